@@ -1,0 +1,273 @@
+#include "run.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <filesystem>
+#include <iostream>
+#include <set>
+#include <sstream>
+
+#include "files.h"
+
+namespace juggler::cli {
+namespace {
+
+namespace fs = std::filesystem;
+
+void complain(const std::string& text) { std::cerr << "juggler: " << text << '\n'; }
+
+// Of several outcomes the worst counts.
+int worse(int a, int b) {
+  constexpr std::array rank{unforeseen, proof_failed, no_file, refused, wrong_call, done};
+  const auto place = [&](int code) { return std::find(rank.begin(), rank.end(), code); };
+  return place(a) < place(b) ? a : b;
+}
+
+Setting setting_of(const std::string& text, const char* what) {
+  const size_t equals = text.find('=');
+  if (equals == std::string::npos || equals == 0) {
+    throw CallError(fmt::format("{} \"{:.80}\": wants NAME=VALUE, for example height=780.", what, text));
+  }
+  return {text.substr(0, equals), text.substr(equals + 1)};
+}
+
+std::vector<Setting> settings_of(const std::vector<std::string>& texts, const char* what) {
+  std::vector<Setting> settings;
+  for (const std::string& text : texts) settings.push_back(setting_of(text, what));
+  return settings;
+}
+
+template <typename Write>
+std::string text_of(Write write) {
+  std::ostringstream out;
+  out.imbue(std::locale::classic());
+  write(out);
+  return std::move(out).str();
+}
+
+std::string json_of(const JobResult& result) {
+  return text_of([&](std::ostream& out) { write_json(result, out); });
+}
+
+std::vector<NewFile> files_of(const JobResult& result, const std::string& stem, const Options& options) {
+  const std::set<std::string> wanted(options.formats.begin(), options.formats.end());
+  std::vector<NewFile> files;
+  const auto add = [&](const std::string& name, std::string content) {
+    files.push_back({fs::path(options.folder) / name, std::move(content)});
+  };
+  for (const PieceResult& piece : result.pieces) {
+    const std::string name = piece.part.name.empty() ? stem : stem + "-" + piece.part.name;
+    if (wanted.contains("dxf")) {
+      add(name + ".dxf", text_of([&](std::ostream& out) { write_dxf(piece.blank, out, result.job.units); }));
+    }
+    if (!wanted.contains("svg") && !wanted.contains("png")) continue;
+    const Page page = draw_piece(result, piece);
+    if (wanted.contains("svg")) add(name + ".svg", text_of([&](std::ostream& out) { write_svg(page, out); }));
+    if (wanted.contains("png")) add(name + ".png", text_of([&](std::ostream& out) { write_png(page, out); }));
+  }
+  if (wanted.contains("json")) add(stem + ".json", json_of(result));
+  return files;
+}
+
+void print_rows(const std::vector<Row>& rows) {
+  for (const Row& row : rows) std::cout << fmt::format("  {:<24}{}\n", row.name, row.value);
+}
+
+void print_piece(const JobResult& result, const PieceResult& piece) {
+  const std::string& number = piece.part.making.number;
+  std::cout << title_of(piece) << (number.empty() ? "" : " (" + number + ")") << '\n';
+  std::cout << " as understood\n";
+  print_rows(understood(result, piece));
+  std::cout << " blank, " << name_of(piece.blank.face_up) << " face up\n";
+  print_rows(key_numbers(result, piece));
+  for (const std::string& note : piece.blank.notes) std::cout << "  note: " << note << '\n';
+  for (const std::string& warning : piece.blank.warnings) std::cout << "  warning: " << warning << '\n';
+}
+
+void require_proof(const JobResult& result, const std::string& about) {
+  for (const PieceResult& piece : result.pieces) {
+    const Proof& p = piece.proof;
+    if (p.passed) continue;
+    complain(fmt::format("{}: the proof of {} failed, nothing is written: off by {:g} mm ({}), seam {:g} mm, rims {:g} mm, "
+                         "area {:g} mm2; allowed {:g} mm and {:g} mm2.",
+                         about, title_of(piece), p.greatest_distance, p.where, p.seam_mismatch, p.rim_mismatch,
+                         p.area_mismatch, p.allowed, p.allowed_area));
+  }
+}
+
+struct Task {
+  std::string about;  // the job's file, or the call
+  std::string stem;
+  std::function<Job()> job;
+};
+
+// Prints and writes one job. The documents for --json are gathered, to be printed together.
+int develop_one(const Task& task, const Options& options, std::vector<std::string>& documents) {
+  const JobResult result = develop_job(task.job());
+  if (!passed(result)) {
+    require_proof(result, task.about);
+    return proof_failed;
+  }
+  std::vector<NewFile> files;
+  if (!options.folder.empty()) {
+    files = files_of(result, task.stem, options);
+    write_whole(files, options.replace);
+  }
+  if (options.json) documents.push_back(json_of(result));
+  if (options.json || options.quiet) return done;
+  for (const PieceResult& piece : result.pieces) print_piece(result, piece);
+  for (const NewFile& file : files) std::cout << "  wrote " << file.path.string() << '\n';
+  return done;
+}
+
+void print_documents(const std::vector<std::string>& documents, size_t jobs) {
+  if (jobs == 1) {
+    for (const std::string& d : documents) std::cout << d;
+    return;
+  }
+  std::cout << '[';
+  for (size_t i = 0; i < documents.size(); ++i) std::cout << (i ? ",\n" : "\n") << documents[i];
+  std::cout << "]\n";
+}
+
+void check_options(const std::vector<Task>& tasks, const Options& options) {
+  std::set<std::string> stems;
+  for (const Task& task : tasks) {
+    if (!options.folder.empty() && !stems.insert(task.stem).second) {
+      throw CallError(fmt::format("{}: another job of this call would write the same files; develop it with another -o.",
+                                  task.about));
+    }
+  }
+}
+
+int flush_output(int code) {
+  std::cout.flush();
+  if (std::cout) return code;
+  complain("standard output cannot be written.");
+  return worse(code, no_file);
+}
+
+int develop_all(const std::vector<Task>& tasks, const Options& options) {
+  check_options(tasks, options);
+  int code = done;
+  std::vector<std::string> documents;
+  for (const Task& task : tasks) {
+    code = worse(code, guarded(task.about, [&] { return develop_one(task, options, documents); }));
+  }
+  if (options.json) print_documents(documents, tasks.size());
+  return flush_output(code);
+}
+
+Task file_task(const std::string& path, const std::vector<Setting>& settings) {
+  return {path, fs::path(path).stem().string(), [path, settings] { return read_job(read_whole(path), path, settings); }};
+}
+
+std::vector<Task> file_tasks(const std::vector<std::string>& jobs, const Options& options) {
+  const std::vector<Setting> settings = settings_of(options.settings, "--set");
+  std::vector<Task> tasks;
+  for (const std::string& path : jobs) tasks.push_back(file_task(path, settings));
+  return tasks;
+}
+
+int check_one(const Task& task) {
+  const JobResult result = develop_job(task.job());
+  for (const PieceResult& piece : result.pieces) {
+    std::cout << fmt::format("{}: {}: {}\n", task.about, title_of(piece), piece.proof.passed ? "can be made, proof passed" : "PROOF FAILED");
+    for (const std::string& warning : piece.blank.warnings) std::cout << "  warning: " << warning << '\n';
+  }
+  if (passed(result)) return done;
+  require_proof(result, task.about);
+  return proof_failed;
+}
+
+void print_keys(const std::vector<KeyHelp>& keys) {
+  for (const KeyHelp& key : keys) {
+    std::cout << fmt::format("  {:<18}{}\n  {:<18}  {}\n", key.path, key.meaning, "", key.kind);
+  }
+}
+
+}  // namespace
+
+int guarded(const std::string& about, const std::function<int()>& step) {
+  try {
+    return step();
+  } catch (const JobRefusal& refusal) {
+    const std::string place = shown(refusal.place());
+    complain((place.empty() ? about : place) + ": " + refusal.what());
+    return refused;
+  } catch (const Refusal& refusal) {
+    complain(about + ": " + refusal.what());
+    return refused;
+  } catch (const CallError& error) {
+    complain(error.what());
+    return wrong_call;
+  } catch (const FileError& error) {
+    complain(error.what());
+    return no_file;
+  } catch (const std::exception& error) {
+    complain(about + ": something unforeseen happened: " + error.what() + ". Please report it with the job.");
+    return unforeseen;
+  }
+}
+
+int develop(const std::vector<std::string>& jobs, const Options& options) {
+  return develop_all(file_tasks(jobs, options), options);
+}
+
+int quick(const std::string& shape, const std::vector<std::string>& keys, const Options& options) {
+  std::vector<Setting> settings = settings_of(keys, "quick");
+  for (const Setting& s : settings_of(options.settings, "--set")) settings.push_back(s);
+  const Task task{"quick " + shape, shape, [&] { return quick_job(shape, settings); }};
+  const int code = develop_all({task}, options);
+  if (code != done || options.save_job.empty()) return code;
+  return guarded(options.save_job, [&]() -> int {
+    write_whole({{options.save_job, quick_job_text(shape, settings)}}, options.replace);
+    return done;
+  });
+}
+
+int check(const std::vector<std::string>& jobs, const Options& options) {
+  int code = done;
+  for (const Task& task : file_tasks(jobs, options)) {
+    code = worse(code, guarded(task.about, [&] { return check_one(task); }));
+  }
+  return flush_output(code);
+}
+
+int show_shapes(const std::string& shape) {
+  bool found = false;
+  for (const ShapeHelp& help : shapes()) {
+    if (!shape.empty() && shape != help.name) continue;
+    found = true;
+    std::cout << fmt::format("{:<10}{}\n", help.name, help.summary);
+    if (shape.empty()) continue;
+    std::cout << '\n' << help.figure << '\n' << help.needs << "\n\nKeys of [part]; with `quick` as they stand here:\n";
+    print_keys(help.keys);
+    std::cout << "\nKeys of the job and the sheet; with `quick` those of the sheet without `sheet.`:\n";
+    print_keys(job_keys());
+  }
+  if (!found) {
+    std::vector<std::string> names;
+    for (const ShapeHelp& help : shapes()) names.push_back(help.name);
+    throw CallError(fmt::format("shapes: there is no shape \"{:.80}\"; there are: {}.", shape, fmt::join(names, ", ")));
+  }
+  if (shape.empty()) std::cout << "`juggler shapes SHAPE` shows what one needs.\n";
+  return flush_output(done);
+}
+
+int demo(const Options& options) {
+  std::vector<NewFile> jobs;
+  for (const DemoJob& job : demo_jobs()) jobs.push_back({fs::path(options.folder) / job.file, job.text});
+  write_whole(jobs, options.replace);
+  std::vector<std::string> paths;
+  for (const NewFile& job : jobs) paths.push_back(job.path.string());
+  const int code = develop(paths, options);
+  if (code == done && !options.quiet) {
+    std::cout << fmt::format("{} jobs developed and proved. Look at the pictures: {}/*.png\n", paths.size(), options.folder);
+  }
+  return flush_output(code);
+}
+
+}  // namespace juggler::cli

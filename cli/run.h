@@ -1,0 +1,43 @@
+// What the commands do: jobs in, numbers and files out. Computes nothing.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "juggler/io.h"
+
+namespace juggler::cli {
+
+enum Exit { done = 0, unforeseen = 1, wrong_call = 2, refused = 3, no_file = 4, proof_failed = 5 };
+
+struct CallError : std::runtime_error {
+  using std::runtime_error::runtime_error;
+};
+
+struct Options {
+  std::string folder;  ///< empty: no files
+  std::vector<std::string> formats{"dxf", "svg", "png", "json"};
+  std::vector<std::string> settings;  ///< NAME=VALUE
+  bool json = false;
+  bool quiet = false;
+  bool replace = false;
+  std::string save_job;
+};
+
+[[nodiscard]] int develop(const std::vector<std::string>& jobs, const Options& options);
+[[nodiscard]] int quick(const std::string& shape, const std::vector<std::string>& keys, const Options& options);
+[[nodiscard]] int check(const std::vector<std::string>& jobs, const Options& options);
+[[nodiscard]] int show_shapes(const std::string& shape);
+[[nodiscard]] int demo(const Options& options);
+
+/// The demo jobs, built in.
+struct DemoJob {
+  const char* file;
+  const char* text;
+};
+[[nodiscard]] const std::vector<DemoJob>& demo_jobs();
+
+/// Runs one step and turns what it throws into a message on stderr and an exit code.
+[[nodiscard]] int guarded(const std::string& about, const std::function<int()>& step);
+
+}  // namespace juggler::cli

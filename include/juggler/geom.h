@@ -1,0 +1,160 @@
+// Points, angles, arcs and outlines. Knows no sheet.
+#pragma once
+
+#include <cmath>
+#include <functional>
+#include <numbers>
+#include <span>
+#include <vector>
+
+namespace juggler {
+
+/// An angle. It is made only by naming its unit, so that degrees and radians cannot be mixed.
+class Angle {
+ public:
+  constexpr Angle() = default;
+  [[nodiscard]] static constexpr Angle radians(double value) { return Angle(value); }
+  [[nodiscard]] static constexpr Angle degrees(double value) {
+    return Angle(value / 180.0 * std::numbers::pi);
+  }
+  [[nodiscard]] constexpr double radians() const { return value_; }
+  [[nodiscard]] constexpr double degrees() const { return value_ / std::numbers::pi * 180.0; }
+  constexpr auto operator<=>(const Angle&) const = default;
+
+ private:
+  explicit constexpr Angle(double value) : value_(value) {}
+  double value_ = 0;
+};
+
+/// A point or vector of the flat, mm. It never converts to a point in space.
+struct Vec2 {
+  double x = 0;
+  double y = 0;
+  bool operator==(const Vec2&) const = default;
+};
+
+/// A point or vector in space, mm. z runs along the part's axis, the base lies at z = 0.
+struct Vec3 {
+  double x = 0;
+  double y = 0;
+  double z = 0;
+  bool operator==(const Vec3&) const = default;
+};
+
+constexpr Vec2 operator+(Vec2 a, Vec2 b) { return {a.x + b.x, a.y + b.y}; }
+constexpr Vec2 operator-(Vec2 a, Vec2 b) { return {a.x - b.x, a.y - b.y}; }
+constexpr Vec2 operator*(double k, Vec2 a) { return {k * a.x, k * a.y}; }
+constexpr double dot(Vec2 a, Vec2 b) { return a.x * b.x + a.y * b.y; }
+constexpr double cross(Vec2 a, Vec2 b) { return a.x * b.y - a.y * b.x; }
+inline double norm(Vec2 a) { return std::hypot(a.x, a.y); }
+/// The unit vector at an angle (radians) from +x, and the one a quarter turn anticlockwise of it.
+inline Vec2 direction(double radians) { return {std::cos(radians), std::sin(radians)}; }
+constexpr Vec2 left_of(Vec2 a) { return {-a.y, a.x}; }
+
+constexpr Vec3 operator+(Vec3 a, Vec3 b) { return {a.x + b.x, a.y + b.y, a.z + b.z}; }
+constexpr Vec3 operator-(Vec3 a, Vec3 b) { return {a.x - b.x, a.y - b.y, a.z - b.z}; }
+constexpr Vec3 operator*(double k, Vec3 a) { return {k * a.x, k * a.y, k * a.z}; }
+constexpr double dot(Vec3 a, Vec3 b) { return a.x * b.x + a.y * b.y + a.z * b.z; }
+constexpr Vec3 cross(Vec3 a, Vec3 b) {
+  return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x};
+}
+inline double norm(Vec3 a) { return std::sqrt(dot(a, a)); }
+
+/// A circular arc or straight line of the flat, kept by where it starts, which way it heads there
+/// (radians from +x), how long it is (mm, >= 0) and how far it turns (radians, anticlockwise positive,
+/// |turn| < 2 pi; 0 is a straight line). No centre is kept, so that the flattest arc is as exact as any.
+struct Arc {
+  Vec2 start;
+  double heading = 0;
+  double length = 0;
+  double turn = 0;
+};
+
+/// The straight line between two points.
+[[nodiscard]] Arc line(Vec2 from, Vec2 to);
+/// The point at a distance s from the start, measured along the arc.
+/// Accuracy  rounding of the arc's own extent, whatever its radius. Source docs/maths/develop.md (15).
+[[nodiscard]] Vec2 point_at(const Arc& arc, double s);
+[[nodiscard]] inline Vec2 end_of(const Arc& arc) { return point_at(arc, arc.length); }
+/// The same arc run the other way.
+[[nodiscard]] Arc reversed(const Arc& arc);
+/// The stretch of an arc between two distances from its start; s0 <= s1.
+[[nodiscard]] Arc stretch(const Arc& arc, double s0, double s1);
+/// The arc in equal parts that each turn by at most `limit`, so that no reader can take the long way round.
+[[nodiscard]] std::vector<Arc> split(const Arc& arc, Angle limit);
+/// Greatest distance of the arc from its chord, mm. Source docs/maths/develop.md (16).
+[[nodiscard]] double rise(const Arc& arc);
+/// An arc that rises less than this over its chord, mm, is a straight line.
+inline constexpr double straight_rise = 1e-6;
+[[nodiscard]] inline bool is_straight(const Arc& arc) { return rise(arc) < straight_rise; }
+/// Radius, mm; infinite for turn 0.
+[[nodiscard]] double radius_of(const Arc& arc);
+/// Centre. Its rounding error is that of the radius. Needs turn != 0.
+[[nodiscard]] Vec2 centre_of(const Arc& arc);
+
+/// A rigid move of the flat: mirror x first if asked, then turn about the origin, then shift.
+struct Placing {
+  bool mirror = false;
+  double turn = 0;
+  Vec2 shift;
+};
+[[nodiscard]] Vec2 placed(Vec2 point, const Placing& placing);
+[[nodiscard]] Arc placed(const Arc& arc, const Placing& placing);
+/// The heading (radians) that a direction takes after the move.
+[[nodiscard]] double placed_heading(double heading, const Placing& placing);
+
+using Outline = std::vector<Arc>;
+
+/// Area within a closed outline, mm2; positive when it runs anticlockwise.
+/// Accuracy  1e-15 of the enclosing square per arc. Source docs/maths/develop.md (17).
+[[nodiscard]] double signed_area(std::span<const Arc> outline);
+[[nodiscard]] double length_of(std::span<const Arc> outline);
+/// Whether a point lies within a closed outline; on the outline either answer may come.
+[[nodiscard]] bool contains(std::span<const Arc> outline, Vec2 point);
+/// Whether a closed outline crosses itself. Arcs are followed by chords that leave them by at most
+/// 1e-3 of the outline's extent.
+[[nodiscard]] bool crosses_itself(std::span<const Arc> outline);
+/// The stretches of the straight line from a to b that lie within the outline.
+[[nodiscard]] std::vector<Arc> clipped(Vec2 from, Vec2 to, std::span<const Arc> outline);
+/// Points along an arc, both ends included, no chord turning by more than `limit`.
+[[nodiscard]] std::vector<Vec2> chords(const Arc& arc, Angle limit);
+
+/// The rectangle about an outline in a given direction: one corner, the heading of its width, and sides.
+struct Rectangle {
+  Vec2 corner;
+  double heading = 0;
+  double width = 0;
+  double height = 0;
+};
+/// The upright rectangle about an outline; arcs count exactly, by their own extremes.
+[[nodiscard]] Rectangle upright_box(std::span<const Arc> outline);
+/// The rectangle of least area over every turn; of equals the lower one. width >= height.
+/// Accuracy  1e-12 of its diagonal. Cost  some thousand looks at each arc.
+/// Source    docs/maths/develop.md (18)-(20).
+[[nodiscard]] Rectangle smallest_rectangle(std::span<const Arc> outline);
+
+/// A smooth function on [from, to], kept as a Chebyshev series.
+class Series {
+ public:
+  static constexpr int size = 24;
+  /// The places within [from, to] at which `fit` wants the values, in falling order.
+  [[nodiscard]] static std::vector<double> nodes(double from, double to);
+  [[nodiscard]] static Series fit(double from, double to, std::span<const double> values);
+  [[nodiscard]] double operator()(double u) const;
+  [[nodiscard]] Series integral(double value_at_from) const;
+  [[nodiscard]] Series derivative() const;
+  /// The greatest of the last three coefficients: what the series may still lack.
+  [[nodiscard]] double tail() const;
+
+ private:
+  double from_ = 0;
+  double to_ = 1;
+  std::vector<double> c_;
+};
+
+/// Integral of a smooth function, by Gauss-Legendre panels.
+[[nodiscard]] double integral(const std::function<double(double)>& f, double from, double to);
+/// The place between two ends of opposite sign where a continuous function is zero, to rounding.
+[[nodiscard]] double root(const std::function<double(double)>& f, double from, double to);
+
+}  // namespace juggler

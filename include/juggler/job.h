@@ -1,0 +1,106 @@
+// Job files: text to parts. The only room that knows TOML.
+#pragma once
+
+#include <map>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "juggler/part.h"
+
+namespace juggler {
+
+/// Where something stands. Lines and columns count from 1; 0 where there is none (a call's argument).
+struct Place {
+  std::string source;
+  int line = 0;
+  int column = 0;
+};
+[[nodiscard]] std::string shown(const Place& place);
+
+/// A refusal with the place in the job that caused it.
+class JobRefusal : public Refusal {
+ public:
+  JobRefusal(Place place, Text text) : Refusal(std::move(text)), place_(std::move(place)) {}
+  [[nodiscard]] const Place& place() const { return place_; }
+
+ private:
+  Place place_;
+};
+
+/// A unit of length a job may be written in.
+struct Units {
+  std::string name = "mm";
+  double mm = 1;  ///< millimetres in one
+};
+/// The unit of that name (mm, cm, m, in, ft), or null.
+[[nodiscard]] const Units* find_units(std::string_view name);
+
+/// One part of a job, as understood.
+struct PartJob {
+  std::string name;  ///< of [parts.NAME]; empty for [part]
+  std::string shape;
+  Cone cone;
+  Sheet sheet;
+  Seam seam;
+  Making making;
+};
+
+/// A named size as understood: in the job's units, or degrees, or a plain number.
+struct NamedSize {
+  std::string name;
+  double value = 0;
+};
+
+struct Job {
+  std::string name;
+  std::string number;
+  Units units;
+  std::vector<NamedSize> named;
+  std::vector<PartJob> parts;
+  std::map<std::string, Place> places;  ///< of every key given, by its dotted path
+};
+
+/// A value given outside the file, by dotted path or, for a named size, by its name alone.
+struct Setting {
+  std::string path;
+  std::string text;
+};
+
+/// Reads a job.
+///
+/// text      TOML 1.0; source names it in messages
+/// settings  replace or add keys after reading
+/// Errors    JobRefusal with file, line, column, key, what was found and what is expected: no TOML, unknown
+///           keys (with the nearest known one), wrong types, unknown names, cycles, units, versions.
+[[nodiscard]] Job read_job(std::string_view text, const std::string& source,
+                           const std::vector<Setting>& settings = {});
+
+/// A job of one part from dotted keys, those of `sheet` and `part` without their table's name.
+[[nodiscard]] Job quick_job(const std::string& shape, const std::vector<Setting>& settings);
+/// The same as the text of a job file.
+[[nodiscard]] std::string quick_job_text(const std::string& shape, const std::vector<Setting>& settings);
+
+/// A refusal from the core, put at the place of the key it names.
+[[nodiscard]] JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal);
+
+/// What a job may say: for messages and help.
+struct KeyHelp {
+  std::string path;
+  std::string kind;  ///< "length", "angle", one of "inside | middle | outside", ...
+  std::string meaning;
+};
+struct ShapeHelp {
+  std::string name;
+  std::string summary;
+  std::string figure;  ///< labelled, in plain text
+  std::string needs;
+  std::vector<KeyHelp> keys;
+};
+[[nodiscard]] const std::vector<ShapeHelp>& shapes();
+[[nodiscard]] std::vector<KeyHelp> job_keys();  ///< of [job] and [sheet]
+
+/// The nearest of some words, or empty when none is near.
+[[nodiscard]] std::string nearest(std::string_view word, const std::vector<std::string>& known);
+
+}  // namespace juggler

@@ -1,0 +1,153 @@
+// What is asked for: sizes by name, the sheet, the seam. Plain values, and the check that they agree.
+// Lengths are millimetres; angles carry their unit.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "juggler/geom.h"
+#include "juggler/refusal.h"
+
+namespace juggler {
+
+/// The faces of the sheet. The inside faces the axis; the middle lies halfway.
+enum class Face { inside, middle, outside };
+
+/// Which layer of the sheet meets the plane of an end. `clear`: the longest wall of which no layer passes
+/// the plane; `full`: the shortest of which every layer reaches it.
+enum class Contact { size_face, inside, middle, outside, neutral, clear, full };
+
+enum class EndName { base, top };
+
+class Diameter {
+ public:
+  [[nodiscard]] static constexpr Diameter mm(double value) { return Diameter(value); }
+  [[nodiscard]] static constexpr Diameter inches(double value) { return Diameter(value * 25.4); }
+  [[nodiscard]] constexpr double mm() const { return value_; }
+
+ private:
+  explicit constexpr Diameter(double value) : value_(value) {}
+  double value_;
+};
+
+class Radius {
+ public:
+  [[nodiscard]] static constexpr Radius mm(double value) { return Radius(value); }
+  [[nodiscard]] static constexpr Radius inches(double value) { return Radius(value * 25.4); }
+  [[nodiscard]] constexpr double mm() const { return value_; }
+
+ private:
+  explicit constexpr Radius(double value) : value_(value) {}
+  double value_;
+};
+
+/// Length once round, on the face the sizes lie on.
+class Girth {
+ public:
+  [[nodiscard]] static constexpr Girth mm(double value) { return Girth(value); }
+  [[nodiscard]] static constexpr Girth inches(double value) { return Girth(value * 25.4); }
+  [[nodiscard]] constexpr double mm() const { return value_; }
+
+ private:
+  explicit constexpr Girth(double value) : value_(value) {}
+  double value_;
+};
+
+/// An end that is a point.
+struct Pointed {};
+
+/// A round end of a part: its size by name (several must agree), and what holds for this end alone.
+struct End {
+  End() = default;
+  End(Diameter d) : diameter(d.mm()) {}  // NOLINT(google-explicit-constructor): `.base = Diameter::mm(620)`
+  End(Radius r) : radius(r.mm()) {}      // NOLINT(google-explicit-constructor)
+  End(Girth g) : girth(g.mm()) {}        // NOLINT(google-explicit-constructor)
+  End(Pointed) : pointed(true) {}        // NOLINT(google-explicit-constructor)
+
+  std::optional<double> diameter = {};
+  std::optional<double> radius = {};
+  std::optional<double> girth = {};
+  bool pointed = false;
+  std::optional<Face> sizes_on = {};    ///< else the sheet's
+  std::optional<Contact> contact = {};  ///< else the size face
+};
+
+struct Sheet {
+  std::optional<double> thickness = {};  ///< mm, 0 to 500; required, 0 for paper, film and card
+  std::optional<Face> sizes_on = {};     ///< required where thickness > 0 unless both ends name theirs
+  double neutral = 0.5;             ///< neutral layer's distance from the concave face / thickness, 0 to 1
+  std::string material = {};
+  std::optional<double> density = {};  ///< kg/m3, 100 to 25000
+};
+
+/// Where the sheet closes. `gap` (parallel, mm) or `wedge` (an angle about the axis), not both.
+struct Seam {
+  std::optional<double> gap = {};
+  std::optional<Angle> wedge = {};
+  std::optional<Face> gap_on = {};  ///< the face on which `gap` is measured; else the neutral layer
+  Angle at = {};                    ///< plan angle of the seam ruling
+};
+
+enum class Hand { as_drawn, opposite };
+
+/// How many are made, and how the blank is laid and marked.
+struct Making {
+  std::string name = {};    ///< for the marks and the outputs
+  std::string number = {};  ///< marked on the blank
+  int quantity = 1;    ///< 1 to 1000000
+  Hand hand = Hand::as_drawn;
+  Face face_up = Face::inside;  ///< inside or outside
+  int elements = 4;             ///< spaces of equal plan angle, 1 to 3600
+  bool marks = true;            ///< element lines, number, face, arrow to the top
+};
+
+/// A right cone, frustum or pointed. Any sufficient set of sizes; surplus ones must agree within `agree`.
+struct Cone {
+  End base = {};
+  End top = {};
+  std::optional<double> height = {};         ///< distance of the end planes (or to the size face's apex)
+  std::optional<double> slant = {};          ///< length of a ruling between the end planes
+  std::optional<Angle> half_angle = {};      ///< between the wall and the axis, 0 to under 90 degrees
+  std::optional<Angle> included_angle = {};  ///< twice that
+  std::optional<EndName> wider = {};         ///< needed where the sizes leave it open
+  double agree = 1e-3;                  ///< mm that surplus sizes may differ by
+};
+
+/// The part with every size worked out.
+struct ConeSizes {
+  double base_radius = 0;  ///< on the size face at the base plane, mm
+  double top_radius = 0;   ///< on the size face at the top plane, mm
+  double base_layer = 0;   ///< distance of the base's size face from the inside face, mm
+  double top_layer = 0;
+  bool base_pointed = false;
+  bool top_pointed = false;
+  double height = 0;
+  double slant = 0;
+  Angle taper = {};  ///< half angle with a sign, for the mathematics only: positive when the base is wider
+};
+
+/// Works out every size of a cone.
+///
+/// Errors    Refusal when sizes are missing, impossible or contradictory, with what is missing or the
+///           amount by which they differ.
+/// Accuracy  rounding of the sizes given: 1e-15 of the part's size, its taper to 1e-15 relative.
+/// Source    docs/maths/develop.md (21)-(26).
+[[nodiscard]] ConeSizes solve(const Cone& cone, const Sheet& sheet);
+
+/// Refuses a sheet or making with a value out of range.
+void check(const Sheet& sheet, const Seam& seam, const Making& making);
+
+/// Distance of a face from the inside face, mm.
+[[nodiscard]] double layer_of(Face face, double thickness);
+
+[[nodiscard]] const char* name_of(Face face);
+[[nodiscard]] const char* name_of(Contact contact);
+[[nodiscard]] const char* name_of(EndName end);
+
+/// A number for a message: up to nine digits, no exponent where it can be helped.
+[[nodiscard]] std::string shown(double value);
+[[nodiscard]] inline std::string shown_mm(double value) { return shown(value) + " mm"; }
+[[nodiscard]] inline std::string shown_degrees(Angle a) { return shown(a.degrees()) + " degrees"; }
+
+}  // namespace juggler

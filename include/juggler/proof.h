@@ -1,0 +1,38 @@
+// The second opinion: the blank formed again, from the blank alone, and compared with what was asked for.
+#pragma once
+
+#include <string>
+
+#include "juggler/blank.h"
+
+namespace juggler {
+
+/// All lengths mm, areas mm2.
+struct Proof {
+  bool passed = false;
+  double greatest_distance = 0;  ///< of the formed part from the part asked for
+  std::string where;             ///< the place of the greatest distance
+  double seam_mismatch = 0;      ///< two images of the seam ruling; closing; edges against the asked gap
+  double rim_mismatch = 0;       ///< rims of the blank against girths of the ends asked for
+  double area_mismatch = 0;
+  double allowed = 0;       ///< for the three lengths
+  double allowed_area = 0;  ///< for the area
+};
+
+/// Forms a blank again and compares it with the form and the seam asked for.
+///
+/// The stations of the blank (where each ruling lies on the flat, and how far the normal has turned) are
+/// integrated into a wall in space by a route of its own; nothing of the development is used. Every rim and
+/// outline point is then held against the asked edge, the asked circles against the formed faces.
+///
+/// Returns   the figures, and whether each is within its allowance: 1e-9 of the part's size, plus what
+///           the outline was fitted by; for the area that times the length of the outline.
+/// Accuracy  1e-11 of the part's size.
+/// Cost      about a millisecond.
+/// Source    docs/maths/develop.md (32)-(35).
+[[nodiscard]] Proof prove(const Blank& blank, const Form& asked, const Seam& seam);
+/// The same for a cone as it was given to make_blank().
+[[nodiscard]] Proof prove(const Blank& blank, const Cone& cone, const Sheet& sheet, const Seam& seam = {},
+                          Hand hand = Hand::as_drawn);
+
+}  // namespace juggler

@@ -1,0 +1,23 @@
+// Writers: one format each. They decide nothing; numbers are full precision, rounded nowhere.
+#pragma once
+
+#include <ostream>
+#include <string>
+
+#include "juggler/blank.h"
+#include "juggler/shop.h"
+
+namespace juggler {
+
+/// A DXF drawing (R2000) of a blank at full size in the units given, the blank in the positive quadrant.
+/// Layers: one for each kind of line; the cut layer holds one closed polyline with true arcs.
+void write_dxf(const Blank& blank, std::ostream& out, const Units& units = {});
+/// A page as SVG; cut geometry keeps its millimetres and exact arcs within a transformed group.
+void write_svg(const Page& page, std::ostream& out);
+/// A page as PNG, 1280 x 800.
+/// Errors  std::runtime_error when the picture cannot be made.
+void write_png(const Page& page, std::ostream& out);
+/// The result document: mm, mm2, degrees. Schema docs/result.schema.json.
+void write_json(const JobResult& result, std::ostream& out);
+
+}  // namespace juggler

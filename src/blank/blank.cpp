@@ -1,0 +1,246 @@
+#include "juggler/blank.h"
+
+#include <algorithm>
+
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+// The outline as developed, seen from the outside: base, seam end, top, seam start.
+std::vector<Edge> developed_edges(const Opened& o, const SeamCut& cut) {
+  const auto vertex = [&](EndName end, bool pointed, double u) { return pointed ? *cut.tip : rim_point(o, end, u); };
+  const auto seam = [&](EdgeName name, double base, double top) {
+    return Edge{name,
+                {line(vertex(EndName::base, o.form.base_pointed, base), vertex(EndName::top, o.form.top_pointed, top))},
+                0};
+  };
+  const auto rim = [&](EdgeName name, EndName end, double from, double to) {
+    return Edge{name, {rim_arc(o, end, from, to)}, rim_arc(o, end, o.from(), o.to()).length};
+  };
+  const auto backwards = [](Edge e) {
+    e.arcs.front() = reversed(e.arcs.front());
+    return e;
+  };
+  std::vector<Edge> edges;
+  if (!o.form.base_pointed) edges.push_back(rim(EdgeName::base, EndName::base, cut.base_from, cut.base_to));
+  edges.push_back(seam(EdgeName::seam_end, cut.base_to, cut.top_to));
+  if (!o.form.top_pointed) edges.push_back(backwards(rim(EdgeName::top, EndName::top, cut.top_from, cut.top_to)));
+  edges.push_back(backwards(seam(EdgeName::seam_start, cut.base_from, cut.top_from)));
+  return edges;
+}
+
+Outline joined(const std::vector<Edge>& edges) {
+  Outline all;
+  for (const Edge& e : edges) all.insert(all.end(), e.arcs.begin(), e.arcs.end());
+  return all;
+}
+
+// A mirrored outline runs clockwise: turn it round, keeping the base first.
+void run_anticlockwise(std::vector<Edge>& edges) {
+  if (signed_area(joined(edges)) >= 0) return;
+  std::reverse(edges.begin(), edges.end());
+  for (Edge& e : edges) {
+    std::reverse(e.arcs.begin(), e.arcs.end());
+    for (Arc& arc : e.arcs) arc = reversed(arc);
+  }
+  const auto base =
+      std::find_if(edges.begin(), edges.end(), [](const Edge& e) { return e.name == EdgeName::base; });
+  if (base != edges.end()) std::rotate(edges.begin(), base, edges.end());
+}
+
+// (31): the bisector of the seam's two images upright, base down, in the positive quadrant.
+Placing laid_out(const Opened& o, Face face_up, const std::vector<Edge>& edges) {
+  Placing p;
+  p.mirror = face_up == Face::inside;
+  const double bisector = (o.flat.at(o.from()).heading + o.flat.at(o.to()).heading) / 2;
+  p.turn = std::numbers::pi / 2 - placed_heading(bisector, {p.mirror, 0, {}});
+  Outline turned;
+  for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
+  p.shift = Vec2{} - upright_box(turned).corner;
+  return p;
+}
+
+std::vector<FormingPanel> forming_panels(const Opened& o, const Placing& placing) {
+  std::vector<FormingPanel> panels;
+  double turned = 0;
+  for (const Flat::Panel& p : o.flat.panels()) {
+    FormingPanel panel{p.from, p.to, {}};
+    std::vector<double> curl;
+    for (double u : Series::nodes(p.from, p.to)) {
+      curl.push_back((placing.mirror ? -1 : 1) * rates(ruling_at(o.neutral, u)).curl);
+    }
+    const Series turn = Series::fit(p.from, p.to, curl).integral(turned);
+    for (double u : Series::nodes(p.from, p.to)) {
+      panel.stations.push_back({u, placed(rim_point(o, EndName::base, u), placing),
+                                placed(rim_point(o, EndName::top, u), placing),
+                                placed_heading(o.flat.at(u).heading, placing), turn(u)});
+    }
+    turned = turn(p.to);
+    panels.push_back(std::move(panel));
+  }
+  return panels;
+}
+
+double positive_degrees(double radians) {
+  const double d = std::fmod(Angle::radians(radians).degrees(), 360);
+  return d < -1e-9 ? d + 360 : (d < 1e-9 ? 0 : d);
+}
+
+std::vector<Element> elements_of(const Opened& o, const Placing& placing, int spaces) {
+  std::vector<Element> elements;
+  for (int i = 0; i <= spaces; ++i) {
+    const double u = i == spaces ? o.to() : o.from() + (o.to() - o.from()) * i / spaces;
+    const Vec2 base = placed(rim_point(o, EndName::base, u), placing);
+    const Vec2 top = placed(rim_point(o, EndName::top, u), placing);
+    elements.push_back({i, Angle::degrees(positive_degrees(u)), o.form.top(u).s - o.form.base(u).s, base, top, true, 0});
+  }
+  return elements;
+}
+
+// Which elements lie on the metal, and how far the edge lies from the two seam rulings.
+void place_on_metal(Blank& b) {
+  const Outline edge_line = outline(b);
+  const double half = b.gap.neutral_base / 2;
+  for (Element& e : b.elements) {
+    const bool on_seam = e.number == 0 || e.number + 1 == static_cast<int>(b.elements.size());
+    e.on_metal = on_seam ? half == 0 && b.gap.neutral_top == 0 : contains(edge_line, 0.5 * (e.base + e.top));
+    e.edge_distance = on_seam ? half : 0;
+  }
+}
+
+LayerSizes sizes_on(const Form& f, double layer) {
+  const double u = f.wall.front().from;
+  const auto radius = [&](EndName end) {
+    const Vec3 p = edge_point(f, end, layer, u);
+    const double r = p.x * std::cos(u) + p.y * std::sin(u);
+    return r > 1e-9 * f.size ? r : 0;
+  };
+  return {radius(EndName::base), radius(EndName::top)};
+}
+
+double width_across(const Opened& o, EndName end, double from, double to) {
+  return norm(rim_point(o, end, from) - rim_point(o, end, o.from())) +
+         norm(rim_point(o, end, to) - rim_point(o, end, o.to()));
+}
+
+// The gap at both ends: on the neutral layer as cut, on the faces in proportion to their girth there.
+GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut, const Blank& b) {
+  GapReport g;
+  const double parallel = neutral_gap(o.form, seam);
+  const auto neutral = [&](EndName end, bool pointed, double from, double to) {
+    if (!seam.wedge) return parallel;
+    return pointed ? 0 : width_across(o, end, from, to);
+  };
+  g.neutral_base = neutral(EndName::base, o.form.base_pointed, cut.base_from, cut.base_to);
+  g.neutral_top = neutral(EndName::top, o.form.top_pointed, cut.top_from, cut.top_to);
+  const auto scaled = [](double gap, double face, double neutral_radius) {
+    return neutral_radius > 0 ? gap * face / neutral_radius : gap;
+  };
+  g.inside_base = scaled(g.neutral_base, b.inside.base_radius, b.neutral_sizes.base_radius);
+  g.outside_base = scaled(g.neutral_base, b.outside.base_radius, b.neutral_sizes.base_radius);
+  g.inside_top = scaled(g.neutral_top, b.inside.top_radius, b.neutral_sizes.top_radius);
+  g.outside_top = scaled(g.neutral_top, b.outside.top_radius, b.neutral_sizes.top_radius);
+  return g;
+}
+
+ConeNumbers cone_numbers(const Blank& b, const ConeSizes& sizes, const Opened& o) {
+  ConeNumbers n;
+  n.half_angle = Angle::radians(std::abs(sizes.taper.radians()));
+  n.slant = sizes.slant;
+  n.sector_full = Angle::radians(std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading));
+  const auto swing = [&](EdgeName name, double& radius, Angle& sector, double& chord) {
+    const Edge* e = edge(b, name);
+    if (!e) return;
+    const Arc& arc = e->arcs.front();
+    radius = radius_of(arc);
+    sector = Angle::radians(std::abs(arc.turn));
+    chord = norm(end_of(arc) - arc.start);
+  };
+  swing(EdgeName::base, n.swing_radius_base, n.sector_base, n.chord_base);
+  swing(EdgeName::top, n.swing_radius_top, n.sector_top, n.chord_top);
+  n.box = as_laid(b);
+  return n;
+}
+
+void describe(Blank& b, const Form& f, const Seam& seam) {
+  if (f.thickness > 0 && (f.base_pointed || f.top_pointed)) {
+    b.notes.push_back("The pointed end runs to the neutral layer's apex; the layers within it meet before the tip.");
+  }
+  if (seam.wedge) b.notes.push_back("Wedge gap: both edges are rulings; the gap narrows towards the smaller end.");
+  const auto warn_gap = [&](EdgeName name, double gap) {
+    const Edge* e = edge(b, name);
+    if (e && gap > e->girth / 10) {
+      b.warnings.push_back("The gap of " + shown_mm(gap) + " takes " + shown(std::round(1000 * gap / e->girth) / 10) +
+                           " % of the " + name_of(name) + "'s girth of " + shown_mm(e->girth) + ".");
+    }
+  };
+  warn_gap(EdgeName::base, b.gap.neutral_base);
+  warn_gap(EdgeName::top, b.gap.neutral_top);
+  if (overlaps_itself(b)) b.warnings.push_back("The blank overlaps itself on the flat: cut it in several pieces.");
+  const auto warn_thick = [&](EndName end, double inside_radius, bool pointed) {
+    if (!pointed && inside_radius < f.thickness) {
+      b.warnings.push_back(std::string("The ") + name_of(end) + "'s inside radius of " + shown_mm(inside_radius) +
+                           " is less than the thickness of " + shown_mm(f.thickness) + ": such sheet is hard to roll.");
+    }
+  };
+  warn_thick(EndName::base, b.inside.base_radius, f.base_pointed);
+  warn_thick(EndName::top, b.inside.top_radius, f.top_pointed);
+}
+
+[[noreturn]] void refuse_gap(const Cone& cone, const ConeSizes& sizes, const Sheet& sheet, const Seam& seam,
+                             const Form& f) {
+  const bool top_is_small = f.base_pointed || (!f.top_pointed && sizes.top_radius <= sizes.base_radius);
+  const EndName small = top_is_small && !f.top_pointed ? EndName::top : EndName::base;
+  const double radius = small == EndName::top ? sizes.top_radius : sizes.base_radius;
+  const double least = least_radius(cone, sizes, sheet, seam.at, small,
+                                    [&](const Form& other) { return cut_seam(open(other), seam).has_value(); });
+  throw Refusal({.reason = std::string("the parallel edges of the gap meet before the ") + name_of(small),
+                 .key = "seam.gap",
+                 .found = shown_mm(seam.gap.value_or(0)) + " where the " + name_of(small) + " has " + shown_mm(2 * radius) +
+                          " diameter",
+                 .allowed = std::string(name_of(small)) + ".diameter of " + shown_mm(std::ceil(2e3 * least) / 1e3) +
+                            " or more with this gap",
+                 .advice = "narrow the gap, use a wedge, or make that end larger"});
+}
+
+}  // namespace
+
+Blank make_blank(const Cone& cone, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
+  check(sheet, seam_asked, making);
+  const Seam seam = seam_as_made(seam_asked, making.hand);
+  const ConeSizes sizes = solve(cone, sheet);
+  const Form f = form(cone, sizes, sheet, seam.at);
+  const Opened o = open(f);
+  const auto cut = cut_seam(o, seam);
+  if (!cut) refuse_gap(cone, sizes, sheet, seam, f);
+
+  Blank b;
+  b.name = making.name;
+  b.count = making.quantity;
+  b.thickness = f.thickness;
+  b.neutral = f.neutral;
+  b.face_up = making.face_up;
+  b.size = f.size;
+  b.edges = developed_edges(o, *cut);
+  const Placing placing = laid_out(o, making.face_up, b.edges);
+  for (Edge& e : b.edges) {
+    for (Arc& arc : e.arcs) arc = placed(arc, placing);
+  }
+  run_anticlockwise(b.edges);
+  b.forming = forming_panels(o, placing);
+  b.elements = elements_of(o, placing, making.elements);
+  b.inside = sizes_on(f, 0);
+  b.middle = sizes_on(f, f.thickness / 2);
+  b.outside = sizes_on(f, f.thickness);
+  b.neutral_sizes = sizes_on(f, f.neutral);
+  b.overall_height = overall_height(f);
+  b.gap = gap_report(o, seam, *cut, b);
+  place_on_metal(b);
+  b.cone = cone_numbers(b, sizes, o);
+  b.marks = make_marks(b, making);
+  describe(b, f, seam);
+  return b;
+}
+
+}  // namespace juggler

@@ -1,0 +1,106 @@
+#include <algorithm>
+
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+// Room between two element lines, about the middle of a ruling that lies there.
+struct Space {
+  Vec2 middle;
+  double heading = 0;  // towards the top
+  double along = 0;
+  double across = 0;
+};
+
+Vec2 half_way(Vec2 a, Vec2 b) { return 0.5 * (a + b); }
+
+Station nearest_station(const Blank& blank, double u) {
+  const Station* best = &blank.forming.front().stations.front();
+  for (const FormingPanel& panel : blank.forming) {
+    for (const Station& s : panel.stations) {
+      if (std::abs(s.u - u) < std::abs(best->u - u)) best = &s;
+    }
+  }
+  return *best;
+}
+
+double mean_breadth(const Blank& blank) {
+  double sum = 0;
+  for (const Edge& e : blank.edges) sum += e.girth;
+  return sum / 2;
+}
+
+// The space nearest to a fraction of the way round, clear of the element lines.
+Space space_at(const Blank& blank, double fraction) {
+  const int spaces = std::max(static_cast<int>(blank.elements.size()) - 1, 2);
+  const int k = std::min(static_cast<int>(fraction * spaces), spaces - 1);
+  const double from = blank.forming.front().from;
+  const double to = blank.forming.back().to;
+  const Station s = nearest_station(blank, from + (to - from) * (k + 0.5) / spaces);
+  return {half_way(s.base, s.top), s.heading, norm(s.top - s.base), mean_breadth(blank) / spaces};
+}
+
+bool within(const Outline& edge, const std::vector<Vec2>& points) {
+  return std::all_of(points.begin(), points.end(), [&](Vec2 p) { return contains(edge, p); });
+}
+
+void add_arrow(Marks& marks, const Space& space, const Outline& edge) {
+  const double half = std::min(0.2 * space.along, 100.0);
+  const double barb = std::min({0.3 * half, 0.2 * space.across, 20.0});
+  const Vec2 up = direction(space.heading);
+  const Vec2 tail = space.middle - half * up;
+  const Vec2 head = space.middle + half * up;
+  const Vec2 left = head + barb * (0.5 * left_of(up) - up);
+  const Vec2 right = head - barb * (0.5 * left_of(up) + up);
+  if (!within(edge, {tail, head, left, right})) return;
+  for (const Vec2 from : {tail, left, right}) marks.lines.push_back(line(from, head));
+}
+
+std::string identity(const Making& making) { return making.number.empty() ? making.name : making.number; }
+
+// Number and face, across the ruling or along it, whichever lets the letters be larger.
+void add_texts(Marks& marks, const Space& space, const Making& making, const Outline& edge) {
+  std::vector<std::string> lines{std::string(making.face_up == Face::inside ? "INSIDE UP" : "OUTSIDE UP")};
+  if (!identity(making).empty()) lines.insert(lines.begin(), identity(making));
+  size_t longest = 0;
+  for (const std::string& text : lines) longest = std::max(longest, text.size());
+  const double letters = 0.9 * static_cast<double>(longest);
+  const double rows = 1.8 * static_cast<double>(lines.size());
+  const double across = std::min(0.8 * space.across / letters, 0.8 * space.along / rows);
+  const double along = std::min(0.8 * space.along / letters, 0.8 * space.across / rows);
+  const double height = std::min(std::max(across, along), 30.0);
+  if (height < 1.5) return;
+  const double reading = across >= along ? space.heading - std::numbers::pi / 2 : space.heading;
+  const Vec2 right = direction(reading);
+  const Vec2 up = left_of(right);
+  const double half_width = letters * height / 2;
+  const double half_height = rows * height / 2;
+  if (!within(edge, {space.middle + half_width * right + half_height * up,
+                     space.middle - half_width * right + half_height * up,
+                     space.middle + half_width * right - half_height * up,
+                     space.middle - half_width * right - half_height * up})) {
+    return;
+  }
+  for (size_t i = 0; i < lines.size(); ++i) {
+    const double row = (static_cast<double>(lines.size()) - 1) / 2 - static_cast<double>(i);
+    marks.texts.push_back({space.middle + (1.8 * height * row) * up, reading, height, lines[i]});
+  }
+}
+
+}  // namespace
+
+Marks make_marks(const Blank& blank, const Making& making) {
+  Marks marks;
+  if (!making.marks) return marks;
+  const Outline edge = outline(blank);
+  for (size_t i = 1; i + 1 < blank.elements.size(); ++i) {
+    const auto parts = clipped(blank.elements[i].base, blank.elements[i].top, edge);
+    marks.lines.insert(marks.lines.end(), parts.begin(), parts.end());
+  }
+  add_arrow(marks, space_at(blank, 0.375), edge);
+  add_texts(marks, space_at(blank, 0.625), making, edge);
+  return marks;
+}
+
+}  // namespace juggler

@@ -1,0 +1,41 @@
+#include <algorithm>
+#include <array>
+
+#include "juggler/blank.h"
+
+namespace juggler {
+
+const char* name_of(EdgeName name) {
+  constexpr std::array names{"base", "top", "seam_start", "seam_end"};
+  return names[static_cast<size_t>(name)];
+}
+
+Outline outline(const Blank& blank) {
+  Outline all;
+  for (const Edge& e : blank.edges) all.insert(all.end(), e.arcs.begin(), e.arcs.end());
+  return all;
+}
+
+double area(const Blank& blank) { return signed_area(outline(blank)); }
+double outline_length(const Blank& blank) { return length_of(outline(blank)); }
+Rectangle as_laid(const Blank& blank) { return upright_box(outline(blank)); }
+Rectangle enclosing(const Blank& blank) { return smallest_rectangle(outline(blank)); }
+bool overlaps_itself(const Blank& blank) { return crosses_itself(outline(blank)); }
+
+double mass(const Blank& blank, double density) { return area(blank) * blank.thickness * density * 1e-9; }
+
+const Edge* edge(const Blank& blank, EdgeName name) {
+  const auto found =
+      std::find_if(blank.edges.begin(), blank.edges.end(), [&](const Edge& e) { return e.name == name; });
+  return found == blank.edges.end() ? nullptr : &*found;
+}
+
+double joint_length(const Blank& blank) {
+  const auto length = [&](EdgeName name) {
+    const Edge* e = edge(blank, name);
+    return e ? length_of(e->arcs) : 0;
+  };
+  return std::max(length(EdgeName::seam_start), length(EdgeName::seam_end));
+}
+
+}  // namespace juggler

@@ -1,0 +1,114 @@
+#include "juggler/develop.h"
+
+#include <algorithm>
+#include <array>
+
+namespace juggler {
+namespace {
+
+constexpr int n = Series::size;
+using Samples = std::array<double, n>;
+
+struct Sampled {
+  Samples along, across, turn, warp;
+};
+
+// How far the normal is from square to what the wall does there, as an angle; (5).
+double warp_of(const Ruling& r) {
+  const auto lean = [&](Vec3 d) {
+    const double size = norm(d);
+    return size == 0 ? 0 : std::abs(dot(d, r.n)) / size;
+  };
+  return std::max(lean(r.dc), lean(r.de));
+}
+
+Sampled sample(const WallPiece& piece, double from, double to) {
+  Sampled s;
+  const auto u = Series::nodes(from, to);
+  for (int k = 0; k < n; ++k) {
+    const Ruling r = piece.ruling(u[k]);
+    const Rates v = rates(r);
+    s.along[k] = v.along;
+    s.across[k] = v.across;
+    s.turn[k] = v.turn;
+    s.warp[k] = warp_of(r);
+  }
+  return s;
+}
+
+double greatest(const Samples& s) {
+  double most = 0;
+  for (double value : s) most = std::max(most, std::abs(value));
+  return most;
+}
+
+// One panel, (6) and (7): the heading is the integral of the turn, the point that of the velocity in the
+// flat. Its series must end in rounding, else the panel is too long.
+struct Attempt {
+  Flat::Panel panel;
+  bool settled = false;
+};
+
+Attempt try_panel(const Sampled& s, double from, double to, FlatRuling start) {
+  const Series turn = Series::fit(from, to, s.turn);
+  const Series heading = turn.integral(start.heading);
+  const auto u = Series::nodes(from, to);
+  Samples dx{};
+  Samples dy{};
+  for (int k = 0; k < n; ++k) {
+    const Vec2 e = direction(heading(u[k]));
+    const Vec2 v = s.along[k] * e + s.across[k] * left_of(e);
+    dx[k] = v.x;
+    dy[k] = v.y;
+  }
+  const Series vx = Series::fit(from, to, dx);
+  const Series vy = Series::fit(from, to, dy);
+  const double speed = std::max(greatest(s.along), greatest(s.across));
+  const bool settled = turn.tail() <= 1e-13 * std::max(greatest(s.turn), 1e-2) &&
+                       std::max(vx.tail(), vy.tail()) <= 1e-13 * speed;
+  return {{from, to, heading, vx.integral(start.c.x), vy.integral(start.c.y)}, settled};
+}
+
+FlatRuling ruling_of(const Flat::Panel& p, double u) { return {{p.x(u), p.y(u)}, p.heading(u)}; }
+
+void develop_piece(const WallPiece& piece, double from, double to, int depth, std::vector<Flat::Panel>& out) {
+  const FlatRuling start =
+      out.empty() ? FlatRuling{{0, 0}, std::numbers::pi / 2} : ruling_of(out.back(), out.back().to);
+  const Attempt attempt = try_panel(sample(piece, from, to), from, to, start);
+  if (attempt.settled || depth == 0) {
+    out.push_back(attempt.panel);
+    return;
+  }
+  const double middle = (from + to) / 2;
+  develop_piece(piece, from, middle, depth - 1, out);
+  develop_piece(piece, middle, to, depth - 1, out);
+}
+
+void check_developable(const WallPiece& piece, Angle allowed) {
+  const Sampled s = sample(piece, piece.from, piece.to);
+  const auto worst = std::max_element(s.warp.begin(), s.warp.end());
+  if (*worst <= allowed.radians()) return;
+  const double u = Series::nodes(piece.from, piece.to)[static_cast<size_t>(worst - s.warp.begin())];
+  throw Refusal({.reason = "the wall does not open flat without stretching",
+                 .found = "a warp of " + shown_degrees(Angle::radians(*worst)) + " at the ruling u = " + shown(u),
+                 .allowed = "at most " + shown_degrees(allowed)});
+}
+
+}  // namespace
+
+FlatRuling Flat::at(double u) const {
+  const auto panel =
+      std::find_if(panels_.begin(), panels_.end() - 1, [&](const Panel& p) { return u <= p.to; });
+  return ruling_of(*panel, u);
+}
+
+Flat develop(const Wall& layer, Angle warp_allowed) {
+  std::vector<Flat::Panel> panels;
+  for (const WallPiece& piece : layer) {
+    check_developable(piece, warp_allowed);
+    develop_piece(piece, piece.from, piece.to, 12, panels);
+  }
+  return Flat(std::move(panels));
+}
+
+}  // namespace juggler

@@ -1,0 +1,77 @@
+#include <algorithm>
+#include <limits>
+
+#include "juggler/geom.h"
+
+namespace juggler {
+namespace {
+
+double sinc(double x) { return x == 0 ? 1 : std::sin(x) / x; }
+
+double wrapped(double radians) { return std::remainder(radians, 2 * std::numbers::pi); }
+
+}  // namespace
+
+Arc line(Vec2 from, Vec2 to) {
+  const Vec2 d = to - from;
+  return {from, std::atan2(d.y, d.x), norm(d), 0};
+}
+
+Vec2 point_at(const Arc& arc, double s) {
+  const double turned = arc.length > 0 ? arc.turn * (s / arc.length) : 0;
+  return arc.start + s * sinc(turned / 2) * direction(arc.heading + turned / 2);
+}
+
+Arc reversed(const Arc& arc) {
+  return {end_of(arc), wrapped(arc.heading + arc.turn + std::numbers::pi), arc.length, -arc.turn};
+}
+
+Arc stretch(const Arc& arc, double s0, double s1) {
+  const double rate = arc.length > 0 ? arc.turn / arc.length : 0;
+  return {point_at(arc, s0), arc.heading + rate * s0, s1 - s0, rate * (s1 - s0)};
+}
+
+std::vector<Arc> split(const Arc& arc, Angle limit) {
+  const int n = std::max(1, static_cast<int>(std::ceil(std::abs(arc.turn) / limit.radians() - 1e-12)));
+  std::vector<Arc> parts;
+  for (int i = 0; i < n; ++i) {
+    parts.push_back(stretch(arc, arc.length * i / n, arc.length * (i + 1) / n));
+  }
+  return parts;
+}
+
+double rise(const Arc& arc) {
+  const double quarter = arc.turn / 4;
+  return std::abs(arc.length / 2 * sinc(quarter) * std::sin(quarter));
+}
+
+double radius_of(const Arc& arc) {
+  return arc.turn == 0 ? std::numeric_limits<double>::infinity() : arc.length / std::abs(arc.turn);
+}
+
+Vec2 centre_of(const Arc& arc) {
+  return arc.start + (arc.length / arc.turn) * left_of(direction(arc.heading));
+}
+
+Vec2 placed(Vec2 point, const Placing& placing) {
+  const double x = placing.mirror ? -point.x : point.x;
+  const Vec2 axis = direction(placing.turn);
+  return placing.shift + x * axis + point.y * left_of(axis);
+}
+
+double placed_heading(double heading, const Placing& placing) {
+  return (placing.mirror ? std::numbers::pi - heading : heading) + placing.turn;
+}
+
+Arc placed(const Arc& arc, const Placing& placing) {
+  return {placed(arc.start, placing), wrapped(placed_heading(arc.heading, placing)), arc.length,
+          placing.mirror ? -arc.turn : arc.turn};
+}
+
+std::vector<Vec2> chords(const Arc& arc, Angle limit) {
+  std::vector<Vec2> points{arc.start};
+  for (const Arc& part : split(arc, limit)) points.push_back(end_of(part));
+  return points;
+}
+
+}  // namespace juggler

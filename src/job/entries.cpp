@@ -1,0 +1,96 @@
+#include "entries.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <charconv>
+#define TOML_EXCEPTIONS 1
+#include <toml++/toml.h>
+
+namespace juggler {
+namespace {
+
+Place place_of(const toml::source_region& region, const std::string& source) {
+  return {source, static_cast<int>(region.begin.line), static_cast<int>(region.begin.column)};
+}
+
+void collect(const toml::table& table, const std::string& prefix, const std::string& source, Entries& out);
+
+void collect_value(const toml::node& node, const std::string& path, const std::string& source, Entries& out) {
+  Entry entry{path, OtherValue{"an array"}, false, place_of(node.source(), source)};
+  if (const auto* table = node.as_table()) return collect(*table, path + ".", source, out);
+  if (const auto* text = node.as_string()) entry.value = text->get();
+  if (const auto* number = node.as_floating_point()) entry.value = number->get();
+  if (const auto* flag = node.as_boolean()) entry.value = flag->get();
+  if (const auto* number = node.as_integer()) {
+    entry.value = static_cast<double>(number->get());
+    entry.whole_number = true;
+  }
+  if (node.is_date() || node.is_time() || node.is_date_time()) entry.value = OtherValue{"a date or time"};
+  out.push_back(std::move(entry));
+}
+
+void collect(const toml::table& table, const std::string& prefix, const std::string& source, Entries& out) {
+  for (const auto& [key, node] : table) collect_value(node, prefix + std::string(key.str()), source, out);
+}
+
+}  // namespace
+
+std::string shown(const Place& place) {
+  if (place.line == 0) return place.source;
+  return fmt::format("{}:{}:{}", place.source, place.line, place.column);
+}
+
+Entries entries_of(std::string_view text, const std::string& source) {
+  try {
+    Entries entries;
+    collect(toml::parse(text, source), "", source, entries);
+    std::stable_sort(entries.begin(), entries.end(), [](const Entry& a, const Entry& b) {
+      return std::pair(a.place.line, a.place.column) < std::pair(b.place.line, b.place.column);
+    });
+    return entries;
+  } catch (const toml::parse_error& error) {
+    throw JobRefusal(place_of(error.source(), source),
+                     {.reason = "the file is not TOML: " + std::string(error.description()),
+                      .advice = "mend the line; a job is written in TOML 1.0"});
+  }
+}
+
+const Entry* find(const Entries& entries, std::string_view path) {
+  const auto found =
+      std::find_if(entries.begin(), entries.end(), [&](const Entry& e) { return e.path == path; });
+  return found == entries.end() ? nullptr : &*found;
+}
+
+Entry entry_of_text(std::string path, const std::string& text, Place place) {
+  Entry entry{std::move(path), text, false, std::move(place)};
+  double number = 0;
+  const char* end = text.data() + text.size();
+  const auto [rest, error] = std::from_chars(text.data(), end, number);
+  if (error == std::errc() && rest == end) {
+    entry.value = number;
+    entry.whole_number = text.find_first_not_of("-0123456789") == std::string::npos;
+  }
+  if (text == "true" || text == "false") entry.value = text == "true";
+  return entry;
+}
+
+void apply(Entries& entries, const std::string& path, const std::string& text, const std::string& said) {
+  Entry entry = entry_of_text(path, text, {said, 0, 0});
+  const auto found =
+      std::find_if(entries.begin(), entries.end(), [&](const Entry& e) { return e.path == path; });
+  if (found == entries.end()) {
+    entries.push_back(std::move(entry));
+  } else {
+    *found = std::move(entry);
+  }
+}
+
+std::string shown(const Entry& entry) {
+  if (const auto* number = std::get_if<double>(&entry.value)) return fmt::format("{}", *number);
+  if (const auto* text = std::get_if<std::string>(&entry.value)) return fmt::format("\"{:.80}\"", *text);
+  if (const auto* flag = std::get_if<bool>(&entry.value)) return *flag ? "true" : "false";
+  return std::get<OtherValue>(entry.value).kind;
+}
+
+}  // namespace juggler

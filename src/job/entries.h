@@ -1,0 +1,86 @@
+// A job's text as a flat list of keys and values, each with its place. Private to the room.
+#pragma once
+
+#include <cstdint>
+#include <map>
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "juggler/job.h"
+
+namespace juggler {
+
+/// A value that a key cannot have, by the name of its kind ("an array", "a date").
+struct OtherValue {
+  std::string kind;
+};
+using Value = std::variant<double, std::string, bool, OtherValue>;
+
+struct Entry {
+  std::string path;  // dotted
+  Value value;
+  bool whole_number = false;
+  Place place;
+};
+
+/// Entries in the order of the text; settings stand where what they replace stood, or at the end.
+using Entries = std::vector<Entry>;
+
+[[nodiscard]] Entries entries_of(std::string_view text, const std::string& source);
+[[nodiscard]] const Entry* find(const Entries& entries, std::string_view path);
+void apply(Entries& entries, const std::string& path, const std::string& text, const std::string& said);
+/// A value written on a command line: a number, true, false, else text.
+[[nodiscard]] Entry entry_of_text(std::string path, const std::string& text, Place place);
+/// The value as a message shows it: `620`, `"body / 4"`, `true`, `an array`.
+[[nodiscard]] std::string shown(const Entry& entry);
+
+/// A measure or plain number in text, or nothing when it is neither. Source docs/job.md.
+enum class Dimension { none, length, angle };
+struct Measure {
+  double value = 0;  // mm, degrees or a plain number
+  Dimension dimension = Dimension::none;
+};
+[[nodiscard]] std::optional<Measure> parse_measure(std::string_view text);
+/// Unit words, functions and constants: none of them can be a name.
+[[nodiscard]] bool is_reserved(std::string_view word);
+
+/// Evaluates an expression whose names are resolved by the caller; units and results as docs/job.md says.
+/// Errors  std::invalid_argument with what is wrong; whatever `name` throws.
+[[nodiscard]] double evaluate(const std::string& text, const Units& units,
+                              const std::function<double(const std::string&)>& name);
+
+/// The numbers of a job: every key's value, its names resolved.
+class Numbers {
+ public:
+  Numbers(const Entries& entries, Units units) : entries_(entries), units_(std::move(units)) {}
+  /// In the job's units, in degrees, or plain, as the entry says; refuses a unit that does not fit `wanted`.
+  double value(const Entry& entry, Dimension wanted);
+
+ private:
+  double evaluated(const Entry& entry, Dimension wanted);
+  double named(const Entry& user, const std::string& name);
+  const Entry* lookup(const Entry& user, const std::string& name) const;
+  std::optional<double> sibling(const Entry& user, const std::string& name);
+
+  const Entries& entries_;
+  Units units_;
+  std::map<std::string, double> known_;
+  std::vector<std::string> open_;
+};
+
+/// The kinds of value a key takes.
+enum class Kind { length, angle, number, count, text, flag, choice };
+struct Key {
+  std::string path;
+  Kind kind = Kind::text;
+  std::string meaning;
+  std::vector<std::string> choices = {};
+};
+[[nodiscard]] const std::vector<Key>& job_key_table();
+[[nodiscard]] const std::vector<Key>& sheet_key_table();
+[[nodiscard]] const std::vector<Key>& cone_key_table();
+[[nodiscard]] const Key* find(const std::vector<Key>& table, std::string_view path);
+[[nodiscard]] std::string shown(const Key& key);  // the kind, for messages
+
+}  // namespace juggler

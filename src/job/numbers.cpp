@@ -1,0 +1,107 @@
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "entries.h"
+
+namespace juggler {
+namespace {
+
+// "part." or "parts.NAME.", empty for what belongs to no part.
+std::string part_prefix(const std::string& path) {
+  if (path.starts_with("part.")) return "part.";
+  if (!path.starts_with("parts.")) return "";
+  return path.substr(0, path.find('.', 6) + 1);
+}
+
+[[noreturn]] void refuse(const Entry& e, const std::string& reason, const std::string& allowed = {},
+                         const std::string& advice = {}) {
+  throw JobRefusal(e.place,
+                   {.reason = reason, .key = e.path, .found = shown(e), .allowed = allowed, .advice = advice});
+}
+
+const char* name_of(Dimension d) {
+  return d == Dimension::length ? "a length" : d == Dimension::angle ? "an angle" : "a plain number";
+}
+
+bool fits(Dimension found, Dimension wanted, bool is_name) {
+  return found == Dimension::none || is_name || found == wanted;
+}
+
+}  // namespace
+
+double Numbers::value(const Entry& entry, Dimension wanted) {
+  if (const auto known = known_.find(entry.path); known != known_.end()) return known->second;
+  if (std::find(open_.begin(), open_.end(), entry.path) != open_.end()) {
+    refuse(entry, fmt::format("its value depends on itself ({} -> {})", fmt::join(open_, " -> "), entry.path), {},
+           "break the circle by giving one of them a number");
+  }
+  if (open_.size() > 200) refuse(entry, "it hangs on a chain of more than 200 names");
+  open_.push_back(entry.path);
+  const double value = evaluated(entry, wanted);
+  open_.pop_back();
+  if (!std::isfinite(value)) refuse(entry, "is not a finite number");
+  known_[entry.path] = value;
+  return value;
+}
+
+double Numbers::evaluated(const Entry& entry, Dimension wanted) {
+  if (const auto* number = std::get_if<double>(&entry.value)) return *number;
+  const auto* text = std::get_if<std::string>(&entry.value);
+  if (!text) refuse(entry, "has the wrong type", "a number or a text such as \"620 mm\" or \"body / 4\"");
+  if (const auto measure = parse_measure(*text)) {
+    if (!fits(measure->dimension, wanted, entry.path.starts_with("let."))) {
+      refuse(entry, fmt::format("has {} where {} is wanted", name_of(measure->dimension), name_of(wanted)));
+    }
+    return measure->dimension == Dimension::length ? measure->value / units_.mm : measure->value;
+  }
+  try {
+    return evaluate(*text, units_, [&](const std::string& name) { return named(entry, name); });
+  } catch (const std::invalid_argument& error) {
+    refuse(entry, fmt::format("cannot be worked out: {}", error.what()),
+           "a measure (\"2 ft 3-1/4 in\") or arithmetic with named sizes (\"body / 4\")");
+  }
+}
+
+const Entry* Numbers::lookup(const Entry& user, const std::string& name) const {
+  for (const std::string& path : {"let." + name, part_prefix(user.path) + name, "parts." + name, name}) {
+    const Entry* found = juggler::find(entries_, path);
+    if (found && !found->path.ends_with("shape")) return found;
+  }
+  return nullptr;
+}
+
+// A diameter, radius or girth of an end that gives another of the three.
+std::optional<double> Numbers::sibling(const Entry& user, const std::string& name) {
+  const auto per_radius = [](const std::string& key) {
+    if (key == "radius") return 1.0;
+    if (key == "diameter") return 2.0;
+    return key == "girth" ? 2 * std::numbers::pi : 0.0;
+  };
+  const size_t dot = name.rfind('.');
+  if (dot == std::string::npos || per_radius(name.substr(dot + 1)) == 0) return std::nullopt;
+  for (const char* key : {"diameter", "radius", "girth"}) {
+    if (const Entry* given = lookup(user, name.substr(0, dot + 1) + key)) {
+      return value(*given, Dimension::length) / per_radius(key) * per_radius(name.substr(dot + 1));
+    }
+  }
+  return std::nullopt;
+}
+
+double Numbers::named(const Entry& user, const std::string& name) {
+  if (const Entry* entry = lookup(user, name)) return value(*entry, Dimension::length);
+  if (const auto derived = sibling(user, name)) return *derived;
+  std::vector<std::string> known;
+  for (const Entry& e : entries_) {
+    if (e.path.starts_with("let.")) known.push_back(e.path.substr(4));
+    if (e.path.starts_with("part.") || e.path.starts_with("sheet.")) known.push_back(e.path);
+    if (e.path.starts_with("parts.")) known.push_back(e.path.substr(6));
+  }
+  const std::string near = nearest(name, known);
+  refuse(user, fmt::format("names \"{}\", which the job does not give", name), {},
+         near.empty() ? "add it under [let]" : fmt::format("did you mean \"{}\"?", near));
+}
+
+}  // namespace juggler

@@ -1,0 +1,11 @@
+#pragma once
+
+namespace juggler {
+
+inline constexpr double shortest = 1e-3;  // mm: a size that is there at all
+inline constexpr double longest = 1e6;    // mm: a kilometre
+
+/// Refuses a value outside [least, most], nan and infinities too.
+void check_range(const char* key, double value, double least, double most, const char* unit);
+
+}  // namespace juggler

@@ -1,0 +1,40 @@
+#include <array>
+#include <charconv>
+#include <cmath>
+
+#include "juggler/part.h"
+
+namespace juggler {
+
+double layer_of(Face face, double thickness) {
+  if (face == Face::inside) return 0;
+  return face == Face::middle ? thickness / 2 : thickness;
+}
+
+const char* name_of(Face face) {
+  constexpr std::array names{"inside", "middle", "outside"};
+  return names[static_cast<size_t>(face)];
+}
+
+const char* name_of(Contact contact) {
+  constexpr std::array names{"size face", "inside", "middle", "outside", "neutral", "clear", "full"};
+  return names[static_cast<size_t>(contact)];
+}
+
+const char* name_of(EndName end) { return end == EndName::base ? "base" : "top"; }
+
+std::string shown(double value) {
+  std::array<char, 64> text{};
+  const auto as = [&](std::chars_format format, int digits) {
+    return std::string(text.data(),
+                       std::to_chars(text.data(), text.data() + text.size(), value, format, digits).ptr);
+  };
+  const double size = std::abs(value);
+  if (size != 0 && (size < 1e-4 || size >= 1e9)) return as(std::chars_format::scientific, 6);
+  std::string s = as(std::chars_format::fixed, size < 1000 ? 6 : 4);
+  s.erase(s.find_last_not_of('0') + 1);
+  if (s.back() == '.') s.pop_back();
+  return s == "-0" ? "0" : s;
+}
+
+}  // namespace juggler

@@ -1,0 +1,216 @@
+// The blank with what it is laid out by.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <optional>
+
+#include "layout.h"
+
+namespace juggler {
+namespace {
+
+struct Bounds {
+  double left = 1e300, low = 1e300, right = -1e300, high = -1e300;
+  void add(Vec2 p) {
+    left = std::min(left, p.x);
+    right = std::max(right, p.x);
+    low = std::min(low, p.y);
+    high = std::max(high, p.y);
+  }
+};
+
+// Where millimetres of the flat come to lie on the page.
+struct View {
+  double scale = 1;
+  Vec2 origin;
+  [[nodiscard]] Vec2 at(Vec2 mm) const { return {origin.x + scale * mm.x, origin.y - scale * mm.y}; }
+};
+
+View fitted(const Bounds& b, const PageBox& frame, double margin) {
+  const double width = frame.right - frame.left - 2 * margin;
+  const double height = frame.bottom - frame.top - 2 * margin;
+  const double scale = std::min(width / std::max(b.right - b.left, 1e-6), height / std::max(b.high - b.low, 1e-6));
+  const Vec2 middle{(frame.left + frame.right) / 2, (frame.top + frame.bottom) / 2};
+  return {scale, {middle.x - scale * (b.left + b.right) / 2, middle.y + scale * (b.low + b.high) / 2}};
+}
+
+std::vector<Vec2> corners(const Rectangle& r) {
+  const Vec2 along = r.width * direction(r.heading);
+  const Vec2 up = r.height * left_of(direction(r.heading));
+  return {r.corner, r.corner + along, r.corner + along + up, r.corner + up, r.corner};
+}
+
+// The swing centre, where it lies near enough to be drawn.
+std::optional<Vec2> near_centre(const Blank& b) {
+  const Edge* base = edge(b, EdgeName::base);
+  const Edge* top = edge(b, EdgeName::top);
+  const Edge* wide = !top || (base && base->girth > top->girth) ? base : top;
+  const Arc& arc = wide->arcs.front();
+  if (is_straight(arc)) return std::nullopt;
+  const Vec2 centre = centre_of(arc);
+  const Rectangle box = as_laid(b);
+  const double reach = 0.6 * std::max(box.width, box.height);
+  const Vec2 middle{box.width / 2, box.height / 2};
+  const bool near = std::abs(centre.x - middle.x) < box.width / 2 + reach &&
+                    std::abs(centre.y - middle.y) < box.height / 2 + reach;
+  return near ? std::optional(centre) : std::nullopt;
+}
+
+class BlankView {
+ public:
+  BlankView(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame)
+      : layout_(layout), units_(job.job.units), piece_(piece), blank_(piece.blank), frame_(frame),
+        centre_(near_centre(blank_)), rectangle_(enclosing(blank_)) {
+    Bounds bounds;
+    const Rectangle box = as_laid(blank_);
+    for (Vec2 p : corners(box)) bounds.add(p);
+    for (Vec2 p : corners(rectangle_)) bounds.add(p);
+    if (centre_) bounds.add(*centre_);
+    view_ = fitted(bounds, frame, 46);
+  }
+
+  void draw() {
+    layout_.draw_outline(outline(blank_), view_.scale, view_.origin, Pen::cut);
+    if (!blank_.marks.lines.empty()) layout_.draw_outline(blank_.marks.lines, view_.scale, view_.origin, Pen::mark);
+    draw_rectangle();
+    draw_centre_line();
+    draw_gap();
+    draw_chord(EdgeName::base);
+    draw_chord(EdgeName::top);
+    draw_swing(EdgeName::base, 0.31);
+    draw_swing(EdgeName::top, 0.69);
+    draw_sector();
+    draw_face();
+    for (const Label& label : labels_) (void)layout_.place(label, frame_);
+  }
+
+ private:
+  void label(std::string text, Vec2 page_anchor, Vec2 away) {
+    labels_.push_back({std::move(text), page_anchor, away, 12});
+  }
+  [[nodiscard]] Vec2 page(Vec2 mm) const { return view_.at(mm); }
+
+  void draw_rectangle() {
+    std::vector<Vec2> points;
+    for (Vec2 p : corners(rectangle_)) points.push_back(page(p));
+    layout_.draw(points, Pen::guide);
+    const Vec2 side = 0.5 * (points[2] + points[3]);
+    label(fmt::format("smallest rectangle {} x {}", shown_length(rectangle_.width, units_),
+                      shown_length(rectangle_.height, units_)),
+          side, side - 0.5 * (points[0] + points[2]));
+  }
+
+  void draw_centre_line() {
+    const Rectangle box = as_laid(blank_);
+    const double x = centre_ ? centre_->x : box.width / 2;
+    const double high = centre_ ? std::max(box.height, centre_->y) : box.height;
+    const double low = centre_ ? std::min(0.0, centre_->y) : 0;
+    const Vec2 foot = page({x, low});
+    const Vec2 head = page({x, high});
+    layout_.draw({{foot.x, foot.y + 12}, {head.x, head.y - 12}}, Pen::centre);
+    label("centre line", {foot.x, foot.y + 12}, {-1, 0.3});
+  }
+
+  // The images of the seam ruling, between which and the edges half the gap lies.
+  void draw_gap() {
+    for (const Element* e : {&blank_.elements.front(), &blank_.elements.back()}) {
+      if (!e->on_metal) layout_.draw({page(e->base), page(e->top)}, Pen::guide);
+    }
+    const auto edge_label = [&](EdgeName name, const std::string& text, double side) {
+      const Arc& arc = edge(blank_, name)->arcs.front();
+      label(text, page(point_at(arc, 0.55 * arc.length)), {side, 0});
+    };
+    const auto& seam = piece_.part.seam;
+    const std::string gap = seam.wedge ? fmt::format("wedge gap {}, half here", shown_angle(*seam.wedge))
+                            : blank_.gap.neutral_base > 0
+                                ? fmt::format("gap {}, half here", shown_length(blank_.gap.neutral_base, units_))
+                                : "no gap";
+    const bool start_right = blank_.face_up == Face::inside;
+    edge_label(EdgeName::seam_start, fmt::format("seam start: {}", gap), start_right ? 1 : -1);
+    edge_label(EdgeName::seam_end, "seam end", start_right ? -1 : 1);
+  }
+
+  void draw_chord(EdgeName name) {
+    const Edge* e = edge(blank_, name);
+    if (!e) return;
+    const Arc& arc = e->arcs.front();
+    const Vec2 a = page(arc.start);
+    const Vec2 b = page(end_of(arc));
+    if (!is_straight(arc)) layout_.draw({a, b}, Pen::dimension);
+    const double chord = norm(end_of(arc) - arc.start);
+    label(fmt::format("chord {} {}", name_of(name), shown_length(chord, units_)), a + 0.62 * (b - a), {0, 1});
+  }
+
+  void draw_swing(EdgeName name, double fraction) {
+    const Edge* e = edge(blank_, name);
+    if (!e) return;
+    const Arc& arc = e->arcs.front();
+    const double along = name == EdgeName::base ? fraction : 1 - fraction;
+    const Vec2 on_arc = page(point_at(arc, along * arc.length));
+    const std::string text = fmt::format("swing radius {} {}", name_of(name), shown_length(radius_of(arc), units_));
+    if (is_straight(arc)) {
+      label(fmt::format("{} edge {} ({})", name_of(name), shown_length(arc.length, units_),
+                        arc.turn == 0 ? "straight" : fmt::format("rises under 1e-6 mm; {}", text)),
+            on_arc, {0, name == EdgeName::base ? 1.0 : -1.0});
+      return;
+    }
+    const Vec2 from = page(centre_ ? *centre_ : centre_of(arc));
+    const double reach = norm(from - on_arc);
+    if (centre_) {
+      layout_.arrow(from, on_arc, Pen::dimension);
+      label(text, from + 0.72 * (on_arc - from), left_of(on_arc - from));
+    } else {
+      // The centre lies off the sheet: an arrow from the arc towards it.
+      const double length = std::min(46.0, reach);
+      const Vec2 tip = on_arc + (length / reach) * (from - on_arc);
+      layout_.arrow(on_arc, tip, Pen::dimension);
+      label(text + " to a centre off the sheet", tip, from - on_arc);
+    }
+  }
+
+  void draw_sector() {
+    const Edge* wide = edge(blank_, EdgeName::base) ? edge(blank_, EdgeName::base) : edge(blank_, EdgeName::top);
+    const Edge* other = edge(blank_, EdgeName::top);
+    if (other && other->girth > wide->girth) wide = other;
+    const Arc& arc = wide->arcs.front();
+    const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name), shown_angle(Angle::radians(std::abs(arc.turn))));
+    if (is_straight(arc)) return;
+    if (!centre_) {
+      label(text, page(point_at(arc, 0.45 * arc.length)), {0, -1});
+      return;
+    }
+    const double radius = std::max(0.16 * radius_of(arc), 26 / view_.scale);
+    const double first = std::atan2(arc.start.y - centre_->y, arc.start.x - centre_->x);
+    std::vector<Vec2> points;
+    for (int i = 0; i <= 72; ++i) {
+      points.push_back(page(*centre_ + radius * direction(first + arc.turn * i / 72)));
+    }
+    const Vec2 anchor = points[30];
+    layout_.draw(std::move(points), Pen::dimension);
+    label(text, anchor, anchor - page(*centre_));
+  }
+
+  void draw_face() {
+    const Station& s = blank_.forming.front().stations[Series::size / 2];
+    const Vec2 middle = page(0.5 * (s.base + s.top));
+    label(fmt::format("{} face up", name_of(blank_.face_up)), middle, {1, 0});
+  }
+
+  Layout& layout_;
+  const Units& units_;
+  const PieceResult& piece_;
+  const Blank& blank_;
+  PageBox frame_;
+  std::optional<Vec2> centre_;
+  Rectangle rectangle_;
+  View view_;
+  std::vector<Label> labels_;
+};
+
+}  // namespace
+
+void draw_blank(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame) {
+  BlankView(layout, job, piece, frame).draw();
+}
+
+}  // namespace juggler

@@ -1,0 +1,103 @@
+#include <fmt/format.h>
+
+#include <pugixml.hpp>
+
+#include "juggler/write.h"
+#include "pens.h"
+
+namespace juggler {
+namespace {
+
+double plain(double v) { return v == 0 ? 0 : v; }
+
+std::string colour(double r, double g, double b) {
+  return fmt::format("#{:02x}{:02x}{:02x}", static_cast<int>(std::lround(255 * r)),
+                     static_cast<int>(std::lround(255 * g)), static_cast<int>(std::lround(255 * b)));
+}
+
+void stroke(pugi::xml_node node, Pen pen, double scale) {
+  const PenLook& look = look_of(pen);
+  node.append_attribute("fill") = "none";
+  node.append_attribute("stroke") = colour(look.red, look.green, look.blue).c_str();
+  node.append_attribute("stroke-width") = fmt::format("{}", look.width / scale).c_str();
+  if (look.dashes[0] > 0) {
+    std::string dashes;
+    for (double d : look.dashes) dashes += fmt::format("{}{}", dashes.empty() ? "" : " ", d / scale);
+    node.append_attribute("stroke-dasharray") = dashes.c_str();
+  }
+}
+
+bool follows(const Arc& before, const Arc& next) { return norm(end_of(before) - next.start) < 1e-6; }
+
+// Exact arcs in mm; y grows upwards within the group, so a positive turn is a positive sweep.
+std::string path_of(const Outline& arcs, bool closed) {
+  std::string d;
+  for (size_t i = 0; i < arcs.size(); ++i) {
+    const Arc& arc = arcs[i];
+    if (i == 0 || !follows(arcs[i - 1], arc)) d += fmt::format("M{} {}", plain(arc.start.x), plain(arc.start.y));
+    for (const Arc& part : split(arc, Angle::degrees(120))) {
+      const Vec2 to = end_of(part);
+      if (is_straight(part)) {
+        d += fmt::format("L{} {}", plain(to.x), plain(to.y));
+      } else {
+        d += fmt::format("A{0} {0} 0 0 {1} {2} {3}", radius_of(part), part.turn > 0 ? 1 : 0, plain(to.x), plain(to.y));
+      }
+    }
+  }
+  return closed ? d + "Z" : d;
+}
+
+void add_outline(pugi::xml_node svg, const PageOutline& o) {
+  pugi::xml_node group = svg.append_child("g");
+  group.append_attribute("id") = look_of(o.pen).name;
+  group.append_attribute("transform") =
+      fmt::format("matrix({} 0 0 {} {} {})", o.scale, -o.scale, o.origin.x, o.origin.y).c_str();
+  pugi::xml_node path = group.append_child("path");
+  path.append_attribute("d") = path_of(o.arcs, o.pen == Pen::cut).c_str();
+  stroke(path, o.pen, o.scale);
+}
+
+void add_line(pugi::xml_node svg, const PageLine& line) {
+  pugi::xml_node node = svg.append_child("polyline");
+  std::string points;
+  for (Vec2 p : line.points) points += fmt::format("{}{:.2f},{:.2f}", points.empty() ? "" : " ", p.x, p.y);
+  node.append_attribute("points") = points.c_str();
+  stroke(node, line.pen, 1);
+}
+
+// textLength keeps the measured width whatever the viewer's font.
+void add_text(pugi::xml_node svg, const PageText& t) {
+  pugi::xml_node node = svg.append_child("text");
+  const double height = t.box.bottom - t.box.top;
+  node.append_attribute("x") = fmt::format("{:.2f}", t.box.left).c_str();
+  node.append_attribute("y") = fmt::format("{:.2f}", t.box.top + 0.797 * height).c_str();
+  node.append_attribute("font-size") = fmt::format("{:.2f}", t.size).c_str();
+  if (t.bold) node.append_attribute("font-weight") = "bold";
+  node.append_attribute("textLength") = fmt::format("{:.2f}", t.box.right - t.box.left).c_str();
+  node.append_attribute("lengthAdjust") = "spacingAndGlyphs";
+  node.text().set(t.text.c_str());
+}
+
+}  // namespace
+
+void write_svg(const Page& page, std::ostream& out) {
+  pugi::xml_document document;
+  pugi::xml_node svg = document.append_child("svg");
+  svg.append_attribute("xmlns") = "http://www.w3.org/2000/svg";
+  svg.append_attribute("width") = fmt::format("{}", page.width).c_str();
+  svg.append_attribute("height") = fmt::format("{}", page.height).c_str();
+  svg.append_attribute("viewBox") = fmt::format("0 0 {} {}", page.width, page.height).c_str();
+  svg.append_attribute("font-family") = "DejaVu Sans, sans-serif";
+  svg.append_attribute("fill") = colour(ink[0], ink[1], ink[2]).c_str();
+  svg.append_child("title").text().set(page.title.c_str());
+  pugi::xml_node paper = svg.append_child("rect");
+  paper.append_attribute("width") = "100%";
+  paper.append_attribute("height") = "100%";
+  paper.append_attribute("fill") = "#ffffff";
+  for (const PageLine& line : page.lines) add_line(svg, line);
+  for (const PageOutline& o : page.outlines) add_outline(svg, o);
+  for (const PageText& t : page.texts) add_text(svg, t);
+  document.save(out, " ");
+}
+
+}  // namespace juggler
