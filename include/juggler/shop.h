@@ -41,10 +41,12 @@ struct PageBox {
   double bottom = 0;
 };
 struct PageText {
-  PageBox box;  ///< what the text fills
+  PageBox box;  ///< what the text fills before it is turned about its centre
   double size = 12;
   bool bold = false;
   std::string text;
+  bool mark = false;  ///< letters to be marked on the blank, in the colour of marks
+  double turn = 0;    ///< radians, anticlockwise as seen
 };
 struct PageLine {
   std::vector<Vec2> points;

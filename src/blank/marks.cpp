@@ -5,6 +5,8 @@
 namespace juggler {
 namespace {
 
+constexpr double least_letter = 1.5;  // mm
+
 // Room between two element lines, about the middle of a ruling that lies there.
 struct Space {
   Vec2 middle;
@@ -59,32 +61,52 @@ void add_arrow(Marks& marks, const Space& space, const Outline& edge) {
 
 std::string identity(const Making& making) { return making.number.empty() ? making.name : making.number; }
 
-// Number and face, across the ruling or along it, whichever lets the letters be larger.
-void add_texts(Marks& marks, const Space& space, const Making& making, const Outline& edge) {
-  std::vector<std::string> lines{std::string(making.face_up == Face::inside ? "INSIDE UP" : "OUTSIDE UP")};
-  if (!identity(making).empty()) lines.insert(lines.begin(), identity(making));
-  size_t longest = 0;
-  for (const std::string& text : lines) longest = std::max(longest, text.size());
-  const double letters = 0.9 * static_cast<double>(longest);
-  const double rows = 1.8 * static_cast<double>(lines.size());
-  const double across = std::min(0.8 * space.across / letters, 0.8 * space.along / rows);
-  const double along = std::min(0.8 * space.along / letters, 0.8 * space.across / rows);
-  const double height = std::min(std::max(across, along), 30.0);
-  if (height < 1.5) return;
-  const double reading = across >= along ? space.heading - std::numbers::pi / 2 : space.heading;
-  const Vec2 right = direction(reading);
-  const Vec2 up = left_of(right);
-  const double half_width = letters * height / 2;
-  const double half_height = rows * height / 2;
-  if (!within(edge, {space.middle + half_width * right + half_height * up,
-                     space.middle - half_width * right + half_height * up,
-                     space.middle + half_width * right - half_height * up,
-                     space.middle - half_width * right - half_height * up})) {
-    return;
+struct TextBlock {
+  std::vector<std::string> lines;
+  Vec2 middle;
+  double reading = 0;
+  double height = 0;
+
+  [[nodiscard]] double letters() const {
+    size_t longest = 0;
+    for (const std::string& text : lines) longest = std::max(longest, text.size());
+    return 0.9 * static_cast<double>(longest);
   }
-  for (size_t i = 0; i < lines.size(); ++i) {
-    const double row = (static_cast<double>(lines.size()) - 1) / 2 - static_cast<double>(i);
-    marks.texts.push_back({space.middle + (1.8 * height * row) * up, reading, height, lines[i]});
+  [[nodiscard]] double rows() const { return line_pitch * static_cast<double>(lines.size()); }
+  [[nodiscard]] std::vector<Vec2> corners() const {
+    const Vec2 right = (letters() * height / 2) * direction(reading);
+    const Vec2 up = (rows() * height / 2) * left_of(direction(reading));
+    return {middle - right - up, middle + right - up, middle + right + up, middle - right + up};
+  }
+  static constexpr double line_pitch = 1.8;
+};
+
+bool is_crossed(const std::vector<Vec2>& box, const std::vector<Arc>& lines) {
+  Outline sides;
+  for (size_t i = 0; i < box.size(); ++i) sides.push_back(line(box[i], box[(i + 1) % box.size()]));
+  return std::any_of(lines.begin(), lines.end(),
+                     [&](const Arc& l) { return !clipped(l.start, end_of(l), sides).empty(); });
+}
+
+// Number and face, across the ruling or along it, whichever lets the letters be larger; nothing where they
+// would come out smaller than can be read.
+void add_texts(Marks& marks, const Space& space, const Making& making, const Outline& edge) {
+  TextBlock block{{std::string(making.face_up == Face::inside ? "INSIDE UP" : "OUTSIDE UP")}, space.middle};
+  if (!identity(making).empty()) block.lines.insert(block.lines.begin(), identity(making));
+  const double across = std::min(space.across / block.letters(), space.along / block.rows());
+  const double along = std::min(space.along / block.letters(), space.across / block.rows());
+  block.reading = across >= along ? space.heading - std::numbers::pi / 2 : space.heading;
+  block.height = std::min(0.8 * std::max(across, along), 30.0);
+  while (block.height >= least_letter && (!within(edge, block.corners()) || is_crossed(block.corners(), marks.lines))) {
+    block.height *= 0.9;
+  }
+  if (block.height < least_letter) return;
+  const Vec2 up = left_of(direction(block.reading));
+  const auto count = static_cast<double>(block.lines.size());
+  for (size_t i = 0; i < block.lines.size(); ++i) {
+    const double row = (count - 1) / 2 - static_cast<double>(i);
+    marks.texts.push_back({space.middle + (TextBlock::line_pitch * block.height * row) * up, block.reading, block.height,
+                           block.lines[i]});
   }
 }
 

@@ -17,7 +17,7 @@ struct Sampled {
 double warp_of(const Ruling& r) {
   const auto lean = [&](Vec3 d) {
     const double size = norm(d);
-    return size == 0 ? 0 : std::abs(dot(d, r.n)) / size;
+    return size == 0 ? 0 : std::asin(std::min(1.0, std::abs(dot(d, r.n)) / size));
   };
   return std::max(lean(r.dc), lean(r.de));
 }

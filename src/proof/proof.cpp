@@ -80,8 +80,9 @@ double miss(const FormedRuling& r, const AskedCircle& c, double neutral, double 
   return norm(cross(on_circle - (r.base + (c.layer - neutral) * r.n), r.e));
 }
 
+// The first ruling is laid where the part asked for has its seam.
 FormedRuling first_ruling(const Blank& blank, const Form& f) {
-  const double u = blank.forming.front().from;
+  const double u = f.wall.front().from;
   const Ruling r = ruling_at(f.wall, u);
   const Vec3 left = cross(r.n, r.e);
   return {edge_point(f, EndName::base, f.neutral, u), r.e, r.n,

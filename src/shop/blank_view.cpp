@@ -9,6 +9,8 @@
 namespace juggler {
 namespace {
 
+constexpr double capital_height = 0.73;  // of the font's size
+
 struct Bounds {
   double left = 1e300, low = 1e300, right = -1e300, high = -1e300;
   void add(Vec2 p) {
@@ -70,8 +72,10 @@ class BlankView {
   }
 
   void draw() {
+    draw_face();
     layout_.draw_outline(outline(blank_), view_.scale, view_.origin, Pen::cut);
     if (!blank_.marks.lines.empty()) layout_.draw_outline(blank_.marks.lines, view_.scale, view_.origin, Pen::mark);
+    draw_mark_texts();
     draw_rectangle();
     draw_centre_line();
     draw_gap();
@@ -80,13 +84,17 @@ class BlankView {
     draw_swing(EdgeName::base, 0.31);
     draw_swing(EdgeName::top, 0.69);
     draw_sector();
-    draw_face();
     for (const Label& label : labels_) (void)layout_.place(label, frame_);
   }
 
  private:
-  void label(std::string text, Vec2 page_anchor, Vec2 away) {
-    labels_.push_back({std::move(text), page_anchor, away, 12});
+  void label(std::string text, std::vector<Anchor> anchors) {
+    labels_.push_back({std::move(text), std::move(anchors)});
+  }
+  [[nodiscard]] std::vector<Anchor> along(const Arc& arc, Vec2 away) const {
+    std::vector<Anchor> anchors;
+    for (const double f : anchor_fractions) anchors.push_back({page(point_at(arc, f * arc.length)), away});
+    return anchors;
   }
   [[nodiscard]] Vec2 page(Vec2 mm) const { return view_.at(mm); }
 
@@ -94,10 +102,15 @@ class BlankView {
     std::vector<Vec2> points;
     for (Vec2 p : corners(rectangle_)) points.push_back(page(p));
     layout_.draw(points, Pen::guide);
-    const Vec2 side = 0.5 * (points[2] + points[3]);
+    const Vec2 middle = 0.5 * (points[0] + points[2]);
+    std::vector<Anchor> anchors;
+    for (const size_t side : {2, 0, 1, 3}) {
+      const Vec2 away = 0.5 * (points[side] + points[side + 1]) - middle;
+      for (const Anchor& a : anchors_along(points[side], points[side + 1], away)) anchors.push_back(a);
+    }
     label(fmt::format("smallest rectangle {} x {}", shown_length(rectangle_.width, units_),
                       shown_length(rectangle_.height, units_)),
-          side, side - 0.5 * (points[0] + points[2]));
+          std::move(anchors));
   }
 
   void draw_centre_line() {
@@ -108,7 +121,7 @@ class BlankView {
     const Vec2 foot = page({x, low});
     const Vec2 head = page({x, high});
     layout_.draw({{foot.x, foot.y + 12}, {head.x, head.y - 12}}, Pen::centre);
-    label("centre line", {foot.x, foot.y + 12}, {-1, 0.3});
+    label("centre line", {{{foot.x, foot.y + 12}, {-1, 0.3}}, {{head.x, head.y - 12}, {-1, -0.3}}});
   }
 
   // The images of the seam ruling, between which and the edges half the gap lies.
@@ -118,7 +131,7 @@ class BlankView {
     }
     const auto edge_label = [&](EdgeName name, const std::string& text, double side) {
       const Arc& arc = edge(blank_, name)->arcs.front();
-      label(text, page(point_at(arc, 0.55 * arc.length)), {side, 0});
+      label(text, along(arc, {side, 0}));
     };
     const auto& seam = piece_.part.seam;
     const std::string gap = seam.wedge ? fmt::format("wedge gap {}, half here", shown_angle(*seam.wedge))
@@ -138,33 +151,35 @@ class BlankView {
     const Vec2 b = page(end_of(arc));
     if (!is_straight(arc)) layout_.draw({a, b}, Pen::dimension);
     const double chord = norm(end_of(arc) - arc.start);
-    label(fmt::format("chord {} {}", name_of(name), shown_length(chord, units_)), a + 0.62 * (b - a), {0, 1});
+    label(fmt::format("chord {} {}", name_of(name), shown_length(chord, units_)), anchors_along(a, b, {0, 1}));
   }
 
   void draw_swing(EdgeName name, double fraction) {
     const Edge* e = edge(blank_, name);
     if (!e) return;
     const Arc& arc = e->arcs.front();
-    const double along = name == EdgeName::base ? fraction : 1 - fraction;
-    const Vec2 on_arc = page(point_at(arc, along * arc.length));
+    const double part = name == EdgeName::base ? fraction : 1 - fraction;
+    const Vec2 on_arc = page(point_at(arc, part * arc.length));
     const std::string text = fmt::format("swing radius {} {}", name_of(name), shown_length(radius_of(arc), units_));
     if (is_straight(arc)) {
       label(fmt::format("{} edge {} ({})", name_of(name), shown_length(arc.length, units_),
                         arc.turn == 0 ? "straight" : fmt::format("rises under 1e-6 mm; {}", text)),
-            on_arc, {0, name == EdgeName::base ? 1.0 : -1.0});
+            along(arc, {0, name == EdgeName::base ? 1.0 : -1.0}));
       return;
     }
     const Vec2 from = page(centre_ ? *centre_ : centre_of(arc));
     const double reach = norm(from - on_arc);
     if (centre_) {
       layout_.arrow(from, on_arc, Pen::dimension);
-      label(text, from + 0.72 * (on_arc - from), left_of(on_arc - from));
+      label(text, anchors_along(from, on_arc, left_of(on_arc - from)));
     } else {
       // The centre lies off the sheet: an arrow from the arc towards it.
       const double length = std::min(46.0, reach);
       const Vec2 tip = on_arc + (length / reach) * (from - on_arc);
       layout_.arrow(on_arc, tip, Pen::dimension);
-      label(text + " to a centre off the sheet", tip, from - on_arc);
+      std::vector<Anchor> anchors = along(arc, on_arc - from);
+      anchors.insert(anchors.begin(), {{tip, from - on_arc}, {on_arc, on_arc - from}});
+      label(text + " to a centre off the sheet", std::move(anchors));
     }
   }
 
@@ -176,7 +191,7 @@ class BlankView {
     const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name), shown_angle(Angle::radians(std::abs(arc.turn))));
     if (is_straight(arc)) return;
     if (!centre_) {
-      label(text, page(point_at(arc, 0.45 * arc.length)), {0, -1});
+      label(text, along(arc, {0, 1}));
       return;
     }
     const double radius = std::max(0.16 * radius_of(arc), 26 / view_.scale);
@@ -185,15 +200,22 @@ class BlankView {
     for (int i = 0; i <= 72; ++i) {
       points.push_back(page(*centre_ + radius * direction(first + arc.turn * i / 72)));
     }
-    const Vec2 anchor = points[30];
+    std::vector<Anchor> anchors;
+    for (const size_t i : {30, 42, 20, 52, 10, 62}) anchors.push_back({points[i], points[i] - page(*centre_)});
     layout_.draw(std::move(points), Pen::dimension);
-    label(text, anchor, anchor - page(*centre_));
+    label(text, std::move(anchors));
   }
 
   void draw_face() {
-    const Station& s = blank_.forming.front().stations[Series::size / 2];
-    const Vec2 middle = page(0.5 * (s.base + s.top));
-    label(fmt::format("{} face up", name_of(blank_.face_up)), middle, {1, 0});
+    layout_.put(fmt::format("{} face up", name_of(blank_.face_up)),
+                {frame_.left + 8, frame_.bottom - 22}, 12);
+  }
+
+  void draw_mark_texts() {
+    for (const MarkText& t : blank_.marks.texts) {
+      const double size = t.height * view_.scale / capital_height;
+      if (size >= 5) layout_.put_turned(t.text, page(t.centre), size, t.heading);
+    }
   }
 
   Layout& layout_;

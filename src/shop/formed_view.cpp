@@ -105,7 +105,7 @@ class FormedView {
     const Vec2 top = page(on_rim(sizes_.top_radius, sizes_.height, u));
     layout_.draw({base, top}, facing(u) < 0 ? Pen::hidden : Pen::seam);
     const double at = Angle::radians(u).degrees();
-    labels_.push_back({fmt::format("seam at {:g} deg", at - 360 * std::floor(at / 360)), base + 0.4 * (top - base), {1, 0}, 12});
+    labels_.push_back({fmt::format("seam at {:g} deg", at - 360 * std::floor(at / 360)), anchors_along(base, top, {1, 0})});
   }
 
   void draw_plan_angles() {
@@ -120,7 +120,7 @@ class FormedView {
       const double reach = std::max(norm(out), 1e-9);
       const Vec2 to = from + (9 / reach) * out;
       layout_.draw({from, to}, Pen::guide);
-      labels_.push_back({fmt::format("{}\u00b0", 90 * i), to, out, 11});
+      labels_.push_back({fmt::format("{}\u00b0", 90 * i), {{to, out}}, 11});
     }
   }
 
@@ -132,7 +132,7 @@ class FormedView {
     layout_.arrow({x, (low + high) / 2}, {x, low}, Pen::dimension);
     layout_.draw({{x - 5, low}, {x + 5, low}}, Pen::dimension);
     layout_.draw({{x - 5, high}, {x + 5, high}}, Pen::dimension);
-    labels_.push_back({fmt::format("height {}", shown_length(sizes_.height, units_)), {x, (low + high) / 2}, {1, 0}, 12});
+    labels_.push_back({fmt::format("height {}", shown_length(sizes_.height, units_)), anchors_along({x, high}, {x, low}, {1, 0})});
   }
 
   void label_ends() {
@@ -142,11 +142,15 @@ class FormedView {
     const auto end = [&](const char* name, double radius, double height, const char* on, Vec2 away, double u) {
       const std::string text = radius == 0 ? fmt::format("{}: point", name)
                                            : fmt::format("{} dia {} {}", name, shown_length(2 * radius, units_), on);
-      labels_.push_back({text, page(on_rim(radius, height, u)), away, 12});
+      Label label{text, {}};
+      for (const double turn : {-0.35, 0.35, -0.7, 0.7, 0.0}) {
+        label.anchors.push_back({page(on_rim(radius, height, u + turn)), away});
+      }
+      labels_.push_back(std::move(label));
     };
     const double front = std::atan2(towards_eye_.y, towards_eye_.x);
-    end("base", sizes_.base_radius, 0, face(piece_.part.cone.base), {0, 1}, front - 0.35);
-    end("top", sizes_.top_radius, sizes_.height, face(piece_.part.cone.top), {0, -1}, front + std::numbers::pi - 0.35);
+    end("base", sizes_.base_radius, 0, face(piece_.part.cone.base), {0, 1}, front);
+    end("top", sizes_.top_radius, sizes_.height, face(piece_.part.cone.top), {0, -1}, front + std::numbers::pi);
   }
 
   Layout& layout_;

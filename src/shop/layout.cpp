@@ -7,6 +7,7 @@ namespace juggler {
 namespace {
 
 constexpr double clearance = 2.5;
+constexpr double near_enough = 8;  // a text this close needs no leader
 
 PageBox grown(const PageBox& b, double by) { return {b.left - by, b.top - by, b.right + by, b.bottom + by}; }
 
@@ -32,6 +33,19 @@ Vec2 nearest_point(const PageBox& b, Vec2 p) {
 
 }  // namespace
 
+std::vector<Vec2> corners(const PageText& t) {
+  const Vec2 centre{(t.box.left + t.box.right) / 2, (t.box.top + t.box.bottom) / 2};
+  const Vec2 along = (t.box.right - t.box.left) / 2 * Vec2{std::cos(t.turn), -std::sin(t.turn)};
+  const Vec2 down = (t.box.bottom - t.box.top) / 2 * Vec2{std::sin(t.turn), std::cos(t.turn)};
+  return {centre - along - down, centre + along - down, centre + along + down, centre - along + down};
+}
+
+std::vector<Anchor> anchors_along(Vec2 from, Vec2 to, Vec2 away) {
+  std::vector<Anchor> anchors;
+  for (const double f : anchor_fractions) anchors.push_back({from + f * (to - from), away});
+  return anchors;
+}
+
 bool overlap(const PageBox& a, const PageBox& b) {
   return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 }
@@ -45,7 +59,7 @@ bool crosses(const PageBox& box, Vec2 a, Vec2 b) {
   const Vec2 rt{box.right, box.top};
   const Vec2 rb{box.right, box.bottom};
   const Vec2 lb{box.left, box.bottom};
-  return within(box, a) || segments_meet(a, b, lt, rb) || segments_meet(a, b, rt, lb);
+  return within(box, a) || within(box, b) || segments_meet(a, b, lt, rb) || segments_meet(a, b, rt, lb);
 }
 
 void Layout::draw(std::vector<Vec2> points, Pen pen) {
@@ -80,38 +94,65 @@ PageBox Layout::put(const std::string& text, Vec2 at, double size, bool bold) {
   return box;
 }
 
+void Layout::put_turned(const std::string& text, Vec2 centre, double size, double turn) {
+  const TextExtent e = text_extent(text, size);
+  const PageText t{{centre.x - e.width / 2, centre.y - e.height / 2, centre.x + e.width / 2, centre.y + e.height / 2},
+                   size, false, text, true, turn};
+  const std::vector<Vec2> c = corners(t);
+  for (size_t i = 0; i < 4; ++i) segments_.push_back({c[i], c[(i + 1) % 4]});
+  turned_.push_back(t);
+}
+
+void Layout::finish() { page_.texts.insert(page_.texts.end(), turned_.begin(), turned_.end()); }
+
 bool Layout::free(const PageBox& box, const PageBox& frame) const {
   if (box.left < frame.left || box.right > frame.right || box.top < frame.top || box.bottom > frame.bottom) {
     return false;
   }
   const PageBox b = grown(box, clearance);
   const auto on_line = [&](const Segment& s) { return crosses(b, s.a, s.b); };
-  const auto on_text = [&](const PageText& t) { return overlap(b, t.box); };
+  const PageBox apart{b.left - 8, b.top, b.right + 8, b.bottom};  // or two texts of a row would read as one
+  const auto on_text = [&](const PageText& t) { return overlap(apart, t.box); };
   return std::none_of(segments_.begin(), segments_.end(), on_line) &&
          std::none_of(page_.texts.begin(), page_.texts.end(), on_text);
 }
 
-bool Layout::leader_is_free(Vec2 from, Vec2 to) const {
-  return std::none_of(page_.texts.begin(), page_.texts.end(),
-                      [&](const PageText& t) { return crosses(grown(t.box, clearance), from, to); });
+// A leader keeps clear of texts; a quiet one of lines too, but for the line it starts from.
+bool Layout::leader_is_free(Vec2 from, Vec2 to, bool quiet) const {
+  const bool over_text = std::any_of(page_.texts.begin(), page_.texts.end(), [&](const PageText& t) {
+    return crosses(grown(t.box, clearance), from, to);
+  });
+  if (over_text || !quiet) return !over_text;
+  const Vec2 beyond = from + (3 / norm(to - from)) * (to - from);
+  return std::none_of(segments_.begin(), segments_.end(),
+                      [&](const Segment& s) { return segments_meet(beyond, to, s.a, s.b); });
+}
+
+bool Layout::try_place(const Label& label, const PageBox& frame, double distance, bool quiet) {
+  const TextExtent e = text_extent(label.text, label.size);
+  for (const Anchor& anchor : label.anchors) {
+    const double away = std::atan2(anchor.away.y, anchor.away.x);
+    for (int i = 0; i < 24; ++i) {
+      const double turn = ((i + 1) / 2) * (i % 2 == 0 ? 1 : -1) * std::numbers::pi / 12;
+      const PageBox box = box_beside(anchor.point, direction(away + turn), distance, e);
+      if (!free(box, frame)) continue;
+      const Vec2 to = nearest_point(box, anchor.point);
+      const double length = norm(to - anchor.point);
+      const bool leader = length > near_enough;
+      if (leader && !leader_is_free(anchor.point, to, quiet)) continue;
+      page_.texts.push_back({box, label.size, false, label.text});
+      if (leader) draw({anchor.point, anchor.point + ((length - 3) / length) * (to - anchor.point)}, Pen::guide);
+      return true;
+    }
+  }
+  return false;
 }
 
 bool Layout::place(const Label& label, const PageBox& frame) {
-  const TextExtent e = text_extent(label.text, label.size);
-  const double away = std::atan2(label.away.y, label.away.x);
-  for (const double distance : {4.0, 8.0, 14.0, 22.0, 32.0, 44.0, 60.0, 80.0, 105.0, 135.0, 170.0, 210.0, 260.0, 320.0}) {
-    for (int i = 0; i < 24; ++i) {
-      const double turn = ((i + 1) / 2) * (i % 2 == 0 ? 1 : -1) * std::numbers::pi / 12;
-      const PageBox box = box_beside(label.anchor, direction(away + turn), distance, e);
-      if (!free(box, frame)) continue;
-      const Vec2 to = nearest_point(box, label.anchor);
-      if (!leader_is_free(label.anchor, to)) continue;
-      page_.texts.push_back({box, label.size, false, label.text});
-      if (distance > 8) {
-        const Vec2 short_of = label.anchor + ((norm(to - label.anchor) - 3) / norm(to - label.anchor)) * (to - label.anchor);
-        draw({label.anchor, short_of}, Pen::guide);
-      }
-      return true;
+  constexpr std::array distances{4.0, 8.0, 14.0, 22.0, 32.0, 44.0, 60.0, 80.0, 105.0, 135.0, 170.0, 210.0, 260.0, 320.0};
+  for (const bool quiet : {true, false}) {
+    for (const double distance : distances) {
+      if (try_place(label, frame, distance, quiet)) return true;
     }
   }
   return false;

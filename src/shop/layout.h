@@ -1,6 +1,8 @@
 // Placing texts on a page so that none lies over another or over a line. Private to the room.
 #pragma once
 
+#include <array>
+
 #include "juggler/shop.h"
 
 namespace juggler {
@@ -8,13 +10,25 @@ namespace juggler {
 [[nodiscard]] bool overlap(const PageBox& a, const PageBox& b);
 [[nodiscard]] bool crosses(const PageBox& box, Vec2 a, Vec2 b);
 
-/// A text that points at something: it is put near the anchor, with a leader where it must stand off.
+/// The corners of a text, turned as it is.
+[[nodiscard]] std::vector<Vec2> corners(const PageText& text);
+
+/// A place a label may point at, and the direction in which it would rather stand.
+struct Anchor {
+  Vec2 point;
+  Vec2 away;
+};
+
+/// A text that belongs to something: it is put near one of its anchors, with a leader where it stands off.
 struct Label {
   std::string text;
-  Vec2 anchor;
-  Vec2 away;  // the direction in which it would rather stand
+  std::vector<Anchor> anchors;
   double size = 12;
 };
+
+/// Where along a line its label may point, the best first.
+inline constexpr std::array anchor_fractions{0.55, 0.42, 0.68, 0.3, 0.8, 0.18, 0.9};
+[[nodiscard]] std::vector<Anchor> anchors_along(Vec2 from, Vec2 to, Vec2 away);
 
 class Layout {
  public:
@@ -25,18 +39,24 @@ class Layout {
   void arrow(Vec2 tail, Vec2 head, Pen pen);
   /// A text whose left upper corner is given.
   PageBox put(const std::string& text, Vec2 at, double size, bool bold = false);
+  /// A text turned about its centre; labels keep clear of it.
+  void put_turned(const std::string& text, Vec2 centre, double size, double turn);
+  /// Hands the turned texts over; the last step.
+  void finish();
   /// Places a label within the frame; false when there is no room for it.
   [[nodiscard]] bool place(const Label& label, const PageBox& frame);
 
  private:
   [[nodiscard]] bool free(const PageBox& box, const PageBox& frame) const;
-  [[nodiscard]] bool leader_is_free(Vec2 from, Vec2 to) const;
+  [[nodiscard]] bool leader_is_free(Vec2 from, Vec2 to, bool quiet) const;
+  [[nodiscard]] bool try_place(const Label& label, const PageBox& frame, double distance, bool quiet);
 
   Page& page_;
   struct Segment {
     Vec2 a, b;
   };
   std::vector<Segment> segments_;
+  std::vector<PageText> turned_;
 };
 
 /// The panels of the sheet.

@@ -7,8 +7,10 @@
 namespace juggler {
 namespace {
 
-// Rounded last and only here; -0 shows as 0.
+// Rounded last and only here, halves away from zero as shops round; -0 shows as 0.
 std::string fixed(double value, int digits) {
+  const double scale = std::pow(10, digits);
+  if (std::abs(value * scale) < 1e15) value = std::round(value * scale) / scale;
   std::string s = fmt::format("{:.{}f}", value, digits);
   if (s.find_first_not_of("-0.") == std::string::npos && s.front() == '-') s.erase(0, 1);
   return s;
@@ -31,7 +33,8 @@ std::string sides(const Rectangle& r, const Units& u) {
 
 // A radius with the diameter beside it, so that neither is taken for the other.
 std::string round_size(double radius, const Units& u) {
-  return fmt::format("dia {} rad {} {}", number(2 * radius, u), number(radius, u), u.name);
+  if (radius == 0) return "a point";
+  return fmt::format("dia {}, rad {} {}", number(2 * radius, u), number(radius, u), u.name);
 }
 
 std::string area_text(double mm2, const Units& u) {
@@ -125,7 +128,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   rows.push_back({"overall height", shown_length(b.overall_height, u)});
   add_faces(rows, p, u);
   const Proof& proof = p.proof;
-  rows.push_back({"proof", fmt::format("{}: off by {:.1e} mm at most, {:.1e} allowed",
+  rows.push_back({"proof", fmt::format("{}, {:.1e} mm off, {:.1e} allowed",
                                        proof.passed ? "passed" : "FAILED", proof.greatest_distance, proof.allowed)});
   return rows;
 }

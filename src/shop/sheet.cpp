@@ -49,7 +49,7 @@ void draw_table(Layout& layout, const JobResult& job, const PieceResult& piece) 
   double y = table_frame.top + 6;
   for (const Row& row : rows) {
     layout.put(row.name, {table_frame.left + 10, y}, size);
-    layout.put(fitting(row.value, size, false, 278), {table_frame.left + 164, y}, size);
+    layout.put(fitting(row.value, size, false, 282), {table_frame.left + 158, y}, size);
     y += step;
   }
 }
@@ -67,6 +67,7 @@ Page draw_piece(const JobResult& job, const PieceResult& piece) {
   draw_blank(layout, job, piece, blank_frame);
   draw_formed(layout, job, piece, formed_frame);
   draw_table(layout, job, piece);
+  layout.finish();
   return page;
 }
 

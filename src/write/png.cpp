@@ -47,9 +47,17 @@ void draw(cairo_t* c, PangoLayout* layout, const PageText& t) {
   pango_layout_set_font_description(layout, font);
   pango_font_description_free(font);
   pango_layout_set_text(layout, t.text.c_str(), static_cast<int>(t.text.size()));
-  cairo_set_source_rgb(c, ink[0], ink[1], ink[2]);
-  cairo_move_to(c, t.box.left, t.box.top);
+  const PenLook& mark = look_of(Pen::mark);
+  const std::array<double, 3> colour = t.mark ? std::array{mark.red, mark.green, mark.blue} : ink;
+  const double half_width = (t.box.right - t.box.left) / 2;
+  const double half_height = (t.box.bottom - t.box.top) / 2;
+  cairo_set_source_rgb(c, colour[0], colour[1], colour[2]);
+  cairo_save(c);
+  cairo_translate(c, t.box.left + half_width, t.box.top + half_height);
+  cairo_rotate(c, -t.turn);
+  cairo_move_to(c, -half_width, -half_height);
   pango_cairo_show_layout(c, layout);
+  cairo_restore(c);
 }
 
 cairo_status_t append(void* out, const unsigned char* data, unsigned length) {

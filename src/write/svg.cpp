@@ -15,10 +15,12 @@ std::string colour(double r, double g, double b) {
                      static_cast<int>(std::lround(255 * g)), static_cast<int>(std::lround(255 * b)));
 }
 
+std::string colour_of(Pen pen) { return colour(look_of(pen).red, look_of(pen).green, look_of(pen).blue); }
+
 void stroke(pugi::xml_node node, Pen pen, double scale) {
   const PenLook& look = look_of(pen);
   node.append_attribute("fill") = "none";
-  node.append_attribute("stroke") = colour(look.red, look.green, look.blue).c_str();
+  node.append_attribute("stroke") = colour_of(pen).c_str();
   node.append_attribute("stroke-width") = fmt::format("{}", look.width / scale).c_str();
   if (look.dashes[0] > 0) {
     std::string dashes;
@@ -75,6 +77,11 @@ void add_text(pugi::xml_node svg, const PageText& t) {
   if (t.bold) node.append_attribute("font-weight") = "bold";
   node.append_attribute("textLength") = fmt::format("{:.2f}", t.box.right - t.box.left).c_str();
   node.append_attribute("lengthAdjust") = "spacingAndGlyphs";
+  if (t.turn != 0) {
+    node.append_attribute("transform") = fmt::format("rotate({:.4f} {:.2f} {:.2f})", -Angle::radians(t.turn).degrees(),
+                                                     (t.box.left + t.box.right) / 2, (t.box.top + t.box.bottom) / 2).c_str();
+  }
+  if (t.mark) node.append_attribute("fill") = colour_of(Pen::mark).c_str();
   node.text().set(t.text.c_str());
 }
 

@@ -1,0 +1,33 @@
+// What several tests share: sample parts and a fine unrolling that uses nothing of the library's own.
+#pragma once
+
+#include <gtest/gtest.h>
+
+#include <string>
+#include <vector>
+
+#include "juggler/juggler.h"
+
+namespace juggler::testing {
+
+inline Sheet sheet_of(double thickness, Face face = Face::inside, double neutral = 0.5) {
+  return {.thickness = thickness, .sizes_on = face, .neutral = neutral};
+}
+
+inline Cone cyclone() { return {.base = Diameter::mm(620), .top = Diameter::mm(155), .height = 780}; }
+
+/// The refusal that an expression must throw.
+template <typename Step>
+Refusal::Text refusal_of(Step step) {
+  try {
+    step();
+  } catch (const Refusal& refusal) {
+    return refusal.text();
+  }
+  ADD_FAILURE() << "nothing was refused";
+  return {};
+}
+
+inline bool has(const std::string& text, const std::string& part) { return text.find(part) != std::string::npos; }
+
+}  // namespace juggler::testing

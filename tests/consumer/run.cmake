@@ -1,0 +1,38 @@
+# Installs the build into a folder of its own, moves it, and uses it from another project.
+set(work ${BUILD}/consumer)
+file(REMOVE_RECURSE ${work})
+function(run)
+  execute_process(COMMAND ${ARGV} RESULT_VARIABLE code OUTPUT_VARIABLE out ERROR_VARIABLE out)
+  if(NOT code EQUAL 0)
+    message(FATAL_ERROR "${ARGV}\n${out}")
+  endif()
+  set(out "${out}" PARENT_SCOPE)
+endfunction()
+
+run(${CMAKE_COMMAND} --install ${BUILD} --prefix ${work}/first)
+file(RENAME ${work}/first ${work}/moved)
+
+set(expected "juggler 0.1.0: 1088.573711")
+run(${CMAKE_COMMAND} -S ${SOURCE} -B ${work}/by-cmake -G Ninja -DCMAKE_PREFIX_PATH=${work}/moved
+  -DCMAKE_CXX_COMPILER=${CXX} "-DCMAKE_CXX_FLAGS=${FLAGS}")
+run(${CMAKE_COMMAND} --build ${work}/by-cmake)
+run(${work}/by-cmake/consumer)
+if(NOT out MATCHES "${expected}")
+  message(FATAL_ERROR "by CMake: ${out}")
+endif()
+
+set(ENV{PKG_CONFIG_PATH} ${work}/moved/${LIBDIR}/pkgconfig)
+run(pkg-config --cflags --libs juggler)
+string(STRIP "${out}" flags)
+separate_arguments(flags UNIX_COMMAND "${flags}")
+separate_arguments(more UNIX_COMMAND "${FLAGS}")
+run(${CXX} -std=c++20 ${more} ${SOURCE}/main.cpp ${flags} -o ${work}/by-pkg-config)
+run(${work}/by-pkg-config)
+if(NOT out MATCHES "${expected}")
+  message(FATAL_ERROR "by pkg-config: ${out}")
+endif()
+
+run(${CMAKE_COMMAND} -S ${EXAMPLES} -B ${work}/examples -G Ninja -DCMAKE_PREFIX_PATH=${work}/moved
+  -DCMAKE_CXX_COMPILER=${CXX} "-DCMAKE_CXX_FLAGS=${FLAGS}")
+run(${CMAKE_COMMAND} --build ${work}/examples)
+run(${work}/moved/bin/juggler --version)

@@ -1,0 +1,140 @@
+#include <random>
+
+#include "common.h"
+
+namespace juggler::testing {
+namespace {
+
+constexpr double pi = std::numbers::pi;
+
+Outline polygon(const std::vector<Vec2>& p) {
+  Outline o;
+  for (size_t i = 0; i < p.size(); ++i) o.push_back(line(p[i], p[(i + 1) % p.size()]));
+  return o;
+}
+
+// An annular sector about the origin, its bisector downwards.
+Outline sector(double big, double small, double angle) {
+  const double first = -pi / 2 - angle / 2;
+  const Arc outer{big * direction(first), first + pi / 2, big * angle, angle};
+  const Arc inner{small * direction(first + angle), first + angle - pi / 2, small * angle, -angle};
+  return {outer, line(end_of(outer), inner.start), inner, line(end_of(inner), outer.start)};
+}
+
+TEST(Arc, RunsRoundItsCentre) {
+  const Arc arc{{3, 0}, pi / 2, 3 * 4.0, 4.0};  // radius 3 about the origin, beyond half a turn
+  for (double s : {0.0, 1.0, 6.0, 12.0}) {
+    EXPECT_NEAR(point_at(arc, s).x, 3 * std::cos(s / 3), 1e-14);
+    EXPECT_NEAR(point_at(arc, s).y, 3 * std::sin(s / 3), 1e-14);
+  }
+  EXPECT_NEAR(norm(centre_of(arc)), 0, 1e-14);
+  EXPECT_DOUBLE_EQ(radius_of(arc), 3);
+  EXPECT_NEAR(rise(arc), 3 * (1 - std::cos(2)), 1e-14);
+}
+
+TEST(Arc, FlattestArcIsAsExactAsAny) {
+  const Arc arc{{0, 0}, 0, 1000, 1e-12};  // a radius of 1e15 mm
+  EXPECT_NEAR(end_of(arc).x, 1000, 1e-12);
+  EXPECT_NEAR(end_of(arc).y, 1000 * 1e-12 / 2, 1e-24);
+  EXPECT_TRUE(is_straight(arc));
+}
+
+TEST(Arc, ReversedStretchedSplitAndPlacedStayOnIt) {
+  const Arc arc{{1, 2}, 0.3, 10, -5};
+  EXPECT_LT(norm(end_of(reversed(arc)) - arc.start), 1e-14);
+  EXPECT_LT(norm(point_at(reversed(arc), 4) - point_at(arc, 6)), 1e-14);
+  EXPECT_LT(norm(end_of(stretch(arc, 2, 7)) - point_at(arc, 7)), 1e-14);
+  const auto parts = split(arc, Angle::degrees(90));
+  EXPECT_EQ(parts.size(), 4u);
+  EXPECT_LT(norm(end_of(parts.back()) - end_of(arc)), 1e-14);
+  const Placing p{true, 0.7, {4, 5}};
+  EXPECT_LT(norm(end_of(placed(arc, p)) - placed(end_of(arc), p)), 1e-14);
+}
+
+TEST(Outline, AreaOfSectorsFarBeyondHalfATurnAndOfFlatOnes) {
+  for (double angle : {0.1, 3.0, 5.0, 6.28}) {
+    EXPECT_NEAR(signed_area(sector(5, 2, angle)), angle / 2 * (25 - 4), 1e-13) << angle;
+  }
+  // A strip whose lower side is an arc of radius 1e9: less the wedge under its chord, plus its cap.
+  const Arc low{{0, 0}, 0, 100, 1e-7};
+  const Arc high{{100, 50}, pi, 100, 0};
+  const Outline strip{low, line(end_of(low), high.start), high, line(end_of(high), low.start)};
+  EXPECT_NEAR(signed_area(strip), 5000 - 100 * 5e-6 / 2 + 100 * 100 * 1e-7 / 12, 1e-9);
+}
+
+TEST(Outline, ContainsAndCrossings) {
+  const Outline ring = sector(5, 2, 6.0);
+  EXPECT_TRUE(contains(ring, {0, -3}));
+  EXPECT_TRUE(contains(ring, {0.8, 3.4}));
+  EXPECT_FALSE(contains(ring, {0, 0}));
+  EXPECT_FALSE(contains(ring, {0, 3}));   // in the gap
+  EXPECT_FALSE(contains(ring, {0, -5.1}));
+  EXPECT_FALSE(crosses_itself(ring));
+  EXPECT_TRUE(crosses_itself(polygon({{0, 0}, {2, 2}, {2, 0}, {0, 2}})));
+  const auto inside = clipped({0, -6}, {0, 6}, ring);
+  ASSERT_EQ(inside.size(), 1u);
+  EXPECT_NEAR(inside[0].start.y, -5, 1e-12);
+  EXPECT_NEAR(inside[0].length, 3, 1e-12);
+}
+
+// The least of very many turned boxes of very many points: slow, and by another way.
+double brute_area(const Outline& o) {
+  std::vector<Vec2> points;
+  for (const Arc& arc : o) {
+    for (Vec2 p : chords(arc, Angle::degrees(0.02))) points.push_back(p);
+  }
+  double best = 1e300;
+  for (int i = 0; i < 3000; ++i) {
+    const Vec2 d = direction(pi / 2 * i / 3000);
+    double left = 1e300, right = -1e300, low = 1e300, high = -1e300;
+    for (Vec2 p : points) {
+      left = std::min(left, dot(p, d));
+      right = std::max(right, dot(p, d));
+      low = std::min(low, dot(p, left_of(d)));
+      high = std::max(high, dot(p, left_of(d)));
+    }
+    best = std::min(best, (right - left) * (high - low));
+  }
+  return best;
+}
+
+TEST(SmallestRectangle, IsTheLeastOfAllTurns) {
+  for (double angle : {0.4, 1.2, 1.7946, 2.6, 3.2, 4.4, 5.6}) {
+    const Outline o = sector(1088, 274, angle);
+    const Rectangle r = smallest_rectangle(o);
+    const double brute = brute_area(o);
+    EXPECT_LE(r.width * r.height, brute * (1 + 1e-7)) << angle;  // its chords leave the arcs by 1.5e-8 of R
+    EXPECT_GE(r.width * r.height, brute * (1 - 1e-3)) << angle;  // 3000 turns come this near
+    EXPECT_GE(r.width, r.height);
+  }
+}
+
+TEST(SmallestRectangle, KnownAnswers) {
+  const Rectangle r = smallest_rectangle(polygon({{0, 0}, {3, 3}, {2, 4}, {-1, 1}}));  // 3 sqrt 2 by sqrt 2, turned
+  EXPECT_NEAR(r.width, 3 * std::sqrt(2), 1e-12);
+  EXPECT_NEAR(r.height, std::sqrt(2), 1e-12);
+  const Rectangle half = smallest_rectangle(sector(10, 4, pi));
+  EXPECT_NEAR(half.width, 20, 1e-11);
+  EXPECT_NEAR(half.height, 10, 1e-11);
+  const Rectangle upright = upright_box(sector(10, 4, 1.5 * pi));
+  EXPECT_NEAR(upright.width, 20, 1e-12);
+  EXPECT_NEAR(upright.height, 10 + 10 * std::sqrt(0.5), 1e-12);
+}
+
+TEST(Series, FitsIntegratesAndDerives) {
+  std::vector<double> values;
+  for (double u : Series::nodes(1, 3)) values.push_back(std::exp(u) * std::sin(3 * u));
+  const Series s = Series::fit(1, 3, values);
+  const auto whole = [](double u) { return std::exp(u) * (std::sin(3 * u) - 3 * std::cos(3 * u)) / 10; };
+  for (double u : {1.0, 1.7, 2.9, 3.0}) {
+    EXPECT_NEAR(s(u), std::exp(u) * std::sin(3 * u), 1e-12);
+    EXPECT_NEAR(s.integral(7)(u), 7 + whole(u) - whole(1), 1e-12);
+    EXPECT_NEAR(s.derivative()(u), std::exp(u) * (std::sin(3 * u) + 3 * std::cos(3 * u)), 1e-9);
+  }
+  EXPECT_LT(s.tail(), 1e-12);
+  EXPECT_NEAR(integral([](double u) { return std::cos(u); }, 0, 2), std::sin(2), 1e-14);
+  EXPECT_NEAR(root([](double u) { return std::cos(u); }, 1, 2), pi / 2, 1e-15);
+}
+
+}  // namespace
+}  // namespace juggler::testing

@@ -1,0 +1,64 @@
+#include "common.h"
+
+namespace juggler::testing {
+namespace {
+
+const Sheet sheet = sheet_of(2);
+const Seam seam{.gap = 1.5, .at = Angle::degrees(90)};
+
+Proof after(void (*damage)(Blank&)) {
+  Blank b = make_blank(cyclone(), sheet, seam);
+  damage(b);
+  return prove(b, cyclone(), sheet, seam);
+}
+
+TEST(Proof, PassesWithItsFiguresFarWithinTheAllowance) {
+  const Proof p = after([](Blank&) {});
+  EXPECT_TRUE(p.passed);
+  EXPECT_NEAR(p.allowed, 1e-9 * std::hypot(232.5, 780), 1e-15);
+  EXPECT_LT(p.greatest_distance, 1e-11 * 814);
+  EXPECT_LT(p.seam_mismatch, 1e-11 * 814);
+  EXPECT_LT(p.rim_mismatch, 1e-11 * 814);
+  EXPECT_FALSE(p.where.empty());
+}
+
+// Each of these harms one thing that the proof must see, by a thousandth of a millimetre or less.
+TEST(Proof, SeesADamagedOutline) {
+  EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].turn *= 1 + 1e-8; }).passed) << "a swing radius off by 1e-8";
+  EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].length += 1e-4; }).passed);
+  EXPECT_FALSE(after([](Blank& b) { b.edges[2].arcs[0].start.y += 1e-4; }).passed);
+  EXPECT_FALSE(after([](Blank& b) { b.edges[1].arcs[0].heading += 1e-6; }).passed) << "a seam edge turned";
+  EXPECT_FALSE(after([](Blank& b) { b.edges[0].girth += 1e-4; }).passed);
+}
+
+TEST(Proof, SeesADamagedForming) {
+  EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[5].turn += 1e-6; }).passed);
+  EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[5].heading += 1e-6; }).passed);
+  EXPECT_FALSE(after([](Blank& b) {
+                 for (Station& s : b.forming[0].stations) s.turn *= 1 + 1e-7;
+               }).passed)
+      << "rolled a little too far";
+  EXPECT_FALSE(after([](Blank& b) {
+                 for (Station& s : b.forming[0].stations) s.turn = -s.turn;
+               }).passed)
+      << "rolled the wrong way";
+  EXPECT_FALSE(after([](Blank& b) { b.face_up = Face::outside; }).passed) << "laid out for the other face";
+}
+
+TEST(Proof, SeesAnotherPart) {
+  const Blank b = make_blank(cyclone(), sheet, seam);
+  Cone taller = cyclone();
+  taller.height = 780.001;
+  EXPECT_FALSE(prove(b, taller, sheet, seam).passed);
+  EXPECT_FALSE(prove(b, cyclone(), sheet_of(2.001), seam).passed);
+  EXPECT_FALSE(prove(b, cyclone(), sheet_of(2, Face::outside), seam).passed);
+  EXPECT_FALSE(prove(b, cyclone(), sheet, {.gap = 1.501, .at = Angle::degrees(90)}).passed);
+}
+
+TEST(Proof, ANotANumberFails) {
+  EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[3].base.x = NAN; }).passed);
+  EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].length = NAN; }).passed);
+}
+
+}  // namespace
+}  // namespace juggler::testing
