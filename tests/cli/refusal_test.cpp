@@ -1,0 +1,104 @@
+// Every refusal, through the program: the exit code and the words.
+#include "program.h"
+
+namespace juggler::testing {
+namespace {
+
+struct Refused {
+  const char* name;
+  const char* arguments;
+  int code;
+  const char* says;
+  const char* also = "";
+};
+
+class Refusals : public Program, public ::testing::WithParamInterface<Refused> {};
+
+TEST_P(Refusals, ByCodeAndWords) {
+  const Refused& bad = GetParam();
+  const Outcome r = juggler(std::string(bad.arguments) + " -o out");
+  EXPECT_EQ(r.code, bad.code) << r.err;
+  EXPECT_TRUE(has(r.err, bad.says)) << r.err;
+  EXPECT_TRUE(has(r.err, bad.also)) << r.err;
+  EXPECT_EQ(r.err.find("juggler: "), 0u) << r.err;
+  EXPECT_EQ(r.err.find('\n'), r.err.size() - 1) << "one plain paragraph: " << r.err;
+  EXPECT_EQ(r.out, "");
+  EXPECT_EQ(files(), 0u) << "nothing is written";
+}
+
+#define SHEET " thickness=2 sizes_on=inside"
+INSTANTIATE_TEST_SUITE_P(
+    Every, Refusals,
+    ::testing::Values(
+        Refused{"NoHeight", "quick cone base.diameter=620 top.diameter=155" SHEET, 3, "part.height: sizes are missing", "give height, slant"},
+        Refused{"NoEnd", "quick cone height=620 slant=700" SHEET, 3, "part.base: sizes are missing"},
+        Refused{"OneSize", "quick cone base.diameter=620" SHEET, 3, "only base"},
+        Refused{"WiderOpen", "quick cone base.diameter=620 height=100 half_angle=20" SHEET, 3, "part.wider: is missing"},
+        Refused{"WiderWrong", "quick cone base.diameter=620 top.diameter=100 height=100 wider=top" SHEET, 3, "part.wider: disagrees"},
+        Refused{"SlantDisagrees", "quick cone base.diameter=620 top.diameter=155 height=780 slant=800" SHEET, 3, "part.slant: disagrees", "a difference of 13.914154 mm"},
+        Refused{"AngleDisagrees", "quick cone base.diameter=620 top.diameter=155 height=780 half_angle=20" SHEET, 3, "part.half_angle: disagrees", "degrees"},
+        Refused{"EndDisagrees", "quick cone base.diameter=620 base.radius=300 top.diameter=155 height=780" SHEET, 3, "part.base.radius: disagrees with base.diameter", "10 mm of radius"},
+        Refused{"SlantShort", "quick cone base.diameter=620 top.diameter=155 slant=100" SHEET, 3, "part.slant: is too short"},
+        Refused{"TwoPoints", "quick cone base=point top=point height=100" SHEET, 3, "both ends are points"},
+        Refused{"PointAndSize", "quick cone base.diameter=50 top=point top.diameter=5 height=100" SHEET, 3, "part.top.diameter: disagrees"},
+        Refused{"RunsOut", "quick cone base.diameter=100 height=200 half_angle=45 wider=base" SHEET, 3, "comes to its point before the top"},
+        Refused{"NoThickness", "quick cone base.diameter=620 top.diameter=155 height=780 sizes_on=inside", 3, "sheet.thickness: is missing"},
+        Refused{"NoFace", "quick cone base.diameter=620 top.diameter=155 height=780 thickness=2", 3, "sheet.sizes_on: is missing"},
+        Refused{"ThickTip", "quick cone base.diameter=620 top.diameter=2 height=780 thickness=2 sizes_on=outside", 3, "rulings of the inside face cross", "more than"},
+        Refused{"GapEatsEnd", "quick cone base.diameter=620 top.diameter=4 height=780 seam.gap=30" SHEET, 3, "part.seam.gap: the parallel edges", "or more with this gap"},
+        Refused{"GapAndWedge", "quick cone base.diameter=620 top.diameter=155 height=780 seam.gap=1 seam.wedge=1" SHEET, 3, "a gap and a wedge"},
+        Refused{"GapOnNothing", "quick cone base.diameter=620 top.diameter=155 height=780 seam.gap_on=inside" SHEET, 3, "part.seam.gap_on"},
+        Refused{"ContactOfPoint", "quick cone base.diameter=620 top=point top.contact=clear height=780" SHEET, 3, "part.top.contact: a pointed end meets no plane"},
+        Refused{"Negative", "quick cone base.diameter=-620 top.diameter=155 height=780" SHEET, 3, "part.base.diameter: is out of range; found -620 mm"},
+        Refused{"Astronomic", "quick cone base.diameter=1e300 top.diameter=155 height=780" SHEET, 3, "part.base.diameter: is out of range"},
+        Refused{"NotANumber", "quick cone base.diameter=nan top.diameter=155 height=780" SHEET, 3, "not a finite number"},
+        Refused{"UnknownKey", "quick cone base.diametr=620 top.diameter=155 height=780" SHEET, 3, "did you mean part.base.diameter?"},
+        Refused{"UnknownFace", "quick cone base.diameter=620 top.diameter=155 height=780 thickness=2 sizes_on=inner", 3, "sheet.sizes_on: is not one of the words allowed"},
+        Refused{"UnknownUnit", "quick cone base.diameter='3 furlong' top.diameter=155 height=780" SHEET, 3, "cannot be worked out"},
+        Refused{"UnknownName", "quick cone base.diameter=body top.diameter=155 height=780" SHEET, 3, "names \"body\""},
+        Refused{"UnknownShape", "quick pyramid base.diameter=620" SHEET, 3, "part.shape"},
+        Refused{"BareNumber", "quick cone base=620 top.diameter=155 height=780" SHEET, 3, "part.base: has the wrong type", "\"point\""},
+        Refused{"Twice", "quick cone height=620 height=155" SHEET, 3, "height: is given twice"},
+        Refused{"Quantity", "quick cone base.diameter=620 top.diameter=155 height=780 quantity=0" SHEET, 3, "part.quantity: is out of range"},
+        Refused{"NoEquals", "quick cone height", 2, "NAME=VALUE"}, Refused{"NoSuchFile", "develop none.toml", 4, "none.toml: cannot be read"},
+        Refused{"AFolder", "develop .", 4, "cannot be read"}, Refused{"NoJob", "develop", 2, "JOB"},
+        Refused{"NoFormat", "quick cone height=1 --formats pdf", 2, "pdf"}, Refused{"NoOption", "quick cone height=1 --nonsense", 2, "nonsense"}),
+    [](const auto& info) { return info.param.name; });
+
+TEST_F(Program, AJobsRefusalNamesFileLineColumnKeyFoundAndExpected) {
+  write("job.toml", "juggler = 1\n[sheet]\nthickness = 2\nsizes_on = \"inside\"\n[part]\nshape = \"cone\"\nbase.diameter = 620\n"
+                    "top.diameter = 155\nheight = \"3 deg\"\n");
+  const Outcome r = juggler("develop job.toml -o out");
+  EXPECT_EQ(r.code, 3);
+  EXPECT_EQ(r.err, "juggler: job.toml:9:10: part.height: has an angle where a length is wanted; found \"3 deg\".\n");
+  EXPECT_FALSE(there("out"));
+}
+
+TEST_F(Program, NoSuchCommandOrShape) {
+  EXPECT_EQ(juggler("").code, 2);
+  EXPECT_EQ(juggler("bend").code, 2);
+  EXPECT_EQ(juggler("shapes pyramid").code, 2);
+  EXPECT_TRUE(has(juggler("shapes pyramid").err, "there are: cone"));
+}
+
+// Nothing that can be written in a file may crash the program or let it run on.
+TEST_F(Program, HostileFilesAreRefused) {
+  std::string deep(200000, '[');
+  std::string chain = "juggler = 1\n[let]\n";
+  for (int i = 0; i < 3000; ++i) chain += "a" + std::to_string(i) + " = \"a" + std::to_string(i + 1) + "\"\n";
+  const std::vector<std::pair<std::string, std::string>> files{
+      {"deep", "a = " + deep}, {"dots", "juggler = 1\n" + std::string(5000, 'a') + ".b = 1\n"}, {"binary", std::string("\0\xff\xfe\x01", 4)},
+      {"empty", ""}, {"chain", chain + "a3000 = 1\n"}, {"brackets", "juggler = 1\nlet.a = \"" + std::string(999, '(') + "\"\n"},
+      {"long", "juggler = 1\nlet.a = \"" + std::string(100000, '1') + "\"\n"}, {"bom", "\xef\xbb\xbfjuggler = 1\n"},
+      {"large", std::string(5 << 20, '#')}};
+  for (const auto& [name, text] : files) {
+    write(name + ".toml", text);
+    const Outcome r = shell("timeout 10 '" PROGRAM "' develop " + name + ".toml");
+    EXPECT_EQ(r.code, name == "large" ? 4 : 3) << name << ": " << r.err.substr(0, 300);
+    EXPECT_EQ(r.err.find("juggler: "), 0u) << name;
+    EXPECT_LT(r.err.size(), 6000u) << name;
+  }
+}
+
+}  // namespace
+}  // namespace juggler::testing
