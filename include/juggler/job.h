@@ -52,13 +52,19 @@ struct NamedSize {
   double value = 0;
 };
 
+/// A key as it was given: where, and how it was written.
+struct Given {
+  Place place;
+  std::string text;
+};
+
 struct Job {
   std::string name;
   std::string number;
   Units units;
   std::vector<NamedSize> named;
   std::vector<PartJob> parts;
-  std::map<std::string, Place> places;  ///< of every key given, by its dotted path
+  std::map<std::string, Given> given;  ///< every key, by its dotted path
 };
 
 /// A value given outside the file, by dotted path or, for a named size, by its name alone.

@@ -63,15 +63,15 @@ Series Series::integral(double value_at_from) const {
   s.from_ = from_;
   s.to_ = to_;
   const double half = (to_ - from_) / 2;
-  const size_t size = c_.size();
-  const auto at = [&](size_t j) { return j < size ? c_[j] : 0; };
-  s.c_.assign(size + 1, 0);
+  const size_t count = c_.size();
+  const auto at = [&](size_t j) { return j < count ? c_[j] : 0; };
+  s.c_.assign(count + 1, 0);
   s.c_[1] = half * (c_[0] - at(2) / 2);
-  for (size_t j = 2; j <= size; ++j) {
+  for (size_t j = 2; j <= count; ++j) {
     s.c_[j] = half * (c_[j - 1] - at(j + 1)) / (2 * static_cast<double>(j));
   }
   double at_from = 0;
-  for (size_t j = 1; j <= size; ++j) at_from += (j % 2 == 0 ? 1 : -1) * s.c_[j];
+  for (size_t j = 1; j <= count; ++j) at_from += (j % 2 == 0 ? 1 : -1) * s.c_[j];
   s.c_[0] = value_at_from - at_from;
   return s;
 }
@@ -80,11 +80,11 @@ Series Series::derivative() const {
   Series s;
   s.from_ = from_;
   s.to_ = to_;
-  const size_t size = c_.size();
-  std::vector<double> d(size + 1, 0);
-  for (size_t j = size - 1; j > 0; --j) d[j - 1] = d[j + 1] + 2 * static_cast<double>(j) * c_[j];
+  const size_t count = c_.size();
+  std::vector<double> d(count + 1, 0);
+  for (size_t j = count - 1; j > 0; --j) d[j - 1] = d[j + 1] + 2 * static_cast<double>(j) * c_[j];
   d[0] /= 2;
-  s.c_.assign(d.begin(), d.begin() + static_cast<std::ptrdiff_t>(size));
+  s.c_.assign(d.begin(), d.begin() + static_cast<std::ptrdiff_t>(count));
   for (double& c : s.c_) c *= 2 / (to_ - from_);
   return s;
 }

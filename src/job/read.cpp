@@ -289,7 +289,7 @@ Job job_of(const Entries& entries, const std::string& source) {
   check_entries(entries);
   Job job;
   job.units = read_units(entries);
-  for (const Entry& e : entries) job.places[e.path] = e.place;
+  for (const Entry& e : entries) job.given[e.path] = {e.place, shown(e)};
   Numbers numbers(entries, job.units);
   for (const Entry& e : entries) {
     if (e.path.starts_with("let.")) job.named.push_back({e.path.substr(4), numbers.value(e, Dimension::none)});
@@ -390,10 +390,12 @@ JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) 
   Refusal::Text text = refusal.text();
   const bool of_sheet = text.key.starts_with("sheet.");
   if (!text.key.empty() && !of_sheet) text.key = prefix + text.key;
-  auto at = job.places.find(text.key);
+  auto at = job.given.find(text.key);
+  // The core speaks in millimetres: say what stood there as well.
+  if (at != job.given.end() && !text.found.empty()) text.found += " (written " + at->second.text + ")";
   // A size that is missing has no place: its table's `shape` stands for it.
-  if (at == job.places.end()) at = job.places.find(prefix + "shape");
-  return {at == job.places.end() ? Place{} : at->second, text};
+  if (at == job.given.end()) at = job.given.find(prefix + "shape");
+  return {at == job.given.end() ? Place{} : at->second.place, text};
 }
 
 }  // namespace juggler

@@ -199,7 +199,7 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
             "shape: cone\nsheet: 0.0625 in, neutral factor 0.5\nbase: dia 36.0000, rad 18.0000 in on the outside\n"
             "top: dia 18.0000, rad 9.0000 in on the outside\nheight: 10.0000 in\nhalf angle: 41.9872 deg\n"
             "slant: 13.4536 in\nseam: parallel gap of 0.0313 in on the neutral layer at plan angle 0 deg\nmade: 1 off\nproved\n"
-            "--set part.height=-1: part.height: is out of range; found -25.4 mm; allowed: 0.001 to 1000000 mm.\n");
+            "--set part.height=-1: part.height: is out of range; found -25.4 mm (written -1); allowed: 0.001 to 1000000 mm.\n");
 }
 
 }  // namespace

@@ -63,7 +63,7 @@ INSTANTIATE_TEST_SUITE_P(
         Refused{"NoEquals", "quick cone height", 2, "NAME=VALUE"}, Refused{"NoSuchFile", "develop none.toml", 4, "none.toml: cannot be read"},
         Refused{"AFolder", "develop .", 4, "cannot be read"}, Refused{"NoJob", "develop", 2, "JOB"},
         Refused{"NoFormat", "quick cone height=1 --formats pdf", 2, "pdf"}, Refused{"NoOption", "quick cone height=1 --nonsense", 2, "nonsense"}),
-    [](const auto& info) { return info.param.name; });
+    [](const auto& refused) { return refused.param.name; });
 
 TEST_F(Program, AJobsRefusalNamesFileLineColumnKeyFoundAndExpected) {
   write("job.toml", "juggler = 1\n[sheet]\nthickness = 2\nsizes_on = \"inside\"\n[part]\nshape = \"cone\"\nbase.diameter = 620\n"

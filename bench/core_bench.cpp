@@ -1,0 +1,64 @@
+// What each stage costs, and how it grows. Compare figures of one run only: the machine's speed drifts.
+#include <benchmark/benchmark.h>
+
+#include <sstream>
+
+#include "juggler/io.h"
+
+namespace {
+
+using namespace juggler;
+
+const Cone cone{.base = Diameter::mm(620), .top = Diameter::mm(155), .height = 780};
+const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
+const Seam seam{.gap = 1.5};
+
+void develops(benchmark::State& state) {
+  const Wall wall = layer(form(cone, sheet, {}).wall, 1);
+  for (auto _ : state) benchmark::DoNotOptimize(develop(wall));
+}
+BENCHMARK(develops);
+
+void makes_a_blank(benchmark::State& state) {
+  const Making making{.elements = static_cast<int>(state.range(0))};
+  for (auto _ : state) benchmark::DoNotOptimize(make_blank(cone, sheet, seam, making));
+  state.SetComplexityN(state.range(0));
+}
+BENCHMARK(makes_a_blank)->RangeMultiplier(4)->Range(4, 1024)->Complexity();
+
+void makes_a_nearly_cylindrical_blank(benchmark::State& state) {
+  const Cone near{.base = Diameter::mm(620), .top = Diameter::mm(620 - 1e-6), .height = 780};
+  for (auto _ : state) benchmark::DoNotOptimize(make_blank(near, sheet, seam));
+}
+BENCHMARK(makes_a_nearly_cylindrical_blank);
+
+void proves_it(benchmark::State& state) {
+  const Blank blank = make_blank(cone, sheet, seam);
+  for (auto _ : state) benchmark::DoNotOptimize(prove(blank, cone, sheet, seam));
+}
+BENCHMARK(proves_it);
+
+void finds_the_smallest_rectangle(benchmark::State& state) {
+  const Blank blank = make_blank(cone, sheet, seam);
+  for (auto _ : state) benchmark::DoNotOptimize(enclosing(blank));
+}
+BENCHMARK(finds_the_smallest_rectangle);
+
+void draws_the_sheet(benchmark::State& state) {
+  const JobResult result = develop_job(quick_job(
+      "cone", {{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"thickness", "0"}}));
+  for (auto _ : state) benchmark::DoNotOptimize(draw_piece(result, result.pieces[0]));
+}
+BENCHMARK(draws_the_sheet);
+
+void writes_dxf(benchmark::State& state) {
+  const Blank blank = make_blank(cone, sheet, seam);
+  for (auto _ : state) {
+    std::ostringstream out;
+    write_dxf(blank, out);
+    benchmark::DoNotOptimize(out);
+  }
+}
+BENCHMARK(writes_dxf);
+
+}  // namespace
