@@ -20,7 +20,8 @@ constexpr size_t largest_job = 4u << 20;
 }
 
 [[noreturn]] void refuse_existing(const std::filesystem::path& path) {
-  throw FileError(fmt::format("{}: is there already; give --replace to replace it, or another -o.", path.string()));
+  throw FileError(
+      fmt::format("{}: is there already; give --replace to replace it, or another -o.", path.string()));
 }
 
 // A descriptor that is closed however its scope is left.
@@ -42,7 +43,9 @@ class Descriptor {
 class Beside {
  public:
   explicit Beside(const NewFile& file)
-      : path_(file.path), temporary_(file.path.parent_path() / fmt::format(".{}.{}.new", file.path.filename().string(), ::getpid())) {
+      : path_(file.path),
+        temporary_(file.path.parent_path() /
+                   fmt::format(".{}.{}.new", file.path.filename().string(), ::getpid())) {
     const Descriptor fd(::open(temporary_.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0666));
     if (fd.get() < 0) fail(path_, "written", errno);
     there_ = true;
@@ -56,7 +59,9 @@ class Beside {
     if (::fsync(fd.get()) != 0) abandon(errno);
   }
   Beside(Beside&& other) noexcept
-      : path_(std::move(other.path_)), temporary_(std::move(other.temporary_)), there_(std::exchange(other.there_, false)) {}
+      : path_(std::move(other.path_)),
+        temporary_(std::move(other.temporary_)),
+        there_(std::exchange(other.there_, false)) {}
   Beside(const Beside&) = delete;
   ~Beside() { remove(); }
 
@@ -64,7 +69,8 @@ class Beside {
     const unsigned flags = replace ? 0 : RENAME_NOREPLACE;
     if (::renameat2(AT_FDCWD, temporary_.c_str(), AT_FDCWD, path_.c_str(), flags) != 0) {
       if (errno == EEXIST) refuse_existing(path_);
-      if (errno != EINVAL || std::rename(temporary_.c_str(), path_.c_str()) != 0) fail(path_, "written", errno);
+      if (errno != EINVAL || std::rename(temporary_.c_str(), path_.c_str()) != 0)
+        fail(path_, "written", errno);
     }
     there_ = false;
   }

@@ -18,7 +18,8 @@ struct Call {
 
 void add_output_options(CLI::App& command, Call& call) {
   Options& o = call.options;
-  command.add_option("-o,--output", o.folder, "write the files into this folder (made where missing)")->type_name("DIR");
+  command.add_option("-o,--output", o.folder, "write the files into this folder (made where missing)")
+      ->type_name("DIR");
   command.add_option("--formats", o.formats, "what to write: dxf,svg,png,json (else all)")
       ->delimiter(',')
       ->check(CLI::IsMember({"dxf", "svg", "png", "json"}))
@@ -29,7 +30,9 @@ void add_output_options(CLI::App& command, Call& call) {
 }
 
 void add_settings(CLI::App& command, Call& call) {
-  command.add_option("--set", call.options.settings, "give a named size or a dotted key another value; may be repeated")
+  command
+      .add_option("--set", call.options.settings,
+                  "give a named size or a dotted key another value; may be repeated")
       ->type_name("NAME=VALUE")
       ->expected(1)
       ->take_all();
@@ -51,21 +54,27 @@ void add_develop(CLI::App& app, Call& call) {
   c->footer(std::string("Examples:\n"
                         "  juggler develop cyclone.toml\n"
                         "  juggler develop cyclone.toml -o out --formats dxf,png\n"
-                        "  juggler develop cyclone.toml --set body=700 --set part.seam.gap=2 --json\n\n") + exits);
+                        "  juggler develop cyclone.toml --set body=700 --set part.seam.gap=2 --json\n\n") +
+            exits);
 }
 
 void add_quick(CLI::App& app, Call& call) {
   CLI::App* c = app.add_subcommand("quick", "develop one part without a job file");
   c->add_option("SHAPE", call.shape, "the shape, see `juggler shapes`")->required()->type_name("");
-  c->add_option("KEY=VALUE", call.keys, "keys of [sheet] and [part] without their table's name")->required()->type_name("...");
+  c->add_option("KEY=VALUE", call.keys, "keys of [sheet] and [part] without their table's name")
+      ->required()
+      ->type_name("...");
   add_output_options(*c, call);
   add_settings(*c, call);
   c->add_option("--save-job", call.options.save_job, "keep the job as a file")->type_name("FILE");
-  c->footer(std::string("Examples:\n"
-                        "  juggler quick cone base.diameter=620 top.diameter=155 height=780 thickness=2 \\\n"
-                        "      sizes_on=inside seam.gap=1.5\n"
-                        "  juggler quick cone base.diameter=\"2 ft 3-1/4 in\" top=point half_angle=40 thickness=0 \\\n"
-                        "      job.units=in -o out --save-job cap.toml\n\n") + exits);
+  c->footer(
+      std::string(
+          "Examples:\n"
+          "  juggler quick cone base.diameter=620 top.diameter=155 height=780 thickness=2 \\\n"
+          "      sizes_on=inside seam.gap=1.5\n"
+          "  juggler quick cone base.diameter=\"2 ft 3-1/4 in\" top=point half_angle=40 thickness=0 \\\n"
+          "      job.units=in -o out --save-job cap.toml\n\n") +
+      exits);
 }
 
 void add_check(CLI::App& app, Call& call) {

@@ -90,10 +90,11 @@ void require_proof(const JobResult& result, const std::string& about) {
   for (const PieceResult& piece : result.pieces) {
     const Proof& p = piece.proof;
     if (p.passed) continue;
-    complain(fmt::format("{}: the proof of {} failed, nothing is written: off by {:g} mm ({}), seam {:g} mm, rims {:g} mm, "
-                         "area {:g} mm2; allowed {:g} mm and {:g} mm2.",
-                         about, title_of(piece), p.greatest_distance, p.where, p.seam_mismatch, p.rim_mismatch,
-                         p.area_mismatch, p.allowed, p.allowed_area));
+    complain(fmt::format(
+        "{}: the proof of {} failed, nothing is written: off by {:g} mm ({}), seam {:g} mm, rims {:g} mm, "
+        "area {:g} mm2; allowed {:g} mm and {:g} mm2.",
+        about, title_of(piece), p.greatest_distance, p.where, p.seam_mismatch, p.rim_mismatch,
+        p.area_mismatch, p.allowed, p.allowed_area));
   }
 }
 
@@ -136,8 +137,9 @@ void check_options(const std::vector<Task>& tasks, const Options& options) {
   std::set<std::string> stems;
   for (const Task& task : tasks) {
     if (!options.folder.empty() && !stems.insert(task.stem).second) {
-      throw CallError(fmt::format("{}: another job of this call would write the same files; develop it with another -o.",
-                                  task.about));
+      throw CallError(
+          fmt::format("{}: another job of this call would write the same files; develop it with another -o.",
+                      task.about));
     }
   }
 }
@@ -161,7 +163,8 @@ int develop_all(const std::vector<Task>& tasks, const Options& options) {
 }
 
 Task file_task(const std::string& path, const std::vector<Setting>& settings) {
-  return {path, fs::path(path).stem().string(), [path, settings] { return read_job(read_whole(path), path, settings); }};
+  return {path, fs::path(path).stem().string(),
+          [path, settings] { return read_job(read_whole(path), path, settings); }};
 }
 
 std::vector<Task> file_tasks(const std::vector<std::string>& jobs, const Options& options) {
@@ -174,7 +177,8 @@ std::vector<Task> file_tasks(const std::vector<std::string>& jobs, const Options
 int check_one(const Task& task) {
   const JobResult result = develop_job(task.job());
   for (const PieceResult& piece : result.pieces) {
-    std::cout << fmt::format("{}: {}: {}\n", task.about, title_of(piece), piece.proof.passed ? "can be made, proof passed" : "PROOF FAILED");
+    std::cout << fmt::format("{}: {}: {}\n", task.about, title_of(piece),
+                             piece.proof.passed ? "can be made, proof passed" : "PROOF FAILED");
     for (const std::string& warning : piece.blank.warnings) std::cout << "  warning: " << warning << '\n';
   }
   if (passed(result)) return done;
@@ -243,7 +247,9 @@ int show_shapes(const std::string& shape) {
     found = true;
     std::cout << fmt::format("{:<10}{}\n", help.name, help.summary);
     if (shape.empty()) continue;
-    std::cout << '\n' << help.figure << '\n' << help.needs << "\n\nKeys of [part]; with `quick` as they stand here:\n";
+    std::cout << '\n'
+              << help.figure << '\n'
+              << help.needs << "\n\nKeys of [part]; with `quick` as they stand here:\n";
     print_keys(help.keys);
     std::cout << "\nKeys of the job and the sheet; with `quick` those of the sheet without `sheet.`:\n";
     print_keys(job_keys());
@@ -251,7 +257,8 @@ int show_shapes(const std::string& shape) {
   if (!found) {
     std::vector<std::string> names;
     for (const ShapeHelp& help : shapes()) names.push_back(help.name);
-    throw CallError(fmt::format("shapes: there is no shape \"{:.80}\"; there are: {}.", shape, fmt::join(names, ", ")));
+    throw CallError(
+        fmt::format("shapes: there is no shape \"{:.80}\"; there are: {}.", shape, fmt::join(names, ", ")));
   }
   if (shape.empty()) std::cout << "`juggler shapes SHAPE` shows what one needs.\n";
   return flush_output(done);
@@ -265,7 +272,8 @@ int demo(const Options& options) {
   for (const NewFile& job : jobs) paths.push_back(job.path.string());
   const int code = develop(paths, options);
   if (code == done && !options.quiet) {
-    std::cout << fmt::format("{} jobs developed and proved. Look at the pictures: {}/*.png\n", paths.size(), options.folder);
+    std::cout << fmt::format("{} jobs developed and proved. Look at the pictures: {}/*.png\n", paths.size(),
+                             options.folder);
   }
   return flush_output(code);
 }

@@ -25,7 +25,8 @@ struct Options {
 };
 
 [[nodiscard]] int develop(const std::vector<std::string>& jobs, const Options& options);
-[[nodiscard]] int quick(const std::string& shape, const std::vector<std::string>& keys, const Options& options);
+[[nodiscard]] int quick(const std::string& shape, const std::vector<std::string>& keys,
+                        const Options& options);
 [[nodiscard]] int check(const std::vector<std::string>& jobs, const Options& options);
 [[nodiscard]] int show_shapes(const std::string& shape);
 [[nodiscard]] int demo(const Options& options);

@@ -18,7 +18,8 @@ part  = { shape = "cone", base.diameter = "2 * stack", top.diameter = "stack", h
 int main() {
   using namespace juggler;
   const JobResult result = develop_job(read_job(text, "hood.toml"));
-  for (const Row& row : understood(result, result.pieces[0])) std::cout << row.name << ": " << row.value << '\n';
+  for (const Row& row : understood(result, result.pieces[0]))
+    std::cout << row.name << ": " << row.value << '\n';
   std::ostringstream document;
   write_json(result, document);
   std::cout << (passed(result) && document.str().size() > 1000 ? "proved" : "not proved") << '\n';

@@ -32,7 +32,8 @@ TEST(Blank, LiesInThePositiveQuadrantBaseDownBisectorUpright) {
     const double x = start->arcs.front().start.x;
     EXPECT_EQ(x > box.width / 2, up == Face::inside) << "inside up, the seam starts on the right";
     EXPECT_NEAR(length_of(start->arcs), length_of(end->arcs), 1e-9);
-    EXPECT_NEAR(b.elements[2].base.x, b.elements[2].top.x, 1e-9) << "the ruling opposite the seam stands upright";
+    EXPECT_NEAR(b.elements[2].base.x, b.elements[2].top.x, 1e-9)
+        << "the ruling opposite the seam stands upright";
     EXPECT_LT(b.elements[2].base.y, b.elements[2].top.y);
     EXPECT_GT(area(b), 0) << "the outline runs anticlockwise";
     EXPECT_EQ(b.edges.front().name, EdgeName::base);
@@ -49,7 +50,8 @@ TEST(Blank, ZeroGapAndZeroThicknessAreLegal) {
 TEST(Blank, GapIsMeasuredSquareToTheSeamHalfOnEachSide) {
   const Blank whole = make_blank(cyclone(), sheet, {.gap = 0});
   const Blank b = make_blank(cyclone(), sheet, {.gap = 6});
-  EXPECT_NEAR(edge(b, EdgeName::base)->girth, edge(whole, EdgeName::base)->girth, 1e-10) << "the girth is kept";
+  EXPECT_NEAR(edge(b, EdgeName::base)->girth, edge(whole, EdgeName::base)->girth, 1e-10)
+      << "the girth is kept";
   for (size_t i : {size_t{0}, b.elements.size() - 1}) {
     const Element& e = b.elements[i];
     const Vec2 along = 1 / norm(e.top - e.base) * (e.top - e.base);
@@ -76,7 +78,8 @@ TEST(Blank, WedgeTakesAnAngleOutOfEveryGirth) {
     const Edge* e = edge(b, name);
     EXPECT_NEAR(length_of(e->arcs), e->girth * (1 - 0.4 / 360), 1e-9);
   }
-  EXPECT_NEAR(length_of(edge(b, EdgeName::seam_start)->arcs), b.elements.front().length, 1e-9) << "its edges are rulings";
+  EXPECT_NEAR(length_of(edge(b, EdgeName::seam_start)->arcs), b.elements.front().length, 1e-9)
+      << "its edges are rulings";
   EXPECT_TRUE(prove(b, cyclone(), sheet, {.wedge = Angle::degrees(0.4)}).passed);
 }
 
@@ -143,7 +146,8 @@ TEST(Marks, StayWithinTheOutlineAndCanBeLeftOut) {
 }
 
 TEST(Blank, WarnsWithNumbers) {
-  const Blank b = make_blank({.base = Diameter::mm(900), .top = Diameter::mm(3), .height = 900}, sheet, {.gap = 5});
+  const Blank b =
+      make_blank({.base = Diameter::mm(900), .top = Diameter::mm(3), .height = 900}, sheet, {.gap = 5});
   ASSERT_EQ(b.warnings.size(), 2u);
   EXPECT_TRUE(has(b.warnings[0], "% of the top's girth"));
   EXPECT_TRUE(has(b.warnings[1], "1.5 mm is less than the thickness of 2 mm"));

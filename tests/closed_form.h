@@ -20,27 +20,36 @@ inline long double sinc(long double x) { return x == 0 ? 1 : std::sin(x) / x; }
 inline long double contact_layer_of(Contact contact, EndName end, long double size_layer, long double t,
                                     long double neutral, bool base_wider) {
   switch (contact) {
-    case Contact::inside: return 0;
-    case Contact::middle: return t / 2;
-    case Contact::outside: return t;
-    case Contact::neutral: return neutral;
+    case Contact::inside:
+      return 0;
+    case Contact::middle:
+      return t / 2;
+    case Contact::outside:
+      return t;
+    case Contact::neutral:
+      return neutral;
     // Where the wall narrows upwards its inside face is first to reach a base plane, its outside a top plane.
-    case Contact::clear: return ((end == EndName::base) == base_wider) ? 0 : t;
-    case Contact::full: return ((end == EndName::base) == base_wider) ? t : 0;
-    default: return size_layer;
+    case Contact::clear:
+      return ((end == EndName::base) == base_wider) ? 0 : t;
+    case Contact::full:
+      return ((end == EndName::base) == base_wider) ? t : 0;
+    default:
+      return size_layer;
   }
 }
 
 /// Both ends round; sizes in mm on the layers given (distances from the inside face); a parallel gap.
-inline ClosedForm closed_form(long double base, long double top, long double base_layer, long double top_layer,
-                              long double height, long double t, long double neutral, Contact base_contact,
-                              Contact top_contact, long double gap) {
+inline ClosedForm closed_form(long double base, long double top, long double base_layer,
+                              long double top_layer, long double height, long double t, long double neutral,
+                              Contact base_contact, Contact top_contact, long double gap) {
   using Real = long double;
   const Real pi = std::numbers::pi_v<Real>;
   // The taper by bisection of (R - r) cos a - (layer step) - h sin a, which falls.
   Real lo = -pi / 2;
   Real hi = pi / 2;
-  const auto excess = [&](Real a) { return (base - top) * std::cos(a) - (base_layer - top_layer) - height * std::sin(a); };
+  const auto excess = [&](Real a) {
+    return (base - top) * std::cos(a) - (base_layer - top_layer) - height * std::sin(a);
+  };
   for (int i = 0; i < 200; ++i) (excess((lo + hi) / 2) > 0 ? lo : hi) = (lo + hi) / 2;
   ClosedForm c{};
   c.taper = (lo + hi) / 2;
@@ -48,8 +57,10 @@ inline ClosedForm closed_form(long double base, long double top, long double bas
   const Real cos_a = std::cos(c.taper);
   const bool base_wider = c.taper > 0;
   // Along the wall a layer d reaches a level plane d tan a before the inside face does.
-  const Real s_base = -std::tan(c.taper) * contact_layer_of(base_contact, EndName::base, base_layer, t, neutral, base_wider);
-  const Real s_top = height / cos_a - std::tan(c.taper) * contact_layer_of(top_contact, EndName::top, top_layer, t, neutral, base_wider);
+  const Real s_base =
+      -std::tan(c.taper) * contact_layer_of(base_contact, EndName::base, base_layer, t, neutral, base_wider);
+  const Real s_top = height / cos_a - std::tan(c.taper) * contact_layer_of(top_contact, EndName::top,
+                                                                           top_layer, t, neutral, base_wider);
   const Real inside = base - base_layer / cos_a;
   c.neutral_base = inside + neutral * cos_a - s_base * sin_a;
   c.neutral_top = inside + neutral * cos_a - s_top * sin_a;

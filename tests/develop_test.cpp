@@ -34,8 +34,8 @@ Wall tangent_surface(double radius, double rise) {
     const Vec3 dc{-radius * std::sin(u), radius * std::cos(u), rise};
     const Vec3 ddc{-radius * std::cos(u), -radius * std::sin(u), 0};
     const Vec3 dddc{radius * std::sin(u), -radius * std::cos(u), 0};
-    return complete({radius * std::cos(u), radius * std::sin(u), rise * u}, dc, 1 / speed * dc, 1 / speed * ddc,
-                    cross(dc, ddc), cross(dc, dddc));
+    return complete({radius * std::cos(u), radius * std::sin(u), rise * u}, dc, 1 / speed * dc,
+                    1 / speed * ddc, cross(dc, ddc), cross(dc, dddc));
   };
   return {{0, 2.5 * std::numbers::pi, ruling}};
 }
@@ -85,7 +85,8 @@ void compare(const Wall& wall, double s0, double s1, double tolerance) {
   const Ends a = unrolled(wall, s0, s1, 1500);
   const Ends b = unrolled(wall, s0, s1, 3000);
   const Ends c = unrolled(wall, s0, s1, 6000);
-  const Vec2 b0 = at(flat.from(), s0), b1 = at(flat.to(), s0), t0 = at(flat.from(), s1), t1 = at(flat.to(), s1);
+  const Vec2 b0 = at(flat.from(), s0), b1 = at(flat.to(), s0), t0 = at(flat.from(), s1),
+             t1 = at(flat.to(), s1);
   EXPECT_NEAR(norm(b1 - b0), refined(a.base, b.base, c.base), tolerance);
   EXPECT_NEAR(norm(t1 - t0), refined(a.top, b.top, c.top), tolerance);
   EXPECT_NEAR(norm(t1 - b0), refined(a.diagonal, b.diagonal, c.diagonal), tolerance);
@@ -102,14 +103,17 @@ TEST(Develop, ParallelLayerOfAnOffsetConeAgainstFineTriangles) {
   compare(layer(offset_cone(300, {220, 90, 700}), 25), 0, 250, 700e-9);
 }
 
-TEST(Develop, TangentSurfaceOfAHelixAgainstFineTriangles) { compare(tangent_surface(80, 30), 60, 140, 300e-9); }
+TEST(Develop, TangentSurfaceOfAHelixAgainstFineTriangles) {
+  compare(tangent_surface(80, 30), 60, 140, 300e-9);
+}
 
 TEST(Develop, TheEdgeOfATangentSurfaceIsACircleOfItsCurvature) {
   const Flat flat = develop(tangent_surface(80, 30));
   const double curvature = 80.0 / (80 * 80 + 30 * 30);
   const double length = std::hypot(80, 30) * 2.5 * std::numbers::pi;
   EXPECT_NEAR(std::abs(flat.at(flat.to()).heading - flat.at(0).heading), curvature * length, 1e-12);
-  EXPECT_NEAR(norm(flat.at(flat.to()).c - flat.at(0).c), 2 / curvature * std::abs(std::sin(curvature * length / 2)), 1e-9);
+  EXPECT_NEAR(norm(flat.at(flat.to()).c - flat.at(0).c),
+              2 / curvature * std::abs(std::sin(curvature * length / 2)), 1e-9);
 }
 
 TEST(Develop, KeepsLengthsAndBeginsUpright) {
@@ -133,7 +137,8 @@ TEST(Develop, RefusesAWallThatMustStretch) {
   const auto ruling = [](double u) -> Ruling {
     const Vec3 out{std::cos(u), std::sin(u), 0};
     const Vec3 round{-std::sin(u), std::cos(u), 0};
-    return complete(100 * out + Vec3{0, 0, 40 * u}, 100 * round + Vec3{0, 0, 40}, out, round, {0, 0, 1}, {0, 0, 0});
+    return complete(100 * out + Vec3{0, 0, 40 * u}, 100 * round + Vec3{0, 0, 40}, out, round, {0, 0, 1},
+                    {0, 0, 0});
   };
   const auto text = refusal_of([&] { (void)develop({{0, 6, ruling}}); });
   EXPECT_TRUE(has(text.reason, "without stretching"));

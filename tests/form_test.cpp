@@ -50,7 +50,8 @@ TEST(Form, ContactSaysWhichLayerMeetsThePlane) {
   for (double z : heights(Contact::full, EndName::base)) EXPECT_LE(z, 1e-11);
   for (double z : heights(Contact::clear, EndName::top)) EXPECT_LE(z, 780 + 1e-10);
   for (double z : heights(Contact::full, EndName::top)) EXPECT_GE(z, 780 - 1e-10);
-  EXPECT_NEAR(heights(Contact::clear, EndName::base)[0], 0, 1e-11) << "the longest wall that is clear still touches";
+  EXPECT_NEAR(heights(Contact::clear, EndName::base)[0], 0, 1e-11)
+      << "the longest wall that is clear still touches";
   EXPECT_NEAR(heights(Contact::clear, EndName::top)[3], 780, 1e-10);
 }
 

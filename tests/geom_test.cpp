@@ -67,7 +67,7 @@ TEST(Outline, ContainsAndCrossings) {
   EXPECT_TRUE(contains(ring, {0, -3}));
   EXPECT_TRUE(contains(ring, {0.8, 3.4}));
   EXPECT_FALSE(contains(ring, {0, 0}));
-  EXPECT_FALSE(contains(ring, {0, 3}));   // in the gap
+  EXPECT_FALSE(contains(ring, {0, 3}));  // in the gap
   EXPECT_FALSE(contains(ring, {0, -5.1}));
   EXPECT_FALSE(crosses_itself(ring));
   EXPECT_TRUE(crosses_itself(polygon({{0, 0}, {2, 2}, {2, 0}, {0, 2}})));
@@ -110,7 +110,8 @@ TEST(SmallestRectangle, IsTheLeastOfAllTurns) {
 }
 
 TEST(SmallestRectangle, KnownAnswers) {
-  const Rectangle r = smallest_rectangle(polygon({{0, 0}, {3, 3}, {2, 4}, {-1, 1}}));  // 3 sqrt 2 by sqrt 2, turned
+  const Rectangle r =
+      smallest_rectangle(polygon({{0, 0}, {3, 3}, {2, 4}, {-1, 1}}));  // 3 sqrt 2 by sqrt 2, turned
   EXPECT_NEAR(r.width, 3 * std::sqrt(2), 1e-12);
   EXPECT_NEAR(r.height, std::sqrt(2), 1e-12);
   const Rectangle half = smallest_rectangle(sector(10, 4, pi));

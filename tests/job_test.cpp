@@ -6,11 +6,13 @@ namespace juggler::testing {
 namespace {
 
 std::string job_text(const std::string& part, const std::string& head = "") {
-  return "juggler = 1\n" + head + "[sheet]\nthickness = 2\nsizes_on = \"inside\"\n[part]\nshape = \"cone\"\n" + part;
+  return "juggler = 1\n" + head +
+         "[sheet]\nthickness = 2\nsizes_on = \"inside\"\n[part]\nshape = \"cone\"\n" + part;
 }
 
 double base_of(const std::string& value, const std::string& head = "") {
-  const Job job = read_job(job_text("base.diameter = " + value + "\ntop.diameter = 50\nheight = 100\n", head), "a.toml");
+  const Job job =
+      read_job(job_text("base.diameter = " + value + "\ntop.diameter = 50\nheight = 100\n", head), "a.toml");
   return *job.parts.at(0).cone.base.diameter;
 }
 
@@ -94,7 +96,8 @@ elements = 12
 marks = false
 number = "8"
 seam = { wedge = 0.4, at = "-30 deg" }
-)", "a.toml");
+)",
+                           "a.toml");
   const PartJob& p = job.parts[0];
   EXPECT_EQ(job.name, "N");
   EXPECT_EQ(p.making.number, "8");
@@ -143,32 +146,43 @@ INSTANTIATE_TEST_SUITE_P(
     ::testing::Values(
         Bad{"juggler = 1\n[part\n", 2, 6, "", "not TOML"}, Bad{"a = 1\na = 2\n", 2, 5, "", "not TOML"},
         Bad{"[part]\nshape = \"cone\"\n", 1, 1, "juggler", "begin the file with `juggler = 1`"},
-        Bad{"juggler = 2\n", 1, 11, "juggler", "version"}, Bad{"juggler = \"1\"\n", 1, 11, "juggler", "version"},
-        Bad{"juggler = 1\n", 1, 1, "part", "no part"},
+        Bad{"juggler = 2\n", 1, 11, "juggler", "version"},
+        Bad{"juggler = \"1\"\n", 1, 11, "juggler", "version"}, Bad{"juggler = 1\n", 1, 1, "part", "no part"},
         Bad{HEAD "part.shape = \"cnoe\"\n", 3, 14, "part.shape", "did you mean \"cone\"?"},
         Bad{HEAD "part.height = 3\n", 1, 1, "part.shape", "is missing"},
-        Bad{HEAD "part.shape = \"cone\"\npart.top.diametr = 3\n", 4, 20, "part.top.diametr", "did you mean part.top.diameter?"},
-        Bad{HEAD "parts.x.shape = \"cone\"\nparts.x.hight = 3\n", 4, 17, "parts.x.hight", "did you mean parts.x.height?"},
+        Bad{HEAD "part.shape = \"cone\"\npart.top.diametr = 3\n", 4, 20, "part.top.diametr",
+            "did you mean part.top.diameter?"},
+        Bad{HEAD "parts.x.shape = \"cone\"\nparts.x.hight = 3\n", 4, 17, "parts.x.hight",
+            "did you mean parts.x.height?"},
         Bad{HEAD "jobb.name = \"x\"\n", 3, 13, "jobb.name", "did you mean job.name?"},
-        Bad{HEAD "job.units = \"furlong\"\n", 3, 13, "job.units", "\"mm\" | \"cm\" | \"m\" | \"in\" | \"ft\""},
+        Bad{HEAD "job.units = \"furlong\"\n", 3, 13, "job.units",
+            "\"mm\" | \"cm\" | \"m\" | \"in\" | \"ft\""},
         Bad{HEAD "job.name = 5\n", 3, 12, "job.name", "text in quotes"},
         Bad{HEAD "part.height = true\n", 3, 15, "part.height", "wrong type; found true"},
         Bad{HEAD "part.height = [1, 2]\n", 3, 15, "part.height", "found an array"},
         Bad{HEAD "part.height = 2020-01-01\n", 3, 15, "part.height", "found a date"},
         Bad{HEAD "part.marks = 1\n", 3, 14, "part.marks", "true or false"},
         Bad{HEAD "part.elements = 2.5\n", 3, 17, "part.elements", "a whole number"},
-        Bad{HEAD "part.shape = \"cone\"\npart.height = \"3 deg\"\n", 4, 15, "part.height", "an angle where a length"},
-        Bad{HEAD "part.shape = \"cone\"\npart.half_angle = \"3 mm\"\n", 4, 19, "part.half_angle", "a length where an angle"},
-        Bad{HEAD "part.shape = \"cone\"\npart.height = \"3 furlong\"\n", 4, 15, "part.height", "cannot be worked out"},
-        Bad{HEAD "part.shape = \"cone\"\npart.height = \"bdoy\"\nlet.body = 3\n", 4, 15, "part.height", "did you mean \"body\"?"},
+        Bad{HEAD "part.shape = \"cone\"\npart.height = \"3 deg\"\n", 4, 15, "part.height",
+            "an angle where a length"},
+        Bad{HEAD "part.shape = \"cone\"\npart.half_angle = \"3 mm\"\n", 4, 19, "part.half_angle",
+            "a length where an angle"},
+        Bad{HEAD "part.shape = \"cone\"\npart.height = \"3 furlong\"\n", 4, 15, "part.height",
+            "cannot be worked out"},
+        Bad{HEAD "part.shape = \"cone\"\npart.height = \"bdoy\"\nlet.body = 3\n", 4, 15, "part.height",
+            "did you mean \"body\"?"},
         Bad{HEAD "part.shape = \"cone\"\npart.height = \"1.5+0,5\"\n", 4, 15, "part.height", "list"},
-        Bad{HEAD "part.shape = \"cone\"\npart.height = \"R=7\"\n", 4, 15, "part.height", "cannot be worked out"},
+        Bad{HEAD "part.shape = \"cone\"\npart.height = \"R=7\"\n", 4, 15, "part.height",
+            "cannot be worked out"},
         Bad{HEAD "part.shape = \"cone\"\npart.height = \"1/0\"\n", 4, 15, "part.height", "no finite value"},
-        Bad{HEAD "part.shape = \"cone\"\npart.height = \"sqrt(-1)\"\n", 4, 15, "part.height", "no finite value"},
+        Bad{HEAD "part.shape = \"cone\"\npart.height = \"sqrt(-1)\"\n", 4, 15, "part.height",
+            "no finite value"},
         Bad{HEAD "part.shape = \"cone\"\npart.height = \"\"\n", 4, 15, "part.height", "empty"},
         Bad{HEAD "part.shape = \"cone\"\npart.height = inf\n", 4, 15, "part.height", "finite"},
-        Bad{HEAD "part.shape = \"cone\"\nlet.a = \"b\"\nlet.b = \"a + 1\"\n", 4, 9, "let.a", "depends on itself (let.a -> let.b -> let.a)"},
-        Bad{HEAD "part.shape = \"cone\"\npart.height = \"part.height\"\n", 4, 15, "part.height", "depends on itself"},
+        Bad{HEAD "part.shape = \"cone\"\nlet.a = \"b\"\nlet.b = \"a + 1\"\n", 4, 9, "let.a",
+            "depends on itself (let.a -> let.b -> let.a)"},
+        Bad{HEAD "part.shape = \"cone\"\npart.height = \"part.height\"\n", 4, 15, "part.height",
+            "depends on itself"},
         Bad{HEAD "part.shape = \"cone\"\nlet.mm = 3\n", 4, 10, "let.mm", "cannot be a name"},
         Bad{HEAD "part.shape = \"cone\"\nlet.\"a b\" = 3\n", 4, 13, "let.a b", "no name"},
         Bad{HEAD "part.shape = \"cone\"\nparts.x.shape = \"cone\"\n", 4, 17, "parts.x.shape", "not both"},
@@ -176,8 +190,10 @@ INSTANTIATE_TEST_SUITE_P(
         Bad{HEAD "job.number = \"a\\nb\"\n", 3, 14, "job.number", "control characters"}));
 
 TEST(Job, SettingsReplaceNamedSizesAndDottedKeys) {
-  const std::string text = job_text("base.diameter = \"body\"\ntop.diameter = 50\nheight = 100\n", "let.body = 620\n");
-  const Job job = read_job(text, "a.toml", {{"body", "700"}, {"part.height", "10 in"}, {"part.seam.gap", "2"}});
+  const std::string text =
+      job_text("base.diameter = \"body\"\ntop.diameter = 50\nheight = 100\n", "let.body = 620\n");
+  const Job job =
+      read_job(text, "a.toml", {{"body", "700"}, {"part.height", "10 in"}, {"part.seam.gap", "2"}});
   EXPECT_DOUBLE_EQ(*job.parts[0].cone.base.diameter, 700);
   EXPECT_DOUBLE_EQ(*job.parts[0].cone.height, 254);
   EXPECT_DOUBLE_EQ(*job.parts[0].seam.gap, 2);
@@ -188,8 +204,13 @@ TEST(Job, SettingsReplaceNamedSizesAndDottedKeys) {
 }
 
 TEST(Job, QuickTakesTheSameKeysAndItsTextReadsBack) {
-  const std::vector<Setting> settings{{"base.diameter", "2 ft 3-1/4 in"}, {"top", "point"}, {"height", "100"},
-                                      {"thickness", "2"}, {"sizes_on", "inside"}, {"seam.gap", "1.5"}, {"job.name", "A \"b\" \\"}};
+  const std::vector<Setting> settings{{"base.diameter", "2 ft 3-1/4 in"},
+                                      {"top", "point"},
+                                      {"height", "100"},
+                                      {"thickness", "2"},
+                                      {"sizes_on", "inside"},
+                                      {"seam.gap", "1.5"},
+                                      {"job.name", "A \"b\" \\"}};
   const Job quick = quick_job("cone", settings);
   const Job back = read_job(quick_job_text("cone", settings), "saved.toml");
   for (const Job& job : {quick, back}) {
@@ -199,7 +220,10 @@ TEST(Job, QuickTakesTheSameKeysAndItsTextReadsBack) {
     EXPECT_DOUBLE_EQ(*job.parts[0].seam.gap, 1.5);
     EXPECT_EQ(job.name, "A \"b\" \\");
   }
-  EXPECT_TRUE(has(refusal_of([] { (void)quick_job("cone", {{"height", "1"}, {"part.height", "2"}}); }).reason, "twice"));
+  EXPECT_TRUE(has(refusal_of([] {
+                    (void)quick_job("cone", {{"height", "1"}, {"part.height", "2"}});
+                  }).reason,
+                  "twice"));
 }
 
 TEST(Job, ARefusalOfTheCoreIsPutAtTheKeyItNames) {

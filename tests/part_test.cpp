@@ -30,11 +30,13 @@ TEST(Solve, EverySufficientSetGivesTheSamePart) {
 TEST(Solve, EitherEndCanBeTheWiderAndEitherAPoint) {
   const ConeSizes up = solve({.base = Diameter::mm(155), .top = Diameter::mm(620), .height = 780}, paper);
   EXPECT_LT(up.taper.radians(), 0);
-  const ConeSizes tip = solve({.base = Pointed{}, .top = Diameter::mm(100), .half_angle = Angle::degrees(45)}, paper);
+  const ConeSizes tip =
+      solve({.base = Pointed{}, .top = Diameter::mm(100), .half_angle = Angle::degrees(45)}, paper);
   EXPECT_NEAR(tip.height, 50, 1e-12);
   EXPECT_TRUE(tip.base_pointed);
-  const ConeSizes drawn = solve({.base = Diameter::mm(100), .height = 50, .half_angle = Angle::degrees(45),
-                                 .wider = EndName::base}, paper);
+  const ConeSizes drawn = solve(
+      {.base = Diameter::mm(100), .height = 50, .half_angle = Angle::degrees(45), .wider = EndName::base},
+      paper);
   EXPECT_TRUE(drawn.top_pointed) << "the sizes run the wall out to its point";
 }
 
@@ -57,10 +59,16 @@ TEST(Solve, SizesOnDifferentFacesHoldOnThoseFaces) {
 }
 
 TEST(Solve, RefusesWhatIsMissingAndSaysWhat) {
-  EXPECT_TRUE(has(refusal_of([] { (void)solve({.base = Diameter::mm(620), .top = Diameter::mm(155)}, paper); }).advice, "height"));
-  EXPECT_TRUE(has(refusal_of([] { (void)solve({.height = 780, .slant = 800}, paper); }).advice, "base.diameter"));
-  EXPECT_EQ(refusal_of([] { (void)solve({.base = Diameter::mm(620), .height = 780, .slant = 800}, paper); }).key, "wider");
-  EXPECT_EQ(refusal_of([] { (void)solve(cyclone(), Sheet{.sizes_on = Face::inside}); }).key, "sheet.thickness");
+  EXPECT_TRUE(has(
+      refusal_of([] { (void)solve({.base = Diameter::mm(620), .top = Diameter::mm(155)}, paper); }).advice,
+      "height"));
+  EXPECT_TRUE(
+      has(refusal_of([] { (void)solve({.height = 780, .slant = 800}, paper); }).advice, "base.diameter"));
+  EXPECT_EQ(
+      refusal_of([] { (void)solve({.base = Diameter::mm(620), .height = 780, .slant = 800}, paper); }).key,
+      "wider");
+  EXPECT_EQ(refusal_of([] { (void)solve(cyclone(), Sheet{.sizes_on = Face::inside}); }).key,
+            "sheet.thickness");
   EXPECT_EQ(refusal_of([] { (void)solve(cyclone(), Sheet{.thickness = 2}); }).key, "sheet.sizes_on");
 }
 
@@ -84,14 +92,24 @@ TEST(Solve, RefusesContradictionsAndSaysByHowMuch) {
 TEST(Solve, RefusesTheImpossible) {
   const auto refuse = [](const Cone& cone) { return refusal_of([&] { (void)solve(cone, paper); }); };
   EXPECT_EQ(refuse({.base = Diameter::mm(620), .top = Diameter::mm(155), .slant = 200}).key, "slant");
-  EXPECT_EQ(refuse({.base = Diameter::mm(620), .height = 800, .slant = 700, .wider = EndName::base}).key, "slant");
+  EXPECT_EQ(refuse({.base = Diameter::mm(620), .height = 800, .slant = 700, .wider = EndName::base}).key,
+            "slant");
   EXPECT_EQ(refuse({.base = Pointed{}, .top = Pointed{}, .height = 10}).key, "top");
-  EXPECT_EQ(refuse({.base = Diameter::mm(100), .height = 200, .half_angle = Angle::degrees(45), .wider = EndName::base}).key, "top");
-  EXPECT_EQ(refuse({.base = Diameter::mm(100), .top = Diameter::mm(100), .half_angle = Angle::degrees(10)}).key, "half_angle");
+  EXPECT_EQ(refuse({.base = Diameter::mm(100),
+                    .height = 200,
+                    .half_angle = Angle::degrees(45),
+                    .wider = EndName::base})
+                .key,
+            "top");
+  EXPECT_EQ(
+      refuse({.base = Diameter::mm(100), .top = Diameter::mm(100), .half_angle = Angle::degrees(10)}).key,
+      "half_angle");
   EXPECT_EQ(refuse({.base = Diameter::mm(-5), .top = Diameter::mm(100), .height = 5}).key, "base.diameter");
   EXPECT_EQ(refuse({.base = Diameter::mm(NAN), .top = Diameter::mm(100), .height = 5}).key, "base.diameter");
   EXPECT_EQ(refuse({.base = Diameter::mm(100), .top = Diameter::mm(50), .height = INFINITY}).key, "height");
-  EXPECT_EQ(refuse({.base = Diameter::mm(100), .top = Diameter::mm(50), .half_angle = Angle::degrees(90)}).key, "half_angle");
+  EXPECT_EQ(
+      refuse({.base = Diameter::mm(100), .top = Diameter::mm(50), .half_angle = Angle::degrees(90)}).key,
+      "half_angle");
   Cone pointed{.base = Diameter::mm(100), .top = Pointed{}, .height = 50};
   pointed.top.contact = Contact::clear;
   EXPECT_EQ(refuse(pointed).key, "top.contact");

@@ -24,7 +24,8 @@ TEST(Proof, PassesWithItsFiguresFarWithinTheAllowance) {
 
 // Each of these harms one thing that the proof must see, by a thousandth of a millimetre or less.
 TEST(Proof, SeesADamagedOutline) {
-  EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].turn *= 1 + 1e-8; }).passed) << "a swing radius off by 1e-8";
+  EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].turn *= 1 + 1e-8; }).passed)
+      << "a swing radius off by 1e-8";
   EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].length += 1e-4; }).passed);
   EXPECT_FALSE(after([](Blank& b) { b.edges[2].arcs[0].start.y += 1e-4; }).passed);
   EXPECT_FALSE(after([](Blank& b) { b.edges[1].arcs[0].heading += 1e-6; }).passed) << "a seam edge turned";

@@ -32,7 +32,8 @@ class Draw {
     Drawn d;
     d.cone = {.base = Radius::mm(base), .top = Radius::mm(top), .height = height};
     const double most = 0.2 * std::min({base, top, height});
-    d.sheet = sheet_of(pick(5) == 0 ? 0 : spread(1e-3, 1) * most, face(), pick(4) == 0 ? pick(2) : between(0.3, 0.6));
+    d.sheet = sheet_of(pick(5) == 0 ? 0 : spread(1e-3, 1) * most, face(),
+                       pick(4) == 0 ? pick(2) : between(0.3, 0.6));
     if (pick(2)) d.cone.top.sizes_on = face();
     if (pick(2)) d.cone.base.sizes_on = face();
     d.cone.base.contact = contact();
@@ -49,27 +50,33 @@ class Draw {
   // Equal, a nanometre off, hardly tapering, steep, or anything.
   double end_beside(double base) {
     switch (pick(6)) {
-      case 0: return base;
-      case 1: return base + (pick(2) ? 0.5e-6 : -0.5e-6);
-      case 2: return base * (1 + between(-1e-5, 1e-5));
-      case 3: return base * spread(1e-3, 1e-1);
-      default: return base * between(0.05, 1);
+      case 0:
+        return base;
+      case 1:
+        return base + (pick(2) ? 0.5e-6 : -0.5e-6);
+      case 2:
+        return base * (1 + between(-1e-5, 1e-5));
+      case 3:
+        return base * spread(1e-3, 1e-1);
+      default:
+        return base * between(0.05, 1);
     }
   }
   std::mt19937 engine_;
 };
 
 std::string described(const Drawn& d, int number) {
-  return "seed " + std::to_string(seed) + " part " + std::to_string(number) + ": base " + shown(*d.cone.base.radius) +
-         " top " + shown(*d.cone.top.radius) + " height " + shown(*d.cone.height) + " t " + shown(*d.sheet.thickness) +
-         " gap " + shown(d.seam.gap.value_or(0));
+  return "seed " + std::to_string(seed) + " part " + std::to_string(number) + ": base " +
+         shown(*d.cone.base.radius) + " top " + shown(*d.cone.top.radius) + " height " +
+         shown(*d.cone.height) + " t " + shown(*d.sheet.thickness) + " gap " + shown(d.seam.gap.value_or(0));
 }
 
 ClosedForm expected(const Drawn& d) {
   const double t = *d.sheet.thickness;
   const auto layer = [&](const End& e) { return layer_of(e.sizes_on.value_or(*d.sheet.sizes_on), t); };
-  return closed_form(*d.cone.base.radius, *d.cone.top.radius, layer(d.cone.base), layer(d.cone.top), *d.cone.height, t,
-                     d.sheet.neutral * t, *d.cone.base.contact, *d.cone.top.contact, d.seam.gap.value_or(0));
+  return closed_form(*d.cone.base.radius, *d.cone.top.radius, layer(d.cone.base), layer(d.cone.top),
+                     *d.cone.height, t, d.sheet.neutral * t, *d.cone.base.contact, *d.cone.top.contact,
+                     d.seam.gap.value_or(0));
 }
 
 void compare(const Drawn& d, const Blank& b, const std::string& about) {
@@ -114,8 +121,9 @@ TEST_P(RandomCones, AgreeWithClosedFormsAndPassTheirProof) {
       ++made;
       compare(d, b, about);
       const Proof p = prove(b, d.cone, d.sheet, d.seam);
-      EXPECT_TRUE(p.passed) << about << ": " << p.greatest_distance << " " << p.where << ", seam " << p.seam_mismatch
-                            << " rims " << p.rim_mismatch << " area " << p.area_mismatch << " allowed " << p.allowed;
+      EXPECT_TRUE(p.passed) << about << ": " << p.greatest_distance << " " << p.where << ", seam "
+                            << p.seam_mismatch << " rims " << p.rim_mismatch << " area " << p.area_mismatch
+                            << " allowed " << p.allowed;
       if (HasFailure()) return;
     } catch (const Refusal& refusal) {
       ++refused;
@@ -147,10 +155,12 @@ TEST(RandomPointed, SwingAreaAndTip) {
     // The tip lies where the edges meet: the seam's strip, less the triangle beyond the tip or with it.
     const double beyond = gap / 2 / std::tan(sector / 2);
     EXPECT_NEAR(joint_length(b), std::sqrt(slant * slant - gap * gap / 4) - beyond, tolerance);
-    const double strips = slant * slant * edge_angle + gap / 2 * std::sqrt(slant * slant - gap * gap / 4) - gap / 2 * beyond;
+    const double strips =
+        slant * slant * edge_angle + gap / 2 * std::sqrt(slant * slant - gap * gap / 4) - gap / 2 * beyond;
     EXPECT_NEAR(area(b), slant * slant * sector / 2 - strips, tolerance * outline_length(b));
     const Proof p = prove(b, cone, sheet_of(0), {.gap = gap});
-    EXPECT_TRUE(p.passed) << radius << " " << height << " " << gap << " " << p.where << " " << p.area_mismatch;
+    EXPECT_TRUE(p.passed) << radius << " " << height << " " << gap << " " << p.where << " "
+                          << p.area_mismatch;
   }
 }
 

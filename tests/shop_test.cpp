@@ -22,13 +22,15 @@ std::string value(const std::vector<Row>& rows, const std::string& name) {
 }
 
 TEST(KeyNumbers, InTheJobsUnitsRadiusAndDiameterBothLabelled) {
-  const JobResult mm = result_of({{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"seam.gap", "1.5"}});
+  const JobResult mm =
+      result_of({{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"seam.gap", "1.5"}});
   const auto rows = key_numbers(mm, mm.pieces[0]);
   EXPECT_EQ(value(rows, "swing radius base"), "1088.574 mm");
   EXPECT_EQ(value(rows, "sector base as cut"), "102.7574 deg");
   EXPECT_EQ(value(rows, "base inside as cut"), "dia 620.000, rad 310.000 mm");
   EXPECT_EQ(value(understood(mm, mm.pieces[0]), "slant"), "813.914 mm");
-  const JobResult inch = result_of({{"job.units", "in"}, {"base.diameter", "20"}, {"top.diameter", "20"}, {"height", "10"}});
+  const JobResult inch =
+      result_of({{"job.units", "in"}, {"base.diameter", "20"}, {"top.diameter", "20"}, {"height", "10"}});
   EXPECT_EQ(value(understood(inch, inch.pieces[0]), "height"), "10.0000 in");
   EXPECT_EQ(value(key_numbers(inch, inch.pieces[0]), "swing radius base"), "straight");
 }
@@ -58,7 +60,8 @@ bool touches(const PageText& t, Vec2 a, Vec2 b) {
   return !clipped(a, b, sides_of(t)).empty();
 }
 
-// Texts against texts and against every line; lettering marked on the blank may be crossed by dimension lines.
+// Texts against texts and against every line; lettering marked on the blank may be crossed by dimension
+// lines.
 void expect_legible(const Page& page, const std::string& about) {
   for (size_t i = 0; i < page.texts.size(); ++i) {
     const PageText& t = page.texts[i];
@@ -69,7 +72,8 @@ void expect_legible(const Page& page, const std::string& about) {
     for (size_t j = i + 1; j < page.texts.size(); ++j) {
       const auto c = corners_of(page.texts[j]);
       for (size_t k = 0; k < 4; ++k) {
-        EXPECT_FALSE(touches(t, c[k], c[(k + 1) % 4])) << about << ": " << t.text << " over " << page.texts[j].text;
+        EXPECT_FALSE(touches(t, c[k], c[(k + 1) % 4]))
+            << about << ": " << t.text << " over " << page.texts[j].text;
       }
     }
     if (t.mark) continue;
@@ -82,8 +86,11 @@ void expect_legible(const Page& page, const std::string& about) {
       for (const Arc& arc : o.arcs) {
         const auto points = chords(arc, Angle::degrees(2));
         for (size_t k = 0; k + 1 < points.size(); ++k) {
-          const auto at = [&](Vec2 p) { return Vec2{o.origin.x + o.scale * p.x, o.origin.y - o.scale * p.y}; };
-          EXPECT_FALSE(touches(t, at(points[k]), at(points[k + 1]))) << about << ": the outline through " << t.text;
+          const auto at = [&](Vec2 p) {
+            return Vec2{o.origin.x + o.scale * p.x, o.origin.y - o.scale * p.y};
+          };
+          EXPECT_FALSE(touches(t, at(points[k]), at(points[k + 1])))
+              << about << ": the outline through " << t.text;
         }
       }
     }
@@ -91,25 +98,28 @@ void expect_legible(const Page& page, const std::string& about) {
 }
 
 bool says(const Page& page, const std::string& part) {
-  return std::any_of(page.texts.begin(), page.texts.end(), [&](const PageText& t) { return has(t.text, part); });
+  return std::any_of(page.texts.begin(), page.texts.end(),
+                     [&](const PageText& t) { return has(t.text, part); });
 }
 
 TEST(Page, ShowsWhatTheBlankIsLaidOutBy) {
-  const JobResult r = result_of({{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"seam.gap", "1.5"}});
+  const JobResult r =
+      result_of({{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"seam.gap", "1.5"}});
   const Page page = draw_piece(r, r.pieces[0]);
-  for (const char* part : {"swing radius base 1088.574 mm", "swing radius top 274.660 mm", "sector base as cut 102.7574 deg",
-                           "chord base 1700.981 mm", "chord top 428.476 mm", "smallest rectangle 1329.688 mm x 1087.824 mm",
-                           "gap 1.500 mm", "centre line", "inside face up", "base dia 620.000 mm inside",
-                           "top dia 155.000 mm inside", "height 780.000 mm", "seam at 0 deg", "90\u00b0", "270\u00b0"}) {
+  for (const char* part :
+       {"swing radius base 1088.574 mm", "swing radius top 274.660 mm", "sector base as cut 102.7574 deg",
+        "chord base 1700.981 mm", "chord top 428.476 mm", "smallest rectangle 1329.688 mm x 1087.824 mm",
+        "gap 1.500 mm", "centre line", "inside face up", "base dia 620.000 mm inside",
+        "top dia 155.000 mm inside", "height 780.000 mm", "seam at 0 deg", "90\u00b0", "270\u00b0"}) {
     EXPECT_TRUE(says(page, part)) << part;
   }
 }
 
 TEST(Page, IsLegibleForHardShapes) {
   const std::vector<std::vector<Setting>> parts{
-      {{"base.diameter", "6000"}, {"top.diameter", "5900"}, {"height", "60"}},   // a thin ring
-      {{"base.diameter", "900"}, {"top.diameter", "300"}, {"height", "72"}},     // 350 degrees
-      {{"base.diameter", "100"}, {"top.diameter", "96"}, {"height", "1400"}},    // very steep
+      {{"base.diameter", "6000"}, {"top.diameter", "5900"}, {"height", "60"}},  // a thin ring
+      {{"base.diameter", "900"}, {"top.diameter", "300"}, {"height", "72"}},    // 350 degrees
+      {{"base.diameter", "100"}, {"top.diameter", "96"}, {"height", "1400"}},   // very steep
       {{"base.diameter", "20"}, {"top", "point"}, {"height", "20"}},
       {{"base.diameter", "30"}, {"top", "point"}, {"height", "900"}},
       {{"base", "point"}, {"top.diameter", "300"}, {"height", "10"}},

@@ -12,8 +12,10 @@ namespace juggler::testing {
 namespace {
 
 JobResult cyclone_result(const std::vector<Setting>& more = {}) {
-  std::vector<Setting> all{{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"thickness", "2"},
-                           {"sizes_on", "inside"},   {"seam.gap", "1.5"},     {"seam.at", "90"}, {"job.number", "HL \u00e9 \u6f22 ^"}};
+  std::vector<Setting> all{{"base.diameter", "620"}, {"top.diameter", "155"},
+                           {"height", "780"},        {"thickness", "2"},
+                           {"sizes_on", "inside"},   {"seam.gap", "1.5"},
+                           {"seam.at", "90"},        {"job.number", "HL \u00e9 \u6f22 ^"}};
   all.insert(all.end(), more.begin(), more.end());
   return develop_job(quick_job("cone", all));
 }
@@ -44,7 +46,8 @@ TEST(Json, HoldsWhatWasComputedToTheLastDigit) {
 }
 
 TEST(Json, StraightEdgesHaveNoArcAndNoRadius) {
-  const JobResult straight = develop_job(quick_job("cone", {{"base.diameter", "100"}, {"top.diameter", "100"}, {"height", "50"}, {"thickness", "0"}}));
+  const JobResult straight = develop_job(quick_job(
+      "cone", {{"base.diameter", "100"}, {"top.diameter", "100"}, {"height", "50"}, {"thickness", "0"}}));
   const auto d = nlohmann::json::parse(text_of([&](std::ostream& o) { write_json(straight, o); }));
   EXPECT_TRUE(d["pieces"][0]["edges"][0]["arc"].is_null());
   EXPECT_TRUE(d["pieces"][0]["cone"]["swing_radius_base"].is_null());
@@ -54,7 +57,8 @@ TEST(Svg, CutGeometryIsInMillimetresWithExactArcs) {
   const JobResult r = cyclone_result();
   const Blank& b = r.pieces[0].blank;
   pugi::xml_document svg;
-  ASSERT_TRUE(svg.load_string(text_of([&](std::ostream& o) { write_svg(draw_piece(r, r.pieces[0]), o); }).c_str()));
+  ASSERT_TRUE(
+      svg.load_string(text_of([&](std::ostream& o) { write_svg(draw_piece(r, r.pieces[0]), o); }).c_str()));
   const std::string d = svg.select_node("//*[@id='cut']/*[@d]").node().attribute("d").value();
   ASSERT_FALSE(d.empty());
   double x = 0, y = 0, radius = 0;

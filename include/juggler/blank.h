@@ -21,7 +21,7 @@ struct Edge {
 /// A ruling of the formed part and its place on the flat, before the gap.
 struct Element {
   int number = 0;
-  Angle plan = {};         ///< plan angle
+  Angle plan = {};    ///< plan angle
   double length = 0;  ///< from rim to rim, mm
   Vec2 base = {};
   Vec2 top = {};

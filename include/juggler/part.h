@@ -76,7 +76,7 @@ struct End {
 struct Sheet {
   std::optional<double> thickness = {};  ///< mm, 0 to 500; required, 0 for paper, film and card
   std::optional<Face> sizes_on = {};     ///< required where thickness > 0 unless both ends name theirs
-  double neutral = 0.5;             ///< neutral layer's distance from the concave face / thickness, 0 to 1
+  double neutral = 0.5;  ///< neutral layer's distance from the concave face / thickness, 0 to 1
   std::string material = {};
   std::optional<double> density = {};  ///< kg/m3, 100 to 25000
 };
@@ -95,7 +95,7 @@ enum class Hand { as_drawn, opposite };
 struct Making {
   std::string name = {};    ///< for the marks and the outputs
   std::string number = {};  ///< marked on the blank
-  int quantity = 1;    ///< 1 to 1000000
+  int quantity = 1;         ///< 1 to 1000000
   Hand hand = Hand::as_drawn;
   Face face_up = Face::inside;  ///< inside or outside
   int elements = 4;             ///< spaces of equal plan angle, 1 to 3600
@@ -111,7 +111,7 @@ struct Cone {
   std::optional<Angle> half_angle = {};      ///< between the wall and the axis, 0 to under 90 degrees
   std::optional<Angle> included_angle = {};  ///< twice that
   std::optional<EndName> wider = {};         ///< needed where the sizes leave it open
-  double agree = 1e-3;                  ///< mm that surplus sizes may differ by
+  double agree = 1e-3;                       ///< mm that surplus sizes may differ by
 };
 
 /// The part with every size worked out.

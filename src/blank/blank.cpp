@@ -9,10 +9,13 @@ namespace {
 
 // The outline as developed, seen from the outside: base, seam end, top, seam start.
 std::vector<Edge> developed_edges(const Opened& o, const SeamCut& cut) {
-  const auto vertex = [&](EndName end, bool pointed, double u) { return pointed ? *cut.tip : rim_point(o, end, u); };
+  const auto vertex = [&](EndName end, bool pointed, double u) {
+    return pointed ? *cut.tip : rim_point(o, end, u);
+  };
   const auto seam = [&](EdgeName name, double base, double top) {
     return Edge{name,
-                {line(vertex(EndName::base, o.form.base_pointed, base), vertex(EndName::top, o.form.top_pointed, top))},
+                {line(vertex(EndName::base, o.form.base_pointed, base),
+                      vertex(EndName::top, o.form.top_pointed, top))},
                 0};
   };
   const auto rim = [&](EdgeName name, EndName end, double from, double to) {
@@ -25,7 +28,8 @@ std::vector<Edge> developed_edges(const Opened& o, const SeamCut& cut) {
   std::vector<Edge> edges;
   if (!o.form.base_pointed) edges.push_back(rim(EdgeName::base, EndName::base, cut.base_from, cut.base_to));
   edges.push_back(seam(EdgeName::seam_end, cut.base_to, cut.top_to));
-  if (!o.form.top_pointed) edges.push_back(backwards(rim(EdgeName::top, EndName::top, cut.top_from, cut.top_to)));
+  if (!o.form.top_pointed)
+    edges.push_back(backwards(rim(EdgeName::top, EndName::top, cut.top_from, cut.top_to)));
   edges.push_back(backwards(seam(EdgeName::seam_start, cut.base_from, cut.top_from)));
   return edges;
 }
@@ -93,7 +97,8 @@ std::vector<Element> elements_of(const Opened& o, const Placing& placing, int sp
     const double u = i == spaces ? o.to() : o.from() + (o.to() - o.from()) * i / spaces;
     const Vec2 base = placed(rim_point(o, EndName::base, u), placing);
     const Vec2 top = placed(rim_point(o, EndName::top, u), placing);
-    elements.push_back({i, Angle::degrees(positive_degrees(u)), o.form.top(u).s - o.form.base(u).s, base, top, true, 0});
+    elements.push_back(
+        {i, Angle::degrees(positive_degrees(u)), o.form.top(u).s - o.form.base(u).s, base, top, true, 0});
   }
   return elements;
 }
@@ -165,23 +170,28 @@ ConeNumbers cone_numbers(const Blank& b, const ConeSizes& sizes, const Opened& o
 
 void describe(Blank& b, const Form& f, const Seam& seam) {
   if (f.thickness > 0 && (f.base_pointed || f.top_pointed)) {
-    b.notes.push_back("The pointed end runs to the neutral layer's apex; the layers within it meet before the tip.");
+    b.notes.push_back(
+        "The pointed end runs to the neutral layer's apex; the layers within it meet before the tip.");
   }
-  if (seam.wedge) b.notes.push_back("Wedge gap: both edges are rulings; the gap narrows towards the smaller end.");
+  if (seam.wedge)
+    b.notes.push_back("Wedge gap: both edges are rulings; the gap narrows towards the smaller end.");
   const auto warn_gap = [&](EdgeName name, double gap) {
     const Edge* e = edge(b, name);
     if (e && gap > e->girth / 10) {
-      b.warnings.push_back("The gap of " + shown_mm(gap) + " takes " + shown(std::round(1000 * gap / e->girth) / 10) +
-                           " % of the " + name_of(name) + "'s girth of " + shown_mm(e->girth) + ".");
+      b.warnings.push_back("The gap of " + shown_mm(gap) + " takes " +
+                           shown(std::round(1000 * gap / e->girth) / 10) + " % of the " + name_of(name) +
+                           "'s girth of " + shown_mm(e->girth) + ".");
     }
   };
   warn_gap(EdgeName::base, b.gap.neutral_base);
   warn_gap(EdgeName::top, b.gap.neutral_top);
-  if (overlaps_itself(b)) b.warnings.push_back("The blank overlaps itself on the flat: cut it in several pieces.");
+  if (overlaps_itself(b))
+    b.warnings.push_back("The blank overlaps itself on the flat: cut it in several pieces.");
   const auto warn_thick = [&](EndName end, double inside_radius, bool pointed) {
     if (!pointed && inside_radius < f.thickness) {
-      b.warnings.push_back(std::string("The ") + name_of(end) + "'s inside radius of " + shown_mm(inside_radius) +
-                           " is less than the thickness of " + shown_mm(f.thickness) + ": such sheet is hard to roll.");
+      b.warnings.push_back(std::string("The ") + name_of(end) + "'s inside radius of " +
+                           shown_mm(inside_radius) + " is less than the thickness of " +
+                           shown_mm(f.thickness) + ": such sheet is hard to roll.");
     }
   };
   warn_thick(EndName::base, b.inside.base_radius, f.base_pointed);
@@ -193,14 +203,15 @@ void describe(Blank& b, const Form& f, const Seam& seam) {
   const bool top_is_small = f.base_pointed || (!f.top_pointed && sizes.top_radius <= sizes.base_radius);
   const EndName small = top_is_small && !f.top_pointed ? EndName::top : EndName::base;
   const double radius = small == EndName::top ? sizes.top_radius : sizes.base_radius;
-  const double least = least_radius(cone, sizes, sheet, seam.at, small,
-                                    [&](const Form& other) { return cut_seam(open(other), seam).has_value(); });
+  const double least = least_radius(cone, sizes, sheet, seam.at, small, [&](const Form& other) {
+    return cut_seam(open(other), seam).has_value();
+  });
   throw Refusal({.reason = std::string("the parallel edges of the gap meet before the ") + name_of(small),
                  .key = "seam.gap",
-                 .found = shown_mm(seam.gap.value_or(0)) + " where the " + name_of(small) + " has " + shown_mm(2 * radius) +
-                          " diameter",
-                 .allowed = std::string(name_of(small)) + ".diameter of " + shown_mm(std::ceil(2e3 * least) / 1e3) +
-                            " or more with this gap",
+                 .found = shown_mm(seam.gap.value_or(0)) + " where the " + name_of(small) + " has " +
+                          shown_mm(2 * radius) + " diameter",
+                 .allowed = std::string(name_of(small)) + ".diameter of " +
+                            shown_mm(std::ceil(2e3 * least) / 1e3) + " or more with this gap",
                  .advice = "narrow the gap, use a wedge, or make that end larger"});
 }
 

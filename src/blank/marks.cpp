@@ -97,7 +97,8 @@ void add_texts(Marks& marks, const Space& space, const Making& making, const Out
   const double along = std::min(space.along / block.letters(), space.across / block.rows());
   block.reading = across >= along ? space.heading - std::numbers::pi / 2 : space.heading;
   block.height = std::min(0.8 * std::max(across, along), 30.0);
-  while (block.height >= least_letter && (!within(edge, block.corners()) || is_crossed(block.corners(), marks.lines))) {
+  while (block.height >= least_letter &&
+         (!within(edge, block.corners()) || is_crossed(block.corners(), marks.lines))) {
     block.height *= 0.9;
   }
   if (block.height < least_letter) return;
@@ -105,8 +106,8 @@ void add_texts(Marks& marks, const Space& space, const Making& making, const Out
   const auto count = static_cast<double>(block.lines.size());
   for (size_t i = 0; i < block.lines.size(); ++i) {
     const double row = (count - 1) / 2 - static_cast<double>(i);
-    marks.texts.push_back({space.middle + (TextBlock::line_pitch * block.height * row) * up, block.reading, block.height,
-                           block.lines[i]});
+    marks.texts.push_back({space.middle + (TextBlock::line_pitch * block.height * row) * up, block.reading,
+                           block.height, block.lines[i]});
   }
 }
 

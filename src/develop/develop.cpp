@@ -89,9 +89,10 @@ void check_developable(const WallPiece& piece, Angle allowed) {
   const auto worst = std::max_element(s.warp.begin(), s.warp.end());
   if (*worst <= allowed.radians()) return;
   const double u = Series::nodes(piece.from, piece.to)[static_cast<size_t>(worst - s.warp.begin())];
-  throw Refusal({.reason = "the wall does not open flat without stretching",
-                 .found = "a warp of " + shown_degrees(Angle::radians(*worst)) + " at the ruling u = " + shown(u),
-                 .allowed = "at most " + shown_degrees(allowed)});
+  throw Refusal(
+      {.reason = "the wall does not open flat without stretching",
+       .found = "a warp of " + shown_degrees(Angle::radians(*worst)) + " at the ruling u = " + shown(u),
+       .allowed = "at most " + shown_degrees(allowed)});
 }
 
 }  // namespace

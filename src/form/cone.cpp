@@ -13,19 +13,28 @@ Wall cone_wall(double inside_radius, double taper, double from) {
     const Vec3 out{std::cos(u), std::sin(u), 0};
     const Vec3 round{-std::sin(u), std::cos(u), 0};
     const Vec3 up{0, 0, 1};
-    return {inside_radius * out,         -sin_taper * out + cos_taper * up, cos_taper * out + sin_taper * up,
-            inside_radius * round,       -sin_taper * round,                cos_taper * round};
+    return {inside_radius * out,
+            -sin_taper * out + cos_taper * up,
+            cos_taper * out + sin_taper * up,
+            inside_radius * round,
+            -sin_taper * round,
+            cos_taper * round};
   };
   return {{from, from + 2 * std::numbers::pi, ruling}};
 }
 
 double contact_layer(Contact contact, double size_layer, double thickness, double neutral) {
   switch (contact) {
-    case Contact::inside: return 0;
-    case Contact::middle: return thickness / 2;
-    case Contact::outside: return thickness;
-    case Contact::neutral: return neutral;
-    default: return size_layer;
+    case Contact::inside:
+      return 0;
+    case Contact::middle:
+      return thickness / 2;
+    case Contact::outside:
+      return thickness;
+    case Contact::neutral:
+      return neutral;
+    default:
+      return size_layer;
   }
 }
 

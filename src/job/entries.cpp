@@ -93,4 +93,10 @@ std::string shown(const Entry& entry) {
   return std::get<OtherValue>(entry.value).kind;
 }
 
+void refuse(const Entry& e, const std::string& reason, const std::string& allowed,
+            const std::string& advice) {
+  throw JobRefusal(
+      e.place, {.reason = reason, .key = e.path, .found = shown(e), .allowed = allowed, .advice = advice});
+}
+
 }  // namespace juggler

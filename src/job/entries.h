@@ -35,6 +35,12 @@ void apply(Entries& entries, const std::string& path, const std::string& text, c
 /// The value as a message shows it: `620`, `"body / 4"`, `true`, `an array`.
 [[nodiscard]] std::string shown(const Entry& entry);
 
+/// Refuses an entry at its place.
+[[noreturn]] void refuse(const Entry& entry, const std::string& reason, const std::string& allowed = {},
+                         const std::string& advice = {});
+/// Whether a text is made of letters, digits and `more`, 1 to 64 of them.
+[[nodiscard]] bool is_word(std::string_view text, std::string_view more);
+
 /// A measure or plain number in text, or nothing when it is neither. Source docs/job.md.
 enum class Dimension { none, length, angle };
 struct Measure {
@@ -82,5 +88,12 @@ struct Key {
 [[nodiscard]] const std::vector<Key>& cone_key_table();
 [[nodiscard]] const Key* find(const std::vector<Key>& table, std::string_view path);
 [[nodiscard]] std::string shown(const Key& key);  // the kind, for messages
+
+/// Refuses a version that is not known, and every key that is unknown or has the wrong type.
+void check_version(const Entries& entries, const std::string& source);
+void check_keys(const Entries& entries);
+
+/// The job that checked entries make.
+[[nodiscard]] Job job_of(const Entries& entries, const std::string& source);
 
 }  // namespace juggler

@@ -15,7 +15,8 @@ std::vector<Key> end_keys(const std::string& end) {
           {end + ".radius", Kind::length, "of the " + end + ", on the size face"},
           {end + ".girth", Kind::length, "once round the " + end + ", on the size face"},
           {end + ".sizes_on", Kind::choice, "the face of this end's sizes, where it differs", faces},
-          {end + ".contact", Kind::choice, "the layer that meets this end's plane (else the size face)", contacts}};
+          {end + ".contact", Kind::choice, "the layer that meets this end's plane (else the size face)",
+           contacts}};
 }
 
 std::vector<Key> make_cone_keys() {
@@ -114,13 +115,20 @@ const Key* find(const std::vector<Key>& table, std::string_view path) {
 
 std::string shown(const Key& key) {
   switch (key.kind) {
-    case Kind::length: return "length";
-    case Kind::angle: return "angle";
-    case Kind::number: return "number";
-    case Kind::count: return "whole number";
-    case Kind::text: return "text";
-    case Kind::flag: return "true or false";
-    case Kind::choice: break;
+    case Kind::length:
+      return "length";
+    case Kind::angle:
+      return "angle";
+    case Kind::number:
+      return "number";
+    case Kind::count:
+      return "whole number";
+    case Kind::text:
+      return "text";
+    case Kind::flag:
+      return "true or false";
+    case Kind::choice:
+      break;
   }
   std::string s;
   for (const std::string& choice : key.choices) s += (s.empty() ? "\"" : " | \"") + choice + "\"";
@@ -131,7 +139,8 @@ const std::vector<ShapeHelp>& shapes() {
   static const std::vector<ShapeHelp> all{
       {"cone", "a right cone: a frustum, or pointed at either end; either end the wider",
        std::string(cone_figure + 1),
-       "Both ends (one may be \"point\") and one of height, slant, half_angle, included_angle; or one end and two\n"
+       "Both ends (one may be \"point\") and one of height, slant, half_angle, included_angle; or one end "
+       "and two\n"
        "of height, slant and an angle, with wider = \"base\" or \"top\". Surplus sizes are checked.",
        help_of(cone_key_table(), "")}};
   return all;

@@ -15,11 +15,11 @@ struct UnitWord {
 };
 
 constexpr std::array unit_words{
-    UnitWord{"mm", Dimension::length, 1},      UnitWord{"cm", Dimension::length, 10},
-    UnitWord{"m", Dimension::length, 1000},    UnitWord{"in", Dimension::length, 25.4},
-    UnitWord{"ft", Dimension::length, 304.8},  UnitWord{"\"", Dimension::length, 25.4},
-    UnitWord{"'", Dimension::length, 304.8},   UnitWord{"degrees", Dimension::angle, 1},
-    UnitWord{"deg", Dimension::angle, 1},      UnitWord{"\u00b0", Dimension::angle, 1},
+    UnitWord{"mm", Dimension::length, 1},     UnitWord{"cm", Dimension::length, 10},
+    UnitWord{"m", Dimension::length, 1000},   UnitWord{"in", Dimension::length, 25.4},
+    UnitWord{"ft", Dimension::length, 304.8}, UnitWord{"\"", Dimension::length, 25.4},
+    UnitWord{"'", Dimension::length, 304.8},  UnitWord{"degrees", Dimension::angle, 1},
+    UnitWord{"deg", Dimension::angle, 1},     UnitWord{"\u00b0", Dimension::angle, 1},
 };
 
 void skip_spaces(std::string_view& text) {
@@ -64,7 +64,8 @@ std::optional<double> take_decimal(std::string_view& text) {
 std::optional<double> take_number(std::string_view& text) {
   if (const auto fraction = take_fraction(text)) return fraction;
   std::string_view rest = text;
-  if (const auto whole = take_whole(rest); whole && !rest.empty() && (rest.front() == '-' || rest.front() == ' ')) {
+  if (const auto whole = take_whole(rest);
+      whole && !rest.empty() && (rest.front() == '-' || rest.front() == ' ')) {
     rest.remove_prefix(1);
     if (const auto fraction = take_fraction(rest)) {
       text = rest;
@@ -94,8 +95,8 @@ const Units* find_units(std::string_view name) {
 }
 
 bool is_reserved(std::string_view word) {
-  constexpr std::array words{"mm",   "cm",   "m",    "in",   "ft",  "deg", "degrees", "sin", "cos", "tan",
-                             "asin", "acos", "atan", "sqrt", "abs", "min", "max",     "pi"};
+  constexpr std::array words{"mm",  "cm",   "m",    "in",   "ft",   "deg", "degrees", "sin", "cos",
+                             "tan", "asin", "acos", "atan", "sqrt", "abs", "min",     "max", "pi"};
   return std::find(words.begin(), words.end(), word) != words.end();
 }
 

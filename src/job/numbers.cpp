@@ -16,12 +16,6 @@ std::string part_prefix(const std::string& path) {
   return path.substr(0, path.find('.', 6) + 1);
 }
 
-[[noreturn]] void refuse(const Entry& e, const std::string& reason, const std::string& allowed = {},
-                         const std::string& advice = {}) {
-  throw JobRefusal(e.place,
-                   {.reason = reason, .key = e.path, .found = shown(e), .allowed = allowed, .advice = advice});
-}
-
 const char* name_of(Dimension d) {
   return d == Dimension::length ? "a length" : d == Dimension::angle ? "an angle" : "a plain number";
 }
@@ -35,8 +29,8 @@ bool fits(Dimension found, Dimension wanted, bool is_name) {
 double Numbers::value(const Entry& entry, Dimension wanted) {
   if (const auto known = known_.find(entry.path); known != known_.end()) return known->second;
   if (std::find(open_.begin(), open_.end(), entry.path) != open_.end()) {
-    refuse(entry, fmt::format("its value depends on itself ({} -> {})", fmt::join(open_, " -> "), entry.path), {},
-           "break the circle by giving one of them a number");
+    refuse(entry, fmt::format("its value depends on itself ({} -> {})", fmt::join(open_, " -> "), entry.path),
+           {}, "break the circle by giving one of them a number");
   }
   if (open_.size() > 200) refuse(entry, "it hangs on a chain of more than 200 names");
   open_.push_back(entry.path);

@@ -9,117 +9,6 @@
 namespace juggler {
 namespace {
 
-[[noreturn]] void refuse(const Entry& e, const std::string& reason, const std::string& allowed = {},
-                         const std::string& advice = {}) {
-  throw JobRefusal(e.place,
-                   {.reason = reason, .key = e.path, .found = shown(e), .allowed = allowed, .advice = advice});
-}
-
-bool is_word(std::string_view text, std::string_view more) {
-  const auto letter = [&](char c) {
-    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') ||
-           more.find(c) != std::string_view::npos;
-  };
-  return !text.empty() && text.size() <= 64 && std::all_of(text.begin(), text.end(), letter);
-}
-
-struct Known {
-  const Key* key = nullptr;
-  bool named_size = false;
-  bool version = false;
-};
-
-// The key of an entry, or nothing when no such key exists.
-Known known_key(const std::string& path) {
-  if (path == "juggler") return {nullptr, false, true};
-  if (path.starts_with("let.")) return {nullptr, true, false};
-  if (path.starts_with("job.")) return {find(job_key_table(), path.substr(4)), false, false};
-  if (path.starts_with("sheet.")) return {find(sheet_key_table(), path.substr(6)), false, false};
-  if (path.starts_with("part.")) return {find(cone_key_table(), path.substr(5)), false, false};
-  const size_t dot = path.starts_with("parts.") ? path.find('.', 6) : std::string::npos;
-  if (dot != std::string::npos) return {find(cone_key_table(), path.substr(dot + 1)), false, false};
-  return {};
-}
-
-std::vector<std::string> all_paths(const std::string& part) {
-  std::vector<std::string> all{"juggler"};
-  const auto add = [&](const std::string& prefix, const std::vector<Key>& table) {
-    for (const Key& key : table) all.push_back(prefix + key.path);
-  };
-  add("job.", job_key_table());
-  add("sheet.", sheet_key_table());
-  add(part, cone_key_table());
-  return all;
-}
-
-[[noreturn]] void refuse_unknown(const Entry& e) {
-  const size_t dot = e.path.starts_with("parts.") ? e.path.find('.', 6) : std::string::npos;
-  const std::string near = nearest(e.path, all_paths(dot == std::string::npos ? "part." : e.path.substr(0, dot + 1)));
-  refuse(e, "is no key of a job", {},
-         near.empty() ? "see `juggler shapes cone` for the keys there are" : fmt::format("did you mean {}?", near));
-}
-
-void check_named_size(const Entry& e) {
-  const std::string name = e.path.substr(4);
-  if (!is_word(name, "_") || (name.front() >= '0' && name.front() <= '9')) {
-    refuse(e, "is no name for a size", "letters, digits and _, not beginning with a digit");
-  }
-  if (is_reserved(name)) refuse(e, "a unit, function or constant cannot be a name", {}, "choose another name");
-}
-
-// Values that can be judged without working anything out.
-void check_kind(const Entry& e, const Key& key) {
-  const bool text = std::holds_alternative<std::string>(e.value);
-  const bool number = std::holds_alternative<double>(e.value);
-  const auto wrong = [&](const std::string& wanted) { refuse(e, "has the wrong type", wanted); };
-  if (key.kind == Kind::text && !text) wrong("text in quotes");
-  if (key.kind == Kind::flag && !std::holds_alternative<bool>(e.value)) wrong("true or false");
-  if (key.kind == Kind::count && !(number && e.whole_number)) wrong("a whole number");
-  if (key.kind == Kind::choice) {
-    const auto* word = std::get_if<std::string>(&e.value);
-    if (!word) wrong(shown(key));
-    if (std::find(key.choices.begin(), key.choices.end(), *word) == key.choices.end()) {
-      const std::string near = nearest(*word, key.choices);
-      refuse(e, "is not one of the words allowed", shown(key),
-             near.empty() ? "" : fmt::format("did you mean \"{}\"?", near));
-    }
-  }
-  if (!text && !number && (key.kind == Kind::length || key.kind == Kind::angle || key.kind == Kind::number)) {
-    wrong(fmt::format("a {}, as a number or a text such as \"620 mm\" or \"body / 4\"", shown(key)));
-  }
-  const auto* words = std::get_if<std::string>(&e.value);
-  const auto control = [](char c) { return static_cast<unsigned char>(c) < 0x20 || c == 0x7f; };
-  if (words && key.kind == Kind::text && (words->size() > 200 || std::any_of(words->begin(), words->end(), control))) {
-    refuse(e, "is too long or has control characters", "up to 200 bytes of plain text");
-  }
-}
-
-void check_version(const Entries& entries, const std::string& source) {
-  const Entry* version = find(entries, "juggler");
-  if (!version) {
-    throw JobRefusal({source, 1, 1}, {.reason = "is missing",
-                                      .key = "juggler",
-                                      .allowed = "1, the version of the job format",
-                                      .advice = "begin the file with `juggler = 1`"});
-  }
-  if (!version->whole_number || std::get<double>(version->value) != 1) {
-    refuse(*version, "is a version of the job format that this program does not know", "1");
-  }
-}
-
-void check_entries(const Entries& entries) {
-  for (const Entry& e : entries) {
-    const Known known = known_key(e.path);
-    if (known.named_size) {
-      check_named_size(e);
-    } else if (known.key) {
-      check_kind(e, *known.key);
-    } else if (!known.version) {
-      refuse_unknown(e);
-    }
-  }
-}
-
 // Reads the values of one table.
 class Reader {
  public:
@@ -170,7 +59,8 @@ constexpr std::array<std::pair<const char*, Contact>, 6> contact_words{{{"inside
                                                                         {"neutral", Contact::neutral},
                                                                         {"clear", Contact::clear},
                                                                         {"full", Contact::full}}};
-constexpr std::array<std::pair<const char*, EndName>, 2> end_words{{{"base", EndName::base}, {"top", EndName::top}}};
+constexpr std::array<std::pair<const char*, EndName>, 2> end_words{
+    {{"base", EndName::base}, {"top", EndName::top}}};
 constexpr std::array<std::pair<const char*, Hand>, 2> hand_words{
     {{"as_drawn", Hand::as_drawn}, {"opposite", Hand::opposite}}};
 
@@ -255,8 +145,9 @@ std::vector<std::string> part_names(const Entries& entries, const std::string& s
     }
   }
   if (!names.empty()) return names;
-  throw JobRefusal({source, 1, 1},
-                   {.reason = "the job has no part", .key = "part", .advice = "add a [part] table with a shape"});
+  throw JobRefusal(
+      {source, 1, 1},
+      {.reason = "the job has no part", .key = "part", .advice = "add a [part] table with a shape"});
 }
 
 PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, const std::string& name,
@@ -284,15 +175,18 @@ Units read_units(const Entries& entries) {
   return units ? *find_units(std::get<std::string>(units->value)) : Units{};
 }
 
+}  // namespace
+
 Job job_of(const Entries& entries, const std::string& source) {
   check_version(entries, source);
-  check_entries(entries);
+  check_keys(entries);
   Job job;
   job.units = read_units(entries);
   for (const Entry& e : entries) job.given[e.path] = {e.place, shown(e)};
   Numbers numbers(entries, job.units);
   for (const Entry& e : entries) {
-    if (e.path.starts_with("let.")) job.named.push_back({e.path.substr(4), numbers.value(e, Dimension::none)});
+    if (e.path.starts_with("let."))
+      job.named.push_back({e.path.substr(4), numbers.value(e, Dimension::none)});
   }
   Reader head(entries, numbers, job.units, "job.");
   head.text("name", job.name);
@@ -301,88 +195,6 @@ Job job_of(const Entries& entries, const std::string& source) {
     job.parts.push_back(read_part(entries, numbers, job, name, source));
   }
   return job;
-}
-
-void apply_settings(Entries& entries, const std::vector<Setting>& settings) {
-  for (const Setting& s : settings) {
-    const std::string said = "--set " + s.path + "=" + s.text;
-    const bool dotted = s.path.find('.') != std::string::npos;
-    const std::string path = dotted ? s.path : "let." + s.path;
-    if (!dotted && !find(entries, path)) {
-      std::vector<std::string> names;
-      for (const Entry& e : entries) {
-        if (e.path.starts_with("let.")) names.push_back(e.path.substr(4));
-      }
-      const std::string near = nearest(s.path, names);
-      throw JobRefusal({said, 0, 0},
-                       {.reason = "the job has no named size of this name",
-                        .key = s.path,
-                        .advice = near.empty() ? "name a size of [let] or a dotted key such as part.height"
-                                               : fmt::format("did you mean {}?", near)});
-    }
-    apply(entries, path, s.text, said);
-  }
-}
-
-std::string full_path(const std::string& key) {
-  for (const char* table : {"job.", "let.", "sheet.", "part."}) {
-    if (key.starts_with(table)) return key;
-  }
-  return (find(sheet_key_table(), key) ? "sheet." : "part.") + key;
-}
-
-Entries quick_entries(const std::string& shape, const std::vector<Setting>& settings) {
-  Entries entries{entry_of_text("juggler", "1", {"quick", 0, 0}),
-                  entry_of_text("part.shape", shape, {"quick " + shape, 0, 0})};
-  for (const Setting& s : settings) {
-    const std::string path = full_path(s.path);
-    const Place place{s.path + "=" + s.text, 0, 0};
-    if (find(entries, path)) {
-      throw JobRefusal(place, {.reason = "is given twice", .key = s.path, .advice = "leave one of the two out"});
-    }
-    entries.push_back(entry_of_text(path, s.text, place));
-  }
-  return entries;
-}
-
-std::string toml_text(const std::string& text) {
-  std::string s = "\"";
-  for (const char c : text) {
-    if (c == '"' || c == '\\') s += '\\';
-    s += c;
-  }
-  return s + "\"";
-}
-
-}  // namespace
-
-Job read_job(std::string_view text, const std::string& source, const std::vector<Setting>& settings) {
-  Entries entries = entries_of(text, source);
-  apply_settings(entries, settings);
-  return job_of(entries, source);
-}
-
-Job quick_job(const std::string& shape, const std::vector<Setting>& settings) {
-  return job_of(quick_entries(shape, settings), "quick");
-}
-
-std::string quick_job_text(const std::string& shape, const std::vector<Setting>& settings) {
-  const Entries entries = quick_entries(shape, settings);
-  std::string out = "juggler = 1\n";
-  for (const char* table : {"job", "let", "sheet", "part"}) {
-    const std::string prefix = std::string(table) + ".";
-    std::string lines;
-    for (const Entry& e : entries) {
-      if (!e.path.starts_with(prefix)) continue;
-      const auto* words = std::get_if<std::string>(&e.value);
-      const auto* number = std::get_if<double>(&e.value);
-      lines += e.path.substr(prefix.size()) + " = ";
-      lines += words ? toml_text(*words) : number ? fmt::format("{}", *number) : shown(e);
-      lines += "\n";
-    }
-    if (!lines.empty()) out += fmt::format("\n[{}]\n{}", table, lines);
-  }
-  return out;
 }
 
 JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) {

@@ -1,5 +1,5 @@
-#include "juggler/part.h"
 #include "bounds.h"
+#include "juggler/part.h"
 
 namespace juggler {
 namespace {

@@ -2,8 +2,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "juggler/part.h"
 #include "bounds.h"
+#include "juggler/part.h"
 
 namespace juggler {
 namespace {
@@ -32,7 +32,8 @@ struct Named {
 };
 
 // Several sizes that say the same must agree; the first is taken.
-std::optional<double> agreed(const std::vector<Named>& sizes, double allowed, const char* unit, double shown_as) {
+std::optional<double> agreed(const std::vector<Named>& sizes, double allowed, const char* unit,
+                             double shown_as) {
   if (sizes.empty()) return std::nullopt;
   for (const Named& size : sizes) {
     const double difference = std::abs(size.value - sizes.front().value);
@@ -70,10 +71,11 @@ RoundEnd round_end(EndName which, const End& end, const Sheet& sheet, double agr
   take("girth", end.girth, 2 * std::numbers::pi);
   RoundEnd round{agreed(radii, agree, "mm of radius", 1), 0};
   if (round.radius && *round.radius == 0 && end.contact) {
-    throw Refusal({.reason = "a pointed end meets no plane",
-                   .key = end_key(which, "contact"),
-                   .found = name_of(*end.contact),
-                   .advice = "leave the contact of the pointed end out: it runs to the neutral layer's apex"});
+    throw Refusal(
+        {.reason = "a pointed end meets no plane",
+         .key = end_key(which, "contact"),
+         .found = name_of(*end.contact),
+         .advice = "leave the contact of the pointed end out: it runs to the neutral layer's apex"});
   }
   round.layer = layer_of(face_of(which, end, sheet), *sheet.thickness);
   return round;
@@ -155,11 +157,12 @@ double sign_wanted(const Known& k) {
 double taper_from_height(double radius_step, double layer_step, double height) {
   const double reach = std::hypot(radius_step, height);
   if (std::abs(layer_step) >= reach) {
-    throw Refusal({.reason = "is too small for the faces the two ends are sized on",
-                   .key = "height",
-                   .found = shown_mm(height),
-                   .allowed = "more than " + shown_mm(std::sqrt(std::max(
-                                                 0.0, layer_step * layer_step - radius_step * radius_step)))});
+    throw Refusal(
+        {.reason = "is too small for the faces the two ends are sized on",
+         .key = "height",
+         .found = shown_mm(height),
+         .allowed = "more than " +
+                    shown_mm(std::sqrt(std::max(0.0, layer_step * layer_step - radius_step * radius_step)))});
   }
   return std::atan2(radius_step, height) - std::asin(layer_step / reach);
 }
@@ -174,18 +177,14 @@ double taper_from_slant(double radius_step, double layer_step, double slant) {
   const double steepest = std::numbers::pi / 2 * (1 - 1e-9);
   const double lo = rate(-steepest) < 0 ? root(rate, -steepest, 0) : -steepest;
   const double hi = rate(steepest) < 0 ? root(rate, 0, steepest) : steepest;
-  const auto excess = [&](double a) {
-    return layer_step / std::cos(a) + slant * std::sin(a) - radius_step;
-  };
+  const auto excess = [&](double a) { return layer_step / std::cos(a) + slant * std::sin(a) - radius_step; };
   if (excess(lo) > 0 || excess(hi) < 0) refuse_slant(slant, std::abs(radius_step) + std::abs(layer_step));
   return root(excess, lo, hi);
 }
 
 // (25): the taper from both ends and the half angle; the side must give a height above zero.
 double taper_from_angle(const Known& k, double radius_step) {
-  const auto height = [&](double a) {
-    return (radius_step * std::cos(a) - k.layer_step()) / std::sin(a);
-  };
+  const auto height = [&](double a) { return (radius_step * std::cos(a) - k.layer_step()) / std::sin(a); };
   const double a = *k.half_angle;
   const bool base_fits = a > 0 && height(a) > 0;
   const bool top_fits = a > 0 && height(-a) > 0;

@@ -85,9 +85,10 @@ std::vector<FormedRuling> form_again(const std::vector<FlatPanel>& panels, Forme
       if (u == panel.from && !formed.empty()) return;
       formed.push_back({get(s, 0), get(s, 1), get(s, 2), get(s, 3)});
     };
-    ode::integrate_times(ode::make_controlled<ode::runge_kutta_fehlberg78<State>>(1e-13, 1e-13),
-                         [&](const State& s, State& ds, double u) { advance(panel, v, u, s, ds); }, state,
-                         times.begin(), times.end(), (panel.to - panel.from) / 64, record);
+    ode::integrate_times(
+        ode::make_controlled<ode::runge_kutta_fehlberg78<State>>(1e-13, 1e-13),
+        [&](const State& s, State& ds, double u) { advance(panel, v, u, s, ds); }, state, times.begin(),
+        times.end(), (panel.to - panel.from) / 64, record);
   }
   return formed;
 }

@@ -38,11 +38,13 @@ Place place_of(const std::vector<FlatPanel>& panels, EndName end, Vec2 p) {
       distance = d;
     }
   }
-  const auto aside = [&](double u) { return cross(direction(panel->heading(u)), p - rim_of(*panel, end, u)); };
+  const auto aside = [&](double u) {
+    return cross(direction(panel->heading(u)), p - rim_of(*panel, end, u));
+  };
   const double step = (panel->to - panel->from) / looks;
   const double lo = std::max(panel->from, nearest - step);
   const double hi = std::min(panel->to, nearest + step);
-  const double u = (aside(lo) < 0) != (aside(hi) < 0) ? root(aside, lo, hi)
+  const double u = (aside(lo) < 0) != (aside(hi) < 0)          ? root(aside, lo, hi)
                    : std::abs(aside(lo)) < std::abs(aside(hi)) ? lo
                                                                : hi;
   return {end, u, dot(p - panel->base(u), direction(panel->heading(u)))};
@@ -180,7 +182,8 @@ double rim_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPan
     const double cut = flat_length(panels, end, std::min(span.from, span.to), std::max(span.from, span.to));
     const double whole = flat_length(panels, end, panels.front().from, panels.back().to);
     const double asked = rim_length(f, end, f.neutral);
-    worst = std::max({worst, std::abs(whole - asked), std::abs(e.girth - asked), std::abs(length_of(e.arcs) - cut)});
+    worst = std::max(
+        {worst, std::abs(whole - asked), std::abs(e.girth - asked), std::abs(length_of(e.arcs) - cut)});
   }
   return worst;
 }
@@ -193,7 +196,8 @@ double area_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPa
   const Vec2 b1 = panels.back().base(u1);
   const Vec2 t1 = panels.back().top(u1);
   const double whole = (swept_twice(panels, EndName::base, u0, u1) + cross(b1, t1) +
-                        swept_twice(panels, EndName::top, u1, u0) + cross(t0, b0)) / 2;
+                        swept_twice(panels, EndName::top, u1, u0) + cross(t0, b0)) /
+                       2;
   double cut = 0;
   for (const Edge& e : blank.edges) {
     if (is_rim(e.name)) {
@@ -226,8 +230,8 @@ double gap_mismatch(const Edge& e, const Form& f, const Seam& seam, const std::v
   return worst;
 }
 
-double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam, const std::vector<FlatPanel>& panels,
-                     const Formed& formed) {
+double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
+                     const std::vector<FlatPanel>& panels, const Formed& formed) {
   const double u0 = panels.front().from;
   const double u1 = panels.back().to;
   const double length0 = norm(panels.front().top(u0) - panels.front().base(u0));
@@ -272,8 +276,8 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   p.area_mismatch = area_mismatch(blank, f, panels);
   p.allowed = 1e-9 * f.size + blank.fit_error;
   p.allowed_area = p.allowed * outline_length(blank);
-  p.passed = p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed && p.rim_mismatch <= p.allowed &&
-             p.area_mismatch <= p.allowed_area;
+  p.passed = p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
+             p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
   return p;
 }
 

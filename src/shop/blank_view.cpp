@@ -31,7 +31,8 @@ struct View {
 View fitted(const Bounds& b, const PageBox& frame, double margin) {
   const double width = frame.right - frame.left - 2 * margin;
   const double height = frame.bottom - frame.top - 2 * margin;
-  const double scale = std::min(width / std::max(b.right - b.left, 1e-6), height / std::max(b.high - b.low, 1e-6));
+  const double scale =
+      std::min(width / std::max(b.right - b.left, 1e-6), height / std::max(b.high - b.low, 1e-6));
   const Vec2 middle{(frame.left + frame.right) / 2, (frame.top + frame.bottom) / 2};
   return {scale, {middle.x - scale * (b.left + b.right) / 2, middle.y + scale * (b.low + b.high) / 2}};
 }
@@ -61,8 +62,13 @@ std::optional<Vec2> near_centre(const Blank& b) {
 class BlankView {
  public:
   BlankView(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame)
-      : layout_(layout), units_(job.job.units), piece_(piece), blank_(piece.blank), frame_(frame),
-        centre_(near_centre(blank_)), rectangle_(enclosing(blank_)) {
+      : layout_(layout),
+        units_(job.job.units),
+        piece_(piece),
+        blank_(piece.blank),
+        frame_(frame),
+        centre_(near_centre(blank_)),
+        rectangle_(enclosing(blank_)) {
     Bounds bounds;
     const Rectangle box = as_laid(blank_);
     for (Vec2 p : corners(box)) bounds.add(p);
@@ -74,7 +80,8 @@ class BlankView {
   void draw() {
     draw_face();
     layout_.draw_outline(outline(blank_), view_.scale, view_.origin, Pen::cut);
-    if (!blank_.marks.lines.empty()) layout_.draw_outline(blank_.marks.lines, view_.scale, view_.origin, Pen::mark);
+    if (!blank_.marks.lines.empty())
+      layout_.draw_outline(blank_.marks.lines, view_.scale, view_.origin, Pen::mark);
     draw_mark_texts();
     draw_rectangle();
     draw_centre_line();
@@ -134,10 +141,11 @@ class BlankView {
       label(text, along(arc, {side, 0}));
     };
     const auto& seam = piece_.part.seam;
-    const std::string gap = seam.wedge ? fmt::format("wedge gap {}, half here", shown_angle(*seam.wedge))
-                            : blank_.gap.neutral_base > 0
-                                ? fmt::format("gap {}, half here", shown_length(blank_.gap.neutral_base, units_))
-                                : "no gap";
+    const std::string gap =
+        seam.wedge ? fmt::format("wedge gap {}, half here", shown_angle(*seam.wedge))
+        : blank_.gap.neutral_base > 0
+            ? fmt::format("gap {}, half here", shown_length(blank_.gap.neutral_base, units_))
+            : "no gap";
     const bool start_right = blank_.face_up == Face::inside;
     edge_label(EdgeName::seam_start, fmt::format("seam start: {}", gap), start_right ? 1 : -1);
     edge_label(EdgeName::seam_end, "seam end", start_right ? -1 : 1);
@@ -151,7 +159,8 @@ class BlankView {
     const Vec2 b = page(end_of(arc));
     if (!is_straight(arc)) layout_.draw({a, b}, Pen::dimension);
     const double chord = norm(end_of(arc) - arc.start);
-    label(fmt::format("chord {} {}", name_of(name), shown_length(chord, units_)), anchors_along(a, b, {0, 1}));
+    label(fmt::format("chord {} {}", name_of(name), shown_length(chord, units_)),
+          anchors_along(a, b, {0, 1}));
   }
 
   void draw_swing(EdgeName name, double fraction) {
@@ -160,7 +169,8 @@ class BlankView {
     const Arc& arc = e->arcs.front();
     const double part = name == EdgeName::base ? fraction : 1 - fraction;
     const Vec2 on_arc = page(point_at(arc, part * arc.length));
-    const std::string text = fmt::format("swing radius {} {}", name_of(name), shown_length(radius_of(arc), units_));
+    const std::string text =
+        fmt::format("swing radius {} {}", name_of(name), shown_length(radius_of(arc), units_));
     if (is_straight(arc)) {
       label(fmt::format("{} edge {} ({})", name_of(name), shown_length(arc.length, units_),
                         arc.turn == 0 ? "straight" : fmt::format("rises under 1e-6 mm; {}", text)),
@@ -184,11 +194,13 @@ class BlankView {
   }
 
   void draw_sector() {
-    const Edge* wide = edge(blank_, EdgeName::base) ? edge(blank_, EdgeName::base) : edge(blank_, EdgeName::top);
+    const Edge* wide =
+        edge(blank_, EdgeName::base) ? edge(blank_, EdgeName::base) : edge(blank_, EdgeName::top);
     const Edge* other = edge(blank_, EdgeName::top);
     if (other && other->girth > wide->girth) wide = other;
     const Arc& arc = wide->arcs.front();
-    const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name), shown_angle(Angle::radians(std::abs(arc.turn))));
+    const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name),
+                                         shown_angle(Angle::radians(std::abs(arc.turn))));
     if (is_straight(arc)) return;
     if (!centre_) {
       label(text, along(arc, {0, 1}));
@@ -201,14 +213,15 @@ class BlankView {
       points.push_back(page(*centre_ + radius * direction(first + arc.turn * i / 72)));
     }
     std::vector<Anchor> anchors;
-    for (const size_t i : {30, 42, 20, 52, 10, 62}) anchors.push_back({points[i], points[i] - page(*centre_)});
+    for (const size_t i : {30, 42, 20, 52, 10, 62})
+      anchors.push_back({points[i], points[i] - page(*centre_)});
     layout_.draw(std::move(points), Pen::dimension);
     label(text, std::move(anchors));
   }
 
   void draw_face() {
-    layout_.put(fmt::format("{} face up", name_of(blank_.face_up)),
-                {frame_.left + 8, frame_.bottom - 22}, 12);
+    layout_.put(fmt::format("{} face up", name_of(blank_.face_up)), {frame_.left + 8, frame_.bottom - 22},
+                12);
   }
 
   void draw_mark_texts() {

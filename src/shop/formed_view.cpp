@@ -34,7 +34,9 @@ class FormedView {
   }
 
  private:
-  [[nodiscard]] double seam_at() const { return seam_as_made(piece_.part.seam, piece_.part.making.hand).at.radians(); }
+  [[nodiscard]] double seam_at() const {
+    return seam_as_made(piece_.part.seam, piece_.part.making.hand).at.radians();
+  }
   [[nodiscard]] Vec2 project(Vec3 p) const { return {dot(p, right_), -dot(p, up_)}; }
   [[nodiscard]] Vec2 page(Vec3 p) const { return origin_ + scale_ * project(p); }
   [[nodiscard]] static Vec3 on_rim(double radius, double height, double u) {
@@ -94,8 +96,9 @@ class FormedView {
       const double b = 2 * std::numbers::pi * (i + 1) / steps;
       if ((facing(a) < 0) == (facing(b) < 0)) continue;
       const double u = root([&](double x) { return facing(x); }, a, b);
-      layout_.draw({page(on_rim(sizes_.base_radius, 0, u)), page(on_rim(sizes_.top_radius, sizes_.height, u))},
-                   Pen::formed);
+      layout_.draw(
+          {page(on_rim(sizes_.base_radius, 0, u)), page(on_rim(sizes_.top_radius, sizes_.height, u))},
+          Pen::formed);
     }
   }
 
@@ -105,7 +108,8 @@ class FormedView {
     const Vec2 top = page(on_rim(sizes_.top_radius, sizes_.height, u));
     layout_.draw({base, top}, facing(u) < 0 ? Pen::hidden : Pen::seam);
     const double at = Angle::radians(u).degrees();
-    labels_.push_back({fmt::format("seam at {:g} deg", at - 360 * std::floor(at / 360)), anchors_along(base, top, {1, 0})});
+    labels_.push_back(
+        {fmt::format("seam at {:g} deg", at - 360 * std::floor(at / 360)), anchors_along(base, top, {1, 0})});
   }
 
   void draw_plan_angles() {
@@ -132,16 +136,19 @@ class FormedView {
     layout_.arrow({x, (low + high) / 2}, {x, low}, Pen::dimension);
     layout_.draw({{x - 5, low}, {x + 5, low}}, Pen::dimension);
     layout_.draw({{x - 5, high}, {x + 5, high}}, Pen::dimension);
-    labels_.push_back({fmt::format("height {}", shown_length(sizes_.height, units_)), anchors_along({x, high}, {x, low}, {1, 0})});
+    labels_.push_back({fmt::format("height {}", shown_length(sizes_.height, units_)),
+                       anchors_along({x, high}, {x, low}, {1, 0})});
   }
 
   void label_ends() {
     const auto face = [&](const End& end) {
       return name_of(end.sizes_on.value_or(piece_.part.sheet.sizes_on.value_or(Face::middle)));
     };
-    const auto end = [&](const char* name, double radius, double height, const char* on, Vec2 away, double u) {
-      const std::string text = radius == 0 ? fmt::format("{}: point", name)
-                                           : fmt::format("{} dia {} {}", name, shown_length(2 * radius, units_), on);
+    const auto end = [&](const char* name, double radius, double height, const char* on, Vec2 away,
+                         double u) {
+      const std::string text = radius == 0
+                                   ? fmt::format("{}: point", name)
+                                   : fmt::format("{} dia {} {}", name, shown_length(2 * radius, units_), on);
       Label label{text, {}};
       for (const double turn : {-0.35, 0.35, -0.7, 0.7, 0.0}) {
         label.anchors.push_back({page(on_rim(radius, height, u + turn)), away});
@@ -150,7 +157,8 @@ class FormedView {
     };
     const double front = std::atan2(towards_eye_.y, towards_eye_.x);
     end("base", sizes_.base_radius, 0, face(piece_.part.cone.base), {0, 1}, front);
-    end("top", sizes_.top_radius, sizes_.height, face(piece_.part.cone.top), {0, -1}, front + std::numbers::pi);
+    end("top", sizes_.top_radius, sizes_.height, face(piece_.part.cone.top), {0, -1},
+        front + std::numbers::pi);
   }
 
   Layout& layout_;

@@ -11,7 +11,9 @@ constexpr double near_enough = 8;  // a text this close needs no leader
 
 PageBox grown(const PageBox& b, double by) { return {b.left - by, b.top - by, b.right + by, b.bottom + by}; }
 
-bool within(const PageBox& b, Vec2 p) { return p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom; }
+bool within(const PageBox& b, Vec2 p) {
+  return p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom;
+}
 
 bool segments_meet(Vec2 a, Vec2 b, Vec2 c, Vec2 d) {
   const double d1 = cross(b - a, c - a);
@@ -96,8 +98,13 @@ PageBox Layout::put(const std::string& text, Vec2 at, double size, bool bold) {
 
 void Layout::put_turned(const std::string& text, Vec2 centre, double size, double turn) {
   const TextExtent e = text_extent(text, size);
-  const PageText t{{centre.x - e.width / 2, centre.y - e.height / 2, centre.x + e.width / 2, centre.y + e.height / 2},
-                   size, false, text, true, turn};
+  const PageText t{
+      {centre.x - e.width / 2, centre.y - e.height / 2, centre.x + e.width / 2, centre.y + e.height / 2},
+      size,
+      false,
+      text,
+      true,
+      turn};
   const std::vector<Vec2> c = corners(t);
   for (size_t i = 0; i < 4; ++i) segments_.push_back({c[i], c[(i + 1) % 4]});
   turned_.push_back(t);
@@ -141,7 +148,8 @@ bool Layout::try_place(const Label& label, const PageBox& frame, double distance
       const bool leader = length > near_enough;
       if (leader && !leader_is_free(anchor.point, to, quiet)) continue;
       page_.texts.push_back({box, label.size, false, label.text});
-      if (leader) draw({anchor.point, anchor.point + ((length - 3) / length) * (to - anchor.point)}, Pen::guide);
+      if (leader)
+        draw({anchor.point, anchor.point + ((length - 3) / length) * (to - anchor.point)}, Pen::guide);
       return true;
     }
   }
@@ -149,7 +157,8 @@ bool Layout::try_place(const Label& label, const PageBox& frame, double distance
 }
 
 bool Layout::place(const Label& label, const PageBox& frame) {
-  constexpr std::array distances{4.0, 8.0, 14.0, 22.0, 32.0, 44.0, 60.0, 80.0, 105.0, 135.0, 170.0, 210.0, 260.0, 320.0};
+  constexpr std::array distances{4.0,  8.0,   14.0,  22.0,  32.0,  44.0,  60.0,
+                                 80.0, 105.0, 135.0, 170.0, 210.0, 260.0, 320.0};
   for (const bool quiet : {true, false}) {
     for (const double distance : distances) {
       if (try_place(label, frame, distance, quiet)) return true;

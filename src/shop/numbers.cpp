@@ -86,7 +86,8 @@ std::string seam_text(const Seam& seam, const Units& u) {
   if (seam.wedge) return fmt::format("wedge gap of {}", shown_angle(*seam.wedge)) + at;
   if (seam.gap.value_or(0) == 0) return "no gap" + at;
   return fmt::format("parallel gap of {} on the {}", shown_length(*seam.gap, u),
-                     seam.gap_on ? name_of(*seam.gap_on) : "neutral layer") + at;
+                     seam.gap_on ? name_of(*seam.gap_on) : "neutral layer") +
+         at;
 }
 
 }  // namespace
@@ -103,7 +104,10 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
   rows.push_back({"half angle", shown_angle(p.blank.cone.half_angle)});
   rows.push_back({"slant", shown_length(p.blank.cone.slant, u)});
   rows.push_back({"seam", seam_text(p.part.seam, u)});
-  rows.push_back({"made", fmt::format("{} off{}", p.blank.count, p.part.making.hand == Hand::opposite ? ", opposite hand: plan angles mirrored" : "")});
+  rows.push_back(
+      {"made",
+       fmt::format("{} off{}", p.blank.count,
+                   p.part.making.hand == Hand::opposite ? ", opposite hand: plan angles mirrored" : "")});
   return rows;
 }
 
@@ -121,15 +125,17 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   rows.push_back({"blank as laid", sides(as_laid(b), u)});
   rows.push_back({"smallest rectangle", sides(enclosing(b), u)});
   rows.push_back({"area", area_text(area(b), u)});
-  if (p.part.sheet.density) rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density))});
+  if (p.part.sheet.density)
+    rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density))});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
   rows.push_back({"seam", shown_length(joint_length(b), u)});
   add_swing(rows, p, u);
   rows.push_back({"overall height", shown_length(b.overall_height, u)});
   add_faces(rows, p, u);
   const Proof& proof = p.proof;
-  rows.push_back({"proof", fmt::format("{}, {:.1e} mm off, {:.1e} allowed",
-                                       proof.passed ? "passed" : "FAILED", proof.greatest_distance, proof.allowed)});
+  rows.push_back(
+      {"proof", fmt::format("{}, {:.1e} mm off, {:.1e} allowed", proof.passed ? "passed" : "FAILED",
+                            proof.greatest_distance, proof.allowed)});
   return rows;
 }
 

@@ -7,7 +7,8 @@ namespace {
 
 PieceResult develop_part(const PartJob& part) {
   const Seam seam = seam_as_made(part.seam, part.making.hand);
-  PieceResult piece{part, solve(part.cone, part.sheet), make_blank(part.cone, part.sheet, part.seam, part.making), {}};
+  PieceResult piece{
+      part, solve(part.cone, part.sheet), make_blank(part.cone, part.sheet, part.seam, part.making), {}};
   piece.proof = prove(piece.blank, form(part.cone, piece.sizes, part.sheet, seam.at), seam);
   return piece;
 }

@@ -11,7 +11,8 @@ constexpr PageBox formed_frame{816, 62, 1264, 372};
 constexpr PageBox table_frame{816, 384, 1264, 784};
 
 void draw_frame(Layout& layout, const PageBox& b) {
-  layout.draw({{b.left, b.top}, {b.right, b.top}, {b.right, b.bottom}, {b.left, b.bottom}, {b.left, b.top}}, Pen::frame);
+  layout.draw({{b.left, b.top}, {b.right, b.top}, {b.right, b.bottom}, {b.left, b.bottom}, {b.left, b.top}},
+              Pen::frame);
 }
 
 // A text cut short to a width, with dots.

@@ -14,8 +14,11 @@ struct LayerLook {
   const char* name;
   int colour;
 };
-constexpr std::array<LayerLook, 5> layers{
-    {{"JUGGLER_CUT", 40}, {"JUGGLER_BEND", 171}, {"JUGGLER_MARK", 94}, {"JUGGLER_NOTE", 252}, {"JUGGLER_GUIDE", 9}}};
+constexpr std::array<LayerLook, 5> layers{{{"JUGGLER_CUT", 40},
+                                           {"JUGGLER_BEND", 171},
+                                           {"JUGGLER_MARK", 94},
+                                           {"JUGGLER_NOTE", 252},
+                                           {"JUGGLER_GUIDE", 9}}};
 
 // Drawing text is CP1252; what it lacks is written as \U+XXXX.
 std::string drawing_text(const std::string& utf8) {
@@ -52,7 +55,8 @@ int unit_code(const Units& units) {
 
 class DxfWriter {
  public:
-  DxfWriter(const Blank& blank, std::ostream& out, const Units& units) : blank_(blank), out_(out), units_(units) {}
+  DxfWriter(const Blank& blank, std::ostream& out, const Units& units)
+      : blank_(blank), out_(out), units_(units) {}
 
   void write() {
     header();
@@ -72,7 +76,8 @@ class DxfWriter {
   void number(int code, int value) { text(code, std::to_string(value)); }
   void real(int code, double value) {
     std::array<char, 40> digits{};
-    const auto end = std::to_chars(digits.data(), digits.data() + digits.size(), value == 0 ? 0.0 : value).ptr;
+    const auto end =
+        std::to_chars(digits.data(), digits.data() + digits.size(), value == 0 ? 0.0 : value).ptr;
     std::string s(digits.data(), end);
     if (s.find_first_of(".en") == std::string::npos) s += ".0";
     text(code, s);
@@ -347,6 +352,8 @@ class DxfWriter {
 
 }  // namespace
 
-void write_dxf(const Blank& blank, std::ostream& out, const Units& units) { DxfWriter(blank, out, units).write(); }
+void write_dxf(const Blank& blank, std::ostream& out, const Units& units) {
+  DxfWriter(blank, out, units).write();
+}
 
 }  // namespace juggler

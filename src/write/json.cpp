@@ -77,8 +77,14 @@ Json element_json(const Element& e) {
 }
 
 Json gap_json(const GapReport& g) {
-  return {{"base", {{"inside", number(g.inside_base)}, {"neutral", number(g.neutral_base)}, {"outside", number(g.outside_base)}}},
-          {"top", {{"inside", number(g.inside_top)}, {"neutral", number(g.neutral_top)}, {"outside", number(g.outside_top)}}}};
+  return {{"base",
+           {{"inside", number(g.inside_base)},
+            {"neutral", number(g.neutral_base)},
+            {"outside", number(g.outside_base)}}},
+          {"top",
+           {{"inside", number(g.inside_top)},
+            {"neutral", number(g.neutral_top)},
+            {"outside", number(g.outside_top)}}}};
 }
 
 Json proof_json(const Proof& p) {
@@ -196,8 +202,10 @@ Json job_json(const JobResult& r) {
 void write_json(const JobResult& result, std::ostream& out) {
   Json pieces = Json::array();
   for (const PieceResult& piece : result.pieces) pieces.push_back(piece_json(piece));
-  const Json document{
-      {"juggler", version}, {"job", job_json(result)}, {"pieces", pieces}, {"proof", proof_json(worst_proof(result))}};
+  const Json document{{"juggler", version},
+                      {"job", job_json(result)},
+                      {"pieces", pieces},
+                      {"proof", proof_json(worst_proof(result))}};
   out << document.dump(2, ' ', false, Json::error_handler_t::replace) << '\n';
 }
 

@@ -42,7 +42,8 @@ void draw(cairo_t* c, const PageLine& line) {
 }
 
 void draw(cairo_t* c, PangoLayout* layout, const PageText& t) {
-  PangoFontDescription* font = pango_font_description_from_string(t.bold ? "DejaVu Sans Bold" : "DejaVu Sans");
+  PangoFontDescription* font =
+      pango_font_description_from_string(t.bold ? "DejaVu Sans Bold" : "DejaVu Sans");
   pango_font_description_set_absolute_size(font, t.size * PANGO_SCALE);
   pango_layout_set_font_description(layout, font);
   pango_font_description_free(font);
@@ -87,7 +88,7 @@ void write_png(const Page& page, std::ostream& out) {
   for (const PageLine& line : page.lines) draw(c.get(), line);
   for (const PageOutline& o : page.outlines) draw(c.get(), o);
   const std::unique_ptr<PangoLayout, decltype(&g_object_unref)> layout(pango_cairo_create_layout(c.get()),
-                                                                      g_object_unref);
+                                                                       g_object_unref);
   switch_hinting_off(layout.get());
   for (const PageText& t : page.texts) draw(c.get(), layout.get(), t);
   if (cairo_surface_write_to_png_stream(surface.get(), append, &out) != CAIRO_STATUS_SUCCESS) {

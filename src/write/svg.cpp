@@ -36,13 +36,15 @@ std::string path_of(const Outline& arcs, bool closed) {
   std::string d;
   for (size_t i = 0; i < arcs.size(); ++i) {
     const Arc& arc = arcs[i];
-    if (i == 0 || !follows(arcs[i - 1], arc)) d += fmt::format("M{} {}", plain(arc.start.x), plain(arc.start.y));
+    if (i == 0 || !follows(arcs[i - 1], arc))
+      d += fmt::format("M{} {}", plain(arc.start.x), plain(arc.start.y));
     for (const Arc& part : split(arc, Angle::degrees(120))) {
       const Vec2 to = end_of(part);
       if (is_straight(part)) {
         d += fmt::format("L{} {}", plain(to.x), plain(to.y));
       } else {
-        d += fmt::format("A{0} {0} 0 0 {1} {2} {3}", radius_of(part), part.turn > 0 ? 1 : 0, plain(to.x), plain(to.y));
+        d += fmt::format("A{0} {0} 0 0 {1} {2} {3}", radius_of(part), part.turn > 0 ? 1 : 0, plain(to.x),
+                         plain(to.y));
       }
     }
   }
@@ -78,8 +80,10 @@ void add_text(pugi::xml_node svg, const PageText& t) {
   node.append_attribute("textLength") = fmt::format("{:.2f}", t.box.right - t.box.left).c_str();
   node.append_attribute("lengthAdjust") = "spacingAndGlyphs";
   if (t.turn != 0) {
-    node.append_attribute("transform") = fmt::format("rotate({:.4f} {:.2f} {:.2f})", -Angle::radians(t.turn).degrees(),
-                                                     (t.box.left + t.box.right) / 2, (t.box.top + t.box.bottom) / 2).c_str();
+    node.append_attribute("transform") =
+        fmt::format("rotate({:.4f} {:.2f} {:.2f})", -Angle::radians(t.turn).degrees(),
+                    (t.box.left + t.box.right) / 2, (t.box.top + t.box.bottom) / 2)
+            .c_str();
   }
   if (t.mark) node.append_attribute("fill") = colour_of(Pen::mark).c_str();
   node.text().set(t.text.c_str());

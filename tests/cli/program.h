@@ -4,13 +4,13 @@
 #include <gtest/gtest.h>
 #include <sys/wait.h>
 
+#include <unistd.h>
 #include <cstdio>
 #include <cstdlib>
 #include <filesystem>
 #include <fstream>
 #include <sstream>
 #include <string>
-#include <unistd.h>
 
 namespace juggler::testing {
 
@@ -49,13 +49,19 @@ class Program : public ::testing::Test {
   Outcome shell(const std::string& command) const {
     const fs::path out = folder_ / ".out";
     const fs::path err = folder_ / ".err";
-    const std::string whole = "cd '" + folder_.string() + "' && ( " + command + " ) >'" + out.string() + "' 2>'" + err.string() + "'";
+    const std::string whole = "cd '" + folder_.string() + "' && ( " + command + " ) >'" + out.string() +
+                              "' 2>'" + err.string() + "'";
     const int status = std::system(whole.c_str());
-    return {WIFEXITED(status) ? WEXITSTATUS(status) : 128 + WTERMSIG(status), content_of(out), content_of(err)};
+    return {WIFEXITED(status) ? WEXITSTATUS(status) : 128 + WTERMSIG(status), content_of(out),
+            content_of(err)};
   }
-  Outcome juggler(const std::string& arguments) const { return shell(std::string("'" PROGRAM "' ") + arguments); }
+  Outcome juggler(const std::string& arguments) const {
+    return shell(std::string("'" PROGRAM "' ") + arguments);
+  }
 
-  void write(const std::string& name, const std::string& text) const { std::ofstream(folder_ / name, std::ios::binary) << text; }
+  void write(const std::string& name, const std::string& text) const {
+    std::ofstream(folder_ / name, std::ios::binary) << text;
+  }
   std::string read(const std::string& name) const { return content_of(folder_ / name); }
   bool there(const std::string& name) const { return fs::exists(folder_ / name); }
   size_t files() const {
@@ -71,7 +77,9 @@ class Program : public ::testing::Test {
   std::string name_;
 };
 
-inline bool has(const std::string& text, const std::string& part) { return text.find(part) != std::string::npos; }
+inline bool has(const std::string& text, const std::string& part) {
+  return text.find(part) != std::string::npos;
+}
 
 inline constexpr const char* quick_cyclone =
     "quick cone base.diameter=620 top.diameter=155 height=780 thickness=2 sizes_on=inside seam.gap=1.5";

@@ -41,18 +41,24 @@ TEST_F(Program, FilesAreReplacedOnlyWhenAsked) {
   const std::string first = read("out/cone.dxf");
   const Outcome again = juggler(call + " --set height=700");
   EXPECT_EQ(again.code, 3) << "height is given twice in a quick call";
-  const Outcome other = juggler("quick cone base.diameter=100 top.diameter=50 height=80 thickness=0 -o out --formats svg,dxf");
+  const Outcome other =
+      juggler("quick cone base.diameter=100 top.diameter=50 height=80 thickness=0 -o out --formats svg,dxf");
   EXPECT_EQ(other.code, 4);
   EXPECT_TRUE(has(other.err, "--replace")) << other.err;
   EXPECT_EQ(read("out/cone.dxf"), first);
   EXPECT_FALSE(there("out/cone.svg")) << "none of the files is written when one cannot be";
-  EXPECT_EQ(juggler("quick cone base.diameter=100 top.diameter=50 height=80 thickness=0 -o out --formats dxf --replace").code, 0);
+  EXPECT_EQ(
+      juggler(
+          "quick cone base.diameter=100 top.diameter=50 height=80 thickness=0 -o out --formats dxf --replace")
+          .code,
+      0);
   EXPECT_NE(read("out/cone.dxf"), first);
   EXPECT_EQ(files(), 1u) << "nothing is left beside it";
 }
 
 TEST_F(Program, SaveJobKeepsAJobThatDevelopsTheSame) {
-  const Outcome quick = juggler(std::string(quick_cyclone) + " \"job.name=A cone\" --save-job kept.toml --json");
+  const Outcome quick =
+      juggler(std::string(quick_cyclone) + " \"job.name=A cone\" --save-job kept.toml --json");
   ASSERT_EQ(quick.code, 0) << quick.err;
   const Outcome job = juggler("develop kept.toml --json");
   EXPECT_EQ(Json::parse(quick.out), Json::parse(job.out));
@@ -60,7 +66,9 @@ TEST_F(Program, SaveJobKeepsAJobThatDevelopsTheSame) {
 
 TEST_F(Program, SetTakesNamedSizesAndDottedKeys) {
   const std::string job = SOURCE_FOLDER "/demo/01-cyclone-cone.toml";
-  const Json d = Json::parse(juggler("develop " + job + " --json --set body=800 --set part.seam.gap=3 --set 'part.height=3 ft'").out);
+  const Json d = Json::parse(
+      juggler("develop " + job + " --json --set body=800 --set part.seam.gap=3 --set 'part.height=3 ft'")
+          .out);
   EXPECT_EQ(d["job"]["parts"][0]["base"]["diameter"], 800.0);
   EXPECT_EQ(d["job"]["parts"][0]["top"]["diameter"], 200.0) << "body / 4 follows";
   EXPECT_EQ(d["job"]["parts"][0]["seam"]["gap"], 3.0);
@@ -76,12 +84,14 @@ TEST_F(Program, SeveralJobsAreEachTriedAndTheWorstCounts) {
   EXPECT_TRUE(has(r.err, "bad.toml:2:14")) << r.err;
   EXPECT_TRUE(has(r.err, "missing.toml: cannot be read: No such file"));
   EXPECT_EQ(juggler("develop bad.toml " + good + " --quiet").code, 3);
-  EXPECT_EQ(juggler("develop " + good + " " + good + " -o out").code, 2) << "two jobs would write the same files";
+  EXPECT_EQ(juggler("develop " + good + " " + good + " -o out").code, 2)
+      << "two jobs would write the same files";
 }
 
 TEST_F(Program, CheckGivesVerdictAndWarningsOnly) {
-  write("thin.toml", "juggler = 1\nsheet = {thickness = 2, sizes_on = \"inside\"}\n"
-                     "part = {shape = \"cone\", base.diameter = 900, top.diameter = 3, height = 900, seam.gap = 5}\n");
+  write("thin.toml",
+        "juggler = 1\nsheet = {thickness = 2, sizes_on = \"inside\"}\n"
+        "part = {shape = \"cone\", base.diameter = 900, top.diameter = 3, height = 900, seam.gap = 5}\n");
   const Outcome r = juggler("check " SOURCE_FOLDER "/demo/01-cyclone-cone.toml thin.toml");
   EXPECT_EQ(r.code, 0) << r.err;
   EXPECT_TRUE(has(r.out, "Cyclone cone: can be made, proof passed"));
@@ -114,9 +124,13 @@ TEST_F(Program, OutputThatCannotBeWrittenIsSaid) {
 TEST_F(Program, ACommaLocaleChangesNoByte) {
   ASSERT_EQ(juggler(std::string(quick_cyclone) + " -o plain --quiet").code, 0);
   ASSERT_EQ(shell("mkdir loc && localedef -i de_DE -f UTF-8 loc/de_DE.UTF-8").code, 0);
-  const Outcome r = shell(std::string("LOCPATH=$PWD/loc LC_ALL=de_DE.UTF-8 '" PROGRAM "' ") + quick_cyclone + " 'seam.at=\"1.5 * 2\"' -o comma --quiet");
+  const Outcome r = shell(std::string("LOCPATH=$PWD/loc LC_ALL=de_DE.UTF-8 '" PROGRAM "' ") + quick_cyclone +
+                          " 'seam.at=\"1.5 * 2\"' -o comma --quiet");
   EXPECT_EQ(r.code, 3) << "quotes within quotes are no expression";
-  ASSERT_EQ(shell(std::string("LOCPATH=$PWD/loc LC_ALL=de_DE.UTF-8 '" PROGRAM "' ") + quick_cyclone + " -o comma --quiet").code, 0);
+  ASSERT_EQ(shell(std::string("LOCPATH=$PWD/loc LC_ALL=de_DE.UTF-8 '" PROGRAM "' ") + quick_cyclone +
+                  " -o comma --quiet")
+                .code,
+            0);
   for (const char* name : {"cone.dxf", "cone.svg", "cone.json"}) {
     EXPECT_EQ(read(std::string("plain/") + name), read(std::string("comma/") + name)) << name;
   }
@@ -131,7 +145,8 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
   const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/inspect_dxf.py' demo/*.dxf");
   ASSERT_EQ(r.code, 0) << r.err;
   std::vector<Json> pieces;
-  for (const auto& path : {"01-cyclone-cone", "02-rain-cap", "03-storm-collar", "04-stack-adapter", "05-funnel-inch", "06-cooler-hoods"}) {
+  for (const auto& path : {"01-cyclone-cone", "02-rain-cap", "03-storm-collar", "04-stack-adapter",
+                           "05-funnel-inch", "06-cooler-hoods"}) {
     const Json d = Json::parse(read(std::string("demo/") + path + ".json"));
     for (Json piece : d["pieces"]) {
       piece["inches"] = d["job"]["units"] == "in";
@@ -151,7 +166,8 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
     EXPECT_LE(d["greatest_bulge"].get<double>(), 1) << "no arc can be taken the long way round";
     const double area = pieces[i]["blank"]["area"].get<double>();
     EXPECT_NEAR(d["area"].get<double>() * unit * unit, area, 1e-9 * area);
-    EXPECT_NEAR(d["extents"][2].get<double>() * unit, pieces[i]["blank"]["as_laid"]["width"].get<double>(), 1e-9);
+    EXPECT_NEAR(d["extents"][2].get<double>() * unit, pieces[i]["blank"]["as_laid"]["width"].get<double>(),
+                1e-9);
     EXPECT_NEAR(d["extents"][1].get<double>(), 0, 1e-9);
     EXPECT_EQ(d["layers"], Json({"JUGGLER_CUT", "JUGGLER_MARK"}));
     EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["number"].get<std::string>())) << d["texts"];
@@ -160,7 +176,8 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
 }
 
 TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {
-  const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/validate.py' '" SOURCE_FOLDER "/docs/result.schema.json' demo/*.json");
+  const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/validate.py' '" SOURCE_FOLDER
+                                 "/docs/result.schema.json' demo/*.json");
   EXPECT_EQ(r.code, 0) << r.err;
   EXPECT_EQ(r.out, "valid 6\n");
 }
@@ -188,18 +205,22 @@ TEST_F(Demo, ThickAndMirroredJobsSayWhatTheyAre) {
 TEST_F(Program, ExamplesSayWhatTheyClaim) {
   const fs::path examples = fs::path(PROGRAM).parent_path() / "examples";
   EXPECT_EQ(shell("'" + (examples / "first_blank").string() + "'").out,
-            "swing radius base 1088.573711 mm\nswing radius top  274.659557 mm\nsmallest sheet    1329.688311 x 1087.823711 mm\n");
+            "swing radius base 1088.573711 mm\nswing radius top  274.659557 mm\nsmallest sheet    "
+            "1329.688311 x 1087.823711 mm\n");
   EXPECT_TRUE(there("first_blank.dxf"));
   EXPECT_EQ(shell("'" + (examples / "thickness_and_girth").string() + "'").out,
             "sizes on the inside   girth of the base 1423.141 mm, of the top 1413.717 mm\n"
             "sizes on the middle   girth of the base 1413.717 mm, of the top 1404.292 mm\n"
             "sizes on the outside  girth of the base 1404.292 mm, of the top 1394.867 mm\n");
   const Outcome job = shell("'" + (examples / "from_a_job").string() + "'");
-  EXPECT_EQ(job.out,
-            "shape: cone\nsheet: 0.0625 in, neutral factor 0.5\nbase: dia 36.0000, rad 18.0000 in on the outside\n"
-            "top: dia 18.0000, rad 9.0000 in on the outside\nheight: 10.0000 in\nhalf angle: 41.9872 deg\n"
-            "slant: 13.4536 in\nseam: parallel gap of 0.0313 in on the neutral layer at plan angle 0 deg\nmade: 1 off\nproved\n"
-            "--set part.height=-1: part.height: is out of range; found -25.4 mm (written -1); allowed: 0.001 to 1000000 mm.\n");
+  EXPECT_EQ(
+      job.out,
+      "shape: cone\nsheet: 0.0625 in, neutral factor 0.5\nbase: dia 36.0000, rad 18.0000 in on the outside\n"
+      "top: dia 18.0000, rad 9.0000 in on the outside\nheight: 10.0000 in\nhalf angle: 41.9872 deg\n"
+      "slant: 13.4536 in\nseam: parallel gap of 0.0313 in on the neutral layer at plan angle 0 deg\nmade: 1 "
+      "off\nproved\n"
+      "--set part.height=-1: part.height: is out of range; found -25.4 mm (written -1); allowed: 0.001 to "
+      "1000000 mm.\n");
 }
 
 }  // namespace
