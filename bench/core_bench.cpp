@@ -15,7 +15,7 @@ const Seam seam{.gap = 1.5};
 
 void develops(benchmark::State& state) {
   const Wall wall = layer(form(cone, sheet, {}).wall, 1);
-  for (auto _ : state) benchmark::DoNotOptimize(develop(wall));
+  for (auto _ : state) benchmark::DoNotOptimize(develop(wall, 814));
 }
 BENCHMARK(develops);
 

@@ -77,7 +77,7 @@ double refined(double a, double b, double c) {
 }
 
 void compare(const Wall& wall, double s0, double s1, double tolerance) {
-  const Flat flat = develop(wall);
+  const Flat flat = develop(wall, 1e9 * tolerance);
   const auto at = [&](double u, double s) {
     const FlatRuling r = flat.at(u);
     return r.c + s * direction(r.heading);
@@ -108,7 +108,7 @@ TEST(Develop, TangentSurfaceOfAHelixAgainstFineTriangles) {
 }
 
 TEST(Develop, TheEdgeOfATangentSurfaceIsACircleOfItsCurvature) {
-  const Flat flat = develop(tangent_surface(80, 30));
+  const Flat flat = develop(tangent_surface(80, 30), 300);
   const double curvature = 80.0 / (80 * 80 + 30 * 30);
   const double length = std::hypot(80, 30) * 2.5 * std::numbers::pi;
   EXPECT_NEAR(std::abs(flat.at(flat.to()).heading - flat.at(0).heading), curvature * length, 1e-12);
@@ -118,7 +118,7 @@ TEST(Develop, TheEdgeOfATangentSurfaceIsACircleOfItsCurvature) {
 
 TEST(Develop, KeepsLengthsAndBeginsUpright) {
   const Wall wall = offset_cone(300, {220, 90, 700});
-  const Flat flat = develop(wall);
+  const Flat flat = develop(wall, 700);
   EXPECT_LT(norm(flat.at(0).c), 1e-12 * 700);
   EXPECT_NEAR(flat.at(0).heading, std::numbers::pi / 2, 1e-14);
   const double girth = 2 * std::numbers::pi * 300;
@@ -140,7 +140,7 @@ TEST(Develop, RefusesAWallThatMustStretch) {
     return complete(100 * out + Vec3{0, 0, 40 * u}, 100 * round + Vec3{0, 0, 40}, out, round, {0, 0, 1},
                     {0, 0, 0});
   };
-  const auto text = refusal_of([&] { (void)develop({{0, 6, ruling}}); });
+  const auto text = refusal_of([&] { (void)develop({{0, 6, ruling}}, 100); });
   EXPECT_TRUE(has(text.reason, "without stretching"));
   EXPECT_TRUE(has(text.found, "21.80")) << text.found;  // atan(40 / 100) degrees
 }

@@ -145,6 +145,7 @@ TEST(RandomPointed, SwingAreaAndTip) {
     const Cone cone = on_top ? Cone{.base = Radius::mm(radius), .top = Pointed{}, .height = height}
                              : Cone{.base = Pointed{}, .top = Radius::mm(radius), .height = height};
     const Blank b = make_blank(cone, sheet_of(0), {.gap = gap});
+    EXPECT_LE(b.forming.size(), 2u) << "smooth walls take few panels";
     const double slant = std::hypot(radius, height);
     const double sector = 2 * std::numbers::pi * radius / slant;
     const double edge_angle = std::asin(gap / 2 / slant);
@@ -161,6 +162,21 @@ TEST(RandomPointed, SwingAreaAndTip) {
     const Proof p = prove(b, cone, sheet_of(0), {.gap = gap});
     EXPECT_TRUE(p.passed) << radius << " " << height << " " << gap << " " << p.where << " "
                           << p.area_mismatch;
+  }
+}
+
+TEST(RandomPointed, ThickOnesOpenFlatAndPassTheirProof) {
+  Draw draw(seed + 9);
+  for (int i = 0; i < 500; ++i) {
+    const double radius = draw.spread(5, 3000);
+    const Cone cone = draw.pick(2)
+                          ? Cone{.base = Radius::mm(radius), .top = Pointed{}, .height = radius * draw.spread(0.01, 300)}
+                          : Cone{.base = Pointed{}, .top = Radius::mm(radius), .height = radius * draw.spread(0.01, 300)};
+    const Sheet sheet = sheet_of(radius * draw.spread(1e-4, 0.05), draw.face(), draw.between(0, 1));
+    const Blank b = make_blank(cone, sheet);
+    EXPECT_LE(b.forming.size(), 2u) << "smooth walls take few panels";
+    const Proof p = prove(b, cone, sheet);
+    EXPECT_TRUE(p.passed) << radius << " " << *cone.height << " " << p.where << " " << p.greatest_distance;
   }
 }
 

@@ -37,12 +37,13 @@ class Flat {
 /// Opens a wall out flat. Rulings keep their length and the angle they make with any curve on the wall, so
 /// lengths and areas on the layer are kept.
 ///
+/// size      the greatest length of the part, mm, > 0: what the accuracy is measured by.
 /// Returns   the flat of the layer given.
 /// Errors    Refusal when a ruling's normals differ along it by more than `warp_allowed`: the wall does not
 ///           bend without stretching; it names the worst.
-/// Accuracy  1e-12 of the wall's size per full turn of the normal.
+/// Accuracy  1e-12 of the size per full turn of the normal.
 /// Cost      linear in the number of panels; a panel is halved until its series end in rounding.
 /// Source    docs/maths/develop.md (4)-(8).
-[[nodiscard]] Flat develop(const Wall& layer, Angle warp_allowed = Angle::radians(1e-9));
+[[nodiscard]] Flat develop(const Wall& layer, double size, Angle warp_allowed = Angle::radians(1e-9));
 
 }  // namespace juggler

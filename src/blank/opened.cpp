@@ -23,7 +23,7 @@ double rim_heading(const Opened& o, EndName end, double u) {
 
 Opened open(const Form& form) {
   Wall neutral = layer(form.wall, form.neutral);
-  Flat flat = develop(neutral);
+  Flat flat = develop(neutral, form.size);
   return {form, std::move(neutral), std::move(flat)};
 }
 

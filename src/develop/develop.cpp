@@ -13,16 +13,16 @@ struct Sampled {
   Samples along, across, turn, warp;
 };
 
-// How far the normal is from square to what the wall does there, as an angle; (5).
-double warp_of(const Ruling& r) {
-  const auto lean = [&](Vec3 d) {
-    const double size = norm(d);
-    return size == 0 ? 0 : std::asin(std::min(1.0, std::abs(dot(d, r.n)) / size));
+// How far the normal is from square to what the wall does there, as an angle; (5). What moves by less than a
+// millionth is measured against that, or its rounding would pass for a lean.
+double warp_of(const Ruling& r, double size) {
+  const auto lean = [&](Vec3 d, double scale) {
+    return std::asin(std::min(1.0, std::abs(dot(d, r.n)) / std::max(norm(d), 1e-6 * scale)));
   };
-  return std::max(lean(r.dc), lean(r.de));
+  return std::max(lean(r.dc, size), lean(r.de, 1));
 }
 
-Sampled sample(const WallPiece& piece, double from, double to) {
+Sampled sample(const WallPiece& piece, double from, double to, double size) {
   Sampled s;
   const auto u = Series::nodes(from, to);
   for (int k = 0; k < n; ++k) {
@@ -31,7 +31,7 @@ Sampled sample(const WallPiece& piece, double from, double to) {
     s.along[k] = v.along;
     s.across[k] = v.across;
     s.turn[k] = v.turn;
-    s.warp[k] = warp_of(r);
+    s.warp[k] = warp_of(r, size);
   }
   return s;
 }
@@ -43,13 +43,14 @@ double greatest(const Samples& s) {
 }
 
 // One panel, (6) and (7): the heading is the integral of the turn, the point that of the velocity in the
-// flat. Its series must end in rounding, else the panel is too long.
+// flat. Its series must end in rounding of the part's size, else the panel is too long: a pointed end has
+// no speed of its own to measure by.
 struct Attempt {
   Flat::Panel panel;
   bool settled = false;
 };
 
-Attempt try_panel(const Sampled& s, double from, double to, FlatRuling start) {
+Attempt try_panel(const Sampled& s, double from, double to, FlatRuling start, double size) {
   const Series turn = Series::fit(from, to, s.turn);
   const Series heading = turn.integral(start.heading);
   const auto u = Series::nodes(from, to);
@@ -63,29 +64,29 @@ Attempt try_panel(const Sampled& s, double from, double to, FlatRuling start) {
   }
   const Series vx = Series::fit(from, to, dx);
   const Series vy = Series::fit(from, to, dy);
-  const double speed = std::max(greatest(s.along), greatest(s.across));
   const bool settled = turn.tail() <= 1e-13 * std::max(greatest(s.turn), 1e-2) &&
-                       std::max(vx.tail(), vy.tail()) <= 1e-13 * speed;
+                       std::max(vx.tail(), vy.tail()) <= 1e-13 * size;
   return {{from, to, heading, vx.integral(start.c.x), vy.integral(start.c.y)}, settled};
 }
 
 FlatRuling ruling_of(const Flat::Panel& p, double u) { return {{p.x(u), p.y(u)}, p.heading(u)}; }
 
-void develop_piece(const WallPiece& piece, double from, double to, int depth, std::vector<Flat::Panel>& out) {
+void develop_piece(const WallPiece& piece, double from, double to, int depth, double size,
+                   std::vector<Flat::Panel>& out) {
   const FlatRuling start =
       out.empty() ? FlatRuling{{0, 0}, std::numbers::pi / 2} : ruling_of(out.back(), out.back().to);
-  const Attempt attempt = try_panel(sample(piece, from, to), from, to, start);
+  const Attempt attempt = try_panel(sample(piece, from, to, size), from, to, start, size);
   if (attempt.settled || depth == 0) {
     out.push_back(attempt.panel);
     return;
   }
   const double middle = (from + to) / 2;
-  develop_piece(piece, from, middle, depth - 1, out);
-  develop_piece(piece, middle, to, depth - 1, out);
+  develop_piece(piece, from, middle, depth - 1, size, out);
+  develop_piece(piece, middle, to, depth - 1, size, out);
 }
 
-void check_developable(const WallPiece& piece, Angle allowed) {
-  const Sampled s = sample(piece, piece.from, piece.to);
+void check_developable(const WallPiece& piece, double size, Angle allowed) {
+  const Sampled s = sample(piece, piece.from, piece.to, size);
   const auto worst = std::max_element(s.warp.begin(), s.warp.end());
   if (*worst <= allowed.radians()) return;
   const double u = Series::nodes(piece.from, piece.to)[static_cast<size_t>(worst - s.warp.begin())];
@@ -103,11 +104,11 @@ FlatRuling Flat::at(double u) const {
   return ruling_of(*panel, u);
 }
 
-Flat develop(const Wall& layer, Angle warp_allowed) {
+Flat develop(const Wall& layer, double size, Angle warp_allowed) {
   std::vector<Flat::Panel> panels;
   for (const WallPiece& piece : layer) {
-    check_developable(piece, warp_allowed);
-    develop_piece(piece, piece.from, piece.to, 12, panels);
+    check_developable(piece, size, warp_allowed);
+    develop_piece(piece, piece.from, piece.to, 12, size, panels);
   }
   return Flat(std::move(panels));
 }
