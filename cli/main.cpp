@@ -63,7 +63,7 @@ void add_quick(CLI::App& app, Call& call) {
   c->add_option("SHAPE", call.shape, "the shape, see `juggler shapes`")->required()->type_name("");
   c->add_option("KEY=VALUE", call.keys, "keys of [sheet] and [part] without their table's name")
       ->required()
-      ->type_name("...");
+      ->type_name("");
   add_output_options(*c, call);
   add_settings(*c, call);
   c->add_option("--save-job", call.options.save_job, "keep the job as a file")->type_name("FILE");

@@ -188,7 +188,9 @@ int check_one(const Task& task) {
 
 void print_keys(const std::vector<KeyHelp>& keys) {
   for (const KeyHelp& key : keys) {
-    std::cout << fmt::format("  {:<18}{}\n  {:<18}  {}\n", key.path, key.meaning, "", key.kind);
+    const bool is_choice = key.kind.front() == '"';
+    std::cout << fmt::format("  {:<18}{:<15}{}\n", key.path, is_choice ? "word" : key.kind, key.meaning);
+    if (is_choice) std::cout << fmt::format("  {:<33}{}\n", "", key.kind);
   }
 }
 

@@ -31,7 +31,7 @@ class Refusal : public std::runtime_error {
     if (!t.found.empty()) s += "; found " + t.found;
     if (!t.allowed.empty()) s += "; allowed: " + t.allowed;
     if (!t.advice.empty()) s += "; " + t.advice;
-    return s + ".";
+    return s.back() == '?' ? s : s + ".";
   }
   Text text_;
 };

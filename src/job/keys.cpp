@@ -7,7 +7,8 @@ namespace juggler {
 namespace {
 
 const std::vector<std::string> faces{"inside", "middle", "outside"};
-const std::vector<std::string> contacts{"inside", "middle", "outside", "neutral", "clear", "full"};
+const std::vector<std::string> contacts{"size_face", "inside", "middle", "outside",
+                                        "neutral",   "clear",  "full"};
 
 std::vector<Key> end_keys(const std::string& end) {
   return {{end, Kind::choice, "\"point\" where the " + end + " is a point", {"point"}},
@@ -48,17 +49,16 @@ std::vector<Key> make_cone_keys() {
 }
 
 constexpr const char* cone_figure = R"(
-            top.diameter
-           |<------->|
-           .---------.  - - - - - -       seen from above
-          /     |     \          ^              90
-         /      |      \  slant  |            .-----.
-        /       |       \        | height    /       \
-       /        |<----.  \       |     180  |    +    |  0  plan angle
-      /         | half_   \      |           \       /
-     /          | angle    \     v            '-----'
-    '-----------------------'  - -              270
-    |<--------------------->|
+           top.diameter
+          |<--------->|                        seen from above
+          .-----------.  - - - - -                   90
+         /      |      \        ^               .---------.
+        /       |       \       |              /           \
+       /        |        \      | height  180 |      +      | 0
+      /         |         \     |              \           /
+     /    slant |half_angle\    v               '---------'
+    '-----------------------'  - -                  270
+    |<--------------------->|                    plan angle
           base.diameter
 )";
 

@@ -53,7 +53,8 @@ class Reader {
 
 constexpr std::array<std::pair<const char*, Face>, 3> face_words{
     {{"inside", Face::inside}, {"middle", Face::middle}, {"outside", Face::outside}}};
-constexpr std::array<std::pair<const char*, Contact>, 6> contact_words{{{"inside", Contact::inside},
+constexpr std::array<std::pair<const char*, Contact>, 7> contact_words{{{"size_face", Contact::size_face},
+                                                                        {"inside", Contact::inside},
                                                                         {"middle", Contact::middle},
                                                                         {"outside", Contact::outside},
                                                                         {"neutral", Contact::neutral},

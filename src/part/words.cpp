@@ -17,7 +17,7 @@ const char* name_of(Face face) {
 }
 
 const char* name_of(Contact contact) {
-  constexpr std::array names{"size face", "inside", "middle", "outside", "neutral", "clear", "full"};
+  constexpr std::array names{"size_face", "inside", "middle", "outside", "neutral", "clear", "full"};
   return names[static_cast<size_t>(contact)];
 }
 

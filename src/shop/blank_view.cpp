@@ -83,14 +83,15 @@ class BlankView {
     if (!blank_.marks.lines.empty())
       layout_.draw_outline(blank_.marks.lines, view_.scale, view_.origin, Pen::mark);
     draw_mark_texts();
+    // Labels find room in this order: what is hardest to place comes first.
+    draw_swing(EdgeName::base, 0.31);
+    draw_swing(EdgeName::top, 0.69);
     draw_rectangle();
-    draw_centre_line();
     draw_gap();
     draw_chord(EdgeName::base);
     draw_chord(EdgeName::top);
-    draw_swing(EdgeName::base, 0.31);
-    draw_swing(EdgeName::top, 0.69);
     draw_sector();
+    draw_centre_line();
     for (const Label& label : labels_) (void)layout_.place(label, frame_);
   }
 
@@ -136,19 +137,24 @@ class BlankView {
     for (const Element* e : {&blank_.elements.front(), &blank_.elements.back()}) {
       if (!e->on_metal) layout_.draw({page(e->base), page(e->top)}, Pen::guide);
     }
-    const auto edge_label = [&](EdgeName name, const std::string& text, double side) {
-      const Arc& arc = edge(blank_, name)->arcs.front();
-      label(text, along(arc, {side, 0}));
-    };
-    const auto& seam = piece_.part.seam;
-    const std::string gap =
-        seam.wedge ? fmt::format("wedge gap {}, half here", shown_angle(*seam.wedge))
-        : blank_.gap.neutral_base > 0
-            ? fmt::format("gap {}, half here", shown_length(blank_.gap.neutral_base, units_))
-            : "no gap";
     const bool start_right = blank_.face_up == Face::inside;
-    edge_label(EdgeName::seam_start, fmt::format("seam start: {}", gap), start_right ? 1 : -1);
-    edge_label(EdgeName::seam_end, "seam end", start_right ? -1 : 1);
+    const auto of_edge = [&](EdgeName name) {
+      const bool right = (name == EdgeName::seam_start) == start_right;
+      return along(edge(blank_, name)->arcs.front(), {right ? 1.0 : -1.0, 0});
+    };
+    constexpr double same_side = 0.4 * std::numbers::pi;
+    labels_.push_back({"seam start", of_edge(EdgeName::seam_start), 12, same_side});
+    labels_.push_back({"seam end", of_edge(EdgeName::seam_end), 12, same_side});
+    std::vector<Anchor> either = of_edge(EdgeName::seam_start);
+    for (const Anchor& a : of_edge(EdgeName::seam_end)) either.push_back(a);
+    label(gap_text(), std::move(either));
+  }
+
+  [[nodiscard]] std::string gap_text() const {
+    const auto& wedge = piece_.part.seam.wedge;
+    if (wedge) return fmt::format("wedge {}, half on each side", shown_angle(*wedge));
+    if (blank_.gap.neutral_base == 0) return "no gap";
+    return fmt::format("gap {}, half on each side", shown_length(blank_.gap.neutral_base, units_));
   }
 
   void draw_chord(EdgeName name) {

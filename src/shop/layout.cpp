@@ -141,6 +141,7 @@ bool Layout::try_place(const Label& label, const PageBox& frame, double distance
     const double away = std::atan2(anchor.away.y, anchor.away.x);
     for (int i = 0; i < 24; ++i) {
       const double turn = ((i + 1) / 2) * (i % 2 == 0 ? 1 : -1) * std::numbers::pi / 12;
+      if (std::abs(turn) > label.spread) continue;
       const PageBox box = box_beside(anchor.point, direction(away + turn), distance, e);
       if (!free(box, frame)) continue;
       const Vec2 to = nearest_point(box, anchor.point);
@@ -156,12 +157,15 @@ bool Layout::try_place(const Label& label, const PageBox& frame, double distance
   return false;
 }
 
+// Near before far; of each first where the leader crosses no line.
 bool Layout::place(const Label& label, const PageBox& frame) {
-  constexpr std::array distances{4.0,  8.0,   14.0,  22.0,  32.0,  44.0,  60.0,
-                                 80.0, 105.0, 135.0, 170.0, 210.0, 260.0, 320.0};
-  for (const bool quiet : {true, false}) {
-    for (const double distance : distances) {
-      if (try_place(label, frame, distance, quiet)) return true;
+  constexpr std::array near{4.0, 8.0, 14.0, 22.0, 32.0, 44.0, 60.0};
+  constexpr std::array far{80.0, 105.0, 135.0, 170.0, 210.0, 260.0, 320.0};
+  for (const auto& distances : {near, far}) {
+    for (const bool quiet : {true, false}) {
+      for (const double distance : distances) {
+        if (try_place(label, frame, distance, quiet)) return true;
+      }
     }
   }
   return false;

@@ -24,6 +24,7 @@ struct Label {
   std::string text;
   std::vector<Anchor> anchors;
   double size = 12;
+  double spread = std::numbers::pi;  // how far from `away` it may stand: on the wrong side it would mislead
 };
 
 /// Where along a line its label may point, the best first.

@@ -79,6 +79,7 @@ void add_text(pugi::xml_node svg, const PageText& t) {
   if (t.bold) node.append_attribute("font-weight") = "bold";
   node.append_attribute("textLength") = fmt::format("{:.2f}", t.box.right - t.box.left).c_str();
   node.append_attribute("lengthAdjust") = "spacingAndGlyphs";
+  node.append_attribute("xml:space") = "preserve";
   if (t.turn != 0) {
     node.append_attribute("transform") =
         fmt::format("rotate({:.4f} {:.2f} {:.2f})", -Angle::radians(t.turn).degrees(),
