@@ -106,7 +106,7 @@ struct Task {
 
 // Prints and writes one job. The documents for --json are gathered, to be printed together.
 int develop_one(const Task& task, const Options& options, std::vector<std::string>& documents) {
-  const JobResult result = develop_job(task.job());
+  const JobResult result = options.develop(task.job());
   if (!passed(result)) {
     require_proof(result, task.about);
     return proof_failed;
@@ -174,8 +174,8 @@ std::vector<Task> file_tasks(const std::vector<std::string>& jobs, const Options
   return tasks;
 }
 
-int check_one(const Task& task) {
-  const JobResult result = develop_job(task.job());
+int check_one(const Task& task, const Options& options) {
+  const JobResult result = options.develop(task.job());
   for (const PieceResult& piece : result.pieces) {
     std::cout << fmt::format("{}: {}: {}\n", task.about, title_of(piece),
                              piece.proof.passed ? "can be made, proof passed" : "PROOF FAILED");
@@ -237,7 +237,7 @@ int quick(const std::string& shape, const std::vector<std::string>& keys, const 
 int check(const std::vector<std::string>& jobs, const Options& options) {
   int code = done;
   for (const Task& task : file_tasks(jobs, options)) {
-    code = worse(code, guarded(task.about, [&] { return check_one(task); }));
+    code = worse(code, guarded(task.about, [&] { return check_one(task, options); }));
   }
   return flush_output(code);
 }

@@ -1,6 +1,7 @@
 // What the commands do: jobs in, numbers and files out. Computes nothing.
 #pragma once
 
+#include <functional>
 #include <string>
 #include <vector>
 
@@ -22,6 +23,7 @@ struct Options {
   bool quiet = false;
   bool replace = false;
   std::string save_job;
+  std::function<JobResult(const Job&)> develop = develop_job;  ///< replaced in tests, to see a proof fail
 };
 
 [[nodiscard]] int develop(const std::vector<std::string>& jobs, const Options& options);

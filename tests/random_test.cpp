@@ -169,9 +169,10 @@ TEST(RandomPointed, ThickOnesOpenFlatAndPassTheirProof) {
   Draw draw(seed + 9);
   for (int i = 0; i < 500; ++i) {
     const double radius = draw.spread(5, 3000);
-    const Cone cone = draw.pick(2)
-                          ? Cone{.base = Radius::mm(radius), .top = Pointed{}, .height = radius * draw.spread(0.01, 300)}
-                          : Cone{.base = Pointed{}, .top = Radius::mm(radius), .height = radius * draw.spread(0.01, 300)};
+    const Cone cone =
+        draw.pick(2)
+            ? Cone{.base = Radius::mm(radius), .top = Pointed{}, .height = radius * draw.spread(0.01, 300)}
+            : Cone{.base = Pointed{}, .top = Radius::mm(radius), .height = radius * draw.spread(0.01, 300)};
     const Sheet sheet = sheet_of(radius * draw.spread(1e-4, 0.05), draw.face(), draw.between(0, 1));
     const Blank b = make_blank(cone, sheet);
     EXPECT_LE(b.forming.size(), 2u) << "smooth walls take few panels";
