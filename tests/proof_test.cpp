@@ -61,5 +61,19 @@ TEST(Proof, ANotANumberFails) {
   EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].length = NAN; }).passed);
 }
 
+TEST(Proof, ANotANumberInAnyOneFigureFails) {
+  EXPECT_FALSE(after([](Blank& b) { b.edges[0].girth = NAN; }).passed);
+  EXPECT_FALSE(after([](Blank& b) { b.edges[1].arcs[0].length = NAN; }).passed);
+  EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[23].turn = NAN; }).passed);
+}
+
+TEST(Proof, TellsTheEndsOfARingApartThatAllButCloses) {
+  // A wall so flat that its blank lacks a millionth of a degree of a full turn, and no gap.
+  const Cone flat{.base = Diameter::mm(0.065), .top = Diameter::mm(3330), .height = 0.1};
+  const Sheet thin = sheet_of(0.01);
+  const Proof p = prove(make_blank(flat, thin), flat, thin);
+  EXPECT_TRUE(p.passed) << p.where << " " << p.rim_mismatch << " " << p.area_mismatch;
+}
+
 }  // namespace
 }  // namespace juggler::testing

@@ -22,53 +22,82 @@ Vec2 rim_of(const FlatPanel& panel, EndName end, double u) {
   return end == EndName::base ? panel.base(u) : panel.top(u);
 }
 
-// The ruling through a point close to a rim: the nearest of many looks, then a root between its neighbours.
-Place place_of(const std::vector<FlatPanel>& panels, EndName end, Vec2 p) {
-  constexpr int looks = 96;
-  const FlatPanel* panel = &panels.front();
-  double nearest = panel->from;
-  double distance = norm(p - rim_of(*panel, end, nearest));
-  for (const FlatPanel& candidate : panels) {
-    for (int i = 0; i <= looks; ++i) {
-      const double u = candidate.from + (candidate.to - candidate.from) * i / looks;
-      const double d = norm(p - rim_of(candidate, end, u));
-      if (d >= distance) continue;
-      panel = &candidate;
-      nearest = u;
-      distance = d;
-    }
+// A rim of the blank, with the way its outline runs: where a ring all but closes, a point at one end of the
+// rim lies upon the other end, and only the order tells them apart.
+struct RimEdge {
+  const Edge* edge = nullptr;
+  EndName end = EndName::base;
+  bool rising = true;  // from the first ruling to the last
+};
+
+std::vector<RimEdge> rims_of(const Blank& blank) {
+  std::vector<RimEdge> rims;
+  const size_t n = blank.edges.size();
+  for (size_t i = 0; i < n; ++i) {
+    const Edge& e = blank.edges[i];
+    const bool rising = blank.edges[(i + n - 1) % n].name == EdgeName::seam_start;
+    if (is_rim(e.name)) rims.push_back({&e, end_of_rim(e.name), rising});
+  }
+  return rims;
+}
+
+// The ruling through a point close to a rim: the nearest of many looks at the half of the rulings about where
+// the point should lie, then a root between its neighbours.
+Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction, Vec2 p) {
+  constexpr int looks = 192;
+  const double from = panels.front().from;
+  const double to = panels.back().to;
+  const double about = rim.rising ? fraction : 1 - fraction;
+  const auto u_at = [&](int i) { return i == looks ? to : from + (to - from) * i / looks; };
+  const auto distance = [&](double u) { return norm(p - rim_of(panel_at(panels, u), rim.end, u)); };
+  const auto limit = [](double f) { return static_cast<int>(std::lround(looks * std::clamp(f, 0.0, 1.0))); };
+  int nearest = limit(about - 0.25);
+  for (int i = nearest; i <= limit(about + 0.25); ++i) {
+    if (distance(u_at(i)) < distance(u_at(nearest))) nearest = i;
   }
   const auto aside = [&](double u) {
-    return cross(direction(panel->heading(u)), p - rim_of(*panel, end, u));
+    const FlatPanel& panel = panel_at(panels, u);
+    return cross(direction(panel.heading(u)), p - rim_of(panel, rim.end, u));
   };
-  const double step = (panel->to - panel->from) / looks;
-  const double lo = std::max(panel->from, nearest - step);
-  const double hi = std::min(panel->to, nearest + step);
+  const double lo = u_at(std::max(nearest - 1, 0));
+  const double hi = u_at(std::min(nearest + 1, looks));
   const double u = (aside(lo) < 0) != (aside(hi) < 0)          ? root(aside, lo, hi)
                    : std::abs(aside(lo)) < std::abs(aside(hi)) ? lo
                                                                : hi;
-  return {end, u, dot(p - panel->base(u), direction(panel->heading(u)))};
+  const FlatPanel& panel = panel_at(panels, u);
+  return {rim.end, u, dot(p - panel.base(u), direction(panel.heading(u)))};
 }
 
 std::vector<Place> outline_places(const Blank& blank, const std::vector<FlatPanel>& panels) {
   constexpr int looks = 16;
   std::vector<Place> places;
-  for (const Edge& e : blank.edges) {
-    if (!is_rim(e.name)) continue;
-    for (const Arc& arc : e.arcs) {
+  for (const RimEdge& rim : rims_of(blank)) {
+    const double whole = length_of(rim.edge->arcs);
+    double run = 0;
+    for (const Arc& arc : rim.edge->arcs) {
       for (int i = 0; i <= looks; ++i) {
-        places.push_back(place_of(panels, end_of_rim(e.name), point_at(arc, arc.length * i / looks)));
+        const double s = arc.length * i / looks;
+        places.push_back(place_of(panels, rim, (run + s) / whole, point_at(arc, s)));
       }
+      run += arc.length;
     }
   }
   return places;
+}
+
+// The greater of two, or not a number when either is none: a fault must not be lost in a comparison.
+double worse(double a, double b) { return std::isnan(a) || std::isnan(b) ? NAN : std::max(a, b); }
+double worse(std::initializer_list<double> all) {
+  double worst = 0;
+  for (double a : all) worst = worse(worst, a);
+  return worst;
 }
 
 struct Worst {
   double distance = 0;
   std::string where;
   void look(double d, const char* what, double u) {
-    if (d <= distance) return;  // a nan is taken up here and by the verdict
+    if (std::isnan(distance) || d <= distance) return;
     distance = d;
     const double turn = 2 * std::numbers::pi;
     const double plan = u - turn * std::floor(u / turn);
@@ -168,22 +197,21 @@ struct EdgeSpan {
   double to = 0;
 };
 
-EdgeSpan span_of(const Edge& e, const std::vector<FlatPanel>& panels) {
-  const EndName end = end_of_rim(e.name);
-  return {place_of(panels, end, e.arcs.front().start).u, place_of(panels, end, end_of(e.arcs.back())).u};
+EdgeSpan span_of(const RimEdge& rim, const std::vector<FlatPanel>& panels) {
+  const std::vector<Arc>& arcs = rim.edge->arcs;
+  return {place_of(panels, rim, 0, arcs.front().start).u, place_of(panels, rim, 1, end_of(arcs.back())).u};
 }
 
 double rim_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPanel>& panels) {
   double worst = 0;
-  for (const Edge& e : blank.edges) {
-    if (!is_rim(e.name)) continue;
-    const EndName end = end_of_rim(e.name);
-    const EdgeSpan span = span_of(e, panels);
-    const double cut = flat_length(panels, end, std::min(span.from, span.to), std::max(span.from, span.to));
-    const double whole = flat_length(panels, end, panels.front().from, panels.back().to);
-    const double asked = rim_length(f, end, f.neutral);
-    worst = std::max(
-        {worst, std::abs(whole - asked), std::abs(e.girth - asked), std::abs(length_of(e.arcs) - cut)});
+  for (const RimEdge& rim : rims_of(blank)) {
+    const EdgeSpan span = span_of(rim, panels);
+    const double cut =
+        flat_length(panels, rim.end, std::min(span.from, span.to), std::max(span.from, span.to));
+    const double whole = flat_length(panels, rim.end, panels.front().from, panels.back().to);
+    const double asked = rim_length(f, rim.end, f.neutral);
+    worst = worse({worst, std::abs(whole - asked), std::abs(rim.edge->girth - asked),
+                   std::abs(length_of(rim.edge->arcs) - cut)});
   }
   return worst;
 }
@@ -199,15 +227,15 @@ double area_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPa
                         swept_twice(panels, EndName::top, u1, u0) + cross(t0, b0)) /
                        2;
   double cut = 0;
-  for (const Edge& e : blank.edges) {
-    if (is_rim(e.name)) {
-      const EdgeSpan span = span_of(e, panels);
-      cut += swept_twice(panels, end_of_rim(e.name), span.from, span.to) / 2;
-    } else {
-      for (const Arc& arc : e.arcs) cut += cross(arc.start, end_of(arc)) / 2;
-    }
+  for (const RimEdge& rim : rims_of(blank)) {
+    const EdgeSpan span = span_of(rim, panels);
+    cut += swept_twice(panels, rim.end, span.from, span.to) / 2;
   }
-  return std::max(std::abs(std::abs(whole) - wall_area(f, f.neutral)), std::abs(area(blank) - cut));
+  for (const Edge& e : blank.edges) {
+    if (is_rim(e.name)) continue;
+    for (const Arc& arc : e.arcs) cut += cross(arc.start, end_of(arc)) / 2;
+  }
+  return worse(std::abs(std::abs(whole) - wall_area(f, f.neutral)), std::abs(area(blank) - cut));
 }
 
 // How far a seam edge's two ends lie from where the gap wants them, measured from the ruling's image.
@@ -222,9 +250,9 @@ double gap_mismatch(const Edge& e, const Form& f, const Seam& seam, const std::v
     if (seam.wedge) {
       const double rim = u + (first ? 0.5 : -0.5) * seam.wedge->radians();
       const FlatPanel& there = panel_at(panels, rim);
-      worst = std::max(worst, std::abs(cross(direction(there.heading(rim)), p - there.base(rim))));
+      worst = worse(worst, std::abs(cross(direction(there.heading(rim)), p - there.base(rim))));
     } else {
-      worst = std::max(worst, std::abs(std::abs(cross(ruling, p - panel.base(u))) - half));
+      worst = worse(worst, std::abs(std::abs(cross(ruling, p - panel.base(u))) - half));
     }
   }
   return worst;
@@ -238,10 +266,10 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
   const double length1 = norm(panels.back().top(u1) - panels.back().base(u1));
   const FormedRuling& first = formed.rulings.front();
   const FormedRuling& last = formed.rulings.back();
-  double worst = std::max({std::abs(length0 - length1), norm(first.base - last.base),
-                           norm(first.base + length0 * first.e - last.base - length1 * last.e)});
+  double worst = worse({std::abs(length0 - length1), norm(first.base - last.base),
+                        norm(first.base + length0 * first.e - last.base - length1 * last.e)});
   for (const Edge& e : blank.edges) {
-    if (!is_rim(e.name)) worst = std::max(worst, gap_mismatch(e, f, seam, panels));
+    if (!is_rim(e.name)) worst = worse(worst, gap_mismatch(e, f, seam, panels));
   }
   return worst;
 }
@@ -251,7 +279,7 @@ double greatest_break(const Blank& blank) {
   const Outline edge_line = outline(blank);
   double worst = 0;
   for (size_t i = 0; i < edge_line.size(); ++i) {
-    worst = std::max(worst, norm(edge_line[(i + 1) % edge_line.size()].start - end_of(edge_line[i])));
+    worst = worse(worst, norm(edge_line[(i + 1) % edge_line.size()].start - end_of(edge_line[i])));
   }
   return worst;
 }
@@ -266,7 +294,7 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
 
   Proof p;
   Worst worst = compare_surface(f, panels, formed, places);
-  if (const double gap = greatest_break(blank); gap > worst.distance) {
+  if (const double gap = greatest_break(blank); !(gap <= worst.distance)) {
     worst = {gap, "between two edges of the outline"};
   }
   p.greatest_distance = worst.distance;
