@@ -72,7 +72,7 @@ void add_quick(CLI::App& app, Call& call) {
           "Examples:\n"
           "  juggler quick cone base.diameter=620 top.diameter=155 height=780 thickness=2 \\\n"
           "      sizes_on=inside seam.gap=1.5\n"
-          "  juggler quick cone base.diameter=\"2 ft 3-1/4 in\" top=point half_angle=40 thickness=0 \\\n"
+          "  juggler quick cone base.diameter=\"2 ft 3-1/4 in\" top.point=true half_angle=40 thickness=0 \\\n"
           "      job.units=in -o out --save-job cap.toml\n\n") +
       exits);
 }

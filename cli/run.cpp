@@ -51,6 +51,13 @@ std::string json_of(const JobResult& result) {
   return text_of([&](std::ostream& out) { write_json(result, out); });
 }
 
+// What a blank was made from, for the comments of its drawing.
+std::vector<std::string> remarks_of(const JobResult& result, const PieceResult& piece) {
+  std::vector<std::string> remarks{title_of(piece) + ", " + name_of(piece.blank.face_up) + " face up"};
+  for (const Row& row : understood(result, piece)) remarks.push_back(row.name + ": " + row.value);
+  return remarks;
+}
+
 std::vector<NewFile> files_of(const JobResult& result, const std::string& stem, const Options& options) {
   const std::set<std::string> wanted(options.formats.begin(), options.formats.end());
   std::vector<NewFile> files;
@@ -60,7 +67,9 @@ std::vector<NewFile> files_of(const JobResult& result, const std::string& stem, 
   for (const PieceResult& piece : result.pieces) {
     const std::string name = piece.part.name.empty() ? stem : stem + "-" + piece.part.name;
     if (wanted.contains("dxf")) {
-      add(name + ".dxf", text_of([&](std::ostream& out) { write_dxf(piece.blank, out, result.job.units); }));
+      add(name + ".dxf", text_of([&](std::ostream& out) {
+            write_dxf(piece.blank, out, result.job.units, remarks_of(result, piece));
+          }));
     }
     if (!wanted.contains("svg") && !wanted.contains("png")) continue;
     const Page page = draw_piece(result, piece);

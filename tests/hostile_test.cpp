@@ -94,8 +94,8 @@ TEST(RandomCalls, AreDevelopedAndProvedOrRefused) {
       "3 deg"};
   const std::vector<Setting> words{{"wider", "base"},
                                    {"wider", "top"},
-                                   {"top", "point"},
-                                   {"base", "point"},
+                                   {"top.point", "true"},
+                                   {"base.point", "true"},
                                    {"base.contact", "clear"},
                                    {"top.contact", "full"},
                                    {"base.sizes_on", "outside"},

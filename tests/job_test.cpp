@@ -84,7 +84,7 @@ shape = "cone"
 base.girth = 1900
 base.contact = "clear"
 base.sizes_on = "middle"
-top = "point"
+top.point = true
 slant = 500
 included_angle = 70
 wider = "base"
@@ -205,7 +205,7 @@ TEST(Job, SettingsReplaceNamedSizesAndDottedKeys) {
 
 TEST(Job, QuickTakesTheSameKeysAndItsTextReadsBack) {
   const std::vector<Setting> settings{{"base.diameter", "2 ft 3-1/4 in"},
-                                      {"top", "point"},
+                                      {"top.point", "true"},
                                       {"height", "100"},
                                       {"thickness", "2"},
                                       {"sizes_on", "inside"},

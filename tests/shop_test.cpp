@@ -120,9 +120,9 @@ TEST(Page, IsLegibleForHardShapes) {
       {{"base.diameter", "6000"}, {"top.diameter", "5900"}, {"height", "60"}},  // a thin ring
       {{"base.diameter", "900"}, {"top.diameter", "300"}, {"height", "72"}},    // 350 degrees
       {{"base.diameter", "100"}, {"top.diameter", "96"}, {"height", "1400"}},   // very steep
-      {{"base.diameter", "20"}, {"top", "point"}, {"height", "20"}},
-      {{"base.diameter", "30"}, {"top", "point"}, {"height", "900"}},
-      {{"base", "point"}, {"top.diameter", "300"}, {"height", "10"}},
+      {{"base.diameter", "20"}, {"top.point", "true"}, {"height", "20"}},
+      {{"base.diameter", "30"}, {"top.point", "true"}, {"height", "900"}},
+      {{"base.point", "true"}, {"top.diameter", "300"}, {"height", "10"}},
       {{"base.diameter", "900"}, {"top.diameter", "400"}, {"height", "300"}, {"elements", "48"}},
       {{"base.diameter", "300"}, {"top.diameter", "300"}, {"height", "200"}}};
   for (size_t i = 0; i < parts.size(); ++i) {

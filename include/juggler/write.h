@@ -10,8 +10,10 @@
 namespace juggler {
 
 /// A DXF drawing (R2000) of a blank at full size in the units given, the blank in the positive quadrant.
-/// Layers: one for each kind of line; the cut layer holds one closed polyline with true arcs.
-void write_dxf(const Blank& blank, std::ostream& out, const Units& units = {});
+/// Layers: one for each kind of line; the cut layer holds one closed polyline with true arcs. The remarks,
+/// one a line, stand in the file's comments after the version: what the blank was made from.
+void write_dxf(const Blank& blank, std::ostream& out, const Units& units = {},
+               const std::vector<std::string>& remarks = {});
 /// A page as SVG; cut geometry keeps its millimetres and exact arcs within a transformed group.
 void write_svg(const Page& page, std::ostream& out);
 /// A page as PNG, 1280 x 800.

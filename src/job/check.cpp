@@ -41,13 +41,24 @@ std::vector<std::string> all_paths(const std::string& part) {
   return all;
 }
 
+// The keys below a path, where it names a group of them and not one: a bare number says too little.
+std::string keys_below(const std::string& path, const std::vector<std::string>& all) {
+  std::string below;
+  for (const std::string& key : all) {
+    if (key.starts_with(path + ".")) below += (below.empty() ? "" : ", ") + key;
+  }
+  return below;
+}
+
 [[noreturn]] void refuse_unknown(const Entry& e) {
   const size_t dot = e.path.starts_with("parts.") ? e.path.find('.', 6) : std::string::npos;
-  const std::string near =
-      nearest(e.path, all_paths(dot == std::string::npos ? "part." : e.path.substr(0, dot + 1)));
+  const auto all = all_paths(dot == std::string::npos ? "part." : e.path.substr(0, dot + 1));
+  const std::string below = keys_below(e.path, all);
+  const std::string near = nearest(e.path, all);
   refuse(e, "is no key of a job", {},
-         near.empty() ? "see `juggler shapes cone` for the keys there are"
-                      : fmt::format("did you mean {}?", near));
+         !below.empty() ? "give one of " + below
+         : near.empty() ? "see `juggler shapes cone` for the keys there are"
+                        : fmt::format("did you mean {}?", near));
 }
 
 void check_named_size(const Entry& e) {

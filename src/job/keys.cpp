@@ -11,7 +11,7 @@ const std::vector<std::string> contacts{"size_face", "inside", "middle", "outsid
                                         "neutral",   "clear",  "full"};
 
 std::vector<Key> end_keys(const std::string& end) {
-  return {{end, Kind::choice, "\"point\" where the " + end + " is a point", {"point"}},
+  return {{end + ".point", Kind::flag, "true where the " + end + " is a point"},
           {end + ".diameter", Kind::length, "of the " + end + ", on the size face"},
           {end + ".radius", Kind::length, "of the " + end + ", on the size face"},
           {end + ".girth", Kind::length, "once round the " + end + ", on the size face"},
@@ -139,7 +139,7 @@ const std::vector<ShapeHelp>& shapes() {
   static const std::vector<ShapeHelp> all{
       {"cone", "a right cone: a frustum, or pointed at either end; either end the wider",
        std::string(cone_figure + 1),
-       "Both ends (one may be \"point\") and one of height, slant, half_angle, included_angle; or one end "
+       "Both ends (one may be a point) and one of height, slant, half_angle, included_angle; or one end "
        "and two\n"
        "of height, slant and an angle, with wider = \"base\" or \"top\". Surplus sizes are checked.",
        help_of(cone_key_table(), "")}};

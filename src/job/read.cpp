@@ -67,7 +67,7 @@ constexpr std::array<std::pair<const char*, Hand>, 2> hand_words{
 
 End read_end(Reader& r, const std::string& name) {
   End end;
-  end.pointed = r.at(name.c_str()) != nullptr;
+  r.flag((name + ".point").c_str(), end.pointed);
   r.length((name + ".diameter").c_str(), end.diameter);
   r.length((name + ".radius").c_str(), end.radius);
   r.length((name + ".girth").c_str(), end.girth);

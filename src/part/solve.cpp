@@ -65,7 +65,7 @@ RoundEnd round_end(EndName which, const End& end, const Sheet& sheet, double agr
     if (*size != 0) check_range(end_key(which, key).c_str(), *size, shortest, longest, "mm");
     radii.push_back({end_key(which, key), *size / per_radius});
   };
-  if (end.pointed) radii.push_back({std::string(name_of(which)) + " = \"point\"", 0});
+  if (end.pointed) radii.push_back({std::string(name_of(which)) + ".point", 0});
   take("diameter", end.diameter, 2);
   take("radius", end.radius, 1);
   take("girth", end.girth, 2 * std::numbers::pi);

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <string>
 
+#include "juggler/version.h"
 #include "juggler/write.h"
 
 namespace juggler {
@@ -58,7 +59,9 @@ class DxfWriter {
   DxfWriter(const Blank& blank, std::ostream& out, const Units& units)
       : blank_(blank), out_(out), units_(units) {}
 
-  void write() {
+  void write(const std::vector<std::string>& remarks) {
+    text(999, std::string("juggler ") + version);
+    for (const std::string& remark : remarks) text(999, drawing_text(remark));
     header();
     tables();
     blocks();
@@ -352,8 +355,9 @@ class DxfWriter {
 
 }  // namespace
 
-void write_dxf(const Blank& blank, std::ostream& out, const Units& units) {
-  DxfWriter(blank, out, units).write();
+void write_dxf(const Blank& blank, std::ostream& out, const Units& units,
+               const std::vector<std::string>& remarks) {
+  DxfWriter(blank, out, units).write(remarks);
 }
 
 }  // namespace juggler

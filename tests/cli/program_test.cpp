@@ -23,6 +23,11 @@ TEST_F(Program, JsonPrintsTheDocumentAndNothingElse) {
   EXPECT_NEAR(d["pieces"][0]["cone"]["swing_radius_base"].get<double>(), 1088.573711, 1e-6);
   EXPECT_TRUE(there("out/cone.dxf"));
   EXPECT_FALSE(there("out/cone.svg"));
+  const std::string dxf = read("out/cone.dxf");
+  for (const char* remark : {"999\njuggler 0.1.0\n", "999\nbase: dia 620.000, rad 310.000 mm on the inside\n",
+                             "999\nsheet: 2.000 mm, neutral factor 0.5\n"}) {
+    EXPECT_TRUE(has(dxf, remark)) << "a drawing says what it was made from: " << remark;
+  }
 }
 
 TEST_F(Program, QuietPrintsNothingAndTheSameCallGivesTheSameBytes) {
