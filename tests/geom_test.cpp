@@ -122,6 +122,99 @@ TEST(SmallestRectangle, KnownAnswers) {
   EXPECT_NEAR(upright.height, 10 + 10 * std::sqrt(0.5), 1e-12);
 }
 
+// The greatest distance of a curve from arcs, by brute force: very many points of each.
+double brute_distance(const Curve& c, const std::vector<Arc>& arcs) {
+  std::vector<Vec2> on_arcs;
+  for (const Arc& arc : arcs) {
+    for (int i = 0; i <= 400; ++i) on_arcs.push_back(point_at(arc, arc.length * i / 400));
+  }
+  double worst = 0;
+  for (int i = 0; i <= 700; ++i) {
+    const Vec2 p = c.point(c.from + (c.to - c.from) * i / 700);
+    double nearest = 1e300;
+    for (size_t k = 0; k + 1 < on_arcs.size(); ++k) {
+      const Vec2 d = on_arcs[k + 1] - on_arcs[k];
+      const double f = dot(d, d) == 0 ? 0 : std::clamp(dot(p - on_arcs[k], d) / dot(d, d), 0.0, 1.0);
+      nearest = std::min(nearest, norm(p - on_arcs[k] - f * d));
+    }
+    worst = std::max(worst, nearest);
+  }
+  return worst;
+}
+
+void expect_smooth(const Curve& c, const FittedArcs& f) {
+  EXPECT_LT(norm(f.arcs.front().start - c.point(c.from)), 1e-12);
+  EXPECT_LT(norm(end_of(f.arcs.back()) - c.point(c.to)), 1e-9);
+  EXPECT_NEAR(std::remainder(f.arcs.back().heading + f.arcs.back().turn - c.heading(c.to), 2 * pi), 0, 1e-9);
+  for (size_t i = 0; i + 1 < f.arcs.size(); ++i) {
+    const Arc& a = f.arcs[i];
+    EXPECT_LT(norm(end_of(a) - f.arcs[i + 1].start), 1e-9);
+    EXPECT_NEAR(std::remainder(a.heading + a.turn - f.arcs[i + 1].heading, 2 * pi), 0, 1e-9);
+  }
+}
+
+// The rim of a cylinder cut aslant: a sine wave.
+Curve slanting_rim(double radius, double tilt) {
+  const double slope = std::tan(tilt);
+  return {0, 2 * pi,
+          [=](double u) {
+            return Vec2{radius * u, -radius * slope * std::cos(u)};
+          },
+          [=](double u) { return std::atan(slope * std::sin(u)); }};
+}
+
+TEST(FitArcs, StaysWithinItsToleranceAndReportsWhatItAchieved) {
+  const Curve ellipse{0, 1.5 * pi,
+                      [](double u) {
+                        return Vec2{400 * std::cos(u), 150 * std::sin(u)};
+                      },
+                      [](double u) {
+                        return u + pi / 2 +
+                               std::atan2(125 * std::sin(2 * u),
+                                          400 * std::sin(u) * std::sin(u) + 150 * std::cos(u) * std::cos(u));
+                      }};
+  const Curve spiral{1, 3,
+                     [](double u) {
+                       return Vec2{50 * u * std::cos(u), 50 * u * std::sin(u)};
+                     },
+                     [](double u) { return u + std::atan2(u, 1.0); }};
+  for (const Curve& c : {slanting_rim(300, pi / 4), slanting_rim(300, 0.01), ellipse, spiral}) {
+    for (const double tolerance : {0.5, 0.02, 0.001}) {
+      const FittedArcs f = fit_arcs(c, tolerance);
+      expect_smooth(c, f);
+      EXPECT_LE(f.error, tolerance);
+      const double chord_error = 1e-5;  // of the brute force's own chords
+      EXPECT_LE(brute_distance(c, f.arcs), 1.02 * f.error + chord_error);
+    }
+  }
+}
+
+TEST(FitArcs, TakesFewerArcsTheLooserItMayBe) {
+  const Curve rim = slanting_rim(300, pi / 4);
+  const size_t loose = fit_arcs(rim, 0.5).arcs.size();
+  const size_t usual = fit_arcs(rim, 0.02).arcs.size();
+  const size_t tight = fit_arcs(rim, 0.02 / 8).arcs.size();
+  EXPECT_LT(loose, usual);
+  // The error of a pair falls with the cube of its length: an eighth of it takes twice the pairs.
+  EXPECT_NEAR(static_cast<double>(tight) / static_cast<double>(usual), 2, 0.35);
+}
+
+TEST(FitArcs, AStraightStaysStraightAndAnArcAnArc) {
+  const Curve straight{0, 1,
+                       [](double u) {
+                         return Vec2{300 * u, 40 * u};
+                       },
+                       [](double) { return std::atan2(40, 300); }};
+  const FittedArcs one = fit_arcs(straight, 0.02);
+  ASSERT_EQ(one.arcs.size(), 1u);
+  EXPECT_TRUE(is_straight(one.arcs[0]));
+  const Curve round{0, 5, [](double u) { return 200 * direction(u); }, [](double u) { return u + pi / 2; }};
+  const FittedArcs arc = fit_arcs(round, 0.02);
+  ASSERT_EQ(arc.arcs.size(), 1u);
+  EXPECT_NEAR(arc.arcs[0].turn, 5, 1e-12);
+  EXPECT_NEAR(arc.arcs[0].length, 1000, 1e-9);
+}
+
 TEST(Series, FitsIntegratesAndDerives) {
   std::vector<double> values;
   for (double u : Series::nodes(1, 3)) values.push_back(std::exp(u) * std::sin(3 * u));

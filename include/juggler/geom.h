@@ -133,6 +133,27 @@ struct Rectangle {
 /// Source    docs/maths/develop.md (18)-(20).
 [[nodiscard]] Rectangle smallest_rectangle(std::span<const Arc> outline);
 
+/// A smooth curve of the flat: its point and its heading (radians, continuous) at a parameter.
+struct Curve {
+  double from = 0;
+  double to = 1;
+  std::function<Vec2(double)> point;
+  std::function<double(double)> heading;
+};
+/// Arcs in place of a curve, each running on in the direction in which the one before it ends.
+struct FittedArcs {
+  std::vector<Arc> arcs;
+  double error = 0;  ///< greatest distance of the curve from its arcs, as measured, mm
+};
+/// Tangent-continuous arcs within a tolerance of a smooth curve, few of them: pairs of arcs, each pair as
+/// long as the tolerance lets it be, then all shared out so that they err alike. A straight stays one
+/// straight line, an arc one arc. The ends and their headings are exact.
+///
+/// tolerance > 0, mm.
+/// Accuracy  the error reported is measured at 24 places a pair; between them it is exceeded by less than 2
+/// %. Cost      some hundred looks at the curve for each pair. Source    docs/maths/develop.md (36)-(38).
+[[nodiscard]] FittedArcs fit_arcs(const Curve& curve, double tolerance);
+
 /// A smooth function on [from, to], kept as a Chebyshev series.
 class Series {
  public:
