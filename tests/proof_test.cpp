@@ -1,4 +1,4 @@
-#include "common.h"
+#include "walls.h"
 
 namespace juggler::testing {
 namespace {
@@ -73,6 +73,43 @@ TEST(Proof, TellsTheEndsOfARingApartThatAllButCloses) {
   const Sheet thin = sheet_of(0.01);
   const Proof p = prove(make_blank(flat, thin), flat, thin);
   EXPECT_TRUE(p.passed) << p.where << " " << p.rim_mismatch << " " << p.area_mismatch;
+}
+
+// A frustum of an offset cone between level planes, cut where the neutral layer meets them.
+Form offset_frustum(double thickness) {
+  Form f;
+  f.wall = offset_cone(300, {220, 90, 700});
+  f.thickness = thickness;
+  f.neutral = thickness / 2;
+  f.base = plane_rim(f.wall, {{0, 0, 1}, 0}, f.neutral);
+  f.top = plane_rim(f.wall, {{0, 0, 1}, 300}, f.neutral);
+  f.size = 700;
+  return f;
+}
+
+TEST(Proof, PassesForAnOffsetConeWhoseRimsAreFitted) {
+  for (const double thickness : {0.0, 6.0}) {
+    for (const double fit : {0.2, 0.02}) {
+      const Form f = offset_frustum(thickness);
+      const Seam gap{.gap = 3};
+      const Blank b = make_blank(f, gap, {.fit = fit});
+      EXPECT_GT(edge(b, EdgeName::base)->arcs.size(), 4u) << "no arc: fitted by several";
+      EXPECT_LE(b.fit_error, 1.02 * fit);
+      EXPECT_GT(b.fit_error, 0);
+      const Proof p = prove(b, f, gap);
+      EXPECT_TRUE(p.passed) << p.greatest_distance << " " << p.where << ", seam " << p.seam_mismatch
+                            << ", rims " << p.rim_mismatch << ", area " << p.area_mismatch << ", allowed "
+                            << p.allowed;
+      EXPECT_LT(p.seam_mismatch, 1e-9 * f.size) << "it closes as if nothing had been fitted";
+    }
+  }
+}
+
+TEST(Proof, SeesADamagedOffsetCone) {
+  const Form f = offset_frustum(6);
+  Blank b = make_blank(f, {.gap = 3});
+  for (Arc& arc : b.edges[0].arcs) arc.start.y += 0.05;
+  EXPECT_FALSE(prove(b, f, {.gap = 3}).passed) << "more than the fit allows";
 }
 
 }  // namespace

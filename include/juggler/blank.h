@@ -120,6 +120,13 @@ struct Blank {
 [[nodiscard]] Blank make_blank(const Cone& cone, const Sheet& sheet, const Seam& seam = {},
                                const Making& making = {});
 
+/// The same for any form, its seam as made; rims that are no arcs are fitted within `making.fit`. Sizes and
+/// numbers that belong to cones stay empty.
+///
+/// Errors    Refusal when the gap's edges meet before a rim, or when the wall does not open flat.
+/// Accuracy  1e-9 of the part's size; the outline besides as `fit_error` says.
+[[nodiscard]] Blank make_blank(const Form& form, const Seam& seam = {}, const Making& making = {});
+
 /// The seam of the part as made: the mirrored twin's lies at the opposite plan angle.
 [[nodiscard]] Seam seam_as_made(Seam seam, Hand hand);
 /// The parallel gap on the neutral layer that gives the asked gap on its face at the middle of the seam

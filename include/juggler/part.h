@@ -99,6 +99,7 @@ struct Making {
   Hand hand = Hand::as_drawn;
   Face face_up = Face::inside;  ///< inside or outside
   int elements = 4;             ///< spaces of equal plan angle, 1 to 3600
+  double fit = 0.02;            ///< mm that fitted arcs may leave a rim that is no arc by, 1e-6 to 10
   bool marks = true;            ///< element lines, number, face, arrow to the top
 };
 

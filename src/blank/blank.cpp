@@ -7,8 +7,20 @@
 namespace juggler {
 namespace {
 
+struct Edges {
+  std::vector<Edge> edges;
+  double fit_error = 0;
+};
+
+Edge backwards(Edge e) {
+  std::reverse(e.arcs.begin(), e.arcs.end());
+  for (Arc& arc : e.arcs) arc = reversed(arc);
+  return e;
+}
+
 // The outline as developed, seen from the outside: base, seam end, top, seam start.
-std::vector<Edge> developed_edges(const Opened& o, const SeamCut& cut) {
+Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
+  Edges made;
   const auto vertex = [&](EndName end, bool pointed, double u) {
     return pointed ? *cut.tip : rim_point(o, end, u);
   };
@@ -19,19 +31,19 @@ std::vector<Edge> developed_edges(const Opened& o, const SeamCut& cut) {
                 0};
   };
   const auto rim = [&](EdgeName name, EndName end, double from, double to) {
-    return Edge{name, {rim_arc(o, end, from, to)}, rim_arc(o, end, o.from(), o.to()).length};
+    const FittedArcs fitted = rim_arcs(o, end, from, to, tolerance);
+    // What fit_arcs() may leave unseen between the places it measures.
+    made.fit_error = std::max(made.fit_error, 1.02 * fitted.error);
+    return Edge{name, fitted.arcs, rim_girth(o, end)};
   };
-  const auto backwards = [](Edge e) {
-    e.arcs.front() = reversed(e.arcs.front());
-    return e;
-  };
-  std::vector<Edge> edges;
+  std::vector<Edge>& edges = made.edges;
   if (!o.form.base_pointed) edges.push_back(rim(EdgeName::base, EndName::base, cut.base_from, cut.base_to));
   edges.push_back(seam(EdgeName::seam_end, cut.base_to, cut.top_to));
-  if (!o.form.top_pointed)
+  if (!o.form.top_pointed) {
     edges.push_back(backwards(rim(EdgeName::top, EndName::top, cut.top_from, cut.top_to)));
+  }
   edges.push_back(backwards(seam(EdgeName::seam_start, cut.base_from, cut.top_from)));
-  return edges;
+  return made;
 }
 
 Outline joined(const std::vector<Edge>& edges) {
@@ -44,10 +56,7 @@ Outline joined(const std::vector<Edge>& edges) {
 void run_anticlockwise(std::vector<Edge>& edges) {
   if (signed_area(joined(edges)) >= 0) return;
   std::reverse(edges.begin(), edges.end());
-  for (Edge& e : edges) {
-    std::reverse(e.arcs.begin(), e.arcs.end());
-    for (Arc& arc : e.arcs) arc = reversed(arc);
-  }
+  for (Edge& e : edges) e = backwards(std::move(e));
   const auto base =
       std::find_if(edges.begin(), edges.end(), [](const Edge& e) { return e.name == EdgeName::base; });
   if (base != edges.end()) std::rotate(edges.begin(), base, edges.end());
@@ -129,23 +138,24 @@ double width_across(const Opened& o, EndName end, double from, double to) {
          norm(rim_point(o, end, to) - rim_point(o, end, o.to()));
 }
 
-// The gap at both ends: on the neutral layer as cut, on the faces in proportion to their girth there.
-GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut, const Blank& b) {
+// The gap at both ends: on the neutral layer as cut, on the faces as much wider as they run there.
+GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut) {
   GapReport g;
-  const double parallel = neutral_gap(o.form, seam);
-  const auto neutral = [&](EndName end, bool pointed, double from, double to) {
-    if (!seam.wedge) return parallel;
-    return pointed ? 0 : width_across(o, end, from, to);
+  const Rates v = rates(ruling_at(o.form.wall, o.from()));
+  const auto end = [&](EndName name, bool pointed, double from, double to, double& neutral, double& inside,
+                       double& outside) {
+    neutral = !seam.wedge ? neutral_gap(o.form, seam) : pointed ? 0 : width_across(o, name, from, to);
+    const double s = (name == EndName::base ? o.form.base : o.form.top)(o.from()).s;
+    const auto breadth = [&](double layer) { return v.across + layer * v.curl + s * v.turn; };
+    const auto on_face = [&](double layer) {
+      return pointed ? neutral : neutral * std::abs(breadth(layer) / breadth(o.form.neutral));
+    };
+    inside = on_face(0);
+    outside = on_face(o.form.thickness);
   };
-  g.neutral_base = neutral(EndName::base, o.form.base_pointed, cut.base_from, cut.base_to);
-  g.neutral_top = neutral(EndName::top, o.form.top_pointed, cut.top_from, cut.top_to);
-  const auto scaled = [](double gap, double face, double neutral_radius) {
-    return neutral_radius > 0 ? gap * face / neutral_radius : gap;
-  };
-  g.inside_base = scaled(g.neutral_base, b.inside.base_radius, b.neutral_sizes.base_radius);
-  g.outside_base = scaled(g.neutral_base, b.outside.base_radius, b.neutral_sizes.base_radius);
-  g.inside_top = scaled(g.neutral_top, b.inside.top_radius, b.neutral_sizes.top_radius);
-  g.outside_top = scaled(g.neutral_top, b.outside.top_radius, b.neutral_sizes.top_radius);
+  end(EndName::base, o.form.base_pointed, cut.base_from, cut.base_to, g.neutral_base, g.inside_base,
+      g.outside_base);
+  end(EndName::top, o.form.top_pointed, cut.top_from, cut.top_to, g.neutral_top, g.inside_top, g.outside_top);
   return g;
 }
 
@@ -187,6 +197,9 @@ void describe(Blank& b, const Form& f, const Seam& seam) {
   warn_gap(EdgeName::top, b.gap.neutral_top);
   if (overlaps_itself(b))
     b.warnings.push_back("The blank overlaps itself on the flat: cut it in several pieces.");
+}
+
+void warn_of_tight_rolling(Blank& b, const Form& f) {
   const auto warn_thick = [&](EndName end, double inside_radius, bool pointed) {
     if (!pointed && inside_radius < f.thickness) {
       b.warnings.push_back(std::string("The ") + name_of(end) + "'s inside radius of " +
@@ -196,6 +209,34 @@ void describe(Blank& b, const Form& f, const Seam& seam) {
   };
   warn_thick(EndName::base, b.inside.base_radius, f.base_pointed);
   warn_thick(EndName::top, b.inside.top_radius, f.top_pointed);
+}
+
+// What every wall has; sizes of its own come from its shape.
+Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Making& making) {
+  const Form& f = o.form;
+  Blank b;
+  b.name = making.name;
+  b.count = making.quantity;
+  b.thickness = f.thickness;
+  b.neutral = f.neutral;
+  b.face_up = making.face_up;
+  b.size = f.size;
+  Edges made = developed_edges(o, cut, making.fit);
+  b.edges = std::move(made.edges);
+  b.fit_error = made.fit_error;
+  const Placing placing = laid_out(o, making.face_up, b.edges);
+  for (Edge& e : b.edges) {
+    for (Arc& arc : e.arcs) arc = placed(arc, placing);
+  }
+  run_anticlockwise(b.edges);
+  b.forming = forming_panels(o, placing);
+  b.elements = elements_of(o, placing, making.elements);
+  b.overall_height = overall_height(f);
+  b.gap = gap_report(o, seam, cut);
+  place_on_metal(b);
+  b.marks = make_marks(b, making);
+  describe(b, f, seam);
+  return b;
 }
 
 [[noreturn]] void refuse_gap(const Cone& cone, const ConeSizes& sizes, const Sheet& sheet, const Seam& seam,
@@ -217,6 +258,19 @@ void describe(Blank& b, const Form& f, const Seam& seam) {
 
 }  // namespace
 
+Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
+  check({.thickness = f.thickness}, seam, making);
+  const Opened o = open(f);
+  const auto cut = cut_seam(o, seam);
+  if (!cut) {
+    throw Refusal({.reason = "the parallel edges of the gap meet before a rim",
+                   .key = "seam.gap",
+                   .found = shown_mm(seam.gap.value_or(0)),
+                   .advice = "narrow the gap or use a wedge"});
+  }
+  return blank_of(o, *cut, seam, making);
+}
+
 Blank make_blank(const Cone& cone, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
   check(sheet, seam_asked, making);
   const Seam seam = seam_as_made(seam_asked, making.hand);
@@ -225,32 +279,13 @@ Blank make_blank(const Cone& cone, const Sheet& sheet, const Seam& seam_asked, c
   const Opened o = open(f);
   const auto cut = cut_seam(o, seam);
   if (!cut) refuse_gap(cone, sizes, sheet, seam, f);
-
-  Blank b;
-  b.name = making.name;
-  b.count = making.quantity;
-  b.thickness = f.thickness;
-  b.neutral = f.neutral;
-  b.face_up = making.face_up;
-  b.size = f.size;
-  b.edges = developed_edges(o, *cut);
-  const Placing placing = laid_out(o, making.face_up, b.edges);
-  for (Edge& e : b.edges) {
-    for (Arc& arc : e.arcs) arc = placed(arc, placing);
-  }
-  run_anticlockwise(b.edges);
-  b.forming = forming_panels(o, placing);
-  b.elements = elements_of(o, placing, making.elements);
+  Blank b = blank_of(o, *cut, seam, making);
   b.inside = sizes_on(f, 0);
   b.middle = sizes_on(f, f.thickness / 2);
   b.outside = sizes_on(f, f.thickness);
   b.neutral_sizes = sizes_on(f, f.neutral);
-  b.overall_height = overall_height(f);
-  b.gap = gap_report(o, seam, *cut, b);
-  place_on_metal(b);
   b.cone = cone_numbers(b, sizes, o);
-  b.marks = make_marks(b, making);
-  describe(b, f, seam);
+  warn_of_tight_rolling(b, f);
   return b;
 }
 

@@ -1,6 +1,6 @@
 #include "opened.h"
 
-#include <stdexcept>
+#include <algorithm>
 
 namespace juggler {
 namespace {
@@ -19,6 +19,21 @@ double rim_heading(const Opened& o, EndName end, double u) {
   return o.flat.at(u).heading + std::atan2(v.y, v.x);
 }
 
+double rim_length(const Opened& o, EndName end, double from, double to) {
+  return integral([&](double u) { return norm(rim_velocity(o, end, u)); }, from, to);
+}
+
+// How far a rim leaves an arc, place by place along it.
+double departure(const Opened& o, EndName end, double from, double to, const Arc& arc) {
+  constexpr int looks = 32;
+  double worst = 0;
+  for (int i = 1; i <= looks; ++i) {
+    const double u = from + (to - from) * i / looks;
+    worst = std::max(worst, norm(point_at(arc, arc.length * i / looks) - rim_point(o, end, u)));
+  }
+  return worst;
+}
+
 }  // namespace
 
 Opened open(const Form& form) {
@@ -32,18 +47,15 @@ Vec2 rim_point(const Opened& o, EndName end, double u) {
   return r.c + rim_of(o.form, end)(u).s * direction(r.heading);
 }
 
-Arc rim_arc(const Opened& o, EndName end, double from, double to) {
-  const double length = integral([&](double u) { return norm(rim_velocity(o, end, u)); }, from, to);
-  const Arc arc{rim_point(o, end, from), rim_heading(o, end, from), length,
+FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance) {
+  const Arc arc{rim_point(o, end, from), rim_heading(o, end, from), rim_length(o, end, from, to),
                 rim_heading(o, end, to) - rim_heading(o, end, from)};
-  constexpr int looks = 32;
-  for (int i = 1; i <= looks; ++i) {
-    const double u = from + (to - from) * i / looks;
-    if (norm(point_at(arc, length * i / looks) - rim_point(o, end, u)) > 1e-11 * o.form.size) {
-      throw std::logic_error("a rim that is no arc");
-    }
-  }
-  return arc;
+  if (departure(o, end, from, to, arc) <= 1e-11 * o.form.size) return {{arc}, 0};
+  return fit_arcs({from, to, [&](double u) { return rim_point(o, end, u); },
+                   [&](double u) { return rim_heading(o, end, u); }},
+                  tolerance);
 }
+
+double rim_girth(const Opened& o, EndName end) { return rim_length(o, end, o.from(), o.to()); }
 
 }  // namespace juggler

@@ -21,9 +21,11 @@ struct Opened {
 
 [[nodiscard]] Vec2 rim_point(const Opened& o, EndName end, double u);
 
-/// The rim between two rulings as one arc.
-/// Errors  std::logic_error when the rim is no arc to 1e-11 of the part's size.
-[[nodiscard]] Arc rim_arc(const Opened& o, EndName end, double from, double to);
+/// The rim between two rulings: one arc where it is one to 1e-11 of the part's size, else arcs fitted within
+/// the tolerance.
+[[nodiscard]] FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance);
+/// Length of the rim once round on the flat, before the gap, mm.
+[[nodiscard]] double rim_girth(const Opened& o, EndName end);
 
 /// Where the seam's edges cut the rims: parameters of the first and the last ruling at each end, or the tip
 /// where the edges meet at a pointed end.

@@ -53,6 +53,7 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making) {
   check_seam(seam);
   check_count("quantity", making.quantity, 1000000);
   check_count("elements", making.elements, 3600);
+  check_range("fit", making.fit, 1e-6, 10, "mm");
   if (making.face_up == Face::middle) {
     throw Refusal({.reason = "is no face that can lie up",
                    .key = "face_up",

@@ -139,6 +139,15 @@ struct Formed {
   }
 };
 
+// The way the asked edge of the neutral layer runs. A point of the outline lies off it along its ruling; what
+// counts is how far it is from the edge. (33)
+Vec3 edge_direction(const Form& f, EndName end, double u) {
+  const Ruling r = ruling_at(f.wall, u);
+  const Cut cut = (end == EndName::base ? f.base : f.top)(u);
+  const Vec3 run = r.dc + f.neutral * r.dn + cut.s * r.de + cut.ds * r.e;
+  return 1 / norm(run) * run;
+}
+
 Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const Formed& formed,
                       const std::vector<Place>& places) {
   Worst worst;
@@ -155,7 +164,8 @@ Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const
   }
   for (const Place& p : places) {
     const FormedRuling& r = formed.at(p.u);
-    worst.look(norm(r.base + p.along * r.e - edge_point(f, p.end, f.neutral, p.u)),
+    const Vec3 off = r.base + p.along * r.e - edge_point(f, p.end, f.neutral, p.u);
+    worst.look(norm(cross(off, edge_direction(f, p.end, p.u))),
                p.end == EndName::base ? "base edge as cut" : "top edge as cut", p.u);
   }
   return worst;
