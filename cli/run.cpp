@@ -111,21 +111,37 @@ struct Task {
   std::string about;  // the job's file, or the call
   std::string stem;
   std::function<Job()> job;
+  std::vector<NewFile> beside = {};  // what else is written with its files
 };
 
-// Prints and writes one job. The documents for --json are gathered, to be printed together.
-int develop_one(const Task& task, const Options& options, std::vector<std::string>& documents) {
+// What the jobs of one call leave behind for the end.
+struct Gathered {
+  std::vector<std::string> documents;  // for --json, to be printed together
+  std::set<fs::path> written;
+};
+
+void write_once(const std::vector<NewFile>& files, const Options& options, Gathered& gathered) {
+  for (const NewFile& file : files) {
+    if (!gathered.written.insert(file.path.lexically_normal()).second) {
+      throw CallError(
+          fmt::format("{}: two jobs of this call would write it; develop one of them with another -o.",
+                      file.path.string()));
+    }
+  }
+  write_whole(files, options.replace);
+}
+
+int develop_one(const Task& task, const Options& options, Gathered& gathered) {
   const JobResult result = options.develop(task.job());
   if (!passed(result)) {
     require_proof(result, task.about);
     return proof_failed;
   }
   std::vector<NewFile> files;
-  if (!options.folder.empty()) {
-    files = files_of(result, task.stem, options);
-    write_whole(files, options.replace);
-  }
-  if (options.json) documents.push_back(json_of(result));
+  if (!options.folder.empty()) files = files_of(result, task.stem, options);
+  files.insert(files.end(), task.beside.begin(), task.beside.end());
+  write_once(files, options, gathered);
+  if (options.json) gathered.documents.push_back(json_of(result));
   if (options.json || options.quiet) return done;
   for (const PieceResult& piece : result.pieces) print_piece(result, piece);
   for (const NewFile& file : files) std::cout << "  wrote " << file.path.string() << '\n';
@@ -142,17 +158,6 @@ void print_documents(const std::vector<std::string>& documents, size_t jobs) {
   std::cout << "]\n";
 }
 
-void check_options(const std::vector<Task>& tasks, const Options& options) {
-  std::set<std::string> stems;
-  for (const Task& task : tasks) {
-    if (!options.folder.empty() && !stems.insert(task.stem).second) {
-      throw CallError(
-          fmt::format("{}: another job of this call would write the same files; develop it with another -o.",
-                      task.about));
-    }
-  }
-}
-
 int flush_output(int code) {
   std::cout.flush();
   if (std::cout) return code;
@@ -161,13 +166,12 @@ int flush_output(int code) {
 }
 
 int develop_all(const std::vector<Task>& tasks, const Options& options) {
-  check_options(tasks, options);
   int code = done;
-  std::vector<std::string> documents;
+  Gathered gathered;
   for (const Task& task : tasks) {
-    code = worse(code, guarded(task.about, [&] { return develop_one(task, options, documents); }));
+    code = worse(code, guarded(task.about, [&] { return develop_one(task, options, gathered); }));
   }
-  if (options.json) print_documents(documents, tasks.size());
+  if (options.json) print_documents(gathered.documents, tasks.size());
   return flush_output(code);
 }
 
@@ -234,13 +238,9 @@ int develop(const std::vector<std::string>& jobs, const Options& options) {
 int quick(const std::string& shape, const std::vector<std::string>& keys, const Options& options) {
   std::vector<Setting> settings = settings_of(keys, "quick");
   for (const Setting& s : settings_of(options.settings, "--set")) settings.push_back(s);
-  const Task task{"quick " + shape, shape, [&] { return quick_job(shape, settings); }};
-  const int code = develop_all({task}, options);
-  if (code != done || options.save_job.empty()) return code;
-  return guarded(options.save_job, [&]() -> int {
-    write_whole({{options.save_job, quick_job_text(shape, settings)}}, options.replace);
-    return done;
-  });
+  Task task{"quick " + shape, shape, [&] { return quick_job(shape, settings); }};
+  if (!options.save_job.empty()) task.beside = {{options.save_job, quick_job_text(shape, settings)}};
+  return develop_all({task}, options);
 }
 
 int check(const std::vector<std::string>& jobs, const Options& options) {

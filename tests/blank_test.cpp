@@ -126,6 +126,13 @@ TEST(Blank, ElementsLieAtEqualPlanAnglesBothEndsOnTheSeam) {
   ASSERT_EQ(b.elements.size(), 13u);
   EXPECT_NEAR(b.elements[1].plan.degrees(), 20, 1e-9) << "plan angles wrap";
   EXPECT_NEAR(b.elements[12].plan.degrees(), 350, 1e-9);
+  for (const double at : {0.0, 120.0, 0.1, 359.9, -30.0, 720.0}) {
+    for (const Element& e :
+         make_blank(cyclone(), sheet, {.at = Angle::degrees(at)}, {.elements = 360}).elements) {
+      EXPECT_GE(e.plan.degrees(), 0) << at;
+      EXPECT_LT(e.plan.degrees(), 360 - 1e-6) << at << ": a whole turn is 0";
+    }
+  }
   for (const Element& e : b.elements) EXPECT_NEAR(norm(e.top - e.base), e.length, 1e-9);
 }
 

@@ -96,8 +96,10 @@ std::vector<FormingPanel> forming_panels(const Opened& o, const Placing& placing
 }
 
 double positive_degrees(double radians) {
+  constexpr double rounding = 1e-9;
   const double d = std::fmod(Angle::radians(radians).degrees(), 360);
-  return d < -1e-9 ? d + 360 : (d < 1e-9 ? 0 : d);
+  const double positive = d < -rounding ? d + 360 : d;
+  return positive < rounding || positive > 360 - rounding ? 0 : positive;
 }
 
 std::vector<Element> elements_of(const Opened& o, const Placing& placing, int spaces) {

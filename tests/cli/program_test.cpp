@@ -67,6 +67,9 @@ TEST_F(Program, SaveJobKeepsAJobThatDevelopsTheSame) {
   ASSERT_EQ(quick.code, 0) << quick.err;
   const Outcome job = juggler("develop kept.toml --json");
   EXPECT_EQ(Json::parse(quick.out), Json::parse(job.out));
+  const Outcome again = juggler(std::string(quick_cyclone) + " -o out --save-job kept.toml");
+  EXPECT_EQ(again.code, 4);
+  EXPECT_FALSE(there("out/cone.dxf")) << "a job that cannot be kept keeps the rest from being written";
 }
 
 TEST_F(Program, SetTakesNamedSizesAndDottedKeys) {
@@ -89,8 +92,9 @@ TEST_F(Program, SeveralJobsAreEachTriedAndTheWorstCounts) {
   EXPECT_TRUE(has(r.err, "bad.toml:2:14")) << r.err;
   EXPECT_TRUE(has(r.err, "missing.toml: cannot be read: No such file"));
   EXPECT_EQ(juggler("develop bad.toml " + good + " --quiet").code, 3);
-  EXPECT_EQ(juggler("develop " + good + " " + good + " -o out").code, 2)
-      << "two jobs would write the same files";
+  const Outcome twice = juggler("develop " + good + " " + good + " -o out --replace");
+  EXPECT_TRUE(has(twice.err, "two jobs of this call would write it")) << twice.err;
+  EXPECT_EQ(twice.code, 2);
 }
 
 TEST_F(Program, CheckGivesVerdictAndWarningsOnly) {
