@@ -85,7 +85,17 @@ inline ClosedForm closed_form(long double base, long double top, long double bas
   const Real up = base_wider ? rise_base : -rise_base;
   const Real up_top = c.slant + (base_wider ? rise_top : -rise_top);
   c.diagonal = std::hypot((c.chord_base + c.chord_top) / 2, up_top - up);
-  const auto strip = [&] {  // between a seam ruling and its edge: the integral of s asin(half / s)
+  // Between a seam ruling and its edge: the integral of s asin(half / s) over the swing radius s. In closed
+  // form where the angle is felt, by Simpson's rule where it hardly changes and swing radii may be
+  // astronomic.
+  const auto strip = [&]() -> Real {
+    if (std::max(x(c.neutral_base), x(c.neutral_top)) > 0.01L) {
+      const auto whole = [&](Real r) {
+        const Real s = r / std::abs(sin_a);
+        return s * s / 2 * std::asin(half / s) + half / 2 * std::sqrt(s * s - half * half);
+      };
+      return std::abs(whole(c.neutral_base) - whole(c.neutral_top));
+    }
     const int n = 400;
     Real sum = 0;
     for (int i = 0; i <= n; ++i) {

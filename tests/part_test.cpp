@@ -110,6 +110,10 @@ TEST(Solve, RefusesTheImpossible) {
   EXPECT_EQ(
       refuse({.base = Diameter::mm(100), .top = Diameter::mm(50), .half_angle = Angle::degrees(90)}).key,
       "half_angle");
+  // The top is sized outside, the base inside: at so small a height the wall would lie beyond level.
+  Cone level{.base = Radius::mm(7.8), .top = Radius::mm(13.9), .height = 0.001};
+  level.base.sizes_on = Face::outside;
+  EXPECT_EQ(refusal_of([&] { (void)solve(level, sheet_of(0.015)); }).key, "height");
   Cone pointed{.base = Diameter::mm(100), .top = Pointed{}, .height = 50};
   pointed.top.contact = Contact::clear;
   EXPECT_EQ(refuse(pointed).key, "top.contact");

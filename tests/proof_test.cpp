@@ -67,6 +67,13 @@ TEST(Proof, ANotANumberInAnyOneFigureFails) {
   EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[23].turn = NAN; }).passed);
 }
 
+TEST(Proof, PassesWhereTheGapTakesMostOfTheGirth) {
+  const Cone cone{.base = Diameter::mm(66), .top = Diameter::mm(132), .height = 400};
+  for (const double gap : {20.0, 60.0, 126.0}) {
+    EXPECT_TRUE(prove(make_blank(cone, sheet, {.gap = gap}), cone, sheet, {.gap = gap}).passed) << gap;
+  }
+}
+
 TEST(Proof, TellsTheEndsOfARingApartThatAllButCloses) {
   // A wall so flat that its blank lacks a millionth of a degree of a full turn, and no gap.
   const Cone flat{.base = Diameter::mm(0.065), .top = Diameter::mm(3330), .height = 0.1};

@@ -28,10 +28,10 @@ class Draw {
   Drawn part() {
     const double base = spread(5, 5000);
     const double top = end_beside(base);
-    const double height = pick(6) == 0 ? base * spread(1e-3, 1e-1) : base * spread(0.05, 20);
+    const double height = pick(6) == 0 ? base * spread(1e-5, 1e-1) : base * spread(0.05, 20);
     Drawn d;
     d.cone = {.base = Radius::mm(base), .top = Radius::mm(top), .height = height};
-    const double most = 0.2 * std::min({base, top, height});
+    const double most = 0.2 * (pick(4) ? std::min({base, top, height}) : std::min(base, top));
     d.sheet = sheet_of(pick(5) == 0 ? 0 : spread(1e-3, 1) * most, face(),
                        pick(4) == 0 ? pick(2) : between(0.3, 0.6));
     if (pick(2)) d.cone.top.sizes_on = face();
@@ -119,6 +119,7 @@ TEST_P(RandomCones, AgreeWithClosedFormsAndPassTheirProof) {
     try {
       const Blank b = make_blank(d.cone, d.sheet, d.seam, d.making);
       ++made;
+      EXPECT_LE(b.forming.size(), 2u) << "smooth walls take few panels: " << about;
       compare(d, b, about);
       const Proof p = prove(b, d.cone, d.sheet, d.seam);
       EXPECT_TRUE(p.passed) << about << ": " << p.greatest_distance << " " << p.where << ", seam "

@@ -115,6 +115,9 @@ struct Cone {
   double agree = 1e-3;                       ///< mm that surplus sizes may differ by
 };
 
+/// The greatest half angle of a cone: beyond it the wall is a flat ring, or turned inside out by the faces.
+inline constexpr Angle flattest = Angle::degrees(89.9999);
+
 /// The part with every size worked out.
 struct ConeSizes {
   double base_radius = 0;  ///< on the size face at the base plane, mm

@@ -1,6 +1,7 @@
 #include "juggler/blank.h"
 
 #include <algorithm>
+#include <stdexcept>
 
 #include "opened.h"
 
@@ -162,6 +163,7 @@ GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut) {
 }
 
 ConeNumbers cone_numbers(const Blank& b, const ConeSizes& sizes, const Opened& o) {
+  if (b.fit_error > 0) throw std::logic_error("a right cone whose rim is no arc");
   ConeNumbers n;
   n.half_angle = Angle::radians(std::abs(sizes.taper.radians()));
   n.slant = sizes.slant;

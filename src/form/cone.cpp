@@ -5,18 +5,20 @@
 namespace juggler {
 namespace {
 
-// (9): the inside face of a right cone, u the plan angle.
-Wall cone_wall(double inside_radius, double taper, double from) {
+// (9): the inside face of a right cone, u the plan angle. Its c lies square under the base's asked circle:
+// where the inside face itself would meet the base plane may be far from the metal on a flat cone.
+Wall cone_wall(double base_radius, double base_layer, double taper, double from) {
   const double sin_taper = std::sin(taper);
   const double cos_taper = std::cos(taper);
+  const double radius = base_radius - base_layer * cos_taper;
   const auto ruling = [=](double u) -> Ruling {
     const Vec3 out{std::cos(u), std::sin(u), 0};
     const Vec3 round{-std::sin(u), std::cos(u), 0};
     const Vec3 up{0, 0, 1};
-    return {inside_radius * out,
+    return {radius * out - base_layer * sin_taper * up,
             -sin_taper * out + cos_taper * up,
             cos_taper * out + sin_taper * up,
-            inside_radius * round,
+            radius * round,
             -sin_taper * round,
             cos_taper * round};
   };
@@ -58,7 +60,7 @@ Form cone_form(const Cone& cone, const ConeSizes& sizes, const Sheet& sheet, Ang
   f.thickness = *sheet.thickness;
   f.neutral = sheet.neutral * f.thickness;
   const double taper = sizes.taper.radians();
-  f.wall = cone_wall(sizes.base_radius - sizes.base_layer / std::cos(taper), taper, seam_at.radians());
+  f.wall = cone_wall(sizes.base_radius, sizes.base_layer, taper, seam_at.radians());
   f.base_pointed = sizes.base_pointed;
   f.top_pointed = sizes.top_pointed;
   const Vec3 up{0, 0, 1};
@@ -116,6 +118,7 @@ double least_radius(const Cone& cone, const ConeSizes& sizes, const Sheet& sheet
     const double step = s.base_radius - s.top_radius;
     const double layers = s.base_layer - s.top_layer;
     s.taper = Angle::radians(std::atan2(step, s.height) - std::asin(layers / std::hypot(step, s.height)));
+    if (std::abs(s.taper.radians()) > flattest.radians()) return false;
     s.slant = s.height / std::cos(s.taper.radians());
     return fits(cone_form(cone, s, sheet, seam_at));
   };

@@ -84,11 +84,11 @@ RoundEnd round_end(EndName which, const End& end, const Sheet& sheet, double agr
 std::optional<double> agreed_half_angle(const Cone& cone) {
   std::vector<Named> angles;
   if (cone.half_angle) {
-    check_range("half_angle", cone.half_angle->degrees(), 0, 89.9999, "degrees");
+    check_range("half_angle", cone.half_angle->degrees(), 0, flattest.degrees(), "degrees");
     angles.push_back({"half_angle", cone.half_angle->radians()});
   }
   if (cone.included_angle) {
-    check_range("included_angle", cone.included_angle->degrees(), 0, 179.9998, "degrees");
+    check_range("included_angle", cone.included_angle->degrees(), 0, 2 * flattest.degrees(), "degrees");
     angles.push_back({"included_angle", cone.included_angle->radians() / 2});
   }
   return agreed(angles, Angle::degrees(1e-4).radians(), "degrees of half angle", Angle::radians(1).degrees());
@@ -241,6 +241,17 @@ double other_radius(double known, double step, EndName open) {
                  .advice = "shorten the part, lessen the angle, or make that end a point"});
 }
 
+void check_flatness(double taper, double radius_step) {
+  if (std::abs(taper) <= flattest.radians() * (1 + 1e-12)) return;
+  throw Refusal(
+      {.reason = "makes a wall that is flat, or turned inside out by the faces its ends are sized on",
+       .key = "height",
+       .found = "a half angle of " + shown_degrees(Angle::radians(std::abs(taper))) +
+                " between ends that differ by " + shown_mm(std::abs(radius_step)) + " of radius",
+       .allowed = "up to " + shown_degrees(flattest),
+       .advice = "raise the height"});
+}
+
 void check_surplus(const Known& k, const ConeSizes& s, double agree) {
   const auto compare = [&](const char* key, double given, double made, double difference, const char* unit) {
     if (difference <= agree) return;
@@ -278,6 +289,7 @@ ConeSizes solve(const Cone& cone, const Sheet& sheet) {
   s.base_layer = k.base.layer;
   s.top_layer = k.top.layer;
   const double taper = both ? taper_of_two_ends(k) : taper_of_one_end(k);
+  if (both) check_flatness(taper, *k.base.radius - *k.top.radius);
   s.taper = Angle::radians(taper);
   s.height = height_of(k, taper);
   s.slant = s.height / std::cos(taper);

@@ -41,8 +41,8 @@ std::vector<RimEdge> rims_of(const Blank& blank) {
   return rims;
 }
 
-// The ruling through a point close to a rim: the nearest of many looks at the half of the rulings about where
-// the point should lie, then a root between its neighbours.
+// The ruling through a point close to a rim: the nearest of many looks at the half of the rulings where the
+// point should lie, then a root between its neighbours.
 Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction, Vec2 p) {
   constexpr int looks = 192;
   const double from = panels.front().from;
@@ -50,9 +50,10 @@ Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double 
   const double about = rim.rising ? fraction : 1 - fraction;
   const auto u_at = [&](int i) { return i == looks ? to : from + (to - from) * i / looks; };
   const auto distance = [&](double u) { return norm(p - rim_of(panel_at(panels, u), rim.end, u)); };
-  const auto limit = [](double f) { return static_cast<int>(std::lround(looks * std::clamp(f, 0.0, 1.0))); };
-  int nearest = limit(about - 0.25);
-  for (int i = nearest; i <= limit(about + 0.25); ++i) {
+  const int first = about < 0.5 ? 0 : looks * 2 / 5;
+  const int last = about < 0.5 ? looks * 3 / 5 : looks;
+  int nearest = first;
+  for (int i = first; i <= last; ++i) {
     if (distance(u_at(i)) < distance(u_at(nearest))) nearest = i;
   }
   const auto aside = [&](double u) {
