@@ -94,6 +94,21 @@ TEST(Blank, RefusesAGapThatEatsTheSmallEndWithTheLeastSize) {
   EXPECT_THROW((void)make_blank(cone, sheet, {.gap = 60}), Refusal);
 }
 
+TEST(Blank, RefusesAGapThatWouldCutAPointedBlankInTwo) {
+  // Steep: the edges meet before the base. Flat, near a full turn: they meet past the apex, beyond the base.
+  for (const double height : {900.0, 30.0, 1.0}) {
+    const Cone cone{.base = Diameter::mm(300), .top = Pointed{}, .height = height};
+    const double slant = std::hypot(150, height);
+    const double widest = 2 * slant * std::sin(std::numbers::pi * 150 / slant);
+    const auto text = refusal_of([&] { (void)make_blank(cone, sheet_of(0), {.gap = 1.01 * widest}); });
+    EXPECT_EQ(text.key, "seam.gap");
+    EXPECT_NEAR(std::stod("0" + text.allowed.substr(text.allowed.find_first_of("0123456789"))), widest, 1e-4);
+    EXPECT_TRUE(
+        prove(make_blank(cone, sheet_of(0), {.gap = 0.9 * widest}), cone, sheet_of(0), {.gap = 0.9 * widest})
+            .passed);
+  }
+}
+
 TEST(Blank, OppositeHandMirrorsThePlanAngles) {
   const Seam seam{.gap = 2, .at = Angle::degrees(60)};
   const Blank b = make_blank(cyclone(), sheet, seam, {.hand = Hand::opposite});

@@ -245,8 +245,14 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
 
 [[noreturn]] void refuse_gap(const Cone& cone, const ConeSizes& sizes, const Sheet& sheet, const Seam& seam,
                              const Form& f) {
-  const bool top_is_small = f.base_pointed || (!f.top_pointed && sizes.top_radius <= sizes.base_radius);
-  const EndName small = top_is_small && !f.top_pointed ? EndName::top : EndName::base;
+  if (f.base_pointed || f.top_pointed) {
+    throw Refusal({.reason = "the parallel edges of the gap leave no blank: they meet beyond its rim",
+                   .key = "seam.gap",
+                   .found = shown_mm(seam.gap.value_or(0)),
+                   .allowed = "less than " + shown_mm(widest_gap_of_pointed(open(f))),
+                   .advice = "narrow the gap or use a wedge"});
+  }
+  const EndName small = sizes.top_radius <= sizes.base_radius ? EndName::top : EndName::base;
   const double radius = small == EndName::top ? sizes.top_radius : sizes.base_radius;
   const double least = least_radius(cone, sizes, sheet, seam.at, small, [&](const Form& other) {
     return cut_seam(open(other), seam).has_value();

@@ -36,6 +36,8 @@ struct SeamCut {
   double top_to = 0;
   std::optional<Vec2> tip;
 };
+/// The gap at which the edges of a pointed blank meet on its rim, mm; from (30).
+[[nodiscard]] double widest_gap_of_pointed(const Opened& o);
 /// Nothing when the edges meet before a rim.
 [[nodiscard]] std::optional<SeamCut> cut_seam(const Opened& o, const Seam& seam);
 

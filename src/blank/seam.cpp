@@ -43,6 +43,18 @@ Vec2 tip(const Opened& o, EndName pointed, double half) {
   return apex + (half / std::sin(sector / 2)) * direction(towards_metal);
 }
 
+}  // namespace
+
+double widest_gap_of_pointed(const Opened& o) {
+  const EndName pointed = o.form.base_pointed ? EndName::base : EndName::top;
+  const EndName open_end = o.form.base_pointed ? EndName::top : EndName::base;
+  const double swing = norm(rim_point(o, open_end, o.middle()) - rim_point(o, pointed, o.middle()));
+  const double sector = std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading);
+  return 2 * swing * std::sin(sector / 2);
+}
+
+namespace {
+
 std::optional<SeamCut> parallel_cut(const Opened& o, double gap) {
   SeamCut cut{o.from(), o.to(), o.from(), o.to(), std::nullopt};
   const Image first = image(o, o.from(), true);
@@ -62,6 +74,8 @@ std::optional<SeamCut> parallel_cut(const Opened& o, double gap) {
   const bool base = cut_end(EndName::base, o.form.base_pointed, cut.base_from, cut.base_to);
   const bool top = cut_end(EndName::top, o.form.top_pointed, cut.top_from, cut.top_to);
   if (!base || !top) return std::nullopt;
+  // Far beyond half a turn the edges meet past the apex: past the rim they would cut the blank in two.
+  if (cut.tip && gap >= widest_gap_of_pointed(o)) return std::nullopt;
   return cut;
 }
 
