@@ -133,6 +133,14 @@ TEST(Page, IsLegibleForHardShapes) {
   }
 }
 
+TEST(Page, NamesBothEdgesOfTheSeamOnABlankAsWideAsItsPanel) {
+  const JobResult r =
+      result_of({{"base.diameter", "452"}, {"top.diameter", "447"}, {"height", "600"}, {"seam.gap", "2"}});
+  const Page page = draw_piece(r, r.pieces[0]);
+  EXPECT_TRUE(says(page, "seam start"));
+  EXPECT_TRUE(says(page, "seam end"));
+}
+
 TEST(Page, IsLegibleForRandomCones) {
   std::mt19937 engine(7);
   const auto between = [&](double lo, double hi) { return std::uniform_real_distribution(lo, hi)(engine); };

@@ -138,9 +138,15 @@ class BlankView {
       if (!e->on_metal) layout_.draw({page(e->base), page(e->top)}, Pen::guide);
     }
     const bool start_right = blank_.face_up == Face::inside;
+    // Beside the edge, or within a blank so wide that the other edge is far.
+    const bool wide = view_.scale * as_laid(blank_).width > 300;
     const auto of_edge = [&](EdgeName name) {
-      const bool right = (name == EdgeName::seam_start) == start_right;
-      return along(edge(blank_, name)->arcs.front(), {right ? 1.0 : -1.0, 0});
+      const double side = (name == EdgeName::seam_start) == start_right ? 1 : -1;
+      const Arc& arc = edge(blank_, name)->arcs.front();
+      std::vector<Anchor> anchors = along(arc, {side, 0});
+      const std::vector<Anchor> within = along(arc, {-side, 0});
+      if (wide) anchors.insert(anchors.end(), within.begin(), within.end());
+      return anchors;
     };
     constexpr double same_side = 0.4 * std::numbers::pi;
     labels_.push_back({"seam start", of_edge(EdgeName::seam_start), 12, same_side});
