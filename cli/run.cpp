@@ -65,7 +65,8 @@ std::vector<NewFile> files_of(const JobResult& result, const std::string& stem, 
     files.push_back({fs::path(options.folder) / name, std::move(content)});
   };
   for (const PieceResult& piece : result.pieces) {
-    const std::string name = piece.part.name.empty() ? stem : stem + "-" + piece.part.name;
+    const std::string own = file_name_of(piece);
+    const std::string name = own.empty() ? stem : stem + "-" + own;
     if (wanted.contains("dxf")) {
       add(name + ".dxf", text_of([&](std::ostream& out) {
             write_dxf(piece.blank, out, result.job.units, remarks_of(result, piece));

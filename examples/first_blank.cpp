@@ -14,8 +14,8 @@ int main() {
   if (!prove(blank, cone, sheet, seam).passed) return 1;
 
   std::cout << std::fixed;
-  std::cout << "swing radius base " << blank.cone.swing_radius_base << " mm\n"
-            << "swing radius top  " << blank.cone.swing_radius_top << " mm\n"
+  std::cout << "swing radius base " << blank.cone->swing_radius_base << " mm\n"
+            << "swing radius top  " << blank.cone->swing_radius_top << " mm\n"
             << "smallest sheet    " << enclosing(blank).width << " x " << enclosing(blank).height << " mm\n";
   std::ofstream file("first_blank.dxf");
   write_dxf(blank, file);

@@ -10,15 +10,21 @@ TEST(Solve, EverySufficientSetGivesTheSamePart) {
   const double slant = 780 / std::cos(half);
   const std::vector<Cone> sets{
       cyclone(),
-      {.base = Radius::mm(310), .top = Girth::mm(155 * std::numbers::pi), .slant = slant},
-      {.base = Diameter::mm(620), .top = Diameter::mm(155), .half_angle = Angle::radians(half)},
-      {.base = Diameter::mm(620), .top = Diameter::mm(155), .included_angle = Angle::radians(2 * half)},
-      {.base = Diameter::mm(620), .height = 780, .slant = slant, .wider = EndName::base},
-      {.base = Diameter::mm(620), .height = 780, .half_angle = Angle::radians(half), .wider = EndName::base},
-      {.base = Diameter::mm(620), .slant = slant, .half_angle = Angle::radians(half), .wider = EndName::base},
+      Cone{.base = Radius::mm(310), .top = Girth::mm(155 * std::numbers::pi), .slant = slant},
+      Cone{.base = Diameter::mm(620), .top = Diameter::mm(155), .half_angle = Angle::radians(half)},
+      Cone{.base = Diameter::mm(620), .top = Diameter::mm(155), .included_angle = Angle::radians(2 * half)},
+      Cone{.base = Diameter::mm(620), .height = 780, .slant = slant, .wider = EndName::base},
+      Cone{.base = Diameter::mm(620),
+           .height = 780,
+           .half_angle = Angle::radians(half),
+           .wider = EndName::base},
+      Cone{.base = Diameter::mm(620),
+           .slant = slant,
+           .half_angle = Angle::radians(half),
+           .wider = EndName::base},
       {.top = Diameter::mm(155), .height = 780, .half_angle = Angle::radians(half), .wider = EndName::base}};
   for (const Cone& cone : sets) {
-    const ConeSizes s = solve(cone, paper);
+    const RoundSizes s = solve(cone, paper);
     EXPECT_NEAR(s.base_radius, 310, 1e-11);
     EXPECT_NEAR(s.top_radius, 77.5, 1e-11);
     EXPECT_NEAR(s.height, 780, 1e-11);
@@ -28,14 +34,15 @@ TEST(Solve, EverySufficientSetGivesTheSamePart) {
 }
 
 TEST(Solve, EitherEndCanBeTheWiderAndEitherAPoint) {
-  const ConeSizes up = solve({.base = Diameter::mm(155), .top = Diameter::mm(620), .height = 780}, paper);
+  const RoundSizes up =
+      solve(Cone{.base = Diameter::mm(155), .top = Diameter::mm(620), .height = 780}, paper);
   EXPECT_LT(up.taper.radians(), 0);
-  const ConeSizes tip =
-      solve({.base = Pointed{}, .top = Diameter::mm(100), .half_angle = Angle::degrees(45)}, paper);
+  const RoundSizes tip =
+      solve(Cone{.base = Pointed{}, .top = Diameter::mm(100), .half_angle = Angle::degrees(45)}, paper);
   EXPECT_NEAR(tip.height, 50, 1e-12);
   EXPECT_TRUE(tip.base_pointed);
-  const ConeSizes drawn = solve(
-      {.base = Diameter::mm(100), .height = 50, .half_angle = Angle::degrees(45), .wider = EndName::base},
+  const RoundSizes drawn = solve(
+      Cone{.base = Diameter::mm(100), .height = 50, .half_angle = Angle::degrees(45), .wider = EndName::base},
       paper);
   EXPECT_TRUE(drawn.top_pointed) << "the sizes run the wall out to its point";
 }
@@ -49,7 +56,7 @@ TEST(Solve, SizesOnDifferentFacesHoldOnThoseFaces) {
       asked.slant = solve(cone, sheet_of(20)).slant;
       asked.height.reset();
     }
-    const ConeSizes s = solve(asked, sheet_of(20));
+    const RoundSizes s = solve(asked, sheet_of(20));
     // The top's outside edge and the base's inside edge, on walls 20 mm apart, by plain geometry.
     const double a = s.taper.radians();
     const double inside_top = 77.5 - 20 / std::cos(a);
@@ -59,14 +66,16 @@ TEST(Solve, SizesOnDifferentFacesHoldOnThoseFaces) {
 }
 
 TEST(Solve, RefusesWhatIsMissingAndSaysWhat) {
-  EXPECT_TRUE(has(
-      refusal_of([] { (void)solve({.base = Diameter::mm(620), .top = Diameter::mm(155)}, paper); }).advice,
-      "height"));
+  EXPECT_TRUE(has(refusal_of([] {
+                    (void)solve(Cone{.base = Diameter::mm(620), .top = Diameter::mm(155)}, paper);
+                  }).advice,
+                  "height"));
   EXPECT_TRUE(
-      has(refusal_of([] { (void)solve({.height = 780, .slant = 800}, paper); }).advice, "base.diameter"));
-  EXPECT_EQ(
-      refusal_of([] { (void)solve({.base = Diameter::mm(620), .height = 780, .slant = 800}, paper); }).key,
-      "wider");
+      has(refusal_of([] { (void)solve(Cone{.height = 780, .slant = 800}, paper); }).advice, "base.diameter"));
+  EXPECT_EQ(refusal_of([] {
+              (void)solve(Cone{.base = Diameter::mm(620), .height = 780, .slant = 800}, paper);
+            }).key,
+            "wider");
   EXPECT_EQ(refusal_of([] { (void)solve(cyclone(), Sheet{.sizes_on = Face::inside}); }).key,
             "sheet.thickness");
   EXPECT_EQ(refusal_of([] { (void)solve(cyclone(), Sheet{.thickness = 2}); }).key, "sheet.sizes_on");

@@ -1,6 +1,7 @@
 // The flat piece to cut: outline, elements, marks, what its forming needs, and its measures.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -21,12 +22,19 @@ struct Edge {
 /// A ruling of the formed part and its place on the flat, before the gap.
 struct Element {
   int number = 0;
-  Angle plan = {};    ///< plan angle
-  double length = 0;  ///< from rim to rim, mm
+  Angle plan = {};       ///< plan angle
+  double length = 0;     ///< from rim to rim, mm
+  double from_base = 0;  ///< from the base as it was before trims to the top rim, mm
+  double from_top = 0;   ///< from the top as it was before trims to the base rim, mm
   Vec2 base = {};
   Vec2 top = {};
+  double base_run = 0;  ///< length of the neutral layer's rim from element 0, mm
+  double top_run = 0;
+  int mirror = -1;  ///< number of the element that is its mirror twin, or -1
+  std::optional<Bevel> base_bevel = {};
+  std::optional<Bevel> top_bevel = {};
   bool on_metal = true;
-  double edge_distance = 0;  ///< of a seam ruling: how far the edge lies from it at the base, mm
+  double edge_distance = 0;  ///< of a seam ruling: how far inside it the edge lies at the base, mm
 };
 
 struct MarkText {
@@ -69,10 +77,13 @@ struct GapReport {
   double outside_top = 0;
 };
 
-/// Radii of the edges as cut, mm; 0 where a layer has run together at a pointed end.
+/// The edges as cut on one face, once round the part, mm. A radius is 0 where the edge is a point or no level
+/// circle; a girth is 0 at a point.
 struct LayerSizes {
   double base_radius = 0;
   double top_radius = 0;
+  double base_girth = 0;
+  double top_girth = 0;
 };
 
 /// What a cone's flat is laid out by. Radii are infinite for equal ends.
@@ -91,7 +102,9 @@ struct ConeNumbers {
 
 struct Blank {
   std::string name = {};
-  int count = 1;
+  int piece = 0;   ///< which piece of the part, counted along the plan angle from the first seam
+  int pieces = 1;  ///< how many pieces go round
+  int count = 1;   ///< how many of this blank are cut
   double thickness = 0;
   double neutral = 0;  ///< distance of the neutral layer from the inside face, mm
   Face face_up = Face::inside;
@@ -102,36 +115,50 @@ struct Blank {
   GapReport gap = {};
   LayerSizes inside, middle, outside, neutral_sizes;
   double overall_height = 0;
-  ConeNumbers cone = {};
+  std::optional<ConeNumbers> cone = {};  ///< coaxial parts without trims
+  std::vector<TrimPlane> trims = {};
   double fit_error = 0;  ///< how far the outline may lie off the true one, mm
   double size = 0;       ///< the greatest length of the part, mm
   std::vector<std::string> notes = {};
   std::vector<std::string> warnings = {};
 };
 
-/// Develops a cone into its blank.
+/// Develops a part into its blank.
 ///
-/// Returns   the blank in the positive quadrant, the seam's bisector upright, base down, the chosen face up.
-/// Errors    Refusal as solve() and form() do; and when the gap's edges meet before a rim, with the least
-///           size that would leave metal.
-/// Accuracy  1e-9 of the part's size for every position, length and area.
-/// Cost      below a millisecond.
-/// Source    docs/maths/develop.md.
-[[nodiscard]] Blank make_blank(const Cone& cone, const Sheet& sheet, const Seam& seam = {},
+/// Returns   the blank in the positive quadrant, the bisector of its two seam rulings upright, base down, the
+///           chosen face up.
+/// Errors    Refusal as solve() and form() do; when the gap's edges meet before a rim, with the least size
+///           that would leave metal; when a lap or stock is wider than the end allows; when the part has
+///           several pieces (make_blanks() is for those).
+/// Accuracy  1e-9 of the part's size for every position, length and area; fitted rims besides as `fit_error`
+///           says.
+/// Cost      below a millisecond where the rims are arcs, some tens of them where they are fitted.
+/// Source    docs/maths/develop.md, docs/maths/round.md.
+[[nodiscard]] Blank make_blank(const Shape& shape, const Sheet& sheet, const Seam& seam = {},
                                const Making& making = {});
 
-/// The same for any form, its seam as made; rims that are no arcs are fitted within `making.fit`. Sizes and
-/// numbers that belong to cones stay empty.
+/// The same for a part in any number of pieces: one blank for each kind, identical ones counted, and those
+/// that are mirror images of another said to be so.
+[[nodiscard]] std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam = {},
+                                             const Making& making = {});
+
+/// The same for any form, one piece of it, its seam as made.
 ///
 /// Errors    Refusal when the gap's edges meet before a rim, or when the wall does not open flat.
-/// Accuracy  1e-9 of the part's size; the outline besides as `fit_error` says.
 [[nodiscard]] Blank make_blank(const Form& form, const Seam& seam = {}, const Making& making = {});
 
-/// The seam of the part as made: the mirrored twin's lies at the opposite plan angle.
+/// The seam of the part as made: the mirrored twin's lies at the opposite plan angles, its lap on the other
+/// edge.
 [[nodiscard]] Seam seam_as_made(Seam seam, Hand hand);
-/// The parallel gap on the neutral layer that gives the asked gap on its face at the middle of the seam
-/// ruling, mm. Source docs/maths/develop.md (29).
-[[nodiscard]] double neutral_gap(const Form& form, const Seam& seam);
+/// The pieces that the seams (as made) make of a part: from seam ruling to seam ruling.
+[[nodiscard]] std::vector<Span> seam_spans(const Form& once_round, const Seam& seam);
+/// The form of one piece, with as much wall beyond its seam rulings as its lap or stock needs.
+[[nodiscard]] Form piece_with_laps(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, Span span);
+/// The parallel gap on the neutral layer that gives the asked gap on its face at the middle of the ruling at
+/// u, mm. Source docs/maths/develop.md (29).
+[[nodiscard]] double neutral_gap(const Form& form, const Seam& seam, double u);
+/// How far inside its seam ruling's image an edge lies on the blank, mm; negative: a lap or stock beyond it.
+[[nodiscard]] double edge_inset(const Form& form, const Seam& seam, SeamEdge edge);
 
 [[nodiscard]] Outline outline(const Blank& blank);
 [[nodiscard]] double area(const Blank& blank);            ///< mm2

@@ -2,6 +2,8 @@
 #pragma once
 
 #include <functional>
+#include <optional>
+#include <string>
 #include <vector>
 
 #include "juggler/part.h"
@@ -48,7 +50,26 @@ struct Cut {
   double s = 0;
   double ds = 0;
 };
-using Rim = std::function<Cut(double u)>;
+/// A stretch of a rim that is smooth in u.
+struct RimPiece {
+  double from = 0;
+  double to = 0;
+  std::function<Cut(double u)> cut = {};
+};
+/// Where an end is cut, piece after piece in rising u; where two pieces meet the blank has a corner.
+class Rim {
+ public:
+  Rim() = default;
+  /// A rim that is smooth all along.
+  Rim(std::function<Cut(double u)> cut);  // NOLINT(google-explicit-constructor)
+  explicit Rim(std::vector<RimPiece> pieces) : pieces_(std::move(pieces)) {}
+  [[nodiscard]] Cut operator()(double u) const { return piece_at(u).cut(u); }
+  [[nodiscard]] const RimPiece& piece_at(double u) const;
+  [[nodiscard]] const std::vector<RimPiece>& pieces() const { return pieces_; }
+
+ private:
+  std::vector<RimPiece> pieces_;
+};
 
 /// A plane: the points p with normal . p = height.
 struct Plane {
@@ -68,36 +89,108 @@ struct AskedCircle {
   double radius = 0;
 };
 
-/// A part ready to be opened out. The wall is the inside face.
+/// A plane that an end is asked to meet: no nearer and no farther than its contact allows.
+struct AskedPlane {
+  EndName end = EndName::base;
+  Plane plane = {};
+  Contact contact = Contact::size_face;
+  double layer = 0;  ///< the layer that meets it, mm, where the contact names one
+};
+
+/// A trim with its plane worked out, in all three ways it can be given.
+struct TrimPlane {
+  EndName end = EndName::top;
+  Plane plane = {};
+  Contact contact = Contact::size_face;
+  double height = 0;  ///< where it meets the axis, mm
+  Angle tilt = {};
+  Angle uphill = {};
+  double short_side = 0;  ///< of the size face's two rulings uphill and downhill, to the other end's plane
+  double long_side = 0;
+  std::optional<double> from_apex = {};  ///< coaxial cones: along the axis
+  std::string key = {};                  ///< its path in the job
+};
+
+/// What part of a wall one piece of sheet takes: from one seam ruling to the next, and beyond them where a
+/// lap or stock needs it.
+struct Span {
+  double from = 0;
+  double to = 0;
+  double before = 0;
+  double after = 0;
+};
+
+/// A part, or one piece of it, ready to be opened out. The wall is the inside face.
 struct Form {
   Wall wall = {};
   Rim base = {};
   Rim top = {};
+  Rim whole_base = {};  ///< the ends as they were before trims
+  Rim whole_top = {};
   bool base_pointed = false;
   bool top_pointed = false;
   double thickness = 0;
   double neutral = 0;  ///< distance of the neutral layer from the inside face, mm
   std::vector<AskedCircle> asked = {};
-  double size = 0;  ///< the greatest length of the part, the measure of its accuracy, mm
+  std::vector<AskedPlane> planes = {};
+  std::vector<TrimPlane> trims = {};
+  double size = 0;       ///< the greatest length of the part, the measure of its accuracy, mm
+  bool coaxial = false;  ///< every ruling is the first one turned about the axis
+  double before = 0;     ///< how far the wall goes on past the first and the last seam ruling, in u
+  double after = 0;
+
+  /// The seam rulings.
+  [[nodiscard]] double from() const { return wall.front().from + before; }
+  [[nodiscard]] double to() const { return wall.back().to - after; }
+  [[nodiscard]] const Rim& rim(EndName end) const { return end == EndName::base ? base : top; }
+  [[nodiscard]] const Rim& whole_rim(EndName end) const {
+    const Rim& whole = end == EndName::base ? whole_base : whole_top;
+    return whole.pieces().empty() ? rim(end) : whole;
+  }
+  [[nodiscard]] bool pointed(EndName end) const { return end == EndName::base ? base_pointed : top_pointed; }
+  /// Whether the last seam ruling is the first again.
+  [[nodiscard]] bool goes_round() const;
 };
 
-/// The form of a right cone, its seam ruling first and last.
+/// The form of a round part once round, its seam ruling first and last.
 ///
-/// Errors    Refusal when rulings of a layer within the metal cross before the cut end; it names the least
-///           size that is possible.
-/// Accuracy  rounding. Source docs/maths/develop.md (9)-(14).
-[[nodiscard]] Form form(const Cone& cone, const Sheet& sheet, Angle seam_at);
+/// Errors    Refusal when rulings of a layer within the metal cross before the cut end (it names the least
+///           size that is possible); when a trim misses the part, cuts through its apex or past it, or leaves
+///           no wall between the ends, with the numbers that show it.
+/// Accuracy  rounding. Cost  some thousand rulings.
+/// Source    docs/maths/develop.md (9)-(14), docs/maths/round.md (1)-(8).
+[[nodiscard]] Form form(const Shape& shape, const Sheet& sheet, Angle seam_at);
 /// The same, from the sizes worked out.
-[[nodiscard]] Form form(const Cone& cone, const ConeSizes& sizes, const Sheet& sheet, Angle seam_at);
+[[nodiscard]] Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at);
+/// One piece of a part whose form once round has been made. Cost  some hundred rulings.
+[[nodiscard]] Form piece_of(const RoundSizes& sizes, const Sheet& sheet, const Span& span);
 
-/// The least radius of an end, mm, for which the form, its other sizes and the height kept, still does what
-/// `fits` asks; to 1e-9 of it. Cost  some 60 forms.
-[[nodiscard]] double least_radius(const Cone& cone, const ConeSizes& sizes, const Sheet& sheet, Angle seam_at,
-                                  EndName end, const std::function<bool(const Form&)>& fits);
+/// The least radius of an end, mm, for which a part of these sizes else still does what `fits` asks; to 1e-9
+/// of it. Both ends of a cylinder change together. Cost  some 60 forms.
+[[nodiscard]] double least_radius(const RoundSizes& sizes, const Sheet& sheet, EndName end,
+                                  const std::function<bool(const RoundSizes&)>& fits);
 
-/// Length of a rim once round on a layer, mm, by quadrature in space.
+/// The shortest and the longest ruling between the rims, of equals the one of the lowest plan angle.
+struct RulingLengths {
+  double shortest = 0;
+  double shortest_at = 0;  ///< u within [0, 2 pi)
+  double longest = 0;
+  double longest_at = 0;
+};
+[[nodiscard]] RulingLengths ruling_lengths(const Form& form);
+
+/// How an edge cut square to the sheet stands to the plane that it meets, at one ruling.
+struct Bevel {
+  Angle angle = {};    ///< from square to flush; positive where the outside face stands out farther
+  double inside = 0;   ///< distance along the ruling from the cut edge outwards to where the inside face
+  double outside = 0;  ///< or the outside face meets the plane, mm; negative: that much stands past it
+};
+/// Nothing at a pointed end. Source docs/maths/round.md (9)-(10).
+[[nodiscard]] std::optional<Bevel> bevel_at(const Form& form, EndName end, double u);
+
+/// Length of a rim between the seam rulings on a layer, mm, by quadrature in space.
 [[nodiscard]] double rim_length(const Form& form, EndName end, double layer);
-/// Area of a layer between the rims, mm2, by quadrature in space.
+/// Area of a layer between the rims and the seam rulings, mm2, by quadrature in space.
 [[nodiscard]] double wall_area(const Form& form, double layer);
 /// A point of the edge as cut, on a layer.
 [[nodiscard]] Vec3 edge_point(const Form& form, EndName end, double layer, double u);

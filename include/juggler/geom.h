@@ -173,8 +173,16 @@ class Series {
   std::vector<double> c_;
 };
 
-/// Integral of a smooth function, by Gauss-Legendre panels.
-[[nodiscard]] double integral(const std::function<double(double)>& f, double from, double to);
+/// Where a piecewise smooth function is least, of equals the first; looked for at some hundred places, then
+/// refined to rounding.
+struct Least {
+  double at = 0;
+  double value = 0;
+};
+[[nodiscard]] Least least(const std::function<double(double)>& f, double from, double to);
+
+/// Integral of a smooth function, by Gauss-Legendre panels of 20 points.
+[[nodiscard]] double integral(const std::function<double(double)>& f, double from, double to, int panels = 8);
 /// The place between two ends of opposite sign where a continuous function is zero, to rounding.
 [[nodiscard]] double root(const std::function<double(double)>& f, double from, double to);
 

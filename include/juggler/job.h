@@ -40,7 +40,7 @@ struct Units {
 struct PartJob {
   std::string name;  ///< of [parts.NAME]; empty for [part]
   std::string shape;
-  Cone cone;
+  Shape asked;
   Sheet sheet;
   Seam seam;
   Making making;
@@ -58,12 +58,29 @@ struct Given {
   std::string text;
 };
 
+/// How the bench card is worked out.
+struct Bench {
+  double round_to = 0.5;          ///< mm: what a card's lengths are rounded to
+  std::optional<double> reach;    ///< mm: the longest trammel; past it arcs are given by offsets
+  std::optional<double> spacing;  ///< mm between offsets; else a tenth or so of the chord
+};
+
+/// The rolls a part is to be rolled on, mm.
+struct Rolls {
+  std::optional<double> width;         ///< of plate they take
+  std::optional<double> least_radius;  ///< on the inside face
+  std::optional<double> flat_end;      ///< length they leave flat at either edge
+  [[nodiscard]] bool given() const { return width || least_radius || flat_end; }
+};
+
 struct Job {
   std::string name;
   std::string number;
   Units units;
   std::vector<NamedSize> named;
   std::vector<PartJob> parts;
+  Bench bench;
+  Rolls rolls;
   std::map<std::string, Given> given;  ///< every key, by its dotted path
 };
 
@@ -104,7 +121,7 @@ struct ShapeHelp {
   std::vector<KeyHelp> keys;
 };
 [[nodiscard]] const std::vector<ShapeHelp>& shapes();
-[[nodiscard]] std::vector<KeyHelp> job_keys();  ///< of [job] and [sheet]
+[[nodiscard]] std::vector<KeyHelp> job_keys();  ///< of [job], [sheet], [bench] and [rolls]
 
 /// The nearest of some words, or empty when none is near.
 [[nodiscard]] std::string nearest(std::string_view word, const std::vector<std::string>& known);

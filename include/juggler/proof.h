@@ -23,7 +23,7 @@ struct Proof {
 ///
 /// The stations of the blank (where each ruling lies on the flat, and how far the normal has turned) are
 /// integrated into a wall in space by a route of its own; nothing of the development is used. Every rim and
-/// outline point is then held against the asked edge, the asked circles against the formed faces.
+/// outline point is then held against the asked edge, the asked circles and planes against the formed faces.
 ///
 /// Returns   the figures, and whether each is within its allowance: 1e-9 of the part's size, plus what
 ///           the outline was fitted by; for the area that times the length of the outline.
@@ -31,8 +31,8 @@ struct Proof {
 /// Cost      about a millisecond.
 /// Source    docs/maths/develop.md (32)-(35).
 [[nodiscard]] Proof prove(const Blank& blank, const Form& asked, const Seam& seam);
-/// The same for a cone as it was given to make_blank().
-[[nodiscard]] Proof prove(const Blank& blank, const Cone& cone, const Sheet& sheet, const Seam& seam = {},
+/// The same for a part as it was given to make_blank() or make_blanks().
+[[nodiscard]] Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam = {},
                           Hand hand = Hand::as_drawn);
 
 }  // namespace juggler

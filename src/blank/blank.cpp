@@ -8,61 +8,6 @@
 namespace juggler {
 namespace {
 
-struct Edges {
-  std::vector<Edge> edges;
-  double fit_error = 0;
-};
-
-Edge backwards(Edge e) {
-  std::reverse(e.arcs.begin(), e.arcs.end());
-  for (Arc& arc : e.arcs) arc = reversed(arc);
-  return e;
-}
-
-// The outline as developed, seen from the outside: base, seam end, top, seam start.
-Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
-  Edges made;
-  const auto vertex = [&](EndName end, bool pointed, double u) {
-    return pointed ? *cut.tip : rim_point(o, end, u);
-  };
-  const auto seam = [&](EdgeName name, double base, double top) {
-    return Edge{name,
-                {line(vertex(EndName::base, o.form.base_pointed, base),
-                      vertex(EndName::top, o.form.top_pointed, top))},
-                0};
-  };
-  const auto rim = [&](EdgeName name, EndName end, double from, double to) {
-    const FittedArcs fitted = rim_arcs(o, end, from, to, tolerance);
-    // What fit_arcs() may leave unseen between the places it measures.
-    made.fit_error = std::max(made.fit_error, 1.02 * fitted.error);
-    return Edge{name, fitted.arcs, rim_girth(o, end)};
-  };
-  std::vector<Edge>& edges = made.edges;
-  if (!o.form.base_pointed) edges.push_back(rim(EdgeName::base, EndName::base, cut.base_from, cut.base_to));
-  edges.push_back(seam(EdgeName::seam_end, cut.base_to, cut.top_to));
-  if (!o.form.top_pointed) {
-    edges.push_back(backwards(rim(EdgeName::top, EndName::top, cut.top_from, cut.top_to)));
-  }
-  edges.push_back(backwards(seam(EdgeName::seam_start, cut.base_from, cut.top_from)));
-  return made;
-}
-
-Outline joined(const std::vector<Edge>& edges) {
-  Outline all;
-  for (const Edge& e : edges) all.insert(all.end(), e.arcs.begin(), e.arcs.end());
-  return all;
-}
-
-// A mirrored outline runs clockwise: turn it round, keeping the base first.
-void run_anticlockwise(std::vector<Edge>& edges) {
-  if (signed_area(joined(edges)) >= 0) return;
-  std::reverse(edges.begin(), edges.end());
-  for (Edge& e : edges) e = backwards(std::move(e));
-  const auto base =
-      std::find_if(edges.begin(), edges.end(), [](const Edge& e) { return e.name == EdgeName::base; });
-  if (base != edges.end()) std::rotate(edges.begin(), base, edges.end());
-}
-
 // (31): the bisector of the seam's two images upright, base down, in the positive quadrant.
 Placing laid_out(const Opened& o, Face face_up, const std::vector<Edge>& edges) {
   Placing p;
@@ -75,65 +20,113 @@ Placing laid_out(const Opened& o, Face face_up, const std::vector<Edge>& edges) 
   return p;
 }
 
+// What one panel's stations are made of, at the nodes.
+struct PanelSamples {
+  std::vector<double> curl;
+  std::vector<Vec2> base;
+  std::vector<Vec2> top;
+};
+
+PanelSamples sample_panel(const Opened& o, const Placing& placing, double from, double to) {
+  PanelSamples s;
+  for (double u : Series::nodes(from, to)) {
+    s.curl.push_back((placing.mirror ? -1 : 1) * rates(ruling_at(o.neutral, u)).curl);
+    s.base.push_back(placed(rim_point(o, EndName::base, u), placing));
+    s.top.push_back(placed(rim_point(o, EndName::top, u), placing));
+  }
+  return s;
+}
+
+// Whether series through the stations would end in rounding: the rims may bend more sharply than the wall.
+bool settled(const PanelSamples& s, double from, double to, double size) {
+  const auto tail = [&](const std::vector<Vec2>& points) {
+    std::vector<double> x;
+    std::vector<double> y;
+    for (Vec2 p : points) {
+      x.push_back(p.x);
+      y.push_back(p.y);
+    }
+    return std::max(Series::fit(from, to, x).tail(), Series::fit(from, to, y).tail());
+  };
+  return std::max(tail(s.base), tail(s.top)) <= 1e-12 * size && Series::fit(from, to, s.curl).tail() <= 1e-12;
+}
+
+void add_forming(std::vector<FormingPanel>& panels, double& turned, const Opened& o, const Placing& placing,
+                 double from, double to, int depth) {
+  const PanelSamples s = sample_panel(o, placing, from, to);
+  if (depth > 0 && !settled(s, from, to, o.form.size)) {
+    add_forming(panels, turned, o, placing, from, (from + to) / 2, depth - 1);
+    add_forming(panels, turned, o, placing, (from + to) / 2, to, depth - 1);
+    return;
+  }
+  FormingPanel panel{from, to, {}};
+  const Series turn = Series::fit(from, to, s.curl).integral(turned);
+  const std::vector<double> us = Series::nodes(from, to);
+  for (size_t i = 0; i < us.size(); ++i) {
+    panel.stations.push_back(
+        {us[i], s.base[i], s.top[i], placed_heading(o.flat.at(us[i]).heading, placing), turn(us[i])});
+  }
+  turned = turn(to);
+  panels.push_back(std::move(panel));
+}
+
 std::vector<FormingPanel> forming_panels(const Opened& o, const Placing& placing) {
   std::vector<FormingPanel> panels;
   double turned = 0;
-  for (const Flat::Panel& p : o.flat.panels()) {
-    FormingPanel panel{p.from, p.to, {}};
-    std::vector<double> curl;
-    for (double u : Series::nodes(p.from, p.to)) {
-      curl.push_back((placing.mirror ? -1 : 1) * rates(ruling_at(o.neutral, u)).curl);
-    }
-    const Series turn = Series::fit(p.from, p.to, curl).integral(turned);
-    for (double u : Series::nodes(p.from, p.to)) {
-      panel.stations.push_back({u, placed(rim_point(o, EndName::base, u), placing),
-                                placed(rim_point(o, EndName::top, u), placing),
-                                placed_heading(o.flat.at(u).heading, placing), turn(u)});
-    }
-    turned = turn(p.to);
-    panels.push_back(std::move(panel));
-  }
+  for (const Flat::Panel& p : o.flat.panels()) add_forming(panels, turned, o, placing, p.from, p.to, 6);
   return panels;
 }
 
-double positive_degrees(double radians) {
-  constexpr double rounding = 1e-9;
-  const double d = std::fmod(Angle::radians(radians).degrees(), 360);
-  const double positive = d < -rounding ? d + 360 : d;
-  return positive < rounding || positive > 360 - rounding ? 0 : positive;
-}
-
-std::vector<Element> elements_of(const Opened& o, const Placing& placing, int spaces) {
-  std::vector<Element> elements;
-  for (int i = 0; i <= spaces; ++i) {
-    const double u = i == spaces ? o.to() : o.from() + (o.to() - o.from()) * i / spaces;
-    const Vec2 base = placed(rim_point(o, EndName::base, u), placing);
-    const Vec2 top = placed(rim_point(o, EndName::top, u), placing);
-    elements.push_back(
-        {i, Angle::degrees(positive_degrees(u)), o.form.top(u).s - o.form.base(u).s, base, top, true, 0});
-  }
-  return elements;
-}
-
 // Which elements lie on the metal, and how far the edge lies from the two seam rulings.
-void place_on_metal(Blank& b) {
+void place_on_metal(Blank& b, const Form& f, const Seam& seam) {
   const Outline edge_line = outline(b);
-  const double half = b.gap.neutral_base / 2;
   for (Element& e : b.elements) {
-    const bool on_seam = e.number == 0 || e.number + 1 == static_cast<int>(b.elements.size());
-    e.on_metal = on_seam ? half == 0 && b.gap.neutral_top == 0 : contains(edge_line, 0.5 * (e.base + e.top));
-    e.edge_distance = on_seam ? half : 0;
+    const bool first = e.number == 0;
+    if (!first && e.number + 1 != static_cast<int>(b.elements.size())) {
+      e.on_metal = contains(edge_line, 0.5 * (e.base + e.top));
+      continue;
+    }
+    const double inset = edge_inset(f, seam, first ? SeamEdge::start : SeamEdge::end);
+    e.edge_distance = seam.wedge ? b.gap.neutral_base / 2 : inset;
+    e.on_metal = inset <= 0 && b.gap.neutral_base == 0 && b.gap.neutral_top == 0;
+    if (inset < 0) e.on_metal = true;
   }
+}
+
+// An edge as cut is a level circle about its end's centre, or it has no radius.
+double circle_radius(const Form& f, EndName end, double layer) {
+  const AskedCircle* asked = nullptr;
+  for (const AskedCircle& c : f.asked) {
+    if (c.end == end) asked = &c;
+  }
+  if (!asked) return 0;
+  double least = HUGE_VAL;
+  double most = 0;
+  double low = HUGE_VAL;
+  double high = -HUGE_VAL;
+  const int looks = f.coaxial && f.trims.empty() ? 1 : 24;
+  for (int i = 0; i < looks; ++i) {
+    const double u = f.wall.front().from + (f.wall.back().to - f.wall.front().from) * (i + 0.5) / looks;
+    const Vec3 p = edge_point(f, end, layer, u) - asked->centre;
+    const double r = p.x * std::cos(u) + p.y * std::sin(u);
+    least = std::min(least, r);
+    most = std::max(most, r);
+    low = std::min(low, p.z);
+    high = std::max(high, p.z);
+  }
+  const bool circle = most - least <= 1e-11 * f.size && high - low <= 1e-11 * f.size;
+  return circle && least > 1e-9 * f.size ? least : 0;
 }
 
 LayerSizes sizes_on(const Form& f, double layer) {
-  const double u = f.wall.front().from;
-  const auto radius = [&](EndName end) {
-    const Vec3 p = edge_point(f, end, layer, u);
-    const double r = p.x * std::cos(u) + p.y * std::sin(u);
-    return r > 1e-9 * f.size ? r : 0;
+  LayerSizes s{circle_radius(f, EndName::base, layer), circle_radius(f, EndName::top, layer), 0, 0};
+  const auto girth = [&](EndName end, double radius) {
+    if (radius > 0 || f.pointed(end)) return 2 * std::numbers::pi * radius;
+    return rim_length(f, end, layer);
   };
-  return {radius(EndName::base), radius(EndName::top)};
+  s.base_girth = girth(EndName::base, s.base_radius);
+  s.top_girth = girth(EndName::top, s.top_radius);
+  return s;
 }
 
 double width_across(const Opened& o, EndName end, double from, double to) {
@@ -147,8 +140,10 @@ GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut) {
   const Rates v = rates(ruling_at(o.form.wall, o.from()));
   const auto end = [&](EndName name, bool pointed, double from, double to, double& neutral, double& inside,
                        double& outside) {
-    neutral = !seam.wedge ? neutral_gap(o.form, seam) : pointed ? 0 : width_across(o, name, from, to);
-    const double s = (name == EndName::base ? o.form.base : o.form.top)(o.from()).s;
+    neutral = !seam.wedge ? neutral_gap(o.form, seam, o.from())
+              : pointed   ? 0
+                          : width_across(o, name, from, to);
+    const double s = o.form.rim(name)(o.from()).s;
     const auto breadth = [&](double layer) { return v.across + layer * v.curl + s * v.turn; };
     const auto on_face = [&](double layer) {
       return pointed ? neutral : neutral * std::abs(breadth(layer) / breadth(o.form.neutral));
@@ -156,13 +151,15 @@ GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut) {
     inside = on_face(0);
     outside = on_face(o.form.thickness);
   };
-  end(EndName::base, o.form.base_pointed, cut.base_from, cut.base_to, g.neutral_base, g.inside_base,
+  end(EndName::base, o.form.base_pointed, cut.start.base, cut.end.base, g.neutral_base, g.inside_base,
       g.outside_base);
-  end(EndName::top, o.form.top_pointed, cut.top_from, cut.top_to, g.neutral_top, g.inside_top, g.outside_top);
+  end(EndName::top, o.form.top_pointed, cut.start.top, cut.end.top, g.neutral_top, g.inside_top,
+      g.outside_top);
   return g;
 }
 
-ConeNumbers cone_numbers(const Blank& b, const ConeSizes& sizes, const Opened& o) {
+// What a cone with level ends is laid out by.
+ConeNumbers cone_numbers(const Blank& b, const RoundSizes& sizes, const Opened& o) {
   if (b.fit_error > 0) throw std::logic_error("a right cone whose rim is no arc");
   ConeNumbers n;
   n.half_angle = Angle::radians(std::abs(sizes.taper.radians()));
@@ -182,39 +179,6 @@ ConeNumbers cone_numbers(const Blank& b, const ConeSizes& sizes, const Opened& o
   return n;
 }
 
-void describe(Blank& b, const Form& f, const Seam& seam) {
-  if (f.thickness > 0 && (f.base_pointed || f.top_pointed)) {
-    b.notes.push_back(
-        "The pointed end runs to the neutral layer's apex; the layers within it meet before the tip.");
-  }
-  if (seam.wedge)
-    b.notes.push_back("Wedge gap: both edges are rulings; the gap narrows towards the smaller end.");
-  const auto warn_gap = [&](EdgeName name, double gap) {
-    const Edge* e = edge(b, name);
-    if (e && gap > e->girth / 10) {
-      b.warnings.push_back("The gap of " + shown_mm(gap) + " takes " +
-                           shown(std::round(1000 * gap / e->girth) / 10) + " % of the " + name_of(name) +
-                           "'s girth of " + shown_mm(e->girth) + ".");
-    }
-  };
-  warn_gap(EdgeName::base, b.gap.neutral_base);
-  warn_gap(EdgeName::top, b.gap.neutral_top);
-  if (overlaps_itself(b))
-    b.warnings.push_back("The blank overlaps itself on the flat: cut it in several pieces.");
-}
-
-void warn_of_tight_rolling(Blank& b, const Form& f) {
-  const auto warn_thick = [&](EndName end, double inside_radius, bool pointed) {
-    if (!pointed && inside_radius < f.thickness) {
-      b.warnings.push_back(std::string("The ") + name_of(end) + "'s inside radius of " +
-                           shown_mm(inside_radius) + " is less than the thickness of " +
-                           shown_mm(f.thickness) + ": such sheet is hard to roll.");
-    }
-  };
-  warn_thick(EndName::base, b.inside.base_radius, f.base_pointed);
-  warn_thick(EndName::top, b.inside.top_radius, f.top_pointed);
-}
-
 // What every wall has; sizes of its own come from its shape.
 Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Making& making) {
   const Form& f = o.form;
@@ -225,6 +189,7 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
   b.neutral = f.neutral;
   b.face_up = making.face_up;
   b.size = f.size;
+  b.trims = f.trims;
   Edges made = developed_edges(o, cut, making.fit);
   b.edges = std::move(made.edges);
   b.fit_error = made.fit_error;
@@ -234,17 +199,36 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
   }
   run_anticlockwise(b.edges);
   b.forming = forming_panels(o, placing);
-  b.elements = elements_of(o, placing, making.elements);
-  b.overall_height = overall_height(f);
+  b.elements = elements_of(o, placing, element_spaces(f, making));
   b.gap = gap_report(o, seam, cut);
-  place_on_metal(b);
+  place_on_metal(b, f, seam);
   b.marks = make_marks(b, making);
-  describe(b, f, seam);
+  if (making.marks) mark_seam_lines(b, f, seam);
+  add_notes(b, f, seam);
   return b;
 }
 
-[[noreturn]] void refuse_gap(const Cone& cone, const ConeSizes& sizes, const Sheet& sheet, const Seam& seam,
-                             const Form& f) {
+[[noreturn]] void refuse_lap(const Seam& seam) {
+  const bool lap = seam.lap.has_value();
+  throw Refusal({.reason = "is wider than the ends of the part allow: its edge finds no rim to end on",
+                 .key = lap ? "seam.lap" : "seam.stock",
+                 .found = shown_mm(lap ? *seam.lap : seam.stock),
+                 .allowed = "less than the swing radius of the smaller end, within half of the piece",
+                 .advice = "make it narrower"});
+}
+
+[[noreturn]] void refuse_wedge(const Seam& seam, const Form& f) {
+  const double most = Angle::radians(f.to() - f.from()).degrees();
+  throw Refusal({.reason = "the wedge leaves no blank",
+                 .key = "seam.wedge",
+                 .found = shown_degrees(*seam.wedge),
+                 .allowed = "less than the piece's " + shown(most) + " degrees",
+                 .advice = "narrow the wedge"});
+}
+
+[[noreturn]] void refuse_gap(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, const Form& f) {
+  if (seam.lap || edge_inset(f, seam, SeamEdge::start) < 0) refuse_lap(seam);
+  if (seam.wedge) refuse_wedge(seam, f);
   if (f.base_pointed || f.top_pointed) {
     throw Refusal({.reason = "the parallel edges of the gap leave no blank: they meet beyond its rim",
                    .key = "seam.gap",
@@ -254,16 +238,120 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
   }
   const EndName small = sizes.top_radius <= sizes.base_radius ? EndName::top : EndName::base;
   const double radius = small == EndName::top ? sizes.top_radius : sizes.base_radius;
-  const double least = least_radius(cone, sizes, sheet, seam.at, small, [&](const Form& other) {
-    return cut_seam(open(other), seam).has_value();
+  const double from = f.from();
+  const double to = f.to();
+  const double least = least_radius(sizes, sheet, small, [&](const RoundSizes& other) {
+    const Form piece = piece_of(other, sheet, {from, to, 0, 0});
+    return cut_seam(open(piece), seam).has_value();
   });
+  const std::string key = sizes.one_size ? "diameter" : std::string(name_of(small)) + ".diameter";
   throw Refusal({.reason = std::string("the parallel edges of the gap meet before the ") + name_of(small),
                  .key = "seam.gap",
                  .found = shown_mm(seam.gap.value_or(0)) + " where the " + name_of(small) + " has " +
                           shown_mm(2 * radius) + " diameter",
-                 .allowed = std::string(name_of(small)) + ".diameter of " +
-                            shown_mm(std::ceil(2e3 * least) / 1e3) + " or more with this gap",
+                 .allowed = key + " of " + shown_mm(std::ceil(2e3 * least) / 1e3) + " or more with this gap",
                  .advice = "narrow the gap, use a wedge, or make that end larger"});
+}
+
+void check_wedge(const Form& f, const Seam& seam) {
+  if (!seam.wedge || f.coaxial) return;
+  throw Refusal(
+      {.reason = "a wedge is an angle about the axis, which the rulings of an offset cone do not share",
+       .key = "seam.wedge",
+       .found = shown_degrees(*seam.wedge),
+       .advice = "give a gap"});
+}
+
+// A part once round, and what its pieces are made with.
+struct Whole {
+  RoundSizes sizes;
+  Sheet sheet;
+  Seam seam;
+  Making making;
+  Form form;
+  LayerSizes inside, middle, outside, neutral;
+  double overall_height = 0;
+};
+
+Whole whole_of(const Shape& shape, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
+  check(sheet, seam_asked, making);
+  const RoundSizes sizes = solve(as_made(shape, making.hand), sheet);
+  Form f = form(sizes, sheet, {});
+  const Seam seam = seam_as_made(seam_asked, making.hand);
+  check_wedge(f, seam);
+  const double t = f.thickness;
+  const LayerSizes inside = sizes_on(f, 0);
+  const LayerSizes middle = sizes_on(f, t / 2);
+  const LayerSizes outside = sizes_on(f, t);
+  const LayerSizes neutral = sizes_on(f, f.neutral);
+  const double height = overall_height(f);
+  return {sizes, sheet, seam, making, std::move(f), inside, middle, outside, neutral, height};
+}
+
+// A piece, and what tells it from others: points of its outline as they lie on the flat.
+struct Piece {
+  Blank blank;
+  std::vector<Vec2> shape;
+};
+
+Piece make_piece(const Whole& w, const Span& span, int number, int pieces) {
+  const Form f = piece_with_laps(w.sizes, w.sheet, w.seam, span);
+  const Opened o = open(f);
+  const auto cut = cut_seam(o, w.seam);
+  if (!cut) refuse_gap(w.sizes, w.sheet, w.seam, f);
+  Piece p{blank_of(o, *cut, w.seam, w.making), {}};
+  Blank& b = p.blank;
+  b.piece = number;
+  b.pieces = pieces;
+  b.inside = w.inside;
+  b.middle = w.middle;
+  b.outside = w.outside;
+  b.neutral_sizes = w.neutral;
+  b.overall_height = w.overall_height;
+  if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, w.sizes, o);
+  if (pieces == 1) return p;
+  const Placing placing = laid_out(o, w.making.face_up, b.edges);
+  constexpr int looks = 24;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    const double from = end == EndName::base ? cut->start.base : cut->start.top;
+    const double to = end == EndName::base ? cut->end.base : cut->end.top;
+    for (int i = 0; i <= looks; ++i) {
+      p.shape.push_back(
+          placed(rim_point(o, end, from + (to - from) * i / looks), {placing.mirror, placing.turn, {}}));
+    }
+  }
+  return p;
+}
+
+// Whether two outlines agree point by point when the first points are laid upon each other.
+bool same_shape(const std::vector<Vec2>& a, const std::vector<Vec2>& b, bool mirrored, double near) {
+  const size_t half = a.size() / 2;
+  const auto other = [&](size_t i) {
+    if (!mirrored) return b[i];
+    const Vec2 p = i < half ? b[half - 1 - i] : b[a.size() - 1 - (i - half)];
+    return Vec2{-p.x, p.y};
+  };
+  for (size_t i = 0; i < a.size(); ++i) {
+    if (norm((a[i] - a[0]) - (other(i) - other(0))) > near) return false;
+  }
+  return true;
+}
+
+// Identical pieces are counted, mirrored ones named.
+void add_piece(std::vector<Piece>& kinds, Piece piece) {
+  const double near = 1e-9 * piece.blank.size;
+  for (Piece& known : kinds) {
+    if (!same_shape(known.shape, piece.shape, false, near)) continue;
+    known.blank.count += piece.blank.count;
+    return;
+  }
+  for (Piece& known : kinds) {
+    if (!same_shape(known.shape, piece.shape, true, near)) continue;
+    piece.blank.notes.push_back("This piece is the mirror image of piece " +
+                                std::to_string(known.blank.piece + 1) + ".");
+    break;
+  }
+  kinds.push_back(std::move(piece));
 }
 
 }  // namespace
@@ -273,30 +361,38 @@ Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
   const Opened o = open(f);
   const auto cut = cut_seam(o, seam);
   if (!cut) {
-    throw Refusal({.reason = "the parallel edges of the gap meet before a rim",
+    throw Refusal({.reason = "the edges of the seam meet before a rim, or find none to end on",
                    .key = "seam.gap",
                    .found = shown_mm(seam.gap.value_or(0)),
-                   .advice = "narrow the gap or use a wedge"});
+                   .advice = "narrow the gap, lap or stock"});
   }
-  return blank_of(o, *cut, seam, making);
+  Blank b = blank_of(o, *cut, seam, making);
+  b.overall_height = overall_height(f);
+  return b;
 }
 
-Blank make_blank(const Cone& cone, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
-  check(sheet, seam_asked, making);
-  const Seam seam = seam_as_made(seam_asked, making.hand);
-  const ConeSizes sizes = solve(cone, sheet);
-  const Form f = form(cone, sizes, sheet, seam.at);
-  const Opened o = open(f);
-  const auto cut = cut_seam(o, seam);
-  if (!cut) refuse_gap(cone, sizes, sheet, seam, f);
-  Blank b = blank_of(o, *cut, seam, making);
-  b.inside = sizes_on(f, 0);
-  b.middle = sizes_on(f, f.thickness / 2);
-  b.outside = sizes_on(f, f.thickness);
-  b.neutral_sizes = sizes_on(f, f.neutral);
-  b.cone = cone_numbers(b, sizes, o);
-  warn_of_tight_rolling(b, f);
-  return b;
+std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,
+                               const Making& making) {
+  const Whole w = whole_of(shape, sheet, seam, making);
+  const std::vector<Span> spans = seam_spans(w.form, w.seam);
+  std::vector<Piece> kinds;
+  for (size_t i = 0; i < spans.size(); ++i) {
+    add_piece(kinds, make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size())));
+  }
+  std::vector<Blank> blanks;
+  for (Piece& p : kinds) blanks.push_back(std::move(p.blank));
+  return blanks;
+}
+
+Blank make_blank(const Shape& shape, const Sheet& sheet, const Seam& seam, const Making& making) {
+  if (seam.pieces > 1 || seam.each.size() > 1) {
+    throw Refusal(
+        {.reason = "asks for several pieces, which make_blanks() makes",
+         .key = "seam.pieces",
+         .found = std::to_string(std::max<size_t>(seam.each.size(), static_cast<size_t>(seam.pieces))),
+         .allowed = "1"});
+  }
+  return std::move(make_blanks(shape, sheet, seam, making).front());
 }
 
 }  // namespace juggler

@@ -17,16 +17,6 @@ struct Space {
 
 Vec2 half_way(Vec2 a, Vec2 b) { return 0.5 * (a + b); }
 
-Station nearest_station(const Blank& blank, double u) {
-  const Station* best = &blank.forming.front().stations.front();
-  for (const FormingPanel& panel : blank.forming) {
-    for (const Station& s : panel.stations) {
-      if (std::abs(s.u - u) < std::abs(best->u - u)) best = &s;
-    }
-  }
-  return *best;
-}
-
 double mean_breadth(const Blank& blank) {
   double sum = 0;
   for (const Edge& e : blank.edges) sum += e.girth;
@@ -35,12 +25,13 @@ double mean_breadth(const Blank& blank) {
 
 // The space nearest to a fraction of the way round, clear of the element lines.
 Space space_at(const Blank& blank, double fraction) {
-  const int spaces = std::max(static_cast<int>(blank.elements.size()) - 1, 2);
-  const int k = std::min(static_cast<int>(fraction * spaces), spaces - 1);
-  const double from = blank.forming.front().from;
-  const double to = blank.forming.back().to;
-  const Station s = nearest_station(blank, from + (to - from) * (k + 0.5) / spaces);
-  return {half_way(s.base, s.top), s.heading, norm(s.top - s.base), mean_breadth(blank) / spaces};
+  const int spaces = static_cast<int>(blank.elements.size()) - 1;
+  const auto k = static_cast<size_t>(std::min(static_cast<int>(fraction * spaces), spaces - 1));
+  const Element& a = blank.elements[k];
+  const Element& b = blank.elements[k + 1];
+  const Vec2 base = half_way(a.base, b.base);
+  const Vec2 top = half_way(a.top, b.top);
+  return {half_way(base, top), line(base, top).heading, norm(top - base), mean_breadth(blank) / spaces};
 }
 
 bool within(const Outline& edge, const std::vector<Vec2>& points) {
@@ -124,6 +115,25 @@ Marks make_marks(const Blank& blank, const Making& making) {
   add_arrow(marks, space_at(blank, 0.375), edge);
   add_texts(marks, space_at(blank, 0.625), making, edge);
   return marks;
+}
+
+void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {
+  const Outline edge_line = outline(b);
+  const auto mark = [&](const Element& e, SeamEdge edge) {
+    const double inset = edge_inset(f, seam, edge);
+    if (inset >= 0) return;
+    // Where the edge would lie without stock or lap.
+    const double kept = neutral_gap(f, seam, edge == SeamEdge::start ? f.from() : f.to()) / 2;
+    const Vec2 along = 1 / norm(e.top - e.base) * (e.top - e.base);
+    const Vec2 middle = half_way(b.elements.front().base, b.elements.back().base);
+    const double side = cross(along, middle - e.base) > 0 ? 1 : -1;
+    const Vec2 shift = side * kept * left_of(along);
+    const double longer = kept + norm(e.top - e.base);
+    const auto parts = clipped(e.base + shift - longer * along, e.top + shift + longer * along, edge_line);
+    b.marks.lines.insert(b.marks.lines.end(), parts.begin(), parts.end());
+  };
+  mark(b.elements.front(), SeamEdge::start);
+  mark(b.elements.back(), SeamEdge::end);
 }
 
 }  // namespace juggler

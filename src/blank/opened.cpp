@@ -5,33 +5,63 @@
 namespace juggler {
 namespace {
 
-const Rim& rim_of(const Form& form, EndName end) { return end == EndName::base ? form.base : form.top; }
-
-// (27): the rim's velocity in the frame of its ruling.
-Vec2 rim_velocity(const Opened& o, EndName end, double u) {
+// develop.md (27): the rim's velocity in the frame of its ruling.
+Vec2 velocity(const Opened& o, const Cut& cut, double u) {
   const Rates v = rates(ruling_at(o.neutral, u));
-  const Cut cut = rim_of(o.form, end)(u);
   return {v.along + cut.ds, v.across + cut.s * v.turn};
 }
 
-double rim_heading(const Opened& o, EndName end, double u) {
-  const Vec2 v = rim_velocity(o, end, u);
-  return o.flat.at(u).heading + std::atan2(v.y, v.x);
+// A smooth stretch of a rim as a curve of the flat.
+Curve curve_of(const Opened& o, const RimPiece& piece, double from, double to) {
+  return {from, to,
+          [&o, &piece](double u) {
+            const FlatRuling r = o.flat.at(u);
+            return r.c + piece.cut(u).s * direction(r.heading);
+          },
+          [&o, &piece](double u) {
+            const Vec2 v = velocity(o, piece.cut(u), u);
+            return o.flat.at(u).heading + std::atan2(v.y, v.x);
+          }};
 }
 
-double rim_length(const Opened& o, EndName end, double from, double to) {
-  return integral([&](double u) { return norm(rim_velocity(o, end, u)); }, from, to);
+double length_on(const Opened& o, const RimPiece& piece, double from, double to) {
+  const int panels = std::clamp(static_cast<int>(8 * (to - from)), 1, 8);
+  double sum = 0;
+  for (const WallPiece& wall : o.neutral) {
+    const double a = std::max(from, wall.from);
+    const double b = std::min(to, wall.to);
+    if (a < b) sum += integral([&](double u) { return norm(velocity(o, piece.cut(u), u)); }, a, b, panels);
+  }
+  return sum;
 }
 
 // How far a rim leaves an arc, place by place along it.
-double departure(const Opened& o, EndName end, double from, double to, const Arc& arc) {
+double departure(const Curve& curve, const Arc& arc) {
   constexpr int looks = 32;
   double worst = 0;
   for (int i = 1; i <= looks; ++i) {
-    const double u = from + (to - from) * i / looks;
-    worst = std::max(worst, norm(point_at(arc, arc.length * i / looks) - rim_point(o, end, u)));
+    const double u = curve.from + (curve.to - curve.from) * i / looks;
+    worst = std::max(worst, norm(point_at(arc, arc.length * i / looks) - curve.point(u)));
   }
   return worst;
+}
+
+FittedArcs piece_arcs(const Opened& o, const RimPiece& piece, double from, double to, double tolerance) {
+  const Curve curve = curve_of(o, piece, from, to);
+  const Arc arc{curve.point(from), curve.heading(from), length_on(o, piece, from, to),
+                curve.heading(to) - curve.heading(from)};
+  if (departure(curve, arc) <= 1e-11 * o.form.size) return {{arc}, 0};
+  return fit_arcs(curve, tolerance);
+}
+
+// The smooth stretches of a rim between two rulings.
+void for_each_piece(const Opened& o, EndName end, double from, double to,
+                    const std::function<void(const RimPiece&, double, double)>& visit) {
+  for (const RimPiece& piece : o.form.rim(end).pieces()) {
+    const double a = std::max(from, piece.from);
+    const double b = std::min(to, piece.to);
+    if (a < b) visit(piece, a, b);
+  }
 }
 
 }  // namespace
@@ -44,18 +74,24 @@ Opened open(const Form& form) {
 
 Vec2 rim_point(const Opened& o, EndName end, double u) {
   const FlatRuling r = o.flat.at(u);
-  return r.c + rim_of(o.form, end)(u).s * direction(r.heading);
+  return r.c + o.form.rim(end)(u).s * direction(r.heading);
 }
 
 FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance) {
-  const Arc arc{rim_point(o, end, from), rim_heading(o, end, from), rim_length(o, end, from, to),
-                rim_heading(o, end, to) - rim_heading(o, end, from)};
-  if (departure(o, end, from, to, arc) <= 1e-11 * o.form.size) return {{arc}, 0};
-  return fit_arcs({from, to, [&](double u) { return rim_point(o, end, u); },
-                   [&](double u) { return rim_heading(o, end, u); }},
-                  tolerance);
+  FittedArcs all;
+  for_each_piece(o, end, from, to, [&](const RimPiece& piece, double a, double b) {
+    const FittedArcs part = piece_arcs(o, piece, a, b, tolerance);
+    all.arcs.insert(all.arcs.end(), part.arcs.begin(), part.arcs.end());
+    all.error = std::max(all.error, part.error);
+  });
+  return all;
 }
 
-double rim_girth(const Opened& o, EndName end) { return rim_length(o, end, o.from(), o.to()); }
+double rim_length(const Opened& o, EndName end, double from, double to) {
+  double sum = 0;
+  for_each_piece(o, end, from, to,
+                 [&](const RimPiece& piece, double a, double b) { sum += length_on(o, piece, a, b); });
+  return sum;
+}
 
 }  // namespace juggler

@@ -13,8 +13,9 @@ struct Opened {
   Wall neutral;
   Flat flat;
 
-  [[nodiscard]] double from() const { return flat.from(); }
-  [[nodiscard]] double to() const { return flat.to(); }
+  /// The seam rulings; the flat may go on beyond them.
+  [[nodiscard]] double from() const { return form.from(); }
+  [[nodiscard]] double to() const { return form.to(); }
   [[nodiscard]] double middle() const { return (from() + to()) / 2; }
 };
 [[nodiscard]] Opened open(const Form& form);
@@ -22,26 +23,47 @@ struct Opened {
 [[nodiscard]] Vec2 rim_point(const Opened& o, EndName end, double u);
 
 /// The rim between two rulings: one arc where it is one to 1e-11 of the part's size, else arcs fitted within
-/// the tolerance.
+/// the tolerance; where the rim has a corner, the arcs have one.
 [[nodiscard]] FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance);
-/// Length of the rim once round on the flat, before the gap, mm.
-[[nodiscard]] double rim_girth(const Opened& o, EndName end);
+/// Length of the rim on the flat between two rulings, mm.
+[[nodiscard]] double rim_length(const Opened& o, EndName end, double from, double to);
 
-/// Where the seam's edges cut the rims: parameters of the first and the last ruling at each end, or the tip
-/// where the edges meet at a pointed end.
+/// One edge of the seam: the rulings at which it cuts the rims, and at a pointed end the corner of its lap.
+struct EdgeCut {
+  double base = 0;
+  double top = 0;
+  std::optional<Vec2> corner = {};
+};
 struct SeamCut {
-  double base_from = 0;
-  double base_to = 0;
-  double top_from = 0;
-  double top_to = 0;
-  std::optional<Vec2> tip;
+  EdgeCut start;
+  EdgeCut end;
+  std::optional<Vec2> tip = {};  ///< where the edges meet at a pointed end
 };
 /// The gap at which the edges of a pointed blank meet on its rim, mm; from (30).
 [[nodiscard]] double widest_gap_of_pointed(const Opened& o);
-/// Nothing when the edges meet before a rim.
+/// Nothing when the edges meet before a rim, or a lap or stock finds no rim to end on.
 [[nodiscard]] std::optional<SeamCut> cut_seam(const Opened& o, const Seam& seam);
+
+/// The outline seen from the outside, as developed: base, seam end, top, seam start.
+struct Edges {
+  std::vector<Edge> edges;
+  double fit_error = 0;
+};
+[[nodiscard]] Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance);
+/// The same, run anticlockwise again after mirroring, the base first.
+void run_anticlockwise(std::vector<Edge>& edges);
+[[nodiscard]] Outline joined(const std::vector<Edge>& edges);
+
+/// Spaces between element lines on a piece.
+[[nodiscard]] int element_spaces(const Form& form, const Making& making);
+[[nodiscard]] std::vector<Element> elements_of(const Opened& o, const Placing& placing, int spaces);
 
 /// Element lines, number, face and an arrow to the top, all within the outline.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making);
+/// Where the sheet is cut after rolling, or where a lap ends: the seam's edges before stock and lap.
+void mark_seam_lines(Blank& blank, const Form& form, const Seam& seam);
+
+/// What the shop should know, in plain sentences with numbers.
+void add_notes(Blank& blank, const Form& form, const Seam& seam);
 
 }  // namespace juggler

@@ -1,46 +1,56 @@
 // Where the edges of the seam cut the rims. Equation numbers: docs/maths/develop.md.
+#include <algorithm>
+
 #include "opened.h"
 
 namespace juggler {
 namespace {
 
-// One image of the seam ruling, and the side of it on which the metal lies.
+// One image of a seam ruling, and the side of it on which the metal lies.
 struct Image {
   double u = 0;
   Vec2 point;
+  double heading = 0;
   Vec2 inward;
 };
 
-Image image(const Opened& o, double u, bool first) {
+Image image(const Opened& o, SeamEdge edge) {
+  const double u = edge == SeamEdge::start ? o.from() : o.to();
   const FlatRuling r = o.flat.at(u);
   const Rates v = rates(ruling_at(o.neutral, u));
   const double middle = (o.form.base(u).s + o.form.top(u).s) / 2;
-  const bool leftwards = (v.across + middle * v.turn > 0) == first;
-  return {u, r.c, (leftwards ? 1.0 : -1.0) * left_of(direction(r.heading))};
+  const bool leftwards = (v.across + middle * v.turn > 0) == (edge == SeamEdge::start);
+  return {u, r.c, r.heading, (leftwards ? 1.0 : -1.0) * left_of(direction(r.heading))};
 }
 
-// (28): the ruling at which a rim has moved `half` away from the image; sought from the image to the middle.
-std::optional<double> crossing(const Opened& o, EndName end, const Image& from, double half) {
-  if (half == 0) return from.u;
-  const auto excess = [&](double u) { return dot(rim_point(o, end, u) - from.point, from.inward) - half; };
+// (28): the ruling at which a rim has moved `inset` away from the image; sought from the image to the middle
+// of the blank, or outwards where the edge lies beyond the image.
+std::optional<double> crossing(const Opened& o, EndName end, const Image& from, double inset) {
+  if (inset == 0) return from.u;
+  const double outer = from.u < o.middle() ? o.flat.from() : o.flat.to();
+  const double to = inset > 0 ? o.middle() : outer;
+  const double sense = inset > 0 ? 1 : -1;
+  const auto excess = [&](double u) {
+    return sense * (dot(rim_point(o, end, u) - from.point, from.inward) - inset);
+  };
   constexpr int steps = 128;
   double before = from.u;
   for (int i = 1; i <= steps; ++i) {
-    const double u = from.u + (o.middle() - from.u) * i / steps;
+    const double u = i == steps ? to : from.u + (to - from.u) * i / steps;
     if (excess(u) > 0) return root(excess, std::min(before, u), std::max(before, u));
     before = u;
   }
   return std::nullopt;
 }
 
-// (30): both edges lie `half` inside the images, so they meet on the bisector of the two.
-Vec2 tip(const Opened& o, EndName pointed, double half) {
+// (30): both edges lie `inset` inside the images, so they meet on the bisector of the two.
+Vec2 tip(const Opened& o, EndName pointed, double inset) {
   const Vec2 apex = rim_point(o, pointed, o.from());
   const double first = o.flat.at(o.from()).heading;
   const double last = o.flat.at(o.to()).heading;
   const double sector = std::abs(last - first);
   const double towards_metal = (first + last) / 2 + (pointed == EndName::top ? std::numbers::pi : 0);
-  return apex + (half / std::sin(sector / 2)) * direction(towards_metal);
+  return apex + (inset / std::sin(sector / 2)) * direction(towards_metal);
 }
 
 }  // namespace
@@ -48,66 +58,126 @@ Vec2 tip(const Opened& o, EndName pointed, double half) {
 double widest_gap_of_pointed(const Opened& o) {
   const EndName pointed = o.form.base_pointed ? EndName::base : EndName::top;
   const EndName open_end = o.form.base_pointed ? EndName::top : EndName::base;
-  const double swing = norm(rim_point(o, open_end, o.middle()) - rim_point(o, pointed, o.middle()));
   const double sector = std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading);
-  return 2 * swing * std::sin(sector / 2);
+  const Vec2 apex = rim_point(o, pointed, o.middle());
+  const auto swing = [&](double u) { return norm(rim_point(o, open_end, u) - apex); };
+  return 2 * std::min(swing(o.middle()), std::min(swing(o.from()), swing(o.to()))) * std::sin(sector / 2);
 }
 
 namespace {
 
-std::optional<SeamCut> parallel_cut(const Opened& o, double gap) {
-  SeamCut cut{o.from(), o.to(), o.from(), o.to(), std::nullopt};
-  const Image first = image(o, o.from(), true);
-  const Image last = image(o, o.to(), false);
-  const auto cut_end = [&](EndName end, bool pointed, double& from, double& to) {
-    if (pointed) {
-      cut.tip = tip(o, end, gap / 2);
-      return true;
-    }
-    const auto a = crossing(o, end, first, gap / 2);
-    const auto b = crossing(o, end, last, gap / 2);
+// At a pointed end equal edges share a tip; an edge with a lap ends square to its ruling, beside the apex.
+bool cut_point(const Opened& o, EndName end, double start, double last, SeamCut& cut) {
+  if (start == last) {
+    cut.tip = tip(o, end, start);
+    // Far beyond half a turn the edges meet past the apex: past the rim they would cut the blank in two.
+    return 2 * std::abs(start) < widest_gap_of_pointed(o);
+  }
+  cut.tip = rim_point(o, end, o.from());
+  const auto beside = [&](SeamEdge edge, double inset) { return *cut.tip + inset * image(o, edge).inward; };
+  if (start < 0) cut.start.corner = beside(SeamEdge::start, start);
+  if (last < 0) cut.end.corner = beside(SeamEdge::end, last);
+  return true;
+}
+
+std::optional<SeamCut> parallel_cut(const Opened& o, double start, double last) {
+  SeamCut cut{{o.from(), o.from(), {}}, {o.to(), o.to(), {}}, {}};
+  const auto cut_end = [&](EndName end, double& from, double& to) {
+    const auto a = crossing(o, end, image(o, SeamEdge::start), start);
+    const auto b = crossing(o, end, image(o, SeamEdge::end), last);
     if (!a || !b || *a >= *b) return false;
     from = *a;
     to = *b;
     return true;
   };
-  const bool base = cut_end(EndName::base, o.form.base_pointed, cut.base_from, cut.base_to);
-  const bool top = cut_end(EndName::top, o.form.top_pointed, cut.top_from, cut.top_to);
+  const bool base = o.form.base_pointed ? cut_point(o, EndName::base, start, last, cut)
+                                        : cut_end(EndName::base, cut.start.base, cut.end.base);
+  const bool top = o.form.top_pointed ? cut_point(o, EndName::top, start, last, cut)
+                                      : cut_end(EndName::top, cut.start.top, cut.end.top);
   if (!base || !top) return std::nullopt;
-  // Far beyond half a turn the edges meet past the apex: past the rim they would cut the blank in two.
-  if (cut.tip && gap >= widest_gap_of_pointed(o)) return std::nullopt;
   return cut;
 }
 
 std::optional<SeamCut> wedge_cut(const Opened& o, double wedge) {
   const double from = o.from() + wedge / 2;
   const double to = o.to() - wedge / 2;
-  SeamCut cut{from, to, from, to, std::nullopt};
+  if (from >= to) return std::nullopt;
+  SeamCut cut{{from, from, {}}, {to, to, {}}, {}};
   if (o.form.base_pointed) cut.tip = rim_point(o, EndName::base, from);
   if (o.form.top_pointed) cut.tip = rim_point(o, EndName::top, from);
   return cut;
 }
 
+Angle mirrored(Angle a) { return Angle::radians(-a.radians()); }
+
 }  // namespace
 
-double neutral_gap(const Form& form, const Seam& seam) {
+double neutral_gap(const Form& form, const Seam& seam, double u) {
   const double gap = seam.gap.value_or(0);
   if (!seam.gap_on) return gap;
-  const double u = form.wall.front().from;
   const double s = (form.base(u).s + form.top(u).s) / 2;
   const Rates v = rates(ruling_at(form.wall, u));
   const auto breadth = [&](double d) { return v.across + d * v.curl + s * v.turn; };
   return gap * breadth(form.neutral) / breadth(layer_of(*seam.gap_on, form.thickness));
 }
 
+double edge_inset(const Form& form, const Seam& seam, SeamEdge edge) {
+  const double u = edge == SeamEdge::start ? form.from() : form.to();
+  const double lap = seam.lap && seam.lap_on == edge ? *seam.lap : 0;
+  return neutral_gap(form, seam, u) / 2 - seam.stock - lap;
+}
+
 Seam seam_as_made(Seam seam, Hand hand) {
-  if (hand == Hand::opposite) seam.at = Angle::radians(-seam.at.radians());
+  if (hand == Hand::as_drawn) return seam;
+  seam.at = mirrored(seam.at);
+  for (Angle& a : seam.each) a = mirrored(a);
+  std::reverse(seam.each.begin(), seam.each.end());
+  seam.lap_on = seam.lap_on == SeamEdge::start ? SeamEdge::end : SeamEdge::start;
   return seam;
 }
 
+std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
+  const double turn = 2 * std::numbers::pi;
+  std::vector<double> at;
+  for (Angle a : seam.each) at.push_back(a.radians());
+  if (at.empty()) {
+    double first = seam.at.radians();
+    if (seam.ruling != SeamRuling::at_angle) {
+      const RulingLengths lengths = ruling_lengths(f);
+      first = seam.ruling == SeamRuling::shortest ? lengths.shortest_at : lengths.longest_at;
+    }
+    for (int i = 0; i < seam.pieces; ++i) at.push_back(first + turn * i / seam.pieces);
+  }
+  std::vector<Span> spans;
+  for (size_t i = 0; i < at.size(); ++i) {
+    spans.push_back({at[i], i + 1 < at.size() ? at[i + 1] : at[0] + turn, 0, 0});
+  }
+  return spans;
+}
+
 std::optional<SeamCut> cut_seam(const Opened& o, const Seam& seam) {
+  const double start = edge_inset(o.form, seam, SeamEdge::start);
+  const double last = edge_inset(o.form, seam, SeamEdge::end);
   if (seam.wedge) return wedge_cut(o, seam.wedge->radians());
-  return parallel_cut(o, neutral_gap(o.form, seam));
+  return parallel_cut(o, start, last);
+}
+
+Form piece_with_laps(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, Span span) {
+  const Form bare = piece_of(sizes, sheet, span);
+  const bool start = edge_inset(bare, seam, SeamEdge::start) < 0;
+  const bool end = edge_inset(bare, seam, SeamEdge::end) < 0;
+  if (!start && !end) return bare;
+  const double most = std::min((span.to - span.from) / 2, std::numbers::pi / 2);
+  span.before = start ? most : 0;
+  span.after = end ? most : 0;
+  const Form wide = piece_of(sizes, sheet, span);
+  const auto cut = cut_seam(open(wide), seam);
+  if (!cut) return wide;
+  // A hair more than is needed, or rounding might leave the edge beyond the wall.
+  const auto enough = [](double reach) { return reach > 0 ? 1.001 * reach : 0; };
+  span.before = enough(span.from - std::min(cut->start.base, cut->start.top));
+  span.after = enough(std::max(cut->end.base, cut->end.top) - span.to);
+  return piece_of(sizes, sheet, span);
 }
 
 }  // namespace juggler

@@ -29,74 +29,64 @@ Rates rates(const Ruling& r) {
   return {dot(r.dc, r.e), dot(r.dc, g), dot(r.de, g), dot(r.dn, g)};
 }
 
-Rim plane_rim(const Wall& wall, Plane plane, double layer) {
-  return [wall, plane, layer](double u) -> Cut {
-    const Ruling r = ruling_at(wall, u);
-    const double above = dot(plane.normal, r.c + layer * r.n) - plane.height;
-    const double climb = dot(plane.normal, r.e);
-    const double s = -above / climb;
-    const double d_above = dot(plane.normal, r.dc + layer * r.dn);
-    return {s, -(d_above + s * dot(plane.normal, r.de)) / climb};
-  };
-}
-
 Rim apex_rim(const Wall& wall, double layer) {
   const Ruling r = ruling_at(wall, wall.front().from);
   const Rates v = rates(r);
   const double s = -(v.across + layer * v.curl) / v.turn;
-  return [s](double) -> Cut { return {s, 0}; };
+  return Rim([s](double) -> Cut { return {s, 0}; });
 }
 
 Vec3 edge_point(const Form& form, EndName end, double layer, double u) {
   const Ruling r = ruling_at(form.wall, u);
-  const double s = (end == EndName::base ? form.base : form.top)(u).s;
+  const double s = form.rim(end)(u).s;
   return r.c + layer * r.n + s * r.e;
 }
 
-double rim_length(const Form& form, EndName end, double layer) {
-  const Rim& rim = end == EndName::base ? form.base : form.top;
+namespace {
+
+// A figure of each ruling between the seam rulings, added up piece by piece.
+double sum_over(const Form& f, const std::function<double(const WallPiece&, double u)>& figure) {
   double sum = 0;
-  for (const WallPiece& piece : form.wall) {
-    sum += integral(
-        [&](double u) {
-          const Ruling r = piece.ruling(u);
-          const Cut cut = rim(u);
-          return norm(r.dc + layer * r.dn + cut.s * r.de + cut.ds * r.e);
-        },
-        piece.from, piece.to);
+  for (const WallPiece& piece : f.wall) {
+    const double from = std::max(piece.from, f.from());
+    const double to = std::min(piece.to, f.to());
+    if (from < to) sum += integral([&](double u) { return figure(piece, u); }, from, to);
   }
   return sum;
+}
+
+}  // namespace
+
+double rim_length(const Form& form, EndName end, double layer) {
+  return sum_over(form, [&](const WallPiece& piece, double u) {
+    const Ruling r = piece.ruling(u);
+    const Cut cut = form.rim(end)(u);
+    return norm(r.dc + layer * r.dn + cut.s * r.de + cut.ds * r.e);
+  });
 }
 
 double wall_area(const Form& form, double layer) {
-  double sum = 0;
-  for (const WallPiece& piece : form.wall) {
-    sum += integral(
-        [&](double u) {
-          const Ruling r = piece.ruling(u);
-          const double s0 = form.base(u).s;
-          const double s1 = form.top(u).s;
-          const Vec3 middle = r.dc + layer * r.dn + ((s0 + s1) / 2) * r.de;
-          return (s1 - s0) * norm(cross(middle, r.e));
-        },
-        piece.from, piece.to);
-  }
-  return sum;
+  return sum_over(form, [&](const WallPiece& piece, double u) {
+    const Ruling r = piece.ruling(u);
+    const double s0 = form.base(u).s;
+    const double s1 = form.top(u).s;
+    const Vec3 middle = r.dc + layer * r.dn + ((s0 + s1) / 2) * r.de;
+    return (s1 - s0) * norm(cross(middle, r.e));
+  });
 }
 
 double overall_height(const Form& form) {
-  constexpr int steps = 720;
-  double low = std::numeric_limits<double>::infinity();
-  double high = -low;
   const double from = form.wall.front().from;
   const double to = form.wall.back().to;
-  for (int i = 0; i <= steps; ++i) {
-    const double u = from + (to - from) * i / steps;
-    for (double layer : {0.0, form.thickness}) {
-      const double base = edge_point(form, EndName::base, layer, u).z;
-      const double top = edge_point(form, EndName::top, layer, u).z;
-      low = std::min({low, base, top});
-      high = std::max({high, base, top});
+  double low = std::numeric_limits<double>::infinity();
+  double high = -low;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    for (const double layer : {0.0, form.thickness}) {
+      const auto z = [&](double u) { return edge_point(form, end, layer, u).z; };
+      low = std::min(low, form.coaxial && form.trims.empty() ? z(from) : least(z, from, to).value);
+      high = std::max(high, form.coaxial && form.trims.empty()
+                                ? z(from)
+                                : -least([&](double u) { return -z(u); }, from, to).value);
     }
   }
   return high - low;

@@ -1,5 +1,6 @@
 // Arcs in place of a curve. Equation numbers: docs/maths/develop.md.
 #include <algorithm>
+#include <map>
 
 #include "juggler/geom.h"
 
@@ -7,11 +8,9 @@ namespace juggler {
 namespace {
 
 // (37): the signed distance of a point from the circle an arc lies on, without its centre.
-double off_circle(const Arc& arc, Vec2 p) {
-  const Vec2 along = direction(arc.heading);
-  const Vec2 d = p - arc.start;
+double off_circle(Vec2 start, Vec2 along, double k, Vec2 p) {
+  const Vec2 d = p - start;
   const double y = cross(along, d);
-  const double k = arc.length > 0 ? arc.turn / arc.length : 0;
   const double q = dot(d, d);
   return (2 * y - k * q) / (1 + std::sqrt(std::max(0.0, 1 - 2 * k * y + k * k * q)));
 }
@@ -24,80 +23,218 @@ Arc arc_to(Vec2 from, double heading, Vec2 to) {
   return {from, heading, half == 0 ? chord : chord * half / std::sin(half), 2 * half};
 }
 
-struct Pair {
-  Arc first;
-  Arc second;
-  double error = 0;
+double bend(const Arc& arc) { return arc.length > 0 ? arc.turn / arc.length : 0; }
+
+constexpr double farthest_turn = 2;  // radians: arcs that turn farther are no fit, however near they pass
+
+// The curve at many places, close together where it will take many arcs.
+struct Table {
+  std::vector<double> u;
+  std::vector<Vec2> point;
+  std::vector<double> heading;
+  std::vector<double> reach;  // length of a well-fitting arc there, (36)
+  [[nodiscard]] int last() const { return static_cast<int>(u.size()) - 1; }
 };
 
-// (36): two arcs from point to point with the curve's headings there, their tangents of equal length.
-Pair pair_between(const Curve& c, double a, double b) {
-  const Vec2 p = c.point(a);
-  const Vec2 q = c.point(b);
-  const Vec2 t = direction(c.heading(a));
-  const Vec2 s = direction(c.heading(b));
-  const Vec2 v = q - p;
-  const double along = dot(v, t + s);
-  const double bend = 2 * (1 - dot(t, s));
-  const double reach = dot(v, v) / (along + std::sqrt(along * along + bend * dot(v, v)));
-  const Vec2 joint = 0.5 * (p + q + reach * (t - s));
-  const Arc first = arc_to(p, c.heading(a), joint);
-  const Arc second = arc_to(joint, first.heading + first.turn, q);
-  return {first, second, 0};
+void look(Table& t, const Curve& c, double u) {
+  t.u.push_back(u);
+  t.point.push_back(c.point(u));
+  t.heading.push_back(c.heading(u));
 }
 
-double error_of(const Curve& c, double a, double b, const Pair& pair) {
+// (36): an arc of length L errs by |dk/ds| L^3 / 124.7 where it fits best.
+void add_reach(Table& t, double tolerance) {
+  const size_t n = t.u.size();
+  const auto clamped = [&](size_t i, int by) {
+    return std::clamp(static_cast<int>(i) + by, 0, static_cast<int>(n) - 1);
+  };
+  double whole = 0;
+  for (size_t i = 0; i + 1 < n; ++i) whole += norm(t.point[i + 1] - t.point[i]);
+  const int step = std::max(1, static_cast<int>(n) / 128);
+  const auto curvature = [&](int i) {
+    const auto a = static_cast<size_t>(clamped(static_cast<size_t>(i), -step));
+    const auto b = static_cast<size_t>(clamped(static_cast<size_t>(i), step));
+    return (t.heading[b] - t.heading[a]) / std::max(norm(t.point[b] - t.point[a]), 1e-12 * whole);
+  };
+  t.reach.clear();
+  for (size_t i = 0; i < n; ++i) {
+    const int a = clamped(i, -step);
+    const int b = clamped(i, step);
+    const double run = norm(t.point[static_cast<size_t>(b)] - t.point[static_cast<size_t>(a)]);
+    const double rate = std::abs(curvature(b) - curvature(a)) / std::max(run, 1e-12 * whole);
+    t.reach.push_back(std::clamp(std::cbrt(124.7 * tolerance / std::max(rate, 1e-300)), 1e-6 * whole, whole));
+  }
+}
+
+Table even_table(const Curve& c, int count) {
+  Table t;
+  for (int i = 0; i <= count; ++i) look(t, c, i == count ? c.to : c.from + (c.to - c.from) * i / count);
+  return t;
+}
+
+// Some fifty places for each arc that is to be expected.
+Table table_of(const Curve& c, double tolerance) {
+  constexpr double for_each = 50;
+  Table coarse = even_table(c, 512);
+  add_reach(coarse, tolerance);
+  std::vector<double> share{0};
+  for (size_t i = 0; i + 1 < coarse.u.size(); ++i) {
+    const double run = norm(coarse.point[i + 1] - coarse.point[i]);
+    share.push_back(share.back() + for_each * run / std::min(coarse.reach[i], coarse.reach[i + 1]) + 0.5);
+  }
+  const int count = std::min(static_cast<int>(share.back()), 60000);
+  Table t;
+  size_t cell = 0;
+  for (int i = 0; i <= count; ++i) {
+    const double wanted = share.back() * i / count;
+    while (cell + 2 < share.size() && share[cell + 1] < wanted) ++cell;
+    const double part = (wanted - share[cell]) / (share[cell + 1] - share[cell]);
+    look(t, c, i == count ? c.to : coarse.u[cell] + part * (coarse.u[cell + 1] - coarse.u[cell]));
+  }
+  add_reach(t, tolerance);
+  return t;
+}
+
+// How an arc that leaves place i with a heading reaches place j: within the tolerance or not.
+bool fits(const Table& t, int i, int j, const Arc& arc, double tolerance) {
+  if (j == i + 1) return true;
+  if (!(std::abs(arc.turn) < farthest_turn)) return false;
+  const Vec2 along = direction(arc.heading);
+  const double k = bend(arc);
+  const int step = std::max(1, (j - i) / 16);
+  for (int m = i + step / 2 + 1; m < j; m += step) {
+    if (std::abs(off_circle(arc.start, along, k, t.point[static_cast<size_t>(m)])) > tolerance) return false;
+  }
+  return true;
+}
+
+// A chain of arcs so far: where it has come to, with what heading, and the one it goes on from.
+struct State {
+  int place = 0;
+  double heading = 0;
+  int before = -1;
+};
+
+Arc arc_between(const Table& t, const State& s, int to) {
+  return arc_to(t.point[static_cast<size_t>(s.place)], s.heading, t.point[static_cast<size_t>(to)]);
+}
+
+int farthest(const Table& t, const State& s, double tolerance) {
+  const auto good = [&](int j) { return fits(t, s.place, j, arc_between(t, s, j), tolerance); };
+  if (good(t.last())) return t.last();
+  int stride = 1;
+  while (s.place + 2 * stride < t.last() && good(s.place + 2 * stride)) stride *= 2;
+  int lo = s.place + stride;
+  int hi = std::min(s.place + 2 * stride, t.last());
+  while (hi - lo > 1) {
+    const int middle = (lo + hi) / 2;
+    (good(middle) ? lo : hi) = middle;
+  }
+  return lo;
+}
+
+// How far a heading is off the curve's, in steps that an arc can tell.
+int off_heading(const Table& t, int place, double heading, double tolerance) {
+  constexpr double step = 1.3;
+  const auto i = static_cast<size_t>(place);
+  const double off = std::remainder(heading - t.heading[i], 2 * std::numbers::pi);
+  return static_cast<int>(std::clamp(std::round(off * t.reach[i] / (step * tolerance)), -14.0, 14.0));
+}
+
+using Layer = std::vector<State>;
+
+Layer first_layer(const Table& t, double tolerance) {
+  Layer first;
+  for (int m = -8; m <= 8; ++m) {
+    first.push_back({0, t.heading[0] + 1.3 * m * tolerance / t.reach[0], -1});
+  }
+  return first;
+}
+
+// (38): of all chains with one arc more, for each way of arriving the one that has come farthest.
+Layer next_layer(const Table& t, const Layer& now, double tolerance) {
+  std::map<int, State> best;
+  for (size_t i = 0; i < now.size(); ++i) {
+    const State& s = now[i];
+    const int far = farthest(t, s, tolerance);
+    for (const double share : {1.0, 0.97, 0.94, 0.91, 0.87, 0.8, 0.7}) {
+      const int place = s.place + std::max(1, static_cast<int>(share * (far - s.place)));
+      const Arc arc = arc_between(t, s, place);
+      if (share < 1 && !fits(t, s.place, place, arc, tolerance)) continue;
+      const State reached{place, arc.heading + arc.turn, static_cast<int>(i)};
+      const int way = off_heading(t, place, reached.heading, tolerance);
+      const auto [there, fresh] = best.try_emplace(way, reached);
+      if (!fresh && there->second.place < place) there->second = reached;
+      if (far == t.last()) break;
+    }
+  }
+  Layer next;
+  for (const auto& [way, state] : best) next.push_back(state);
+  return next;
+}
+
+struct Chain {
+  std::vector<int> places;
+  double heading = 0;
+};
+
+Chain shortest_chain(const Table& t, double tolerance, size_t most) {
+  std::vector<Layer> layers{first_layer(t, tolerance)};
+  const auto arrived = [&](const State& s) { return s.place == t.last(); };
+  while (std::none_of(layers.back().begin(), layers.back().end(), arrived)) {
+    if (layers.size() > most) return {};
+    layers.push_back(next_layer(t, layers.back(), tolerance));
+  }
+  const State* s = &*std::find_if(layers.back().begin(), layers.back().end(), arrived);
+  Chain chain;
+  for (size_t k = layers.size() - 1; k > 0; --k) {
+    chain.places.push_back(s->place);
+    s = &layers[k - 1][static_cast<size_t>(s->before)];
+  }
+  chain.places.push_back(0);
+  std::reverse(chain.places.begin(), chain.places.end());
+  chain.heading = s->heading;
+  return chain;
+}
+
+// With the same number of arcs, about the least tolerance that still reaches the end.
+Chain shared_out(const Table& t, double tolerance) {
+  Chain best = shortest_chain(t, tolerance, t.u.size());
+  double lo = 0;
+  double hi = tolerance;
+  for (int i = 0; i < 4; ++i) {
+    const double middle = (lo + hi) / 2;
+    Chain chain = shortest_chain(t, middle, best.places.size() - 1);
+    const bool enough = !chain.places.empty();
+    (enough ? hi : lo) = middle;
+    if (enough) best = std::move(chain);
+  }
+  return best;
+}
+
+double error_of(const Curve& c, double a, double b, const Arc& arc) {
   constexpr int looks = 24;
-  const Vec2 joint = pair.second.start;
-  const Vec2 across = direction(pair.second.heading);
+  const Vec2 along = direction(arc.heading);
   double worst = 0;
   for (int i = 1; i < looks; ++i) {
     const Vec2 p = c.point(a + (b - a) * i / looks);
-    const Arc& arc = dot(p - joint, across) < 0 ? pair.first : pair.second;
-    worst = std::max(worst, std::abs(off_circle(arc, p)));
+    worst = std::max(worst, std::abs(off_circle(arc.start, along, bend(arc), p)));
   }
   return worst;
 }
 
-Pair fitted_pair(const Curve& c, double a, double b) {
-  Pair pair = pair_between(c, a, b);
-  pair.error = error_of(c, a, b, pair);
-  // Arcs that turn far are no fit, however near their circles pass.
-  if (!(std::abs(pair.first.turn) < 2 && std::abs(pair.second.turn) < 2)) pair.error = HUGE_VAL;
-  return pair;
-}
-
-// The farthest end of a pair that begins at `a` and errs by at most `tolerance`.
-double farthest(const Curve& c, double a, double tolerance) {
-  if (fitted_pair(c, a, c.to).error <= tolerance) return c.to;
-  double lo = a;
-  double hi = c.to;
-  for (int i = 0; i < 40; ++i) {
-    const double middle = (lo + hi) / 2;
-    (fitted_pair(c, a, middle).error <= tolerance ? lo : hi) = middle;
+FittedArcs arcs_of(const Curve& c, const Table& t, const Chain& chain) {
+  FittedArcs fitted;
+  double heading = chain.heading;
+  for (size_t i = 0; i + 1 < chain.places.size(); ++i) {
+    const auto a = static_cast<size_t>(chain.places[i]);
+    const auto b = static_cast<size_t>(chain.places[i + 1]);
+    const Arc arc = arc_to(t.point[a], heading, t.point[b]);
+    heading = arc.heading + arc.turn;
+    fitted.error = std::max(fitted.error, error_of(c, t.u[a], t.u[b], arc));
+    fitted.arcs.push_back(arc);
   }
-  return lo > a ? lo : std::min(c.to, a + (c.to - c.from) * 1e-6);
-}
-
-std::vector<double> knots_within(const Curve& c, double tolerance) {
-  std::vector<double> knots{c.from};
-  while (knots.back() < c.to) knots.push_back(farthest(c, knots.back(), tolerance));
-  return knots;
-}
-
-// (38): with the same number of pairs, the least tolerance that still reaches the end.
-std::vector<double> shared_out(const Curve& c, double tolerance) {
-  std::vector<double> best = knots_within(c, tolerance);
-  double lo = 0;
-  double hi = tolerance;
-  for (int i = 0; i < 12; ++i) {
-    const double middle = (lo + hi) / 2;
-    std::vector<double> knots = knots_within(c, middle);
-    const bool enough = knots.size() <= best.size();
-    (enough ? hi : lo) = middle;
-    if (enough) best = std::move(knots);
-  }
-  return best;
+  return fitted;
 }
 
 // The whole curve as one arc, where it is one to rounding.
@@ -111,15 +248,13 @@ Arc single_arc(const Curve& c) {
 
 double error_of_single(const Curve& c, const Arc& arc) {
   constexpr int looks = 64;
+  const Vec2 along = direction(arc.heading);
   double worst = norm(end_of(arc) - c.point(c.to));
   for (int i = 1; i < looks; ++i) {
-    worst = std::max(worst, std::abs(off_circle(arc, c.point(c.from + (c.to - c.from) * i / looks))));
+    const Vec2 p = c.point(c.from + (c.to - c.from) * i / looks);
+    worst = std::max(worst, std::abs(off_circle(arc.start, along, bend(arc), p)));
   }
   return worst;
-}
-
-void add(std::vector<Arc>& arcs, const Arc& arc) {
-  if (arc.length > 0) arcs.push_back(arc);
 }
 
 }  // namespace
@@ -128,13 +263,13 @@ FittedArcs fit_arcs(const Curve& c, double tolerance) {
   const Arc single = single_arc(c);
   const double error = error_of_single(c, single);
   if (error <= 1e-12 * single.length) return {{single}, error};
+  // Between the table's places a chain may err a little more than at them.
+  double within = 0.98 * tolerance;
   FittedArcs fitted;
-  const std::vector<double> knots = shared_out(c, tolerance);
-  for (size_t i = 0; i + 1 < knots.size(); ++i) {
-    const Pair pair = fitted_pair(c, knots[i], knots[i + 1]);
-    add(fitted.arcs, pair.first);
-    add(fitted.arcs, pair.second);
-    fitted.error = std::max(fitted.error, pair.error);
+  for (int tries = 0; tries < 4; ++tries, within *= 0.8) {
+    const Table t = table_of(c, within);
+    fitted = arcs_of(c, t, shared_out(t, within));
+    if (fitted.error <= tolerance) break;
   }
   return fitted;
 }

@@ -1,6 +1,7 @@
 #include <algorithm>
 #include <array>
 #include <boost/math/quadrature/gauss.hpp>
+#include <boost/math/tools/minima.hpp>
 #include <boost/math/tools/toms748_solve.hpp>
 
 #include "juggler/geom.h"
@@ -94,8 +95,7 @@ double Series::tail() const {
   return std::max({std::abs(c_[k - 1]), std::abs(c_[k - 2]), std::abs(c_[k - 3])});
 }
 
-double integral(const std::function<double(double)>& f, double from, double to) {
-  constexpr int panels = 8;
+double integral(const std::function<double(double)>& f, double from, double to, int panels) {
   double sum = 0;
   for (int i = 0; i < panels; ++i) {
     const double a = from + (to - from) * i / panels;
@@ -116,6 +116,30 @@ double root(const std::function<double(double)>& f, double from, double to) {
   };
   const auto [lo, hi] = boost::math::tools::toms748_solve(f, from, to, fa, fb, close, tries);
   return std::abs(f(lo)) < std::abs(f(hi)) ? lo : hi;
+}
+
+Least least(const std::function<double(double)>& f, double from, double to) {
+  constexpr int looks = 192;
+  const auto at = [&](int i) { return i == looks ? to : from + (to - from) * i / looks; };
+  std::array<double, looks + 1> value{};
+  for (int i = 0; i <= looks; ++i) value[static_cast<size_t>(i)] = f(at(i));
+  const auto look = [&](int i) { return value[static_cast<size_t>(std::clamp(i, 0, looks))]; };
+  Least best{from, value[0]};
+  double spread = 0;
+  for (double v : value) spread = std::max(spread, std::abs(v - value[0]));
+  if (spread <= 1e-14 * std::abs(value[0])) return best;
+  // Values that differ by rounding alone are equals.
+  const auto take = [&](double u, double v) {
+    if (v < best.value - 1e-12 * spread) best = {u, v};
+  };
+  for (int i = 0; i <= looks; ++i) {
+    if (look(i) > look(i - 1) || look(i) > look(i + 1)) continue;
+    take(at(i), look(i));
+    const auto [u, v] =
+        boost::math::tools::brent_find_minima(f, at(std::max(i - 1, 0)), at(std::min(i + 1, looks)), 48);
+    take(u, v);
+  }
+  return best;
 }
 
 }  // namespace juggler

@@ -18,26 +18,45 @@ struct Known {
   bool version = false;
 };
 
-// The key of an entry, or nothing when no such key exists.
-Known known_key(const std::string& path) {
-  if (path == "juggler") return {nullptr, false, true};
-  if (path.starts_with("let.")) return {nullptr, true, false};
-  if (path.starts_with("job.")) return {find(job_key_table(), path.substr(4)), false, false};
-  if (path.starts_with("sheet.")) return {find(sheet_key_table(), path.substr(6)), false, false};
-  if (path.starts_with("part.")) return {find(cone_key_table(), path.substr(5)), false, false};
+// "part." or "parts.NAME.", empty for what belongs to no part.
+std::string prefix_of(const std::string& path) {
+  if (path.starts_with("part.")) return "part.";
   const size_t dot = path.starts_with("parts.") ? path.find('.', 6) : std::string::npos;
-  if (dot != std::string::npos) return {find(cone_key_table(), path.substr(dot + 1)), false, false};
-  return {};
+  return dot == std::string::npos ? "" : path.substr(0, dot + 1);
 }
 
-std::vector<std::string> all_paths(const std::string& part) {
+const std::vector<Key>& keys_of_part(const Entries& entries, const std::string& prefix) {
+  const Entry* shape = find(entries, prefix + "shape");
+  const auto* name = shape ? std::get_if<std::string>(&shape->value) : nullptr;
+  return shape_key_table(name ? *name : "");
+}
+
+const std::vector<Key>* table_of(const std::string& name) {
+  if (name == "job") return &job_key_table();
+  if (name == "sheet") return &sheet_key_table();
+  if (name == "bench") return &bench_key_table();
+  return name == "rolls" ? &rolls_key_table() : nullptr;
+}
+
+// The key of an entry, or nothing when no such key exists.
+Known known_key(const Entries& entries, const std::string& path) {
+  if (path == "juggler") return {nullptr, false, true};
+  if (path.starts_with("let.")) return {nullptr, true, false};
+  if (const std::string prefix = prefix_of(path); !prefix.empty()) {
+    return {find(keys_of_part(entries, prefix), path.substr(prefix.size())), false, false};
+  }
+  const size_t dot = path.find('.');
+  const std::vector<Key>* table = dot == std::string::npos ? nullptr : table_of(path.substr(0, dot));
+  return {table ? find(*table, path.substr(dot + 1)) : nullptr, false, false};
+}
+
+std::vector<std::string> all_paths(const Entries& entries, const std::string& part) {
   std::vector<std::string> all{"juggler"};
   const auto add = [&](const std::string& prefix, const std::vector<Key>& table) {
     for (const Key& key : table) all.push_back(prefix + key.path);
   };
-  add("job.", job_key_table());
-  add("sheet.", sheet_key_table());
-  add(part, cone_key_table());
+  for (const char* name : {"job", "sheet", "bench", "rolls"}) add(std::string(name) + ".", *table_of(name));
+  add(part, keys_of_part(entries, part));
   return all;
 }
 
@@ -50,14 +69,27 @@ std::string keys_below(const std::string& path, const std::vector<std::string>& 
   return below;
 }
 
-[[noreturn]] void refuse_unknown(const Entry& e) {
-  const size_t dot = e.path.starts_with("parts.") ? e.path.find('.', 6) : std::string::npos;
-  const auto all = all_paths(dot == std::string::npos ? "part." : e.path.substr(0, dot + 1));
+// The first number of a path in place of #, so that a suggestion can be typed as it stands.
+std::string with_number(std::string key, const std::string& path) {
+  const size_t digit = path.find(".trim.");
+  const size_t sign = key.find('#');
+  if (sign == std::string::npos) return key;
+  const bool known = digit != std::string::npos && digit + 6 < path.size() && std::isdigit(path[digit + 6]);
+  return key.replace(sign, 1, known ? path.substr(digit + 6, path.find('.', digit + 6) - digit - 6) : "1");
+}
+
+[[noreturn]] void refuse_unknown(const Entries& entries, const Entry& e) {
+  const std::string prefix = prefix_of(e.path);
+  const std::string part = prefix.empty() ? "part." : prefix;
+  auto all = all_paths(entries, part);
+  for (std::string& key : all) key = with_number(key, e.path);
   const std::string below = keys_below(e.path, all);
   const std::string near = nearest(e.path, all);
+  const Entry* shape = find(entries, part + "shape");
+  const auto* name = shape ? std::get_if<std::string>(&shape->value) : nullptr;
   refuse(e, "is no key of a job", {},
          !below.empty() ? "give one of " + below
-         : near.empty() ? "see `juggler shapes cone` for the keys there are"
+         : near.empty() ? fmt::format("see `juggler shapes {}` for the keys there are", name ? *name : "cone")
                         : fmt::format("did you mean {}?", near));
 }
 
@@ -70,11 +102,34 @@ void check_named_size(const Entry& e) {
     refuse(e, "a unit, function or constant cannot be a name", {}, "choose another name");
 }
 
+bool is_list_member(const std::string& path) {
+  const size_t dot = path.rfind('.');
+  return dot != std::string::npos && path.find_first_not_of("0123456789", dot + 1) == std::string::npos;
+}
+
+// Lists and numbered tables are short and begin at 1.
+void check_numbers_in(const Entry& e) {
+  constexpr size_t most = 64;
+  for (size_t dot = e.path.find('.'); dot != std::string::npos; dot = e.path.find('.', dot + 1)) {
+    const std::string word = e.path.substr(dot + 1, e.path.find('.', dot + 1) - dot - 1);
+    if (word.empty() || word.find_first_not_of("0123456789") != std::string::npos) continue;
+    if (word.size() > 2 || std::stoul(word) > most || word.front() == '0') {
+      refuse(e, "is a list of too many members, or counts from 0", fmt::format("1 to {}", most));
+    }
+  }
+}
+
 // Values that can be judged without working anything out.
 void check_kind(const Entry& e, const Key& key) {
   const bool text = std::holds_alternative<std::string>(e.value);
   const bool number = std::holds_alternative<double>(e.value);
   const auto wrong = [&](const std::string& wanted) { refuse(e, "has the wrong type", wanted); };
+  const bool in_list = is_list_member(e.path);
+  if (in_list && key.kind != Kind::point && key.kind != Kind::seam_place) {
+    const std::string path = e.path.substr(0, e.path.rfind('.'));
+    refuse({path, OtherValue{"a list"}, false, e.list.line > 0 ? e.list : e.place}, "has the wrong type",
+           shown(key));
+  }
   if (key.kind == Kind::text && !text) wrong("text in quotes");
   if (key.kind == Kind::flag && !std::holds_alternative<bool>(e.value)) wrong("true or false");
   if (key.kind == Kind::count && !(number && e.whole_number)) wrong("a whole number");
@@ -87,7 +142,13 @@ void check_kind(const Entry& e, const Key& key) {
              near.empty() ? "" : fmt::format("did you mean \"{}\"?", near));
     }
   }
-  if (!text && !number && (key.kind == Kind::length || key.kind == Kind::angle || key.kind == Kind::number)) {
+  if (key.kind == Kind::point && !in_list) wrong("a list of two lengths [x, y]");
+  if (in_list && key.kind != Kind::point && key.kind != Kind::seam_place)
+    wrong("a " + shown(key) + ", no list");
+  if (key.kind == Kind::point && e.path.back() != '1' && e.path.back() != '2') wrong("two lengths [x, y]");
+  const bool measure = key.kind == Kind::length || key.kind == Kind::angle || key.kind == Kind::number ||
+                       key.kind == Kind::point || key.kind == Kind::seam_place;
+  if (!text && !number && measure) {
     wrong(fmt::format("a {}, as a number or a text such as \"620 mm\" or \"body / 4\"", shown(key)));
   }
   const auto* words = std::get_if<std::string>(&e.value);
@@ -120,13 +181,14 @@ void check_version(const Entries& entries, const std::string& source) {
 
 void check_keys(const Entries& entries) {
   for (const Entry& e : entries) {
-    const Known known = known_key(e.path);
+    const Known known = known_key(entries, e.path);
     if (known.named_size) {
       check_named_size(e);
     } else if (known.key) {
+      check_numbers_in(e);
       check_kind(e, *known.key);
     } else if (!known.version) {
-      refuse_unknown(e);
+      refuse_unknown(entries, e);
     }
   }
 }

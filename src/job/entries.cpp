@@ -16,8 +16,23 @@ Place place_of(const toml::source_region& region, const std::string& source) {
 
 void collect(const toml::table& table, const std::string& prefix, const std::string& source, Entries& out);
 
+void collect_value(const toml::node& node, const std::string& path, const std::string& source, Entries& out);
+
+// Members count from 1, as people do.
+void collect_list(const toml::array& list, const std::string& path, const std::string& source, Entries& out) {
+  for (size_t i = 0; i < list.size(); ++i) {
+    const size_t before = out.size();
+    collect_value(list[i], path + "." + std::to_string(i + 1), source, out);
+    if (!list[i].is_table() && !list[i].is_array() && out.size() > before) {
+      out.back().list = place_of(list.source(), source);
+    }
+  }
+}
+
 void collect_value(const toml::node& node, const std::string& path, const std::string& source, Entries& out) {
-  Entry entry{path, OtherValue{"an array"}, false, place_of(node.source(), source)};
+  Entry entry{path, OtherValue{"an empty list"}, false, place_of(node.source(), source)};
+  const auto* list = node.as_array();
+  if (list && !list->empty()) return collect_list(*list, path, source, out);
   if (const auto* table = node.as_table()) return collect(*table, path + ".", source, out);
   if (const auto* text = node.as_string()) entry.value = text->get();
   if (const auto* number = node.as_floating_point()) entry.value = number->get();
@@ -62,7 +77,15 @@ const Entry* find(const Entries& entries, std::string_view path) {
   return found == entries.end() ? nullptr : &*found;
 }
 
-Entry entry_of_text(std::string path, const std::string& text, Place place) {
+bool has_below(const Entries& entries, const std::string& path) {
+  return std::any_of(entries.begin(), entries.end(), [&](const Entry& e) {
+    return e.path.starts_with(path) && (e.path.size() == path.size() || e.path[path.size()] == '.');
+  });
+}
+
+namespace {
+
+Entry entry_of_word(std::string path, const std::string& text, Place place) {
   Entry entry{std::move(path), text, false, std::move(place)};
   double number = 0;
   const char* end = text.data() + text.size();
@@ -75,15 +98,34 @@ Entry entry_of_text(std::string path, const std::string& text, Place place) {
   return entry;
 }
 
-void apply(Entries& entries, const std::string& path, const std::string& text, const std::string& said) {
-  Entry entry = entry_of_text(path, text, {said, 0, 0});
-  const auto found =
-      std::find_if(entries.begin(), entries.end(), [&](const Entry& e) { return e.path == path; });
-  if (found == entries.end()) {
-    entries.push_back(std::move(entry));
-  } else {
-    *found = std::move(entry);
+}  // namespace
+
+Entries entries_of_text(const std::string& path, const std::string& text, const Place& place) {
+  if (!text.starts_with('[')) return {entry_of_word(path, text, place)};
+  try {
+    Entries made;
+    collect(toml::parse("x = " + text), "", place.source, made);
+    for (Entry& e : made) {
+      e.path = path + e.path.substr(1);
+      e.place = place;
+    }
+    return made;
+  } catch (const toml::parse_error&) {
+    throw JobRefusal(place, {.reason = "is no list",
+                             .key = path,
+                             .found = fmt::format("{:.80}", text),
+                             .allowed = "a list in brackets, such as [40, 0]"});
   }
+}
+
+void apply(Entries& entries, const std::string& path, const std::string& text, const std::string& said) {
+  Entries made = entries_of_text(path, text, {said, 0, 0});
+  const auto found = std::find_if(entries.begin(), entries.end(), [&](const Entry& e) {
+    return e.path == path || e.path.starts_with(path + ".");
+  });
+  auto at = found - entries.begin();
+  std::erase_if(entries, [&](const Entry& e) { return e.path == path || e.path.starts_with(path + "."); });
+  entries.insert(entries.begin() + at, made.begin(), made.end());
 }
 
 std::string shown(const Entry& entry) {

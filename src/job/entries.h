@@ -22,6 +22,7 @@ struct Entry {
   Value value;
   bool whole_number = false;
   Place place;
+  Place list = {};  // of the list that it is a member of
 };
 
 /// Entries in the order of the text; settings stand where what they replace stood, or at the end.
@@ -29,9 +30,11 @@ using Entries = std::vector<Entry>;
 
 [[nodiscard]] Entries entries_of(std::string_view text, const std::string& source);
 [[nodiscard]] const Entry* find(const Entries& entries, std::string_view path);
+/// Whether the entries have a path or anything below it.
+[[nodiscard]] bool has_below(const Entries& entries, const std::string& path);
 void apply(Entries& entries, const std::string& path, const std::string& text, const std::string& said);
-/// A value written on a command line: a number, true, false, else text.
-[[nodiscard]] Entry entry_of_text(std::string path, const std::string& text, Place place);
+/// A value written on a command line: a number, true, false, a list in brackets, else text.
+[[nodiscard]] Entries entries_of_text(const std::string& path, const std::string& text, const Place& place);
 /// The value as a message shows it: `620`, `"body / 4"`, `true`, `an array`.
 [[nodiscard]] std::string shown(const Entry& entry);
 
@@ -76,17 +79,23 @@ class Numbers {
 };
 
 /// The kinds of value a key takes.
-enum class Kind { length, angle, number, count, text, flag, choice };
+enum class Kind { length, angle, number, count, text, flag, choice, point, seam_place };
 struct Key {
-  std::string path;
+  std::string path;  // # stands for the number of a list's member
   Kind kind = Kind::text;
   std::string meaning;
   std::vector<std::string> choices = {};
 };
 [[nodiscard]] const std::vector<Key>& job_key_table();
 [[nodiscard]] const std::vector<Key>& sheet_key_table();
-[[nodiscard]] const std::vector<Key>& cone_key_table();
+[[nodiscard]] const std::vector<Key>& bench_key_table();
+[[nodiscard]] const std::vector<Key>& rolls_key_table();
+/// Of a part of that shape; of any shape, where it is none.
+[[nodiscard]] const std::vector<Key>& shape_key_table(std::string_view shape);
+[[nodiscard]] const std::vector<std::string>& shape_names();
 [[nodiscard]] const Key* find(const std::vector<Key>& table, std::string_view path);
+/// The path with # in place of numbers, and a list's members under the list's own key.
+[[nodiscard]] std::string pattern_of(std::string_view path);
 [[nodiscard]] std::string shown(const Key& key);  // the kind, for messages
 
 /// Refuses a version that is not known, and every key that is unknown or has the wrong type.

@@ -20,33 +20,84 @@ std::vector<Key> end_keys(const std::string& end) {
            contacts}};
 }
 
+const std::vector<std::string> ends{"base", "top"};
+
+// Of every round part, after its sizes.
+const std::vector<Key> round_keys{
+    {"agree", Kind::length, "by how much surplus sizes may differ (else 0.001 mm)"},
+    {"trim.#.end", Kind::choice, "[[part.trim]]: the end that a plane cuts off", ends},
+    {"trim.#.height", Kind::length, "where the plane meets the axis"},
+    {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to under 90 (else 0)"},
+    {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
+    {"trim.#.short_side", Kind::length, "or: length of the shorter of the rulings uphill and downhill"},
+    {"trim.#.long_side", Kind::length, "length of the longer, to the other end's plane"},
+    {"trim.#.from_apex", Kind::length, "or: distance from the apex along the axis"},
+    {"trim.#.to_axis", Kind::angle, "the plane's angle to the axis"},
+    {"trim.#.contact", Kind::choice, "the layer that meets the plane (else the size face)", contacts},
+    {"seam.gap", Kind::length, "width of a gap with parallel edges, half on each side"},
+    {"seam.wedge", Kind::angle, "width of a wedge gap, an angle about the axis"},
+    {"seam.gap_on", Kind::choice, "the face on which the gap is measured (else the neutral layer)", faces},
+    {"seam.at", Kind::seam_place, "where the (first) seam lies, or a list of all seams (else 0)"},
+    {"seam.pieces", Kind::count, "pieces round the part (else 1)"},
+    {"seam.lap", Kind::length, "how far the wall is repeated past the seam; needs a zero gap"},
+    {"seam.lap_on", Kind::choice, "the edge that has the lap (else the end)", {"start", "end"}},
+    {"seam.stock", Kind::length, "left on both edges, to be cut off after rolling"},
+    {"quantity", Kind::count, "how many are made (else 1)"},
+    {"hand", Kind::choice, "\"opposite\" for the mirrored twin", {"as_drawn", "opposite"}},
+    {"face_up", Kind::choice, "the face that lies up (else the inside)", {"inside", "outside"}},
+    {"elements", Kind::count, "spaces between element lines once round (else 4: quarter lines)"},
+    {"elements.within", Kind::length, "or: as many as keep the flats between them this near the wall"},
+    {"fit", Kind::length, "how far fitted arcs may leave a rim that is no arc (else 0.02 mm)"},
+    {"marks", Kind::flag, "false leaves the marks out"},
+    {"name", Kind::text, "of this part, where it differs from the job's"},
+    {"number", Kind::text, "of this part, where it differs from the job's"}};
+
+std::vector<Key> with_round_keys(std::vector<Key> keys) {
+  keys.insert(keys.begin(), {"shape", Kind::choice, "what the part is", shape_names()});
+  keys.insert(keys.end(), round_keys.begin(), round_keys.end());
+  return keys;
+}
+
 std::vector<Key> make_cone_keys() {
-  std::vector<Key> keys{{"shape", Kind::choice, "what the part is", {"cone"}}};
-  for (const char* end : {"base", "top"}) {
-    const auto of_end = end_keys(end);
-    keys.insert(keys.end(), of_end.begin(), of_end.end());
-  }
-  const std::vector<Key> rest{
+  std::vector<Key> keys = end_keys("base");
+  for (const Key& key : end_keys("top")) keys.push_back(key);
+  const std::vector<Key> sizes{
       {"height", Kind::length, "distance of the end planes"},
+      {"top.shift", Kind::point, "offset cone: the top's centre seen from the base's, [x, y]"},
       {"slant", Kind::length, "length of the wall from end plane to end plane"},
       {"half_angle", Kind::angle, "between the wall and the axis"},
       {"included_angle", Kind::angle, "between opposite walls: twice the half angle"},
-      {"wider", Kind::choice, "the wider end, where the sizes leave it open", {"base", "top"}},
-      {"agree", Kind::length, "by how much surplus sizes may differ (else 0.001 mm)"},
-      {"seam.gap", Kind::length, "width of a gap with parallel edges, half on each side"},
-      {"seam.wedge", Kind::angle, "width of a wedge gap, an angle about the axis"},
-      {"seam.gap_on", Kind::choice, "the face on which the gap is measured (else the neutral layer)", faces},
-      {"seam.at", Kind::angle, "plan angle of the seam (else 0)"},
-      {"quantity", Kind::count, "how many are made (else 1)"},
-      {"hand", Kind::choice, "\"opposite\" for the mirrored twin", {"as_drawn", "opposite"}},
-      {"face_up", Kind::choice, "the face that lies up (else the inside)", {"inside", "outside"}},
-      {"elements", Kind::count, "spaces between element lines (else 4: quarter lines)"},
-      {"marks", Kind::flag, "false leaves the marks out"},
-      {"name", Kind::text, "of this part, where it differs from the job's"},
-      {"number", Kind::text, "of this part, where it differs from the job's"}};
-  keys.insert(keys.end(), rest.begin(), rest.end());
-  return keys;
+      {"wider", Kind::choice, "the wider end, where the sizes leave it open", ends}};
+  keys.insert(keys.end(), sizes.begin(), sizes.end());
+  return with_round_keys(std::move(keys));
 }
+
+std::vector<Key> make_cylinder_keys() {
+  return with_round_keys(
+      {{"diameter", Kind::length, "on the size face"},
+       {"radius", Kind::length, "on the size face"},
+       {"girth", Kind::length, "once round, on the size face"},
+       {"sizes_on", Kind::choice, "the face of the size, where it differs from the sheet's", faces},
+       {"height", Kind::length, "distance of the end planes"},
+       {"short_side", Kind::length, "or: a slanting top by its shortest side"},
+       {"long_side", Kind::length, "and its longest"},
+       {"uphill", Kind::angle, "plan angle of the long side (else 0)"},
+       {"base.contact", Kind::choice, "the layer that meets the base's plane (else the size face)", contacts},
+       {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)", contacts}});
+}
+
+constexpr const char* cylinder_figure = R"(
+         long_side                             seen from above
+            .-------------.  - - - - -                 90
+            |          .-'   short_side           .---------.
+            |       .-'|         ^               /           \
+            |    .-'   |         | height   180 |      +      | 0, uphill
+            | .-'      |         |               \           /
+            |          |         v                '---------'
+            '----------'  - - - - -                   270
+            |<-------->|                          plan angle
+              diameter
+)";
 
 constexpr const char* cone_figure = R"(
            top.diameter
@@ -64,7 +115,11 @@ constexpr const char* cone_figure = R"(
 
 std::vector<KeyHelp> help_of(const std::vector<Key>& keys, const std::string& prefix) {
   std::vector<KeyHelp> help;
-  for (const Key& key : keys) help.push_back({prefix + key.path, shown(key), key.meaning});
+  for (const Key& key : keys) {
+    std::string path = key.path;
+    if (const size_t number = path.find(".#"); number != std::string::npos) path.erase(number, 2);
+    help.push_back({prefix + path, shown(key), key.meaning});
+  }
   return help;
 }
 
@@ -103,14 +158,50 @@ const std::vector<Key>& sheet_key_table() {
   return keys;
 }
 
-const std::vector<Key>& cone_key_table() {
-  static const std::vector<Key> keys = make_cone_keys();
+const std::vector<Key>& bench_key_table() {
+  static const std::vector<Key> keys{
+      {"round", Kind::length, "what the bench card's lengths are rounded to (else 0.5 mm or 1/32 in)"},
+      {"reach", Kind::length, "the longest trammel; longer swings are given by offsets"},
+      {"spacing", Kind::length, "between offsets (else about a twelfth of the chord)"}};
   return keys;
 }
 
+const std::vector<Key>& rolls_key_table() {
+  static const std::vector<Key> keys{{"width", Kind::length, "the widest plate the rolls take"},
+                                     {"least_radius", Kind::length, "the least inside radius they roll"},
+                                     {"flat_end", Kind::length, "what they leave flat at either edge"}};
+  return keys;
+}
+
+const std::vector<std::string>& shape_names() {
+  static const std::vector<std::string> names{"cone", "cylinder"};
+  return names;
+}
+
+const std::vector<Key>& shape_key_table(std::string_view shape) {
+  static const std::vector<Key> cone = make_cone_keys();
+  static const std::vector<Key> cylinder = make_cylinder_keys();
+  return shape == "cylinder" ? cylinder : cone;
+}
+
 const Key* find(const std::vector<Key>& table, std::string_view path) {
-  const auto found = std::find_if(table.begin(), table.end(), [&](const Key& k) { return k.path == path; });
+  const std::string pattern = pattern_of(path);
+  const auto found =
+      std::find_if(table.begin(), table.end(), [&](const Key& k) { return k.path == pattern; });
   return found == table.end() ? nullptr : &*found;
+}
+
+std::string pattern_of(std::string_view path) {
+  std::string pattern;
+  while (!path.empty()) {
+    const size_t dot = std::min(path.find('.'), path.size());
+    const std::string_view word = path.substr(0, dot);
+    path.remove_prefix(std::min(dot + 1, path.size()));
+    const bool number = !word.empty() && word.find_first_not_of("0123456789") == std::string_view::npos;
+    if (number && path.empty()) break;  // a member of a list stands under the list's key
+    pattern += (pattern.empty() ? "" : ".") + (number ? "#" : std::string(word));
+  }
+  return pattern;
 }
 
 std::string shown(const Key& key) {
@@ -127,6 +218,10 @@ std::string shown(const Key& key) {
       return "text";
     case Kind::flag:
       return "true or false";
+    case Kind::point:
+      return "two lengths [x, y]";
+    case Kind::seam_place:
+      return "angle, list of angles, \"shortest\" or \"longest\"";
     case Kind::choice:
       break;
   }
@@ -137,12 +232,16 @@ std::string shown(const Key& key) {
 
 const std::vector<ShapeHelp>& shapes() {
   static const std::vector<ShapeHelp> all{
-      {"cone", "a right cone: a frustum, or pointed at either end; either end the wider",
+      {"cone", "a cone, right or offset: a frustum, or pointed at either end; either end the wider",
        std::string(cone_figure + 1),
        "Both ends (one may be a point) and one of height, slant, half_angle, included_angle; or one end "
        "and two\n"
-       "of height, slant and an angle, with wider = \"base\" or \"top\". Surplus sizes are checked.",
-       help_of(cone_key_table(), "")}};
+       "of height, slant and an angle, with wider = \"base\" or \"top\". Surplus sizes are checked.\n"
+       "An offset cone: both ends, height and top.shift = [x, y].",
+       help_of(shape_key_table("cone"), "")},
+      {"cylinder", "a cylinder, its ends level or slanting", std::string(cylinder_figure + 1),
+       "One of diameter, radius, girth; and height, or short_side and long_side for a slanting top.",
+       help_of(shape_key_table("cylinder"), "")}};
   return all;
 }
 
@@ -150,6 +249,8 @@ std::vector<KeyHelp> job_keys() {
   std::vector<KeyHelp> help = help_of(job_key_table(), "job.");
   const auto sheet = help_of(sheet_key_table(), "sheet.");
   help.insert(help.end(), sheet.begin(), sheet.end());
+  for (const KeyHelp& key : help_of(bench_key_table(), "bench.")) help.push_back(key);
+  for (const KeyHelp& key : help_of(rolls_key_table(), "rolls.")) help.push_back(key);
   return help;
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <functional>
 
 #include "entries.h"
 
@@ -20,6 +21,12 @@ class Reader {
   }
   void angle(const char* key, std::optional<Angle>& out) {
     if (const Entry* e = at(key)) out = Angle::degrees(numbers_.value(*e, Dimension::angle));
+  }
+  void angle(const char* key, Angle& out) {
+    if (const Entry* e = at(key)) out = Angle::degrees(numbers_.value(*e, Dimension::angle));
+  }
+  void length(const char* key, double& out) {
+    if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::length) * units_.mm;
   }
   void number(const char* key, std::optional<double>& out) {
     if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::none);
@@ -42,7 +49,40 @@ class Reader {
       if (std::get<std::string>(e->value) == word) out = value;
     }
   }
+  void point(const std::string& key, Vec2& out) {
+    const Entry* x = find(entries_, prefix_ + key + ".1");
+    if (!x) return;
+    const Entry* y = find(entries_, prefix_ + key + ".2");
+    if (!y) refuse(*x, "lacks its second length", "two lengths [x, y]");
+    out = {numbers_.value(*x, Dimension::length) * units_.mm,
+           numbers_.value(*y, Dimension::length) * units_.mm};
+  }
+  void angles(const std::string& key, std::vector<Angle>& out) {
+    for (int i = 1;; ++i) {
+      const Entry* e = find(entries_, fmt::format("{}{}.{}", prefix_, key, i));
+      if (!e) return;
+      out.push_back(Angle::degrees(numbers_.value(*e, Dimension::angle)));
+    }
+  }
+  /// The tables of a list, each with a reader of its own.
+  void tables(const std::string& key, const std::function<void(Reader&)>& each) {
+    for (int i = 1; has_below(entries_, fmt::format("{}{}.{}", prefix_, key, i)); ++i) {
+      Reader one(entries_, numbers_, units_, fmt::format("{}{}.{}.", prefix_, key, i));
+      each(one);
+    }
+  }
   [[nodiscard]] const Entry* at(const char* key) const { return find(entries_, prefix_ + key); }
+  /// The first entry of the table.
+  [[nodiscard]] const Entry* first() const {
+    const auto found = std::find_if(entries_.begin(), entries_.end(),
+                                    [&](const Entry& e) { return e.path.starts_with(prefix_); });
+    return found == entries_.end() ? nullptr : &*found;
+  }
+  /// Refuses a length outside [least, most] mm.
+  void check(const char* key, std::optional<double> value, double least, double most) const {
+    if (!value || (*value >= least && *value <= most)) return;
+    refuse(*at(key), "is out of range", fmt::format("{:g} to {:g} mm", least, most));
+  }
 
  private:
   const Entries& entries_;
@@ -65,40 +105,95 @@ constexpr std::array<std::pair<const char*, EndName>, 2> end_words{
 constexpr std::array<std::pair<const char*, Hand>, 2> hand_words{
     {{"as_drawn", Hand::as_drawn}, {"opposite", Hand::opposite}}};
 
+constexpr std::array<std::pair<const char*, SeamEdge>, 2> edge_words{
+    {{"start", SeamEdge::start}, {"end", SeamEdge::end}}};
+
 End read_end(Reader& r, const std::string& name) {
   End end;
-  r.flag((name + ".point").c_str(), end.pointed);
-  r.length((name + ".diameter").c_str(), end.diameter);
-  r.length((name + ".radius").c_str(), end.radius);
-  r.length((name + ".girth").c_str(), end.girth);
-  r.choice((name + ".sizes_on").c_str(), face_words, end.sizes_on);
-  r.choice((name + ".contact").c_str(), contact_words, end.contact);
+  r.flag((name + "point").c_str(), end.pointed);
+  r.length((name + "diameter").c_str(), end.diameter);
+  r.length((name + "radius").c_str(), end.radius);
+  r.length((name + "girth").c_str(), end.girth);
+  r.choice((name + "sizes_on").c_str(), face_words, end.sizes_on);
+  r.choice((name + "contact").c_str(), contact_words, end.contact);
   return end;
 }
 
-Cone read_cone(Reader& r) {
+std::vector<Trim> read_trims(Reader& part) {
+  std::vector<Trim> trims;
+  part.tables("trim", [&](Reader& r) {
+    Trim t;
+    std::optional<EndName> end;
+    r.choice("end", end_words, end);
+    if (!end)
+      refuse(*r.first(), "belongs to a trim that does not say which end it cuts off", {},
+             "add end = \"top\" or end = \"base\"");
+    t.end = *end;
+    r.length("height", t.height);
+    r.angle("tilt", t.tilt);
+    r.angle("uphill", t.uphill);
+    r.length("short_side", t.short_side);
+    r.length("long_side", t.long_side);
+    r.length("from_apex", t.from_apex);
+    r.angle("to_axis", t.to_axis);
+    r.choice("contact", contact_words, t.contact);
+    trims.push_back(t);
+  });
+  return trims;
+}
+
+Shape read_cone(Reader& r) {
   Cone cone;
-  cone.base = read_end(r, "base");
-  cone.top = read_end(r, "top");
+  cone.base = read_end(r, "base.");
+  cone.top = read_end(r, "top.");
   r.length("height", cone.height);
   r.length("slant", cone.slant);
   r.angle("half_angle", cone.half_angle);
   r.angle("included_angle", cone.included_angle);
   r.choice("wider", end_words, cone.wider);
-  std::optional<double> agree;
-  r.length("agree", agree);
-  cone.agree = agree.value_or(cone.agree);
+  r.length("agree", cone.agree);
+  r.point("top.shift", cone.shift);
+  cone.trims = read_trims(r);
   return cone;
+}
+
+Shape read_cylinder(Reader& r) {
+  Cylinder c;
+  c.size = read_end(r, "");
+  r.length("height", c.height);
+  r.length("short_side", c.short_side);
+  r.length("long_side", c.long_side);
+  r.angle("uphill", c.uphill);
+  r.choice("base.contact", contact_words, c.base);
+  r.choice("top.contact", contact_words, c.top);
+  r.length("agree", c.agree);
+  c.trims = read_trims(r);
+  return c;
+}
+
+void read_seam_place(Reader& r, Seam& seam) {
+  const Entry* place = r.at("seam.at");
+  const auto* word = place ? std::get_if<std::string>(&place->value) : nullptr;
+  if (word && (*word == "shortest" || *word == "longest")) {
+    seam.ruling = *word == "shortest" ? SeamRuling::shortest : SeamRuling::longest;
+    return;
+  }
+  r.angle("seam.at", seam.at);
+  r.angles("seam.at", seam.each);
 }
 
 Seam read_seam(Reader& r) {
   Seam seam;
-  std::optional<Angle> at;
   r.length("seam.gap", seam.gap);
   r.angle("seam.wedge", seam.wedge);
   r.choice("seam.gap_on", face_words, seam.gap_on);
-  r.angle("seam.at", at);
-  seam.at = at.value_or(seam.at);
+  read_seam_place(r, seam);
+  r.count("seam.pieces", seam.pieces);
+  r.length("seam.lap", seam.lap);
+  std::optional<SeamEdge> edge;
+  r.choice("seam.lap_on", edge_words, edge);
+  seam.lap_on = edge.value_or(seam.lap_on);
+  r.length("seam.stock", seam.stock);
   return seam;
 }
 
@@ -110,6 +205,8 @@ Making read_making(Reader& r, const Job& job) {
   r.text("number", making.number);
   r.count("quantity", making.quantity);
   r.count("elements", making.elements);
+  r.length("elements.within", making.within);
+  r.length("fit", making.fit);
   r.flag("marks", making.marks);
   std::optional<Hand> hand;
   std::optional<Face> up;
@@ -160,15 +257,38 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   if (!shape) {
     throw JobRefusal({source, 1, 1}, {.reason = "is missing",
                                       .key = prefix + "shape",
-                                      .allowed = "\"cone\"",
+                                      .allowed = "\"cone\" or \"cylinder\"",
                                       .advice = "say what shape the part has"});
   }
   PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}};
-  p.cone = read_cone(part);
+  p.asked = p.shape == "cylinder" ? read_cylinder(part) : read_cone(part);
   p.sheet = read_sheet(sheet);
   p.seam = read_seam(part);
   p.making = read_making(part, job);
   return p;
+}
+
+Bench read_bench(Reader& r, const Units& units) {
+  Bench bench;
+  if (units.name == "in" || units.name == "ft") bench.round_to = 25.4 / 32;
+  r.length("round", bench.round_to);
+  r.length("reach", bench.reach);
+  r.length("spacing", bench.spacing);
+  r.check("round", bench.round_to, 1e-3, 25.4);
+  r.check("reach", bench.reach, 10, 1e6);
+  r.check("spacing", bench.spacing, 1, 1e6);
+  return bench;
+}
+
+Rolls read_rolls(Reader& r) {
+  Rolls rolls;
+  r.length("width", rolls.width);
+  r.length("least_radius", rolls.least_radius);
+  r.length("flat_end", rolls.flat_end);
+  r.check("width", rolls.width, 1, 1e6);
+  r.check("least_radius", rolls.least_radius, 0, 1e6);
+  r.check("flat_end", rolls.flat_end, 0, 1e6);
+  return rolls;
 }
 
 Units read_units(const Entries& entries) {
@@ -192,6 +312,10 @@ Job job_of(const Entries& entries, const std::string& source) {
   Reader head(entries, numbers, job.units, "job.");
   head.text("name", job.name);
   head.text("number", job.number);
+  Reader bench(entries, numbers, job.units, "bench.");
+  Reader rolls(entries, numbers, job.units, "rolls.");
+  job.bench = read_bench(bench, job.units);
+  job.rolls = read_rolls(rolls);
   for (const std::string& name : part_names(entries, source)) {
     job.parts.push_back(read_part(entries, numbers, job, name, source));
   }
@@ -204,6 +328,17 @@ JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) 
   const bool of_sheet = text.key.starts_with("sheet.");
   if (!text.key.empty() && !of_sheet) text.key = prefix + text.key;
   auto at = job.given.find(text.key);
+  // A list, or the table in which a key is missing, stands where its first member does.
+  const auto first_below = [&](const std::string& path) {
+    const auto found = job.given.lower_bound(path);
+    return found != job.given.end() && found->first.starts_with(path) ? found : job.given.end();
+  };
+  if (at == job.given.end()) at = first_below(text.key + ".");
+  const size_t trim = text.key.find(".trim.");
+  if (at == job.given.end() && trim != std::string::npos) {
+    const auto table = first_below(text.key.substr(0, text.key.find('.', trim + 6) + 1));
+    if (table != job.given.end()) return {table->second.place, text};
+  }
   // The core speaks in millimetres: say what stood there as well.
   if (at != job.given.end() && !text.found.empty()) text.found += " (written " + at->second.text + ")";
   // A size that is missing has no place: its table's `shape` stands for it.

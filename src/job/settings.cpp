@@ -29,23 +29,34 @@ void apply_settings(Entries& entries, const std::vector<Setting>& settings) {
 }
 
 std::string full_path(const std::string& key) {
-  for (const char* table : {"job.", "let.", "sheet.", "part."}) {
+  for (const char* table : {"job.", "let.", "sheet.", "part.", "bench.", "rolls."}) {
     if (key.starts_with(table)) return key;
   }
   return (find(sheet_key_table(), key) ? "sheet." : "part.") + key;
 }
 
+// A single trim needs no number: trim.tilt is trim.1.tilt.
+std::string numbered(std::string path) {
+  const std::string trim = "part.trim.";
+  if (path.starts_with(trim) && path.size() > trim.size() &&
+      (path[trim.size()] < '0' || path[trim.size()] > '9')) {
+    path.insert(trim.size(), "1.");
+  }
+  return path;
+}
+
 Entries quick_entries(const std::string& shape, const std::vector<Setting>& settings) {
-  Entries entries{entry_of_text("juggler", "1", {"quick", 0, 0}),
-                  entry_of_text("part.shape", shape, {"quick " + shape, 0, 0})};
+  Entries entries = entries_of_text("juggler", "1", {"quick", 0, 0});
+  entries.push_back({"part.shape", shape, false, {"quick " + shape, 0, 0}});
   for (const Setting& s : settings) {
-    const std::string path = full_path(s.path);
+    const std::string path = numbered(full_path(s.path));
     const Place place{s.path + "=" + s.text, 0, 0};
-    if (find(entries, path)) {
+    if (has_below(entries, path)) {
       throw JobRefusal(place,
                        {.reason = "is given twice", .key = s.path, .advice = "leave one of the two out"});
     }
-    entries.push_back(entry_of_text(path, s.text, place));
+    const Entries made = entries_of_text(path, s.text, place);
+    entries.insert(entries.end(), made.begin(), made.end());
   }
   return entries;
 }
@@ -71,23 +82,54 @@ Job quick_job(const std::string& shape, const std::vector<Setting>& settings) {
   return job_of(quick_entries(shape, settings), "quick");
 }
 
+namespace {
+
+std::string value_text(const Entry& e) {
+  if (const auto* words = std::get_if<std::string>(&e.value)) return toml_text(*words);
+  if (const auto* number = std::get_if<double>(&e.value)) return fmt::format("{}", *number);
+  return shown(e);
+}
+
+bool is_member(const std::string& path) {
+  const char last = path.back();
+  const size_t dot = path.rfind('.');
+  return last >= '0' && last <= '9' && dot != std::string::npos &&
+         path.find_first_not_of("0123456789", dot + 1) == std::string::npos;
+}
+
+// The lines of the entries below a prefix, lists put together again.
+std::string lines_below(const Entries& entries, const std::string& prefix, const std::string& without) {
+  std::string lines;
+  std::string list;  // the key of the list that is open
+  for (const Entry& e : entries) {
+    if (!e.path.starts_with(prefix) || (!without.empty() && e.path.starts_with(without))) continue;
+    const std::string key = e.path.substr(prefix.size());
+    const std::string of_list = is_member(key) ? key.substr(0, key.rfind('.')) : "";
+    if (!list.empty() && of_list != list) lines += "]\n";
+    if (of_list.empty()) {
+      lines += key + " = " + value_text(e) + "\n";
+    } else {
+      lines += (of_list == list ? ", " : of_list + " = [") + value_text(e);
+    }
+    list = of_list;
+  }
+  return list.empty() ? lines : lines + "]\n";
+}
+
+}  // namespace
+
 std::string quick_job_text(const std::string& shape, const std::vector<Setting>& settings) {
   const Entries entries = quick_entries(shape, settings);
   std::string out = "juggler = 1\n";
-  for (const char* table : {"job", "let", "sheet", "part"}) {
-    const std::string prefix = std::string(table) + ".";
-    std::string lines;
-    for (const Entry& e : entries) {
-      if (!e.path.starts_with(prefix)) continue;
-      const auto* words = std::get_if<std::string>(&e.value);
-      const auto* number = std::get_if<double>(&e.value);
-      lines += e.path.substr(prefix.size()) + " = ";
-      lines += words ? toml_text(*words) : number ? fmt::format("{}", *number) : shown(e);
-      lines += "\n";
-    }
+  for (const char* table : {"job", "let", "sheet", "bench", "rolls", "part"}) {
+    const std::string lines = lines_below(entries, std::string(table) + ".", "part.trim.");
     if (!lines.empty()) out += fmt::format("\n[{}]\n{}", table, lines);
   }
-  return out;
+  for (int i = 1;; ++i) {
+    const std::string lines = lines_below(entries, fmt::format("part.trim.{}.", i), "");
+    if (lines.empty()) return out;
+    out += "\n[[part.trim]]\n" + lines;
+  }
 }
 
 }  // namespace juggler

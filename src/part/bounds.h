@@ -1,5 +1,7 @@
 #pragma once
 
+#include "juggler/part.h"
+
 namespace juggler {
 
 inline constexpr double shortest = 1e-3;  // mm: a size that is there at all
@@ -7,5 +9,8 @@ inline constexpr double longest = 1e6;    // mm: a kilometre
 
 /// Refuses a value outside [least, most], nan and infinities too.
 void check_range(const char* key, double value, double least, double most, const char* unit);
+
+/// Refuses a trim that is not given in exactly one way, or out of range.
+void check_trim(const Trim& trim);
 
 }  // namespace juggler

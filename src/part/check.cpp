@@ -1,5 +1,4 @@
 #include "bounds.h"
-#include "juggler/part.h"
 
 namespace juggler {
 namespace {
@@ -10,6 +9,41 @@ void check_count(const char* key, int value, int most) {
                  .key = key,
                  .found = std::to_string(value),
                  .allowed = "1 to " + std::to_string(most)});
+}
+
+// A list of seams goes once round, each after the one before.
+void check_list(const Seam& seam) {
+  if (seam.each.empty()) return;
+  const auto refuse = [](const std::string& reason, const std::string& found, const std::string& advice) {
+    throw Refusal({.reason = reason, .key = "seam.at", .found = found, .advice = advice});
+  };
+  if (seam.pieces != 1) {
+    refuse("lists every seam, so the number of pieces is given already",
+           std::to_string(seam.each.size()) + " seams and pieces = " + std::to_string(seam.pieces),
+           "leave seam.pieces out");
+  }
+  if (seam.each.size() > 64)
+    refuse("lists too many seams", std::to_string(seam.each.size()), "give up to 64");
+  for (size_t i = 0; i < seam.each.size(); ++i) {
+    check_range("seam.at", seam.each[i].degrees(), -3600, 3600, "degrees");
+    const double next = i + 1 < seam.each.size() ? seam.each[i + 1].degrees() : seam.each[0].degrees() + 360;
+    if (next - seam.each[i].degrees() >= 0.01) continue;
+    refuse("wants rising plan angles within one turn, 0.01 degrees apart or more",
+           shown(seam.each[i].degrees()) + " followed by " + shown(next) + " degrees",
+           "put the angles in rising order");
+  }
+}
+
+void check_lap(const Seam& seam) {
+  if (!seam.lap) return;
+  check_range("seam.lap", *seam.lap, shortest, longest, "mm");
+  if (seam.gap.value_or(0) == 0 && !seam.wedge && seam.stock == 0) return;
+  throw Refusal({.reason = seam.stock > 0 ? "a lap and stock are both given" : "a lap needs a zero gap",
+                 .key = "seam.lap",
+                 .found = seam.stock > 0 ? "stock of " + shown_mm(seam.stock)
+                          : seam.wedge   ? "a wedge of " + shown_degrees(*seam.wedge)
+                                         : "a gap of " + shown_mm(*seam.gap),
+                 .advice = "leave one of the two out"});
 }
 
 void check_seam(const Seam& seam) {
@@ -28,6 +62,16 @@ void check_seam(const Seam& seam) {
                    .advice = "give seam.gap, or leave gap_on out (a wedge is an angle on every face)"});
   }
   check_range("seam.at", seam.at.degrees(), -3600, 3600, "degrees");
+  check_count("seam.pieces", seam.pieces, 64);
+  check_range("seam.stock", seam.stock, 0, longest, "mm");
+  if (seam.stock > 0 && seam.wedge) {
+    throw Refusal({.reason = "stock needs parallel edges",
+                   .key = "seam.stock",
+                   .found = "stock " + shown_mm(seam.stock) + " and wedge " + shown_degrees(*seam.wedge),
+                   .advice = "give a gap instead of the wedge, or leave the stock out"});
+  }
+  check_list(seam);
+  check_lap(seam);
 }
 
 }  // namespace
@@ -53,7 +97,8 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making) {
   check_seam(seam);
   check_count("quantity", making.quantity, 1000000);
   check_count("elements", making.elements, 3600);
-  check_range("fit", making.fit, 1e-6, 10, "mm");
+  if (making.within) check_range("elements.within", *making.within, 1e-3, 1e3, "mm");
+  check_range("fit", making.fit, 1e-4, 1, "mm");
   if (making.face_up == Face::middle) {
     throw Refusal({.reason = "is no face that can lie up",
                    .key = "face_up",

@@ -252,7 +252,7 @@ void check_flatness(double taper, double radius_step) {
        .advice = "raise the height"});
 }
 
-void check_surplus(const Known& k, const ConeSizes& s, double agree) {
+void check_surplus(const Known& k, const RoundSizes& s, double agree) {
   const auto compare = [&](const char* key, double given, double made, double difference, const char* unit) {
     if (difference <= agree) return;
     throw Refusal({.reason = "disagrees with the other sizes",
@@ -278,16 +278,47 @@ void check_surplus(const Known& k, const ConeSizes& s, double agree) {
   }
 }
 
-}  // namespace
+void refuse_with_shift(const Cone& cone) {
+  const auto refuse = [](bool given, const char* key) {
+    if (!given) return;
+    throw Refusal({.reason = "has no meaning for an offset cone, whose rulings all differ",
+                   .key = key,
+                   .allowed = "both ends, height and top.shift",
+                   .advice = "leave it out and give the height"});
+  };
+  refuse(cone.slant.has_value(), "slant");
+  refuse(cone.half_angle.has_value(), "half_angle");
+  refuse(cone.included_angle.has_value(), "included_angle");
+  refuse(cone.wider.has_value(), "wider");
+}
 
-ConeSizes solve(const Cone& cone, const Sheet& sheet) {
-  check(sheet, {}, {});
-  const Known k = gather(cone, sheet);
+// round.md (2): the lean at each ruling follows g, which runs between two ends; the flattest lie there.
+RoundSizes offset_sizes(const Cone& cone, const Known& k) {
+  refuse_with_shift(cone);
+  if (!k.base.radius || !k.top.radius || !k.height) refuse_missing(k);
+  const double shift = norm(cone.shift);
+  const double step = *k.base.radius - *k.top.radius;
+  const double nearest = std::max(0.0, std::abs(step) - shift);
+  if (std::hypot(nearest, *k.height) <= std::abs(k.layer_step())) {
+    (void)taper_from_height(nearest, k.layer_step(), *k.height);
+  }
+  for (const double g : {step - shift, step + shift}) {
+    check_flatness(taper_from_height(g, k.layer_step(), *k.height), g);
+  }
+  RoundSizes s;
+  s.base_radius = *k.base.radius;
+  s.top_radius = *k.top.radius;
+  s.shift = cone.shift;
+  s.height = *k.height;
+  const double reach = std::hypot(std::abs(step) + shift, s.height);
+  s.slant = std::sqrt((reach - k.layer_step()) * (reach + k.layer_step()));
+  return s;
+}
+
+RoundSizes coaxial_sizes(const Cone& cone, const Known& k) {
   if (!k.base.radius && !k.top.radius) refuse_missing(k);
   const bool both = k.base.radius && k.top.radius;
-  ConeSizes s;
-  s.base_layer = k.base.layer;
-  s.top_layer = k.top.layer;
+  RoundSizes s;
   const double taper = both ? taper_of_two_ends(k) : taper_of_one_end(k);
   if (both) check_flatness(taper, *k.base.radius - *k.top.radius);
   s.taper = Angle::radians(taper);
@@ -297,12 +328,118 @@ ConeSizes solve(const Cone& cone, const Sheet& sheet) {
   const double step = (k.layer_step() + s.height * std::sin(taper)) / std::cos(taper);
   s.base_radius = k.base.radius ? *k.base.radius : other_radius(*k.top.radius, step, EndName::base);
   s.top_radius = k.top.radius ? *k.top.radius : other_radius(*k.base.radius, -step, EndName::top);
-  s.base_pointed = s.base_radius == 0;
-  s.top_pointed = s.top_radius == 0;
   check_range("base.radius", s.base_radius, 0, longest, "mm");
   check_range("top.radius", s.top_radius, 0, longest, "mm");
   check_surplus(k, s, cone.agree);
   return s;
+}
+
+RoundSizes solved(const Cone& cone, const Sheet& sheet) {
+  check_range("top.shift", norm(cone.shift), 0, longest, "mm");
+  const Known k = gather(cone, sheet);
+  RoundSizes s = cone.shift == Vec2{} ? coaxial_sizes(cone, k) : offset_sizes(cone, k);
+  s.base_layer = k.base.layer;
+  s.top_layer = k.top.layer;
+  s.base_pointed = s.base_radius == 0;
+  s.top_pointed = s.top_radius == 0;
+  s.base_face = cone.base.sizes_on ? cone.base.sizes_on : sheet.sizes_on;
+  s.top_face = cone.top.sizes_on ? cone.top.sizes_on : sheet.sizes_on;
+  s.base_contact = cone.base.contact.value_or(Contact::size_face);
+  s.top_contact = cone.top.contact.value_or(Contact::size_face);
+  s.trims = cone.trims;
+  return s;
+}
+
+// A cylinder is a cone of equal ends; two side lengths are a slanting plane across its top.
+Cone cone_of(const Cylinder& c) {
+  Cone cone{.base = c.size, .top = c.size, .height = c.height, .agree = c.agree, .trims = c.trims};
+  cone.base.contact = c.base;
+  cone.top.contact = c.top;
+  if (!c.short_side && !c.long_side) return cone;
+  if (c.height) {
+    throw Refusal({.reason = "is given beside side lengths",
+                   .key = "height",
+                   .found = shown_mm(*c.height),
+                   .advice = "give either the height or short_side and long_side"});
+  }
+  Trim slant{.short_side = c.short_side, .long_side = c.long_side, .uphill = c.uphill, .contact = c.top};
+  slant.key = ".";
+  check_trim(slant);
+  cone.height = c.long_side;
+  if (*c.long_side > *c.short_side) {
+    cone.trims.insert(cone.trims.begin(), slant);
+    cone.top.contact = {};
+  }
+  return cone;
+}
+
+void check_cylinder(const Cylinder& c) {
+  if (c.size.pointed || c.size.diameter == 0.0 || c.size.radius == 0.0 || c.size.girth == 0.0) {
+    throw Refusal({.reason = "a cylinder has no pointed end",
+                   .key = "diameter",
+                   .allowed = "0.001 mm or more",
+                   .advice = "give a diameter, radius or girth, or make it a cone"});
+  }
+  if (!c.size.diameter && !c.size.radius && !c.size.girth) {
+    throw Refusal({.reason = "is missing",
+                   .key = "diameter",
+                   .allowed = "one of diameter, radius, girth",
+                   .advice = "give the cylinder's size"});
+  }
+  if (!c.height && !c.short_side && !c.long_side) {
+    throw Refusal({.reason = "is missing",
+                   .key = "height",
+                   .allowed = "height, or short_side and long_side",
+                   .advice = "say how high the cylinder is"});
+  }
+}
+
+RoundSizes solved(const Cylinder& c, const Sheet& sheet) {
+  check_cylinder(c);
+  try {
+    RoundSizes s = solved(cone_of(c), sheet);
+    s.one_size = true;
+    return s;
+  } catch (const Refusal& refusal) {
+    // A cylinder's size stands by itself, not under an end.
+    Refusal::Text text = refusal.text();
+    for (const char* end : {"base.", "top."}) {
+      if (text.key.starts_with(end)) text.key.erase(0, text.key.find('.') + 1);
+    }
+    throw Refusal(text);
+  }
+}
+
+Angle mirrored(Angle a) { return Angle::radians(-a.radians()); }
+
+void mirror(std::vector<Trim>& trims) {
+  for (Trim& t : trims) t.uphill = mirrored(t.uphill);
+}
+
+}  // namespace
+
+RoundSizes solve(const Shape& shape, const Sheet& sheet) {
+  check(sheet, {}, {});
+  RoundSizes s = std::visit([&](const auto& known) { return solved(known, sheet); }, shape);
+  for (size_t i = 0; i < s.trims.size(); ++i) {
+    if (s.trims[i].key.empty()) s.trims[i].key = "trim." + std::to_string(i + 1) + ".";
+    if (s.trims[i].key == ".") s.trims[i].key = "";
+    check_trim(s.trims[i]);
+  }
+  return s;
+}
+
+Shape as_made(Shape shape, Hand hand) {
+  if (hand == Hand::as_drawn) return shape;
+  if (auto* cone = std::get_if<Cone>(&shape)) {
+    cone->shift.y = -cone->shift.y;
+    mirror(cone->trims);
+  }
+  if (auto* cylinder = std::get_if<Cylinder>(&shape)) {
+    cylinder->uphill = mirrored(cylinder->uphill);
+    mirror(cylinder->trims);
+  }
+  return shape;
 }
 
 }  // namespace juggler

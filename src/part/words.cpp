@@ -23,6 +23,13 @@ const char* name_of(Contact contact) {
 
 const char* name_of(EndName end) { return end == EndName::base ? "base" : "top"; }
 
+const char* name_of(SeamEdge edge) { return edge == SeamEdge::start ? "start" : "end"; }
+
+const char* name_of(SeamRuling ruling) {
+  constexpr std::array names{"at_angle", "shortest", "longest"};
+  return names[static_cast<size_t>(ruling)];
+}
+
 std::string shown(double value) {
   std::array<char, 64> text{};
   const auto as = [&](std::chars_format format, int digits) {

@@ -112,6 +112,25 @@ double miss(const FormedRuling& r, const AskedCircle& c, double neutral, double 
   return norm(cross(on_circle - (r.base + (c.layer - neutral) * r.n), r.e));
 }
 
+// How far an end of a formed ruling, on the layers that its planes ask for, is from the first of the planes
+// that it meets: none may be passed, and one must be reached. round.md (8).
+double plane_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_point) {
+  const double outwards = end == EndName::top ? 1 : -1;
+  double most = -HUGE_VAL;
+  for (const AskedPlane& p : f.planes) {
+    if (p.end != end) continue;
+    const auto past = [&](double layer) {
+      const Vec3 point = rim_point + (layer - f.neutral) * r.n;
+      return outwards * (dot(p.plane.normal, point) - p.plane.height);
+    };
+    const double reach = p.contact == Contact::clear  ? std::max(past(0), past(f.thickness))
+                         : p.contact == Contact::full ? std::min(past(0), past(f.thickness))
+                                                      : past(p.layer);
+    most = std::max(most, reach);
+  }
+  return most == -HUGE_VAL ? 0 : std::abs(most);
+}
+
 // The first ruling is laid where the part asked for has its seam.
 FormedRuling first_ruling(const Blank& blank, const Form& f) {
   const double u = f.wall.front().from;
@@ -121,8 +140,8 @@ FormedRuling first_ruling(const Blank& blank, const Form& f) {
           blank.face_up == Face::inside ? Vec3{} - left : left};
 }
 
-std::vector<double> rulings_to_form(const Blank& blank, const std::vector<Place>& places) {
-  std::vector<double> us{blank.forming.front().from, blank.forming.back().to};
+std::vector<double> rulings_to_form(const Blank& blank, const Form& f, const std::vector<Place>& places) {
+  std::vector<double> us{blank.forming.front().from, f.from(), f.to(), blank.forming.back().to};
   for (const FormingPanel& p : blank.forming) {
     for (const Station& s : p.stations) us.push_back(s.u);
   }
@@ -144,7 +163,7 @@ struct Formed {
 // counts is how far it is from the edge. (33)
 Vec3 edge_direction(const Form& f, EndName end, double u) {
   const Ruling r = ruling_at(f.wall, u);
-  const Cut cut = (end == EndName::base ? f.base : f.top)(u);
+  const Cut cut = f.rim(end)(u);
   const Vec3 run = r.dc + f.neutral * r.dn + cut.s * r.de + cut.ds * r.e;
   return 1 / norm(run) * run;
 }
@@ -159,6 +178,8 @@ Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const
     const double length = dot(panel.top(u) - panel.base(u), direction(panel.heading(u)));
     worst.look(norm(r.base - edge_point(f, EndName::base, f.neutral, u)), "base rim", u);
     worst.look(norm(r.base + length * r.e - edge_point(f, EndName::top, f.neutral, u)), "top rim", u);
+    if (!f.base_pointed) worst.look(plane_miss(f, EndName::base, r, r.base), "base plane", u);
+    if (!f.top_pointed) worst.look(plane_miss(f, EndName::top, r, r.base + length * r.e), "top plane", u);
     for (const AskedCircle& c : f.asked) {
       worst.look(miss(r, c, f.neutral, u), c.end == EndName::base ? "base size" : "top size", u);
     }
@@ -219,7 +240,7 @@ double rim_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPan
     const EdgeSpan span = span_of(rim, panels);
     const double cut =
         flat_length(panels, rim.end, std::min(span.from, span.to), std::max(span.from, span.to));
-    const double whole = flat_length(panels, rim.end, panels.front().from, panels.back().to);
+    const double whole = flat_length(panels, rim.end, f.from(), f.to());
     const double asked = rim_length(f, rim.end, f.neutral);
     worst = worse({worst, std::abs(whole - asked), std::abs(rim.edge->girth - asked),
                    std::abs(length_of(rim.edge->arcs) - cut)});
@@ -228,12 +249,12 @@ double rim_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPan
 }
 
 double area_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPanel>& panels) {
-  const double u0 = panels.front().from;
-  const double u1 = panels.back().to;
-  const Vec2 b0 = panels.front().base(u0);
-  const Vec2 t0 = panels.front().top(u0);
-  const Vec2 b1 = panels.back().base(u1);
-  const Vec2 t1 = panels.back().top(u1);
+  const double u0 = f.from();
+  const double u1 = f.to();
+  const Vec2 b0 = panel_at(panels, u0).base(u0);
+  const Vec2 t0 = panel_at(panels, u0).top(u0);
+  const Vec2 b1 = panel_at(panels, u1).base(u1);
+  const Vec2 t1 = panel_at(panels, u1).top(u1);
   const double whole = (swept_twice(panels, EndName::base, u0, u1) + cross(b1, t1) +
                         swept_twice(panels, EndName::top, u1, u0) + cross(t0, b0)) /
                        2;
@@ -249,40 +270,57 @@ double area_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPa
   return worse(std::abs(std::abs(whole) - wall_area(f, f.neutral)), std::abs(area(blank) - cut));
 }
 
-// How far a seam edge's two ends lie from where the gap wants them, measured from the ruling's image.
-double gap_mismatch(const Edge& e, const Form& f, const Seam& seam, const std::vector<FlatPanel>& panels) {
+// Twice the speed with which a ruling sweeps to its left on the flat, on average along it.
+double sweep(const FlatPanel& panel, double u) {
+  const Vec2 along = direction(panel.heading(u));
+  const Vec2 base{panel.base_x.derivative()(u), panel.base_y.derivative()(u)};
+  const Vec2 top{panel.top_x.derivative()(u), panel.top_y.derivative()(u)};
+  return cross(along, base) + cross(along, top);
+}
+
+// How far a seam edge's corners lie from where gap, lap and stock want them, measured from the ruling's image
+// inwards. A lap at a pointed end has one corner at the apex, on the image itself.
+double edge_mismatch(const Edge& e, const Form& f, const Seam& seam, const std::vector<FlatPanel>& panels) {
   const bool first = e.name == EdgeName::seam_start;
-  const double u = first ? panels.front().from : panels.back().to;
-  const FlatPanel& panel = first ? panels.front() : panels.back();
+  const double u = first ? f.from() : f.to();
+  const FlatPanel& panel = panel_at(panels, u);
   const Vec2 ruling = direction(panel.heading(u));
-  const double half = neutral_gap(f, seam) / 2;
+  const double inwards = (sweep(panel, u) > 0) == first ? 1 : -1;
+  const double inset = edge_inset(f, seam, first ? SeamEdge::start : SeamEdge::end);
+  std::vector<Vec2> corners{e.arcs.front().start};
+  for (const Arc& arc : e.arcs) corners.push_back(end_of(arc));
   double worst = 0;
-  for (const Vec2 p : {e.arcs.front().start, end_of(e.arcs.back())}) {
+  for (const Vec2 p : corners) {
     if (seam.wedge) {
       const double rim = u + (first ? 0.5 : -0.5) * seam.wedge->radians();
       const FlatPanel& there = panel_at(panels, rim);
       worst = worse(worst, std::abs(cross(direction(there.heading(rim)), p - there.base(rim))));
-    } else {
-      worst = worse(worst, std::abs(std::abs(cross(ruling, p - panel.base(u))) - half));
+      continue;
     }
+    const double lies = inwards * cross(ruling, p - panel.base(u));
+    const bool apex = corners.size() > 2 && std::abs(lies) < std::abs(lies - inset);
+    worst = worse(worst, std::abs(lies - (apex ? 0 : inset)));
   }
   return worst;
 }
 
 double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
                      const std::vector<FlatPanel>& panels, const Formed& formed) {
-  const double u0 = panels.front().from;
-  const double u1 = panels.back().to;
-  const double length0 = norm(panels.front().top(u0) - panels.front().base(u0));
-  const double length1 = norm(panels.back().top(u1) - panels.back().base(u1));
-  const FormedRuling& first = formed.rulings.front();
-  const FormedRuling& last = formed.rulings.back();
-  double worst = worse({std::abs(length0 - length1), norm(first.base - last.base),
-                        norm(first.base + length0 * first.e - last.base - length1 * last.e)});
+  double worst = 0;
   for (const Edge& e : blank.edges) {
-    if (!is_rim(e.name)) worst = worse(worst, gap_mismatch(e, f, seam, panels));
+    if (!is_rim(e.name)) worst = worse(worst, edge_mismatch(e, f, seam, panels));
   }
-  return worst;
+  if (!f.goes_round()) return worst;
+  const auto length = [&](double u) {
+    const FlatPanel& panel = panel_at(panels, u);
+    return norm(panel.top(u) - panel.base(u));
+  };
+  const double length0 = length(f.from());
+  const double length1 = length(f.to());
+  const FormedRuling& first = formed.at(f.from());
+  const FormedRuling& last = formed.at(f.to());
+  return worse({worst, std::abs(length0 - length1), norm(first.base - last.base),
+                norm(first.base + length0 * first.e - last.base - length1 * last.e)});
 }
 
 // The outline must run on from edge to edge.
@@ -300,7 +338,7 @@ double greatest_break(const Blank& blank) {
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   const std::vector<FlatPanel> panels = flat_panels(blank);
   const std::vector<Place> places = outline_places(blank, panels);
-  Formed formed{rulings_to_form(blank, places), {}};
+  Formed formed{rulings_to_form(blank, f, places), {}};
   formed.rulings = form_again(panels, first_ruling(blank, f), formed.us);
 
   Proof p;
@@ -320,9 +358,12 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   return p;
 }
 
-Proof prove(const Blank& blank, const Cone& cone, const Sheet& sheet, const Seam& seam_asked, Hand hand) {
+Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam_asked, Hand hand) {
   const Seam seam = seam_as_made(seam_asked, hand);
-  return prove(blank, form(cone, sheet, seam.at), seam);
+  const RoundSizes sizes = solve(as_made(shape, hand), sheet);
+  const std::vector<Span> spans = seam_spans(form(sizes, sheet, {}), seam);
+  const auto piece = static_cast<size_t>(blank.piece);
+  return prove(blank, piece_with_laps(sizes, sheet, seam, spans.at(piece)), seam);
 }
 
 }  // namespace juggler

@@ -48,6 +48,8 @@ std::optional<Vec2> near_centre(const Blank& b) {
   const Edge* base = edge(b, EdgeName::base);
   const Edge* top = edge(b, EdgeName::top);
   const Edge* wide = !top || (base && base->girth > top->girth) ? base : top;
+  if (wide->arcs.size() > 1) wide = wide == base ? top : base;
+  if (!wide || wide->arcs.size() > 1) return std::nullopt;
   const Arc& arc = wide->arcs.front();
   if (is_straight(arc)) return std::nullopt;
   const Vec2 centre = centre_of(arc);
@@ -84,6 +86,7 @@ class BlankView {
       layout_.draw_outline(blank_.marks.lines, view_.scale, view_.origin, Pen::mark);
     draw_mark_texts();
     // Labels find room in this order: what is hardest to place comes first.
+    draw_element_numbers();
     draw_swing(EdgeName::base, 0.31);
     draw_swing(EdgeName::top, 0.69);
     draw_rectangle();
@@ -159,17 +162,19 @@ class BlankView {
   [[nodiscard]] std::string gap_text() const {
     const auto& wedge = piece_.part.seam.wedge;
     if (wedge) return fmt::format("wedge {}, half on each side", shown_angle(*wedge));
+    if (piece_.part.seam.lap) return fmt::format("lap {}", shown_length(*piece_.part.seam.lap, units_));
     if (blank_.gap.neutral_base == 0) return "no gap";
     return fmt::format("gap {}, half on each side", shown_length(blank_.gap.neutral_base, units_));
   }
 
   void draw_chord(EdgeName name) {
     const Edge* e = edge(blank_, name);
-    if (!e) return;
+    if (!e || e->arcs.size() > 1) return;
     const Arc& arc = e->arcs.front();
     const Vec2 a = page(arc.start);
     const Vec2 b = page(end_of(arc));
-    if (!is_straight(arc)) layout_.draw({a, b}, Pen::dimension);
+    if (is_straight(arc)) return;  // its length says it
+    layout_.draw({a, b}, Pen::dimension);
     const double chord = norm(end_of(arc) - arc.start);
     label(fmt::format("chord {} {}", name_of(name), shown_length(chord, units_)),
           anchors_along(a, b, {0, 1}));
@@ -178,6 +183,7 @@ class BlankView {
   void draw_swing(EdgeName name, double fraction) {
     const Edge* e = edge(blank_, name);
     if (!e) return;
+    if (e->arcs.size() > 1) return label_fitted(*e);
     const Arc& arc = e->arcs.front();
     const double part = name == EdgeName::base ? fraction : 1 - fraction;
     const Vec2 on_arc = page(point_at(arc, part * arc.length));
@@ -205,11 +211,40 @@ class BlankView {
     }
   }
 
+  // A rim that is no single arc.
+  void label_fitted(const Edge& e) {
+    std::vector<Anchor> anchors;
+    const Vec2 away{0, e.name == EdgeName::base ? 1.0 : -1.0};
+    for (const double f : anchor_fractions) {
+      const auto i = std::min(static_cast<size_t>(f * static_cast<double>(e.arcs.size())), e.arcs.size() - 1);
+      anchors.push_back({page(point_at(e.arcs[i], e.arcs[i].length / 2)), away});
+    }
+    label(fmt::format("{} edge {}, {} arcs", name_of(e.name), shown_length(length_of(e.arcs), units_),
+                      e.arcs.size()),
+          std::move(anchors));
+  }
+
+  // Numbers at the base ends of the element lines, where there is room for all of them.
+  void draw_element_numbers() {
+    if (blank_.cone && blank_.elements.size() <= 5) return;
+    const EndName end = edge(blank_, EdgeName::base) ? EndName::base : EndName::top;
+    const double spaces = static_cast<double>(blank_.elements.size()) - 1;
+    const Edge* rim = edge(blank_, end == EndName::base ? EdgeName::base : EdgeName::top);
+    if (view_.scale * rim->girth / spaces < 22) return;
+    for (const Element& e : blank_.elements) {
+      const Vec2 foot = end == EndName::base ? e.base : e.top;
+      const Vec2 from = end == EndName::base ? e.top : e.base;
+      const Vec2 away = page(foot) - page(from);
+      labels_.push_back({fmt::format("{}", e.number), {{page(foot), away}}, 10, 0.3 * std::numbers::pi});
+    }
+  }
+
   void draw_sector() {
     const Edge* wide =
         edge(blank_, EdgeName::base) ? edge(blank_, EdgeName::base) : edge(blank_, EdgeName::top);
     const Edge* other = edge(blank_, EdgeName::top);
     if (other && other->girth > wide->girth) wide = other;
+    if (wide->arcs.size() > 1 || !blank_.cone) return;
     const Arc& arc = wide->arcs.front();
     const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name),
                                          shown_angle(Angle::radians(std::abs(arc.turn))));

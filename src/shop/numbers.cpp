@@ -1,5 +1,6 @@
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 #include "juggler/shop.h"
@@ -42,8 +43,8 @@ std::string area_text(double mm2, const Units& u) {
   return fmt::format("{:.6f} m2", mm2 / 1e6);
 }
 
-void add_swing(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
-  const ConeNumbers& c = p.blank.cone;
+void add_cone(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  const ConeNumbers& c = *p.blank.cone;
   const auto end = [&](const char* name, EdgeName which, double radius, Angle sector, double chord) {
     const Edge* e = edge(p.blank, which);
     if (!e) return;
@@ -58,11 +59,40 @@ void add_swing(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   rows.push_back({"sector before the gap", shown_angle(c.sector_full)});
 }
 
+// A rim that is no single arc: its lengths, and what it was fitted with.
+void add_rims(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  for (const EdgeName name : {EdgeName::base, EdgeName::top}) {
+    const Edge* e = edge(p.blank, name);
+    if (!e) continue;
+    rows.push_back({fmt::format("edge {} as cut", name_of(name)), shown_length(length_of(e->arcs), u)});
+    rows.push_back({fmt::format("girth {} neutral", name_of(name)), shown_length(e->girth, u)});
+    const Arc& arc = e->arcs.front();
+    if (e->arcs.size() > 1) {
+      rows.push_back({fmt::format("arcs {}", name_of(name)),
+                      fmt::format("{}, at most {} off", e->arcs.size(), shown_length(p.blank.fit_error, u))});
+    } else if (!is_straight(arc)) {
+      rows.push_back({fmt::format("swing radius {}", name_of(name)), shown_length(radius_of(arc), u)});
+    }
+  }
+  const auto by_length = [](const Element& a, const Element& b) { return a.length < b.length; };
+  const auto [least, most] = std::minmax_element(p.blank.elements.begin(), p.blank.elements.end(), by_length);
+  rows.push_back({"shortest element",
+                  fmt::format("{} at {:g} deg", shown_length(least->length, u), least->plan.degrees())});
+  rows.push_back({"longest element",
+                  fmt::format("{} at {:g} deg", shown_length(most->length, u), most->plan.degrees())});
+}
+
+// A circle by both its sizes, another rim by its length.
+std::string rim_size(double radius, double girth, const Units& u) {
+  if (girth == 0) return "a point";
+  return radius > 0 ? round_size(radius, u) : fmt::format("girth {}", shown_length(girth, u));
+}
+
 void add_faces(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   const Blank& b = p.blank;
   const auto face = [&](const char* name, const LayerSizes& s) {
-    rows.push_back({fmt::format("base {} as cut", name), round_size(s.base_radius, u)});
-    rows.push_back({fmt::format("top {} as cut", name), round_size(s.top_radius, u)});
+    rows.push_back({fmt::format("base {} as cut", name), rim_size(s.base_radius, s.base_girth, u)});
+    rows.push_back({fmt::format("top {} as cut", name), rim_size(s.top_radius, s.top_girth, u)});
   };
   face("inside", b.inside);
   if (b.thickness == 0) return;
@@ -70,24 +100,36 @@ void add_faces(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   face("outside", b.outside);
 }
 
-std::string face_of(const End& end, const Sheet& sheet) {
-  const auto face = end.sizes_on ? end.sizes_on : sheet.sizes_on;
-  return face ? fmt::format(" on the {}", name_of(*face)) : "";
-}
-
-std::string end_text(const End& end, double radius, const Sheet& sheet, const Units& u) {
+std::string end_text(double radius, std::optional<Face> face, Contact contact, const Units& u) {
   if (radius == 0) return "a point";
-  return round_size(radius, u) + face_of(end, sheet) +
-         (end.contact ? fmt::format(", contact {}", name_of(*end.contact)) : "");
+  return round_size(radius, u) + (face ? fmt::format(" on the {}", name_of(*face)) : "") +
+         (contact == Contact::size_face ? "" : fmt::format(", contact {}", name_of(contact)));
 }
 
-std::string seam_text(const Seam& seam, const Units& u) {
-  const std::string at = fmt::format(" at plan angle {:g} deg", seam.at.degrees());
-  if (seam.wedge) return fmt::format("wedge gap of {}", shown_angle(*seam.wedge)) + at;
-  if (seam.gap.value_or(0) == 0) return "no gap" + at;
-  return fmt::format("parallel gap of {} on the {}", shown_length(*seam.gap, u),
-                     seam.gap_on ? name_of(*seam.gap_on) : "neutral layer") +
-         at;
+std::string seam_place(const Seam& seam) {
+  if (!seam.each.empty()) {
+    std::string list;
+    for (Angle a : seam.each) list += fmt::format("{}{:g}", list.empty() ? "" : ", ", a.degrees());
+    return fmt::format("in {} pieces, seams at plan angles {} deg", seam.each.size(), list);
+  }
+  std::string at = seam.ruling == SeamRuling::at_angle
+                       ? fmt::format("at plan angle {:g} deg", seam.at.degrees())
+                       : fmt::format("at the {} ruling", name_of(seam.ruling));
+  return seam.pieces == 1 ? at : fmt::format("in {} pieces, the first seam {}", seam.pieces, at);
+}
+
+// All three ways in which a trim's plane can be given.
+std::string trim_text(const TrimPlane& t, const Units& u) {
+  std::string text = fmt::format("{} cut at {} on the axis, tilt {}, uphill {:g} deg", name_of(t.end),
+                                 shown_length(t.height, u), shown_angle(t.tilt), t.uphill.degrees());
+  if (std::abs(t.short_side) < 1e9 && std::abs(t.long_side) < 1e9) {
+    text += fmt::format("; sides {} and {}", shown_length(t.short_side, u), shown_length(t.long_side, u));
+  }
+  if (t.from_apex) {
+    text += fmt::format("; {} from the apex, {} to the axis", shown_length(*t.from_apex, u),
+                        shown_angle(Angle::degrees(90 - t.tilt.degrees())));
+  }
+  return text + (t.contact == Contact::size_face ? "" : fmt::format(", contact {}", name_of(t.contact)));
 }
 
 }  // namespace
@@ -98,17 +140,43 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
   std::vector<Row> rows{{"shape", p.part.shape}};
   rows.push_back({"sheet", fmt::format("{}{}{}, neutral factor {:g}", shown_length(*sheet.thickness, u),
                                        sheet.material.empty() ? "" : " ", sheet.material, sheet.neutral)});
-  rows.push_back({"base", end_text(p.part.cone.base, p.sizes.base_radius, sheet, u)});
-  rows.push_back({"top", end_text(p.part.cone.top, p.sizes.top_radius, sheet, u)});
-  rows.push_back({"height", shown_length(p.sizes.height, u)});
-  rows.push_back({"half angle", shown_angle(p.blank.cone.half_angle)});
-  rows.push_back({"slant", shown_length(p.blank.cone.slant, u)});
+  const RoundSizes& z = p.sizes;
+  if (z.one_size) {
+    rows.push_back({"size", end_text(z.base_radius, z.base_face, z.base_contact, u)});
+  } else {
+    rows.push_back({"base", end_text(z.base_radius, z.base_face, z.base_contact, u)});
+    rows.push_back({"top", end_text(z.top_radius, z.top_face, z.top_contact, u)});
+  }
+  rows.push_back({"height", shown_length(z.height, u)});
+  if (!z.coaxial()) {
+    rows.push_back(
+        {"top shift", fmt::format("x {}, y {}", shown_length(z.shift.x, u), shown_length(z.shift.y, u))});
+    rows.push_back({"longest ruling", shown_length(z.slant, u)});
+  } else if (!z.one_size) {
+    rows.push_back({"half angle", shown_angle(Angle::radians(std::abs(z.taper.radians())))});
+    rows.push_back({"slant", shown_length(z.slant, u)});
+  }
+  for (size_t i = 0; i < p.form.trims.size(); ++i) {
+    rows.push_back({fmt::format("trim {}", i + 1), trim_text(p.form.trims[i], u)});
+  }
   rows.push_back({"seam", seam_text(p.part.seam, u)});
   rows.push_back(
       {"made",
        fmt::format("{} off{}", p.blank.count,
                    p.part.making.hand == Hand::opposite ? ", opposite hand: plan angles mirrored" : "")});
   return rows;
+}
+
+std::string seam_text(const Seam& seam, const Units& u) {
+  const std::string at = seam_place(seam);
+  if (seam.wedge) return fmt::format("wedge gap of {} {}", shown_angle(*seam.wedge), at);
+  std::string text = seam.gap.value_or(0) == 0
+                         ? "no gap"
+                         : fmt::format("parallel gap of {} on the {}", shown_length(*seam.gap, u),
+                                       seam.gap_on ? name_of(*seam.gap_on) : "neutral layer");
+  if (seam.lap) text = fmt::format("lap of {} on the {}", shown_length(*seam.lap, u), name_of(seam.lap_on));
+  if (seam.stock > 0) text += fmt::format(", stock of {} on both edges", shown_length(seam.stock, u));
+  return text + " " + at;
 }
 
 std::string shown_length(double mm, const Units& units) {
@@ -129,7 +197,11 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density))});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
   rows.push_back({"seam", shown_length(joint_length(b), u)});
-  add_swing(rows, p, u);
+  if (b.cone) {
+    add_cone(rows, p, u);
+  } else {
+    add_rims(rows, p, u);
+  }
   rows.push_back({"overall height", shown_length(b.overall_height, u)});
   add_faces(rows, p, u);
   const Proof& proof = p.proof;

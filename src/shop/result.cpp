@@ -5,12 +5,17 @@
 namespace juggler {
 namespace {
 
-PieceResult develop_part(const PartJob& part) {
-  const Seam seam = seam_as_made(part.seam, part.making.hand);
-  PieceResult piece{
-      part, solve(part.cone, part.sheet), make_blank(part.cone, part.sheet, part.seam, part.making), {}};
-  piece.proof = prove(piece.blank, form(part.cone, piece.sizes, part.sheet, seam.at), seam);
-  return piece;
+std::vector<PieceResult> develop_part(const PartJob& part) {
+  const Hand hand = part.making.hand;
+  const RoundSizes sizes = solve(as_made(part.asked, hand), part.sheet);
+  std::vector<PieceResult> pieces;
+  for (Blank& blank : make_blanks(part.asked, part.sheet, part.seam, part.making)) {
+    const Span once = seam_spans(form(sizes, part.sheet, {}), seam_as_made(part.seam, hand)).front();
+    PieceResult piece{part, sizes, form(sizes, part.sheet, Angle::radians(once.from)), std::move(blank), {}};
+    piece.proof = prove(piece.blank, part.asked, part.sheet, part.seam, hand);
+    pieces.push_back(std::move(piece));
+  }
+  return pieces;
 }
 
 }  // namespace
@@ -19,7 +24,7 @@ JobResult develop_job(const Job& job) {
   JobResult result{job, {}};
   for (const PartJob& part : job.parts) {
     try {
-      result.pieces.push_back(develop_part(part));
+      for (PieceResult& piece : develop_part(part)) result.pieces.push_back(std::move(piece));
     } catch (const Refusal& refusal) {
       throw located(job, part, refusal);
     }
@@ -50,7 +55,9 @@ Proof worst_proof(const JobResult& result) {
   return worst;
 }
 
-std::string title_of(const PieceResult& piece) {
+namespace {
+
+std::string name_of_part(const PieceResult& piece) {
   const Making& m = piece.part.making;
   if (!m.name.empty() && !piece.part.name.empty() && m.name != piece.part.name) {
     return m.name + ", " + piece.part.name;
@@ -58,6 +65,22 @@ std::string title_of(const PieceResult& piece) {
   if (!m.name.empty()) return m.name;
   if (!piece.part.name.empty()) return piece.part.name;
   return piece.part.shape;
+}
+
+}  // namespace
+
+std::string title_of(const PieceResult& piece) {
+  const Blank& b = piece.blank;
+  if (b.pieces == 1) return name_of_part(piece);
+  return name_of_part(piece) + ", piece " + std::to_string(b.piece + 1) + " of " + std::to_string(b.pieces);
+}
+
+std::string file_name_of(const PieceResult& piece) {
+  std::string name = piece.part.name;
+  if (piece.blank.pieces > 1) {
+    name += (name.empty() ? "" : "-") + std::string("piece") + std::to_string(piece.blank.piece + 1);
+  }
+  return name;
 }
 
 }  // namespace juggler

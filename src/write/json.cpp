@@ -24,7 +24,13 @@ Json optional(const std::optional<T>& value) {
   return value ? Json(*value) : Json(nullptr);
 }
 
-Json round_size(double radius) { return {{"radius", number(radius)}, {"diameter", number(2 * radius)}}; }
+// An edge as cut on one face: a point has no girth, an edge that is no circle no radius.
+Json rim_size(double radius, double girth) {
+  const bool round = radius > 0 || girth == 0;
+  return {{"radius", round ? number(radius) : Json(nullptr)},
+          {"diameter", round ? number(2 * radius) : Json(nullptr)},
+          {"girth", number(girth)}};
+}
 
 Json edge_json(const Edge& e) {
   Json arc = nullptr;
@@ -38,11 +44,12 @@ Json edge_json(const Edge& e) {
   return {{"name", name_of(e.name)},
           {"length", number(length_of(e.arcs))},
           {"girth", rim ? number(e.girth) : Json(nullptr)},
+          {"arcs", e.arcs.size()},
           {"arc", arc}};
 }
 
 Json layer_json(const LayerSizes& s) {
-  return {{"base", round_size(s.base_radius)}, {"top", round_size(s.top_radius)}};
+  return {{"base", rim_size(s.base_radius, s.base_girth)}, {"top", rim_size(s.top_radius, s.top_girth)}};
 }
 
 Json sizes_json(const Blank& b) {
@@ -66,12 +73,25 @@ Json cone_json(const ConeNumbers& c) {
           {"box", sides(c.box)}};
 }
 
+Json bevel_json(const std::optional<Bevel>& b) {
+  if (!b) return nullptr;
+  return {
+      {"angle", number(b->angle.degrees())}, {"inside", number(b->inside)}, {"outside", number(b->outside)}};
+}
+
 Json element_json(const Element& e) {
   return {{"number", e.number},
           {"angle", number(e.plan.degrees())},
           {"length", number(e.length)},
+          {"from_base", number(e.from_base)},
+          {"from_top", number(e.from_top)},
           {"base", point(e.base)},
           {"top", point(e.top)},
+          {"base_run", number(e.base_run)},
+          {"top_run", number(e.top_run)},
+          {"mirror", e.mirror < 0 ? Json(nullptr) : Json(e.mirror)},
+          {"base_bevel", bevel_json(e.base_bevel)},
+          {"top_bevel", bevel_json(e.top_bevel)},
           {"on_metal", e.on_metal},
           {"edge_distance", number(e.edge_distance)}};
 }
@@ -118,13 +138,17 @@ Json piece_json(const PieceResult& piece) {
   Json elements = Json::array();
   for (const Element& e : b.elements) elements.push_back(element_json(e));
   return {{"name", title_of(piece)},
+          {"part", piece.part.name},
+          {"piece", b.piece + 1},
+          {"pieces", b.pieces},
           {"count", b.count},
           {"thickness", number(b.thickness)},
           {"face_up", name_of(b.face_up)},
           {"blank", blank_json(piece)},
           {"edges", edges},
           {"sizes", sizes_json(b)},
-          {"cone", cone_json(b.cone)},
+          {"cone", b.cone ? cone_json(*b.cone) : Json(nullptr)},
+          {"fit_error", number(b.fit_error)},
           {"gap", gap_json(b.gap)},
           {"elements", elements},
           {"bends", Json::array()},
@@ -134,22 +158,44 @@ Json piece_json(const PieceResult& piece) {
           {"proof", proof_json(piece.proof)}};
 }
 
-Json end_json(const ConeSizes& s, EndName end, const End& asked, const Sheet& sheet) {
-  const double radius = end == EndName::base ? s.base_radius : s.top_radius;
-  const auto face = asked.sizes_on ? asked.sizes_on : sheet.sizes_on;
+Json end_json(double radius, std::optional<Face> face, Contact contact) {
   return {{"radius", number(radius)},
           {"diameter", number(2 * radius)},
           {"girth", number(2 * std::numbers::pi * radius)},
           {"pointed", radius == 0},
           {"sizes_on", face ? Json(name_of(*face)) : Json(nullptr)},
-          {"contact", radius == 0 ? "apex" : name_of(asked.contact.value_or(Contact::size_face))}};
+          {"contact", radius == 0 ? "apex" : name_of(contact)}};
 }
 
-Json seam_json(const Seam& seam) {
+// Where the seams lie, worked out; `at` is the first.
+Json seam_json(const PieceResult& piece) {
+  const Seam& seam = piece.part.seam;
+  const Seam made = seam_as_made(seam, piece.part.making.hand);
+  Json all = Json::array();
+  for (const Span& span : seam_spans(piece.form, made))
+    all.push_back(number(Angle::radians(span.from).degrees()));
   return {{"gap", optional(seam.gap)},
           {"wedge", seam.wedge ? number(seam.wedge->degrees()) : Json(nullptr)},
           {"gap_on", seam.gap_on ? Json(name_of(*seam.gap_on)) : Json("neutral")},
-          {"at", number(seam.at.degrees())}};
+          {"at", number(seam.at.degrees())},
+          {"ruling", name_of(seam.ruling)},
+          {"seams", all},
+          {"lap", optional(seam.lap)},
+          {"lap_on", seam.lap ? Json(name_of(seam.lap_on)) : Json(nullptr)},
+          {"stock", number(seam.stock)}};
+}
+
+Json trim_json(const TrimPlane& t) {
+  const auto side = [](double length) { return std::abs(length) < 1e9 ? number(length) : Json(nullptr); };
+  return {{"end", name_of(t.end)},
+          {"height", number(t.height)},
+          {"tilt", number(t.tilt.degrees())},
+          {"uphill", number(t.uphill.degrees())},
+          {"short_side", side(t.short_side)},
+          {"long_side", side(t.long_side)},
+          {"from_apex", t.from_apex ? number(*t.from_apex) : Json(nullptr)},
+          {"to_axis", number(90 - t.tilt.degrees())},
+          {"contact", name_of(t.contact)}};
 }
 
 Json sheet_json(const Sheet& s) {
@@ -162,24 +208,31 @@ Json sheet_json(const Sheet& s) {
 
 Json part_json(const PieceResult& piece) {
   const PartJob& p = piece.part;
-  const ConeSizes& s = piece.sizes;
+  const RoundSizes& s = piece.sizes;
   const double taper = s.taper.degrees();
+  const auto of_coaxial = [&](double value) { return s.coaxial() ? number(value) : Json(nullptr); };
+  const double wider = s.base_radius - s.top_radius;
+  Json trims = Json::array();
+  for (const TrimPlane& t : piece.form.trims) trims.push_back(trim_json(t));
   return {{"name", p.making.name},
           {"number", p.making.number},
           {"part", p.name},
           {"shape", p.shape},
-          {"base", end_json(s, EndName::base, p.cone.base, p.sheet)},
-          {"top", end_json(s, EndName::top, p.cone.top, p.sheet)},
+          {"base", end_json(s.base_radius, s.base_face, s.base_contact)},
+          {"top", end_json(s.top_radius, s.top_face, s.top_contact)},
+          {"shift", point(s.shift)},
           {"height", number(s.height)},
-          {"slant", number(s.slant)},
-          {"half_angle", number(std::abs(taper))},
-          {"included_angle", number(2 * std::abs(taper))},
-          {"wider", taper == 0 ? Json(nullptr) : Json(taper > 0 ? "base" : "top")},
-          {"seam", seam_json(p.seam)},
+          {"slant", of_coaxial(s.slant)},
+          {"half_angle", of_coaxial(std::abs(taper))},
+          {"included_angle", of_coaxial(2 * std::abs(taper))},
+          {"wider", wider == 0 ? Json(nullptr) : Json(wider > 0 ? "base" : "top")},
+          {"trims", trims},
+          {"seam", seam_json(piece)},
           {"quantity", p.making.quantity},
           {"hand", p.making.hand == Hand::opposite ? "opposite" : "as_drawn"},
           {"face_up", name_of(p.making.face_up)},
-          {"elements", p.making.elements},
+          {"elements", piece.blank.elements.size() - 1},
+          {"fit", number(p.making.fit)},
           {"marks", p.making.marks}};
 }
 
@@ -188,7 +241,11 @@ Json job_json(const JobResult& r) {
   Json named = Json::object();
   for (const NamedSize& n : r.job.named) named[n.name] = number(n.value);
   Json parts = Json::array();
-  for (const PieceResult& piece : r.pieces) parts.push_back(part_json(piece));
+  const std::string* last = nullptr;
+  for (const PieceResult& piece : r.pieces) {
+    if (!last || *last != piece.part.name) parts.push_back(part_json(piece));
+    last = &piece.part.name;
+  }
   return {{"name", r.job.name},
           {"number", r.job.number},
           {"units", r.job.units.name},

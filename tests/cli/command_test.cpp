@@ -32,7 +32,7 @@ JobResult damaged(const Job& job) {
   JobResult result = develop_job(job);
   PieceResult& piece = result.pieces[0];
   piece.blank.edges[0].arcs[0].turn *= 1 + 1e-7;
-  piece.proof = prove(piece.blank, piece.part.cone, piece.part.sheet, piece.part.seam);
+  piece.proof = prove(piece.blank, piece.part.asked, piece.part.sheet, piece.part.seam);
   return result;
 }
 

@@ -60,7 +60,7 @@ INSTANTIATE_TEST_SUITE_P(
                 "sheet.sizes_on: is missing"},
         Refused{"ThickTip",
                 "quick cone base.diameter=620 top.diameter=2 height=780 thickness=2 sizes_on=outside", 3,
-                "rulings of the inside face cross", "more than"},
+                "rulings of a face cross", "more than"},
         Refused{"GapEatsEnd", "quick cone base.diameter=620 top.diameter=4 height=780 seam.gap=30" SHEET, 3,
                 "part.seam.gap: the parallel edges", "or more with this gap"},
         Refused{"GapAndWedge",

@@ -1,0 +1,66 @@
+#include <algorithm>
+
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+Edge backwards(Edge e) {
+  std::reverse(e.arcs.begin(), e.arcs.end());
+  for (Arc& arc : e.arcs) arc = reversed(arc);
+  return e;
+}
+
+// From the base to the top; at a pointed end by the corner of its lap, where it has one, to the tip.
+Edge seam_edge(const Opened& o, EdgeName name, const EdgeCut& edge, const std::optional<Vec2>& tip) {
+  std::vector<Vec2> points;
+  const auto add_point_end = [&](bool towards) {
+    if (!towards) points.push_back(*tip);
+    if (edge.corner) points.push_back(*edge.corner);
+    if (towards) points.push_back(*tip);
+  };
+  if (o.form.base_pointed) add_point_end(false);
+  if (!o.form.base_pointed) points.push_back(rim_point(o, EndName::base, edge.base));
+  if (!o.form.top_pointed) points.push_back(rim_point(o, EndName::top, edge.top));
+  if (o.form.top_pointed) add_point_end(true);
+  Edge made{name, {}, 0};
+  for (size_t i = 0; i + 1 < points.size(); ++i) made.arcs.push_back(line(points[i], points[i + 1]));
+  return made;
+}
+
+}  // namespace
+
+Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
+  Edges made;
+  const auto rim = [&](EdgeName name, EndName end, double from, double to) {
+    const FittedArcs fitted = rim_arcs(o, end, from, to, std::min(tolerance, 1e-3 * o.form.size));
+    // What fit_arcs() may leave unseen between the places it measures.
+    made.fit_error = std::max(made.fit_error, 1.02 * fitted.error);
+    return Edge{name, fitted.arcs, rim_length(o, end, o.from(), o.to())};
+  };
+  std::vector<Edge>& edges = made.edges;
+  if (!o.form.base_pointed) edges.push_back(rim(EdgeName::base, EndName::base, cut.start.base, cut.end.base));
+  edges.push_back(seam_edge(o, EdgeName::seam_end, cut.end, cut.tip));
+  if (!o.form.top_pointed) {
+    edges.push_back(backwards(rim(EdgeName::top, EndName::top, cut.start.top, cut.end.top)));
+  }
+  edges.push_back(backwards(seam_edge(o, EdgeName::seam_start, cut.start, cut.tip)));
+  return made;
+}
+
+Outline joined(const std::vector<Edge>& edges) {
+  Outline all;
+  for (const Edge& e : edges) all.insert(all.end(), e.arcs.begin(), e.arcs.end());
+  return all;
+}
+
+void run_anticlockwise(std::vector<Edge>& edges) {
+  if (signed_area(joined(edges)) >= 0) return;
+  std::reverse(edges.begin(), edges.end());
+  for (Edge& e : edges) e = backwards(std::move(e));
+  const auto base =
+      std::find_if(edges.begin(), edges.end(), [](const Edge& e) { return e.name == EdgeName::base; });
+  if (base != edges.end()) std::rotate(edges.begin(), base, edges.end());
+}
+
+}  // namespace juggler

@@ -1,0 +1,87 @@
+#include <algorithm>
+
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+double positive_degrees(double radians) {
+  constexpr double rounding = 1e-9;
+  const double d = std::fmod(Angle::radians(radians).degrees(), 360);
+  const double positive = d < -rounding ? d + 360 : d;
+  return positive < rounding || positive > 360 - rounding ? 0 : positive;
+}
+
+double widest_radius(const Form& f) {
+  double widest = 0;
+  for (const AskedCircle& c : f.asked) widest = std::max(widest, c.radius);
+  return widest > 0 ? widest : f.size / 2;
+}
+
+bool alike(const Element& a, const Element& b, double near) {
+  return std::abs(a.length - b.length) <= near && std::abs(a.from_base - b.from_base) <= near &&
+         std::abs(a.from_top - b.from_top) <= near;
+}
+
+// The first turn-over i -> sum - i of a closed part's elements (or the one of an open piece) that leaves
+// every length as it is.
+void pair_mirrors(std::vector<Element>& elements, bool closed, double near) {
+  const int spaces = static_cast<int>(elements.size()) - 1;
+  const auto twin = [&](int i, int sum) { return closed ? ((sum - i) % spaces + spaces) % spaces : sum - i; };
+  const auto fits = [&](int sum) {
+    for (int i = 0; i <= spaces; ++i) {
+      if (!alike(elements[static_cast<size_t>(i)], elements[static_cast<size_t>(twin(i, sum))], near))
+        return false;
+    }
+    return true;
+  };
+  for (int sum = spaces; sum < (closed ? 2 * spaces : spaces + 1); ++sum) {
+    if (!fits(sum)) continue;
+    for (Element& e : elements) {
+      const bool seam = closed && sum == spaces && (e.number == 0 || e.number == spaces);
+      e.mirror = seam ? spaces - e.number : twin(e.number, sum);
+    }
+    return;
+  }
+}
+
+}  // namespace
+
+int element_spaces(const Form& f, const Making& making) {
+  const double turn = 2 * std::numbers::pi;
+  double once_round = making.elements;
+  if (making.within) {
+    const double radius = widest_radius(f);
+    const double half = std::acos(std::clamp(1 - *making.within / radius, 0.0, 1.0));
+    once_round = std::clamp(std::ceil(std::numbers::pi / half - 1e-9), 3.0, 3600.0);
+  }
+  return std::max(1, static_cast<int>(std::lround(once_round * (f.to() - f.from()) / turn)));
+}
+
+std::vector<Element> elements_of(const Opened& o, const Placing& placing, int spaces) {
+  const Form& f = o.form;
+  std::vector<Element> elements;
+  for (int i = 0; i <= spaces; ++i) {
+    const double u = i == spaces ? o.to() : o.from() + (o.to() - o.from()) * i / spaces;
+    Element e;
+    e.number = i;
+    e.plan = Angle::degrees(positive_degrees(u));
+    e.length = f.top(u).s - f.base(u).s;
+    e.from_base = f.top(u).s - f.whole_rim(EndName::base)(u).s;
+    e.from_top = f.whole_rim(EndName::top)(u).s - f.base(u).s;
+    e.base = placed(rim_point(o, EndName::base, u), placing);
+    e.top = placed(rim_point(o, EndName::top, u), placing);
+    e.base_bevel = bevel_at(f, EndName::base, u);
+    e.top_bevel = bevel_at(f, EndName::top, u);
+    if (i > 0) {
+      const double before = o.from() + (o.to() - o.from()) * (i - 1) / spaces;
+      e.base_run = elements.back().base_run + rim_length(o, EndName::base, before, u);
+      e.top_run = elements.back().top_run + rim_length(o, EndName::top, before, u);
+    }
+    elements.push_back(e);
+  }
+  pair_mirrors(elements, f.goes_round(), 1e-9 * f.size);
+  return elements;
+}
+
+}  // namespace juggler

@@ -1,0 +1,115 @@
+// What the shop should know of a blank, in plain sentences with numbers.
+#include <algorithm>
+
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+// To a hundredth: what a sentence needs.
+std::string mm(double value) { return shown(std::round(100 * value) / 100) + " mm"; }
+
+void note_gap(Blank& b, const Seam& seam) {
+  const GapReport& g = b.gap;
+  const auto end = [&](EdgeName name, double neutral, double inside, double outside) {
+    const Edge* e = edge(b, name);
+    if (!e) return;
+    std::string text = std::string("At the ") + name_of(name) + " the gap takes " + mm(neutral) + " of " +
+                       mm(e->girth) + " girth, half on each side";
+    if (b.thickness > 0) text += "; it is " + mm(inside) + " wide inside and " + mm(outside) + " outside";
+    b.notes.push_back(text + ".");
+  };
+  if (g.neutral_base == 0 && g.neutral_top == 0) return;
+  if (seam.wedge) {
+    b.notes.push_back("Wedge gap: both edges are rulings; the gap narrows towards the smaller end.");
+  }
+  end(EdgeName::base, g.neutral_base, g.inside_base, g.outside_base);
+  end(EdgeName::top, g.neutral_top, g.inside_top, g.outside_top);
+}
+
+void note_edges(Blank& b, const Seam& seam) {
+  const double start = length_of(edge(b, EdgeName::seam_start)->arcs);
+  const double last = length_of(edge(b, EdgeName::seam_end)->arcs);
+  if (std::abs(start - last) > 0.005) {
+    b.notes.push_back("The seam's edges differ: " + mm(start) + " at its start, " + mm(last) +
+                      " at its end.");
+  }
+  if (seam.lap) {
+    b.notes.push_back("Lap of " + mm(*seam.lap) + " on the seam's " + name_of(seam.lap_on) +
+                      ", past the marked line; the girth is that of the butt joint.");
+  }
+  if (seam.stock > 0) {
+    b.notes.push_back("Stock of " + mm(seam.stock) +
+                      " on both edges of the seam: cut it off at the marked lines after rolling.");
+  }
+}
+
+void warn_of_gap(Blank& b) {
+  const auto warn = [&](EdgeName name, double gap) {
+    const Edge* e = edge(b, name);
+    if (e && gap > e->girth / 10) {
+      b.warnings.push_back("The gap of " + shown_mm(gap) + " takes " +
+                           shown(std::round(1000 * gap / e->girth) / 10) + " % of the " + name_of(name) +
+                           "'s girth of " + shown_mm(e->girth) + ".");
+    }
+  };
+  warn(EdgeName::base, b.gap.neutral_base);
+  warn(EdgeName::top, b.gap.neutral_top);
+}
+
+// The least radius that the inside face is rolled to at an end, over all rulings.
+double least_inside_radius(const Form& f, EndName end) {
+  return least(
+             [&](double u) {
+               const Rates v = rates(ruling_at(f.wall, u));
+               return v.curl == 0 ? 1e12 : std::abs((v.across + f.rim(end)(u).s * v.turn) / v.curl);
+             },
+             f.from(), f.to())
+      .value;
+}
+
+void warn_of_tight_rolling(Blank& b, const Form& f, EndName end, double radius) {
+  if (f.pointed(end) || radius >= f.thickness) return;
+  b.warnings.push_back(std::string("At the ") + name_of(end) + " the inside face is rolled to " +
+                       shown_mm(radius) + " radius, less than the thickness of " + shown_mm(f.thickness) +
+                       ": such sheet is hard to roll.");
+}
+
+// Sheet rolled to many times its thickness keeps its neutral layer near the middle.
+void warn_of_neutral(Blank& b, const Form& f, double radius) {
+  constexpr double far = 0.1;
+  constexpr double times = 5;
+  if (f.thickness == 0 || radius < times * f.thickness) return;
+  const double factor = f.neutral / f.thickness;
+  if (std::abs(factor - 0.5) <= far) return;
+  const double off = f.neutral - f.thickness / 2;
+  b.warnings.push_back(
+      "The neutral factor " + shown(factor) + " puts the neutral layer " + mm(std::abs(off)) +
+      (off < 0 ? " inside" : " outside") + " the middle, which makes the girth about " +
+      mm(2 * std::numbers::pi * std::abs(off)) + (off < 0 ? " shorter" : " longer") +
+      "; the least inside radius of " + mm(radius) + " is " +
+      shown(std::round(10 * radius / f.thickness) / 10) + " thicknesses, where it stays near 0.5.");
+}
+
+}  // namespace
+
+void add_notes(Blank& b, const Form& f, const Seam& seam) {
+  if (f.thickness > 0 && (f.base_pointed || f.top_pointed)) {
+    b.notes.push_back(
+        "The pointed end runs to the neutral layer's apex; the layers within it meet before the tip.");
+  }
+  note_gap(b, seam);
+  note_edges(b, seam);
+  warn_of_gap(b);
+  if (overlaps_itself(b)) {
+    b.warnings.push_back("The blank overlaps itself on the flat: cut it in several pieces (seam.pieces).");
+  }
+  if (f.thickness == 0) return;
+  const double base = least_inside_radius(f, EndName::base);
+  const double top = least_inside_radius(f, EndName::top);
+  warn_of_tight_rolling(b, f, EndName::base, base);
+  warn_of_tight_rolling(b, f, EndName::top, top);
+  warn_of_neutral(b, f, std::min(f.base_pointed ? 1e12 : base, f.top_pointed ? 1e12 : top));
+}
+
+}  // namespace juggler

@@ -1,0 +1,162 @@
+// Rims: where planes cut the rulings. Equation numbers: docs/maths/round.md.
+#include <algorithm>
+#include <limits>
+
+#include "round_wall.h"
+
+namespace juggler {
+namespace {
+
+// One layer meeting one plane: a smooth rim of its own.
+struct Simple {
+  size_t plane = 0;
+  Plane at;
+  double layer = 0;
+};
+
+std::vector<Simple> simple_cuts(const std::vector<AskedPlane>& planes, double thickness) {
+  std::vector<Simple> cuts;
+  for (size_t i = 0; i < planes.size(); ++i) {
+    for (double layer : contact_layers(planes[i], thickness)) cuts.push_back({i, planes[i].plane, layer});
+  }
+  return cuts;
+}
+
+// Of each plane the layer that its contact says, of the planes the one that leaves least: an index.
+size_t active(const std::vector<Simple>& cuts, const std::vector<AskedPlane>& planes, EndName end,
+              const Ruling& r) {
+  const double outwards = end == EndName::top ? 1 : -1;
+  size_t best = 0;
+  double least = std::numeric_limits<double>::infinity();
+  for (size_t i = 0; i < cuts.size();) {
+    size_t chosen = i;
+    const size_t plane = cuts[i].plane;
+    double reach = outwards * cut_of(r, cuts[i].at, cuts[i].layer).s;
+    for (++i; i < cuts.size() && cuts[i].plane == plane; ++i) {
+      const double other = outwards * cut_of(r, cuts[i].at, cuts[i].layer).s;
+      if ((planes[plane].contact == Contact::clear) != (other < reach)) continue;
+      reach = other;
+      chosen = i;
+    }
+    if (reach < least) {
+      least = reach;
+      best = chosen;
+    }
+  }
+  return best;
+}
+
+// Where two cuts of an end change places: every change of sign of their difference, and the pairs of changes
+// that lie between two looks.
+void add_changes(std::vector<double>& breaks, const std::vector<double>& us, const std::vector<double>& d,
+                 const std::function<double(double)>& difference) {
+  const double scale =
+      *std::max_element(d.begin(), d.end(), [](double a, double b) { return std::abs(a) < std::abs(b); });
+  const double noise = 1e-14 * std::min(std::abs(scale), 1e7);
+  const auto sign = [&](double v) { return v > noise ? 1 : v < -noise ? -1 : 0; };
+  for (size_t i = 0; i + 1 < d.size(); ++i) {
+    if (sign(d[i]) * sign(d[i + 1]) < 0) {
+      breaks.push_back(root(difference, us[i], us[i + 1]));
+    } else if (sign(d[i]) == 0 && i > 0 && sign(d[i - 1]) * sign(d[i + 1]) < 0) {
+      breaks.push_back(us[i]);
+    }
+    if (i == 0 || sign(d[i]) == 0) continue;
+    const double s = sign(d[i]);
+    if (s * d[i] >= s * d[i - 1] || s * d[i] >= s * d[i + 1]) continue;
+    if (sign(d[i - 1]) != s || sign(d[i + 1]) != s) continue;
+    const Least dip = least([&](double u) { return s * difference(u); }, us[i - 1], us[i + 1]);
+    if (dip.value >= -noise) continue;
+    breaks.push_back(root(difference, us[i - 1], dip.at));
+    breaks.push_back(root(difference, dip.at, us[i + 1]));
+  }
+}
+
+std::vector<double> changes(const std::vector<Simple>& cuts, const Wall& wall) {
+  constexpr int looks = 360;
+  const double from = wall.front().from;
+  const double to = wall.back().to;
+  std::vector<double> us;
+  std::vector<Ruling> rulings;
+  for (int i = 0; i <= looks; ++i) {
+    us.push_back(i == looks ? to : from + (to - from) * i / looks);
+    rulings.push_back(ruling_at(wall, us.back()));
+  }
+  std::vector<double> breaks;
+  for (size_t i = 0; i < cuts.size(); ++i) {
+    for (size_t j = i + 1; j < cuts.size(); ++j) {
+      const auto apart = [&](const Ruling& r) {
+        return cut_of(r, cuts[i].at, cuts[i].layer).s - cut_of(r, cuts[j].at, cuts[j].layer).s;
+      };
+      std::vector<double> d;
+      for (const Ruling& r : rulings) d.push_back(apart(r));
+      add_changes(breaks, us, d, [&](double u) { return apart(ruling_at(wall, u)); });
+    }
+  }
+  breaks.push_back(from);
+  breaks.push_back(to);
+  std::sort(breaks.begin(), breaks.end());
+  const auto close = [](double a, double b) { return b - a < 1e-12; };
+  breaks.erase(std::unique(breaks.begin(), breaks.end(), close), breaks.end());
+  breaks.front() = from;
+  breaks.back() = to;
+  return breaks;
+}
+
+RimPiece piece_of_cut(const Simple& cut, const Wall& wall, double from, double to) {
+  return {from, to, [wall, cut](double u) { return cut_of(ruling_at(wall, u), cut.at, cut.layer); }};
+}
+
+}  // namespace
+
+Rim::Rim(std::function<Cut(double u)> cut) {
+  constexpr double everywhere = std::numeric_limits<double>::infinity();
+  pieces_.push_back({-everywhere, everywhere, std::move(cut)});
+}
+
+const RimPiece& Rim::piece_at(double u) const {
+  return *std::find_if(pieces_.begin(), pieces_.end() - 1, [&](const RimPiece& p) { return u <= p.to; });
+}
+
+std::vector<double> contact_layers(const AskedPlane& p, double thickness) {
+  if (p.contact != Contact::clear && p.contact != Contact::full) return {p.layer};
+  if (thickness == 0) return {0};
+  return {0, thickness};
+}
+
+Cut cut_of(const Ruling& r, const Plane& plane, double layer) {
+  const double above = dot(plane.normal, r.c + layer * r.n) - plane.height;
+  const double climb = dot(plane.normal, r.e);
+  if (climb <= 1e-9) return {above > 0 ? -never : never, 0};
+  const double s = -above / climb;
+  const double d_above = dot(plane.normal, r.dc + layer * r.dn);
+  return {s, -(d_above + s * dot(plane.normal, r.de)) / climb};
+}
+
+Rim plane_rim(const Wall& wall, Plane plane, double layer) {
+  return Rim([wall, plane, layer](double u) { return cut_of(ruling_at(wall, u), plane, layer); });
+}
+
+Rim rim_of_planes(const std::vector<AskedPlane>& planes, EndName end, const Wall& wall, double thickness) {
+  const std::vector<Simple> cuts = simple_cuts(planes, thickness);
+  if (cuts.size() == 1) return plane_rim(wall, cuts.front().at, cuts.front().layer);
+  const std::vector<double> breaks = changes(cuts, wall);
+  std::vector<RimPiece> pieces;
+  size_t last = cuts.size();
+  for (size_t i = 0; i + 1 < breaks.size(); ++i) {
+    const size_t now = active(cuts, planes, end, ruling_at(wall, (breaks[i] + breaks[i + 1]) / 2));
+    if (now == last) {
+      pieces.back().to = breaks[i + 1];
+    } else {
+      pieces.push_back(piece_of_cut(cuts[now], wall, breaks[i], breaks[i + 1]));
+    }
+    last = now;
+  }
+  return Rim(std::move(pieces));
+}
+
+size_t active_plane(const std::vector<AskedPlane>& planes, EndName end, const Ruling& r, double thickness) {
+  const std::vector<Simple> cuts = simple_cuts(planes, thickness);
+  return cuts[active(cuts, planes, end, r)].plane;
+}
+
+}  // namespace juggler
