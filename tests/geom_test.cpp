@@ -188,6 +188,15 @@ TEST(FitArcs, StaysWithinItsToleranceAndReportsWhatItAchieved) {
   }
 }
 
+TEST(FitArcs, GoesAllTheWayRoundWhereTheCurveDoes) {
+  const Curve nearly_round{
+      0, 6.6, [](double u) { return (20 + 1e-4 * std::cos(u)) * direction(u); },
+      [](double u) { return u + std::atan2(20 + 1e-4 * std::cos(u), -1e-4 * std::sin(u)); }};
+  const FittedArcs f = fit_arcs(nearly_round, 0.02);
+  expect_smooth(nearly_round, f);
+  EXPECT_NEAR(length_of(f.arcs), 132, 0.01);
+}
+
 TEST(FitArcs, TakesFewerArcsTheLooserItMayBe) {
   const Curve rim = slanting_rim(300, pi / 4);
   const size_t loose = fit_arcs(rim, 0.5).arcs.size();

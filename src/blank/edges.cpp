@@ -34,8 +34,7 @@ Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
   Edges made;
   const auto rim = [&](EdgeName name, EndName end, double from, double to) {
     const FittedArcs fitted = rim_arcs(o, end, from, to, std::min(tolerance, 1e-3 * o.form.size));
-    // What fit_arcs() may leave unseen between the places it measures.
-    made.fit_error = std::max(made.fit_error, 1.02 * fitted.error);
+    made.fit_error = std::max(made.fit_error, fitted.error);
     return Edge{name, fitted.arcs, rim_length(o, end, o.from(), o.to())};
   };
   std::vector<Edge>& edges = made.edges;

@@ -77,7 +77,9 @@ Vec2 rim_point(const Opened& o, EndName end, double u) {
   return r.c + o.form.rim(end)(u).s * direction(r.heading);
 }
 
-FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance) {
+namespace {
+
+FittedArcs arcs_within(const Opened& o, EndName end, double from, double to, double tolerance) {
   FittedArcs all;
   for_each_piece(o, end, from, to, [&](const RimPiece& piece, double a, double b) {
     const FittedArcs part = piece_arcs(o, piece, a, b, tolerance);
@@ -85,6 +87,21 @@ FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double
     all.error = std::max(all.error, part.error);
   });
   return all;
+}
+
+}  // namespace
+
+FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance) {
+  const double length = rim_length(o, end, from, to);
+  FittedArcs fitted;
+  for (double within = tolerance; within > tolerance / 100; within *= 0.6) {
+    fitted = arcs_within(o, end, from, to, within);
+    const double longer = fitted.error > 0 ? std::abs(length_of(fitted.arcs) - length) : 0;
+    // What fit_arcs() may leave unseen between the places it measures.
+    fitted.error = std::max(1.02 * fitted.error, longer);
+    if (longer <= tolerance) break;
+  }
+  return fitted;
 }
 
 double rim_length(const Opened& o, EndName end, double from, double to) {

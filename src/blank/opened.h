@@ -23,7 +23,8 @@ struct Opened {
 [[nodiscard]] Vec2 rim_point(const Opened& o, EndName end, double u);
 
 /// The rim between two rulings: one arc where it is one to 1e-11 of the part's size, else arcs fitted within
-/// the tolerance; where the rim has a corner, the arcs have one.
+/// the tolerance, in place and in length; where the rim has a corner, the arcs have one. The error is the
+/// greater of the two.
 [[nodiscard]] FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance);
 /// Length of the rim on the flat between two rulings, mm.
 [[nodiscard]] double rim_length(const Opened& o, EndName end, double from, double to);

@@ -43,14 +43,17 @@ std::optional<double> crossing(const Opened& o, EndName end, const Image& from, 
   return std::nullopt;
 }
 
-// (30): both edges lie `inset` inside the images, so they meet on the bisector of the two.
-Vec2 tip(const Opened& o, EndName pointed, double inset) {
-  const Vec2 apex = rim_point(o, pointed, o.from());
-  const double first = o.flat.at(o.from()).heading;
-  const double last = o.flat.at(o.to()).heading;
-  const double sector = std::abs(last - first);
-  const double towards_metal = (first + last) / 2 + (pointed == EndName::top ? std::numbers::pi : 0);
-  return apex + (inset / std::sin(sector / 2)) * direction(towards_metal);
+// (30): edges that lie `first` and `last` inside the images meet here, seen from the apex.
+Vec2 meeting(const Opened& o, EndName pointed, double first, double last) {
+  const double a = o.flat.at(o.from()).heading;
+  const double b = o.flat.at(o.to()).heading;
+  const double half = std::abs(b - a) / 2;
+  const double towards_metal = (a + b) / 2 + (pointed == EndName::top ? std::numbers::pi : 0);
+  const Vec2 along = ((first + last) / (2 * std::sin(half))) * direction(towards_metal);
+  if (first == last) return along;
+  const double cosine = std::cos(half);
+  const Vec2 apart = image(o, SeamEdge::start).inward - image(o, SeamEdge::end).inward;
+  return along + ((first - last) / (4 * cosine * cosine)) * apart;
 }
 
 }  // namespace
@@ -66,15 +69,18 @@ double widest_gap_of_pointed(const Opened& o) {
 
 namespace {
 
-// At a pointed end equal edges share a tip; an edge with a lap ends square to its ruling, beside the apex.
+// At a pointed end the edges meet; an edge with a lap ends square to its ruling, beside the apex.
 bool cut_point(const Opened& o, EndName end, double start, double last, SeamCut& cut) {
-  if (start == last) {
-    cut.tip = tip(o, end, start);
+  const Vec2 apex = rim_point(o, end, o.from());
+  if ((start < 0) == (last < 0)) {
+    const Vec2 off = meeting(o, end, start, last);
+    cut.tip = apex + off;
     // Far beyond half a turn the edges meet past the apex: past the rim they would cut the blank in two.
-    return 2 * std::abs(start) < widest_gap_of_pointed(o);
+    const double sector = std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading);
+    return 2 * norm(off) * std::sin(sector / 2) < widest_gap_of_pointed(o);
   }
-  cut.tip = rim_point(o, end, o.from());
-  const auto beside = [&](SeamEdge edge, double inset) { return *cut.tip + inset * image(o, edge).inward; };
+  cut.tip = apex;
+  const auto beside = [&](SeamEdge edge, double inset) { return apex + inset * image(o, edge).inward; };
   if (start < 0) cut.start.corner = beside(SeamEdge::start, start);
   if (last < 0) cut.end.corner = beside(SeamEdge::end, last);
   return true;

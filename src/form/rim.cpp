@@ -46,6 +46,18 @@ size_t active(const std::vector<Simple>& cuts, const std::vector<AskedPlane>& pl
   return best;
 }
 
+// The cut that is active between two changes. Where two planes touch, rounding picks either of them: so it is
+// asked at three places, and two decide.
+size_t active_between(const std::vector<Simple>& cuts, const std::vector<AskedPlane>& planes, EndName end,
+                      const Wall& wall, double from, double to) {
+  const auto at = [&](double part) {
+    return active(cuts, planes, end, ruling_at(wall, from + part * (to - from)));
+  };
+  const size_t first = at(0.31);
+  const size_t second = at(0.53);
+  return first == second ? first : at(0.77);
+}
+
 // Where two cuts of an end change places: every change of sign of their difference, and the pairs of changes
 // that lie between two looks.
 void add_changes(std::vector<double>& breaks, const std::vector<double>& us, const std::vector<double>& d,
@@ -143,7 +155,7 @@ Rim rim_of_planes(const std::vector<AskedPlane>& planes, EndName end, const Wall
   std::vector<RimPiece> pieces;
   size_t last = cuts.size();
   for (size_t i = 0; i + 1 < breaks.size(); ++i) {
-    const size_t now = active(cuts, planes, end, ruling_at(wall, (breaks[i] + breaks[i + 1]) / 2));
+    const size_t now = active_between(cuts, planes, end, wall, breaks[i], breaks[i + 1]);
     if (now == last) {
       pieces.back().to = breaks[i + 1];
     } else {

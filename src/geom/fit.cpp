@@ -98,7 +98,9 @@ Table table_of(const Curve& c, double tolerance) {
 // How an arc that leaves place i with a heading reaches place j: within the tolerance or not.
 bool fits(const Table& t, int i, int j, const Arc& arc, double tolerance) {
   if (j == i + 1) return true;
-  if (!(std::abs(arc.turn) < farthest_turn)) return false;
+  // Neither far round, nor short where the curve has gone all the way round.
+  const double turned = t.heading[static_cast<size_t>(j)] - t.heading[static_cast<size_t>(i)];
+  if (!(std::abs(arc.turn) < farthest_turn && std::abs(arc.turn - turned) < 1)) return false;
   const Vec2 along = direction(arc.heading);
   const double k = bend(arc);
   const int step = std::max(1, (j - i) / 16);

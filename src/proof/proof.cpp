@@ -27,53 +27,93 @@ Vec2 rim_of(const FlatPanel& panel, EndName end, double u) {
 struct RimEdge {
   const Edge* edge = nullptr;
   EndName end = EndName::base;
-  bool rising = true;  // from the first ruling to the last
+  bool rising = true;      // from the first ruling to the last
+  std::vector<double> us;  // the rim at many rulings
+  std::vector<Vec2> points;
+  std::vector<Vec2> rulings;
+  std::vector<double> runs;  // length along it so far
+  double start_run = 0;      // where the edge begins and ends along it, in rising u
+  double end_run = 0;
 };
 
-std::vector<RimEdge> rims_of(const Blank& blank) {
+double norm_squared(Vec2 v) { return dot(v, v); }
+
+// Length along the rim to the look nearest to a point, within one half of the looks.
+double run_to(const RimEdge& rim, Vec2 p, bool first_half) {
+  const size_t middle = rim.points.size() / 2;
+  const auto from = rim.points.begin() + static_cast<std::ptrdiff_t>(first_half ? 0 : middle);
+  const auto to = first_half ? rim.points.begin() + static_cast<std::ptrdiff_t>(middle) : rim.points.end();
+  const auto nearest =
+      std::min_element(from, to, [&](Vec2 a, Vec2 b) { return norm_squared(p - a) < norm_squared(p - b); });
+  return rim.runs[static_cast<size_t>(nearest - rim.points.begin())];
+}
+
+void look_along(RimEdge& rim, const std::vector<FlatPanel>& panels) {
+  constexpr int looks = 192;
+  const double from = panels.front().from;
+  const double to = panels.back().to;
+  for (int i = 0; i <= looks; ++i) {
+    const double u = i == looks ? to : from + (to - from) * i / looks;
+    rim.us.push_back(u);
+    const FlatPanel& panel = panel_at(panels, u);
+    const Vec2 point = rim_of(panel, rim.end, u);
+    rim.runs.push_back(i == 0 ? 0 : rim.runs.back() + norm(point - rim.points.back()));
+    rim.points.push_back(point);
+    rim.rulings.push_back(direction(panel.heading(u)));
+  }
+  const Vec2 first = rim.edge->arcs.front().start;
+  const Vec2 last = end_of(rim.edge->arcs.back());
+  rim.start_run = run_to(rim, rim.rising ? first : last, true);
+  rim.end_run = run_to(rim, rim.rising ? last : first, false);
+}
+
+std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& panels) {
   std::vector<RimEdge> rims;
   const size_t n = blank.edges.size();
   for (size_t i = 0; i < n; ++i) {
     const Edge& e = blank.edges[i];
     const bool rising = blank.edges[(i + n - 1) % n].name == EdgeName::seam_start;
-    if (is_rim(e.name)) rims.push_back({&e, end_of_rim(e.name), rising});
+    if (!is_rim(e.name)) continue;
+    rims.push_back({&e, end_of_rim(e.name), rising, {}, {}, {}, {}, 0, 0});
+    look_along(rims.back(), panels);
   }
   return rims;
 }
 
-// The ruling through a point close to a rim: the nearest of many looks at the half of the rulings where the
-// point should lie, then a root between its neighbours.
+// The ruling through a point close to a rim, of which is known after what fraction of the rim's length it
+// comes. Of the rulings about there each pair of neighbours that have it between them gives one; the one
+// whose rim is nearest is meant.
 Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction, Vec2 p) {
-  constexpr int looks = 192;
-  const double from = panels.front().from;
-  const double to = panels.back().to;
-  const double about = rim.rising ? fraction : 1 - fraction;
-  const auto u_at = [&](int i) { return i == looks ? to : from + (to - from) * i / looks; };
-  const auto distance = [&](double u) { return norm(p - rim_of(panel_at(panels, u), rim.end, u)); };
-  const int first = about < 0.5 ? 0 : looks * 2 / 5;
-  const int last = about < 0.5 ? looks * 3 / 5 : looks;
-  int nearest = first;
-  for (int i = first; i <= last; ++i) {
-    if (distance(u_at(i)) < distance(u_at(nearest))) nearest = i;
-  }
+  const double whole = rim.end_run - rim.start_run;
+  const double about = 0.2 * whole + 0.01 * rim.runs.back();
+  const double run = rim.start_run + (rim.rising ? fraction : 1 - fraction) * whole;
+  const auto look_at = [&](double r) {
+    return static_cast<size_t>(std::lower_bound(rim.runs.begin(), rim.runs.end(), r) - rim.runs.begin());
+  };
+  const size_t before = look_at(run - about);
+  const size_t first = before == 0 ? 0 : before - 1;
+  const size_t last = std::min(look_at(run + about), rim.us.size() - 1);
   const auto aside = [&](double u) {
     const FlatPanel& panel = panel_at(panels, u);
     return cross(direction(panel.heading(u)), p - rim_of(panel, rim.end, u));
   };
-  const double lo = u_at(std::max(nearest - 1, 0));
-  const double hi = u_at(std::min(nearest + 1, looks));
-  const double u = (aside(lo) < 0) != (aside(hi) < 0)          ? root(aside, lo, hi)
-                   : std::abs(aside(lo)) < std::abs(aside(hi)) ? lo
-                                                               : hi;
+  const auto away = [&](double u) { return norm(p - rim_of(panel_at(panels, u), rim.end, u)); };
+  double u = away(rim.us[first]) < away(rim.us[last]) ? rim.us[first] : rim.us[last];
+  const auto side = [&](size_t i) { return cross(rim.rulings[i], p - rim.points[i]) < 0; };
+  for (size_t i = first; i < last; ++i) {
+    if (side(i) == side(i + 1)) continue;
+    const double through = root(aside, rim.us[i], rim.us[i + 1]);
+    if (away(through) < away(u)) u = through;
+  }
   const FlatPanel& panel = panel_at(panels, u);
   return {rim.end, u, dot(p - panel.base(u), direction(panel.heading(u)))};
 }
 
-std::vector<Place> outline_places(const Blank& blank, const std::vector<FlatPanel>& panels) {
-  constexpr int looks = 16;
+std::vector<Place> outline_places(const std::vector<RimEdge>& rims, const std::vector<FlatPanel>& panels) {
   std::vector<Place> places;
-  for (const RimEdge& rim : rims_of(blank)) {
+  for (const RimEdge& rim : rims) {
     const double whole = length_of(rim.edge->arcs);
+    const int looks = rim.edge->arcs.size() > 4 ? 8 : 16;
     double run = 0;
     for (const Arc& arc : rim.edge->arcs) {
       for (int i = 0; i <= looks; ++i) {
@@ -234,9 +274,9 @@ EdgeSpan span_of(const RimEdge& rim, const std::vector<FlatPanel>& panels) {
   return {place_of(panels, rim, 0, arcs.front().start).u, place_of(panels, rim, 1, end_of(arcs.back())).u};
 }
 
-double rim_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPanel>& panels) {
+double rim_mismatch(const std::vector<RimEdge>& rims, const Form& f, const std::vector<FlatPanel>& panels) {
   double worst = 0;
-  for (const RimEdge& rim : rims_of(blank)) {
+  for (const RimEdge& rim : rims) {
     const EdgeSpan span = span_of(rim, panels);
     const double cut =
         flat_length(panels, rim.end, std::min(span.from, span.to), std::max(span.from, span.to));
@@ -248,7 +288,8 @@ double rim_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPan
   return worst;
 }
 
-double area_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPanel>& panels) {
+double area_mismatch(const Blank& blank, const std::vector<RimEdge>& rims, const Form& f,
+                     const std::vector<FlatPanel>& panels) {
   const double u0 = f.from();
   const double u1 = f.to();
   const Vec2 b0 = panel_at(panels, u0).base(u0);
@@ -259,7 +300,7 @@ double area_mismatch(const Blank& blank, const Form& f, const std::vector<FlatPa
                         swept_twice(panels, EndName::top, u1, u0) + cross(t0, b0)) /
                        2;
   double cut = 0;
-  for (const RimEdge& rim : rims_of(blank)) {
+  for (const RimEdge& rim : rims) {
     const EdgeSpan span = span_of(rim, panels);
     cut += swept_twice(panels, rim.end, span.from, span.to) / 2;
   }
@@ -337,7 +378,8 @@ double greatest_break(const Blank& blank) {
 
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   const std::vector<FlatPanel> panels = flat_panels(blank);
-  const std::vector<Place> places = outline_places(blank, panels);
+  const std::vector<RimEdge> rims = rims_of(blank, panels);
+  const std::vector<Place> places = outline_places(rims, panels);
   Formed formed{rulings_to_form(blank, f, places), {}};
   formed.rulings = form_again(panels, first_ruling(blank, f), formed.us);
 
@@ -349,8 +391,8 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   p.greatest_distance = worst.distance;
   p.where = worst.where;
   p.seam_mismatch = seam_mismatch(blank, f, seam, panels, formed);
-  p.rim_mismatch = rim_mismatch(blank, f, panels);
-  p.area_mismatch = area_mismatch(blank, f, panels);
+  p.rim_mismatch = rim_mismatch(rims, f, panels);
+  p.area_mismatch = area_mismatch(blank, rims, f, panels);
   p.allowed = 1e-9 * f.size + blank.fit_error;
   p.allowed_area = p.allowed * outline_length(blank);
   p.passed = p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
