@@ -20,9 +20,11 @@ void add_output_options(CLI::App& command, Call& call) {
   Options& o = call.options;
   command.add_option("-o,--output", o.folder, "write the files into this folder (made where missing)")
       ->type_name("DIR");
-  command.add_option("--formats", o.formats, "what to write: dxf,svg,png,json (else all)")
+  command
+      .add_option("--formats", o.formats,
+                  "what to write: dxf,svg,png,txt,json (else all); txt is the bench card")
       ->delimiter(',')
-      ->check(CLI::IsMember({"dxf", "svg", "png", "json"}))
+      ->check(CLI::IsMember({"dxf", "svg", "png", "txt", "json"}))
       ->type_name("LIST");
   command.add_flag("--json", o.json, "print the result document on standard output and nothing else");
   command.add_flag("--quiet", o.quiet, "print no numbers");

@@ -72,6 +72,18 @@ std::vector<NewFile> files_of(const JobResult& result, const std::string& stem, 
             write_dxf(piece.blank, out, result.job.units, remarks_of(result, piece));
           }));
     }
+    if (wanted.contains("txt")) {
+      std::string text;
+      for (const std::string& line : card_lines(result, piece)) text += line + "\n";
+      add(name + "-bench.txt", std::move(text));
+    }
+    if (wanted.contains("txt") && wanted.contains("png")) {
+      const std::vector<Page> pages = draw_card(result, piece);
+      for (size_t i = 0; i < pages.size(); ++i) {
+        const std::string number = i == 0 ? "" : fmt::format("-{}", i + 1);
+        add(name + "-bench" + number + ".png", text_of([&](std::ostream& out) { write_png(pages[i], out); }));
+      }
+    }
     if (!wanted.contains("svg") && !wanted.contains("png")) continue;
     const Page page = draw_piece(result, piece);
     if (wanted.contains("svg")) add(name + ".svg", text_of([&](std::ostream& out) { write_svg(page, out); }));

@@ -188,6 +188,9 @@ struct Bevel {
 /// Nothing at a pointed end. Source docs/maths/round.md (9)-(10).
 [[nodiscard]] std::optional<Bevel> bevel_at(const Form& form, EndName end, double u);
 
+/// The radius to which a layer is rolled at an end, square to the ruling, mm: that of a template held square
+/// to the wall; past all measure where the wall does not bend. Source docs/maths/round.md (11).
+[[nodiscard]] double rolled_radius(const Form& form, EndName end, double layer, double u);
 /// Length of a rim between the seam rulings on a layer, mm, by quadrature in space.
 [[nodiscard]] double rim_length(const Form& form, EndName end, double layer);
 /// Area of a layer between the rims and the seam rulings, mm2, by quadrature in space.

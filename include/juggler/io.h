@@ -1,6 +1,7 @@
 // Jobs in, drawings and documents out; with everything that computes.
 #pragma once
 
+#include "juggler/card.h"
 #include "juggler/job.h"
 #include "juggler/juggler.h"
 #include "juggler/shop.h"

@@ -59,13 +59,7 @@ void warn_of_gap(Blank& b) {
 
 // The least radius that the inside face is rolled to at an end, over all rulings.
 double least_inside_radius(const Form& f, EndName end) {
-  return least(
-             [&](double u) {
-               const Rates v = rates(ruling_at(f.wall, u));
-               return v.curl == 0 ? 1e12 : std::abs((v.across + f.rim(end)(u).s * v.turn) / v.curl);
-             },
-             f.from(), f.to())
-      .value;
+  return least([&](double u) { return rolled_radius(f, end, 0, u); }, f.from(), f.to()).value;
 }
 
 void warn_of_tight_rolling(Blank& b, const Form& f, EndName end, double radius) {

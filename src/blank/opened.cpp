@@ -25,12 +25,11 @@ Curve curve_of(const Opened& o, const RimPiece& piece, double from, double to) {
 }
 
 double length_on(const Opened& o, const RimPiece& piece, double from, double to) {
-  const int panels = std::clamp(static_cast<int>(8 * (to - from)), 1, 8);
   double sum = 0;
   for (const WallPiece& wall : o.neutral) {
     const double a = std::max(from, wall.from);
     const double b = std::min(to, wall.to);
-    if (a < b) sum += integral([&](double u) { return norm(velocity(o, piece.cut(u), u)); }, a, b, panels);
+    if (a < b) sum += integral([&](double u) { return norm(velocity(o, piece.cut(u), u)); }, a, b, 1);
   }
   return sum;
 }

@@ -42,6 +42,12 @@ Vec3 edge_point(const Form& form, EndName end, double layer, double u) {
   return r.c + layer * r.n + s * r.e;
 }
 
+double rolled_radius(const Form& form, EndName end, double layer, double u) {
+  const Rates v = rates(ruling_at(form.wall, u));
+  if (v.curl == 0) return 1e12;
+  return std::abs((v.across + layer * v.curl + form.rim(end)(u).s * v.turn) / v.curl);
+}
+
 namespace {
 
 // A figure of each ruling between the seam rulings, added up piece by piece.

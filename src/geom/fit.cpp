@@ -215,7 +215,7 @@ Chain shared_out(const Table& t, double tolerance) {
 }
 
 double error_of(const Curve& c, double a, double b, const Arc& arc) {
-  constexpr int looks = 24;
+  constexpr int looks = 64;
   const Vec2 along = direction(arc.heading);
   double worst = 0;
   for (int i = 1; i < looks; ++i) {

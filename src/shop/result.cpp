@@ -1,5 +1,6 @@
 #include <algorithm>
 
+#include "juggler/card.h"
 #include "juggler/shop.h"
 
 namespace juggler {
@@ -24,7 +25,12 @@ JobResult develop_job(const Job& job) {
   JobResult result{job, {}};
   for (const PartJob& part : job.parts) {
     try {
-      for (PieceResult& piece : develop_part(part)) result.pieces.push_back(std::move(piece));
+      for (PieceResult& piece : develop_part(part)) {
+        for (const std::string& warning : rolling_remarks(piece, job.rolls, job.units).warnings) {
+          piece.blank.warnings.push_back(warning);
+        }
+        result.pieces.push_back(std::move(piece));
+      }
     } catch (const Refusal& refusal) {
       throw located(job, part, refusal);
     }

@@ -1,6 +1,7 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 
+#include "juggler/card.h"
 #include "juggler/version.h"
 #include "juggler/write.h"
 
@@ -131,7 +132,56 @@ Json blank_json(const PieceResult& piece) {
           {"mass", density ? number(mass(b, *density)) : Json(nullptr)}};
 }
 
-Json piece_json(const PieceResult& piece) {
+Json card_rim_json(const CardRim& r) {
+  return {{"name", name_of(r.name)},
+          {"straight", r.straight},
+          {"radius", number(r.radius)},
+          {"sector", number(r.sector.degrees())},
+          {"left", point(r.left)},
+          {"right", point(r.right)},
+          {"half_chord", number(r.half_chord)},
+          {"spacing", number(r.spacing)},
+          {"offsets", r.offsets},
+          {"girth_change", number(r.girth_change)}};
+}
+
+Json sweep_json(const Sweep& s) {
+  return {{"end", name_of(s.end)},
+          {"inside", {number(s.inside_least), number(s.inside_most)}},
+          {"outside", {number(s.outside_least), number(s.outside_most)}}};
+}
+
+// The bench card, rounded as it is.
+Json bench_json(const BenchCard& c) {
+  Json rims = Json::array();
+  for (const CardRim& r : c.rims) rims.push_back(card_rim_json(r));
+  Json points = Json::array();
+  for (const CardPoint& p : c.points) {
+    points.push_back({{"number", p.element},
+                      {"length", number(p.length)},
+                      {"base", point(p.base)},
+                      {"top", point(p.top)}});
+  }
+  Json sweeps = Json::array();
+  for (const Sweep& s : c.sweeps) sweeps.push_back(sweep_json(s));
+  return {
+      {"marking", name_of(c.marking)},
+      {"round_to", number(c.round_to)},
+      {"box", {{"width", number(c.width)}, {"height", number(c.height)}, {"diagonal", number(c.diagonal)}}},
+      {"centre_x", number(c.centre_x)},
+      {"centre_y", number(c.centre_y)},
+      {"rims", rims},
+      {"tip", c.pointed ? point(c.tip) : Json(nullptr)},
+      {"seam_start", number(c.seam_start)},
+      {"seam_end", number(c.seam_end)},
+      {"diagonals", {number(c.diagonal_left), number(c.diagonal_right)}},
+      {"points", points},
+      {"between_points", number(c.between_points)},
+      {"tape", {{"base", number(c.tape_base)}, {"top", number(c.tape_top)}}},
+      {"sweeps", sweeps}};
+}
+
+Json piece_json(const PieceResult& piece, const Bench& bench) {
   const Blank& b = piece.blank;
   Json edges = Json::array();
   for (const Edge& e : b.edges) edges.push_back(edge_json(e));
@@ -151,6 +201,7 @@ Json piece_json(const PieceResult& piece) {
           {"fit_error", number(b.fit_error)},
           {"gap", gap_json(b.gap)},
           {"elements", elements},
+          {"bench", bench_json(bench_card(piece, bench))},
           {"bends", Json::array()},
           {"openings", Json::array()},
           {"notes", b.notes},
@@ -258,7 +309,7 @@ Json job_json(const JobResult& r) {
 
 void write_json(const JobResult& result, std::ostream& out) {
   Json pieces = Json::array();
-  for (const PieceResult& piece : result.pieces) pieces.push_back(piece_json(piece));
+  for (const PieceResult& piece : result.pieces) pieces.push_back(piece_json(piece, result.job.bench));
   const Json document{{"juggler", version},
                       {"job", job_json(result)},
                       {"pieces", pieces},

@@ -1,0 +1,268 @@
+// The numbers of the bench card. Equation numbers: docs/maths/bench.md.
+#include "juggler/card.h"
+
+#include <algorithm>
+
+namespace juggler {
+namespace {
+
+double rounded(double mm, double step) { return step * std::round(mm / step); }
+Vec2 rounded(Vec2 p, double step) { return {rounded(p.x, step), rounded(p.y, step)}; }
+
+struct Corners {
+  Vec2 left, right;
+};
+
+// Of a rim, by its ends: the one farther to the left first.
+Corners corners_of(const Edge& e) {
+  const Vec2 a = e.arcs.front().start;
+  const Vec2 b = end_of(e.arcs.back());
+  return a.x <= b.x ? Corners{a, b} : Corners{b, a};
+}
+
+bool is_arc(const Edge& e) { return e.arcs.size() == 1; }
+
+std::vector<const Edge*> rims_of(const Blank& b) {
+  std::vector<const Edge*> rims;
+  for (const EdgeName name : {EdgeName::base, EdgeName::top}) {
+    if (const Edge* e = edge(b, name)) rims.push_back(e);
+  }
+  return rims;
+}
+
+Marking marking_of(const Blank& b, const Bench& bench) {
+  bool far = false;
+  bool round = false;  // an arc of half a turn or more has no offsets from its chord
+  for (const Edge* e : rims_of(b)) {
+    if (!is_arc(*e)) return Marking::coordinates;
+    const Arc& arc = e->arcs.front();
+    if (is_straight(arc)) continue;
+    far = far || (bench.reach && radius_of(arc) > *bench.reach);
+    round = round || std::abs(arc.turn) >= 3;
+  }
+  if (!far) return Marking::swing;
+  return round ? Marking::coordinates : Marking::offsets;
+}
+
+// (2): the rise of an arc over its chord at x from the chord's middle, without its centre.
+double offset_at(const Arc& arc, double x) {
+  const double k = std::abs(arc.turn) / arc.length;
+  const double half = norm(end_of(arc) - arc.start) / 2;
+  const double at_x = std::sqrt(std::max(0.0, 1 - k * k * x * x));
+  const double at_end = std::sqrt(std::max(0.0, 1 - k * k * half * half));
+  return k * (half - x) * (half + x) / (at_x + at_end);
+}
+
+void add_offsets(CardRim& rim, const Arc& arc, const Bench& bench) {
+  const double half = norm(end_of(arc) - arc.start) / 2;
+  const double chosen = bench.spacing.value_or(half / 6);
+  rim.spacing = std::max(rounded(std::max(chosen, half / 200), bench.round_to), bench.round_to);
+  // An anticlockwise arc that heads to the right bulges downwards.
+  const bool rightwards = end_of(arc).x > arc.start.x;
+  const double up = (arc.turn > 0) == rightwards ? -1 : 1;
+  for (double x = 0; x < half; x += rim.spacing) {
+    rim.offsets.push_back(rounded(up * offset_at(arc, x), bench.round_to));
+  }
+}
+
+double arc_length(double radius, double half_chord, double rise) {
+  return 2 * radius * std::atan2(half_chord, radius - rise);
+}
+
+// (4): the rim as it comes out when the rounded numbers are drawn, less the exact one.
+double girth_change(const CardRim& rim, const Edge& e, const BenchCard& card) {
+  const double exact = length_of(e.arcs);
+  if (rim.straight) return norm(rim.right - rim.left) - exact;
+  const Arc& arc = e.arcs.front();
+  if (card.marking == Marking::swing) {
+    const Vec2 centre{card.centre_x, card.centre_y};
+    const Vec2 a = rim.left - centre;
+    const Vec2 b = rim.right - centre;
+    const double swept = std::atan2(cross(a, b), dot(a, b));
+    const double full = 2 * std::numbers::pi;
+    double drawn = std::abs(swept);
+    if (std::abs(full - drawn - std::abs(arc.turn)) < std::abs(drawn - std::abs(arc.turn)))
+      drawn = full - drawn;
+    return rim.radius * drawn - exact;
+  }
+  const double rise = std::abs(rim.offsets.empty() ? 0 : rim.offsets.front());
+  const double half = norm(rim.right - rim.left) / 2;
+  if (rise == 0) return 2 * half - exact;
+  return arc_length((half * half + rise * rise) / (2 * rise), half, rise) - exact;
+}
+
+// Whether both corners lie level and alike on either side of the line through the swing centre.
+bool is_even(const Edge& e, const Corners& c) {
+  const Arc& arc = e.arcs.front();
+  const double middle = (c.left.x + c.right.x) / 2;
+  return std::abs(c.left.y - c.right.y) < 1e-6 &&
+         (is_straight(arc) || std::abs(centre_of(arc).x - middle) < 1e-6);
+}
+
+CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
+  CardRim rim;
+  rim.name = e.name;
+  const Corners c = corners_of(e);
+  rim.left = rounded(c.left, bench.round_to);
+  rim.right = rounded(c.right, bench.round_to);
+  rim.half_chord = rounded(norm(c.right - c.left) / 2, bench.round_to);
+  if (!is_arc(e)) return rim;
+  // Set off by half chords from the centre line, both corners err alike.
+  if (card.marking != Marking::coordinates && is_even(e, c)) {
+    rim.left.x = card.centre_x - rim.half_chord;
+    rim.right.x = card.centre_x + rim.half_chord;
+  }
+  const Arc& arc = e.arcs.front();
+  rim.straight = is_straight(arc);
+  rim.sector = Angle::radians(std::abs(arc.turn));
+  if (!rim.straight) rim.radius = rounded(radius_of(arc), bench.round_to);
+  if (!rim.straight && card.marking == Marking::offsets) add_offsets(rim, arc, bench);
+  if (card.marking != Marking::coordinates) rim.girth_change = girth_change(rim, e, card);
+  return rim;
+}
+
+CardPoint point_of(const Element& e, double step) {
+  return {e.number,
+          e.plan,
+          rounded(e.length, step),
+          rounded(e.base_run, step),
+          rounded(e.top_run, step),
+          rounded(e.base, step),
+          rounded(e.top, step)};
+}
+
+// Where the outline turns a corner within a rim.
+void add_corners(BenchCard& card, const Edge& e) {
+  for (size_t i = 0; i + 1 < e.arcs.size(); ++i) {
+    const Arc& arc = e.arcs[i];
+    const double bend = std::remainder(e.arcs[i + 1].heading - arc.heading - arc.turn, 2 * std::numbers::pi);
+    if (std::abs(bend) < 1e-6) continue;
+    CardPoint corner;
+    (e.name == EdgeName::base ? corner.base : corner.top) = rounded(end_of(arc), card.round_to);
+    card.corners.push_back(corner);
+  }
+}
+
+double distance_to_line(Vec2 p, Vec2 a, Vec2 b) {
+  const Vec2 d = b - a;
+  const double along = dot(d, d) > 0 ? std::clamp(dot(p - a, d) / dot(d, d), 0.0, 1.0) : 0;
+  return norm(p - (a + along * d));
+}
+
+// The points of a rim in order along it: element ends that lie on the metal, and corners.
+std::vector<Vec2> rim_points(const Blank& b, EdgeName name) {
+  std::vector<Vec2> points;
+  for (const Element& e : b.elements) points.push_back(name == EdgeName::base ? e.base : e.top);
+  return points;
+}
+
+double farthest_between(const Blank& b, const Edge& e) {
+  const std::vector<Vec2> points = rim_points(b, e.name);
+  double worst = 0;
+  for (const Arc& arc : e.arcs) {
+    for (const double part : {0.25, 0.75}) {
+      const Vec2 p = point_at(arc, part * arc.length);
+      double nearest = HUGE_VAL;
+      for (size_t i = 0; i + 1 < points.size(); ++i) {
+        nearest = std::min(nearest, distance_to_line(p, points[i], points[i + 1]));
+      }
+      worst = std::max(worst, nearest);
+    }
+  }
+  return worst;
+}
+
+// (5): the points drawn from their rounded coordinates, joined by straight lines, less the exact ones.
+double polyline_change(const std::vector<Vec2>& points, double step) {
+  double change = 0;
+  for (size_t i = 0; i + 1 < points.size(); ++i) {
+    change += norm(rounded(points[i + 1], step) - rounded(points[i], step)) - norm(points[i + 1] - points[i]);
+  }
+  return change;
+}
+
+void add_points(BenchCard& card, const Blank& b) {
+  for (const Element& e : b.elements) card.points.push_back(point_of(e, card.round_to));
+  for (const Edge* e : rims_of(b)) {
+    add_corners(card, *e);
+    card.between_points = std::max(card.between_points, farthest_between(b, *e));
+  }
+  for (CardRim& rim : card.rims) rim.girth_change = polyline_change(rim_points(b, rim.name), card.round_to);
+}
+
+// The line that the swing centre lies on: through it, or down the middle of the box.
+void add_centre(BenchCard& card, const Blank& b) {
+  card.centre_x = rounded(as_laid(b).width / 2, card.round_to);
+  for (const Edge* e : rims_of(b)) {
+    if (!is_arc(*e) || is_straight(e->arcs.front())) continue;
+    const Vec2 centre = centre_of(e->arcs.front());
+    card.centre_x = rounded(centre.x, card.round_to);
+    card.centre_y = rounded(centre.y, card.round_to);
+  }
+}
+
+void add_diagonals(BenchCard& card, const Blank& b) {
+  const auto length = [&](EdgeName name) { return rounded(length_of(edge(b, name)->arcs), card.round_to); };
+  card.seam_start = length(EdgeName::seam_start);
+  card.seam_end = length(EdgeName::seam_end);
+  const Edge* base = edge(b, EdgeName::base);
+  const Edge* top = edge(b, EdgeName::top);
+  if (!base || !top) return;
+  const Corners low = corners_of(*base);
+  const Corners high = corners_of(*top);
+  card.diagonal_left = rounded(norm(high.right - low.left), card.round_to);
+  card.diagonal_right = rounded(norm(high.left - low.right), card.round_to);
+}
+
+// Where the blank of a pointed part comes to its point: the corner that both seam edges share.
+void add_tip(BenchCard& card, const Blank& b) {
+  const Edge* start = edge(b, EdgeName::seam_start);
+  const Edge* last = edge(b, EdgeName::seam_end);
+  for (const Vec2 p : {start->arcs.front().start, end_of(start->arcs.back())}) {
+    for (const Vec2 q : {last->arcs.front().start, end_of(last->arcs.back())}) {
+      if (norm(p - q) > 1e-6) continue;
+      card.pointed = true;
+      card.tip = rounded(p, card.round_to);
+    }
+  }
+}
+
+Sweep sweep_of(const Form& f, EndName end, double step) {
+  const auto radius = [&](double layer, double sense) {
+    const Least found =
+        least([&](double u) { return sense * rolled_radius(f, end, layer, u); }, f.from(), f.to());
+    return rounded(sense * found.value, step);
+  };
+  return {end, radius(0, 1), radius(0, -1), radius(f.thickness, 1), radius(f.thickness, -1)};
+}
+
+}  // namespace
+
+const char* name_of(Marking marking) {
+  constexpr const char* names[]{"swing", "offsets", "coordinates"};
+  return names[static_cast<size_t>(marking)];
+}
+
+BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
+  const Blank& b = piece.blank;
+  BenchCard card;
+  card.round_to = bench.round_to;
+  card.marking = marking_of(b, bench);
+  const Rectangle box = as_laid(b);
+  card.width = rounded(box.width, bench.round_to);
+  card.height = rounded(box.height, bench.round_to);
+  card.diagonal = rounded(std::hypot(box.width, box.height), bench.round_to);
+  add_centre(card, b);
+  for (const Edge* e : rims_of(b)) card.rims.push_back(rim_of(*e, card, bench));
+  add_tip(card, b);
+  add_diagonals(card, b);
+  if (card.marking == Marking::coordinates) add_points(card, b);
+  if (!piece.form.base_pointed) card.tape_base = rounded(b.outside.base_girth, bench.round_to);
+  if (!piece.form.top_pointed) card.tape_top = rounded(b.outside.top_girth, bench.round_to);
+  for (const EndName end : {EndName::base, EndName::top}) {
+    if (!piece.form.pointed(end)) card.sweeps.push_back(sweep_of(piece.form, end, bench.round_to));
+  }
+  return card;
+}
+
+}  // namespace juggler

@@ -1,0 +1,321 @@
+// The bench card in words.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <numeric>
+
+#include "juggler/card.h"
+
+namespace juggler {
+namespace {
+
+constexpr size_t widest = 96;
+
+// "24-7/32" of an inch, where the step is a fraction of one.
+std::string inch_fraction(double inches, int parts) {
+  const long long whole_parts = std::llround(std::abs(inches) * parts);
+  const long long whole = whole_parts / parts;
+  const long long rest = whole_parts % parts;
+  const std::string sign = inches < 0 && whole_parts > 0 ? "-" : "";
+  if (rest == 0) return fmt::format("{}{}", sign, whole);
+  const long long common = std::gcd(rest, static_cast<long long>(parts));
+  const std::string fraction = fmt::format("{}/{}", rest / common, parts / common);
+  return sign + (whole == 0 ? fraction : fmt::format("{}-{}", whole, fraction));
+}
+
+// Into how many equal parts a step divides an inch; 0 where it is no such fraction.
+int parts_of_inch(double step_mm) {
+  for (int parts = 1; parts <= 128; parts *= 2) {
+    if (std::abs(step_mm * parts - 25.4) < 1e-9) return parts;
+  }
+  return 0;
+}
+
+class CardText {
+ public:
+  CardText(const JobResult& job, const PieceResult& piece)
+      : job_(job), piece_(piece), card_(bench_card(piece, job.job.bench)), units_(job.job.units) {}
+
+  std::vector<std::string> lines() {
+    heading();
+    const bool box_is_blank = box_only();
+    step(fmt::format("Square up a box {} wide and {} high.", len(card_.width), len(card_.height)),
+         fmt::format("both diagonals measure {}", len(card_.diagonal)));
+    if (box_is_blank) {
+      text("The box is the blank: both edges are straight.");
+    } else if (card_.marking == Marking::coordinates) {
+      by_coordinates();
+    } else {
+      by_centre_line();
+    }
+    elements();
+    forming();
+    return std::move(lines_);
+  }
+
+ private:
+  [[nodiscard]] std::string len(double mm) const { return shown_rounded(mm, card_.round_to, units_); }
+
+  void text(const std::string& words, const std::string& indent = "    ") {
+    std::string line = indent;
+    std::string rest = words;
+    while (!rest.empty()) {
+      const size_t space = std::min(rest.find(' '), rest.size());
+      if (line.size() + space + 1 > widest) {
+        lines_.push_back(line);
+        line = indent;
+      }
+      line += (line.size() > indent.size() ? " " : "") + rest.substr(0, space);
+      rest.erase(0, std::min(space + 1, rest.size()));
+    }
+    lines_.push_back(line);
+  }
+
+  void step(const std::string& words, const std::string& check) {
+    ++number_;
+    const size_t at = lines_.size();
+    text(words);
+    lines_[at].replace(0, 3, fmt::format("{:2} ", number_));
+    if (!check.empty()) text("check: " + check);
+  }
+
+  void head(const std::string& words) {
+    lines_.emplace_back();
+    lines_.push_back(words);
+  }
+
+  void heading() {
+    const std::string& number = piece_.part.making.number;
+    const Blank& b = piece_.blank;
+    lines_.push_back(fmt::format("BENCH CARD  {}{}", title_of(piece_), number.empty() ? "" : "  " + number));
+    lines_.push_back(fmt::format("{} off, sheet {}{}, {} face up. Lengths rounded to {}.", b.count,
+                                 shown_length(b.thickness, units_),
+                                 piece_.part.sheet.material.empty() ? "" : " " + piece_.part.sheet.material,
+                                 name_of(b.face_up), len(card_.round_to)));
+    lines_.emplace_back();
+  }
+
+  [[nodiscard]] bool box_only() const {
+    const auto straight = [](const CardRim& r) { return r.straight && r.left.y == r.right.y; };
+    return card_.rims.size() == 2 && std::all_of(card_.rims.begin(), card_.rims.end(), straight) &&
+           card_.seam_start == card_.seam_end && card_.seam_start == card_.height;
+  }
+
+  [[nodiscard]] std::string up_from_bottom(double y) const {
+    if (y < 0) return fmt::format("{} below the bottom edge", len(-y));
+    if (y > card_.height) {
+      return fmt::format("{} above the bottom edge ({} above the box)", len(y), len(y - card_.height));
+    }
+    return fmt::format("{} above the bottom edge", len(y));
+  }
+
+  void by_centre_line() {
+    step(fmt::format("Draw the centre line upright, {} from the left edge.", len(card_.centre_x)),
+         fmt::format("{} from the right edge, at the top and at the bottom",
+                     len(card_.width - card_.centre_x)));
+    if (card_.marking == Marking::swing) swings();
+    for (const CardRim& rim : card_.rims) corners(rim);
+    if (card_.pointed) {
+      step(fmt::format("Mark the point on the centre line, {}.", up_from_bottom(card_.tip.y)), "");
+    }
+    if (card_.marking == Marking::offsets) {
+      for (const CardRim& rim : card_.rims) offsets(rim);
+    }
+    join();
+    girth();
+  }
+
+  void swings() {
+    const auto by_radius = [](const CardRim& a, const CardRim& b) { return a.radius < b.radius; };
+    const CardRim& wide = *std::max_element(card_.rims.begin(), card_.rims.end(), by_radius);
+    step(fmt::format("Mark the swing centre on the centre line, {}.", up_from_bottom(card_.centre_y)),
+         fmt::format("the {} edge crosses the centre line {} from it", name_of(wide.name), len(wide.radius)));
+    for (const CardRim& rim : card_.rims) {
+      if (rim.straight) continue;
+      step(fmt::format("From the centre swing the {} edge, radius {}.", name_of(rim.name), len(rim.radius)),
+           card_.rims.size() > 1 && &rim == &card_.rims.back()
+               ? fmt::format("on the centre line the edges are {} apart",
+                             len(std::abs(card_.rims[0].radius - card_.rims[1].radius)))
+               : "");
+    }
+  }
+
+  // The corners by half chords, the sector beside them: one chord fits two sectors.
+  void corners(const CardRim& rim) {
+    const double left = card_.centre_x - rim.left.x;
+    const double right = rim.right.x - card_.centre_x;
+    const std::string where =
+        left == right && rim.left.y == rim.right.y
+            ? fmt::format("half the chord, {}, on either side of the centre line, {}", len(rim.half_chord),
+                          up_from_bottom(rim.left.y))
+            : fmt::format("left corner {} left of the centre line, {}; right corner {} right of it, {}",
+                          len(left), up_from_bottom(rim.left.y), len(right), up_from_bottom(rim.right.y));
+    std::string words = fmt::format("Corners of the {} edge: {}.", name_of(rim.name), where);
+    if (rim.sector.radians() > 0 && !rim.straight) {
+      const double degrees = rim.sector.degrees();
+      words += fmt::format(" Sector {:.3f} deg{}.", degrees,
+                           degrees > 180 ? ", more than half a turn: the corners lie beyond the centre" : "");
+    }
+    step(words, fmt::format("corner to corner {}", len(norm(rim.right - rim.left))));
+  }
+
+  void offsets(const CardRim& rim) {
+    if (rim.straight) {
+      step(fmt::format("Join the corners of the {} edge by a straight line.", name_of(rim.name)), "");
+      return;
+    }
+    const bool below = rim.offsets.front() < 0;
+    step(fmt::format(
+             "The swing radius of the {} edge, {}, is past reach. Join its corners by a straight line; "
+             "from it set off, {} it, on both sides of the centre line:",
+             name_of(rim.name), len(rim.radius), below ? "below" : "above"),
+         fmt::format("the first offset, {}, is the greatest; at the corners it is 0",
+                     len(std::abs(rim.offsets.front()))));
+    std::vector<std::string> row;
+    for (size_t i = 0; i < rim.offsets.size(); ++i) {
+      row.push_back(
+          fmt::format("at {}: {}", len(rim.spacing * static_cast<double>(i)), len(std::abs(rim.offsets[i]))));
+    }
+    for (size_t i = 0; i < row.size(); i += 3) {
+      std::string line = "      ";
+      for (size_t k = i; k < std::min(i + 3, row.size()); ++k) line += fmt::format("{:<29}", row[k]);
+      lines_.push_back(line.substr(0, line.find_last_not_of(' ') + 1));
+    }
+    text("Draw a fair curve through them.");
+  }
+
+  void join() {
+    step("Join the corners: the seam's edges.",
+         card_.seam_start == card_.seam_end ? fmt::format("both measure {}", len(card_.seam_start))
+                                            : fmt::format("{} at the seam's start, {} at its end",
+                                                          len(card_.seam_start), len(card_.seam_end)));
+    if (card_.diagonal_left == 0) return;
+    text(card_.diagonal_left == card_.diagonal_right
+             ? fmt::format("check: corner to corner across, base to top, both ways {}",
+                           len(card_.diagonal_left))
+             : fmt::format("check: from the left base corner to the right top corner {}, the other way {}",
+                           len(card_.diagonal_left), len(card_.diagonal_right)));
+  }
+
+  void girth() {
+    for (const CardRim& rim : card_.rims) {
+      if (rim.straight && card_.marking == Marking::swing && rim.girth_change == 0) continue;
+      const double change = rim.girth_change;
+      text(fmt::format("Rounding makes the finished girth of the {} {} {}.", name_of(rim.name),
+                       shown_length(std::abs(change), units_), change < 0 ? "shorter" : "longer"));
+    }
+  }
+
+  void by_coordinates() {
+    for (const CardRim& rim : card_.rims) {
+      if (rim.radius > 0) {
+        text(fmt::format("The {} edge is one arc, swing radius {}, sector {:.3f} deg.", name_of(rim.name),
+                         len(rim.radius), rim.sector.degrees()));
+      }
+    }
+    step(
+        "Mark the ends of the elements: x from the left edge of the box, y from its bottom edge. Elements "
+        "beside a gap lie off the metal; the seam's corners are given below.",
+        "the length beside each pair, measured from end to end");
+    points_table();
+    for (const CardPoint& p : card_.corners) {
+      const Vec2 at = p.base == Vec2{} ? p.top : p.base;
+      text(fmt::format("The {} edge has a corner at x {}, y {}.", p.base == Vec2{} ? "top" : "base",
+                       len(at.x), len(at.y)));
+    }
+    for (const CardRim& rim : card_.rims) {
+      step(fmt::format("Corners of the {} edge at the seam: left at x {}, y {}; right at x {}, y {}.",
+                       name_of(rim.name), len(rim.left.x), len(rim.left.y), len(rim.right.x),
+                       len(rim.right.y)),
+           fmt::format("corner to corner {}", len(norm(rim.right - rim.left))));
+    }
+    if (card_.pointed) step(fmt::format("The point: x {}, y {}.", len(card_.tip.x), len(card_.tip.y)), "");
+    step(fmt::format(
+             "Draw a fair curve through the points of each edge; straight lines between them would leave "
+             "it by up to {:.2f} mm.",
+             card_.between_points),
+         "");
+    join();
+    girth();
+  }
+
+  void points_table() {
+    lines_.push_back(fmt::format("    {:>4} {:>9} {:>13} {:>13} {:>13} {:>13} {:>13}", "no", "plan deg",
+                                 "length", "base x", "base y", "top x", "top y"));
+    for (const CardPoint& p : card_.points) {
+      lines_.push_back(fmt::format("    {:>4} {:>9.4g} {:>13} {:>13} {:>13} {:>13} {:>13}", p.element,
+                                   p.plan.degrees(), bare(p.length), bare(p.base.x), bare(p.base.y),
+                                   bare(p.top.x), bare(p.top.y)));
+    }
+  }
+
+  [[nodiscard]] std::string bare(double mm) const {
+    const std::string with_unit = len(mm);
+    return with_unit.substr(0, with_unit.rfind(' '));
+  }
+
+  // Lengths to step off along the rims, from each end; a level cone's are all alike.
+  void elements() {
+    if (card_.marking != Marking::coordinates && piece_.blank.elements.size() <= 5) return;
+    const double step = card_.round_to;
+    const auto near = [&](double mm) { return bare(step * std::round(mm / step)); };
+    head("Elements: along the edges from element 0, and their lengths");
+    lines_.push_back(fmt::format("    {:>4} {:>9} {:>13} {:>13} {:>13} {:>13} {:>13} {:>6}", "no", "plan deg",
+                                 "along base", "along top", "length", "from base", "from top", "twin"));
+    for (const Element& e : piece_.blank.elements) {
+      lines_.push_back(fmt::format("    {:>4} {:>9.4g} {:>13} {:>13} {:>13} {:>13} {:>13} {:>6}", e.number,
+                                   e.plan.degrees(), near(e.base_run), near(e.top_run), near(e.length),
+                                   near(e.from_base), near(e.from_top),
+                                   e.mirror < 0 ? "-" : fmt::format("{}", e.mirror)));
+    }
+  }
+
+  void forming() {
+    head("To form it by");
+    if (card_.tape_base > 0)
+      text(fmt::format("Girth by tape on the outside, base: {}.", len(card_.tape_base)));
+    if (card_.tape_top > 0) text(fmt::format("Girth by tape on the outside, top: {}.", len(card_.tape_top)));
+    for (const Sweep& s : card_.sweeps) {
+      const auto range = [&](double a, double b) {
+        if (b > 1e9) return fmt::format("{} and more", len(a));
+        return a == b ? len(a) : fmt::format("{} to {}", len(a), len(b));
+      };
+      text(fmt::format(
+          "Sweep held square to the wall at the {}: radius {} against the inside, {} against the "
+          "outside.",
+          name_of(s.end), range(s.inside_least, s.inside_most), range(s.outside_least, s.outside_most)));
+    }
+    const RollingRemarks rolling = rolling_remarks(piece_, job_.job.rolls, units_);
+    for (const std::string& note : rolling.notes) text(note);
+    for (const std::string& note : piece_.blank.notes) text(note);
+    for (const std::string& warning : piece_.blank.warnings) text("WARNING: " + warning);
+  }
+
+  const JobResult& job_;
+  const PieceResult& piece_;
+  BenchCard card_;
+  const Units& units_;
+  std::vector<std::string> lines_;
+  int number_ = 0;
+};
+
+}  // namespace
+
+std::string shown_rounded(double mm, double round_to, const Units& units) {
+  const int parts = units.name == "in" || units.name == "ft" ? parts_of_inch(round_to) : 0;
+  if (parts > 0) return inch_fraction(mm / 25.4, parts) + " in";
+  int digits = 0;
+  double step = round_to / units.mm;
+  while (digits < 6 && std::abs(step - std::round(step)) > 1e-6 * step) {
+    ++digits;
+    step *= 10;
+  }
+  const double value = mm / units.mm;
+  return fmt::format("{:.{}f} {}", value == 0 ? 0.0 : value, digits, units.name);
+}
+
+std::vector<std::string> card_lines(const JobResult& job, const PieceResult& piece) {
+  return CardText(job, piece).lines();
+}
+
+}  // namespace juggler
