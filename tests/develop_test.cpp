@@ -1,44 +1,9 @@
 // The engine on walls that are no right cones, against an unrolling of fine triangles.
+#include "unrolled.h"
 #include "walls.h"
 
 namespace juggler::testing {
 namespace {
-
-struct Ends {
-  double base, top, diagonal, other;
-};
-
-// Distances between the flat ends of a strip of triangles laid side by side, by side lengths alone.
-Ends unrolled(const Wall& wall, double s0, double s1, int n) {
-  const auto at = [&](int i, double s) {
-    const WallPiece& p = wall.front();
-    const Ruling r = p.ruling(p.from + (p.to - p.from) * i / n);
-    return r.c + s * r.e;
-  };
-  const auto apex_of = [](Vec2 a, Vec2 b, double from_a, double from_b) {
-    const double side = norm(b - a);
-    const double x = (side * side + from_a * from_a - from_b * from_b) / (2 * side);
-    const Vec2 along = 1 / side * (b - a);
-    return a + x * along + std::sqrt(std::max(0.0, from_a * from_a - x * x)) * left_of(along);
-  };
-  const Vec2 base0{0, 0};
-  const Vec2 top0{0, -(s1 - s0)};
-  Vec2 base = base0;
-  Vec2 top = top0;
-  for (int i = 0; i < n; ++i) {
-    const Vec2 next = apex_of(top, base, norm(at(i + 1, s0) - at(i, s1)), norm(at(i + 1, s0) - at(i, s0)));
-    top = apex_of(top, next, norm(at(i + 1, s1) - at(i, s1)), norm(at(i + 1, s1) - at(i + 1, s0)));
-    base = next;
-  }
-  return {norm(base - base0), norm(top - top0), norm(top - base0), norm(base - top0)};
-}
-
-// Thrice refined: the errors of the triangles fall by 4, then 16.
-double refined(double a, double b, double c) {
-  const double ab = b + (b - a) / 3;
-  const double bc = c + (c - b) / 3;
-  return bc + (bc - ab) / 15;
-}
 
 void compare(const Wall& wall, double s0, double s1, double tolerance) {
   const Flat flat = develop(wall, 1e9 * tolerance);
@@ -46,15 +11,19 @@ void compare(const Wall& wall, double s0, double s1, double tolerance) {
     const FlatRuling r = flat.at(u);
     return r.c + s * direction(r.heading);
   };
-  const Ends a = unrolled(wall, s0, s1, 1500);
-  const Ends b = unrolled(wall, s0, s1, 3000);
-  const Ends c = unrolled(wall, s0, s1, 6000);
+  const auto edge_at = [&](double s) {
+    return [&wall, s](double u) {
+      const Ruling r = wall.front().ruling(u);
+      return r.c + s * r.e;
+    };
+  };
+  const Ends fine = unrolled_fine(edge_at(s0), edge_at(s1), flat.from(), flat.to());
   const Vec2 b0 = at(flat.from(), s0), b1 = at(flat.to(), s0), t0 = at(flat.from(), s1),
              t1 = at(flat.to(), s1);
-  EXPECT_NEAR(norm(b1 - b0), refined(a.base, b.base, c.base), tolerance);
-  EXPECT_NEAR(norm(t1 - t0), refined(a.top, b.top, c.top), tolerance);
-  EXPECT_NEAR(norm(t1 - b0), refined(a.diagonal, b.diagonal, c.diagonal), tolerance);
-  EXPECT_NEAR(norm(b1 - t0), refined(a.other, b.other, c.other), tolerance);
+  EXPECT_NEAR(norm(b1 - b0), fine.base, tolerance);
+  EXPECT_NEAR(norm(t1 - t0), fine.top, tolerance);
+  EXPECT_NEAR(norm(t1 - b0), fine.diagonal, tolerance);
+  EXPECT_NEAR(norm(b1 - t0), fine.other, tolerance);
 }
 
 TEST(Develop, OffsetConeAgainstFineTriangles) {

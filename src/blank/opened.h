@@ -55,6 +55,9 @@ struct Edges {
 void run_anticlockwise(std::vector<Edge>& edges);
 [[nodiscard]] Outline joined(const std::vector<Edge>& edges);
 
+/// Stations that let the piece be formed again, in panels that are smooth in the wall and in both rims.
+[[nodiscard]] std::vector<FormingPanel> forming_panels(const Opened& o, const Placing& placing);
+
 /// Spaces between element lines on a piece.
 [[nodiscard]] int element_spaces(const Form& form, const Making& making);
 [[nodiscard]] std::vector<Element> elements_of(const Opened& o, const Placing& placing, int spaces);

@@ -10,6 +10,8 @@ inline constexpr double longest = 1e6;    // mm: a kilometre
 /// Refuses a value outside [least, most], nan and infinities too.
 void check_range(const char* key, double value, double least, double most, const char* unit);
 
+/// The sizes of a cone, its trims as asked.
+[[nodiscard]] RoundSizes solved(const Cone& cone, const Sheet& sheet);
 /// Refuses a trim that is not given in exactly one way, or out of range.
 void check_trim(const Trim& trim);
 

@@ -3,129 +3,10 @@
 #include <algorithm>
 #include <boost/math/quadrature/gauss.hpp>
 
-#include "formed.h"
+#include "places.h"
 
 namespace juggler {
 namespace {
-
-// A point of the blank's outline, found again among the rulings: where it is asked to be, and how far along
-// its ruling it lies.
-struct Place {
-  EndName end = EndName::base;
-  double u = 0;
-  double along = 0;
-};
-
-bool is_rim(EdgeName name) { return name == EdgeName::base || name == EdgeName::top; }
-EndName end_of_rim(EdgeName name) { return name == EdgeName::base ? EndName::base : EndName::top; }
-
-Vec2 rim_of(const FlatPanel& panel, EndName end, double u) {
-  return end == EndName::base ? panel.base(u) : panel.top(u);
-}
-
-// A rim of the blank, with the way its outline runs: where a ring all but closes, a point at one end of the
-// rim lies upon the other end, and only the order tells them apart.
-struct RimEdge {
-  const Edge* edge = nullptr;
-  EndName end = EndName::base;
-  bool rising = true;      // from the first ruling to the last
-  std::vector<double> us;  // the rim at many rulings
-  std::vector<Vec2> points;
-  std::vector<Vec2> rulings;
-  std::vector<double> runs;  // length along it so far
-  double start_run = 0;      // where the edge begins and ends along it, in rising u
-  double end_run = 0;
-};
-
-double norm_squared(Vec2 v) { return dot(v, v); }
-
-// Length along the rim to the look nearest to a point, within one half of the looks.
-double run_to(const RimEdge& rim, Vec2 p, bool first_half) {
-  const size_t middle = rim.points.size() / 2;
-  const auto from = rim.points.begin() + static_cast<std::ptrdiff_t>(first_half ? 0 : middle);
-  const auto to = first_half ? rim.points.begin() + static_cast<std::ptrdiff_t>(middle) : rim.points.end();
-  const auto nearest =
-      std::min_element(from, to, [&](Vec2 a, Vec2 b) { return norm_squared(p - a) < norm_squared(p - b); });
-  return rim.runs[static_cast<size_t>(nearest - rim.points.begin())];
-}
-
-void look_along(RimEdge& rim, const std::vector<FlatPanel>& panels) {
-  constexpr int looks = 192;
-  const double from = panels.front().from;
-  const double to = panels.back().to;
-  for (int i = 0; i <= looks; ++i) {
-    const double u = i == looks ? to : from + (to - from) * i / looks;
-    rim.us.push_back(u);
-    const FlatPanel& panel = panel_at(panels, u);
-    const Vec2 point = rim_of(panel, rim.end, u);
-    rim.runs.push_back(i == 0 ? 0 : rim.runs.back() + norm(point - rim.points.back()));
-    rim.points.push_back(point);
-    rim.rulings.push_back(direction(panel.heading(u)));
-  }
-  const Vec2 first = rim.edge->arcs.front().start;
-  const Vec2 last = end_of(rim.edge->arcs.back());
-  rim.start_run = run_to(rim, rim.rising ? first : last, true);
-  rim.end_run = run_to(rim, rim.rising ? last : first, false);
-}
-
-std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& panels) {
-  std::vector<RimEdge> rims;
-  const size_t n = blank.edges.size();
-  for (size_t i = 0; i < n; ++i) {
-    const Edge& e = blank.edges[i];
-    const bool rising = blank.edges[(i + n - 1) % n].name == EdgeName::seam_start;
-    if (!is_rim(e.name)) continue;
-    rims.push_back({&e, end_of_rim(e.name), rising, {}, {}, {}, {}, 0, 0});
-    look_along(rims.back(), panels);
-  }
-  return rims;
-}
-
-// The ruling through a point close to a rim, of which is known after what fraction of the rim's length it
-// comes. Of the rulings about there each pair of neighbours that have it between them gives one; the one
-// whose rim is nearest is meant.
-Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction, Vec2 p) {
-  const double whole = rim.end_run - rim.start_run;
-  const double about = 0.2 * whole + 0.01 * rim.runs.back();
-  const double run = rim.start_run + (rim.rising ? fraction : 1 - fraction) * whole;
-  const auto look_at = [&](double r) {
-    return static_cast<size_t>(std::lower_bound(rim.runs.begin(), rim.runs.end(), r) - rim.runs.begin());
-  };
-  const size_t before = look_at(run - about);
-  const size_t first = before == 0 ? 0 : before - 1;
-  const size_t last = std::min(look_at(run + about), rim.us.size() - 1);
-  const auto aside = [&](double u) {
-    const FlatPanel& panel = panel_at(panels, u);
-    return cross(direction(panel.heading(u)), p - rim_of(panel, rim.end, u));
-  };
-  const auto away = [&](double u) { return norm(p - rim_of(panel_at(panels, u), rim.end, u)); };
-  double u = away(rim.us[first]) < away(rim.us[last]) ? rim.us[first] : rim.us[last];
-  const auto side = [&](size_t i) { return cross(rim.rulings[i], p - rim.points[i]) < 0; };
-  for (size_t i = first; i < last; ++i) {
-    if (side(i) == side(i + 1)) continue;
-    const double through = root(aside, rim.us[i], rim.us[i + 1]);
-    if (away(through) < away(u)) u = through;
-  }
-  const FlatPanel& panel = panel_at(panels, u);
-  return {rim.end, u, dot(p - panel.base(u), direction(panel.heading(u)))};
-}
-
-std::vector<Place> outline_places(const std::vector<RimEdge>& rims, const std::vector<FlatPanel>& panels) {
-  std::vector<Place> places;
-  for (const RimEdge& rim : rims) {
-    const double whole = length_of(rim.edge->arcs);
-    const int looks = rim.edge->arcs.size() > 4 ? 8 : 16;
-    double run = 0;
-    for (const Arc& arc : rim.edge->arcs) {
-      for (int i = 0; i <= looks; ++i) {
-        const double s = arc.length * i / looks;
-        places.push_back(place_of(panels, rim, (run + s) / whole, point_at(arc, s)));
-      }
-      run += arc.length;
-    }
-  }
-  return places;
-}
 
 // The greater of two, or not a number when either is none: a fault must not be lost in a comparison.
 double worse(double a, double b) { return std::isnan(a) || std::isnan(b) ? NAN : std::max(a, b); }
@@ -209,8 +90,21 @@ Vec3 edge_direction(const Form& f, EndName end, double u) {
   return 1 / norm(run) * run;
 }
 
+// How far a point near an asked edge is from it: square to the way the edge runs at the point's own ruling,
+// and where that is more than is allowed, from its nearest point. Where rulings graze a bent edge, or close
+// to a corner, that is another ruling's.
+double off_edge(const Form& f, EndName end, double u, Vec3 point, double allowed) {
+  const double off = norm(cross(point - edge_point(f, end, f.neutral, u), edge_direction(f, end, u)));
+  if (off <= allowed) return off;
+  constexpr double near = 0.1;  // radians
+  const auto away = [&](double v) { return norm(point - edge_point(f, end, f.neutral, v)); };
+  const double from = std::max(u - near, f.wall.front().from);
+  const double to = std::min(u + near, f.wall.back().to);
+  return std::min(off, least(away, from, to).value);
+}
+
 Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const Formed& formed,
-                      const std::vector<Place>& places) {
+                      const std::vector<Place>& places, double allowed) {
   Worst worst;
   for (size_t i = 0; i < formed.us.size(); ++i) {
     const double u = formed.us[i];
@@ -227,8 +121,7 @@ Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const
   }
   for (const Place& p : places) {
     const FormedRuling& r = formed.at(p.u);
-    const Vec3 off = r.base + p.along * r.e - edge_point(f, p.end, f.neutral, p.u);
-    worst.look(norm(cross(off, edge_direction(f, p.end, p.u))),
+    worst.look(off_edge(f, p.end, p.u, r.base + p.along * r.e, allowed),
                p.end == EndName::base ? "base edge as cut" : "top edge as cut", p.u);
   }
   return worst;
@@ -398,7 +291,8 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   formed.rulings = form_again(panels, first_ruling(blank, f), formed.us);
 
   Proof p;
-  Worst worst = compare_surface(f, panels, formed, places);
+  p.allowed = 1e-9 * f.size + blank.fit_error;
+  Worst worst = compare_surface(f, panels, formed, places, p.allowed);
   if (const double gap = greatest_break(blank); !(gap <= worst.distance)) {
     worst = {gap, "between two edges of the outline"};
   }
@@ -407,7 +301,6 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   p.seam_mismatch = seam_mismatch(blank, f, seam, panels, formed);
   p.rim_mismatch = rim_mismatch(rims, f, panels);
   p.area_mismatch = area_mismatch(blank, rims, f, panels);
-  p.allowed = 1e-9 * f.size + blank.fit_error;
   p.allowed_area = p.allowed * outline_length(blank);
   p.passed = p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
              p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;

@@ -163,8 +163,10 @@ class BlankView {
     const auto& wedge = piece_.part.seam.wedge;
     if (wedge) return fmt::format("wedge {}, half on each side", shown_angle(*wedge));
     if (piece_.part.seam.lap) return fmt::format("lap {}", shown_length(*piece_.part.seam.lap, units_));
-    if (blank_.gap.neutral_base == 0) return "no gap";
-    return fmt::format("gap {}, half on each side", shown_length(blank_.gap.neutral_base, units_));
+    const double stock = piece_.part.seam.stock;
+    const std::string more = stock > 0 ? fmt::format(", stock {} on both", shown_length(stock, units_)) : "";
+    if (blank_.gap.neutral_base == 0) return "no gap" + more;
+    return fmt::format("gap {}, half on each side", shown_length(blank_.gap.neutral_base, units_)) + more;
   }
 
   void draw_chord(EdgeName name) {

@@ -209,8 +209,9 @@ class CardText {
   void by_coordinates() {
     for (const CardRim& rim : card_.rims) {
       if (rim.radius > 0) {
-        text(fmt::format("The {} edge is one arc, swing radius {}, sector {:.3f} deg.", name_of(rim.name),
-                         len(rim.radius), rim.sector.degrees()));
+        text(fmt::format("The {} edge is one arc, swing radius {} from x {}, y {}, sector {:.3f} deg.",
+                         name_of(rim.name), len(rim.radius), len(card_.centre_x), len(card_.centre_y),
+                         rim.sector.degrees()));
       }
     }
     step(

@@ -48,15 +48,17 @@ void add_cone(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   const auto end = [&](const char* name, EdgeName which, double radius, Angle sector, double chord) {
     const Edge* e = edge(p.blank, which);
     if (!e) return;
-    rows.push_back({fmt::format("swing radius {}", name), shown_length(radius, u)});
-    rows.push_back({fmt::format("sector {} as cut", name), shown_angle(sector)});
-    rows.push_back({fmt::format("chord {}", name), shown_length(chord, u)});
+    if (std::isfinite(radius)) {
+      rows.push_back({fmt::format("swing radius {}", name), shown_length(radius, u)});
+      rows.push_back({fmt::format("sector {} as cut", name), shown_angle(sector)});
+      rows.push_back({fmt::format("chord {}", name), shown_length(chord, u)});
+    }
     rows.push_back({fmt::format("edge {} as cut", name), shown_length(length_of(e->arcs), u)});
     rows.push_back({fmt::format("girth {} neutral", name), shown_length(e->girth, u)});
   };
   end("base", EdgeName::base, c.swing_radius_base, c.sector_base, c.chord_base);
   end("top", EdgeName::top, c.swing_radius_top, c.sector_top, c.chord_top);
-  rows.push_back({"sector before the gap", shown_angle(c.sector_full)});
+  if (c.sector_full.radians() > 0) rows.push_back({"sector before the gap", shown_angle(c.sector_full)});
 }
 
 // A rim that is no single arc: its lengths, and what it was fitted with.
