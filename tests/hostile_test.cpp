@@ -48,7 +48,7 @@ TEST_P(DamagedJobs, AreDevelopedOrRefusedNeverMore) {
   const auto pick = [&](size_t n) { return std::uniform_int_distribution<size_t>(0, n - 1)(engine); };
   const std::string letters = "0123456789.-+eE\"[]{}=,#\n /*()abcxyz\\\t\x80\xff'";
   int refused = 0;
-  for (int i = 0; i < 400; ++i) {
+  for (int i = 0; i < 250; ++i) {
     std::string text = sound;
     for (size_t k = 0; k <= pick(3); ++k) {
       const size_t at = pick(text.size());
@@ -71,13 +71,15 @@ TEST_P(DamagedJobs, AreDevelopedOrRefusedNeverMore) {
                    "seed " + std::to_string(seed) + ", try " + std::to_string(i) + ":\n" + text);
     refused += outcome == Outcome::refused;
   }
-  EXPECT_GT(refused, 100) << "the damage is real";
-  EXPECT_LT(refused, 400) << "comments and names may be damaged at will";
+  EXPECT_GT(refused, 60) << "the damage is real";
+  EXPECT_LT(refused, 250) << "comments and names may be damaged at will";
 }
 
 INSTANTIATE_TEST_SUITE_P(Demo, DamagedJobs,
                          ::testing::Values("01-cyclone-cone.toml", "03-storm-collar.toml",
-                                           "05-funnel-inch.toml", "06-cooler-hoods.toml"));
+                                           "05-funnel-inch.toml", "06-cooler-hoods.toml",
+                                           "07-body-shell.toml", "08-stack-slanting-top.toml",
+                                           "09-roaster-hood.toml", "10-offset-taper.toml"));
 
 // Sizes thrown together: too few, too many, contradictory, huge, tiny, wrong words.
 TEST(RandomCalls, AreDevelopedAndProvedOrRefused) {

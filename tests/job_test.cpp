@@ -122,6 +122,95 @@ seam = { wedge = 0.4, at = "-30 deg" }
   EXPECT_EQ(p.sheet.material, "steel");
 }
 
+TEST(Job, TrimsSeamsShiftsAndTheBenchReachThePart) {
+  const Job job = read_job(R"(juggler = 1
+[let]
+beam = 180
+[sheet]
+thickness = 2
+sizes_on = "inside"
+[bench]
+round = "1/16 in"
+reach = 2500
+spacing = 100
+[rolls]
+width = 1500
+least_radius = 90
+flat_end = 40
+[part]
+shape = "cone"
+base.diameter = 500
+top.diameter = 300
+height = 700
+top.shift = ["beam / 2", "-1 in"]
+elements = { within = 0.5 }
+fit = 0.1
+seam = { gap = 2, at = [10, "90 deg", 200], stock = 5 }
+[[part.trim]]
+end = "top"
+height = 600
+tilt = 12
+uphill = 30
+contact = "clear"
+[[part.trim]]
+end = "base"
+short_side = 500
+long_side = "500 + beam"
+)",
+                           "a.toml");
+  const PartJob& p = job.parts[0];
+  const auto& cone = std::get<Cone>(p.asked);
+  EXPECT_EQ(cone.shift, (Vec2{90, -25.4}));
+  ASSERT_EQ(cone.trims.size(), 2u);
+  EXPECT_DOUBLE_EQ(*cone.trims[0].height, 600);
+  EXPECT_NEAR(cone.trims[0].tilt->degrees(), 12, 1e-12);
+  EXPECT_NEAR(cone.trims[0].uphill.degrees(), 30, 1e-12);
+  EXPECT_EQ(cone.trims[0].contact, Contact::clear);
+  EXPECT_EQ(cone.trims[1].end, EndName::base);
+  EXPECT_DOUBLE_EQ(*cone.trims[1].long_side, 680);
+  ASSERT_EQ(p.seam.each.size(), 3u);
+  EXPECT_NEAR(p.seam.each[1].degrees(), 90, 1e-12);
+  EXPECT_DOUBLE_EQ(p.seam.stock, 5);
+  EXPECT_DOUBLE_EQ(*p.making.within, 0.5);
+  EXPECT_DOUBLE_EQ(p.making.fit, 0.1);
+  EXPECT_DOUBLE_EQ(job.bench.round_to, 25.4 / 16);
+  EXPECT_DOUBLE_EQ(*job.bench.reach, 2500);
+  EXPECT_DOUBLE_EQ(*job.bench.spacing, 100);
+  EXPECT_DOUBLE_EQ(*job.rolls.flat_end, 40);
+}
+
+TEST(Job, ACylinderIsReadAndASingleTrimNeedsNoNumber) {
+  const std::vector<Setting> settings{
+      {"diameter", "600"}, {"height", "800"},        {"thickness", "2"},      {"sizes_on", "inside"},
+      {"trim.end", "top"}, {"trim.height", "500"},   {"trim.from_apex", "3"}, {"seam.at", "shortest"},
+      {"seam.lap", "20"},  {"seam.lap_on", "start"}, {"base.contact", "full"}};
+  for (const Job& job :
+       {quick_job("cylinder", settings), read_job(quick_job_text("cylinder", settings), "saved")}) {
+    const auto& c = std::get<Cylinder>(job.parts[0].asked);
+    EXPECT_DOUBLE_EQ(*c.size.diameter, 600);
+    EXPECT_EQ(c.base, Contact::full);
+    ASSERT_EQ(c.trims.size(), 1u);
+    EXPECT_DOUBLE_EQ(*c.trims[0].height, 500);
+    EXPECT_EQ(job.parts[0].seam.ruling, SeamRuling::shortest);
+    EXPECT_EQ(job.parts[0].seam.lap_on, SeamEdge::start);
+  }
+  const Job listed = quick_job("cone", {{"top.shift", "[40, 0]"}, {"seam.at", "[0, 90]"}});
+  const std::string text = quick_job_text("cone", {{"top.shift", "[40, 0]"}, {"seam.at", "[0, 90]"}});
+  EXPECT_EQ(std::get<Cone>(listed.parts[0].asked).shift, (Vec2{40, 0}));
+  EXPECT_EQ(read_job(text, "saved").parts[0].seam.each.size(), 2u) << text;
+}
+
+TEST(Job, ARefusedTrimIsPutAtItsOwnTable) {
+  const Job job = read_job(job_text("base.diameter = 600\ntop.diameter = 300\nheight = 100\n"
+                                    "[[part.trim]]\nend = \"top\"\nheight = 90\n"
+                                    "[[part.trim]]\nend = \"top\"\ntilt = 3\n"),
+                           "a.toml");
+  const JobRefusal at_key = located(job, job.parts[0], Refusal({.reason = "x", .key = "trim.1.height"}));
+  EXPECT_EQ(shown(at_key.place()), "a.toml:12:10");
+  const JobRefusal missing = located(job, job.parts[0], Refusal({.reason = "x", .key = "trim.2.height"}));
+  EXPECT_EQ(missing.place().line, 14);
+}
+
 struct Bad {
   const char* text;
   int line, column;
@@ -161,6 +250,22 @@ INSTANTIATE_TEST_SUITE_P(
         Bad{HEAD "job.name = 5\n", 3, 12, "job.name", "text in quotes"},
         Bad{HEAD "part.height = true\n", 3, 15, "part.height", "wrong type; found true"},
         Bad{HEAD "part.height = [1, 2]\n", 3, 15, "part.height", "found a list"},
+        Bad{HEAD "part.shape = \"cone\"\npart.top.shift = 40\n", 4, 18, "part.top.shift",
+            "two lengths [x, y]"},
+        Bad{HEAD "part.shape = \"cone\"\npart.top.shift = [40]\n", 4, 19, "part.top.shift.1",
+            "lacks its second"},
+        Bad{HEAD "part.shape = \"cone\"\npart.top.shift = [1, 2, 3]\n", 4, 25, "part.top.shift.3",
+            "two lengths"},
+        Bad{HEAD "part.shape = \"cylinder\"\npart.base.diameter = 40\n", 4, 22, "part.base.diameter",
+            "did you mean part.diameter?"},
+        Bad{HEAD "part.shape = \"cone\"\n[[part.trim]]\nheight = 40\n", 5, 10, "part.trim.1.height",
+            "which end it cuts off"},
+        Bad{HEAD "part.shape = \"cone\"\n[[part.trim]]\nend = \"top\"\nhieght = 40\n", 6, 10,
+            "part.trim.1.hieght", "did you mean part.trim.1.height?"},
+        Bad{HEAD "part.shape = \"cone\"\npart.seam.at = \"shrotest\"\n", 4, 16, "part.seam.at", "shrotest"},
+        Bad{HEAD "part.shape = \"cone\"\nbench.round = 0\n", 4, 15, "bench.round", "0.001 to 25.4 mm"},
+        Bad{HEAD "part.shape = \"cone\"\nrolls.widht = 0\n", 4, 15, "rolls.widht",
+            "did you mean rolls.width?"},
         Bad{HEAD "part.height = 2020-01-01\n", 3, 15, "part.height", "found a date"},
         Bad{HEAD "part.marks = 1\n", 3, 14, "part.marks", "true or false"},
         Bad{HEAD "part.elements = 2.5\n", 3, 17, "part.elements", "a whole number"},

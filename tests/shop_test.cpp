@@ -1,5 +1,7 @@
 #include "juggler/shop.h"
 
+#include "juggler/card.h"
+
 #include <random>
 
 #include "common.h"
@@ -7,10 +9,10 @@
 namespace juggler::testing {
 namespace {
 
-JobResult result_of(const std::vector<Setting>& settings) {
+JobResult result_of(const std::vector<Setting>& settings, const std::string& shape = "cone") {
   std::vector<Setting> all{{"thickness", "2"}, {"sizes_on", "inside"}, {"job.number", "HL-101"}};
   all.insert(all.end(), settings.begin(), settings.end());
-  return develop_job(quick_job("cone", all));
+  return develop_job(quick_job(shape, all));
 }
 
 std::string value(const std::vector<Row>& rows, const std::string& name) {
@@ -32,7 +34,7 @@ TEST(KeyNumbers, InTheJobsUnitsRadiusAndDiameterBothLabelled) {
   const JobResult inch =
       result_of({{"job.units", "in"}, {"base.diameter", "20"}, {"top.diameter", "20"}, {"height", "10"}});
   EXPECT_EQ(value(understood(inch, inch.pieces[0]), "height"), "10.0000 in");
-  EXPECT_EQ(value(key_numbers(inch, inch.pieces[0]), "swing radius base"), "straight");
+  EXPECT_EQ(value(key_numbers(inch, inch.pieces[0]), "girth base neutral"), "69.1150 in");
 }
 
 TEST(KeyNumbers, AreRoundedNotCutOffAndMinusZeroIsZero) {
@@ -131,6 +133,63 @@ TEST(Page, IsLegibleForHardShapes) {
     const JobResult r = result_of(settings);
     expect_legible(draw_piece(r, r.pieces[0]), "part " + std::to_string(i));
   }
+}
+
+TEST(Page, IsLegibleForRoundWorkOfAllKinds) {
+  const std::vector<Setting> slanting{{"height", "900"},
+                                      {"trim.end", "top"},
+                                      {"trim.height", "500"},
+                                      {"trim.tilt", "50"},
+                                      {"trim.uphill", "40"}};
+  std::vector<std::pair<std::string, std::vector<Setting>>> parts;
+  for (const char* elements : {"4", "24", "48"}) {
+    auto cylinder = slanting;
+    cylinder.push_back({"diameter", "600"});
+    cylinder.push_back({"elements", elements});
+    parts.push_back({"cylinder", cylinder});
+    auto cone = slanting;
+    cone.push_back({"base.diameter", "700"});
+    cone.push_back({"top.diameter", "300"});
+    cone.push_back({"elements", elements});
+    cone.push_back({"seam.pieces", "2"});
+    parts.push_back({"cone", cone});
+    parts.push_back({"cone",
+                     {{"base.diameter", "300"},
+                      {"top.diameter", "500"},
+                      {"height", "400"},
+                      {"top.shift", "[450, -90]"},
+                      {"seam.at", "longest"},
+                      {"seam.stock", "30"},
+                      {"elements", elements}}});
+    parts.push_back(
+        {"cylinder", {{"diameter", "60"}, {"height", "2400"}, {"seam.lap", "12"}, {"elements", elements}}});
+  }
+  for (size_t i = 0; i < parts.size(); ++i) {
+    const JobResult r = result_of(parts[i].second, parts[i].first);
+    for (const PieceResult& piece : r.pieces) {
+      const std::string about = "part " + std::to_string(i);
+      expect_legible(draw_piece(r, piece), about);
+      for (const Page& page : draw_card(r, piece)) expect_legible(page, "card of " + about);
+    }
+  }
+}
+
+TEST(Page, ShowsPiecesTrimsAndFittedRims) {
+  const JobResult r = result_of({{"diameter", "600"},
+                                 {"short_side", "300"},
+                                 {"long_side", "500"},
+                                 {"seam.pieces", "2"},
+                                 {"seam.gap", "1"},
+                                 {"elements", "24"}},
+                                "cylinder");
+  ASSERT_EQ(r.pieces.size(), 2u);
+  const Page page = draw_piece(r, r.pieces[1]);
+  for (const char* part : {"piece 2 of 2", "top edge", "arcs", "top cut at 18.4349 deg",
+                           "overall height 500.000 mm", "shortest element", "300.000 mm at 180 deg"}) {
+    EXPECT_TRUE(says(page, part)) << part;
+  }
+  EXPECT_EQ(value(understood(r, r.pieces[0]), "seam"),
+            "parallel gap of 1.000 mm on the neutral layer in 2 pieces, the first seam at plan angle 0 deg");
 }
 
 TEST(Page, NamesBothEdgesOfTheSeamOnABlankAsWideAsItsPanel) {

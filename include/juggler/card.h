@@ -28,7 +28,7 @@ struct CardRim {
   double spacing = 0;                ///< between offsets
   std::vector<double> offsets = {};  ///< from the chord, at 0, 1, 2... spacings either side of the centre
                                      ///< line; positive where the arc lies above its chord
-  double girth_change = 0;  ///< what the rounding adds to the finished girth, mm, not rounded
+  double girth_change = 0;           ///< what the rounding adds to the finished girth, mm, not rounded
 };
 
 /// One point of a rim.

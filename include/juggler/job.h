@@ -60,16 +60,16 @@ struct Given {
 
 /// How the bench card is worked out.
 struct Bench {
-  double round_to = 0.5;          ///< mm: what a card's lengths are rounded to
-  std::optional<double> reach;    ///< mm: the longest trammel; past it arcs are given by offsets
-  std::optional<double> spacing;  ///< mm between offsets; else a tenth or so of the chord
+  double round_to = 0.5;               ///< mm: what a card's lengths are rounded to
+  std::optional<double> reach = {};    ///< mm: the longest trammel; past it arcs are given by offsets
+  std::optional<double> spacing = {};  ///< mm between offsets; else a tenth or so of the chord
 };
 
 /// The rolls a part is to be rolled on, mm.
 struct Rolls {
-  std::optional<double> width;         ///< of plate they take
-  std::optional<double> least_radius;  ///< on the inside face
-  std::optional<double> flat_end;      ///< length they leave flat at either edge
+  std::optional<double> width = {};         ///< of plate they take
+  std::optional<double> least_radius = {};  ///< on the inside face
+  std::optional<double> flat_end = {};      ///< length they leave flat at either edge
   [[nodiscard]] bool given() const { return width || least_radius || flat_end; }
 };
 

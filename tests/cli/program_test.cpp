@@ -83,6 +83,33 @@ TEST_F(Program, SetTakesNamedSizesAndDottedKeys) {
   EXPECT_NEAR(d["job"]["parts"][0]["height"].get<double>(), 914.4, 1e-12);
 }
 
+TEST_F(Program, PiecesTrimsAndBenchCardsReachEveryFile) {
+  const Outcome r = juggler(
+      "quick cylinder diameter=600 height=800 thickness=2 sizes_on=inside seam.pieces=2 seam.gap=1 "
+      "elements=24 "
+      "trim.end=top trim.height=500 trim.tilt=45 job.number=HL-9 rolls.least_radius=400 -o out");
+  ASSERT_EQ(r.code, 0) << r.err;
+  for (const char* name :
+       {"cylinder-piece1.dxf", "cylinder-piece2.dxf", "cylinder-piece1.svg", "cylinder-piece2.png",
+        "cylinder-piece1-bench.txt", "cylinder-piece2-bench.png", "cylinder.json"}) {
+    EXPECT_TRUE(there(std::string("out/") + name)) << name;
+  }
+  EXPECT_TRUE(has(r.out, "mirror image of piece 1")) << r.out;
+  EXPECT_TRUE(has(r.out, "press or hammer that end"));
+  const Json d = Json::parse(read("out/cylinder.json"));
+  ASSERT_EQ(d["pieces"].size(), 2u);
+  const Json& piece = d["pieces"][0];
+  EXPECT_EQ(piece["elements"].size(), 13u);
+  EXPECT_NEAR(piece["elements"][0]["length"].get<double>(), 800, 1e-9);
+  EXPECT_NEAR(piece["elements"][12]["from_top"].get<double>(), 800, 1e-9);
+  EXPECT_EQ(d["job"]["parts"][0]["trims"][0]["long_side"].get<double>(), 800);
+  EXPECT_EQ(d["job"]["parts"].size(), 1u);
+  EXPECT_EQ(piece["bench"]["marking"], "coordinates");
+  EXPECT_TRUE(piece["cone"].is_null());
+  EXPECT_TRUE(has(read("out/cylinder-piece1-bench.txt"), "Elements: along the edges from element 0"));
+  EXPECT_TRUE(has(read("out/cylinder-piece1.dxf"), "trim 1: top cut at 500.000 mm on the axis"));
+}
+
 TEST_F(Program, SeveralJobsAreEachTriedAndTheWorstCounts) {
   const std::string good = SOURCE_FOLDER "/demo/01-cyclone-cone.toml";
   write("bad.toml", "juggler = 1\npart.shape = \"cone\"\n");
@@ -154,8 +181,9 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
   const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/inspect_dxf.py' demo/*.dxf");
   ASSERT_EQ(r.code, 0) << r.err;
   std::vector<Json> pieces;
-  for (const auto& path : {"01-cyclone-cone", "02-rain-cap", "03-storm-collar", "04-stack-adapter",
-                           "05-funnel-inch", "06-cooler-hoods"}) {
+  for (const auto& path :
+       {"01-cyclone-cone", "02-rain-cap", "03-storm-collar", "04-stack-adapter", "05-funnel-inch",
+        "06-cooler-hoods", "07-body-shell", "08-stack-slanting-top", "09-roaster-hood", "10-offset-taper"}) {
     const Json d = Json::parse(read(std::string("demo/") + path + ".json"));
     for (Json piece : d["pieces"]) {
       piece["inches"] = d["job"]["units"] == "in";
@@ -188,7 +216,7 @@ TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {
   const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/validate.py' '" SOURCE_FOLDER
                                  "/docs/result.schema.json' demo/*.json");
   EXPECT_EQ(r.code, 0) << r.err;
-  EXPECT_EQ(r.out, "valid 6\n");
+  EXPECT_EQ(r.out, "valid 10\n");
 }
 
 TEST_F(Demo, PicturesAreWellFormed) {
