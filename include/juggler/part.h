@@ -119,8 +119,11 @@ struct Making {
   bool marks = true;                  ///< element lines, number, face, arrow to the top
 };
 
+/// The steepest plane that trims a part, from level: beyond it a rim is all but a ruling.
+inline constexpr Angle steepest = Angle::degrees(89);
+
 /// A plane that cuts one end off. It is given in one of three ways:
-///   height (where it meets the axis) and tilt (from level, 0 to under 90 degrees);
+///   height (where it meets the axis) and tilt (from level, 0 to 89 degrees);
 ///   short_side and long_side (lengths of the two rulings of the size face that lie uphill and downhill);
 ///   from_apex (along the axis, from the size face's apex) and to_axis (the angle to the axis).
 struct Trim {

@@ -11,6 +11,13 @@ Edge backwards(Edge e) {
   return e;
 }
 
+// However large a tolerance is asked for, a small or slender part keeps its form.
+double coarsest(const Form& f) {
+  double widest = 0;
+  for (const AskedCircle& c : f.asked) widest = std::max(widest, c.radius);
+  return std::min(1e-3 * f.size, widest > 0 ? 5e-3 * widest : f.size);
+}
+
 // From the base to the top; at a pointed end by the corner of its lap, where it has one, to the tip.
 Edge seam_edge(const Opened& o, EdgeName name, const EdgeCut& edge, const std::optional<Vec2>& tip) {
   std::vector<Vec2> points;
@@ -33,7 +40,7 @@ Edge seam_edge(const Opened& o, EdgeName name, const EdgeCut& edge, const std::o
 Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
   Edges made;
   const auto rim = [&](EdgeName name, EndName end, double from, double to) {
-    const FittedArcs fitted = rim_arcs(o, end, from, to, std::min(tolerance, 1e-3 * o.form.size));
+    const FittedArcs fitted = rim_arcs(o, end, from, to, std::min(tolerance, coarsest(o.form)));
     made.fit_error = std::max(made.fit_error, fitted.error);
     return Edge{name, fitted.arcs, rim_length(o, end, o.from(), o.to())};
   };

@@ -61,7 +61,9 @@ void add_forming(std::vector<FormingPanel>& panels, double& turned, const Opened
 std::vector<FormingPanel> forming_panels(const Opened& o, const Placing& placing) {
   std::vector<FormingPanel> panels;
   double turned = 0;
-  for (const Flat::Panel& p : o.flat.panels()) add_forming(panels, turned, o, placing, p.from, p.to, 6);
+  // A flat of many panels has been halved to the end of its digits already.
+  const int depth = o.flat.panels().size() > 64 ? 0 : 6;
+  for (const Flat::Panel& p : o.flat.panels()) add_forming(panels, turned, o, placing, p.from, p.to, depth);
   return panels;
 }
 

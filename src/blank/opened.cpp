@@ -104,6 +104,7 @@ FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double
 }
 
 double rim_length(const Opened& o, EndName end, double from, double to) {
+  if (o.form.pointed(end)) return 0;
   double sum = 0;
   for_each_piece(o, end, from, to,
                  [&](const RimPiece& piece, double a, double b) { sum += length_on(o, piece, a, b); });

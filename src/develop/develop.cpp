@@ -108,7 +108,7 @@ Flat develop(const Wall& layer, double size, Angle warp_allowed) {
   std::vector<Flat::Panel> panels;
   for (const WallPiece& piece : layer) {
     check_developable(piece, size, warp_allowed);
-    develop_piece(piece, piece.from, piece.to, 12, size, panels);
+    develop_piece(piece, piece.from, piece.to, 9, size, panels);
   }
   return Flat(std::move(panels));
 }

@@ -142,7 +142,7 @@ Form round_form(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   split_at_corners(f);
   f.asked = {{EndName::base, s.base_layer, {0, 0, 0}, s.base_radius},
              {EndName::top, s.top_layer, {s.shift.x, s.shift.y, s.height}, s.top_radius}};
-  f.size = std::max({2 * s.base_radius, 2 * s.top_radius, s.slant});
+  f.size = std::max({2 * s.base_radius, 2 * s.top_radius, s.slant, f.thickness});
   return f;
 }
 

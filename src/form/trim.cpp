@@ -49,6 +49,13 @@ Slope slope_of_sides(const Trim& t, const RoundSizes& s, const Wall& wall) {
                    .allowed = "a rise of 0 mm or more over a distance above 0 mm",
                    .advice = "exchange the lengths, turn uphill by 180 degrees, or give height and tilt"});
   }
+  if (tilt > steepest.radians()) {
+    throw Refusal({.reason = "with these lengths the plane is too steep",
+                   .key = t.key + "long_side",
+                   .found = "a tilt of " + shown_degrees(Angle::radians(tilt)),
+                   .allowed = "up to " + shown_degrees(steepest),
+                   .advice = "bring the two lengths closer together"});
+  }
   return {p.z - std::tan(tilt) * dot(along, p), std::max(0.0, tilt)};
 }
 

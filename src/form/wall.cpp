@@ -64,6 +64,7 @@ double sum_over(const Form& f, const std::function<double(const WallPiece&, doub
 }  // namespace
 
 double rim_length(const Form& form, EndName end, double layer) {
+  if (form.pointed(end) && layer == form.neutral) return 0;
   return sum_over(form, [&](const WallPiece& piece, double u) {
     const Ruling r = piece.ruling(u);
     const Cut cut = form.rim(end)(u);

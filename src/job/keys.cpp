@@ -27,7 +27,7 @@ const std::vector<Key> round_keys{
     {"agree", Kind::length, "by how much surplus sizes may differ (else 0.001 mm)"},
     {"trim.#.end", Kind::choice, "[[part.trim]]: the end that a plane cuts off", ends},
     {"trim.#.height", Kind::length, "where the plane meets the axis"},
-    {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to under 90 (else 0)"},
+    {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to 89 (else 0)"},
     {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
     {"trim.#.short_side", Kind::length, "or: length of the shorter of the rulings uphill and downhill"},
     {"trim.#.long_side", Kind::length, "length of the longer, to the other end's plane"},

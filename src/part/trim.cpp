@@ -4,8 +4,6 @@
 namespace juggler {
 namespace {
 
-constexpr double steepest = 89.99;  // degrees from level
-
 [[noreturn]] void refuse_ways(const Trim& t, const char* reason, const char* key) {
   throw Refusal({.reason = reason,
                  .key = t.key + key,
@@ -32,7 +30,7 @@ void check_from_apex(const Trim& t) {
     refuse_ways(t, "is missing: a distance and an angle are needed", t.from_apex ? "to_axis" : "from_apex");
   }
   check_range((t.key + "from_apex").c_str(), *t.from_apex, shortest, longest, "mm");
-  check_range((t.key + "to_axis").c_str(), t.to_axis->degrees(), 90 - steepest, 90, "degrees");
+  check_range((t.key + "to_axis").c_str(), t.to_axis->degrees(), 90 - steepest.degrees(), 90, "degrees");
 }
 
 }  // namespace
@@ -49,7 +47,7 @@ void check_trim(const Trim& t) {
   if (apex) return check_from_apex(t);
   if (!t.height) refuse_ways(t, "is missing", "height");
   check_range((t.key + "height").c_str(), *t.height, -longest, longest, "mm");
-  if (t.tilt) check_range((t.key + "tilt").c_str(), t.tilt->degrees(), 0, steepest, "degrees");
+  if (t.tilt) check_range((t.key + "tilt").c_str(), t.tilt->degrees(), 0, steepest.degrees(), "degrees");
 }
 
 }  // namespace juggler

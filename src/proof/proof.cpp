@@ -149,7 +149,7 @@ double flat_length(const std::vector<FlatPanel>& panels, EndName end, double fro
     if (a >= b) continue;
     const Series dx = (end == EndName::base ? p.base_x : p.top_x).derivative();
     const Series dy = (end == EndName::base ? p.base_y : p.top_y).derivative();
-    sum += over_panel([&](double u) { return std::hypot(dx(u), dy(u)); }, a, b);
+    sum += integral([&](double u) { return std::hypot(dx(u), dy(u)); }, a, b);
   }
   return sum;
 }

@@ -14,7 +14,7 @@ constexpr double bottom = 784;
 constexpr double size = 12;
 constexpr double pitch = 16;
 
-size_t rows_of_page() { return static_cast<size_t>((bottom - top) / pitch); }
+size_t rows_of_page() { return static_cast<size_t>((bottom - top) / pitch) - 1; }
 
 // Columns of a table stand under each other only in letters of one width.
 bool is_row(const std::string& line) {
@@ -115,7 +115,8 @@ class Figure {
 std::vector<Page> draw_card(const JobResult& job, const PieceResult& piece) {
   const std::vector<std::string> lines = card_lines(job, piece);
   std::vector<Page> pages;
-  for (size_t first = 0; first < lines.size(); first += rows_of_page()) {
+  constexpr size_t most = 12;  // what is longer is for the text
+  for (size_t first = 0; first < lines.size() && pages.size() < most; first += rows_of_page()) {
     Page page;
     page.title = "Bench card " + title_of(piece);
     Layout layout(page);
@@ -123,6 +124,9 @@ std::vector<Page> draw_card(const JobResult& job, const PieceResult& piece) {
     const size_t last = std::min(first + rows_of_page(), lines.size());
     for (size_t i = first; i < last; ++i) {
       put_line(layout, lines[i], top + pitch * static_cast<double>(i - first), i == 0);
+    }
+    if (pages.size() + 1 == most && last < lines.size()) {
+      layout.put("The card goes on; its text has all of it.", {left, bottom - pitch + 10}, size, true);
     }
     layout.finish();
     pages.push_back(std::move(page));
