@@ -215,8 +215,10 @@ int check_one(const Task& task, const Options& options) {
 void print_keys(const std::vector<KeyHelp>& keys) {
   for (const KeyHelp& key : keys) {
     const bool is_choice = key.kind.front() == '"';
-    std::cout << fmt::format("  {:<18}{:<15}{}\n", key.path, is_choice ? "word" : key.kind, key.meaning);
-    if (is_choice) std::cout << fmt::format("  {:<33}{}\n", "", key.kind);
+    const bool is_long = key.kind.size() > 14;
+    const std::string kind = is_choice ? "word" : is_long ? "angle or word" : key.kind;
+    std::cout << fmt::format("  {:<20}{:<15}{}\n", key.path, kind, key.meaning);
+    if (is_choice || is_long) std::cout << fmt::format("  {:<35}{}\n", "", key.kind);
   }
 }
 

@@ -219,7 +219,7 @@ std::string shown(const Key& key) {
     case Kind::flag:
       return "true or false";
     case Kind::point:
-      return "two lengths [x, y]";
+      return "[x, y]";
     case Kind::seam_place:
       return "angle, list of angles, \"shortest\" or \"longest\"";
     case Kind::choice:

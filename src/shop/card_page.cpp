@@ -93,9 +93,10 @@ class Figure {
     const Vec2 centre = at({card_.centre_x, card_.centre_y});
     for (const CardRim& rim : card_.rims) {
       if (rim.radius == 0) continue;
-      const Vec2 corner = at(rim.name == EdgeName::base ? rim.left : rim.right);
-      layout_.arrow(centre, corner, Pen::dimension);
-      label(len(rim.radius), anchors_along(centre, corner, left_of(corner - centre)));
+      const Arc& arc = edge(blank_, rim.name)->arcs.front();
+      const Vec2 on_arc = at(point_at(arc, 0.25 * arc.length));
+      layout_.arrow(centre, on_arc, Pen::dimension);
+      label(len(rim.radius), anchors_along(centre, on_arc, left_of(on_arc - centre)));
     }
   }
 
