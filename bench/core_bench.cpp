@@ -38,6 +38,23 @@ void proves_it(benchmark::State& state) {
 }
 BENCHMARK(proves_it);
 
+// Rims that are no arcs: the fitting costs most.
+void makes_a_trimmed_blank(benchmark::State& state) {
+  const Cylinder cylinder{
+      .size = Diameter::mm(600), .height = 800, .trims = {{.height = 500, .tilt = Angle::degrees(45)}}};
+  const Making making{.fit = 1.0 / static_cast<double>(state.range(0))};
+  for (auto _ : state) benchmark::DoNotOptimize(make_blank(cylinder, sheet, seam, making));
+  state.SetComplexityN(state.range(0));
+}
+BENCHMARK(makes_a_trimmed_blank)->RangeMultiplier(8)->Range(8, 4096)->Complexity();
+
+void proves_an_offset_cone(benchmark::State& state) {
+  const Cone offset{.base = Diameter::mm(620), .top = Diameter::mm(300), .height = 500, .shift = {250, 80}};
+  const Blank blank = make_blank(offset, sheet, seam);
+  for (auto _ : state) benchmark::DoNotOptimize(prove(blank, offset, sheet, seam));
+}
+BENCHMARK(proves_an_offset_cone);
+
 void finds_the_smallest_rectangle(benchmark::State& state) {
   const Blank blank = make_blank(cone, sheet, seam);
   for (auto _ : state) benchmark::DoNotOptimize(enclosing(blank));

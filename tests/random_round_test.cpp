@@ -1,7 +1,7 @@
 // Five thousand random round parts, trimmed, offset, in pieces: each is proved, or refused with a reason.
-#include <random>
 
 #include "common.h"
+#include "draw.h"
 
 namespace juggler::testing {
 namespace {
@@ -15,16 +15,9 @@ struct Drawn {
   Making making;
 };
 
-class Draw {
+class Draw : public Random {
  public:
-  explicit Draw(unsigned s) : engine_(s) {}
-  double between(double lo, double hi) { return std::uniform_real_distribution(lo, hi)(engine_); }
-  double spread(double lo, double hi) { return std::exp(between(std::log(lo), std::log(hi))); }
-  int pick(int n) { return std::uniform_int_distribution(0, n - 1)(engine_); }
-  bool one_in(int n) { return pick(n) == 0; }
-  Face face() { return static_cast<Face>(pick(3)); }
-  Contact contact() { return static_cast<Contact>(pick(7)); }
-  Angle plan() { return one_in(4) ? Angle::degrees(45 * pick(9) - 90) : Angle::degrees(between(-400, 400)); }
+  using Random::Random;
 
   Drawn part() {
     Drawn d;
@@ -132,8 +125,6 @@ class Draw {
     if (one_in(4)) s.ruling = one_in(2) ? SeamRuling::shortest : SeamRuling::longest;
     return s;
   }
-
-  std::mt19937 engine_;
 };
 
 std::string described(const RoundSizes& s, const Drawn& d) {

@@ -1,8 +1,8 @@
 // Ten thousand random cones against the closed forms, hard corners drawn often, each one proved.
-#include <random>
 
 #include "closed_form.h"
 #include "common.h"
+#include "draw.h"
 
 namespace juggler::testing {
 namespace {
@@ -16,14 +16,9 @@ struct Drawn {
   Making making;
 };
 
-class Draw {
+class Draw : public Random {
  public:
-  explicit Draw(unsigned s) : engine_(s) {}
-  double between(double lo, double hi) { return std::uniform_real_distribution(lo, hi)(engine_); }
-  double spread(double lo, double hi) { return std::exp(between(std::log(lo), std::log(hi))); }
-  int pick(int n) { return std::uniform_int_distribution(0, n - 1)(engine_); }
-  Face face() { return static_cast<Face>(pick(3)); }
-  Contact contact() { return static_cast<Contact>(pick(7)); }
+  using Random::Random;
 
   Drawn part() {
     const double base = spread(5, 5000);
@@ -62,7 +57,6 @@ class Draw {
         return base * between(0.05, 1);
     }
   }
-  std::mt19937 engine_;
 };
 
 std::string described(const Drawn& d, int number) {

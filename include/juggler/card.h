@@ -24,6 +24,7 @@ struct CardRim {
   Angle sector = {};  ///< as cut, exact
   Vec2 left = {};     ///< its corners
   Vec2 right = {};
+  double length = 0;                 ///< along the edge as cut
   double half_chord = 0;             ///< from the centre line to either corner
   double spacing = 0;                ///< between offsets
   std::vector<double> offsets = {};  ///< from the chord, at 0, 1, 2... spacings either side of the centre

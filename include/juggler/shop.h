@@ -91,8 +91,6 @@ struct Row {
 /// A length in the job's units with its unit: "1700.981 mm", "66.9677 in".
 [[nodiscard]] std::string shown_length(double mm, const Units& units);
 [[nodiscard]] std::string shown_angle(Angle angle);
-/// "parallel gap of 1.5 mm at plan angle 90 deg", and whatever else the seam asks for.
-[[nodiscard]] std::string seam_text(const Seam& seam, const Units& units);
 /// What the piece is called: the part's name, its number, or the job's name; and which piece it is.
 [[nodiscard]] std::string title_of(const PieceResult& piece);
 /// A short name for files: of the part and the piece, empty where the job has only one.

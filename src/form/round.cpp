@@ -268,8 +268,6 @@ Rim point_rim(const RoundSizes& z, EndName end, const Wall& wall, double neutral
   });
 }
 
-bool Form::goes_round() const { return std::abs(to() - from() - 2 * std::numbers::pi) < 1e-12; }
-
 double least_radius(const RoundSizes& sizes, const Sheet& sheet, EndName end,
                     const std::function<bool(const RoundSizes&)>& fits) {
   const auto possible = [&](double radius) {

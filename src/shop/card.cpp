@@ -105,6 +105,7 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   const Corners c = corners_of(e);
   rim.left = rounded(c.left, bench.round_to);
   rim.right = rounded(c.right, bench.round_to);
+  rim.length = rounded(length_of(e.arcs), bench.round_to);
   rim.half_chord = rounded(norm(c.right - c.left) / 2, bench.round_to);
   if (!is_arc(e)) return rim;
   // Set off by half chords from the centre line, both corners err alike.

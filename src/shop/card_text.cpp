@@ -49,6 +49,7 @@ class CardText {
       by_centre_line();
     }
     elements();
+    if (!piece_.blank.cone) bevels();
     forming();
     return std::move(lines_);
   }
@@ -116,7 +117,8 @@ class CardText {
     if (card_.marking == Marking::swing) swings();
     for (const CardRim& rim : card_.rims) corners(rim);
     if (card_.pointed) {
-      step(fmt::format("Mark the point on the centre line, {}.", up_from_bottom(card_.tip.y)), "");
+      step(fmt::format("Mark the point on the centre line, {}.", up_from_bottom(card_.tip.y)),
+           fmt::format("{} from either corner", len(card_.seam_start)));
     }
     if (card_.marking == Marking::offsets) {
       for (const CardRim& rim : card_.rims) offsets(rim);
@@ -133,11 +135,19 @@ class CardText {
     for (const CardRim& rim : card_.rims) {
       if (rim.straight) continue;
       step(fmt::format("From the centre swing the {} edge, radius {}.", name_of(rim.name), len(rim.radius)),
-           card_.rims.size() > 1 && &rim == &card_.rims.back()
-               ? fmt::format("on the centre line the edges are {} apart",
-                             len(std::abs(card_.rims[0].radius - card_.rims[1].radius)))
-               : "");
+           fmt::format("it crosses the centre line {}", up_from_bottom(crossing(rim))));
     }
+    if (card_.rims.size() < 2 || card_.rims[0].straight || card_.rims[1].straight) return;
+    text(fmt::format("check: on the centre line the edges are {} apart",
+                     len(std::abs(card_.rims[0].radius - card_.rims[1].radius))));
+  }
+
+  // Where a swung edge meets the centre line: on the side of the centre on which the blank lies.
+  [[nodiscard]] double crossing(const CardRim& rim) const {
+    const Edge* e = edge(piece_.blank, rim.name);
+    const Arc& arc = e->arcs.front();
+    const bool below = point_at(arc, arc.length / 2).y < centre_of(arc).y;
+    return card_.centre_y + (below ? -rim.radius : rim.radius);
   }
 
   // The corners by half chords, the sector beside them: one chord fits two sectors.
@@ -161,7 +171,8 @@ class CardText {
 
   void offsets(const CardRim& rim) {
     if (rim.straight) {
-      step(fmt::format("Join the corners of the {} edge by a straight line.", name_of(rim.name)), "");
+      step(fmt::format("Join the corners of the {} edge by a straight line.", name_of(rim.name)),
+           fmt::format("it measures {}", len(rim.length)));
       return;
     }
     const bool below = rim.offsets.front() < 0;
@@ -230,7 +241,10 @@ class CardText {
                        len(rim.right.y)),
            fmt::format("corner to corner {}", len(norm(rim.right - rim.left))));
     }
-    if (card_.pointed) step(fmt::format("The point: x {}, y {}.", len(card_.tip.x), len(card_.tip.y)), "");
+    if (card_.pointed) {
+      step(fmt::format("The point: x {}, y {}.", len(card_.tip.x), len(card_.tip.y)),
+           fmt::format("{} and {} from the corners at the seam", len(card_.seam_start), len(card_.seam_end)));
+    }
     step(fmt::format(
              "Draw a fair curve through the points of each edge; straight lines between them would leave "
              "it by up to {:.2f} mm.",
@@ -238,6 +252,12 @@ class CardText {
          "");
     join();
     girth();
+  }
+
+  [[nodiscard]] std::string along_edges() const {
+    std::string said = "by tape along the edge";
+    for (const CardRim& rim : card_.rims) said += fmt::format(", {} {}", name_of(rim.name), len(rim.length));
+    return said;
   }
 
   void points_table() {
@@ -271,6 +291,43 @@ class CardText {
     }
   }
 
+  // Fractions of a thickness, too small for the card's own rounding.
+  [[nodiscard]] std::string small(double mm) const {
+    const double value = mm / units_.mm;
+    return fmt::format("{:.{}f}", std::abs(value) < 1e-9 ? 0.0 : value, units_.mm == 1 ? 2 : 4);
+  }
+
+  void level_bevel(EdgeName end, const Element& e) {
+    const auto& bevel = end == EdgeName::base ? e.base_bevel : e.top_bevel;
+    text(fmt::format(
+        "Bevel of the {} for a flush fit: {:.1f} deg, positive where the outside stands out; along the "
+        "wall the inside lies {} {} short of the plane, the outside {} {}.",
+        name_of(end), bevel->angle.degrees(), small(bevel->inside), units_.name, small(bevel->outside),
+        units_.name));
+  }
+
+  // The edges are cut square to the sheet: what a flush fit wants taken off, element by element.
+  void bevels() {
+    const auto leans = [](const std::optional<Bevel>& b) { return b && std::abs(b->angle.degrees()) > 0.05; };
+    const auto& all = piece_.blank.elements;
+    const bool any = std::any_of(all.begin(), all.end(),
+                                 [&](const Element& e) { return leans(e.base_bevel) || leans(e.top_bevel); });
+    if (!any || piece_.blank.thickness == 0) return;
+    head("Bevels for a flush fit, and how far along the element each face lies short of the plane");
+    lines_.push_back(fmt::format("    {:>4} {:>9} {:>13} {:>12} {:>12} {:>13} {:>12} {:>12}", "no",
+                                 "plan deg", "base deg", "inside", "outside", "top deg", "inside",
+                                 "outside"));
+    const auto cells = [&](const std::optional<Bevel>& b) {
+      if (!b) return fmt::format(" {:>13} {:>12} {:>12}", "-", "-", "-");
+      return fmt::format(" {:>13.1f} {:>12} {:>12}", b->angle.degrees() + 0.0, small(b->inside),
+                         small(b->outside));
+    };
+    for (const Element& e : all) {
+      lines_.push_back(fmt::format("    {:>4} {:>9.4g}", e.number, e.plan.degrees()) + cells(e.base_bevel) +
+                       cells(e.top_bevel));
+    }
+  }
+
   void forming() {
     head("To form it by");
     if (card_.tape_base > 0)
@@ -285,6 +342,9 @@ class CardText {
           "Sweep held square to the wall at the {}: radius {} against the inside, {} against the "
           "outside.",
           name_of(s.end), range(s.inside_least, s.inside_most), range(s.outside_least, s.outside_most)));
+    }
+    if (piece_.blank.cone && piece_.blank.thickness > 0) {
+      for (const CardRim& rim : card_.rims) level_bevel(rim.name, piece_.blank.elements.front());
     }
     const RollingRemarks rolling = rolling_remarks(piece_, job_.job.rolls, units_);
     for (const std::string& note : rolling.notes) text(note);

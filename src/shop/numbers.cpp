@@ -120,6 +120,18 @@ std::string seam_place(const Seam& seam) {
   return seam.pieces == 1 ? at : fmt::format("in {} pieces, the first seam {}", seam.pieces, at);
 }
 
+std::string seam_text(const Seam& seam, const Units& u) {
+  const std::string at = seam_place(seam);
+  if (seam.wedge) return fmt::format("wedge gap of {} {}", shown_angle(*seam.wedge), at);
+  std::string text = seam.gap.value_or(0) == 0
+                         ? "no gap"
+                         : fmt::format("parallel gap of {} on the {}", shown_length(*seam.gap, u),
+                                       seam.gap_on ? name_of(*seam.gap_on) : "neutral layer");
+  if (seam.lap) text = fmt::format("lap of {} on the {}", shown_length(*seam.lap, u), name_of(seam.lap_on));
+  if (seam.stock > 0) text += fmt::format(", stock of {} on both edges", shown_length(seam.stock, u));
+  return text + " " + at;
+}
+
 // All three ways in which a trim's plane can be given.
 std::string trim_text(const TrimPlane& t, const Units& u) {
   std::string text = fmt::format("{} cut at {} on the axis, tilt {}, uphill {:g} deg", name_of(t.end),
@@ -167,18 +179,6 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
        fmt::format("{} off{}", p.blank.count,
                    p.part.making.hand == Hand::opposite ? ", opposite hand: plan angles mirrored" : "")});
   return rows;
-}
-
-std::string seam_text(const Seam& seam, const Units& u) {
-  const std::string at = seam_place(seam);
-  if (seam.wedge) return fmt::format("wedge gap of {} {}", shown_angle(*seam.wedge), at);
-  std::string text = seam.gap.value_or(0) == 0
-                         ? "no gap"
-                         : fmt::format("parallel gap of {} on the {}", shown_length(*seam.gap, u),
-                                       seam.gap_on ? name_of(*seam.gap_on) : "neutral layer");
-  if (seam.lap) text = fmt::format("lap of {} on the {}", shown_length(*seam.lap, u), name_of(seam.lap_on));
-  if (seam.stock > 0) text += fmt::format(", stock of {} on both edges", shown_length(seam.stock, u));
-  return text + " " + at;
 }
 
 std::string shown_length(double mm, const Units& units) {

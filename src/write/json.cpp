@@ -139,6 +139,7 @@ Json card_rim_json(const CardRim& r) {
           {"sector", number(r.sector.degrees())},
           {"left", point(r.left)},
           {"right", point(r.right)},
+          {"length", number(r.length)},
           {"half_chord", number(r.half_chord)},
           {"spacing", number(r.spacing)},
           {"offsets", r.offsets},

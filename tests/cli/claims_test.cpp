@@ -6,13 +6,6 @@
 namespace juggler::testing {
 namespace {
 
-std::vector<std::string> lines_of(const std::string& text) {
-  std::vector<std::string> lines;
-  std::istringstream in(text);
-  for (std::string line; std::getline(in, line);) lines.push_back(line);
-  return lines;
-}
-
 // The text of a fenced block of a language, the first one of a document.
 std::string block_of(const std::string& document, const std::string& language) {
   const std::string text = content_of(fs::path(SOURCE_FOLDER) / document);

@@ -11,6 +11,7 @@
 #include <fstream>
 #include <sstream>
 #include <string>
+#include <vector>
 
 namespace juggler::testing {
 
@@ -27,6 +28,13 @@ inline std::string content_of(const fs::path& path) {
   std::ostringstream text;
   text << file.rdbuf();
   return text.str();
+}
+
+inline std::vector<std::string> lines_of(const std::string& text) {
+  std::vector<std::string> lines;
+  std::istringstream in(text);
+  for (std::string line; std::getline(in, line);) lines.push_back(line);
+  return lines;
 }
 
 /// A fresh folder for each test.

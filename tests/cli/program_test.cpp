@@ -249,6 +249,14 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
             "sizes on the inside   girth of the base 1423.141 mm, of the top 1413.717 mm\n"
             "sizes on the middle   girth of the base 1413.717 mm, of the top 1404.292 mm\n"
             "sizes on the outside  girth of the base 1404.292 mm, of the top 1394.867 mm\n");
+  const std::string cut = shell("'" + (examples / "slanting_cut").string() + "'").out;
+  const auto line = lines_of(cut);
+  ASSERT_EQ(line.size(), 8u) << cut;
+  EXPECT_EQ(line[0], "0  at   0 deg  length  960.096  along the base    0.000  bevel  30.00 deg");
+  EXPECT_EQ(line[2], "2  at 120 deg  length 1154.952  along the base  474.380  bevel -14.48 deg");
+  EXPECT_EQ(line[6], "6  at   0 deg  length  960.096  along the base 1423.141  bevel  30.00 deg");
+  for (const size_t i : {1, 3, 4, 5}) EXPECT_TRUE(has(line[i], "along the base")) << line[i];
+  EXPECT_TRUE(has(line[7], "mm in ")) << line[7];
   const Outcome job = shell("'" + (examples / "from_a_job").string() + "'");
   EXPECT_EQ(
       job.out,
