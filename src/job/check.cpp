@@ -78,7 +78,18 @@ std::string with_number(std::string key, const std::string& path) {
   return key.replace(sign, 1, known ? path.substr(digit + 6, path.find('.', digit + 6) - digit - 6) : "1");
 }
 
+// [part.trim] in a file is one table where a list of them is meant.
+void check_list_of_tables(const Entry& e) {
+  const size_t trim = e.path.find(".trim");
+  if (e.place.line == 0 || trim == std::string::npos) return;
+  const std::string rest = e.path.substr(trim + 5);
+  if (!rest.empty() && (rest[0] != '.' || std::isdigit(rest[1]))) return;
+  refuse(e, "belongs to no trim of a list", "[[part.trim]], one for each plane",
+         "write [[part.trim]] with two brackets, and the trim's keys below it");
+}
+
 [[noreturn]] void refuse_unknown(const Entries& entries, const Entry& e) {
+  check_list_of_tables(e);
   const std::string prefix = prefix_of(e.path);
   const std::string part = prefix.empty() ? "part." : prefix;
   auto all = all_paths(entries, part);

@@ -87,16 +87,18 @@ std::vector<Key> make_cylinder_keys() {
 }
 
 constexpr const char* cylinder_figure = R"(
-         long_side                             seen from above
-            .-------------.  - - - - -                 90
-            |          .-'   short_side           .---------.
-            |       .-'|         ^               /           \
-            |    .-'   |         | height   180 |      +      | 0, uphill
-            | .-'      |         |               \           /
-            |          |         v                '---------'
-            '----------'  - - - - -                   270
-            |<-------->|                          plan angle
-              diameter
+                          .  - - - - - - - -              seen from above
+                      .-' |         ^                            90
+                  .-'     |         |                       .---------.
+              .-'         |         |                      /           \
+ - - - -  .-'             |         | long_side       180 |      +      | 0, uphill
+     ^    |               |         |                      \           /
+ short_   |               |         |                       '---------'
+ side     |               |         |                          270
+     v    |               |         v                       plan angle
+ - - - -  '---------------'  - - - - - - - -
+          |<------------->|
+              diameter           height: of both sides, where the top is level
 )";
 
 constexpr const char* cone_figure = R"(

@@ -72,6 +72,8 @@ class Reader {
     }
   }
   [[nodiscard]] const Entry* at(const char* key) const { return find(entries_, prefix_ + key); }
+  /// Whether a named size has that name.
+  [[nodiscard]] bool names(const std::string& name) const { return find(entries_, "let." + name); }
   /// The first entry of the table.
   [[nodiscard]] const Entry* first() const {
     const auto found = std::find_if(entries_.begin(), entries_.end(),
@@ -177,6 +179,12 @@ void read_seam_place(Reader& r, Seam& seam) {
   if (word && (*word == "shortest" || *word == "longest")) {
     seam.ruling = *word == "shortest" ? SeamRuling::shortest : SeamRuling::longest;
     return;
+  }
+  const std::string near = word ? nearest(*word, {"shortest", "longest"}) : "";
+  if (!near.empty() && !r.names(*word)) {
+    refuse(*place, "is no angle and none of the words known here",
+           "an angle, a list of angles, \"shortest\" or \"longest\"",
+           fmt::format("did you mean \"{}\"?", near));
   }
   r.angle("seam.at", seam.at);
   r.angles("seam.at", seam.each);
