@@ -308,14 +308,19 @@ Form piece_of(const RoundSizes& sizes, const Sheet& sheet, const Span& span) {
 RulingLengths ruling_lengths(const Form& f) {
   const double turn = 2 * std::numbers::pi;
   const double from = f.wall.front().from;
-  const auto length = [&](double u) {
-    const double at =
-        u < from ? u + turn * std::ceil((from - u) / turn) : u - turn * std::floor((u - from) / turn);
-    return f.top(at).s - f.base(at).s;
+  const auto within = [&](double u) { return u - turn * std::floor((u - from) / turn); };
+  const auto length = [&](double u) { return f.top(within(u)).s - f.base(within(u)).s; };
+  const auto rate = [&](double u) { return f.top(within(u)).ds - f.base(within(u)).ds; };
+  // A smooth extreme is found only to half the digits by its value, to all of them by its rate.
+  const auto place = [&](const Least& found) {
+    constexpr double near = 1e-4;
+    const bool turns = rate(found.at - near) * rate(found.at + near) < 0;
+    const double u = turns ? root(rate, found.at - near, found.at + near) : found.at;
+    return u - turn * std::floor(u / turn);
   };
   const Least shortest = least(length, 0, turn);
   const Least longest = least([&](double u) { return -length(u); }, 0, turn);
-  return {shortest.value, shortest.at, -longest.value, longest.at};
+  return {shortest.value, place(shortest), -longest.value, place(longest)};
 }
 
 std::optional<Bevel> bevel_at(const Form& f, EndName end, double u) {

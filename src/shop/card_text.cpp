@@ -299,6 +299,7 @@ class CardText {
 
   void level_bevel(EdgeName end, const Element& e) {
     const auto& bevel = end == EdgeName::base ? e.base_bevel : e.top_bevel;
+    if (std::abs(bevel->angle.degrees()) < 0.05) return;  // square to the sheet is flush
     text(fmt::format(
         "Bevel of the {} for a flush fit: {:.1f} deg, positive where the outside stands out; along the "
         "wall the inside lies {} {} short of the plane, the outside {} {}.",
