@@ -132,6 +132,7 @@ TEST(BenchCard, CoordinatesOfTrimmedAndOffsetPartsLandOnTheOutline) {
     EXPECT_EQ(card.marking, Marking::coordinates);
     EXPECT_EQ(card.points.size(), 25u);
     EXPECT_GT(card.between_points, 0);
+    for (const CardCorner& corner : card.corners) EXPECT_LE(off_outline(piece.blank, corner.at), 0.5);
     expect_on_outline(piece, {}, "shape");
   }
 }
@@ -183,6 +184,41 @@ TEST(Rolls, SayWhatTheyLeaveAndWhatTheyCannot) {
       piece_of_part(Cylinder{.size = Diameter::mm(400), .height = 900}, sheet_of(2), {.gap = 1, .stock = 70});
   EXPECT_TRUE(has(rolling_remarks(with_stock, {.flat_end = 60}, {}).notes.at(0), "covers it"));
   EXPECT_TRUE(rolling_remarks(piece, {}, {}).notes.empty());
+}
+
+// How many steps there are, and how many of them have no check before the next one.
+struct StepCount {
+  int steps = 0;
+  int unchecked = 0;
+};
+
+StepCount count_steps(const std::vector<std::string>& lines) {
+  StepCount count;
+  bool checked = true;
+  for (const std::string& line : lines) {
+    const bool begins = line.size() > 3 && std::isdigit(line[1]) != 0 && line[2] == ' ' && line[3] == ' ';
+    const bool ends = line.empty() && count.steps > 0;
+    if ((begins || ends) && !checked) ++count.unchecked;
+    if (begins) ++count.steps;
+    if (begins || ends) checked = ends;
+    checked = checked || has(line, "check: ");
+  }
+  return count;
+}
+
+TEST(CardText, EveryStepOfEveryMarkingHasACheck) {
+  const Trim slant{.height = 400, .tilt = Angle::degrees(25)};
+  const Shape shapes[]{cyclone(), Cylinder{.size = Diameter::mm(500), .height = 700, .trims = {slant}},
+                       Cone{.base = Diameter::mm(600), .top = Pointed{}, .height = 300},
+                       Cone{.base = Diameter::mm(3000), .top = Diameter::mm(2900), .height = 1500}};
+  for (const Shape& shape : shapes) {
+    JobResult job;
+    job.job.bench.reach = 4000;
+    job.pieces = {piece_of_part(shape, sheet_of(2), {.gap = 2})};
+    const StepCount count = count_steps(card_lines(job, job.pieces[0]));
+    EXPECT_EQ(count.unchecked, 0);
+    EXPECT_GE(count.steps, 5);
+  }
 }
 
 TEST(CardText, HasAStepAndACheckForEverything) {

@@ -32,15 +32,19 @@ struct CardRim {
   double girth_change = 0;           ///< what the rounding adds to the finished girth, mm, not rounded
 };
 
-/// One point of a rim.
+/// An element by its two ends.
 struct CardPoint {
-  int element = -1;  ///< its element's number; -1: a corner
+  int element = 0;  ///< its number
   Angle plan = {};
-  double length = 0;  ///< of the element, rim to rim
-  double base_run = 0;
-  double top_run = 0;
+  double length = 0;  ///< from rim to rim
   Vec2 base = {};
   Vec2 top = {};
+};
+
+/// Where a rim turns a corner.
+struct CardCorner {
+  EdgeName edge = EdgeName::base;
+  Vec2 at = {};
 };
 
 /// Radius of a template held square to the wall, against a face, at an end: the least and the greatest round
@@ -67,7 +71,7 @@ struct BenchCard {
   double diagonal_left = 0;  ///< from the left base corner to the right top corner, and the other way
   double diagonal_right = 0;
   std::vector<CardPoint> points = {};  ///< with `coordinates`
-  std::vector<CardPoint> corners = {};
+  std::vector<CardCorner> corners = {};
   double between_points = 0;  ///< how far the rims leave straight lines between the points, mm
   double tape_base = 0;       ///< girth by tape on the outside face; 0 at a point
   double tape_top = 0;

@@ -150,9 +150,9 @@ struct FittedArcs {
 /// that the arcs err alike. A straight stays one straight line, an arc one arc. The ends are exact.
 ///
 /// tolerance > 0, mm.
-/// Accuracy  the error reported is measured at 64 places an arc; between them it is exceeded by less than 2
-/// %. Cost      some hundred looks at the curve for each arc, and as much again in plain arithmetic. Source
-/// docs/maths/develop.md (36)-(38).
+/// Accuracy  the error reported is measured at 64 places an arc; in between it is less than 2 % more.
+/// Cost      some hundred looks at the curve for each arc, and as much again in plain arithmetic.
+/// Source    docs/maths/develop.md (36)-(38).
 [[nodiscard]] FittedArcs fit_arcs(const Curve& curve, double tolerance);
 
 /// A smooth function on [from, to], kept as a Chebyshev series.

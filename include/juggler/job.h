@@ -62,7 +62,7 @@ struct Given {
 struct Bench {
   double round_to = 0.5;               ///< mm: what a card's lengths are rounded to
   std::optional<double> reach = {};    ///< mm: the longest trammel; past it arcs are given by offsets
-  std::optional<double> spacing = {};  ///< mm between offsets; else a tenth or so of the chord
+  std::optional<double> spacing = {};  ///< mm between offsets; else a twelfth of the chord
 };
 
 /// The rolls a part is to be rolled on, mm.
@@ -70,7 +70,6 @@ struct Rolls {
   std::optional<double> width = {};         ///< of plate they take
   std::optional<double> least_radius = {};  ///< on the inside face
   std::optional<double> flat_end = {};      ///< length they leave flat at either edge
-  [[nodiscard]] bool given() const { return width || least_radius || flat_end; }
 };
 
 struct Job {

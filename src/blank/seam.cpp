@@ -10,7 +10,6 @@ namespace {
 struct Image {
   double u = 0;
   Vec2 point;
-  double heading = 0;
   Vec2 inward;
 };
 
@@ -20,7 +19,7 @@ Image image(const Opened& o, SeamEdge edge) {
   const Rates v = rates(ruling_at(o.neutral, u));
   const double middle = (o.form.base(u).s + o.form.top(u).s) / 2;
   const bool leftwards = (v.across + middle * v.turn > 0) == (edge == SeamEdge::start);
-  return {u, r.c, r.heading, (leftwards ? 1.0 : -1.0) * left_of(direction(r.heading))};
+  return {u, r.c, (leftwards ? 1.0 : -1.0) * left_of(direction(r.heading))};
 }
 
 // (28): the ruling at which a rim has moved `inset` away from the image; sought from the image to the middle

@@ -120,7 +120,9 @@ void split_at_corners(Form& f) {
   f.wall.push_back({from, whole.to, whole.ruling});
 }
 
-Form round_form(const RoundSizes& s, const Sheet& sheet, const Span& span) {
+}  // namespace
+
+Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   Form f;
   f.thickness = *sheet.thickness;
   f.neutral = sheet.neutral * f.thickness;
@@ -145,6 +147,8 @@ Form round_form(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   f.size = std::max({2 * s.base_radius, 2 * s.top_radius, s.slant, f.thickness});
   return f;
 }
+
+namespace {
 
 // The least of a figure of each ruling once round; where all rulings are alike one is enough.
 double least_round(const Form& f, const std::function<double(double)>& figure) {
@@ -189,7 +193,7 @@ void check_end(const Form& f, const RoundSizes& sizes, const Sheet& sheet, EndNa
   if (f.pointed(end) || room(f, end) > 1e-9 * f.size) return;
   check_cut_point(f, sizes, end);
   const double least = least_radius(sizes, sheet, end, [&](const RoundSizes& other) {
-    return stands(round_form(other, sheet, {0, 2 * std::numbers::pi, 0, 0}), end);
+    return stands(piece_of(other, sheet, {0, 2 * std::numbers::pi, 0, 0}), end);
   });
   const double asked = end == EndName::base ? sizes.base_radius : sizes.top_radius;
   const bool possible = least < 1e8;
@@ -291,7 +295,7 @@ Form form(const Shape& shape, const Sheet& sheet, Angle seam_at) {
 
 Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at) {
   const double u = seam_at.radians();
-  Form f = round_form(sizes, sheet, {u, u + 2 * std::numbers::pi, 0, 0});
+  Form f = piece_of(sizes, sheet, {u, u + 2 * std::numbers::pi, 0, 0});
   check_trims(f, sizes);
   check_end(f, sizes, sheet, EndName::base);
   check_end(f, sizes, sheet, EndName::top);
@@ -299,10 +303,6 @@ Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at) {
   check_point(f, sizes, EndName::top);
   check_wall(f);
   return f;
-}
-
-Form piece_of(const RoundSizes& sizes, const Sheet& sheet, const Span& span) {
-  return round_form(sizes, sheet, span);
 }
 
 RulingLengths ruling_lengths(const Form& f) {

@@ -123,13 +123,7 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
 }
 
 CardPoint point_of(const Element& e, double step) {
-  return {e.number,
-          e.plan,
-          rounded(e.length, step),
-          rounded(e.base_run, step),
-          rounded(e.top_run, step),
-          rounded(e.base, step),
-          rounded(e.top, step)};
+  return {e.number, e.plan, rounded(e.length, step), rounded(e.base, step), rounded(e.top, step)};
 }
 
 // Where the outline turns a corner within a rim.
@@ -138,9 +132,7 @@ void add_corners(BenchCard& card, const Edge& e) {
     const Arc& arc = e.arcs[i];
     const double bend = std::remainder(e.arcs[i + 1].heading - arc.heading - arc.turn, 2 * std::numbers::pi);
     if (std::abs(bend) < 1e-6) continue;
-    CardPoint corner;
-    (e.name == EdgeName::base ? corner.base : corner.top) = rounded(end_of(arc), card.round_to);
-    card.corners.push_back(corner);
+    card.corners.push_back({e.name, rounded(end_of(arc), card.round_to)});
   }
 }
 
@@ -150,7 +142,7 @@ double distance_to_line(Vec2 p, Vec2 a, Vec2 b) {
   return norm(p - (a + along * d));
 }
 
-// The points of a rim in order along it: element ends that lie on the metal, and corners.
+// The ends of the elements on a rim, in order along it.
 std::vector<Vec2> rim_points(const Blank& b, EdgeName name) {
   std::vector<Vec2> points;
   for (const Element& e : b.elements) points.push_back(name == EdgeName::base ? e.base : e.top);

@@ -230,10 +230,8 @@ class CardText {
         "beside a gap lie off the metal; the seam's corners are given below.",
         "the length beside each pair, measured from end to end");
     points_table();
-    for (const CardPoint& p : card_.corners) {
-      const Vec2 at = p.base == Vec2{} ? p.top : p.base;
-      text(fmt::format("The {} edge has a corner at x {}, y {}.", p.base == Vec2{} ? "top" : "base",
-                       len(at.x), len(at.y)));
+    for (const CardCorner& c : card_.corners) {
+      text(fmt::format("The {} edge has a corner at x {}, y {}.", name_of(c.edge), len(c.at.x), len(c.at.y)));
     }
     for (const CardRim& rim : card_.rims) {
       step(fmt::format("Corners of the {} edge at the seam: left at x {}, y {}; right at x {}, y {}.",
@@ -247,9 +245,9 @@ class CardText {
     }
     step(fmt::format(
              "Draw a fair curve through the points of each edge; straight lines between them would leave "
-             "it by up to {:.2f} mm.",
-             card_.between_points),
-         "");
+             "it by up to {}.",
+             shown_length(card_.between_points, units_)),
+         along_edges());
     join();
     girth();
   }

@@ -163,6 +163,8 @@ Json bench_json(const BenchCard& c) {
                       {"base", point(p.base)},
                       {"top", point(p.top)}});
   }
+  Json corners = Json::array();
+  for (const CardCorner& k : c.corners) corners.push_back({{"edge", name_of(k.edge)}, {"at", point(k.at)}});
   Json sweeps = Json::array();
   for (const Sweep& s : c.sweeps) sweeps.push_back(sweep_json(s));
   return {
@@ -177,6 +179,7 @@ Json bench_json(const BenchCard& c) {
       {"seam_end", number(c.seam_end)},
       {"diagonals", {number(c.diagonal_left), number(c.diagonal_right)}},
       {"points", points},
+      {"corners", corners},
       {"between_points", number(c.between_points)},
       {"tape", {{"base", number(c.tape_base)}, {"top", number(c.tape_top)}}},
       {"sweeps", sweeps}};
