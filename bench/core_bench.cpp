@@ -64,7 +64,7 @@ BENCHMARK(finds_the_smallest_rectangle);
 void draws_the_sheet(benchmark::State& state) {
   const JobResult result = develop_job(quick_job(
       "cone", {{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"thickness", "0"}}));
-  for (auto _ : state) benchmark::DoNotOptimize(draw_piece(result, result.pieces[0]));
+  for (auto _ : state) benchmark::DoNotOptimize(draw_set(result));
 }
 BENCHMARK(draws_the_sheet);
 

@@ -58,40 +58,81 @@ std::vector<std::string> remarks_of(const JobResult& result, const PieceResult& 
   return remarks;
 }
 
-std::vector<NewFile> files_of(const JobResult& result, const std::string& stem, const Options& options) {
-  const std::set<std::string> wanted(options.formats.begin(), options.formats.end());
-  std::vector<NewFile> files;
-  const auto add = [&](const std::string& name, std::string content) {
-    files.push_back({fs::path(options.folder) / name, std::move(content)});
-  };
-  for (const PieceResult& piece : result.pieces) {
-    const std::string own = file_name_of(piece);
-    const std::string name = own.empty() ? stem : stem + "-" + own;
-    if (wanted.contains("dxf")) {
-      add(name + ".dxf", text_of([&](std::ostream& out) {
-            write_dxf(piece.blank, out, result.job.units, remarks_of(result, piece));
-          }));
-    }
-    if (wanted.contains("txt")) {
-      std::string text;
-      for (const std::string& line : card_lines(result, piece)) text += line + "\n";
-      add(name + "-bench.txt", std::move(text));
-    }
-    if (wanted.contains("txt") && wanted.contains("png")) {
-      const std::vector<Page> pages = draw_card(result, piece);
-      for (size_t i = 0; i < pages.size(); ++i) {
-        const std::string number = i == 0 ? "" : fmt::format("-{}", i + 1);
-        add(name + "-bench" + number + ".png", text_of([&](std::ostream& out) { write_png(pages[i], out); }));
+// Everything that one job writes.
+class Files {
+ public:
+  Files(const JobResult& result, std::string stem, const Options& options)
+      : result_(result),
+        stem_(std::move(stem)),
+        folder_(options.folder),
+        wanted_(options.formats.begin(), options.formats.end()) {}
+
+  [[nodiscard]] std::vector<NewFile> all() && {
+    for (const PieceResult& piece : result_.pieces) {
+      if (wants("dxf")) {
+        add(name_of_piece(piece) + ".dxf", [&](std::ostream& out) {
+          write_dxf(piece.blank, out, result_.job.units, remarks_of(result_, piece));
+        });
       }
+      if (wants("txt")) add_card(piece);
     }
-    if (!wanted.contains("svg") && !wanted.contains("png")) continue;
-    const Page page = draw_piece(result, piece);
-    if (wanted.contains("svg")) add(name + ".svg", text_of([&](std::ostream& out) { write_svg(page, out); }));
-    if (wanted.contains("png")) add(name + ".png", text_of([&](std::ostream& out) { write_png(page, out); }));
+    if (wants("txt") && wants("pdf")) add_cards();
+    if (wants("pdf") || wants("svg") || wants("png")) add_drawing();
+    if (wants("json")) add(stem_ + ".json", [&](std::ostream& out) { write_json(result_, out); });
+    return std::move(files_);
   }
-  if (wanted.contains("json")) add(stem + ".json", json_of(result));
-  return files;
-}
+
+ private:
+  [[nodiscard]] bool wants(const char* format) const { return wanted_.contains(format); }
+  template <typename Write>
+  void add(const std::string& name, Write write) {
+    files_.push_back({fs::path(folder_) / name, text_of(write)});
+  }
+  [[nodiscard]] std::string name_of_piece(const PieceResult& piece) const {
+    const std::string own = file_name_of(piece);
+    return own.empty() ? stem_ : stem_ + "-" + own;
+  }
+  static std::string numbered(const std::string& name, int number) {
+    return number == 1 ? name : fmt::format("{}-{}", name, number);
+  }
+
+  void add_card(const PieceResult& piece) {
+    const std::string name = name_of_piece(piece) + "-bench";
+    add(name + ".txt", [&](std::ostream& out) {
+      for (const std::string& line : card_lines(result_, piece)) out << line << '\n';
+    });
+    if (!wants("png")) return;
+    int number = 0;
+    for (const Page& page : draw_card(result_, piece))
+      add(numbered(name, ++number) + ".png", [&](std::ostream& out) { write_png(page, out); });
+  }
+
+  void add_cards() {
+    std::vector<Page> pages;
+    for (const PieceResult& piece : result_.pieces) {
+      for (Page& page : draw_card(result_, piece)) pages.push_back(std::move(page));
+    }
+    add(stem_ + "-bench.pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
+  }
+
+  void add_drawing() {
+    std::vector<Page> pages;
+    for (DrawingSheet& sheet : draw_set(result_)) {
+      const std::string name = numbered(name_of_piece(result_.pieces[sheet.piece]), sheet.of_piece);
+      if (wants("svg")) add(name + ".svg", [&](std::ostream& out) { write_svg(sheet.page, out); });
+      if (wants("png")) add(name + ".png", [&](std::ostream& out) { write_png(sheet.page, out); });
+      pages.push_back(std::move(sheet.page));
+    }
+    if (wants("pdf"))
+      add(stem_ + ".pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
+  }
+
+  const JobResult& result_;
+  std::string stem_;
+  std::string folder_;
+  std::set<std::string> wanted_;
+  std::vector<NewFile> files_;
+};
 
 void print_rows(const std::vector<Row>& rows) {
   for (const Row& row : rows) std::cout << fmt::format("  {:<24}{}\n", row.name, row.value);
@@ -151,7 +192,7 @@ int develop_one(const Task& task, const Options& options, Gathered& gathered) {
     return proof_failed;
   }
   std::vector<NewFile> files;
-  if (!options.folder.empty()) files = files_of(result, task.stem, options);
+  if (!options.folder.empty()) files = Files(result, task.stem, options).all();
   files.insert(files.end(), task.beside.begin(), task.beside.end());
   write_once(files, options, gathered);
   if (options.json) gathered.documents.push_back(json_of(result));

@@ -17,7 +17,7 @@ struct CallError : std::runtime_error {
 
 struct Options {
   std::string folder;  ///< empty: no files
-  std::vector<std::string> formats{"dxf", "svg", "png", "txt", "json"};
+  std::vector<std::string> formats{"dxf", "svg", "pdf", "png", "txt", "json"};
   std::vector<std::string> settings;  ///< NAME=VALUE
   bool json = false;
   bool quiet = false;

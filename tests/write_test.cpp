@@ -1,5 +1,6 @@
 // The written text itself; independent readers look at whole files in tests/cli.
 #include "juggler/write.h"
+#include "juggler/drawing.h"
 
 #include <nlohmann/json.hpp>
 #include <pugixml.hpp>
@@ -57,8 +58,7 @@ TEST(Svg, CutGeometryIsInMillimetresWithExactArcs) {
   const JobResult r = cyclone_result();
   const Blank& b = r.pieces[0].blank;
   pugi::xml_document svg;
-  ASSERT_TRUE(
-      svg.load_string(text_of([&](std::ostream& o) { write_svg(draw_piece(r, r.pieces[0]), o); }).c_str()));
+  ASSERT_TRUE(svg.load_string(text_of([&](std::ostream& o) { write_svg(draw_set(r)[0].page, o); }).c_str()));
   const std::string d = svg.select_node("//*[@id='cut']/*[@d]").node().attribute("d").value();
   ASSERT_FALSE(d.empty());
   double x = 0, y = 0, radius = 0;
@@ -81,7 +81,7 @@ TEST(Dxf, TextIsCp1252AndNothingIsWrittenTwice) {
 TEST(Writers, TheSameJobGivesTheSameBytes) {
   const auto everything = [] {
     const JobResult r = cyclone_result();
-    const Page page = draw_piece(r, r.pieces[0]);
+    const Page page = draw_set(r)[0].page;
     return text_of([&](std::ostream& o) {
       write_json(r, o);
       write_dxf(r.pieces[0].blank, o);

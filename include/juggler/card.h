@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "juggler/page.h"
 #include "juggler/shop.h"
 
 namespace juggler {
@@ -96,7 +97,7 @@ struct RollingRemarks {
 
 /// The card as lines of text, at most 100 characters wide.
 [[nodiscard]] std::vector<std::string> card_lines(const JobResult& job, const PieceResult& piece);
-/// The card as pages of 1280 x 800, the blank drawn on the first; at most 12, the last then says so.
+/// The card as pages of A4, the blank drawn on the first; at most 12, the last then says so.
 [[nodiscard]] std::vector<Page> draw_card(const JobResult& job, const PieceResult& piece);
 
 }  // namespace juggler

@@ -2,7 +2,9 @@
 #pragma once
 
 #include "juggler/card.h"
+#include "juggler/drawing.h"
 #include "juggler/job.h"
 #include "juggler/juggler.h"
+#include "juggler/page.h"
 #include "juggler/shop.h"
 #include "juggler/write.h"

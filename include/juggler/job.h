@@ -36,6 +36,18 @@ struct Units {
 /// The unit of that name (mm, cm, m, in, ft), or null.
 [[nodiscard]] const Units* find_units(std::string_view name);
 
+/// Paper by its name, mm, upright.
+struct Paper {
+  std::string name;
+  double width = 0;
+  double height = 0;
+  bool us = false;
+};
+/// A4 to A0, then Letter, Tabloid, and the larger US sheets ANSI-C, ANSI-D, ANSI-E; of each kind the smallest
+/// first.
+[[nodiscard]] const std::vector<Paper>& papers();
+[[nodiscard]] const Paper* find_paper(std::string_view name);
+
 /// One part of a job, as understood.
 struct PartJob {
   std::string name;  ///< of [parts.NAME]; empty for [part]
@@ -72,14 +84,39 @@ struct Rolls {
   std::optional<double> flat_end = {};      ///< length they leave flat at either edge
 };
 
+/// What the drawing is to look like.
+struct Drawing {
+  std::string sheet = {};  ///< a paper's name, or "iso" or "us" for the smallest that serves; empty: by units
+  std::optional<double> scale = {};  ///< of the blank, paper over plate; else the largest standard one
+  bool dimensions = true;
+};
+
+/// How full-size templates are printed. Lengths mm.
+struct Template {
+  std::string paper = {};  ///< a paper's name, or "roll"; empty: A4 or Letter, by units
+  double roll_width = 914.4;
+  double margin = 8;        ///< that the printer leaves on every side
+  double overlap = 12;      ///< of neighbouring tiles
+  double bar_across = 100;  ///< what the printed bars of 100 mm measure
+  double bar_along = 100;
+  bool blank = true;  ///< what is printed
+  bool wrap = false;
+  bool rings = false;
+  bool sweeps = false;
+  double paper_thickness = 0.1;  ///< of a wrap-round template
+};
+
 struct Job {
   std::string name;
   std::string number;
+  std::string date;  ///< as given
   Units units;
   std::vector<NamedSize> named;
   std::vector<PartJob> parts;
   Bench bench;
   Rolls rolls;
+  Drawing drawing;
+  Template printed;
   std::map<std::string, Given> given;  ///< every key, by its dotted path
 };
 
@@ -120,7 +157,7 @@ struct ShapeHelp {
   std::vector<KeyHelp> keys;
 };
 [[nodiscard]] const std::vector<ShapeHelp>& shapes();
-[[nodiscard]] std::vector<KeyHelp> job_keys();  ///< of [job], [sheet], [bench] and [rolls]
+[[nodiscard]] std::vector<KeyHelp> job_keys();  ///< of all tables but [part]
 
 /// The nearest of some words, or empty when none is near.
 [[nodiscard]] std::string nearest(std::string_view word, const std::vector<std::string>& known);

@@ -5,6 +5,7 @@
 #include <string>
 
 #include "juggler/blank.h"
+#include "juggler/page.h"
 #include "juggler/shop.h"
 
 namespace juggler {
@@ -14,11 +15,16 @@ namespace juggler {
 /// one a line, stand in the file's comments after the version: what the blank was made from.
 void write_dxf(const Blank& blank, std::ostream& out, const Units& units = {},
                const std::vector<std::string>& remarks = {});
-/// A page as SVG; cut geometry keeps its millimetres and exact arcs within a transformed group.
+/// A page as SVG at its size on paper; cut geometry keeps its millimetres and exact arcs within a transformed
+/// group.
 void write_svg(const Page& page, std::ostream& out);
-/// A page as PNG, 1280 x 800.
+/// A page as PNG.
 /// Errors  std::runtime_error when the picture cannot be made.
-void write_png(const Page& page, std::ostream& out);
+void write_png(const Page& page, std::ostream& out, double dots_per_inch = 100);
+/// Pages as PDF 1.5, vector throughout, texts searchable. The same pages give the same bytes.
+/// Accuracy  places to 1/256 of a point, 0.0014 mm.
+/// Errors    std::runtime_error when they cannot be made. No side of a page may exceed 5080 mm.
+void write_pdf(const std::vector<Page>& pages, std::ostream& out, const std::string& title = {});
 /// The result document: mm, mm2, degrees. Schema docs/result.schema.json.
 void write_json(const JobResult& result, std::ostream& out);
 

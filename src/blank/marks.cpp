@@ -38,6 +38,17 @@ bool within(const Outline& edge, const std::vector<Vec2>& points) {
   return std::all_of(points.begin(), points.end(), [&](Vec2 p) { return contains(edge, p); });
 }
 
+// A curved edge may run through a box whose corners all lie on the metal.
+bool box_within(const Outline& edge, const std::vector<Vec2>& box) {
+  if (!within(edge, box)) return false;
+  for (size_t i = 0; i < box.size(); ++i) {
+    const Vec2 to = box[(i + 1) % box.size()];
+    const auto inside = clipped(box[i], to, edge);
+    if (inside.size() != 1 || inside.front().length < (1 - 1e-9) * norm(to - box[i])) return false;
+  }
+  return true;
+}
+
 void add_arrow(Marks& marks, const Space& space, const Outline& edge) {
   const double half = std::min(0.2 * space.along, 100.0);
   const double barb = std::min({0.3 * half, 0.2 * space.across, 20.0});
@@ -89,7 +100,7 @@ void add_texts(Marks& marks, const Space& space, const Making& making, const Out
   block.reading = across >= along ? space.heading - std::numbers::pi / 2 : space.heading;
   block.height = std::min(0.8 * std::max(across, along), 30.0);
   while (block.height >= least_letter &&
-         (!within(edge, block.corners()) || is_crossed(block.corners(), marks.lines))) {
+         (!box_within(edge, block.corners()) || is_crossed(block.corners(), marks.lines))) {
     block.height *= 0.9;
   }
   if (block.height < least_letter) return;

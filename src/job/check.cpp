@@ -32,10 +32,9 @@ const std::vector<Key>& keys_of_part(const Entries& entries, const std::string& 
 }
 
 const std::vector<Key>* table_of(const std::string& name) {
-  if (name == "job") return &job_key_table();
-  if (name == "sheet") return &sheet_key_table();
-  if (name == "bench") return &bench_key_table();
-  return name == "rolls" ? &rolls_key_table() : nullptr;
+  const auto found = std::find_if(key_tables().begin(), key_tables().end(),
+                                  [&](const KeyTable& table) { return table.name == name; });
+  return found == key_tables().end() ? nullptr : &found->keys;
 }
 
 // The key of an entry, or nothing when no such key exists.
@@ -55,7 +54,7 @@ std::vector<std::string> all_paths(const Entries& entries, const std::string& pa
   const auto add = [&](const std::string& prefix, const std::vector<Key>& table) {
     for (const Key& key : table) all.push_back(prefix + key.path);
   };
-  for (const char* name : {"job", "sheet", "bench", "rolls"}) add(std::string(name) + ".", *table_of(name));
+  for (const KeyTable& table : key_tables()) add(table.name + ".", table.keys);
   add(part, keys_of_part(entries, part));
   return all;
 }

@@ -86,10 +86,14 @@ struct Key {
   std::string meaning;
   std::vector<std::string> choices = {};
 };
-[[nodiscard]] const std::vector<Key>& job_key_table();
+/// A table of the job beside its parts.
+struct KeyTable {
+  std::string name;
+  std::vector<Key> keys;
+};
+/// job, sheet, bench, rolls, drawing, template.
+[[nodiscard]] const std::vector<KeyTable>& key_tables();
 [[nodiscard]] const std::vector<Key>& sheet_key_table();
-[[nodiscard]] const std::vector<Key>& bench_key_table();
-[[nodiscard]] const std::vector<Key>& rolls_key_table();
 /// Of a part of that shape; of any shape, where it is none.
 [[nodiscard]] const std::vector<Key>& shape_key_table(std::string_view shape);
 [[nodiscard]] const std::vector<std::string>& shape_names();

@@ -55,6 +55,10 @@ const std::vector<Key> round_keys{
 std::vector<Key> with_round_keys(std::vector<Key> keys) {
   keys.insert(keys.begin(), {"shape", Kind::choice, "what the part is", shape_names()});
   keys.insert(keys.end(), round_keys.begin(), round_keys.end());
+  for (const Key& key : sheet_key_table()) {
+    keys.push_back(
+        {"sheet." + key.path, key.kind, "of this part, where it differs from [sheet]", key.choices});
+  }
   return keys;
 }
 
@@ -115,6 +119,11 @@ constexpr const char* cone_figure = R"(
           base.diameter
 )";
 
+std::vector<std::string> paper_words(std::vector<std::string> words) {
+  for (const Paper& paper : papers()) words.push_back(paper.name);
+  return words;
+}
+
 std::vector<KeyHelp> help_of(const std::vector<Key>& keys, const std::string& prefix) {
   std::vector<KeyHelp> help;
   for (const Key& key : keys) {
@@ -142,38 +151,48 @@ size_t distance(std::string_view a, std::string_view b) {
 
 }  // namespace
 
-const std::vector<Key>& job_key_table() {
-  static const std::vector<Key> keys{
-      {"name", Kind::text, "what the job is called"},
-      {"number", Kind::text, "its number, marked on every blank"},
-      {"units", Kind::choice, "of plain numbers (else mm)", {"mm", "cm", "m", "in", "ft"}}};
-  return keys;
+const std::vector<KeyTable>& key_tables() {
+  static const std::vector<KeyTable> tables{
+      {"job",
+       {{"name", Kind::text, "what the job is called"},
+        {"number", Kind::text, "its number, marked on every blank"},
+        {"date", Kind::text, "for the drawing's title block"},
+        {"units", Kind::choice, "of plain numbers (else mm)", {"mm", "cm", "m", "in", "ft"}}}},
+      {"sheet",
+       {{"thickness", Kind::length, "required; 0 for paper, film and card"},
+        {"sizes_on", Kind::choice, "the face the sizes are measured on", faces},
+        {"neutral", Kind::number, "neutral layer from the inside face over the thickness (else 0.5)"},
+        {"material", Kind::text, "for the outputs"},
+        {"density", Kind::number, "kg/m3, for the mass"}}},
+      {"bench",
+       {{"round", Kind::length, "what the bench card's lengths are rounded to (else 0.5 mm or 1/32 in)"},
+        {"reach", Kind::length, "the longest trammel; longer swings are given by offsets"},
+        {"spacing", Kind::length, "between offsets (else about a twelfth of the chord)"}}},
+      {"rolls",
+       {{"width", Kind::length, "the widest plate the rolls take"},
+        {"least_radius", Kind::length, "the least inside radius they roll"},
+        {"flat_end", Kind::length, "what they leave flat at either edge"}}},
+      {"drawing",
+       {{"sheet", Kind::choice, "its paper; iso or us: the smallest that serves (else by the units)",
+         paper_words({"iso", "us"})},
+        {"scale", Kind::text, "of the blanks, as 1:10 (else the largest standard one)"},
+        {"dimensions", Kind::flag, "false leaves them out of the views"}}},
+      {"template",
+       {{"paper", Kind::choice, "what templates are printed on (else A4 or Letter)", paper_words({"roll"})},
+        {"roll_width", Kind::length, "of the paper roll (else 914.4 mm, 36 in)"},
+        {"margin", Kind::length, "that the printer leaves on every side (else 8 mm)"},
+        {"overlap", Kind::length, "of neighbouring tiles (else 12 mm)"},
+        {"bar_across", Kind::length, "what the 100 mm bar across the page measures in print (else 100 mm)"},
+        {"bar_along", Kind::length, "what the 100 mm bar along the page measures in print (else 100 mm)"},
+        {"blank", Kind::flag, "false leaves the blank out"},
+        {"wrap", Kind::flag, "true adds the template to wrap round the outside"},
+        {"rings", Kind::flag, "true adds the rings of both ends"},
+        {"sweeps", Kind::flag, "true adds the templates to hold against the wall"},
+        {"paper_thickness", Kind::length, "of the template to wrap round (else 0.1 mm)"}}}};
+  return tables;
 }
 
-const std::vector<Key>& sheet_key_table() {
-  static const std::vector<Key> keys{
-      {"thickness", Kind::length, "required; 0 for paper, film and card"},
-      {"sizes_on", Kind::choice, "the face the sizes are measured on", faces},
-      {"neutral", Kind::number, "neutral layer from the inside face over the thickness (else 0.5)"},
-      {"material", Kind::text, "for the outputs"},
-      {"density", Kind::number, "kg/m3, for the mass"}};
-  return keys;
-}
-
-const std::vector<Key>& bench_key_table() {
-  static const std::vector<Key> keys{
-      {"round", Kind::length, "what the bench card's lengths are rounded to (else 0.5 mm or 1/32 in)"},
-      {"reach", Kind::length, "the longest trammel; longer swings are given by offsets"},
-      {"spacing", Kind::length, "between offsets (else about a twelfth of the chord)"}};
-  return keys;
-}
-
-const std::vector<Key>& rolls_key_table() {
-  static const std::vector<Key> keys{{"width", Kind::length, "the widest plate the rolls take"},
-                                     {"least_radius", Kind::length, "the least inside radius they roll"},
-                                     {"flat_end", Kind::length, "what they leave flat at either edge"}};
-  return keys;
-}
+const std::vector<Key>& sheet_key_table() { return key_tables()[1].keys; }
 
 const std::vector<std::string>& shape_names() {
   static const std::vector<std::string> names{"cone", "cylinder"};
@@ -248,11 +267,10 @@ const std::vector<ShapeHelp>& shapes() {
 }
 
 std::vector<KeyHelp> job_keys() {
-  std::vector<KeyHelp> help = help_of(job_key_table(), "job.");
-  const auto sheet = help_of(sheet_key_table(), "sheet.");
-  help.insert(help.end(), sheet.begin(), sheet.end());
-  for (const KeyHelp& key : help_of(bench_key_table(), "bench.")) help.push_back(key);
-  for (const KeyHelp& key : help_of(rolls_key_table(), "rolls.")) help.push_back(key);
+  std::vector<KeyHelp> help;
+  for (const KeyTable& table : key_tables()) {
+    for (const KeyHelp& key : help_of(table.keys, table.name + ".")) help.push_back(key);
+  }
   return help;
 }
 

@@ -2,96 +2,11 @@
 
 #include <algorithm>
 #include <array>
-#include <cmath>
-#include <functional>
 
-#include "entries.h"
+#include "reader.h"
 
 namespace juggler {
 namespace {
-
-// Reads the values of one table.
-class Reader {
- public:
-  Reader(const Entries& entries, Numbers& numbers, const Units& units, std::string prefix)
-      : entries_(entries), numbers_(numbers), units_(units), prefix_(std::move(prefix)) {}
-
-  void length(const char* key, std::optional<double>& out) {
-    if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::length) * units_.mm;
-  }
-  void angle(const char* key, std::optional<Angle>& out) {
-    if (const Entry* e = at(key)) out = Angle::degrees(numbers_.value(*e, Dimension::angle));
-  }
-  void angle(const char* key, Angle& out) {
-    if (const Entry* e = at(key)) out = Angle::degrees(numbers_.value(*e, Dimension::angle));
-  }
-  void length(const char* key, double& out) {
-    if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::length) * units_.mm;
-  }
-  void number(const char* key, std::optional<double>& out) {
-    if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::none);
-  }
-  void count(const char* key, int& out) {
-    const Entry* e = at(key);
-    if (e) out = static_cast<int>(std::clamp(std::get<double>(e->value), -2e9, 2e9));
-  }
-  void text(const char* key, std::string& out) {
-    if (const Entry* e = at(key)) out = std::get<std::string>(e->value);
-  }
-  void flag(const char* key, bool& out) {
-    if (const Entry* e = at(key)) out = std::get<bool>(e->value);
-  }
-  template <typename T, size_t N>
-  void choice(const char* key, const std::array<std::pair<const char*, T>, N>& words, std::optional<T>& out) {
-    const Entry* e = at(key);
-    if (!e) return;
-    for (const auto& [word, value] : words) {
-      if (std::get<std::string>(e->value) == word) out = value;
-    }
-  }
-  void point(const std::string& key, Vec2& out) {
-    const Entry* x = find(entries_, prefix_ + key + ".1");
-    if (!x) return;
-    const Entry* y = find(entries_, prefix_ + key + ".2");
-    if (!y) refuse(*x, "lacks its second length", "two lengths [x, y]");
-    out = {numbers_.value(*x, Dimension::length) * units_.mm,
-           numbers_.value(*y, Dimension::length) * units_.mm};
-  }
-  void angles(const std::string& key, std::vector<Angle>& out) {
-    for (int i = 1;; ++i) {
-      const Entry* e = find(entries_, fmt::format("{}{}.{}", prefix_, key, i));
-      if (!e) return;
-      out.push_back(Angle::degrees(numbers_.value(*e, Dimension::angle)));
-    }
-  }
-  /// The tables of a list, each with a reader of its own.
-  void tables(const std::string& key, const std::function<void(Reader&)>& each) {
-    for (int i = 1; has_below(entries_, fmt::format("{}{}.{}", prefix_, key, i)); ++i) {
-      Reader one(entries_, numbers_, units_, fmt::format("{}{}.{}.", prefix_, key, i));
-      each(one);
-    }
-  }
-  [[nodiscard]] const Entry* at(const char* key) const { return find(entries_, prefix_ + key); }
-  /// Whether a named size has that name.
-  [[nodiscard]] bool names(const std::string& name) const { return find(entries_, "let." + name); }
-  /// The first entry of the table.
-  [[nodiscard]] const Entry* first() const {
-    const auto found = std::find_if(entries_.begin(), entries_.end(),
-                                    [&](const Entry& e) { return e.path.starts_with(prefix_); });
-    return found == entries_.end() ? nullptr : &*found;
-  }
-  /// Refuses a length outside [least, most] mm.
-  void check(const char* key, std::optional<double> value, double least, double most) const {
-    if (!value || (*value >= least && *value <= most)) return;
-    refuse(*at(key), "is out of range", fmt::format("{:g} to {:g} mm", least, most));
-  }
-
- private:
-  const Entries& entries_;
-  Numbers& numbers_;
-  const Units& units_;
-  std::string prefix_;
-};
 
 constexpr std::array<std::pair<const char*, Face>, 3> face_words{
     {{"inside", Face::inside}, {"middle", Face::middle}, {"outside", Face::outside}}};
@@ -225,8 +140,8 @@ Making read_making(Reader& r, const Job& job) {
   return making;
 }
 
-Sheet read_sheet(Reader& r) {
-  Sheet sheet;
+// Onto what a wider table says.
+void read_sheet(Reader& r, Sheet& sheet) {
   std::optional<double> neutral;
   r.length("thickness", sheet.thickness);
   r.choice("sizes_on", face_words, sheet.sizes_on);
@@ -234,7 +149,6 @@ Sheet read_sheet(Reader& r) {
   sheet.neutral = neutral.value_or(sheet.neutral);
   r.text("material", sheet.material);
   r.number("density", sheet.density);
-  return sheet;
 }
 
 // The parts' names in the order of the text; "" for [part].
@@ -261,6 +175,7 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   const std::string prefix = name.empty() ? "part." : "parts." + name + ".";
   Reader part(entries, numbers, job.units, prefix);
   Reader sheet(entries, numbers, job.units, "sheet.");
+  Reader own_sheet(entries, numbers, job.units, prefix + "sheet.");
   const Entry* shape = part.at("shape");
   if (!shape) {
     throw JobRefusal({source, 1, 1}, {.reason = "is missing",
@@ -270,33 +185,11 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   }
   PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}};
   p.asked = p.shape == "cylinder" ? read_cylinder(part) : read_cone(part);
-  p.sheet = read_sheet(sheet);
+  read_sheet(sheet, p.sheet);
+  read_sheet(own_sheet, p.sheet);
   p.seam = read_seam(part);
   p.making = read_making(part, job);
   return p;
-}
-
-Bench read_bench(Reader& r, const Units& units) {
-  Bench bench;
-  if (units.name == "in" || units.name == "ft") bench.round_to = 25.4 / 32;
-  r.length("round", bench.round_to);
-  r.length("reach", bench.reach);
-  r.length("spacing", bench.spacing);
-  r.check("round", bench.round_to, 1e-3, 25.4);
-  r.check("reach", bench.reach, 10, 1e6);
-  r.check("spacing", bench.spacing, 1, 1e6);
-  return bench;
-}
-
-Rolls read_rolls(Reader& r) {
-  Rolls rolls;
-  r.length("width", rolls.width);
-  r.length("least_radius", rolls.least_radius);
-  r.length("flat_end", rolls.flat_end);
-  r.check("width", rolls.width, 1, 1e6);
-  r.check("least_radius", rolls.least_radius, 0, 1e6);
-  r.check("flat_end", rolls.flat_end, 0, 1e6);
-  return rolls;
 }
 
 Units read_units(const Entries& entries) {
@@ -320,10 +213,8 @@ Job job_of(const Entries& entries, const std::string& source) {
   Reader head(entries, numbers, job.units, "job.");
   head.text("name", job.name);
   head.text("number", job.number);
-  Reader bench(entries, numbers, job.units, "bench.");
-  Reader rolls(entries, numbers, job.units, "rolls.");
-  job.bench = read_bench(bench, job.units);
-  job.rolls = read_rolls(rolls);
+  head.text("date", job.date);
+  read_tables(entries, numbers, job);
   for (const std::string& name : part_names(entries, source)) {
     job.parts.push_back(read_part(entries, numbers, job, name, source));
   }
@@ -333,8 +224,10 @@ Job job_of(const Entries& entries, const std::string& source) {
 JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) {
   const std::string prefix = part.name.empty() ? "part." : "parts." + part.name + ".";
   Refusal::Text text = refusal.text();
-  const bool of_sheet = text.key.starts_with("sheet.");
-  if (!text.key.empty() && !of_sheet) text.key = prefix + text.key;
+  const auto starts = [&](const char* table) { return text.key.starts_with(table); };
+  const bool of_job = starts("drawing.") || starts("template.") ||
+                      (starts("sheet.") && !job.given.contains(prefix + text.key));
+  if (!text.key.empty() && !of_job) text.key = prefix + text.key;
   auto at = job.given.find(text.key);
   // A list, or the table in which a key is missing, stands where its first member does.
   const auto first_below = [&](const std::string& path) {

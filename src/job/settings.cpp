@@ -29,9 +29,11 @@ void apply_settings(Entries& entries, const std::vector<Setting>& settings) {
 }
 
 std::string full_path(const std::string& key) {
-  for (const char* table : {"job.", "let.", "sheet.", "part.", "bench.", "rolls."}) {
-    if (key.starts_with(table)) return key;
-  }
+  const std::string table = key.substr(0, key.find('.'));
+  const auto named = [&](const KeyTable& t) { return t.name == table; };
+  const bool whole =
+      key.size() > table.size() && std::any_of(key_tables().begin(), key_tables().end(), named);
+  if (whole || key.starts_with("let.") || key.starts_with("part.")) return key;
   return (find(sheet_key_table(), key) ? "sheet." : "part.") + key;
 }
 
@@ -121,7 +123,11 @@ std::string lines_below(const Entries& entries, const std::string& prefix, const
 std::string quick_job_text(const std::string& shape, const std::vector<Setting>& settings) {
   const Entries entries = quick_entries(shape, settings);
   std::string out = "juggler = 1\n";
-  for (const char* table : {"job", "let", "sheet", "bench", "rolls", "part"}) {
+  std::vector<std::string> tables;
+  for (const KeyTable& table : key_tables()) tables.push_back(table.name);
+  tables.insert(tables.begin() + 1, "let");
+  tables.emplace_back("part");
+  for (const std::string& table : tables) {
     const std::string lines = lines_below(entries, std::string(table) + ".", "part.trim.");
     if (!lines.empty()) out += fmt::format("\n[{}]\n{}", table, lines);
   }

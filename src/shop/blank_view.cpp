@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <optional>
 
-#include "layout.h"
+#include "views.h"
 
 namespace juggler {
 namespace {
@@ -28,12 +28,8 @@ struct View {
   [[nodiscard]] Vec2 at(Vec2 mm) const { return {origin.x + scale * mm.x, origin.y - scale * mm.y}; }
 };
 
-View fitted(const Bounds& b, const PageBox& frame, double margin) {
-  const double width = frame.right - frame.left - 2 * margin;
-  const double height = frame.bottom - frame.top - 2 * margin;
-  const double scale =
-      std::min(width / std::max(b.right - b.left, 1e-6), height / std::max(b.high - b.low, 1e-6));
-  const Vec2 middle{(frame.left + frame.right) / 2, (frame.top + frame.bottom) / 2};
+View centred(const Bounds& b, const PageBox& frame, double scale) {
+  const Vec2 middle = frame.middle();
   return {scale, {middle.x - scale * (b.left + b.right) / 2, middle.y + scale * (b.low + b.high) / 2}};
 }
 
@@ -43,59 +39,74 @@ std::vector<Vec2> corners(const Rectangle& r) {
   return {r.corner, r.corner + along, r.corner + along + up, r.corner + up, r.corner};
 }
 
-// The swing centre, where it lies near enough to be drawn.
-std::optional<Vec2> near_centre(const Blank& b) {
+// The swing centre of the wider rim that is an arc.
+std::optional<Vec2> swing_centre(const Blank& b) {
   const Edge* base = edge(b, EdgeName::base);
   const Edge* top = edge(b, EdgeName::top);
   const Edge* wide = !top || (base && base->girth > top->girth) ? base : top;
   if (wide->arcs.size() > 1) wide = wide == base ? top : base;
-  if (!wide || wide->arcs.size() > 1) return std::nullopt;
-  const Arc& arc = wide->arcs.front();
-  if (is_straight(arc)) return std::nullopt;
-  const Vec2 centre = centre_of(arc);
-  const Rectangle box = as_laid(b);
-  const double reach = 0.6 * std::max(box.width, box.height);
-  const Vec2 middle{box.width / 2, box.height / 2};
-  const bool near = std::abs(centre.x - middle.x) < box.width / 2 + reach &&
-                    std::abs(centre.y - middle.y) < box.height / 2 + reach;
-  return near ? std::optional(centre) : std::nullopt;
+  if (!wide || wide->arcs.size() > 1 || is_straight(wide->arcs.front())) return std::nullopt;
+  return centre_of(wide->arcs.front());
+}
+
+constexpr double label_room = 10;  // on every side of the blank, mm of paper
+constexpr double edge_room = 3;    // on every side of the lines about it
+
+Bounds about_outline(const Blank& b) {
+  Bounds bounds;
+  for (Vec2 p : corners(as_laid(b))) bounds.add(p);
+  return bounds;
+}
+
+Bounds about_all(const Blank& b, const std::optional<Vec2>& centre) {
+  Bounds bounds = about_outline(b);
+  for (Vec2 p : corners(enclosing(b))) bounds.add(p);
+  if (centre) bounds.add(*centre);
+  return bounds;
+}
+
+double scale_within(const Bounds& b, const PageBox& frame, double room) {
+  return std::min((frame.width() - 2 * room) / (b.right - b.left),
+                  (frame.height() - 2 * room) / (b.high - b.low));
 }
 
 class BlankView {
  public:
-  BlankView(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame)
+  BlankView(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame,
+            double scale)
       : layout_(layout),
         units_(job.job.units),
         piece_(piece),
         blank_(piece.blank),
         frame_(frame),
-        centre_(near_centre(blank_)),
+        dimensioned_(job.job.drawing.dimensions),
+        centre_(dimensioned_ ? swing_centre(blank_) : std::nullopt),
         rectangle_(enclosing(blank_)) {
-    Bounds bounds;
-    const Rectangle box = as_laid(blank_);
-    for (Vec2 p : corners(box)) bounds.add(p);
-    for (Vec2 p : corners(rectangle_)) bounds.add(p);
-    if (centre_) bounds.add(*centre_);
-    view_ = fitted(bounds, frame, 46);
+    if (centre_ && scale_within(about_all(blank_, centre_), frame, edge_room) < scale) centre_.reset();
+    view_ = centred(about_all(blank_, centre_), frame, scale);
   }
 
-  void draw() {
+  std::vector<std::string> draw() {
     draw_face();
-    layout_.draw_outline(outline(blank_), view_.scale, view_.origin, Pen::cut);
+    layout_.draw_outline({outline(blank_), view_.scale, view_.origin, Pen::cut, true});
     if (!blank_.marks.lines.empty())
-      layout_.draw_outline(blank_.marks.lines, view_.scale, view_.origin, Pen::mark);
+      layout_.draw_outline({blank_.marks.lines, view_.scale, view_.origin, Pen::mark});
     draw_mark_texts();
     // Labels find room in this order: what is hardest to place comes first.
     draw_element_numbers();
-    draw_swing(EdgeName::base, 0.31);
-    draw_swing(EdgeName::top, 0.69);
-    draw_rectangle();
-    draw_gap();
-    draw_chord(EdgeName::base);
-    draw_chord(EdgeName::top);
-    draw_sector();
+    if (dimensioned_) {
+      draw_swing(EdgeName::base);
+      draw_swing(EdgeName::top);
+      draw_rectangle();
+    }
+    draw_seam();
+    if (dimensioned_) {
+      draw_chord(EdgeName::base);
+      draw_chord(EdgeName::top);
+      draw_sector();
+    }
     draw_centre_line();
-    for (const Label& label : labels_) (void)layout_.place(label, frame_);
+    return layout_.place_all(labels_, frame_);
   }
 
  private:
@@ -131,18 +142,18 @@ class BlankView {
     const double low = centre_ ? std::min(0.0, centre_->y) : 0;
     const Vec2 foot = page({x, low});
     const Vec2 head = page({x, high});
-    layout_.draw({{foot.x, foot.y + 12}, {head.x, head.y - 12}}, Pen::centre);
-    label("centre line", {{{foot.x, foot.y + 12}, {-1, 0.3}}, {{head.x, head.y - 12}, {-1, -0.3}}});
+    layout_.draw({{foot.x, foot.y + 3}, {head.x, head.y - 3}}, Pen::centre);
+    label("centre line", {{{foot.x, foot.y + 3}, {-1, 0.3}}, {{head.x, head.y - 3}, {-1, -0.3}}});
   }
 
   // The images of the seam ruling, between which and the edges half the gap lies.
-  void draw_gap() {
+  void draw_seam() {
     for (const Element* e : {&blank_.elements.front(), &blank_.elements.back()}) {
       if (!e->on_metal) layout_.draw({page(e->base), page(e->top)}, Pen::guide);
     }
     const bool start_right = blank_.face_up == Face::inside;
     // Beside the edge, or within a blank so wide that the other edge is far.
-    const bool wide = view_.scale * as_laid(blank_).width > 300;
+    const bool wide = view_.scale * as_laid(blank_).width > 75;
     const auto of_edge = [&](EdgeName name) {
       const double side = (name == EdgeName::seam_start) == start_right ? 1 : -1;
       const Arc& arc = edge(blank_, name)->arcs.front();
@@ -152,8 +163,9 @@ class BlankView {
       return anchors;
     };
     constexpr double same_side = 0.4 * std::numbers::pi;
-    labels_.push_back({"seam start", of_edge(EdgeName::seam_start), 12, same_side});
-    labels_.push_back({"seam end", of_edge(EdgeName::seam_end), 12, same_side});
+    labels_.push_back({"seam start", of_edge(EdgeName::seam_start), letters, same_side});
+    labels_.push_back({"seam end", of_edge(EdgeName::seam_end), letters, same_side});
+    if (!dimensioned_) return;
     std::vector<Anchor> either = of_edge(EdgeName::seam_start);
     for (const Anchor& a : of_edge(EdgeName::seam_end)) either.push_back(a);
     label(gap_text(), std::move(either));
@@ -182,13 +194,21 @@ class BlankView {
           anchors_along(a, b, {0, 1}));
   }
 
-  void draw_swing(EdgeName name, double fraction) {
+  // Where on a rim its swing radius ends: clear of the letters on the blank.
+  [[nodiscard]] Vec2 swing_end(const Arc& arc) const {
+    for (const double fraction : {0.31, 0.69, 0.2, 0.8, 0.12, 0.88}) {
+      const Vec2 end = page(point_at(arc, fraction * arc.length));
+      if (!centre_ || !layout_.over_letters(page(*centre_), end)) return end;
+    }
+    return page(point_at(arc, 0.31 * arc.length));
+  }
+
+  void draw_swing(EdgeName name) {
     const Edge* e = edge(blank_, name);
     if (!e) return;
     if (e->arcs.size() > 1) return label_fitted(*e);
     const Arc& arc = e->arcs.front();
-    const double part = name == EdgeName::base ? fraction : 1 - fraction;
-    const Vec2 on_arc = page(point_at(arc, part * arc.length));
+    const Vec2 on_arc = swing_end(name == EdgeName::base ? arc : reversed(arc));
     const std::string text =
         fmt::format("swing radius {} {}", name_of(name), shown_length(radius_of(arc), units_));
     if (is_straight(arc)) {
@@ -204,7 +224,7 @@ class BlankView {
       label(text, anchors_along(from, on_arc, left_of(on_arc - from)));
     } else {
       // The centre lies off the sheet: an arrow from the arc towards it.
-      const double length = std::min(46.0, reach);
+      const double length = std::min(12.0, reach);
       const Vec2 tip = on_arc + (length / reach) * (from - on_arc);
       layout_.arrow(on_arc, tip, Pen::dimension);
       std::vector<Anchor> anchors = along(arc, on_arc - from);
@@ -226,18 +246,25 @@ class BlankView {
           std::move(anchors));
   }
 
-  // Numbers at the base ends of the element lines, where there is room for all of them.
+  // Numbers at the ends of the element lines: of all, or of every second, fifth, tenth where there is no
+  // room.
   void draw_element_numbers() {
     if (blank_.cone && blank_.elements.size() <= 5) return;
     const EndName end = edge(blank_, EdgeName::base) ? EndName::base : EndName::top;
-    const double spaces = static_cast<double>(blank_.elements.size()) - 1;
     const Edge* rim = edge(blank_, end == EndName::base ? EdgeName::base : EdgeName::top);
-    if (view_.scale * rim->girth / spaces < 22) return;
+    const double pitch = view_.scale * rim->girth / (static_cast<double>(blank_.elements.size()) - 1);
+    int every = 1;
+    for (const int k : {1, 2, 5, 10, 20, 50, 100, 200, 500, 1000}) {
+      every = k;
+      if (k * pitch >= 5.5) break;
+    }
     for (const Element& e : blank_.elements) {
+      if (e.number % every != 0) continue;
       const Vec2 foot = end == EndName::base ? e.base : e.top;
       const Vec2 from = end == EndName::base ? e.top : e.base;
       const Vec2 away = page(foot) - page(from);
-      labels_.push_back({fmt::format("{}", e.number), {{page(foot), away}}, 10, 0.3 * std::numbers::pi});
+      labels_.push_back(
+          {fmt::format("{}", e.number), {{page(foot), away}}, small_letters, 0.3 * std::numbers::pi, true});
     }
   }
 
@@ -255,7 +282,7 @@ class BlankView {
       label(text, along(arc, {0, 1}));
       return;
     }
-    const double radius = std::max(0.16 * radius_of(arc), 26 / view_.scale);
+    const double radius = std::max(0.16 * radius_of(arc), 7 / view_.scale);
     const double first = std::atan2(arc.start.y - centre_->y, arc.start.x - centre_->x);
     std::vector<Vec2> points;
     for (int i = 0; i <= 72; ++i) {
@@ -269,14 +296,14 @@ class BlankView {
   }
 
   void draw_face() {
-    layout_.put(fmt::format("{} face up", name_of(blank_.face_up)), {frame_.left + 8, frame_.bottom - 22},
-                12);
+    layout_.put(fmt::format("{} face up", name_of(blank_.face_up)), {frame_.left + 2, frame_.bottom - 6},
+                letters);
   }
 
   void draw_mark_texts() {
     for (const MarkText& t : blank_.marks.texts) {
       const double size = t.height * view_.scale / capital_height;
-      if (size >= 5) layout_.put_turned(t.text, page(t.centre), size, t.heading);
+      if (size >= 1.5) layout_.put_turned(t.text, page(t.centre), size, t.heading);
     }
   }
 
@@ -285,6 +312,7 @@ class BlankView {
   const PieceResult& piece_;
   const Blank& blank_;
   PageBox frame_;
+  bool dimensioned_;
   std::optional<Vec2> centre_;
   Rectangle rectangle_;
   View view_;
@@ -293,8 +321,19 @@ class BlankView {
 
 }  // namespace
 
-void draw_blank(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame) {
-  BlankView(layout, job, piece, frame).draw();
+double blank_scale(const Blank& blank, const PageBox& frame) {
+  return std::min(scale_within(about_outline(blank), frame, label_room),
+                  scale_within(about_all(blank, {}), frame, edge_room));
+}
+
+double blank_height(const Blank& blank, double scale) {
+  const auto high = [&](const Bounds& b, double room) { return scale * (b.high - b.low) + 2 * room; };
+  return std::max(high(about_outline(blank), label_room), high(about_all(blank, {}), edge_room));
+}
+
+std::vector<std::string> draw_blank(Layout& layout, const JobResult& job, const PieceResult& piece,
+                                    const PageBox& frame, double scale) {
+  return BlankView(layout, job, piece, frame, scale).draw();
 }
 
 }  // namespace juggler

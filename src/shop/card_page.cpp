@@ -7,12 +7,13 @@
 namespace juggler {
 namespace {
 
-constexpr PageBox figure_frame{816, 16, 1264, 384};
-constexpr double left = 24;
-constexpr double top = 18;
-constexpr double bottom = 784;
-constexpr double size = 12;
-constexpr double pitch = 16;
+constexpr PageBox figure_frame{186, 6, 291, 96};
+constexpr double left = 10;
+constexpr double top = 10;
+constexpr double bottom = 202;
+constexpr double size = small_letters;
+constexpr double pitch = 4;
+constexpr double letter = 1.75;  // what a letter of the card's text takes
 
 size_t rows_of_page() { return static_cast<size_t>((bottom - top) / pitch) - 1; }
 
@@ -22,13 +23,12 @@ bool is_row(const std::string& line) {
 }
 
 void put_cells(Layout& layout, const std::string& line, double x, double y) {
-  constexpr double letter = 7.0;
   size_t at = 0;
   while ((at = line.find_first_not_of(' ', at)) != std::string::npos) {
     const size_t stop = std::min(line.find("  ", at), line.size());
     const std::string cell = line.substr(at, stop - at);
     const double right = x + letter * static_cast<double>(stop);
-    layout.put(cell, {right - text_extent(cell, size).width, y}, size);
+    layout.put(cell, {right - layout.extent(cell, size).width, y}, size);
     at = stop;
   }
 }
@@ -37,7 +37,7 @@ void put_line(Layout& layout, const std::string& line, double y, bool heading) {
   if (line.empty()) return;
   if (is_row(line)) return put_cells(layout, line, left, y);
   const size_t indent = std::min(line.find_first_not_of(' '), line.size());
-  layout.put(line.substr(indent), {left + 7.0 * static_cast<double>(indent), y}, size, heading);
+  layout.put(line.substr(indent), {left + letter * static_cast<double>(indent), y}, size, heading);
 }
 
 // The blank in its box, with the card's own numbers.
@@ -52,7 +52,7 @@ class Figure {
       low_ = std::min(low_, card_.centre_y);
       high_ = std::max(high_, card_.centre_y);
     }
-    constexpr double margin = 44;
+    constexpr double margin = 12;
     const double width = figure_frame.right - figure_frame.left - 2 * margin;
     const double height = figure_frame.bottom - figure_frame.top - 2 * margin;
     scale_ = std::min(width / box.width, height / (high_ - low_));
@@ -65,7 +65,7 @@ class Figure {
     const std::vector<Vec2> c{at({0, 0}), at({box.width, 0}), at({box.width, box.height}),
                               at({0, box.height})};
     layout_.draw({c[0], c[1], c[2], c[3], c[0]}, Pen::guide);
-    layout_.draw_outline(outline(blank_), scale_, origin_, Pen::cut);
+    layout_.draw_outline({outline(blank_), scale_, origin_, Pen::cut, true});
     label(len(card_.width), anchors_along(c[0], c[1], {0, 1}));
     label(len(card_.height), anchors_along(c[0], c[3], {-1, 0}));
     layout_.draw({c[0], c[2]}, Pen::guide);
@@ -127,7 +127,7 @@ std::vector<Page> draw_card(const JobResult& job, const PieceResult& piece) {
       put_line(layout, lines[i], top + pitch * static_cast<double>(i - first), i == 0);
     }
     if (pages.size() + 1 == most && last < lines.size()) {
-      layout.put("The card goes on; its text has all of it.", {left, bottom - pitch + 10}, size, true);
+      layout.put("The card goes on; its text has all of it.", {left, bottom - pitch + 2}, size, true);
     }
     layout.finish();
     pages.push_back(std::move(page));

@@ -1,16 +1,52 @@
-// The formed part, pictorial: a parallel projection from above, the seam to the front.
+// The formed part in parallel projections: from the front, from above, and pictorial, the seam to the front.
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <array>
 
-#include "layout.h"
+#include "views.h"
 
 namespace juggler {
 namespace {
 
-constexpr double lift = 24.0 / 180 * std::numbers::pi;  // how far above the horizon the eye stands
+constexpr double lift = 24.0 / 180 * std::numbers::pi;  // how far above the horizon the pictorial eye stands
 constexpr int looks = 144;
+constexpr double two_pi = 2 * std::numbers::pi;
+
+// Which directions of space lie to the right and upwards on the page.
+struct Projection {
+  Vec3 right, up;
+  [[nodiscard]] Vec3 towards_eye() const { return cross(right, up); }
+  [[nodiscard]] Vec2 operator()(Vec3 p) const { return {dot(p, right), -dot(p, up)}; }
+};
+
+constexpr Projection front{{1, 0, 0}, {0, 0, 1}};
+constexpr Projection above{{1, 0, 0}, {0, 1, 0}};
+
+Projection pictorial(const Form& form) {
+  const double eye = form.from() + 0.6;
+  return {{-std::sin(eye), std::cos(eye), 0},
+          {-std::cos(eye) * std::sin(lift), -std::sin(eye) * std::sin(lift), std::cos(lift)}};
+}
+
+// The plan parameter within once round.
+double within_once(const Form& form, double u) { return u - two_pi * std::floor((u - form.from()) / two_pi); }
+
+double u_at(const Form& form, double i) {
+  return form.from() + std::min(two_pi * i / looks, form.to() - form.from());
+}
+
+// What a projection of the part takes, mm, y downwards.
+PageBox bounds(const Form& form, const Projection& projection) {
+  PageBox b{1e300, 1e300, -1e300, -1e300};
+  for (int i = 0; i <= looks; ++i) {
+    for (const EndName end : {EndName::base, EndName::top}) {
+      const Vec2 p = projection(edge_point(form, end, form.neutral, u_at(form, i)));
+      b = {std::min(b.left, p.x), std::min(b.top, p.y), std::max(b.right, p.x), std::max(b.bottom, p.y)};
+    }
+  }
+  return b;
+}
 
 // A ruling on the page, with how near its ends are to the eye.
 struct Seen {
@@ -18,66 +54,47 @@ struct Seen {
   double base_near = 0, top_near = 0;
 };
 
-class FormedView {
+// One view of the part: lines, hidden ones dashed.
+class View {
  public:
-  FormedView(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame)
+  View(Layout& layout, const Form& form, const Projection& projection, double scale, const PageBox& frame)
       : layout_(layout),
-        units_(job.job.units),
-        piece_(piece),
-        sizes_(piece.sizes),
-        form_(piece.form),
-        frame_(frame) {
-    const double eye = form_.from() + 0.6;
-    right_ = {-std::sin(eye), std::cos(eye), 0};
-    up_ = {-std::cos(eye) * std::sin(lift), -std::sin(eye) * std::sin(lift), std::cos(lift)};
-    towards_eye_ = cross(right_, up_);
-    fit();
-    for (int i = 0; i <= looks; ++i) seen_.push_back(seen(u_at(i)));
+        form_(form),
+        projection_(projection),
+        eye_(projection.towards_eye()),
+        scale_(scale),
+        box_(bounds(form, projection)) {
+    origin_ = frame.middle() - scale * box_.middle();
+    for (int i = 0; i <= looks; ++i) seen_.push_back(seen(u_at(form_, i)));
   }
 
-  void draw() {
+  [[nodiscard]] Vec2 page(Vec3 p) const { return origin_ + scale_ * projection_(p); }
+  [[nodiscard]] Vec3 on_rim(EndName end, double u) const { return edge_point(form_, end, form_.neutral, u); }
+  // What the part takes on the page.
+  [[nodiscard]] PageBox box() const {
+    return {origin_.x + scale_ * box_.left, origin_.y + scale_ * box_.top, origin_.x + scale_ * box_.right,
+            origin_.y + scale_ * box_.bottom};
+  }
+
+  void draw(const std::vector<double>& seams) const {
     draw_rim(EndName::base);
     draw_rim(EndName::top);
     draw_silhouette();
-    draw_seams();
-    draw_plan_angles();
-    draw_height();
-    label_ends();
-    for (const Label& label : labels_) (void)layout_.place(label, frame_);
+    for (const double u : seams) {
+      const Vec3 base = on_rim(EndName::base, u);
+      const Vec3 top = on_rim(EndName::top, u);
+      constexpr int steps = 40;
+      draw_curve([&](double i) { return base + (i / steps) * (top - base); }, steps, Pen::seam);
+    }
   }
 
  private:
-  [[nodiscard]] double u_at(double i) const {
-    return form_.from() + std::min(2 * std::numbers::pi * i / looks, form_.to() - form_.from());
-  }
-  [[nodiscard]] Vec2 project(Vec3 p) const { return {dot(p, right_), -dot(p, up_)}; }
-  [[nodiscard]] Vec2 page(Vec3 p) const { return origin_ + scale_ * project(p); }
-  [[nodiscard]] Vec3 on_rim(EndName end, double u) const { return edge_point(form_, end, form_.neutral, u); }
   [[nodiscard]] Seen seen(double u) const {
     const Vec3 base = on_rim(EndName::base, u);
     const Vec3 top = on_rim(EndName::top, u);
-    return {page(base), page(top), dot(base, towards_eye_), dot(top, towards_eye_)};
+    return {page(base), page(top), dot(base, eye_), dot(top, eye_)};
   }
-  [[nodiscard]] double facing(double u) const { return dot(ruling_at(form_.wall, u).n, towards_eye_); }
-
-  void fit() {
-    Vec2 least{1e300, 1e300};
-    Vec2 most{-1e300, -1e300};
-    for (int i = 0; i <= looks; ++i) {
-      for (const EndName end : {EndName::base, EndName::top}) {
-        const Vec2 p = project(on_rim(end, u_at(i)));
-        least = {std::min(least.x, p.x), std::min(least.y, p.y)};
-        most = {std::max(most.x, p.x), std::max(most.y, p.y)};
-      }
-    }
-    const double margin_x = 96;
-    const double margin_y = 44;
-    scale_ = std::min((frame_.right - frame_.left - 2 * margin_x) / std::max(most.x - least.x, 1e-9),
-                      (frame_.bottom - frame_.top - 2 * margin_y) / std::max(most.y - least.y, 1e-9));
-    const Vec2 middle{(frame_.left + frame_.right) / 2, (frame_.top + frame_.bottom) / 2};
-    origin_ = middle - (scale_ / 2) * (least + most);
-    lowest_ = origin_.y + scale_ * most.y;
-  }
+  [[nodiscard]] double facing(double u) const { return dot(ruling_at(form_.wall, u).n, eye_); }
 
   // Whether the strip of wall between two looks lies over a point and nearer to the eye.
   [[nodiscard]] bool covers(size_t strip, Vec2 p, double near) const {
@@ -97,7 +114,7 @@ class FormedView {
 
   [[nodiscard]] bool hidden(Vec3 point) const {
     const Vec2 p = page(point);
-    const double near = dot(point, towards_eye_);
+    const double near = dot(point, eye_);
     for (size_t i = 0; i + 1 < seen_.size(); ++i) {
       if (covers(i, p, near)) return true;
     }
@@ -105,7 +122,7 @@ class FormedView {
   }
 
   // A line in space, dashed where the wall lies before it.
-  void draw_curve(const std::function<Vec3(double)>& point, int steps, Pen pen) {
+  void draw_curve(const std::function<Vec3(double)>& point, int steps, Pen pen) const {
     std::vector<Vec2> run{page(point(0))};
     bool was_hidden = hidden(point(0.5));
     for (int i = 1; i <= steps; ++i) {
@@ -119,101 +136,165 @@ class FormedView {
     }
   }
 
-  void draw_rim(EndName end) {
+  void draw_rim(EndName end) const {
     if (form_.pointed(end)) return;
-    draw_curve([&](double i) { return on_rim(end, u_at(i)); }, looks, Pen::formed);
+    draw_curve([&](double i) { return on_rim(end, u_at(form_, i)); }, looks, Pen::formed);
   }
 
-  void draw_silhouette() {
+  void draw_silhouette() const {
     for (int i = 0; i < looks; ++i) {
-      const double a = u_at(i);
-      const double b = u_at(i + 1);
+      const double a = u_at(form_, i);
+      const double b = u_at(form_, i + 1);
       if ((facing(a) < 0) == (facing(b) < 0)) continue;
       const Seen s = seen(root([&](double x) { return facing(x); }, a, b));
-      layout_.draw({s.base, s.top}, Pen::formed);
+      constexpr double least = 0.1;  // mm: a wall seen edge on has no silhouette
+      if (norm(s.base - s.top) > least) layout_.draw({s.base, s.top}, Pen::formed);
     }
   }
 
-  void draw_seams() {
-    bool first = true;
-    for (const Span& span : seam_spans(form_, seam_as_made(piece_.part.seam, piece_.part.making.hand))) {
-      const double turn = 2 * std::numbers::pi;
-      const double u =
-          form_.from() + (span.from - form_.from()) - turn * std::floor((span.from - form_.from()) / turn);
-      const Seen s = seen(u);
-      const Vec3 base = on_rim(EndName::base, u);
-      const Vec3 top = on_rim(EndName::top, u);
-      constexpr int steps = 40;
-      draw_curve([&](double i) { return base + (i / steps) * (top - base); }, steps, Pen::seam);
-      const double at = Angle::radians(u).degrees();
-      if (first) {
-        labels_.push_back(
-            {fmt::format("seam at {:g} deg", std::round(1e6 * (at - 360 * std::floor(at / 360))) / 1e6),
-             anchors_along(s.base, s.top, {1, 0})});
-      }
-      first = false;
-    }
+  Layout& layout_;
+  const Form& form_;
+  Projection projection_;
+  Vec3 eye_;
+  double scale_;
+  PageBox box_;
+  Vec2 origin_;
+  std::vector<Seen> seen_;
+};
+
+// The three views and what they say.
+class FormedViews {
+ public:
+  FormedViews(Layout& layout, const JobResult& job, const PieceResult& piece)
+      : layout_(layout),
+        units_(job.job.units),
+        piece_(piece),
+        sizes_(piece.sizes),
+        form_(piece.form),
+        dimensioned_(job.job.drawing.dimensions) {
+    for (const Span& span : seam_spans(form_, seam_as_made(piece.part.seam, piece.part.making.hand)))
+      seams_.push_back(within_once(form_, span.from));
   }
 
-  void draw_plan_angles() {
-    const EndName end = form_.base_pointed ? EndName::top : EndName::base;
-    const AskedCircle& circle = form_.asked[end == EndName::base ? 0 : 1];
-    const Vec2 centre = page(circle.centre);
-    for (int i = 0; i < 4; ++i) {
-      double u = i * std::numbers::pi / 2;
-      u -= 2 * std::numbers::pi * std::floor((u - form_.from()) / (2 * std::numbers::pi));
-      const Vec2 from = page(on_rim(end, u));
-      const Vec2 out = page(circle.centre + circle.radius * Vec3{std::cos(u), std::sin(u), 0}) - centre;
-      const double reach = std::max(norm(out), 1e-9);
-      const Vec2 to = from + (9 / reach) * out;
-      layout_.draw({from, to}, Pen::guide);
-      labels_.push_back({fmt::format("{}\u00b0", 90 * i), {{to, out}}, 11});
+  void draw_front(const PageBox& frame, double scale) {
+    View view(layout_, form_, front, scale, frame);
+    view.draw(seams_);
+    if (dimensioned_) {
+      dimension_height(view);
+      dimension_end(view, EndName::base);
+      dimension_end(view, EndName::top);
     }
+    place(frame);
+  }
+
+  void draw_above(const PageBox& frame, double scale) {
+    View view(layout_, form_, above, scale, frame);
+    view.draw(seams_);
+    label_plan_angles(view, scale);
+    label_seams(view);
+    if (dimensioned_ && !sizes_.coaxial()) dimension_shift(view);
+    place(frame);
+  }
+
+  void draw_pictorial(const PageBox& frame, double scale) {
+    View(layout_, form_, pictorial(form_), scale, frame).draw(seams_);
+  }
+
+  [[nodiscard]] std::vector<std::string> left_over() && { return std::move(left_over_); }
+
+ private:
+  void place(const PageBox& frame) {
+    for (std::string& text : layout_.place_all(labels_, frame)) left_over_.push_back(std::move(text));
+    labels_.clear();
+  }
+  void label(std::string text, std::vector<Anchor> anchors) {
+    labels_.push_back({std::move(text), std::move(anchors)});
+  }
+
+  // A dimension between two points, drawn beside them: extension lines, arrows, and a label near its line.
+  void dimension(Vec2 a, Vec2 b, Vec2 beside, const std::string& text) {
+    constexpr double past = 1;
+    const Vec2 out = (1 / norm(beside)) * beside;
+    for (const Vec2 p : {a, b}) layout_.draw({p + past * out, p + beside + past * out}, Pen::dimension);
+    const Vec2 from = a + beside;
+    const Vec2 to = b + beside;
+    const Vec2 middle = 0.5 * (from + to);
+    layout_.arrow(middle, from, Pen::dimension);
+    layout_.arrow(middle, to, Pen::dimension);
+    std::vector<Anchor> anchors = anchors_along(from, to, beside);
+    for (const Anchor& a2 : anchors_along(from, to, -1.0 * beside)) anchors.push_back(a2);
+    label(text, std::move(anchors));
   }
 
   // Of a part with level ends the distance of their planes, else over all.
-  void draw_height() {
+  void dimension_height(const View& view) {
     const bool level = form_.trims.empty();
-    const double height = level ? sizes_.height : piece_.blank.overall_height;
-    const double x = frame_.left + 26;
-    const double low = level ? page({0, 0, 0}).y : lowest_;
-    const double high = level ? page({sizes_.shift.x, sizes_.shift.y, sizes_.height}).y
-                              : low - scale_ * height * std::cos(lift);
-    layout_.arrow({x, (low + high) / 2}, {x, high}, Pen::dimension);
-    layout_.arrow({x, (low + high) / 2}, {x, low}, Pen::dimension);
-    layout_.draw({{x - 5, low}, {x + 5, low}}, Pen::dimension);
-    layout_.draw({{x - 5, high}, {x + 5, high}}, Pen::dimension);
-    labels_.push_back(
-        {fmt::format("{} {}", level ? "height" : "overall height", shown_length(height, units_)),
-         anchors_along({x, high}, {x, low}, {1, 0})});
+    const PageBox b = view.box();
+    const double low = level ? view.page({0, 0, 0}).y : b.bottom;
+    const double high = level ? view.page({0, 0, sizes_.height}).y : b.top;
+    dimension({b.left, low}, {b.left, high}, {-6, 0},
+              fmt::format("{} {}", level ? "height" : "overall height",
+                          shown_length(level ? sizes_.height : piece_.blank.overall_height, units_)));
   }
 
-  [[nodiscard]] std::string end_label(EndName end) const {
+  void dimension_end(const View& view, EndName end) {
     const bool base = end == EndName::base;
+    const double down = base ? 1 : -1;
+    if (form_.pointed(end)) {
+      label(fmt::format("{}: point", name_of(end)), {{view.page(view.on_rim(end, form_.from())), {0, down}}});
+      return;
+    }
+    for (const TrimPlane& t : form_.trims) {
+      if (t.end != end) continue;
+      std::vector<Anchor> anchors;
+      for (int i = 0; i < 12; ++i)
+        anchors.push_back({view.page(view.on_rim(end, u_at(form_, 12.0 * i))), {0, down}});
+      label(fmt::format("{} cut at {:.6g} deg", name_of(end), t.tilt.degrees()), std::move(anchors));
+      return;
+    }
+    if (sizes_.one_size && !base && form_.trims.empty()) return;  // the base's says it
     const double radius = base ? sizes_.base_radius : sizes_.top_radius;
     const auto face = base ? sizes_.base_face : sizes_.top_face;
-    if (form_.pointed(end)) return fmt::format("{}: point", name_of(end));
-    for (const TrimPlane& t : form_.trims) {
-      if (t.end == end) return fmt::format("{} cut at {:.6g} deg", name_of(end), t.tilt.degrees());
-    }
-    return fmt::format("{} dia {} {}", name_of(end), shown_length(2 * radius, units_),
-                       name_of(face.value_or(Face::middle)));
+    const double x = base ? 0 : sizes_.shift.x;
+    const double z = base ? 0 : sizes_.height;
+    dimension(view.page({x - radius, 0, z}), view.page({x + radius, 0, z}), {0, 5 * down},
+              fmt::format("{} dia {} {}", name_of(end), shown_length(2 * radius, units_),
+                          name_of(face.value_or(Face::middle))));
   }
 
-  void label_ends() {
-    const auto end = [&](EndName which, Vec2 away, double u) {
-      Label label{end_label(which), {}};
-      for (const double turn : {-0.35, 0.35, -0.7, 0.7, 0.0}) {
-        const double at = u + turn;
-        const double whole = 2 * std::numbers::pi;
-        label.anchors.push_back(
-            {page(on_rim(which, at - whole * std::floor((at - form_.from()) / whole))), away});
-      }
-      labels_.push_back(std::move(label));
-    };
-    const double front = std::atan2(towards_eye_.y, towards_eye_.x);
-    end(EndName::base, {0, 1}, front);
-    end(EndName::top, {0, -1}, front + std::numbers::pi);
+  void dimension_shift(const View& view) {
+    const Vec2 from = view.page({0, 0, 0});
+    const Vec2 to = view.page({sizes_.shift.x, sizes_.shift.y, 0});
+    layout_.arrow(from, to, Pen::dimension);
+    label(fmt::format("top shift x {}, y {}", shown_length(sizes_.shift.x, units_),
+                      shown_length(sizes_.shift.y, units_)),
+          anchors_along(from, to, {0, 1}));
+  }
+
+  void label_seams(const View& view) {
+    for (const double u : seams_) {
+      const double at = Angle::radians(u).degrees();
+      const double shown = std::round(1e6 * (at - 360 * std::floor(at / 360))) / 1e6;
+      const Vec2 base = view.page(view.on_rim(EndName::base, u));
+      const Vec2 top = view.page(view.on_rim(EndName::top, u));
+      const Vec2 away = left_of(direction(-u));
+      std::vector<Anchor> anchors = anchors_along(base, top, away);
+      for (const Anchor& a : anchors_along(base, top, -1.0 * away)) anchors.push_back(a);
+      label(fmt::format("seam {:g}\u00b0", shown == 360 ? 0 : shown), std::move(anchors));
+    }
+  }
+
+  // Ticks round the wider end.
+  void label_plan_angles(const View& view, double scale) {
+    const bool base = form_.asked[0].radius >= form_.asked[1].radius;
+    const AskedCircle& circle = form_.asked[base ? 0 : 1];
+    const Vec2 centre = view.page(circle.centre);
+    for (int i = 0; i < 4; ++i) {
+      const Vec2 out = direction(-i * std::numbers::pi / 2);
+      const Vec2 from = centre + (scale * circle.radius + 0.8) * out;
+      layout_.draw({from, from + 2 * out}, Pen::guide);
+      label(fmt::format("{}\u00b0", 90 * i), {{from + 2 * out, out}});
+    }
   }
 
   Layout& layout_;
@@ -221,19 +302,62 @@ class FormedView {
   const PieceResult& piece_;
   const RoundSizes& sizes_;
   const Form& form_;
-  PageBox frame_;
-  Vec3 right_, up_, towards_eye_;
-  double scale_ = 1;
-  double lowest_ = 0;
-  Vec2 origin_;
-  std::vector<Seen> seen_;
+  bool dimensioned_;
+  std::vector<double> seams_;
   std::vector<Label> labels_;
+  std::vector<std::string> left_over_;
 };
+
+constexpr double caption_room = 4.5;
+constexpr double room_across = 16;  // beside a view, for its labels
+constexpr double room_down = 9;
+
+// Where the views stand: front and above in one file, the pictorial beside them.
+struct Places {
+  PageBox front, above, pictorial;
+};
+
+Places places_in(const PageBox& frame, const PageBox& f, const PageBox& a, const PageBox& p, double scale,
+                 Angles angles) {
+  const double wide = scale * std::max(f.width(), a.width());
+  const double spare = frame.width() - wide - scale * p.width();
+  const double split = frame.left + wide + spare / 2;
+  const double over = frame.height() - scale * (f.height() + a.height());
+  const double upper = scale * (angles == Angles::first ? f.height() : a.height()) + over / 2;
+  const PageBox high{frame.left, frame.top, split, frame.top + upper};
+  const PageBox low{frame.left, frame.top + upper, split, frame.bottom};
+  const PageBox beside{split, frame.top, frame.right, frame.bottom};
+  return angles == Angles::first ? Places{high, low, beside} : Places{low, high, beside};
+}
+
+PageBox without_caption(const PageBox& b) { return {b.left, b.top, b.right, b.bottom - caption_room}; }
 
 }  // namespace
 
-void draw_formed(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame) {
-  FormedView(layout, job, piece, frame).draw();
+double formed_scale(const PieceResult& piece, const PageBox& frame) {
+  const PageBox f = bounds(piece.form, front);
+  const PageBox a = bounds(piece.form, above);
+  const PageBox p = bounds(piece.form, pictorial(piece.form));
+  const double across = (frame.width() - 4 * room_across) / (std::max(f.width(), a.width()) + p.width());
+  const double down = (frame.height() - 2 * (2 * room_down + caption_room)) / (f.height() + a.height());
+  return std::min({across, down, (frame.height() - 2 * room_down - caption_room) / p.height()});
+}
+
+std::vector<std::string> draw_formed(Layout& layout, const JobResult& job, const PieceResult& piece,
+                                     const PageBox& frame, double scale, Angles angles) {
+  FormedViews views(layout, job, piece);
+  const Places places = places_in(frame, bounds(piece.form, front), bounds(piece.form, above),
+                                  bounds(piece.form, pictorial(piece.form)), scale, angles);
+  const auto caption = [&](const PageBox& b, const char* text) {
+    layout.put(text, {b.left + 1, b.bottom - 4.4}, small_letters);
+  };
+  caption(places.front, "front, seen from 270\u00b0");
+  caption(places.above, "from above");
+  caption(places.pictorial, "pictorial");
+  views.draw_front(without_caption(places.front), scale);
+  views.draw_above(without_caption(places.above), scale);
+  views.draw_pictorial(without_caption(places.pictorial), scale);
+  return std::move(views).left_over();
 }
 
 }  // namespace juggler

@@ -6,8 +6,8 @@
 namespace juggler {
 namespace {
 
-constexpr double clearance = 2.5;
-constexpr double near_enough = 8;  // a text this close needs no leader
+constexpr double clearance = 0.6;
+constexpr double near_enough = 2;  // a text this close needs no leader
 
 PageBox grown(const PageBox& b, double by) { return {b.left - by, b.top - by, b.right + by, b.bottom + by}; }
 
@@ -48,10 +48,6 @@ std::vector<Anchor> anchors_along(Vec2 from, Vec2 to, Vec2 away) {
   return anchors;
 }
 
-bool overlap(const PageBox& a, const PageBox& b) {
-  return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
-}
-
 bool crosses(const PageBox& box, Vec2 a, Vec2 b) {
   if (std::max(a.x, b.x) < box.left || std::min(a.x, b.x) > box.right || std::max(a.y, b.y) < box.top ||
       std::min(a.y, b.y) > box.bottom) {
@@ -65,39 +61,77 @@ bool crosses(const PageBox& box, Vec2 a, Vec2 b) {
 }
 
 void Layout::draw(std::vector<Vec2> points, Pen pen) {
+  const bool interrupted = pen == Pen::dimension || pen == Pen::guide || pen == Pen::centre;
+  if (!interrupted || turned_.empty()) return draw_whole(std::move(points), pen);
+  for (size_t i = 0; i + 1 < points.size(); ++i) draw_around_letters(points[i], points[i + 1], pen);
+}
+
+void Layout::draw_whole(std::vector<Vec2> points, Pen pen) {
   for (size_t i = 0; i + 1 < points.size(); ++i) segments_.push_back({points[i], points[i + 1]});
   page_.lines.push_back({std::move(points), pen});
 }
 
-void Layout::draw_outline(const Outline& arcs, double scale, Vec2 origin, Pen pen) {
-  for (const Arc& arc : arcs) {
-    const std::vector<Vec2> points = chords(arc, Angle::degrees(2));
-    for (size_t i = 0; i + 1 < points.size(); ++i) {
-      const auto on_page = [&](Vec2 p) { return Vec2{origin.x + scale * p.x, origin.y - scale * p.y}; };
-      segments_.push_back({on_page(points[i]), on_page(points[i + 1])});
+// The line is broken where it would run over letters on the blank.
+void Layout::draw_around_letters(Vec2 a, Vec2 b, Pen pen) {
+  const double length = norm(b - a);
+  std::vector<std::pair<double, double>> covered;
+  for (const PageText& t : turned_) {
+    const std::vector<Vec2> c = corners(t);
+    const Outline sides{line(c[0], c[1]), line(c[1], c[2]), line(c[2], c[3]), line(c[3], c[0])};
+    for (const Arc& part : clipped(a, b, sides)) {
+      const double from = norm(part.start - a);
+      covered.emplace_back(from - clearance, from + part.length + clearance);
     }
   }
-  page_.outlines.push_back({arcs, scale, origin, pen});
+  std::sort(covered.begin(), covered.end());
+  double from = 0;
+  const auto piece = [&](double to) {
+    if (to > from) draw_whole({a + (from / length) * (b - a), a + (to / length) * (b - a)}, pen);
+  };
+  for (const auto& [start, stop] : covered) {
+    piece(std::min(start, length));
+    from = std::max(from, stop);
+  }
+  piece(length);
+}
+
+void Layout::draw_outline(PageOutline outline) {
+  for (const Arc& arc : outline.arcs) {
+    const std::vector<Vec2> points = chords(arc, Angle::degrees(2));
+    for (size_t i = 0; i + 1 < points.size(); ++i) {
+      segments_.push_back({on_page(outline, points[i]), on_page(outline, points[i + 1])});
+    }
+  }
+  page_.outlines.push_back(std::move(outline));
+}
+
+void Layout::box(const PageBox& b, Pen pen) {
+  draw({{b.left, b.top}, {b.right, b.top}, {b.right, b.bottom}, {b.left, b.bottom}, {b.left, b.top}}, pen);
+}
+
+TextExtent Layout::extent(const std::string& text, double size, bool bold) const {
+  const auto [width, height] = measure_(text, size, bold);
+  return {width, height};
 }
 
 void Layout::arrow(Vec2 tail, Vec2 head, Pen pen) {
   draw({tail, head}, pen);
   const double length = norm(head - tail);
   if (length == 0) return;
-  const Vec2 back = (std::min(8.0, length / 3) / length) * (tail - head);
+  const Vec2 back = (std::min(2.5, length / 3) / length) * (tail - head);
   const Vec2 side = 0.35 * left_of(back);
   draw({head + back + side, head, head + back - side}, pen);
 }
 
 PageBox Layout::put(const std::string& text, Vec2 at, double size, bool bold) {
-  const TextExtent e = text_extent(text, size, bold);
+  const TextExtent e = extent(text, size, bold);
   const PageBox box{at.x, at.y, at.x + e.width, at.y + e.height};
   page_.texts.push_back({box, size, bold, text});
   return box;
 }
 
 void Layout::put_turned(const std::string& text, Vec2 centre, double size, double turn) {
-  const TextExtent e = text_extent(text, size);
+  const TextExtent e = extent(text, size);
   const PageText t{
       {centre.x - e.width / 2, centre.y - e.height / 2, centre.x + e.width / 2, centre.y + e.height / 2},
       size,
@@ -110,6 +144,13 @@ void Layout::put_turned(const std::string& text, Vec2 centre, double size, doubl
   turned_.push_back(t);
 }
 
+bool Layout::over_letters(Vec2 a, Vec2 b) const {
+  return std::any_of(turned_.begin(), turned_.end(), [&](const PageText& t) {
+    const std::vector<Vec2> c = corners(t);
+    return segments_meet(a, b, c[0], c[2]) || segments_meet(a, b, c[1], c[3]);
+  });
+}
+
 void Layout::finish() { page_.texts.insert(page_.texts.end(), turned_.begin(), turned_.end()); }
 
 bool Layout::free(const PageBox& box, const PageBox& frame) const {
@@ -118,7 +159,7 @@ bool Layout::free(const PageBox& box, const PageBox& frame) const {
   }
   const PageBox b = grown(box, clearance);
   const auto on_line = [&](const Segment& s) { return crosses(b, s.a, s.b); };
-  const PageBox apart{b.left - 8, b.top, b.right + 8, b.bottom};  // or two texts of a row would read as one
+  const PageBox apart{b.left - 2, b.top, b.right + 2, b.bottom};  // or two texts of a row would read as one
   const auto on_text = [&](const PageText& t) { return overlap(apart, t.box); };
   return std::none_of(segments_.begin(), segments_.end(), on_line) &&
          std::none_of(page_.texts.begin(), page_.texts.end(), on_text);
@@ -129,14 +170,15 @@ bool Layout::leader_is_free(Vec2 from, Vec2 to, bool quiet) const {
   const bool over_text = std::any_of(page_.texts.begin(), page_.texts.end(), [&](const PageText& t) {
     return crosses(grown(t.box, clearance), from, to);
   });
-  if (over_text || !quiet) return !over_text;
-  const Vec2 beyond = from + (3 / norm(to - from)) * (to - from);
+  if (over_text || over_letters(from, to)) return false;
+  if (!quiet) return true;
+  const Vec2 beyond = from + (0.75 / norm(to - from)) * (to - from);
   return std::none_of(segments_.begin(), segments_.end(),
                       [&](const Segment& s) { return segments_meet(beyond, to, s.a, s.b); });
 }
 
 bool Layout::try_place(const Label& label, const PageBox& frame, double distance, bool quiet) {
-  const TextExtent e = text_extent(label.text, label.size);
+  const TextExtent e = extent(label.text, label.size);
   for (const Anchor& anchor : label.anchors) {
     const double away = std::atan2(anchor.away.y, anchor.away.x);
     for (int i = 0; i < 24; ++i) {
@@ -150,7 +192,7 @@ bool Layout::try_place(const Label& label, const PageBox& frame, double distance
       if (leader && !leader_is_free(anchor.point, to, quiet)) continue;
       page_.texts.push_back({box, label.size, false, label.text});
       if (leader)
-        draw({anchor.point, anchor.point + ((length - 3) / length) * (to - anchor.point)}, Pen::guide);
+        draw({anchor.point, anchor.point + ((length - 0.75) / length) * (to - anchor.point)}, Pen::leader);
       return true;
     }
   }
@@ -159,8 +201,8 @@ bool Layout::try_place(const Label& label, const PageBox& frame, double distance
 
 // Near before far; of each first where the leader crosses no line.
 bool Layout::place(const Label& label, const PageBox& frame) {
-  constexpr std::array near{4.0, 8.0, 14.0, 22.0, 32.0, 44.0, 60.0};
-  constexpr std::array far{80.0, 105.0, 135.0, 170.0, 210.0, 260.0, 320.0};
+  constexpr std::array near{1.0, 2.0, 3.5, 5.5, 8.0, 11.0, 15.0};
+  constexpr std::array far{20.0, 26.0, 34.0, 42.0, 52.0, 65.0, 80.0};
   for (const auto& distances : {near, far}) {
     for (const bool quiet : {true, false}) {
       for (const double distance : distances) {
@@ -169,6 +211,14 @@ bool Layout::place(const Label& label, const PageBox& frame) {
     }
   }
   return false;
+}
+
+std::vector<std::string> Layout::place_all(const std::vector<Label>& labels, const PageBox& frame) {
+  std::vector<std::string> left_over;
+  for (const Label& label : labels) {
+    if (!place(label, frame) && !label.optional) left_over.push_back(label.text);
+  }
+  return left_over;
 }
 
 }  // namespace juggler

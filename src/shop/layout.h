@@ -3,11 +3,16 @@
 
 #include <array>
 
-#include "juggler/shop.h"
+#include "juggler/page.h"
+#include "lettering.h"
 
 namespace juggler {
 
-[[nodiscard]] bool overlap(const PageBox& a, const PageBox& b);
+/// Sizes of letters, mm: capitals of 2.5, 2.2 and 3.6.
+inline constexpr double letters = 3.5;
+inline constexpr double small_letters = 3.0;
+inline constexpr double large_letters = 5.0;
+
 [[nodiscard]] bool crosses(const PageBox& box, Vec2 a, Vec2 b);
 
 /// The corners of a text, turned as it is.
@@ -23,8 +28,9 @@ struct Anchor {
 struct Label {
   std::string text;
   std::vector<Anchor> anchors;
-  double size = 12;
+  double size = letters;
   double spread = std::numbers::pi;  // how far from `away` it may stand: on the wrong side it would mislead
+  bool optional = false;             // stands elsewhere too: a table has it
 };
 
 /// Where along a line its label may point, the best first.
@@ -36,32 +42,40 @@ class Layout {
   explicit Layout(Page& page) : page_(page) {}
   /// Draws a line; texts placed later keep clear of it.
   void draw(std::vector<Vec2> points, Pen pen);
-  void draw_outline(const Outline& arcs, double scale, Vec2 origin, Pen pen);
+  void draw_outline(PageOutline outline);
   void arrow(Vec2 tail, Vec2 head, Pen pen);
+  void box(const PageBox& box, Pen pen);
   /// A text whose left upper corner is given.
   PageBox put(const std::string& text, Vec2 at, double size, bool bold = false);
+  /// Notes where a table stands.
+  void record(PageTable table) { page_.tables.push_back(std::move(table)); }
+  [[nodiscard]] TextExtent extent(const std::string& text, double size, bool bold = false) const;
   /// A text turned about its centre; labels keep clear of it.
   void put_turned(const std::string& text, Vec2 centre, double size, double turn);
+  /// Whether a line from a to b would run over a turned text.
+  [[nodiscard]] bool over_letters(Vec2 a, Vec2 b) const;
   /// Hands the turned texts over; the last step.
   void finish();
   /// Places a label within the frame; false when there is no room for it.
   [[nodiscard]] bool place(const Label& label, const PageBox& frame);
 
+  /// Places them in turn; returns the texts that found no room, but for optional ones.
+  [[nodiscard]] std::vector<std::string> place_all(const std::vector<Label>& labels, const PageBox& frame);
+
  private:
+  void draw_whole(std::vector<Vec2> points, Pen pen);
+  void draw_around_letters(Vec2 a, Vec2 b, Pen pen);
   [[nodiscard]] bool free(const PageBox& box, const PageBox& frame) const;
   [[nodiscard]] bool leader_is_free(Vec2 from, Vec2 to, bool quiet) const;
   [[nodiscard]] bool try_place(const Label& label, const PageBox& frame, double distance, bool quiet);
 
   Page& page_;
+  TextMeasure measure_;
   struct Segment {
     Vec2 a, b;
   };
   std::vector<Segment> segments_;
   std::vector<PageText> turned_;
 };
-
-/// The panels of the sheet.
-void draw_blank(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame);
-void draw_formed(Layout& layout, const JobResult& job, const PieceResult& piece, const PageBox& frame);
 
 }  // namespace juggler

@@ -8,15 +8,6 @@
 namespace juggler {
 namespace {
 
-// Rounded last and only here, halves away from zero as shops round; -0 shows as 0.
-std::string fixed(double value, int digits) {
-  const double scale = std::pow(10, digits);
-  if (std::abs(value * scale) < 1e15) value = std::round(value * scale) / scale;
-  std::string s = fmt::format("{:.{}f}", value, digits);
-  if (s.find_first_not_of("-0.") == std::string::npos && s.front() == '-') s.erase(0, 1);
-  return s;
-}
-
 int digits_of(const Units& units) {
   if (units.name == "mm") return 3;
   if (units.name == "m") return 6;
@@ -49,12 +40,13 @@ void add_cone(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
     const Edge* e = edge(p.blank, which);
     if (!e) return;
     if (std::isfinite(radius)) {
-      rows.push_back({fmt::format("swing radius {}", name), shown_length(radius, u)});
-      rows.push_back({fmt::format("sector {} as cut", name), shown_angle(sector)});
-      rows.push_back({fmt::format("chord {}", name), shown_length(chord, u)});
+      rows.push_back({fmt::format("swing radius {}", name), shown_length(radius, u), RowKind::dimension});
+      rows.push_back({fmt::format("sector {} as cut", name), shown_angle(sector), RowKind::dimension});
+      rows.push_back({fmt::format("chord {}", name), shown_length(chord, u), RowKind::dimension});
     }
-    rows.push_back({fmt::format("edge {} as cut", name), shown_length(length_of(e->arcs), u)});
-    rows.push_back({fmt::format("girth {} neutral", name), shown_length(e->girth, u)});
+    rows.push_back({fmt::format("edge {} as cut", name), shown_length(length_of(e->arcs), u),
+                    std::isfinite(radius) ? RowKind::number : RowKind::dimension});
+    rows.push_back({fmt::format("girth {} neutral", name), shown_length(e->girth, u), RowKind::elsewhere});
   };
   end("base", EdgeName::base, c.swing_radius_base, c.sector_base, c.chord_base);
   end("top", EdgeName::top, c.swing_radius_top, c.sector_top, c.chord_top);
@@ -66,14 +58,18 @@ void add_rims(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   for (const EdgeName name : {EdgeName::base, EdgeName::top}) {
     const Edge* e = edge(p.blank, name);
     if (!e) continue;
-    rows.push_back({fmt::format("edge {} as cut", name_of(name)), shown_length(length_of(e->arcs), u)});
-    rows.push_back({fmt::format("girth {} neutral", name_of(name)), shown_length(e->girth, u)});
     const Arc& arc = e->arcs.front();
-    if (e->arcs.size() > 1) {
+    const bool fitted = e->arcs.size() > 1;
+    rows.push_back({fmt::format("edge {} as cut", name_of(name)), shown_length(length_of(e->arcs), u),
+                    fitted || is_straight(arc) ? RowKind::dimension : RowKind::number});
+    rows.push_back(
+        {fmt::format("girth {} neutral", name_of(name)), shown_length(e->girth, u), RowKind::elsewhere});
+    if (fitted) {
       rows.push_back({fmt::format("arcs {}", name_of(name)),
                       fmt::format("{}, at most {} off", e->arcs.size(), shown_length(p.blank.fit_error, u))});
     } else if (!is_straight(arc)) {
-      rows.push_back({fmt::format("swing radius {}", name_of(name)), shown_length(radius_of(arc), u)});
+      rows.push_back({fmt::format("swing radius {}", name_of(name)), shown_length(radius_of(arc), u),
+                      RowKind::dimension});
     }
   }
   const auto by_length = [](const Element& a, const Element& b) { return a.length < b.length; };
@@ -93,8 +89,10 @@ std::string rim_size(double radius, double girth, const Units& u) {
 void add_faces(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   const Blank& b = p.blank;
   const auto face = [&](const char* name, const LayerSizes& s) {
-    rows.push_back({fmt::format("base {} as cut", name), rim_size(s.base_radius, s.base_girth, u)});
-    rows.push_back({fmt::format("top {} as cut", name), rim_size(s.top_radius, s.top_girth, u)});
+    rows.push_back(
+        {fmt::format("base {} as cut", name), rim_size(s.base_radius, s.base_girth, u), RowKind::elsewhere});
+    rows.push_back(
+        {fmt::format("top {} as cut", name), rim_size(s.top_radius, s.top_girth, u), RowKind::elsewhere});
   };
   face("inside", b.inside);
   if (b.thickness == 0) return;
@@ -181,6 +179,15 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
   return rows;
 }
 
+// Halves away from zero as shops round; -0 shows as 0.
+std::string fixed(double value, int digits) {
+  const double scale = std::pow(10, digits);
+  if (std::abs(value * scale) < 1e15) value = std::round(value * scale) / scale;
+  std::string s = fmt::format("{:.{}f}", value, digits);
+  if (s.find_first_not_of("-0.") == std::string::npos && s.front() == '-') s.erase(0, 1);
+  return s;
+}
+
 std::string shown_length(double mm, const Units& units) {
   if (!std::isfinite(mm)) return "straight";
   return fmt::format("{} {}", number(mm, units), units.name);
@@ -193,10 +200,10 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   const Blank& b = p.blank;
   std::vector<Row> rows;
   rows.push_back({"blank as laid", sides(as_laid(b), u)});
-  rows.push_back({"smallest rectangle", sides(enclosing(b), u)});
+  rows.push_back({"smallest rectangle", sides(enclosing(b), u), RowKind::dimension});
   rows.push_back({"area", area_text(area(b), u)});
   if (p.part.sheet.density)
-    rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density))});
+    rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
   rows.push_back({"seam", shown_length(joint_length(b), u)});
   if (b.cone) {

@@ -1,49 +1,45 @@
-#include <pango/pangocairo.h>
-
-#include <memory>
-
-#include "juggler/shop.h"
+#include "juggler/page.h"
+#include "lettering.h"
 
 namespace juggler {
-namespace {
 
-struct Measuring {
-  cairo_surface_t* surface = cairo_image_surface_create(CAIRO_FORMAT_A8, 1, 1);
-  cairo_t* cairo = cairo_create(surface);
-  PangoLayout* layout = pango_cairo_create_layout(cairo);
-  Measuring() = default;
-  Measuring(const Measuring&) = delete;
-  Measuring& operator=(const Measuring&) = delete;
-  ~Measuring() {
-    g_object_unref(layout);
-    cairo_destroy(cairo);
-    cairo_surface_destroy(surface);
-  }
-};
-
-void switch_hinting_off(PangoLayout* layout) {
-  PangoContext* context = pango_layout_get_context(layout);
+Lettering lettering_on(cairo_t* surface) {
+  Lettering layout(pango_cairo_create_layout(surface), g_object_unref);
+  PangoContext* context = pango_layout_get_context(layout.get());
   cairo_font_options_t* options = cairo_font_options_create();
   cairo_font_options_set_hint_style(options, CAIRO_HINT_STYLE_NONE);
   cairo_font_options_set_hint_metrics(options, CAIRO_HINT_METRICS_OFF);
+  cairo_font_options_set_antialias(options, CAIRO_ANTIALIAS_GRAY);
   pango_cairo_context_set_font_options(context, options);
   cairo_font_options_destroy(options);
+  pango_context_set_round_glyph_positions(context, FALSE);
+  return layout;
 }
 
-}  // namespace
-
-TextExtent text_extent(const std::string& text, double size, bool bold) {
-  const Measuring m;
-  switch_hinting_off(m.layout);
+void set_text(PangoLayout* layout, const std::string& text, double size, bool bold) {
   PangoFontDescription* font = pango_font_description_from_string(bold ? "DejaVu Sans Bold" : "DejaVu Sans");
   pango_font_description_set_absolute_size(font, size * PANGO_SCALE);
-  pango_layout_set_font_description(m.layout, font);
+  pango_layout_set_font_description(layout, font);
   pango_font_description_free(font);
-  pango_layout_set_text(m.layout, text.c_str(), static_cast<int>(text.size()));
+  pango_layout_set_text(layout, text.c_str(), static_cast<int>(text.size()));
+}
+
+TextMeasure::TextMeasure()
+    : surface_(cairo_image_surface_create(CAIRO_FORMAT_A8, 1, 1), cairo_surface_destroy),
+      cairo_(cairo_create(surface_.get()), cairo_destroy),
+      layout_(lettering_on(cairo_.get())) {}
+
+std::pair<double, double> TextMeasure::operator()(const std::string& text, double size, bool bold) const {
+  set_text(layout_.get(), text, size, bold);
   int width = 0;
   int height = 0;
-  pango_layout_get_size(m.layout, &width, &height);
+  pango_layout_get_size(layout_.get(), &width, &height);
   return {static_cast<double>(width) / PANGO_SCALE, static_cast<double>(height) / PANGO_SCALE};
+}
+
+TextExtent text_extent(const std::string& text, double size, bool bold) {
+  const auto [width, height] = TextMeasure()(text, size, bold);
+  return {width, height};
 }
 
 }  // namespace juggler

@@ -22,7 +22,7 @@ void stroke(pugi::xml_node node, Pen pen, double scale) {
   node.append_attribute("fill") = "none";
   node.append_attribute("stroke") = colour_of(pen).c_str();
   node.append_attribute("stroke-width") = fmt::format("{}", look.width / scale).c_str();
-  if (look.dashes[0] > 0) {
+  if (!look.dashes.empty()) {
     std::string dashes;
     for (double d : look.dashes) dashes += fmt::format("{}{}", dashes.empty() ? "" : " ", d / scale);
     node.append_attribute("stroke-dasharray") = dashes.c_str();
@@ -51,20 +51,35 @@ std::string path_of(const Outline& arcs, bool closed) {
   return closed ? d + "Z" : d;
 }
 
-void add_outline(pugi::xml_node svg, const PageOutline& o) {
+// A group that shows no more than a box.
+pugi::xml_node clipped_to(pugi::xml_node svg, const PageBox& box, int number) {
+  const std::string name = fmt::format("clip{}", number);
+  pugi::xml_node clip = svg.append_child("clipPath");
+  clip.append_attribute("id") = name.c_str();
+  pugi::xml_node rectangle = clip.append_child("rect");
+  rectangle.append_attribute("x") = box.left;
+  rectangle.append_attribute("y") = box.top;
+  rectangle.append_attribute("width") = box.width();
+  rectangle.append_attribute("height") = box.height();
   pugi::xml_node group = svg.append_child("g");
+  group.append_attribute("clip-path") = fmt::format("url(#{})", name).c_str();
+  return group;
+}
+
+void add_outline(pugi::xml_node svg, const PageOutline& o, int number) {
+  pugi::xml_node group = (o.clip ? clipped_to(svg, *o.clip, number) : svg).append_child("g");
   group.append_attribute("id") = look_of(o.pen).name;
   group.append_attribute("transform") =
       fmt::format("matrix({} 0 0 {} {} {})", o.scale, -o.scale, o.origin.x, o.origin.y).c_str();
   pugi::xml_node path = group.append_child("path");
-  path.append_attribute("d") = path_of(o.arcs, o.pen == Pen::cut).c_str();
+  path.append_attribute("d") = path_of(o.arcs, o.closed).c_str();
   stroke(path, o.pen, o.scale);
 }
 
 void add_line(pugi::xml_node svg, const PageLine& line) {
   pugi::xml_node node = svg.append_child("polyline");
   std::string points;
-  for (Vec2 p : line.points) points += fmt::format("{}{:.2f},{:.2f}", points.empty() ? "" : " ", p.x, p.y);
+  for (Vec2 p : line.points) points += fmt::format("{}{:.4f},{:.4f}", points.empty() ? "" : " ", p.x, p.y);
   node.append_attribute("points") = points.c_str();
   stroke(node, line.pen, 1);
 }
@@ -96,8 +111,8 @@ void write_svg(const Page& page, std::ostream& out) {
   pugi::xml_document document;
   pugi::xml_node svg = document.append_child("svg");
   svg.append_attribute("xmlns") = "http://www.w3.org/2000/svg";
-  svg.append_attribute("width") = fmt::format("{}", page.width).c_str();
-  svg.append_attribute("height") = fmt::format("{}", page.height).c_str();
+  svg.append_attribute("width") = fmt::format("{}mm", page.width).c_str();
+  svg.append_attribute("height") = fmt::format("{}mm", page.height).c_str();
   svg.append_attribute("viewBox") = fmt::format("0 0 {} {}", page.width, page.height).c_str();
   svg.append_attribute("font-family") = "DejaVu Sans, sans-serif";
   svg.append_attribute("fill") = colour(ink[0], ink[1], ink[2]).c_str();
@@ -106,9 +121,13 @@ void write_svg(const Page& page, std::ostream& out) {
   paper.append_attribute("width") = "100%";
   paper.append_attribute("height") = "100%";
   paper.append_attribute("fill") = "#ffffff";
-  for (const PageLine& line : page.lines) add_line(svg, line);
-  for (const PageOutline& o : page.outlines) add_outline(svg, o);
-  for (const PageText& t : page.texts) add_text(svg, t);
+  pugi::xml_node drawn = svg.append_child("g");
+  if (page.stretch.x != 1 || page.stretch.y != 1)
+    drawn.append_attribute("transform") = fmt::format("scale({} {})", page.stretch.x, page.stretch.y).c_str();
+  for (const PageLine& line : page.lines) add_line(drawn, line);
+  int number = 0;
+  for (const PageOutline& o : page.outlines) add_outline(drawn, o, ++number);
+  for (const PageText& t : page.texts) add_text(drawn, t);
   document.save(out, " ");
 }
 

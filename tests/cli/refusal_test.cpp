@@ -145,7 +145,7 @@ INSTANTIATE_TEST_SUITE_P(
         Refused{"NoEquals", "quick cone height", 2, "NAME=VALUE"},
         Refused{"NoSuchFile", "develop none.toml", 4, "none.toml: cannot be read"},
         Refused{"AFolder", "develop .", 4, "cannot be read"}, Refused{"NoJob", "develop", 2, "JOB"},
-        Refused{"NoFormat", "quick cone height=1 --formats pdf", 2, "pdf"},
+        Refused{"NoFormat", "quick cone height=1 --formats tiff", 2, "tiff"},
         Refused{"NoOption", "quick cone height=1 --nonsense", 2, "nonsense"}),
     [](const auto& refused) { return refused.param.name; });
 

@@ -1,0 +1,100 @@
+// Values of one table of a job. Private to the room.
+#pragma once
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <functional>
+
+#include "entries.h"
+
+namespace juggler {
+
+// Reads the values of one table.
+class Reader {
+ public:
+  Reader(const Entries& entries, Numbers& numbers, const Units& units, std::string prefix)
+      : entries_(entries), numbers_(numbers), units_(units), prefix_(std::move(prefix)) {}
+
+  void length(const char* key, std::optional<double>& out) {
+    if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::length) * units_.mm;
+  }
+  void angle(const char* key, std::optional<Angle>& out) {
+    if (const Entry* e = at(key)) out = Angle::degrees(numbers_.value(*e, Dimension::angle));
+  }
+  void angle(const char* key, Angle& out) {
+    if (const Entry* e = at(key)) out = Angle::degrees(numbers_.value(*e, Dimension::angle));
+  }
+  void length(const char* key, double& out) {
+    if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::length) * units_.mm;
+  }
+  void number(const char* key, std::optional<double>& out) {
+    if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::none);
+  }
+  void count(const char* key, int& out) {
+    const Entry* e = at(key);
+    if (e) out = static_cast<int>(std::clamp(std::get<double>(e->value), -2e9, 2e9));
+  }
+  void text(const char* key, std::string& out) {
+    if (const Entry* e = at(key)) out = std::get<std::string>(e->value);
+  }
+  void flag(const char* key, bool& out) {
+    if (const Entry* e = at(key)) out = std::get<bool>(e->value);
+  }
+  template <typename T, size_t N>
+  void choice(const char* key, const std::array<std::pair<const char*, T>, N>& words, std::optional<T>& out) {
+    const Entry* e = at(key);
+    if (!e) return;
+    for (const auto& [word, value] : words) {
+      if (std::get<std::string>(e->value) == word) out = value;
+    }
+  }
+  void point(const std::string& key, Vec2& out) {
+    const Entry* x = find(entries_, prefix_ + key + ".1");
+    if (!x) return;
+    const Entry* y = find(entries_, prefix_ + key + ".2");
+    if (!y) refuse(*x, "lacks its second length", "two lengths [x, y]");
+    out = {numbers_.value(*x, Dimension::length) * units_.mm,
+           numbers_.value(*y, Dimension::length) * units_.mm};
+  }
+  void angles(const std::string& key, std::vector<Angle>& out) {
+    for (int i = 1;; ++i) {
+      const Entry* e = find(entries_, fmt::format("{}{}.{}", prefix_, key, i));
+      if (!e) return;
+      out.push_back(Angle::degrees(numbers_.value(*e, Dimension::angle)));
+    }
+  }
+  /// The tables of a list, each with a reader of its own.
+  void tables(const std::string& key, const std::function<void(Reader&)>& each) {
+    for (int i = 1; has_below(entries_, fmt::format("{}{}.{}", prefix_, key, i)); ++i) {
+      Reader one(entries_, numbers_, units_, fmt::format("{}{}.{}.", prefix_, key, i));
+      each(one);
+    }
+  }
+  [[nodiscard]] const Entry* at(const char* key) const { return find(entries_, prefix_ + key); }
+  /// Whether a named size has that name.
+  [[nodiscard]] bool names(const std::string& name) const { return find(entries_, "let." + name); }
+  /// The first entry of the table.
+  [[nodiscard]] const Entry* first() const {
+    const auto found = std::find_if(entries_.begin(), entries_.end(),
+                                    [&](const Entry& e) { return e.path.starts_with(prefix_); });
+    return found == entries_.end() ? nullptr : &*found;
+  }
+  /// Refuses a length outside [least, most] mm.
+  void check(const char* key, std::optional<double> value, double least, double most) const {
+    if (!value || (*value >= least && *value <= most)) return;
+    refuse(*at(key), "is out of range", fmt::format("{:g} to {:g} mm", least, most));
+  }
+
+ private:
+  const Entries& entries_;
+  Numbers& numbers_;
+  const Units& units_;
+  std::string prefix_;
+};
+
+/// The tables that say how the shop works: bench, rolls, drawing, template.
+void read_tables(const Entries& entries, Numbers& numbers, Job& job);
+
+}  // namespace juggler

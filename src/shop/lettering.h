@@ -1,0 +1,30 @@
+// Lettering by Pango, the same for measuring and for drawing. Private to this room and the writers.
+#pragma once
+
+#include <pango/pangocairo.h>
+
+#include <memory>
+#include <string>
+
+namespace juggler {
+
+using Lettering = std::unique_ptr<PangoLayout, decltype(&g_object_unref)>;
+
+/// Lettering on a surface: unhinted and not rounded to its units, so that it measures the same at every
+/// scale.
+[[nodiscard]] Lettering lettering_on(cairo_t* surface);
+void set_text(PangoLayout* layout, const std::string& text, double size, bool bold);
+
+/// Measures texts; keeps what that needs.
+class TextMeasure {
+ public:
+  TextMeasure();
+  [[nodiscard]] std::pair<double, double> operator()(const std::string& text, double size, bool bold) const;
+
+ private:
+  std::unique_ptr<cairo_surface_t, decltype(&cairo_surface_destroy)> surface_;
+  std::unique_ptr<cairo_t, decltype(&cairo_destroy)> cairo_;
+  Lettering layout_;
+};
+
+}  // namespace juggler

@@ -1,0 +1,63 @@
+// What stands on a drawing sheet. Private to the room.
+#pragma once
+
+#include "juggler/shop.h"
+#include "layout.h"
+
+namespace juggler {
+
+/// The largest scale at which the blank, its labels and its smallest rectangle fit a frame; not yet a
+/// standard one.
+[[nodiscard]] double blank_scale(const Blank& blank, const PageBox& frame);
+/// What the blank takes of the paper's height with its labels and its smallest rectangle, mm.
+[[nodiscard]] double blank_height(const Blank& blank, double scale);
+/// Draws the blank at a scale in the middle of a frame. Returns the labels that found no room.
+[[nodiscard]] std::vector<std::string> draw_blank(Layout& layout, const JobResult& job,
+                                                  const PieceResult& piece, const PageBox& frame,
+                                                  double scale);
+
+/// Which view stands under which: first-angle has what is seen from above below the front, third-angle above.
+enum class Angles { first, third };
+
+/// The largest scale at which the formed part's three views fit a frame; not yet a standard one.
+[[nodiscard]] double formed_scale(const PieceResult& piece, const PageBox& frame);
+/// Draws the three views. Returns the labels that found no room.
+[[nodiscard]] std::vector<std::string> draw_formed(Layout& layout, const JobResult& job,
+                                                   const PieceResult& piece, const PageBox& frame,
+                                                   double scale, Angles angles);
+
+/// A table before it is placed. Without heads: names and values. Columns after the first stand right where
+/// `numbers` is set.
+struct Table {
+  std::string title;
+  std::vector<std::string> heads;
+  std::vector<std::vector<std::string>> rows;
+  bool numbers = false;
+};
+/// Where tables may stand, from the top of the box downwards.
+struct Column {
+  Layout* layout = nullptr;
+  PageBox box;
+};
+/// Places tables one under the other; a table is broken between rows where a column ends, and goes on in the
+/// next.
+void place_tables(const std::vector<Table>& tables, const std::function<Column()>& next);
+/// A text in lines of a width, broken between words where it can.
+[[nodiscard]] std::vector<std::string> wrapped(const Layout& layout, const std::string& text, double size,
+                                               double width);
+
+/// What the title block says.
+struct Title {
+  std::string blank_scale;
+  std::string formed_scale;
+  std::string paper;
+  int sheet = 1;
+  int sheets = 1;
+  Angles angles = Angles::first;
+};
+inline constexpr double title_width = 180;
+inline constexpr double title_height = 34;
+void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, const Title& title,
+                const PageBox& box);
+
+}  // namespace juggler

@@ -1,0 +1,96 @@
+#include "cairo_page.h"
+
+#include <array>
+#include <ostream>
+
+#include "../shop/lettering.h"
+#include "pens.h"
+
+namespace juggler {
+namespace {
+
+void stroke(cairo_t* c, Pen pen) {
+  const PenLook& look = look_of(pen);
+  cairo_set_source_rgb(c, look.red, look.green, look.blue);
+  cairo_set_line_width(c, look.width);
+  cairo_set_dash(c, look.dashes.data(), static_cast<int>(look.dashes.size()), 0);
+  cairo_stroke(c);
+}
+
+// An arc as cubic curves of at most 15 degrees: at most 2e-9 of the radius off, whatever its radius.
+void curve(cairo_t* c, const PageOutline& o, const Arc& arc) {
+  for (const Arc& part : split(arc, Angle::degrees(15))) {
+    const Vec2 to = end_of(part);
+    const double t = part.turn;
+    const double handle = t == 0 ? part.length / 3 : 4.0 / 3 * std::tan(t / 4) / t * part.length;
+    const Vec2 a = on_page(o, part.start + handle * direction(part.heading));
+    const Vec2 b = on_page(o, to - handle * direction(part.heading + t));
+    const Vec2 e = on_page(o, to);
+    if (t == 0) {
+      cairo_line_to(c, e.x, e.y);
+    } else {
+      cairo_curve_to(c, a.x, a.y, b.x, b.y, e.x, e.y);
+    }
+  }
+}
+
+void draw(cairo_t* c, const PageOutline& o) {
+  cairo_save(c);
+  if (o.clip) {
+    cairo_rectangle(c, o.clip->left, o.clip->top, o.clip->width(), o.clip->height());
+    cairo_clip(c);
+  }
+  cairo_new_path(c);
+  Vec2 last{-1e300, 0};
+  for (const Arc& arc : o.arcs) {
+    const Vec2 start = on_page(o, arc.start);
+    if (norm(arc.start - last) > 1e-6) cairo_move_to(c, start.x, start.y);
+    curve(c, o, arc);
+    last = end_of(arc);
+  }
+  if (o.closed) cairo_close_path(c);
+  stroke(c, o.pen);
+  cairo_restore(c);
+}
+
+void draw(cairo_t* c, const PageLine& line) {
+  cairo_new_path(c);  // texts leave a point behind
+  for (Vec2 p : line.points) cairo_line_to(c, p.x, p.y);
+  stroke(c, line.pen);
+}
+
+void draw(cairo_t* c, PangoLayout* layout, const PageText& t) {
+  set_text(layout, t.text, t.size, t.bold);
+  const PenLook& mark = look_of(Pen::mark);
+  const std::array<double, 3> colour = t.mark ? std::array{mark.red, mark.green, mark.blue} : ink;
+  cairo_set_source_rgb(c, colour[0], colour[1], colour[2]);
+  cairo_save(c);
+  const Vec2 middle = t.box.middle();
+  cairo_translate(c, middle.x, middle.y);
+  cairo_rotate(c, -t.turn);
+  cairo_move_to(c, -t.box.width() / 2, -t.box.height() / 2);
+  pango_cairo_show_layout(c, layout);
+  cairo_restore(c);
+}
+
+}  // namespace
+
+void draw_page(cairo_t* c, const Page& page, double units) {
+  cairo_save(c);
+  cairo_scale(c, units * page.stretch.x, units * page.stretch.y);
+  cairo_set_line_join(c, CAIRO_LINE_JOIN_MITER);
+  cairo_set_line_cap(c, CAIRO_LINE_CAP_BUTT);
+  cairo_set_tolerance(c, 0.05);
+  for (const PageLine& line : page.lines) draw(c, line);
+  for (const PageOutline& o : page.outlines) draw(c, o);
+  const Lettering layout = lettering_on(c);
+  for (const PageText& t : page.texts) draw(c, layout.get(), t);
+  cairo_restore(c);
+}
+
+cairo_status_t append_to(void* stream, const unsigned char* data, unsigned length) {
+  static_cast<std::ostream*>(stream)->write(reinterpret_cast<const char*>(data), length);
+  return CAIRO_STATUS_SUCCESS;
+}
+
+}  // namespace juggler

@@ -1,0 +1,224 @@
+#include "juggler/drawing.h"
+
+#include <random>
+
+#include "common.h"
+#include "juggler/card.h"
+#include "legible.h"
+
+namespace juggler::testing {
+namespace {
+
+JobResult result_of(const std::vector<Setting>& settings, const std::string& shape = "cone") {
+  std::vector<Setting> all{{"thickness", "2"}, {"sizes_on", "inside"}, {"job.number", "HL-101"}};
+  all.insert(all.end(), settings.begin(), settings.end());
+  return develop_job(quick_job(shape, all));
+}
+
+// Every sheet of the set can be read.
+void expect_set_legible(const JobResult& result, const std::string& about) {
+  for (const DrawingSheet& sheet : draw_set(result)) expect_legible(sheet.page, about);
+}
+
+TEST(Drawing, ShowsWhatTheBlankIsLaidOutBy) {
+  const JobResult r =
+      result_of({{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"seam.gap", "1.5"}});
+  const Page page = draw_set(r)[0].page;
+  for (const char* part :
+       {"swing radius base 1088.574 mm", "swing radius top 274.660 mm", "sector base as cut 102.7574 deg",
+        "chord base 1700.981 mm", "chord top 428.476 mm", "smallest rectangle 1329.688 mm x 1087.824 mm",
+        "gap 1.500 mm", "centre line", "inside face up", "base dia 620.000 mm inside",
+        "top dia 155.000 mm inside", "height 780.000 mm", "seam 0\u00b0", "90\u00b0", "270\u00b0"}) {
+    EXPECT_TRUE(says(page, part)) << part;
+  }
+}
+
+TEST(Drawing, IsLegibleForHardShapes) {
+  const std::vector<std::vector<Setting>> parts{
+      {{"base.diameter", "6000"}, {"top.diameter", "5900"}, {"height", "60"}},  // a thin ring
+      {{"base.diameter", "900"}, {"top.diameter", "300"}, {"height", "72"}},    // 350 degrees
+      {{"base.diameter", "100"}, {"top.diameter", "96"}, {"height", "1400"}},   // very steep
+      {{"base.diameter", "20"}, {"top.point", "true"}, {"height", "20"}},
+      {{"base.diameter", "30"}, {"top.point", "true"}, {"height", "900"}},
+      {{"base.point", "true"}, {"top.diameter", "300"}, {"height", "10"}},
+      {{"base.diameter", "900"}, {"top.diameter", "400"}, {"height", "300"}, {"elements", "48"}},
+      {{"base.diameter", "300"}, {"top.diameter", "300"}, {"height", "200"}}};
+  for (size_t i = 0; i < parts.size(); ++i) {
+    auto settings = parts[i];
+    settings.push_back({"seam.gap", "1"});
+    const JobResult r = result_of(settings);
+    expect_set_legible(r, "part " + std::to_string(i));
+  }
+}
+
+TEST(Drawing, IsLegibleForRoundWorkOfAllKinds) {
+  const std::vector<Setting> slanting{{"height", "900"},
+                                      {"trim.end", "top"},
+                                      {"trim.height", "500"},
+                                      {"trim.tilt", "50"},
+                                      {"trim.uphill", "40"}};
+  std::vector<std::pair<std::string, std::vector<Setting>>> parts;
+  for (const char* elements : {"4", "24", "48"}) {
+    auto cylinder = slanting;
+    cylinder.push_back({"diameter", "600"});
+    cylinder.push_back({"elements", elements});
+    parts.push_back({"cylinder", cylinder});
+    auto cone = slanting;
+    cone.push_back({"base.diameter", "700"});
+    cone.push_back({"top.diameter", "300"});
+    cone.push_back({"elements", elements});
+    cone.push_back({"seam.pieces", "2"});
+    parts.push_back({"cone", cone});
+    parts.push_back({"cone",
+                     {{"base.diameter", "300"},
+                      {"top.diameter", "500"},
+                      {"height", "400"},
+                      {"top.shift", "[450, -90]"},
+                      {"seam.at", "longest"},
+                      {"seam.stock", "30"},
+                      {"elements", elements}}});
+    parts.push_back(
+        {"cylinder", {{"diameter", "60"}, {"height", "2400"}, {"seam.lap", "12"}, {"elements", elements}}});
+  }
+  for (size_t i = 0; i < parts.size(); ++i) {
+    const JobResult r = result_of(parts[i].second, parts[i].first);
+    const std::string about = "part " + std::to_string(i);
+    expect_set_legible(r, about);
+    for (const PieceResult& piece : r.pieces) {
+      for (const Page& page : draw_card(r, piece)) expect_legible(page, "card of " + about);
+    }
+  }
+}
+
+TEST(Drawing, ShowsPiecesTrimsAndFittedRims) {
+  const JobResult r = result_of({{"diameter", "600"},
+                                 {"short_side", "300"},
+                                 {"long_side", "500"},
+                                 {"seam.pieces", "2"},
+                                 {"seam.gap", "1"},
+                                 {"elements", "24"}},
+                                "cylinder");
+  ASSERT_EQ(r.pieces.size(), 2u);
+  const auto set = draw_set(r);
+  const auto said = [&](const char* words) {
+    return std::any_of(set.begin(), set.end(), [&](const DrawingSheet& s) { return says(s.page, words); });
+  };
+  for (const char* part :
+       {"piece 2 of 2", "top edge", "arcs", "top cut at 18.4349 deg", "overall height 500.000 mm",
+        "shortest element", "300.000 mm at 180 deg",
+        "parallel gap of 1.000 mm on the neutral layer in 2 pieces, the first seam at plan"}) {
+    EXPECT_TRUE(said(part)) << part;
+  }
+}
+
+TEST(Drawing, NamesBothEdgesOfTheSeamOnABlankAsWideAsItsPanel) {
+  const JobResult r =
+      result_of({{"base.diameter", "452"}, {"top.diameter", "447"}, {"height", "600"}, {"seam.gap", "2"}});
+  const Page page = draw_set(r)[0].page;
+  EXPECT_TRUE(says(page, "seam start"));
+  EXPECT_TRUE(says(page, "seam end"));
+}
+
+// A part of any kind, its settings drawn at random.
+JobResult random_part(std::mt19937& engine) {
+  const auto between = [&](double lo, double hi) { return std::uniform_real_distribution(lo, hi)(engine); };
+  const auto text = [](double v) { return std::to_string(v); };
+  const auto mm = [](double v) { return std::to_string(v) + " mm"; };
+  const auto often = [&](double share) { return between(0, 1) < share; };
+  const double base = std::exp(between(3, 8));
+  const double height = base * std::exp(between(-3, 1.5));
+  std::vector<Setting> all{{"height", mm(height)}, {"seam.at", text(between(0, 360))}};
+  const bool cylinder = often(0.3);
+  if (cylinder) {
+    all.push_back({"diameter", mm(base)});
+  } else {
+    all.push_back({"base.diameter", mm(base)});
+    all.push_back({"top.diameter", mm(base * between(0.1, 2.5))});
+    if (often(0.3))
+      all.push_back({"top.shift", "[\"" + mm(base * between(-0.4, 0.4)) + "\", \"" +
+                                      mm(base * between(-0.4, 0.4)) + "\"]"});
+  }
+  if (often(0.3)) {
+    all.push_back({"trim.end", often(0.5) ? "top" : "base"});
+    all.push_back({"trim.height", mm(height * between(0.4, 0.6))});
+    all.push_back({"trim.tilt", text(between(0, 30))});
+    all.push_back({"trim.uphill", text(between(0, 360))});
+  }
+  if (often(0.5)) all.push_back({"elements", text(std::floor(between(4, 60))).substr(0, 2)});
+  if (often(0.2)) all.push_back({"seam.pieces", "2"});
+  if (often(0.2)) all.push_back({"job.units", often(0.5) ? "in" : "m"});
+  if (often(0.2)) all.push_back({"drawing.sheet", often(0.5) ? "A4" : "us"});
+  if (often(0.7)) all.push_back({"seam.gap", "0.5 mm"});
+  return result_of(all, cylinder ? "cylinder" : "cone");
+}
+
+class RandomDrawing : public ::testing::TestWithParam<int> {};
+
+TEST_P(RandomDrawing, IsLegible) {
+  std::mt19937 engine(static_cast<unsigned>(GetParam()));
+  for (int made = 0; made < 100;) {
+    try {
+      expect_set_legible(random_part(engine),
+                         "seed " + std::to_string(GetParam()) + ", part " + std::to_string(made));
+      ++made;
+    } catch (const Refusal&) {
+      // drawn again: not every draw is a part
+    }
+  }
+}
+INSTANTIATE_TEST_SUITE_P(Seeds, RandomDrawing, ::testing::Range(1, 6));
+
+TEST(Drawing, PaperScaleAndDimensionsCanBeAskedFor) {
+  std::vector<Setting> cone{{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}};
+  const auto with = [&](std::vector<Setting> more) {
+    more.insert(more.end(), cone.begin(), cone.end());
+    return draw_set(result_of(more));
+  };
+  const Page a1 = with({{"drawing.sheet", "A1"}, {"drawing.scale", "1:4"}})[0].page;
+  EXPECT_EQ(a1.width, 841);
+  EXPECT_EQ(a1.outlines[0].scale, 0.25);
+  EXPECT_TRUE(says(a1, "1:4"));
+  EXPECT_EQ(with({{"drawing.sheet", "us"}})[0].page.width, 17 * 25.4);
+  const Page bare = with({{"drawing.dimensions", "false"}})[0].page;
+  EXPECT_TRUE(says(bare, "1088.574 mm")) << "what is not drawn stands in the table";
+  EXPECT_FALSE(says(bare, "swing radius base 1088.574"));
+  const auto refused = refusal_of([&] { (void)with({{"drawing.sheet", "A3"}, {"drawing.scale", "1:2"}}); });
+  EXPECT_EQ(refused.key, "drawing.scale");
+  EXPECT_EQ(refused.allowed, "at most 1:10 on A3");
+}
+
+TEST(Drawing, PiecesAndPartsOfAJobAreOneSetAtOneScale) {
+  const Job job = read_job(R"(juggler = 1
+[sheet]
+thickness = 1
+sizes_on = "inside"
+[parts.large]
+shape = "cylinder"
+diameter = 900
+height = 700
+seam.at = [0, 120, 300]
+[parts.small]
+shape = "cone"
+base.diameter = 90
+top.diameter = 60
+height = 70
+sheet.thickness = 3
+)",
+                           "two.toml");
+  const JobResult r = develop_job(job);
+  const auto set = draw_set(r);
+  EXPECT_EQ(set.size(), r.pieces.size());
+  for (size_t i = 0; i < set.size(); ++i) {
+    EXPECT_EQ(set[i].piece, i);
+    EXPECT_EQ(set[i].page.outlines[0].scale, set[0].page.outlines[0].scale);
+    EXPECT_EQ(set[i].page.width, set[0].page.width);
+    EXPECT_TRUE(says(set[i].page, std::to_string(i + 1) + " of " + std::to_string(set.size())));
+    const bool first_of_part = i == 0 || r.pieces[i].part.name != r.pieces[i - 1].part.name;
+    EXPECT_EQ(says(set[i].page, "pictorial"), first_of_part) << "the formed part is drawn once";
+  }
+  EXPECT_TRUE(says(set[0].page, "1.000 mm"));
+  EXPECT_TRUE(says(set.back().page, "3.000 mm")) << "a part may have a sheet of its own";
+}
+
+}  // namespace
+}  // namespace juggler::testing
