@@ -22,9 +22,10 @@ void add_output_options(CLI::App& command, Call& call) {
       ->type_name("DIR");
   command
       .add_option("--formats", o.formats,
-                  "what to write: dxf,svg,pdf,png,txt,json (else all); txt is the bench card")
+                  "what to write: dxf,svg,pdf,png,txt,json (else all these); txt is the\n"
+                  "bench card; besides: template, full size in tiles")
       ->delimiter(',')
-      ->check(CLI::IsMember({"dxf", "svg", "pdf", "png", "txt", "json"}))
+      ->check(CLI::IsMember({"dxf", "svg", "pdf", "png", "txt", "json", "template"}))
       ->type_name("LIST");
   command.add_flag("--json", o.json, "print the result document on standard output and nothing else");
   command.add_flag("--quiet", o.quiet, "print no numbers");

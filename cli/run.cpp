@@ -76,6 +76,7 @@ class Files {
       }
       if (wants("txt")) add_card(piece);
     }
+    if (wants("template")) add_templates();
     if (wants("txt") && wants("pdf")) add_cards();
     if (wants("pdf") || wants("svg") || wants("png")) add_drawing();
     if (wants("json")) add(stem_ + ".json", [&](std::ostream& out) { write_json(result_, out); });
@@ -113,6 +114,15 @@ class Files {
       for (Page& page : draw_card(result_, piece)) pages.push_back(std::move(page));
     }
     add(stem_ + "-bench.pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
+  }
+
+  void add_templates() {
+    for (size_t i = 0; i < result_.pieces.size(); ++i) {
+      const TemplateSet set = draw_template(result_, i);
+      if (set.pages.empty()) continue;
+      add(name_of_piece(result_.pieces[i]) + "-template.pdf",
+          [&](std::ostream& out) { write_pdf(set.pages, out, set.pages.front().title); });
+    }
   }
 
   void add_drawing() {

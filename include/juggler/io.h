@@ -7,4 +7,5 @@
 #include "juggler/juggler.h"
 #include "juggler/page.h"
 #include "juggler/shop.h"
+#include "juggler/template.h"
 #include "juggler/write.h"

@@ -92,7 +92,7 @@ struct Drawing {
 };
 
 /// How full-size templates are printed. Lengths mm.
-struct Template {
+struct Printing {
   std::string paper = {};  ///< a paper's name, or "roll"; empty: A4 or Letter, by units
   double roll_width = 914.4;
   double margin = 8;        ///< that the printer leaves on every side
@@ -116,7 +116,7 @@ struct Job {
   Bench bench;
   Rolls rolls;
   Drawing drawing;
-  Template printed;
+  Printing printed;
   std::map<std::string, Given> given;  ///< every key, by its dotted path
 };
 

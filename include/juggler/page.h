@@ -24,6 +24,7 @@ enum class Pen {
   frame,
   table,
   leader,
+  cross,
 };
 
 /// How a pen draws. Widths and dashes in mm of paper, colours from 0 to 1.
@@ -52,8 +53,9 @@ struct PageText {
   double size = 3.5;  ///< of the font, mm; its capitals are 0.73 of that
   bool bold = false;
   std::string text;
-  bool mark = false;  ///< letters to be marked on the blank, in the colour of marks
-  double turn = 0;    ///< radians, anticlockwise as seen
+  bool mark = false;                 ///< letters to be marked on the blank, in the colour of marks
+  double turn = 0;                   ///< radians, anticlockwise as seen
+  std::optional<PageBox> clip = {};  ///< what lies outside is not drawn
 };
 struct PageLine {
   std::vector<Vec2> points;

@@ -51,8 +51,8 @@ Drawing read_drawing(Reader& r) {
   return drawing;
 }
 
-Template read_template(Reader& r) {
-  Template t;
+Printing read_template(Reader& r) {
+  Printing t;
   r.text("paper", t.paper);
   r.length("roll_width", t.roll_width);
   r.length("margin", t.margin);

@@ -52,6 +52,8 @@ class Layout {
   [[nodiscard]] TextExtent extent(const std::string& text, double size, bool bold = false) const;
   /// A text turned about its centre; labels keep clear of it.
   void put_turned(const std::string& text, Vec2 centre, double size, double turn);
+  /// Whether neither a line nor a text lies there.
+  [[nodiscard]] bool is_free(const PageBox& box) const { return free(box, {-1e9, -1e9, 1e9, 1e9}); }
   /// Whether a line from a to b would run over a turned text.
   [[nodiscard]] bool over_letters(Vec2 a, Vec2 b) const;
   /// Hands the turned texts over; the last step.

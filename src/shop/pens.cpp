@@ -15,7 +15,8 @@ const PenLook& look_of(Pen pen) {
                                           {"seam", 0.78, 0.14, 0.22, 0.6, {}},
                                           {"frame", 0.13, 0.14, 0.16, 0.5, {}},
                                           {"table", 0.70, 0.72, 0.75, 0.18, {}},
-                                          {"leader", 0.45, 0.48, 0.52, 0.13, {}}};
+                                          {"leader", 0.45, 0.48, 0.52, 0.13, {}},
+                                          {"cross", 0, 0, 0, 0.15, {}}};
   return looks[static_cast<size_t>(pen)];
 }
 

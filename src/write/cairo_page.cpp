@@ -34,13 +34,16 @@ void curve(cairo_t* c, const PageOutline& o, const Arc& arc) {
   }
 }
 
+void clip_to(cairo_t* c, const std::optional<PageBox>& box) {
+  cairo_new_path(c);  // texts leave a point behind
+  if (!box) return;
+  cairo_rectangle(c, box->left, box->top, box->width(), box->height());
+  cairo_clip(c);
+}
+
 void draw(cairo_t* c, const PageOutline& o) {
   cairo_save(c);
-  if (o.clip) {
-    cairo_rectangle(c, o.clip->left, o.clip->top, o.clip->width(), o.clip->height());
-    cairo_clip(c);
-  }
-  cairo_new_path(c);
+  clip_to(c, o.clip);
   Vec2 last{-1e300, 0};
   for (const Arc& arc : o.arcs) {
     const Vec2 start = on_page(o, arc.start);
@@ -54,7 +57,7 @@ void draw(cairo_t* c, const PageOutline& o) {
 }
 
 void draw(cairo_t* c, const PageLine& line) {
-  cairo_new_path(c);  // texts leave a point behind
+  cairo_new_path(c);
   for (Vec2 p : line.points) cairo_line_to(c, p.x, p.y);
   stroke(c, line.pen);
 }
@@ -65,6 +68,7 @@ void draw(cairo_t* c, PangoLayout* layout, const PageText& t) {
   const std::array<double, 3> colour = t.mark ? std::array{mark.red, mark.green, mark.blue} : ink;
   cairo_set_source_rgb(c, colour[0], colour[1], colour[2]);
   cairo_save(c);
+  clip_to(c, t.clip);
   const Vec2 middle = t.box.middle();
   cairo_translate(c, middle.x, middle.y);
   cairo_rotate(c, -t.turn);

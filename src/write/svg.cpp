@@ -85,8 +85,8 @@ void add_line(pugi::xml_node svg, const PageLine& line) {
 }
 
 // textLength keeps the measured width whatever the viewer's font.
-void add_text(pugi::xml_node svg, const PageText& t) {
-  pugi::xml_node node = svg.append_child("text");
+void add_text(pugi::xml_node svg, const PageText& t, int number) {
+  pugi::xml_node node = (t.clip ? clipped_to(svg, *t.clip, number) : svg).append_child("text");
   const double height = t.box.bottom - t.box.top;
   node.append_attribute("x") = fmt::format("{:.2f}", t.box.left).c_str();
   node.append_attribute("y") = fmt::format("{:.2f}", t.box.top + 0.797 * height).c_str();
@@ -127,7 +127,7 @@ void write_svg(const Page& page, std::ostream& out) {
   for (const PageLine& line : page.lines) add_line(drawn, line);
   int number = 0;
   for (const PageOutline& o : page.outlines) add_outline(drawn, o, ++number);
-  for (const PageText& t : page.texts) add_text(drawn, t);
+  for (const PageText& t : page.texts) add_text(drawn, t, ++number);
   document.save(out, " ");
 }
 
