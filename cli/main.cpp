@@ -5,6 +5,7 @@
 
 #include "juggler/version.h"
 #include "run.h"
+#include "tree.h"
 
 namespace juggler::cli {
 namespace {
@@ -14,7 +15,18 @@ struct Call {
   std::vector<std::string> jobs;
   std::string shape;
   std::vector<std::string> keys;
+  std::string shell;
 };
+
+std::string check_format(const std::string& word) {
+  const std::vector<std::string>& known = known_formats();
+  if (std::find(known.begin(), known.end(), word) != known.end()) return "";
+  const std::string near = nearest(word, known);
+  std::string all;
+  for (const std::string& format : known) all += (all.empty() ? "" : ", ") + format;
+  return "\"" + word.substr(0, 80) + "\" is no format" +
+         (near.empty() ? "" : " (did you mean " + near + "?)") + "; there are " + all;
+}
 
 void add_output_options(CLI::App& command, Call& call) {
   Options& o = call.options;
@@ -25,9 +37,10 @@ void add_output_options(CLI::App& command, Call& call) {
                   "what to write: dxf,svg,pdf,png,txt,json (else all these); txt is the\n"
                   "bench card; besides: template, full size in tiles")
       ->delimiter(',')
-      ->check(CLI::IsMember({"dxf", "svg", "pdf", "png", "txt", "json", "template"}))
+      ->check(CLI::Validator(check_format, "", "format"))
       ->type_name("LIST");
   command.add_flag("--json", o.json, "print the result document on standard output and nothing else");
+  command.add_flag("--draw", o.draw, "draw the blanks in letters on the terminal");
   command.add_flag("--quiet", o.quiet, "print no numbers");
   command.add_flag("--replace", o.replace, "replace files that are there already");
 }
@@ -101,12 +114,36 @@ void add_demo(CLI::App& app, Call& call) {
   c->footer("Example:\n  juggler demo -o demo-out");
 }
 
+void add_completion(CLI::App& app, Call& call) {
+  CLI::App* c = app.add_subcommand("completion", "print a script that completes commands, options and keys");
+  c->add_option("SHELL", call.shell, "bash or zsh")
+      ->required()
+      ->check(CLI::IsMember({"bash", "zsh"}))
+      ->type_name("");
+  c->footer(
+      "Examples:\n"
+      "  juggler completion bash >~/.local/share/bash-completion/completions/juggler\n"
+      "  juggler completion zsh >~/.zfunc/_juggler");
+}
+
+void add_manual(CLI::App& app) {
+  app.add_subcommand("manual", "print the manual page, for man")
+      ->footer("Example:\n  juggler manual >juggler.1 && man ./juggler.1");
+}
+
+int print(const std::string& text) {
+  std::cout << text << std::flush;
+  return std::cout ? done : no_file;
+}
+
 int dispatch(const CLI::App& app, Call& call) {
   const std::string command = app.get_subcommands().front()->get_name();
   if (command == "develop") return develop(call.jobs, call.options);
   if (command == "quick") return quick(call.shape, call.keys, call.options);
   if (command == "check") return check(call.jobs, call.options);
   if (command == "shapes") return show_shapes(call.shape);
+  if (command == "completion") return print(completion(app, call.shell));
+  if (command == "manual") return print(manual(app, exits));
   if (call.options.folder.empty()) call.options.folder = "juggler-demo";
   return demo(call.options);
 }
@@ -121,12 +158,15 @@ int run(int argc, char** argv) {
   add_check(app, call);
   add_shapes(app, call);
   add_demo(app, call);
+  add_completion(app, call);
+  add_manual(app);
   app.footer("Begin with `juggler demo`, then `juggler shapes cone`. `juggler COMMAND --help` has examples.");
   try {
     app.parse(argc, argv);
   } catch (const CLI::ParseError& error) {
     if (error.get_exit_code() == 0) return app.exit(error);
-    std::cerr << "juggler: " << error.what() << ". See `juggler --help`.\n";
+    std::cerr << "juggler: " << error.what() << "." << hint(app, {argv + 1, argv + argc})
+              << " See `juggler --help`.\n";
     return wrong_call;
   }
   return guarded(app.get_subcommands().front()->get_name(), [&] { return dispatch(app, call); });

@@ -4,12 +4,14 @@
 
 #include <algorithm>
 #include <array>
+#include <cstdlib>
 #include <filesystem>
 #include <iostream>
 #include <set>
-#include <sstream>
 
 #include "files.h"
+#include "output.h"
+#include "progress.h"
 
 namespace juggler::cli {
 namespace {
@@ -39,122 +41,32 @@ std::vector<Setting> settings_of(const std::vector<std::string>& texts, const ch
   return settings;
 }
 
-template <typename Write>
-std::string text_of(Write write) {
-  std::ostringstream out;
-  out.imbue(std::locale::classic());
-  write(out);
-  return std::move(out).str();
-}
-
-std::string json_of(const JobResult& result) {
-  return text_of([&](std::ostream& out) { write_json(result, out); });
-}
-
-// What a blank was made from, for the comments of its drawing.
-std::vector<std::string> remarks_of(const JobResult& result, const PieceResult& piece) {
-  std::vector<std::string> remarks{title_of(piece) + ", " + name_of(piece.blank.face_up) + " face up"};
-  for (const Row& row : understood(result, piece)) remarks.push_back(row.name + ": " + row.value);
-  return remarks;
-}
-
-// Everything that one job writes.
-class Files {
- public:
-  Files(const JobResult& result, std::string stem, const Options& options)
-      : result_(result),
-        stem_(std::move(stem)),
-        folder_(options.folder),
-        wanted_(options.formats.begin(), options.formats.end()) {}
-
-  [[nodiscard]] std::vector<NewFile> all() && {
-    for (const PieceResult& piece : result_.pieces) {
-      if (wants("dxf")) {
-        add(name_of_piece(piece) + ".dxf", [&](std::ostream& out) {
-          write_dxf(piece.blank, out, result_.job.units, remarks_of(result_, piece));
-        });
-      }
-      if (wants("txt")) add_card(piece);
-    }
-    if (wants("template")) add_templates();
-    if (wants("txt") && wants("pdf")) add_cards();
-    if (wants("pdf") || wants("svg") || wants("png")) add_drawing();
-    if (wants("json")) add(stem_ + ".json", [&](std::ostream& out) { write_json(result_, out); });
-    return std::move(files_);
-  }
-
- private:
-  [[nodiscard]] bool wants(const char* format) const { return wanted_.contains(format); }
-  template <typename Write>
-  void add(const std::string& name, Write write) {
-    files_.push_back({fs::path(folder_) / name, text_of(write)});
-  }
-  [[nodiscard]] std::string name_of_piece(const PieceResult& piece) const {
-    const std::string own = file_name_of(piece);
-    return own.empty() ? stem_ : stem_ + "-" + own;
-  }
-  static std::string numbered(const std::string& name, int number) {
-    return number == 1 ? name : fmt::format("{}-{}", name, number);
-  }
-
-  void add_card(const PieceResult& piece) {
-    const std::string name = name_of_piece(piece) + "-bench";
-    add(name + ".txt", [&](std::ostream& out) {
-      for (const std::string& line : card_lines(result_, piece)) out << line << '\n';
-    });
-    if (!wants("png")) return;
-    int number = 0;
-    for (const Page& page : draw_card(result_, piece))
-      add(numbered(name, ++number) + ".png", [&](std::ostream& out) { write_png(page, out); });
-  }
-
-  void add_cards() {
-    std::vector<Page> pages;
-    for (const PieceResult& piece : result_.pieces) {
-      for (Page& page : draw_card(result_, piece)) pages.push_back(std::move(page));
-    }
-    add(stem_ + "-bench.pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
-  }
-
-  void add_templates() {
-    for (size_t i = 0; i < result_.pieces.size(); ++i) {
-      const TemplateSet set = draw_template(result_, i);
-      if (set.pages.empty()) continue;
-      add(name_of_piece(result_.pieces[i]) + "-template.pdf",
-          [&](std::ostream& out) { write_pdf(set.pages, out, set.pages.front().title); });
-    }
-  }
-
-  void add_drawing() {
-    std::vector<Page> pages;
-    for (DrawingSheet& sheet : draw_set(result_)) {
-      const std::string name = numbered(name_of_piece(result_.pieces[sheet.piece]), sheet.of_piece);
-      if (wants("svg")) add(name + ".svg", [&](std::ostream& out) { write_svg(sheet.page, out); });
-      if (wants("png")) add(name + ".png", [&](std::ostream& out) { write_png(sheet.page, out); });
-      pages.push_back(std::move(sheet.page));
-    }
-    if (wants("pdf"))
-      add(stem_ + ".pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
-  }
-
-  const JobResult& result_;
-  std::string stem_;
-  std::string folder_;
-  std::set<std::string> wanted_;
-  std::vector<NewFile> files_;
-};
-
 void print_rows(const std::vector<Row>& rows) {
   for (const Row& row : rows) std::cout << fmt::format("  {:<24}{}\n", row.name, row.value);
 }
 
-void print_piece(const JobResult& result, const PieceResult& piece) {
+// Whether the terminal's locale is one of UTF-8; the first of these that is set counts.
+bool speaks_utf8() {
+  for (const char* name : {"LC_ALL", "LC_CTYPE", "LANG"}) {
+    const char* value = std::getenv(name);
+    if (!value || !*value) continue;
+    const std::string locale(value);
+    return locale.find("UTF-8") != std::string::npos || locale.find("utf8") != std::string::npos;
+  }
+  return false;
+}
+
+void print_piece(const JobResult& result, const PieceResult& piece, bool draw) {
   const std::string& number = piece.part.making.number;
   std::cout << title_of(piece) << (number.empty() ? "" : " (" + number + ")") << '\n';
   std::cout << " as understood\n";
   print_rows(understood(result, piece));
   std::cout << " blank, " << name_of(piece.blank.face_up) << " face up\n";
   print_rows(key_numbers(result, piece));
+  if (draw) {
+    for (const std::string& line : draw_in_letters(piece, result.job.units, speaks_utf8()))
+      std::cout << "  " << line << '\n';
+  }
   for (const std::string& note : piece.blank.notes) std::cout << "  note: " << note << '\n';
   for (const std::string& warning : piece.blank.warnings) std::cout << "  warning: " << warning << '\n';
 }
@@ -195,19 +107,25 @@ void write_once(const std::vector<NewFile>& files, const Options& options, Gathe
   write_whole(files, options.replace);
 }
 
-int develop_one(const Task& task, const Options& options, Gathered& gathered) {
+int develop_one(const Task& task, const Options& options, Gathered& gathered, Progress& progress) {
+  progress.next_job();
+  progress.show("developing " + task.about);
   const JobResult result = options.develop(task.job());
+  progress.show("drawing " + task.about);
   if (!passed(result)) {
     require_proof(result, task.about);
     return proof_failed;
   }
   std::vector<NewFile> files;
-  if (!options.folder.empty()) files = Files(result, task.stem, options).all();
+  if (!options.folder.empty())
+    files = files_of(result, task.stem, options,
+                     [&](const std::string& name) { progress.show("drawing " + name); });
   files.insert(files.end(), task.beside.begin(), task.beside.end());
   write_once(files, options, gathered);
-  if (options.json) gathered.documents.push_back(json_of(result));
+  progress.clear();
+  if (options.json) gathered.documents.push_back(text_of_result(result));
   if (options.json || options.quiet) return done;
-  for (const PieceResult& piece : result.pieces) print_piece(result, piece);
+  for (const PieceResult& piece : result.pieces) print_piece(result, piece, options.draw);
   for (const NewFile& file : files) std::cout << "  wrote " << file.path.string() << '\n';
   return done;
 }
@@ -232,9 +150,12 @@ int flush_output(int code) {
 int develop_all(const std::vector<Task>& tasks, const Options& options) {
   int code = done;
   Gathered gathered;
+  Progress progress(tasks.size(), options.quiet);
   for (const Task& task : tasks) {
-    code = worse(code, guarded(task.about, [&] { return develop_one(task, options, gathered); }));
+    const auto step = [&] { return develop_one(task, options, gathered, progress); };
+    code = worse(code, guarded(task.about, step, [&] { progress.clear(); }));
   }
+  progress.clear();
   if (options.json) print_documents(gathered.documents, tasks.size());
   return flush_output(code);
 }
@@ -275,24 +196,28 @@ void print_keys(const std::vector<KeyHelp>& keys) {
 
 }  // namespace
 
-int guarded(const std::string& about, const std::function<int()>& step) {
+int guarded(const std::string& about, const std::function<int()>& step, const std::function<void()>& before) {
+  const auto say = [&](const std::string& text) {
+    before();
+    complain(text);
+  };
   try {
     return step();
   } catch (const JobRefusal& refusal) {
     const std::string place = shown(refusal.place());
-    complain((place.empty() ? about : place) + ": " + refusal.what());
+    say((place.empty() ? about : place) + ": " + refusal.what());
     return refused;
   } catch (const Refusal& refusal) {
-    complain(about + ": " + refusal.what());
+    say(about + ": " + refusal.what());
     return refused;
   } catch (const CallError& error) {
-    complain(error.what());
+    say(error.what());
     return wrong_call;
   } catch (const FileError& error) {
-    complain(error.what());
+    say(error.what());
     return no_file;
   } catch (const std::exception& error) {
-    complain(about + ": something unforeseen happened: " + error.what() + ". Please report it with the job.");
+    say(about + ": something unforeseen happened: " + error.what() + ". Please report it with the job.");
     return unforeseen;
   }
 }
@@ -334,8 +259,9 @@ int show_shapes(const std::string& shape) {
   if (!found) {
     std::vector<std::string> names;
     for (const ShapeHelp& help : shapes()) names.push_back(help.name);
-    throw CallError(
-        fmt::format("shapes: there is no shape \"{:.80}\"; there are: {}.", shape, fmt::join(names, ", ")));
+    const std::string near = nearest(shape, names);
+    throw CallError(fmt::format("shapes: there is no shape \"{:.80}\"; there are: {}{}.", shape,
+                                fmt::join(names, ", "), near.empty() ? "" : " (did you mean " + near + "?)"));
   }
   if (shape.empty()) std::cout << "`juggler shapes SHAPE` shows what one needs.\n";
   return flush_output(done);

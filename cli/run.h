@@ -20,6 +20,7 @@ struct Options {
   std::vector<std::string> formats{"dxf", "svg", "pdf", "png", "txt", "json"};
   std::vector<std::string> settings;  ///< NAME=VALUE
   bool json = false;
+  bool draw = false;
   bool quiet = false;
   bool replace = false;
   std::string save_job;
@@ -40,7 +41,9 @@ struct DemoJob {
 };
 [[nodiscard]] const std::vector<DemoJob>& demo_jobs();
 
-/// Runs one step and turns what it throws into a message on stderr and an exit code.
-[[nodiscard]] int guarded(const std::string& about, const std::function<int()>& step);
+/// Runs one step and turns what it throws into a message on stderr and an exit code; `before` is called
+/// before the message.
+[[nodiscard]] int guarded(
+    const std::string& about, const std::function<int()>& step, const std::function<void()>& before = [] {});
 
 }  // namespace juggler::cli

@@ -7,6 +7,13 @@ install(DIRECTORY ${PROJECT_SOURCE_DIR}/include/juggler ${PROJECT_BINARY_DIR}/in
 install(FILES ${PROJECT_SOURCE_DIR}/LICENSE ${PROJECT_SOURCE_DIR}/LICENSES-THIRD-PARTY.md
   DESTINATION ${CMAKE_INSTALL_DOCDIR})
 
+if(NOT CMAKE_CROSSCOMPILING)
+  set(made ${PROJECT_BINARY_DIR}/share)
+  install(FILES ${made}/juggler.1 DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
+  install(FILES ${made}/juggler DESTINATION ${CMAKE_INSTALL_DATADIR}/bash-completion/completions)
+  install(FILES ${made}/_juggler DESTINATION ${CMAKE_INSTALL_DATADIR}/zsh/site-functions)
+endif()
+
 set(package_dir ${CMAKE_INSTALL_LIBDIR}/cmake/Juggler)
 install(EXPORT JugglerTargets NAMESPACE Juggler:: DESTINATION ${package_dir})
 configure_package_config_file(${PROJECT_SOURCE_DIR}/cmake/JugglerConfig.cmake.in

@@ -37,7 +37,7 @@ void label_elements(TemplateFigure& figure, const Blank& wrap) {
     const Vec2 up = (1 / length) * (e.top - e.base);
     const bool last = e.number + 1 == static_cast<int>(wrap.elements.size());
     const Vec2 beside = (last ? height : -height) * left_of(up);
-    figure.texts.push_back({e.base + 5 * height * up + beside, std::atan2(up.y, up.x), height,
+    figure.texts.push_back({e.base + 3 * height * up + beside, std::atan2(up.y, up.x), height,
                             fmt::format("{:.6g}\u00b0", degrees)});
   }
 }
@@ -110,8 +110,8 @@ void mark_quarters(TemplateFigure& figure, const Form& f, EndName end, const End
     if (reach == 0) continue;
     const Vec2 in = -1 / reach * rim;
     figure.marks.push_back(line(rim, rim + 0.25 * reach * in));
-    const double height = std::min(0.04 * reach, 6.0);
-    if (height >= 1)
+    const double height = std::clamp(0.04 * reach, 1.8, 6.0);
+    if (reach >= 12 * height)
       figure.texts.push_back(
           {rim + (0.25 * reach + 3 * height) * in, 0, height, fmt::format("{}\u00b0", 90 * i)});
   }

@@ -5,7 +5,7 @@
 namespace juggler {
 namespace {
 
-constexpr double border = 4;           // free paper about a figure, mm
+constexpr double border = 2;           // free paper about a figure within the crosses, mm
 constexpr double longest_page = 5000;  // mm: PDF allows 5080
 
 TemplateFigure turned_by(const TemplateFigure& figure, double angle) {
@@ -28,10 +28,9 @@ Outline all_cuts(const TemplateFigure& figure) {
   return all;
 }
 
-// (3): how many tiles it takes to cover a length.
-int count_of(double length, double shown, double overlap) {
-  const double count = std::ceil((length - overlap) / (shown - overlap) - 1e-9);
-  return static_cast<int>(std::clamp(count, 1.0, 1e4));
+// (3): how many steps from cross to cross it takes to cover a length.
+int count_of(double length, double step) {
+  return static_cast<int>(std::clamp(std::ceil(length / step - 1e-9), 1.0, 1e4));
 }
 
 bool shows_something(const TemplateFigure& figure, const PageBox& core) {
@@ -59,11 +58,13 @@ Grid grid_of(TemplateFigure figure, double turn, TilePaper paper, bool roll) {
   const Rectangle box = upright_box(all_cuts(figure));
   const double width = box.width + 2 * border;
   const double height = box.height + 2 * border;
-  if (roll) paper.height = std::min(longest_page, 2 * paper.margin + paper.stretch.y * (height + foot));
+  if (roll)
+    paper.height =
+        std::min(longest_page, 2 * paper.margin + paper.stretch.y * (height + paper.overlap + foot));
   Grid grid{paper, std::move(figure), turn};
   grid.step = {paper.across() - paper.overlap, paper.along() - paper.overlap};
-  grid.columns = count_of(width, paper.across(), paper.overlap);
-  grid.rows = count_of(height, paper.along(), paper.overlap);
+  grid.columns = count_of(width, grid.step.x);
+  grid.rows = count_of(height, grid.step.y);
   if (static_cast<long>(grid.rows) * grid.columns > most_looked_at) return grid;
   // The grid's middle on the figure's.
   const Vec2 whole{grid.columns * grid.step.x + paper.overlap, grid.rows * grid.step.y + paper.overlap};
