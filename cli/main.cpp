@@ -37,6 +37,7 @@ void add_output_options(CLI::App& command, Call& call) {
                   "what to write: dxf,svg,pdf,png,txt,json (else all these); txt is the\n"
                   "bench card; besides: template, full size in tiles")
       ->delimiter(',')
+      ->allow_extra_args(false)
       ->check(CLI::Validator(check_format, "", "format"))
       ->type_name("LIST");
   command.add_flag("--json", o.json, "print the result document on standard output and nothing else");

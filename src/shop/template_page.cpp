@@ -72,6 +72,7 @@ class TilePage {
     for (const Arc& arc : arcs) {
       if (meets(arc, tile_.area)) shown.arcs.push_back(arc);
     }
+    shown.closed = pen == Pen::cut && shown.arcs.size() == arcs.size();
     if (!shown.arcs.empty()) page_.outlines.push_back(std::move(shown));
   }
 
@@ -209,6 +210,8 @@ std::vector<std::string> instructions(const Printing& asked, const std::vector<G
     std::string text = fmt::format("{}: {} {}", grid.figure.title, grid.tiles.size(),
                                    grid.tiles.size() == 1 ? "tile" : "tiles");
     if (grid.tiles.size() < whole) text += fmt::format(" of {}, the others blank and left out", whole);
+    if (grid.turned != 0)
+      text += fmt::format(", turned {:.6f} deg to save paper", Angle::radians(grid.turned).degrees());
     lines.push_back(text);
   }
   return lines;
