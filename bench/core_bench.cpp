@@ -68,6 +68,26 @@ void draws_the_sheet(benchmark::State& state) {
 }
 BENCHMARK(draws_the_sheet);
 
+void tiles_a_template(benchmark::State& state) {
+  const JobResult result = develop_job(quick_job(
+      "cone", {{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"thickness", "0"}}));
+  for (auto _ : state) benchmark::DoNotOptimize(draw_template(result, 0));
+}
+BENCHMARK(tiles_a_template);
+
+void writes_pdf(benchmark::State& state) {
+  const JobResult result = develop_job(quick_job(
+      "cone", {{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"thickness", "0"}}));
+  std::vector<Page> pages;
+  for (DrawingSheet& sheet : draw_set(result)) pages.push_back(std::move(sheet.page));
+  for (auto _ : state) {
+    std::ostringstream out;
+    write_pdf(pages, out);
+    benchmark::DoNotOptimize(out);
+  }
+}
+BENCHMARK(writes_pdf);
+
 void writes_dxf(benchmark::State& state) {
   const Blank blank = make_blank(cone, sheet, seam);
   for (auto _ : state) {

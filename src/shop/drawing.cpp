@@ -342,7 +342,8 @@ std::vector<Paper> candidates(const Job& job) {
   std::vector<Paper> chosen;
   for (const Paper& paper : papers()) {
     const bool too_small = paper.height < 400;  // for blank, formed part and tables on one sheet
-    if (paper.us == us && !too_small && paper.height < 900) chosen.push_back(paper);
+    const bool too_large = paper.height > 900 && !job.drawing.scale;  // to be handled without need
+    if (paper.us == us && !too_small && !too_large) chosen.push_back(paper);
   }
   return chosen;
 }

@@ -76,16 +76,21 @@ class View {
             origin_.y + scale_ * box_.bottom};
   }
 
+  // Hidden lines first, so that a visible one that covers them shows.
   void draw(const std::vector<double>& seams) const {
-    draw_rim(EndName::base);
-    draw_rim(EndName::top);
-    draw_silhouette();
+    std::vector<PageLine> lines;
+    add_rim(lines, EndName::base);
+    add_rim(lines, EndName::top);
+    add_silhouette(lines);
     for (const double u : seams) {
       const Vec3 base = on_rim(EndName::base, u);
       const Vec3 top = on_rim(EndName::top, u);
       constexpr int steps = 40;
-      draw_curve([&](double i) { return base + (i / steps) * (top - base); }, steps, Pen::seam);
+      add_curve(
+          lines, [&](double i) { return base + (i / steps) * (top - base); }, steps, Pen::seam);
     }
+    std::stable_partition(lines.begin(), lines.end(), [](const PageLine& l) { return l.pen == Pen::hidden; });
+    for (PageLine& line : lines) layout_.draw(std::move(line.points), line.pen);
   }
 
  private:
@@ -122,7 +127,8 @@ class View {
   }
 
   // A line in space, dashed where the wall lies before it.
-  void draw_curve(const std::function<Vec3(double)>& point, int steps, Pen pen) const {
+  void add_curve(std::vector<PageLine>& lines, const std::function<Vec3(double)>& point, int steps,
+                 Pen pen) const {
     std::vector<Vec2> run{page(point(0))};
     bool was_hidden = hidden(point(0.5));
     for (int i = 1; i <= steps; ++i) {
@@ -130,25 +136,26 @@ class View {
       const bool last = i == steps;
       const bool hide = !last && hidden(point(i + 0.5));
       if (!last && hide == was_hidden) continue;
-      layout_.draw(run, was_hidden ? Pen::hidden : pen);
+      lines.push_back({run, was_hidden ? Pen::hidden : pen});
       run = {run.back()};
       was_hidden = hide;
     }
   }
 
-  void draw_rim(EndName end) const {
+  void add_rim(std::vector<PageLine>& lines, EndName end) const {
     if (form_.pointed(end)) return;
-    draw_curve([&](double i) { return on_rim(end, u_at(form_, i)); }, looks, Pen::formed);
+    add_curve(
+        lines, [&](double i) { return on_rim(end, u_at(form_, i)); }, looks, Pen::formed);
   }
 
-  void draw_silhouette() const {
+  void add_silhouette(std::vector<PageLine>& lines) const {
     for (int i = 0; i < looks; ++i) {
       const double a = u_at(form_, i);
       const double b = u_at(form_, i + 1);
       if ((facing(a) < 0) == (facing(b) < 0)) continue;
       const Seen s = seen(root([&](double x) { return facing(x); }, a, b));
       constexpr double least = 0.1;  // mm: a wall seen edge on has no silhouette
-      if (norm(s.base - s.top) > least) layout_.draw({s.base, s.top}, Pen::formed);
+      if (norm(s.base - s.top) > least) lines.push_back({{s.base, s.top}, Pen::formed});
     }
   }
 

@@ -257,6 +257,9 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
   EXPECT_EQ(line[6], "6  at   0 deg  length  960.096  along the base 1423.141  bevel  30.00 deg");
   for (const size_t i : {1, 3, 4, 5}) EXPECT_TRUE(has(line[i], "along the base")) << line[i];
   EXPECT_TRUE(has(line[7], "mm in ")) << line[7];
+  EXPECT_EQ(shell("'" + (examples / "paper").string() + "'").out,
+            "Wrap round Branch, outside up: 6 tiles\ngirth of the paper 529.044 mm\n");
+  EXPECT_EQ(shell("qpdf --check branch.pdf && qpdf --check branch-template.pdf").code, 0);
   const Outcome job = shell("'" + (examples / "from_a_job").string() + "'");
   EXPECT_EQ(
       job.out,

@@ -36,3 +36,10 @@ run(${CMAKE_COMMAND} -S ${EXAMPLES} -B ${work}/examples -G Ninja -DCMAKE_PREFIX_
   -DCMAKE_CXX_COMPILER=${CXX} "-DCMAKE_CXX_FLAGS=${FLAGS}")
 run(${CMAKE_COMMAND} --build ${work}/examples)
 run(${work}/moved/bin/juggler --version)
+
+foreach(made man/man1/juggler.1 bash-completion/completions/juggler zsh/site-functions/_juggler)
+  file(SIZE ${work}/moved/share/${made} size)
+  if(size LESS 1000)
+    message(FATAL_ERROR "share/${made} has ${size} bytes")
+  endif()
+endforeach()
