@@ -29,22 +29,23 @@ class Legible {
   }
 
   void expect() const {
-    for (size_t i = 0; i < page_.texts.size(); ++i) {
+    std::vector<Standing> texts;
+    for (const PageText& t : page_.texts) texts.push_back(standing(t));
+    for (size_t i = 0; i < texts.size(); ++i) {
       const PageText& t = page_.texts[i];
+      const Box& box = texts[i].box;
       EXPECT_GE(t.size, t.mark ? 1.5 : 1.9) << about_ << ": " << t.text;
-      const Box whole = box_of(corners_of(t));
-      EXPECT_TRUE(whole.left >= 0 && whole.top >= 0 && whole.right <= page_.width &&
-                  whole.bottom <= page_.height)
+      EXPECT_TRUE(box.left >= 0 && box.top >= 0 && box.right <= page_.width && box.bottom <= page_.height)
           << about_ << ": off the page: " << t.text;
-      for (size_t j = i + 1; j < page_.texts.size(); ++j) {
-        const auto c = corners_of(page_.texts[j]);
+      for (size_t j = i + 1; j < texts.size(); ++j) {
         for (size_t k = 0; k < 4; ++k) {
-          EXPECT_FALSE(touches(t, c[k], c[(k + 1) % 4]))
+          EXPECT_FALSE(touches(texts[i], texts[j].corners[k], texts[j].corners[(k + 1) % 4]))
               << about_ << ": " << t.text << " over " << page_.texts[j].text;
         }
       }
       for (const auto& [a, b, pen] : segments_) {
-        EXPECT_FALSE(touches(t, a, b)) << about_ << ": a " << look_of(pen).name << " line through " << t.text;
+        EXPECT_FALSE(touches(texts[i], a, b))
+            << about_ << ": a " << look_of(pen).name << " line through " << t.text;
       }
     }
   }
@@ -63,16 +64,19 @@ class Legible {
   void add(const std::vector<Vec2>& points, Pen pen) {
     for (size_t i = 0; i + 1 < points.size(); ++i) segments_.push_back({points[i], points[i + 1], pen});
   }
-  static bool touches(const PageText& t, Vec2 a, Vec2 b) {
-    if (a == b) return false;
+  struct Standing {
+    std::vector<Vec2> corners;
+    Box box;
+    Outline sides;
+  };
+  static Standing standing(const PageText& t) {
     const auto c = corners_of(t);
-    const Box box = box_of(c);
-    if (std::max(a.x, b.x) < box.left || std::min(a.x, b.x) > box.right || std::max(a.y, b.y) < box.top ||
-        std::min(a.y, b.y) > box.bottom) {
-      return false;
-    }
-    return !clipped(a, b, Outline{line(c[0], c[1]), line(c[1], c[2]), line(c[2], c[3]), line(c[3], c[0])})
-                .empty();
+    return {c, box_of(c), {line(c[0], c[1]), line(c[1], c[2]), line(c[2], c[3]), line(c[3], c[0])}};
+  }
+  static bool touches(const Standing& t, Vec2 a, Vec2 b) {
+    const bool apart = std::max(a.x, b.x) < t.box.left || std::min(a.x, b.x) > t.box.right ||
+                       std::max(a.y, b.y) < t.box.top || std::min(a.y, b.y) > t.box.bottom;
+    return !apart && a != b && !clipped(a, b, t.sides).empty();
   }
 
   const Page& page_;

@@ -20,7 +20,7 @@ void write_dxf(const Blank& blank, std::ostream& out, const Units& units = {},
 void write_svg(const Page& page, std::ostream& out);
 /// A page as PNG.
 /// Errors  std::runtime_error when the picture cannot be made.
-void write_png(const Page& page, std::ostream& out, double dots_per_inch = 100);
+void write_png(const Page& page, std::ostream& out, double dots_per_inch = 80);
 /// Pages as PDF 1.5, vector throughout, texts searchable. The same pages give the same bytes.
 /// Accuracy  places to 1/256 of a point, 0.0014 mm.
 /// Errors    std::runtime_error when they cannot be made. No side of a page may exceed 5080 mm.

@@ -60,6 +60,44 @@ bool crosses(const PageBox& box, Vec2 a, Vec2 b) {
   return within(box, a) || within(box, b) || segments_meet(a, b, lt, rb) || segments_meet(a, b, rt, lb);
 }
 
+namespace {
+constexpr double cell = 8;  // mm
+}
+
+SegmentGrid::SegmentGrid(double width, double height)
+    : columns_(static_cast<int>(std::clamp(width / cell, 0.0, 1000.0)) + 1),
+      rows_(static_cast<int>(std::clamp(height / cell, 0.0, 1000.0)) + 1),
+      cells_(static_cast<size_t>(columns_) * static_cast<size_t>(rows_)) {}
+
+// What lies off the page counts to the cells at its edge.
+SegmentGrid::Cells SegmentGrid::cells_of(const PageBox& box) const {
+  const auto at = [](double mm, int count) {
+    return static_cast<int>(std::clamp(mm / cell, 0.0, static_cast<double>(count - 1)));
+  };
+  return {at(box.left, columns_), at(box.top, rows_), at(box.right, columns_), at(box.bottom, rows_)};
+}
+
+void SegmentGrid::add(Vec2 a, Vec2 b) {
+  const Cells c = cells_of({std::min(a.x, b.x), std::min(a.y, b.y), std::max(a.x, b.x), std::max(a.y, b.y)});
+  for (int row = c.top; row <= c.bottom; ++row) {
+    for (int column = c.left; column <= c.right; ++column)
+      cells_[static_cast<size_t>(row * columns_ + column)].push_back(all_.size());
+  }
+  all_.push_back({a, b});
+}
+
+bool SegmentGrid::any_in(const PageBox& box) const {
+  const Cells c = cells_of(box);
+  for (int row = c.top; row <= c.bottom; ++row) {
+    for (int column = c.left; column <= c.right; ++column) {
+      const auto& here = cells_[static_cast<size_t>(row * columns_ + column)];
+      if (std::any_of(here.begin(), here.end(), [&](size_t i) { return crosses(box, all_[i].a, all_[i].b); }))
+        return true;
+    }
+  }
+  return false;
+}
+
 void Layout::draw(std::vector<Vec2> points, Pen pen) {
   const bool interrupted = pen == Pen::dimension || pen == Pen::guide || pen == Pen::centre;
   if (!interrupted || turned_.empty()) return draw_whole(std::move(points), pen);
@@ -67,7 +105,7 @@ void Layout::draw(std::vector<Vec2> points, Pen pen) {
 }
 
 void Layout::draw_whole(std::vector<Vec2> points, Pen pen) {
-  for (size_t i = 0; i + 1 < points.size(); ++i) segments_.push_back({points[i], points[i + 1]});
+  for (size_t i = 0; i + 1 < points.size(); ++i) segments_.add(points[i], points[i + 1]);
   page_.lines.push_back({std::move(points), pen});
 }
 
@@ -99,7 +137,7 @@ void Layout::draw_outline(PageOutline outline) {
   for (const Arc& arc : outline.arcs) {
     const std::vector<Vec2> points = chords(arc, Angle::degrees(2));
     for (size_t i = 0; i + 1 < points.size(); ++i) {
-      segments_.push_back({on_page(outline, points[i]), on_page(outline, points[i + 1])});
+      segments_.add(on_page(outline, points[i]), on_page(outline, points[i + 1]));
     }
   }
   page_.outlines.push_back(std::move(outline));
@@ -140,7 +178,7 @@ void Layout::put_turned(const std::string& text, Vec2 centre, double size, doubl
       true,
       turn};
   const std::vector<Vec2> c = corners(t);
-  for (size_t i = 0; i < 4; ++i) segments_.push_back({c[i], c[(i + 1) % 4]});
+  for (size_t i = 0; i < 4; ++i) segments_.add(c[i], c[(i + 1) % 4]);
   turned_.push_back(t);
 }
 
@@ -158,11 +196,9 @@ bool Layout::free(const PageBox& box, const PageBox& frame) const {
     return false;
   }
   const PageBox b = grown(box, clearance);
-  const auto on_line = [&](const Segment& s) { return crosses(b, s.a, s.b); };
   const PageBox apart{b.left - 2, b.top, b.right + 2, b.bottom};  // or two texts of a row would read as one
   const auto on_text = [&](const PageText& t) { return overlap(apart, t.box); };
-  return std::none_of(segments_.begin(), segments_.end(), on_line) &&
-         std::none_of(page_.texts.begin(), page_.texts.end(), on_text);
+  return std::none_of(page_.texts.begin(), page_.texts.end(), on_text) && !segments_.any_in(b);
 }
 
 // A leader keeps clear of texts; a quiet one of lines too, but for the line it starts from.
@@ -173,8 +209,8 @@ bool Layout::leader_is_free(Vec2 from, Vec2 to, bool quiet) const {
   if (over_text || over_letters(from, to)) return false;
   if (!quiet) return true;
   const Vec2 beyond = from + (0.75 / norm(to - from)) * (to - from);
-  return std::none_of(segments_.begin(), segments_.end(),
-                      [&](const Segment& s) { return segments_meet(beyond, to, s.a, s.b); });
+  return std::none_of(segments_.all().begin(), segments_.all().end(),
+                      [&](const SegmentGrid::Segment& s) { return segments_meet(beyond, to, s.a, s.b); });
 }
 
 bool Layout::try_place(const Label& label, const PageBox& frame, double distance, bool quiet) {

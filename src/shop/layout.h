@@ -37,9 +37,33 @@ struct Label {
 inline constexpr std::array anchor_fractions{0.55, 0.42, 0.68, 0.3, 0.8, 0.18, 0.9};
 [[nodiscard]] std::vector<Anchor> anchors_along(Vec2 from, Vec2 to, Vec2 away);
 
+/// Straight lines in cells of the page, so that those near a box are found without a look at all of them.
+class SegmentGrid {
+ public:
+  struct Segment {
+    Vec2 a, b;
+  };
+  SegmentGrid(double width, double height);
+  void add(Vec2 a, Vec2 b);
+  /// Whether a line runs through a box.
+  [[nodiscard]] bool any_in(const PageBox& box) const;
+  [[nodiscard]] const std::vector<Segment>& all() const { return all_; }
+
+ private:
+  struct Cells {
+    int left, top, right, bottom;
+  };
+  [[nodiscard]] Cells cells_of(const PageBox& box) const;
+
+  int columns_;
+  int rows_;
+  std::vector<Segment> all_;
+  std::vector<std::vector<size_t>> cells_;
+};
+
 class Layout {
  public:
-  explicit Layout(Page& page) : page_(page) {}
+  explicit Layout(Page& page) : page_(page), segments_(page.width, page.height) {}
   /// Draws a line; texts placed later keep clear of it.
   void draw(std::vector<Vec2> points, Pen pen);
   void draw_outline(PageOutline outline);
@@ -73,10 +97,7 @@ class Layout {
 
   Page& page_;
   TextMeasure measure_;
-  struct Segment {
-    Vec2 a, b;
-  };
-  std::vector<Segment> segments_;
+  SegmentGrid segments_;
   std::vector<PageText> turned_;
 };
 

@@ -3,8 +3,10 @@
 
 #include <pango/pangocairo.h>
 
+#include <map>
 #include <memory>
 #include <string>
+#include <tuple>
 
 namespace juggler {
 
@@ -15,7 +17,7 @@ using Lettering = std::unique_ptr<PangoLayout, decltype(&g_object_unref)>;
 [[nodiscard]] Lettering lettering_on(cairo_t* surface);
 void set_text(PangoLayout* layout, const std::string& text, double size, bool bold);
 
-/// Measures texts; keeps what that needs.
+/// Measures texts; keeps what that needs and what it has measured.
 class TextMeasure {
  public:
   TextMeasure();
@@ -25,6 +27,7 @@ class TextMeasure {
   std::unique_ptr<cairo_surface_t, decltype(&cairo_surface_destroy)> surface_;
   std::unique_ptr<cairo_t, decltype(&cairo_destroy)> cairo_;
   Lettering layout_;
+  mutable std::map<std::tuple<std::string, double, bool>, std::pair<double, double>> known_;
 };
 
 }  // namespace juggler

@@ -30,11 +30,14 @@ TextMeasure::TextMeasure()
       layout_(lettering_on(cairo_.get())) {}
 
 std::pair<double, double> TextMeasure::operator()(const std::string& text, double size, bool bold) const {
+  const auto [known, is_new] = known_.try_emplace({text, size, bold});
+  if (!is_new) return known->second;
   set_text(layout_.get(), text, size, bold);
   int width = 0;
   int height = 0;
   pango_layout_get_size(layout_.get(), &width, &height);
-  return {static_cast<double>(width) / PANGO_SCALE, static_cast<double>(height) / PANGO_SCALE};
+  known->second = {static_cast<double>(width) / PANGO_SCALE, static_cast<double>(height) / PANGO_SCALE};
+  return known->second;
 }
 
 TextExtent text_extent(const std::string& text, double size, bool bold) {
