@@ -41,7 +41,7 @@ void add_output_options(CLI::App& command, Call& call) {
       ->check(CLI::Validator(check_format, "", "format"))
       ->type_name("LIST");
   command.add_flag("--json", o.json, "print the result document on standard output and nothing else");
-  command.add_flag("--draw", o.draw, "draw the blanks in letters on the terminal");
+  command.add_flag("--draw", o.draw, "draw the blanks in letters on the terminal; with --quiet nothing else");
   command.add_flag("--quiet", o.quiet, "print no numbers");
   command.add_flag("--replace", o.replace, "replace files that are there already");
 }

@@ -56,17 +56,27 @@ bool speaks_utf8() {
   return false;
 }
 
-void print_piece(const JobResult& result, const PieceResult& piece, bool draw) {
+void print_title(const PieceResult& piece) {
   const std::string& number = piece.part.making.number;
   std::cout << title_of(piece) << (number.empty() ? "" : " (" + number + ")") << '\n';
-  std::cout << " as understood\n";
-  print_rows(understood(result, piece));
-  std::cout << " blank, " << name_of(piece.blank.face_up) << " face up\n";
-  print_rows(key_numbers(result, piece));
-  if (draw) {
-    for (const std::string& line : draw_in_letters(piece, result.job.units, speaks_utf8()))
-      std::cout << "  " << line << '\n';
+}
+
+void print_letters(const JobResult& result, const PieceResult& piece) {
+  for (const std::string& line : draw_in_letters(piece, result.job.units, speaks_utf8()))
+    std::cout << "  " << line << '\n';
+}
+
+void print_piece(const JobResult& result, const PieceResult& piece, const Options& options) {
+  if (options.quiet && !options.draw) return;
+  print_title(piece);
+  if (!options.quiet) {
+    std::cout << " as understood\n";
+    print_rows(understood(result, piece));
+    std::cout << " blank, " << name_of(piece.blank.face_up) << " face up\n";
+    print_rows(key_numbers(result, piece));
   }
+  if (options.draw) print_letters(result, piece);
+  if (options.quiet) return;
   for (const std::string& note : piece.blank.notes) std::cout << "  note: " << note << '\n';
   for (const std::string& warning : piece.blank.warnings) std::cout << "  warning: " << warning << '\n';
 }
@@ -124,8 +134,9 @@ int develop_one(const Task& task, const Options& options, Gathered& gathered, Pr
   write_once(files, options, gathered);
   progress.clear();
   if (options.json) gathered.documents.push_back(text_of_result(result));
-  if (options.json || options.quiet) return done;
-  for (const PieceResult& piece : result.pieces) print_piece(result, piece, options.draw);
+  if (options.json) return done;
+  for (const PieceResult& piece : result.pieces) print_piece(result, piece, options);
+  if (options.quiet) return done;
   for (const NewFile& file : files) std::cout << "  wrote " << file.path.string() << '\n';
   return done;
 }

@@ -12,5 +12,9 @@ print('<svg xmlns="http://www.w3.org/2000/svg" width="1280" height="800" font-fa
 for i, line in enumerate(lines):
     x = 24 + (i // rows) * 1240 / columns
     y = 20 + (i % rows + 1) * size * 1.25
-    print(f'<text x="{x:.1f}" y="{y:.1f}" xml:space="preserve">{escape(line)}</text>')
+    if line.isascii():
+        print(f'<text x="{x:.1f}" y="{y:.1f}" xml:space="preserve">{escape(line)}</text>')
+    else:  # dots come from another font: each letter in its own cell
+        cells = " ".join(f"{x + 0.602 * size * k:.1f}" for k in range(len(line)))
+        print(f'<text x="{cells}" y="{y:.1f}" xml:space="preserve">{escape(line)}</text>')
 print("</svg>")

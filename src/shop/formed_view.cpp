@@ -191,7 +191,6 @@ class FormedViews {
       dimension_end(view, EndName::base);
       dimension_end(view, EndName::top);
     }
-    place(frame);
   }
 
   void draw_above(const PageBox& frame, double scale) {
@@ -200,20 +199,18 @@ class FormedViews {
     label_plan_angles(view, scale);
     label_seams(view);
     if (dimensioned_ && !sizes_.coaxial()) dimension_shift(view);
-    place(frame);
   }
 
   void draw_pictorial(const PageBox& frame, double scale) {
     View(layout_, form_, pictorial(form_), scale, frame).draw(seams_);
   }
 
-  [[nodiscard]] std::vector<std::string> left_over() && { return std::move(left_over_); }
+  // Labels last: none may lie on a line of another view. Returns those that found no room.
+  [[nodiscard]] std::vector<std::string> place_labels(const PageBox& frame) {
+    return layout_.place_all(labels_, frame);
+  }
 
  private:
-  void place(const PageBox& frame) {
-    for (std::string& text : layout_.place_all(labels_, frame)) left_over_.push_back(std::move(text));
-    labels_.clear();
-  }
   void label(std::string text, std::vector<Anchor> anchors) {
     labels_.push_back({std::move(text), std::move(anchors)});
   }
@@ -312,7 +309,6 @@ class FormedViews {
   bool dimensioned_;
   std::vector<double> seams_;
   std::vector<Label> labels_;
-  std::vector<std::string> left_over_;
 };
 
 constexpr double caption_room = 4.5;
@@ -364,7 +360,7 @@ std::vector<std::string> draw_formed(Layout& layout, const JobResult& job, const
   views.draw_front(without_caption(places.front), scale);
   views.draw_above(without_caption(places.above), scale);
   views.draw_pictorial(without_caption(places.pictorial), scale);
-  return std::move(views).left_over();
+  return views.place_labels(frame);
 }
 
 }  // namespace juggler

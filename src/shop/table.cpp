@@ -62,6 +62,9 @@ class Placer {
   // Each column as wide as its widest text. Too wide a table of numbers takes smaller letters; else the last
   // column takes what is left.
   void measure(const Table& table) {
+    if (measured_ == &table && measured_for_ == column_.box.width()) return;
+    measured_ = &table;
+    measured_for_ = column_.box.width();
     size_ = small_letters;
     double whole = natural_widths(table);
     if (!table.heads.empty() && whole > column_.box.width()) {
@@ -156,6 +159,8 @@ class Placer {
   double y_ = 0;
   double size_ = small_letters;
   std::vector<double> widths_;
+  const Table* measured_ = nullptr;  // what these are of, and for what room
+  double measured_for_ = 0;
 };
 
 }  // namespace

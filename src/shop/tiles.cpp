@@ -1,6 +1,7 @@
 #include "tiles.h"
 
 #include <algorithm>
+#include <set>
 
 namespace juggler {
 namespace {
@@ -33,26 +34,76 @@ int count_of(double length, double step) {
   return static_cast<int>(std::clamp(std::ceil(length / step - 1e-9), 1.0, 1e4));
 }
 
-bool shows_something(const TemplateFigure& figure, const PageBox& core) {
-  const auto met = [&](const Arc& arc) { return meets(arc, core); };
-  return std::any_of(figure.cuts.begin(), figure.cuts.end(),
-                     [&](const Outline& cut) { return std::any_of(cut.begin(), cut.end(), met); }) ||
-         std::any_of(figure.marks.begin(), figure.marks.end(), met);
+constexpr double near = 0.05;  // mm
+
+// (5): chords that leave their arc by no more than `near`.
+std::vector<Vec2> chords_near(const Arc& arc) {
+  const double limit = is_straight(arc) ? 1 : std::min(1.0, std::sqrt(8 * near / radius_of(arc)));
+  return chords(arc, Angle::radians(limit));
+}
+
+bool runs_through(Vec2 a, Vec2 b, const PageBox& area) {
+  const PageBox grown{area.left - near, area.top + near, area.right + near, area.bottom - near};
+  const bool apart = std::max(a.x, b.x) < grown.left || std::min(a.x, b.x) > grown.right ||
+                     std::max(a.y, b.y) < grown.bottom || std::min(a.y, b.y) > grown.top;
+  if (apart) return false;
+  const Vec2 lt{grown.left, grown.top};
+  const Vec2 rt{grown.right, grown.top};
+  const Vec2 rb{grown.right, grown.bottom};
+  const Vec2 lb{grown.left, grown.bottom};
+  return !clipped(a, b, Outline{line(lt, rt), line(rt, rb), line(rb, lb), line(lb, lt)}).empty();
 }
 
 // (4), (5): the cores part the plane; what lies on a tile's overlap only stands on its neighbour.
-void add_tiles(Grid& grid, Vec2 left_upper) {
-  const double half = grid.paper.overlap / 2;
-  for (int row = 0; row < grid.rows; ++row) {
-    for (int column = 0; column < grid.columns; ++column) {
-      const double x = left_upper.x + column * grid.step.x;
-      const double y = left_upper.y - row * grid.step.y;
-      const PageBox core{x + half, y - half, x + half + grid.step.x, y - half - grid.step.y};
-      if (shows_something(grid.figure, core))
-        grid.tiles.push_back({row, column, {x, y, x + grid.paper.across(), y - grid.paper.along()}});
+class Cores {
+ public:
+  Cores(const Grid& grid, Vec2 left_upper) : grid_(grid), left_upper_(left_upper) {}
+
+  void add(const std::vector<Arc>& arcs) {
+    for (const Arc& arc : arcs) {
+      const std::vector<Vec2> points = chords_near(arc);
+      for (size_t i = 0; i + 1 < points.size(); ++i) add(points[i], points[i + 1]);
     }
   }
-}
+
+  [[nodiscard]] std::vector<GridTile> tiles() const {
+    std::vector<GridTile> all;
+    for (const auto& [row, column] : met_) {
+      const double x = left_upper_.x + column * grid_.step.x;
+      const double y = left_upper_.y - row * grid_.step.y;
+      all.push_back({row, column, {x, y, x + grid_.paper.across(), y - grid_.paper.along()}});
+    }
+    return all;
+  }
+
+ private:
+  [[nodiscard]] PageBox core(int row, int column) const {
+    const double half = grid_.paper.overlap / 2;
+    const double x = left_upper_.x + half + column * grid_.step.x;
+    const double y = left_upper_.y - half - row * grid_.step.y;
+    return {x, y, x + grid_.step.x, y - grid_.step.y};
+  }
+
+  void add(Vec2 a, Vec2 b) {
+    const PageBox first = core(0, 0);
+    const auto cell = [](double mm, double step, int count) {
+      return std::clamp(static_cast<int>(std::floor(mm / step)), 0, count - 1);
+    };
+    const int left = cell(std::min(a.x, b.x) - near - first.left, grid_.step.x, grid_.columns);
+    const int right = cell(std::max(a.x, b.x) + near - first.left, grid_.step.x, grid_.columns);
+    const int high = cell(first.top - std::max(a.y, b.y) - near, grid_.step.y, grid_.rows);
+    const int low = cell(first.top - std::min(a.y, b.y) + near, grid_.step.y, grid_.rows);
+    for (int row = high; row <= low; ++row) {
+      for (int column = left; column <= right; ++column) {
+        if (runs_through(a, b, core(row, column))) met_.insert({row, column});
+      }
+    }
+  }
+
+  const Grid& grid_;
+  Vec2 left_upper_;
+  std::set<std::pair<int, int>> met_;
+};
 
 Grid grid_of(TemplateFigure figure, double turn, TilePaper paper, bool roll) {
   const Rectangle box = upright_box(all_cuts(figure));
@@ -68,7 +119,10 @@ Grid grid_of(TemplateFigure figure, double turn, TilePaper paper, bool roll) {
   if (static_cast<long>(grid.rows) * grid.columns > most_looked_at) return grid;
   // The grid's middle on the figure's.
   const Vec2 whole{grid.columns * grid.step.x + paper.overlap, grid.rows * grid.step.y + paper.overlap};
-  add_tiles(grid, box.corner + Vec2{(box.width - whole.x) / 2, (box.height + whole.y) / 2});
+  Cores cores(grid, box.corner + Vec2{(box.width - whole.x) / 2, (box.height + whole.y) / 2});
+  for (const Outline& cut : grid.figure.cuts) cores.add(cut);
+  cores.add(grid.figure.marks);
+  grid.tiles = cores.tiles();
   return grid;
 }
 
@@ -80,21 +134,9 @@ double paper_used(const Grid& grid) {
 }  // namespace
 
 bool meets(const Arc& arc, const PageBox& area) {
-  constexpr double near = 0.05;
-  const PageBox grown{area.left - near, area.top + near, area.right + near, area.bottom - near};
-  const Vec2 lt{grown.left, grown.top};
-  const Vec2 rt{grown.right, grown.top};
-  const Vec2 rb{grown.right, grown.bottom};
-  const Vec2 lb{grown.left, grown.bottom};
-  const Outline sides{line(lt, rt), line(rt, rb), line(rb, lb), line(lb, lt)};
-  const double limit = is_straight(arc) ? 1 : std::min(1.0, std::sqrt(8 * near / radius_of(arc)));
-  const std::vector<Vec2> points = chords(arc, Angle::radians(limit));
+  const std::vector<Vec2> points = chords_near(arc);
   for (size_t i = 0; i + 1 < points.size(); ++i) {
-    const Vec2 a = points[i];
-    const Vec2 b = points[i + 1];
-    const bool apart = std::max(a.x, b.x) < grown.left || std::min(a.x, b.x) > grown.right ||
-                       std::max(a.y, b.y) < grown.bottom || std::min(a.y, b.y) > grown.top;
-    if (!apart && !clipped(a, b, sides).empty()) return true;
+    if (runs_through(points[i], points[i + 1], area)) return true;
   }
   return false;
 }
