@@ -2,18 +2,12 @@
 
 #include <random>
 
-#include "common.h"
+#include "jobs.h"
 #include "juggler/card.h"
 #include "legible.h"
 
 namespace juggler::testing {
 namespace {
-
-JobResult result_of(const std::vector<Setting>& settings, const std::string& shape = "cone") {
-  std::vector<Setting> all{{"thickness", "2"}, {"sizes_on", "inside"}, {"job.number", "HL-101"}};
-  all.insert(all.end(), settings.begin(), settings.end());
-  return develop_job(quick_job(shape, all));
-}
 
 // Every sheet of the set can be read.
 void expect_set_legible(const JobResult& result, const std::string& about) {
@@ -185,6 +179,54 @@ TEST(Drawing, PaperScaleAndDimensionsCanBeAskedFor) {
   const auto refused = refusal_of([&] { (void)with({{"drawing.sheet", "A3"}, {"drawing.scale", "1:2"}}); });
   EXPECT_EQ(refused.key, "drawing.scale");
   EXPECT_EQ(refused.allowed, "at most 1:10 on A3");
+}
+
+TEST(Drawing, ALongTableGoesOnOverTheSheetsWithoutLosingARow) {
+  const JobResult r = result_of({{"diameter", "600"},
+                                 {"height", "900"},
+                                 {"trim.end", "top"},
+                                 {"trim.height", "500"},
+                                 {"trim.tilt", "45"},
+                                 {"elements", "360"}},
+                                "cylinder");
+  size_t next = 0;
+  for (const DrawingSheet& sheet : draw_set(r)) {
+    for (const PageTable& table : sheet.page.tables) {
+      if (table.title.find("Elements") != 0) continue;
+      EXPECT_EQ(table.first_row, next);
+      next += table.rows;
+    }
+  }
+  EXPECT_EQ(next, 361u);
+}
+
+TEST(Drawing, WhatFindsNoRoomStandsInATable) {
+  // Two parts at one scale: the small one is hardly a dot.
+  const Job job = read_job(R"(juggler = 1
+[sheet]
+thickness = 0
+[parts.large]
+shape = "cylinder"
+diameter = 9000
+height = 9000
+[parts.small]
+shape = "cone"
+base.diameter = 30
+top.diameter = 20
+height = 10
+[drawing]
+sheet = "A4"
+)",
+                           "far.toml");
+  const JobResult r = develop_job(job);
+  const auto set = draw_set(r);
+  for (const char* words : {"swing radius base 33.541 mm", "sector base as cut", "chord base",
+                            "smallest rectangle", "base dia 30.000 mm", "height 10.000 mm"}) {
+    EXPECT_TRUE(std::any_of(set.begin(), set.end(), [&](const DrawingSheet& s) {
+      return says(s.page, words);
+    })) << words;
+  }
+  for (const DrawingSheet& sheet : set) expect_legible(sheet.page, "a dot");
 }
 
 TEST(Drawing, PiecesAndPartsOfAJobAreOneSetAtOneScale) {

@@ -28,6 +28,21 @@ class Legible {
     }
   }
 
+  /// Tables stand apart from each other and from all that is drawn but their own rules.
+  void expect_tables_apart() const {
+    for (size_t i = 0; i < page_.tables.size(); ++i) {
+      const PageBox& b = page_.tables[i].box;
+      for (size_t j = i + 1; j < page_.tables.size(); ++j)
+        EXPECT_FALSE(overlap(b, page_.tables[j].box)) << about_ << ": " << page_.tables[j].title;
+      PageText box;
+      box.box = b;
+      for (const auto& [from, to, pen] : segments_) {
+        EXPECT_TRUE(pen == Pen::table || !touches(standing(box), from, to))
+            << about_ << ": a " << look_of(pen).name << " line through " << page_.tables[i].title;
+      }
+    }
+  }
+
   void expect() const {
     std::vector<Standing> texts;
     for (const PageText& t : page_.texts) texts.push_back(standing(t));
@@ -88,7 +103,11 @@ class Legible {
   std::vector<Segment> segments_;
 };
 
-inline void expect_legible(const Page& page, const std::string& about) { Legible(page, about).expect(); }
+inline void expect_legible(const Page& page, const std::string& about) {
+  const Legible legible(page, about);
+  legible.expect();
+  legible.expect_tables_apart();
+}
 
 /// Whether a text of the page holds these words.
 inline bool says(const Page& page, const std::string& words) {

@@ -1,15 +1,9 @@
 #include "juggler/shop.h"
 
-#include "common.h"
+#include "jobs.h"
 
 namespace juggler::testing {
 namespace {
-
-JobResult result_of(const std::vector<Setting>& settings, const std::string& shape = "cone") {
-  std::vector<Setting> all{{"thickness", "2"}, {"sizes_on", "inside"}, {"job.number", "HL-101"}};
-  all.insert(all.end(), settings.begin(), settings.end());
-  return develop_job(quick_job(shape, all));
-}
 
 std::string value(const std::vector<Row>& rows, const std::string& name) {
   for (const Row& row : rows) {

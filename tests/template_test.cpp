@@ -2,17 +2,11 @@
 
 #include <gtest/gtest.h>
 
-#include "common.h"
+#include "jobs.h"
 #include "juggler/juggler.h"
 
 namespace juggler::testing {
 namespace {
-
-JobResult result_of(const std::vector<Setting>& settings, const std::string& shape = "cone") {
-  std::vector<Setting> all{{"thickness", "2"}, {"sizes_on", "inside"}};
-  all.insert(all.end(), settings.begin(), settings.end());
-  return develop_job(quick_job(shape, all));
-}
 
 const std::vector<Setting> cyclone_sizes{
     {"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"seam.gap", "1.5"}};
@@ -111,11 +105,10 @@ TEST(Template, TooManyTilesAreRefused) {
 }
 
 TEST(Template, AWrapGoesRoundTheOutsideWithHalfThePaper) {
-  const std::vector<Setting> pipe{{"diameter", "168.3"}, {"sizes_on", "outside"}, {"height", "300"},
-                                  {"trim.end", "top"},   {"trim.height", "150"},  {"trim.tilt", "45"}};
-  std::vector<Setting> all{{"thickness", "5"}};
-  all.insert(all.end(), pipe.begin(), pipe.end());
-  const JobResult r = develop_job(quick_job("cylinder", all));
+  const std::vector<Setting> pipe{{"thickness", "5"}, {"diameter", "168.3"}, {"sizes_on", "outside"},
+                                  {"height", "300"},  {"trim.end", "top"},   {"trim.height", "150"},
+                                  {"trim.tilt", "45"}};
+  const JobResult r = result_of(pipe, "cylinder");
   for (const double paper : {0.0, 0.1, 1.5}) {
     const Blank wrap = wrap_round(r.pieces[0], paper);
     EXPECT_NEAR(as_laid(wrap).width, std::numbers::pi * (168.3 + paper), 1e-9 * 300) << paper;

@@ -48,8 +48,8 @@ struct Row {
 /// A length in the job's units with its unit: "1700.981 mm", "66.9677 in".
 [[nodiscard]] std::string shown_length(double mm, const Units& units);
 [[nodiscard]] std::string shown_angle(Angle angle);
-/// The blank as lines of letters, at most 72 wide and 22 high, and a line that says what it is: in braille dots
-/// (UTF-8), or in plain letters. Element lines are sparser than the outline.
+/// The blank as lines of letters, at most 72 wide and 22 high, and a line that says what it is: in braille
+/// dots (UTF-8), or in plain letters. Element lines are sparser than the outline.
 [[nodiscard]] std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& units,
                                                        bool braille);
 /// What the piece is called: the part's name, its number, or the job's name; and which piece it is.
