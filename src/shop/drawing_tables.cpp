@@ -1,0 +1,101 @@
+// The tables of a drawing.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "arrangement.h"
+
+namespace juggler {
+namespace {
+
+std::string cell_length(double mm, const Units& units) {
+  const std::string text = shown_length(mm, units);
+  return text.substr(0, text.find(' '));
+}
+
+Table inputs_table(const JobResult& job, const PieceResult& piece) {
+  Table table{"Made from", {}, {}};
+  for (const Row& row : understood(job, piece)) table.rows.push_back({row.name, row.value});
+  return table;
+}
+
+Table faces_table(const JobResult& job, const PieceResult& piece) {
+  const Blank& b = piece.blank;
+  const Units& u = job.job.units;
+  Table table{fmt::format("Edges as cut, on each face ({})", u.name),
+              {"face", "base dia", "base rad", "base girth", "top dia", "top rad", "top girth"},
+              {},
+              true};
+  const auto add = [&](const char* name, const LayerSizes& s) {
+    std::vector<std::string> row{name};
+    for (const auto& [radius, girth] :
+         {std::pair{s.base_radius, s.base_girth}, std::pair{s.top_radius, s.top_girth}}) {
+      row.push_back(girth == 0 ? "point" : radius > 0 ? cell_length(2 * radius, u) : "-");
+      row.push_back(girth == 0 ? "point" : radius > 0 ? cell_length(radius, u) : "-");
+      row.push_back(girth == 0 ? "point" : cell_length(girth, u));
+    }
+    table.rows.push_back(std::move(row));
+  };
+  add("inside", b.inside);
+  if (b.thickness > 0) {
+    add(piece.part.sheet.neutral == 0.5 ? "middle, neutral" : "middle", b.middle);
+    if (piece.part.sheet.neutral != 0.5) add("neutral", b.neutral_sizes);
+    add("outside", b.outside);
+  }
+  return table;
+}
+
+// What is not dimensioned on the blank.
+Table numbers_table(const JobResult& job, const PieceResult& piece) {
+  Table table{"Blank", {}, {}};
+  for (const Row& row : key_numbers(job, piece)) {
+    const bool drawn = row.kind == RowKind::dimension && job.job.drawing.dimensions;
+    if (!drawn && row.kind != RowKind::elsewhere) table.rows.push_back({row.name, row.value});
+  }
+  return table;
+}
+
+Table elements_table(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  Table table{
+      fmt::format("Elements ({}, deg)", u.name),
+      {"no", "plan angle", "length", "along base", "along top", "from base", "bevel base", "bevel top"},
+      {},
+      true};
+  const Blank& b = piece.blank;
+  if (b.cone && b.elements.size() <= 5) return table;
+  const auto bevel = [](const std::optional<Bevel>& bevel_asked) {
+    return bevel_asked ? fixed(bevel_asked->angle.degrees(), 2) : "-";
+  };
+  for (const Element& e : b.elements) {
+    table.rows.push_back({fmt::format("{}", e.number), fmt::format("{:.6g}", e.plan.degrees()),
+                          cell_length(e.length, u), cell_length(e.base_run, u), cell_length(e.top_run, u),
+                          cell_length(e.from_base, u), bevel(e.base_bevel), bevel(e.top_bevel)});
+  }
+  return table;
+}
+
+Table notes_table(const PieceResult& piece) {
+  Table table{"Notes", {}, {}};
+  for (const std::string& text : piece.blank.warnings) table.rows.push_back({"Warning: " + text});
+  for (const std::string& text : piece.blank.notes) table.rows.push_back({text});
+  return table;
+}
+
+Table left_over_table(const std::vector<std::string>& texts) {
+  Table table{"Dimensions for which the views have no room", {}, {}};
+  for (const std::string& text : texts) table.rows.push_back({text});
+  return table;
+}
+
+}  // namespace
+
+std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
+                             const std::vector<std::string>& left_over) {
+  std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece),  faces_table(job, piece),
+                            inputs_table(job, piece),   elements_table(job, piece), notes_table(piece)};
+  std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
+  return tables;
+}
+
+}  // namespace juggler
