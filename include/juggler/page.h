@@ -85,12 +85,12 @@ struct PageTable {
 struct Page {
   double width = 297;
   double height = 210;
-  std::string title;
+  std::string title = {};
   Vec2 stretch{1, 1};  ///< the writers multiply places on the page by these: a printer's correction
-  std::vector<PageOutline> outlines;
-  std::vector<PageLine> lines;
-  std::vector<PageText> texts;
-  std::vector<PageTable> tables;
+  std::vector<PageOutline> outlines = {};
+  std::vector<PageLine> lines = {};
+  std::vector<PageText> texts = {};
+  std::vector<PageTable> tables = {};
 };
 
 /// How much room a text takes, mm. The font is DejaVu Sans, unhinted.
