@@ -138,7 +138,11 @@ int print(const std::string& text) {
 }
 
 int dispatch(const CLI::App& app, Call& call) {
-  const std::string command = app.get_subcommands().front()->get_name();
+  const CLI::App* chosen = app.get_subcommands().front();
+  const CLI::Option* formats = chosen->get_option_no_throw("--formats");
+  if (formats && formats->count() > 0 && call.options.folder.empty())
+    throw CallError("--formats says what to write, but not where to; add -o DIR.");
+  const std::string command = chosen->get_name();
   if (command == "develop") return develop(call.jobs, call.options);
   if (command == "quick") return quick(call.shape, call.keys, call.options);
   if (command == "check") return check(call.jobs, call.options);

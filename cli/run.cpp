@@ -200,8 +200,8 @@ void print_keys(const std::vector<KeyHelp>& keys) {
     const bool is_choice = key.kind.front() == '"';
     const bool is_long = key.kind.size() > 14;
     const std::string kind = is_choice ? "word" : is_long ? "angle or word" : key.kind;
-    std::cout << fmt::format("  {:<20}{:<15}{}\n", key.path, kind, key.meaning);
-    if (is_choice || is_long) std::cout << fmt::format("  {:<35}{}\n", "", key.kind);
+    std::cout << fmt::format("  {:<25}{:<15}{}\n", key.path, kind, key.meaning);
+    if (is_choice || is_long) std::cout << fmt::format("  {:<40}{}\n", "", key.kind);
   }
 }
 

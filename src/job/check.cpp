@@ -141,6 +141,7 @@ void check_kind(const Entry& e, const Key& key) {
            shown(key));
   }
   if (key.kind == Kind::text && !text) wrong("text in quotes");
+  if (key.kind == Kind::scale && !text) wrong(shown(key));
   if (key.kind == Kind::flag && !std::holds_alternative<bool>(e.value)) wrong("true or false");
   if (key.kind == Kind::count && !(number && e.whole_number)) wrong("a whole number");
   if (key.kind == Kind::choice) {

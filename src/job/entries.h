@@ -79,7 +79,7 @@ class Numbers {
 };
 
 /// The kinds of value a key takes.
-enum class Kind { length, angle, number, count, text, flag, choice, point, seam_place };
+enum class Kind { length, angle, number, count, text, flag, choice, point, seam_place, scale };
 struct Key {
   std::string path;  // # stands for the number of a list's member
   Kind kind = Kind::text;

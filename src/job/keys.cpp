@@ -175,7 +175,7 @@ const std::vector<KeyTable>& key_tables() {
       {"drawing",
        {{"sheet", Kind::choice, "its paper; iso or us: the smallest that serves (else by the units)",
          paper_words({"iso", "us"})},
-        {"scale", Kind::text, "of the blanks, as 1:10 (else the largest standard one)"},
+        {"scale", Kind::scale, "of the blanks, as 1:10 (else the largest standard one)"},
         {"dimensions", Kind::flag, "false leaves them out of the views"}}},
       {"template",
        {{"paper", Kind::choice, "what templates are printed on (else A4 or Letter)", paper_words({"roll"})},
@@ -243,6 +243,8 @@ std::string shown(const Key& key) {
       return "[x, y]";
     case Kind::seam_place:
       return "angle, list of angles, \"shortest\" or \"longest\"";
+    case Kind::scale:
+      return "\"1:N\" or \"N:1\"";
     case Kind::choice:
       break;
   }

@@ -145,6 +145,18 @@ INSTANTIATE_TEST_SUITE_P(
         Refused{"NoEquals", "quick cone height", 2, "NAME=VALUE"},
         Refused{"NoSuchFile", "develop none.toml", 4, "none.toml: cannot be read"},
         Refused{"AFolder", "develop .", 4, "cannot be read"}, Refused{"NoJob", "develop", 2, "JOB"},
+        Refused{"NoScale", "quick cone height=1 drawing.scale=10", 3, "allowed: \"1:N\" or \"N:1\""},
+        Refused{"ScaleOfNothing", "quick cone height=1 drawing.scale=1:0", 3, "is no scale"},
+        Refused{"NoPaper", "quick cone height=1 template.paper=A9", 3, "\"ANSI-E\""},
+        Refused{"MarginTooWide", "quick cone height=1 template.margin=50", 3, "0 to 30 mm"},
+        Refused{"TooManyTiles",
+                "quick cone base.diameter=90000 top.diameter=80000 height=9000 thickness=0 --formats "
+                "template",
+                3, "print on larger paper or a roll"},
+        Refused{"ScaleTooLarge",
+                "quick cone base.diameter=900 top.diameter=800 height=900 thickness=0 --formats pdf "
+                "drawing.sheet=A3 drawing.scale=1:1",
+                3, "at most 1:10 on A3"},
         Refused{"NoFormat", "quick cone height=1 --formats tiff", 2, "tiff"},
         Refused{"NoOption", "quick cone height=1 --nonsense", 2, "nonsense"}),
     [](const auto& refused) { return refused.param.name; });

@@ -55,9 +55,16 @@ TEST_F(Program, TheManualIsSoundAndHasEveryCommandOptionAndKey) {
 TEST_F(Program, MisspeltWordsAreHintedAt) {
   EXPECT_TRUE(has(juggler("develp x.toml").err, "Did you mean develop?"));
   EXPECT_TRUE(has(juggler("develop x.toml --formts dxf").err, "Did you mean --formats?"));
-  EXPECT_TRUE(has(juggler("quick cone height=1 --formats dxf,pgn").err, "did you mean png?"));
+  EXPECT_TRUE(has(juggler("quick cone height=1 -o out --formats dxf,pgn").err, "did you mean png?"));
   EXPECT_TRUE(has(juggler("shapes cylindr").err, "did you mean cylinder?"));
   EXPECT_TRUE(has(juggler("quick cone height=1 drawing.sheet=A33").err, "did you mean \"A3\"?"));
+}
+
+TEST_F(Program, FormatsWithoutAFolderAreAWrongCall) {
+  const Outcome r = juggler(std::string(quick_cyclone) + " --formats template");
+  EXPECT_EQ(r.code, 2);
+  EXPECT_EQ(r.out, "");
+  EXPECT_TRUE(has(r.err, "add -o DIR")) << r.err;
 }
 
 TEST_F(Program, DrawsBlanksInLetters) {
