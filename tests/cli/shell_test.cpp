@@ -33,7 +33,7 @@ TEST_F(Program, BashCompletesCommandsOptionsFormatsShapesAndKeys) {
 TEST_F(Program, ZshTakesItsCompletion) {
   const Outcome r = shell("'" PROGRAM
                           "' completion zsh >_juggler && zsh -n _juggler && zsh -fc 'autoload -U compinit; "
-                          "compinit -D; source ./_juggler; print ${_comps[juggler]}'");
+                          "compinit -Du; source ./_juggler; print ${_comps[juggler]}'");
   EXPECT_EQ(r.code, 0) << r.err;
   EXPECT_EQ(r.out, "_juggler\n");
   for (const char* words : {"--formats", "half_angle", "cylinder", "_files -g"})
