@@ -15,6 +15,7 @@ for i, line in enumerate(lines):
     if line.isascii():
         print(f'<text x="{x:.1f}" y="{y:.1f}" xml:space="preserve">{escape(line)}</text>')
     else:  # dots come from another font: each letter in its own cell
-        cells = " ".join(f"{x + 0.602 * size * k:.1f}" for k in range(len(line)))
-        print(f'<text x="{cells}" y="{y:.1f}" xml:space="preserve">{escape(line)}</text>')
+        for k, letter in enumerate(line):
+            if letter != " ":
+                print(f'<text x="{x + 0.602 * size * k:.1f}" y="{y:.1f}">{escape(letter)}</text>')
 print("</svg>")

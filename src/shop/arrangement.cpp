@@ -41,7 +41,14 @@ double scale_of_all(const JobResult& job, const PageBox& frame) {
   return scale;
 }
 
-// Where the blanks leave room below them, the formed part moves there and the tables have the whole column.
+double scale_of_formed(const JobResult& job, const PageBox& frame) {
+  double scale = HUGE_VAL;
+  for (const PieceResult& piece : job.pieces) scale = std::min(scale, formed_scale(piece, frame));
+  return standard_at_most(scale);
+}
+
+// Where the blanks leave room below them, the formed part moves there and the tables have the whole column;
+// unless it would come out smaller.
 Places with_formed_below(const JobResult& job, const Places& side, double scale) {
   double needed = 0;
   for (const PieceResult& piece : job.pieces) needed = std::max(needed, blank_height(piece.blank, scale));
@@ -50,9 +57,11 @@ Places with_formed_below(const JobResult& job, const Places& side, double scale)
   const double spare = whole.height() - needed - apart - least;
   if (spare < 0) return side;
   const double middle = whole.top + needed + spare / 3;
+  const PageBox below{whole.left, middle + apart, whole.right, whole.bottom};
+  if (scale_of_formed(job, below) < scale_of_formed(job, *side.formed)) return side;
   return {{whole.left, whole.top, whole.right, middle},
           side.title,
-          PageBox{whole.left, middle + apart, whole.right, whole.bottom},
+          below,
           PageBox{side.title.left, whole.top + inset, side.tables->right, side.tables->bottom}};
 }
 

@@ -194,9 +194,10 @@ class BlankView {
           anchors_along(a, b, {0, 1}));
   }
 
-  // Where on a rim its swing radius ends: clear of the letters on the blank.
+  // Where on a rim its swing radius ends: clear of the letters on the blank. Rims run opposite ways, so that
+  // the two radii end on opposite sides.
   [[nodiscard]] Vec2 swing_end(const Arc& arc) const {
-    for (const double fraction : {0.31, 0.69, 0.2, 0.8, 0.12, 0.88}) {
+    for (const double fraction : {0.31, 0.22, 0.4, 0.14, 0.46}) {
       const Vec2 end = page(point_at(arc, fraction * arc.length));
       if (!centre_ || !layout_.over_letters(page(*centre_), end)) return end;
     }
@@ -208,7 +209,7 @@ class BlankView {
     if (!e) return;
     if (e->arcs.size() > 1) return label_fitted(*e);
     const Arc& arc = e->arcs.front();
-    const Vec2 on_arc = swing_end(name == EdgeName::base ? arc : reversed(arc));
+    const Vec2 on_arc = swing_end(arc);
     const std::string text =
         fmt::format("swing radius {} {}", name_of(name), shown_length(radius_of(arc), units_));
     if (is_straight(arc)) {

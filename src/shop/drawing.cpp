@@ -92,7 +92,21 @@ class Set {
                     : std::vector<Column>{};
     PageBox box = *places_.tables;
     if (places_.one_column && !formed) box.top = places_.formed->top;  // nothing stands above it
-    return {{&first.layout, box}};
+    std::vector<Column> columns{{&first.layout, box}};
+    if (const auto below = below_blank(first.layout)) columns.push_back({&first.layout, *below});
+    return columns;
+  }
+
+  // What the blank and its labels leave free at the foot of their frame, where that is worth a table.
+  [[nodiscard]] std::optional<PageBox> below_blank(const Layout& layout) const {
+    constexpr double face_label = 8;
+    constexpr double least = 20;
+    const PageBox& b = places_.blank;
+    PageBox free{b.left + inset, b.bottom - face_label - least, b.right - inset, b.bottom - face_label};
+    if (!places_.one_column || !layout.is_free(free)) return std::nullopt;
+    while (free.top > b.top && layout.is_free({free.left, free.top - 2, free.right, free.bottom}))
+      free.top -= 2;
+    return PageBox{free.left, free.top + inset, free.right, free.bottom};
   }
 
   void draw_piece(size_t i) {

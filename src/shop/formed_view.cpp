@@ -54,6 +54,31 @@ struct Seen {
   double base_near = 0, top_near = 0;
 };
 
+bool runs_along(Vec2 p, const PageLine& line) {
+  constexpr double near = 0.1;  // mm of paper
+  for (size_t i = 0; i + 1 < line.points.size(); ++i) {
+    const Vec2 a = line.points[i];
+    const Vec2 along = line.points[i + 1] - a;
+    const double length2 = dot(along, along);
+    const double t = length2 == 0 ? 0 : std::clamp(dot(p - a, along) / length2, 0.0, 1.0);
+    if (norm(p - a - t * along) < near) return true;
+  }
+  return false;
+}
+
+// Hidden lines that visible ones cover all along: the far half of a rim seen edge on.
+void drop_covered(std::vector<PageLine>& lines) {
+  const auto covered = [&](Vec2 p) {
+    return std::any_of(lines.begin(), lines.end(),
+                       [&](const PageLine& l) { return l.pen != Pen::hidden && runs_along(p, l); });
+  };
+  std::vector<PageLine> kept;
+  for (const PageLine& l : lines) {
+    if (l.pen != Pen::hidden || !std::all_of(l.points.begin(), l.points.end(), covered)) kept.push_back(l);
+  }
+  lines = std::move(kept);
+}
+
 // One view of the part: lines, hidden ones dashed.
 class View {
  public:
@@ -89,6 +114,7 @@ class View {
       add_curve(
           lines, [&](double i) { return base + (i / steps) * (top - base); }, steps, Pen::seam);
     }
+    drop_covered(lines);
     std::stable_partition(lines.begin(), lines.end(), [](const PageLine& l) { return l.pen == Pen::hidden; });
     for (PageLine& line : lines) layout_.draw(std::move(line.points), line.pen);
   }
