@@ -181,6 +181,24 @@ TEST(Drawing, PaperScaleAndDimensionsCanBeAskedFor) {
   EXPECT_EQ(refused.allowed, "at most 1:10 on A3");
 }
 
+TEST(Drawing, NoDimensionIsDrawnTwice) {
+  const JobResult r = result_of({{"base.diameter", "620"},
+                                 {"top.diameter", "155"},
+                                 {"height", "780"},
+                                 {"top.shift", "[40, 20]"},
+                                 {"seam.gap", "1.5"}});
+  std::vector<std::string> drawn;
+  const Page page = draw_set(r)[0].page;
+  for (const PageText& t : page.texts) {
+    const auto holds = [&](const PageTable& table) { return overlap(table.box, t.box); };
+    const bool in_table = std::any_of(page.tables.begin(), page.tables.end(), holds);
+    if (!in_table && has(t.text, " mm")) drawn.push_back(t.text);
+  }
+  EXPECT_GE(drawn.size(), 8u);
+  std::sort(drawn.begin(), drawn.end());
+  EXPECT_EQ(std::adjacent_find(drawn.begin(), drawn.end()), drawn.end());
+}
+
 TEST(Drawing, ALongTableGoesOnOverTheSheetsWithoutLosingARow) {
   const JobResult r = result_of({{"diameter", "600"},
                                  {"height", "900"},
