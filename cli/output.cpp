@@ -99,7 +99,8 @@ class Files {
   void add_drawing() {
     std::vector<Page> pages;
     for (DrawingSheet& sheet : draw_set(result_)) {
-      const std::string name = numbered(name_of_piece(result_.pieces[sheet.piece]), sheet.of_piece);
+      const std::string own = name_of_piece(result_.pieces[sheet.piece]);
+      const std::string name = sheet.of_piece == 1 ? own : fmt::format("{}-sheet{}", own, sheet.of_piece);
       if (wants("svg")) add(name + ".svg", [&](std::ostream& out) { write_svg(sheet.page, out); });
       if (wants("png")) add(name + ".png", [&](std::ostream& out) { write_png(sheet.page, out); });
       pages.push_back(std::move(sheet.page));
