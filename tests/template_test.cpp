@@ -188,6 +188,20 @@ TEST(Template, SweepsHaveTheRolledRadius) {
   }
 }
 
+TEST(Template, LinesToCutToBendAndToMarkAreToldApartWithoutColour) {
+  const auto alike = [](Pen a, Pen b) {
+    return look_of(a).dashes == look_of(b).dashes && look_of(a).width < 1.4 * look_of(b).width &&
+           look_of(b).width < 1.4 * look_of(a).width;
+  };
+  for (const auto& [a, b] : {std::pair{Pen::cut, Pen::bend},
+                             {Pen::cut, Pen::mark},
+                             {Pen::bend, Pen::mark},
+                             {Pen::cut, Pen::table},
+                             {Pen::cut, Pen::cross}}) {
+    EXPECT_FALSE(alike(a, b)) << look_of(a).name << ", " << look_of(b).name;
+  }
+}
+
 TEST(Template, WithoutAnythingAskedForThereAreNoPages) {
   EXPECT_TRUE(draw_template(result_of(with(cyclone_sizes, {{"template.blank", "false"}})), 0).pages.empty());
 }

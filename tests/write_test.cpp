@@ -1,6 +1,7 @@
 // The written text itself; independent readers look at whole files in tests/cli.
 #include "juggler/write.h"
 #include "juggler/drawing.h"
+#include "juggler/template.h"
 
 #include <nlohmann/json.hpp>
 #include <pugixml.hpp>
@@ -78,6 +79,19 @@ TEST(Dxf, TextIsCp1252AndNothingIsWrittenTwice) {
   EXPECT_FALSE(has(dxf, "nan"));
 }
 
+TEST(Svg, ATileIsClippedAndStretched) {
+  const JobResult r = cyclone_result({{"template.bar_across", "98"}});
+  const TemplateSet set = draw_template(r, 0);
+  const Page& tile = set.pages[set.figures[0].tiles[0].page];
+  pugi::xml_document svg;
+  ASSERT_TRUE(svg.load_string(text_of([&](std::ostream& o) { write_svg(tile, o); }).c_str()));
+  const auto clip = svg.select_node("//clipPath/rect").node();
+  EXPECT_NEAR(clip.attribute("width").as_double(), tile.outlines[0].clip->width(), 1e-9);
+  const std::string id = svg.select_node("//clipPath").node().attribute("id").value();
+  EXPECT_FALSE(svg.select_nodes(("//*[@clip-path='url(#" + id + ")']").c_str()).empty());
+  EXPECT_TRUE(has(svg.select_node("/svg/g").node().attribute("transform").value(), "scale(1.0204"));
+}
+
 TEST(Writers, TheSameJobGivesTheSameBytes) {
   const auto everything = [] {
     const JobResult r = cyclone_result();
@@ -87,6 +101,7 @@ TEST(Writers, TheSameJobGivesTheSameBytes) {
       write_dxf(r.pieces[0].blank, o);
       write_svg(page, o);
       write_png(page, o);
+      write_pdf({page, page}, o, "twice");
     });
   };
   EXPECT_EQ(everything(), everything());

@@ -34,7 +34,7 @@ TEST_F(Program, QuietPrintsNothingAndTheSameCallGivesTheSameBytes) {
   const std::string call = std::string(quick_cyclone) + " --quiet -o ";
   EXPECT_EQ(juggler(call + "a").out, "");
   EXPECT_EQ(juggler(call + "b").code, 0);
-  for (const char* name : {"cone.dxf", "cone.svg", "cone.png", "cone.json"}) {
+  for (const char* name : {"cone.dxf", "cone.svg", "cone.png", "cone.pdf", "cone-bench.pdf", "cone.json"}) {
     EXPECT_FALSE(read(std::string("a/") + name).empty()) << name;
     EXPECT_EQ(read(std::string("a/") + name), read(std::string("b/") + name)) << name;
   }
