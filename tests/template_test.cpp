@@ -202,8 +202,17 @@ TEST(Template, LinesToCutToBendAndToMarkAreToldApartWithoutColour) {
   }
 }
 
-TEST(Template, WithoutAnythingAskedForThereAreNoPages) {
-  EXPECT_TRUE(draw_template(result_of(with(cyclone_sizes, {{"template.blank", "false"}})), 0).pages.empty());
+TEST(Template, NothingToPrintIsRefused) {
+  const auto key_of = [](const std::vector<Setting>& more) {
+    return refusal_of([&] { (void)draw_template(result_of(with(cyclone_sizes, more)), 0); }).key;
+  };
+  EXPECT_EQ(key_of({{"template.blank", "false"}}), "template.blank");
+  // Of further pieces of a part there is no wrap: the first one's serves all.
+  const JobResult halves = result_of(
+      with(cyclone_sizes, {{"template.blank", "false"}, {"template.wrap", "true"}, {"seam.at", "[0, 100]"}}));
+  ASSERT_EQ(halves.pieces.size(), 2u);
+  EXPECT_FALSE(draw_template(halves, 0).pages.empty());
+  EXPECT_TRUE(draw_template(halves, 1).pages.empty());
 }
 
 }  // namespace

@@ -53,8 +53,9 @@ struct TemplateSet {
 
 /// The templates of a piece as pages at full size.
 ///
-/// Errors    JobRefusal at template.paper when more than 400 tiles would be printed; Refusal as
-///           template_figures().
+/// Returns   no pages for a further piece of which nothing is asked for.
+/// Errors    JobRefusal at template.paper when more than 400 tiles would be printed, at template.blank when
+///           nothing would be; Refusal as template_figures().
 /// Accuracy  of the page model: rounding. In PDF 0.0014 mm.
 /// Source    docs/maths/template.md (1)-(6).
 [[nodiscard]] TemplateSet draw_template(const JobResult& job, size_t piece);

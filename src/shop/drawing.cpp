@@ -48,7 +48,7 @@ class Set {
     const auto lost = [&](double scale) {
       size_t count = 0;
       for (size_t i = 0; i < job_.pieces.size(); ++i) {
-        if (!shows_formed(i)) continue;
+        if (!is_first_of_part(job_, i)) continue;
         Draft trial(paper_);
         count += draw_formed(trial.layout, job_, job_.pieces[i], formed_place(), scale, angles()).size();
       }
@@ -58,11 +58,6 @@ class Set {
     const double second = standard_at_most(0.99 * first);
     const size_t lost_first = lost(first);
     return lost_first == 0 || lost(second) >= lost_first ? first : second;
-  }
-
-  // With the first piece of a part.
-  [[nodiscard]] bool shows_formed(size_t i) const {
-    return i == 0 || job_.pieces[i].part.name != job_.pieces[i - 1].part.name;
   }
 
   Draft& add_sheet(size_t piece) {
@@ -81,7 +76,7 @@ class Set {
     const PieceResult& piece = job_.pieces[i];
     Draft& first = add_sheet(i);
     left_over = draw_blank(first.layout, job_, piece, places_.blank, scale_);
-    const bool formed = shows_formed(i);
+    const bool formed = is_first_of_part(job_, i);
     Draft& with_formed = formed && !places_.formed ? add_sheet(i) : first;
     if (formed) {
       const auto more = draw_formed(with_formed.layout, job_, piece, formed_place(), formed_scale_, angles());

@@ -75,6 +75,10 @@ std::string name_of_part(const PieceResult& piece) {
 
 }  // namespace
 
+bool is_first_of_part(const JobResult& job, size_t piece) {
+  return piece == 0 || job.pieces[piece].part.name != job.pieces[piece - 1].part.name;
+}
+
 std::string title_of(const PieceResult& piece) {
   const Blank& b = piece.blank;
   if (b.pieces == 1) return name_of_part(piece);

@@ -189,8 +189,7 @@ std::vector<TemplateFigure> template_figures(const JobResult& job, size_t index)
         fmt::format("Blank of {}, {} up", title_of(piece), name_of(piece.blank.face_up));
     figures.push_back(figure_of(title, piece.blank));
   }
-  const bool first_of_part = index == 0 || job.pieces[index - 1].part.name != piece.part.name;
-  if (!first_of_part) return figures;
+  if (!is_first_of_part(job, index)) return figures;
   if (asked.wrap) {
     const Blank wrap = wrap_round(piece, asked.paper_thickness);
     figures.push_back(figure_of(fmt::format("Wrap round {}, outside up", name_of_part(piece)), wrap));

@@ -268,6 +268,20 @@ TilePaper paper_of(const Job& job) {
                          .advice = "print on larger paper or a roll"}));
 }
 
+[[noreturn]] void refuse_nothing(const JobResult& job, const PieceResult& piece) {
+  const Printing& p = job.job.printed;
+  const bool asked = p.wrap || p.rings || p.sweeps;
+  throw located(
+      job.job, piece.part,
+      Refusal({.reason = asked ? "is false, and the part has no ring of one plane and no sweep of 3 mm to "
+                                 "100 m: nothing is left to print"
+                               : "is false, and nothing else is asked for: nothing is left to print",
+               .key = "template.blank",
+               .found = "false",
+               .allowed = "blank, wrap, rings or sweeps, one of them true",
+               .advice = "add wrap = true, or leave blank = false out"}));
+}
+
 TiledFigure draw_tiles(const Grid& grid, std::vector<Page>& pages) {
   TiledFigure tiled{grid.figure.title, grid.rows, grid.columns, grid.step, grid.turned};
   for (const GridTile& t : grid.tiles) {
@@ -291,6 +305,7 @@ TemplateSet draw_template(const JobResult& job, size_t index) {
     const size_t count = grids.back().tiles.size();
     if (count == 0 || count > most_tiles) refuse_tiles(job, piece, grids.back());
   }
+  if (grids.empty() && is_first_of_part(job, index)) refuse_nothing(job, piece);
   if (grids.empty()) return {};
   const auto many = [](const Grid& grid) { return grid.tiles.size() > 1; };
   const auto first = std::find_if(grids.begin(), grids.end(), many);
