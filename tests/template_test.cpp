@@ -169,6 +169,19 @@ TEST(Template, RingsAreTheEdgesOfBothFaces) {
   EXPECT_NEAR(norm(figures[1].marks[1].start - Vec2{0, 150 / std::cos(35 * pi / 180)}), 0, 1e-9 * 400);
 }
 
+TEST(Template, NamesThePartThatItIsOf) {
+  const JobResult r = develop_job(read_job(R"(juggler = 1
+job.name = "Hoods"
+sheet = { thickness = 1, sizes_on = "inside" }
+template = { wrap = true, blank = false }
+parts.left = { shape = "cylinder", diameter = 90, height = 60 }
+parts.right = { shape = "cylinder", diameter = 80, height = 60 }
+)",
+                                           "hoods.toml"));
+  EXPECT_EQ(template_figures(r, 0)[0].title, "Wrap round Hoods, left, outside up");
+  EXPECT_EQ(template_figures(r, 1)[0].title, "Wrap round Hoods, right, outside up");
+}
+
 TEST(Template, SweepsHaveTheRolledRadius) {
   const JobResult r = result_of(
       {{"diameter", "300"}, {"height", "400"}, {"template.sweeps", "true"}, {"template.blank", "false"}},

@@ -33,6 +33,8 @@ struct Units {
   std::string name = "mm";
   double mm = 1;  ///< millimetres in one
 };
+/// Whether a shop that uses these works in inches.
+[[nodiscard]] inline bool in_inches(const Units& units) { return units.name == "in" || units.name == "ft"; }
 /// The unit of that name (mm, cm, m, in, ft), or null.
 [[nodiscard]] const Units* find_units(std::string_view name);
 

@@ -54,6 +54,8 @@ struct Row {
                                                        bool braille);
 /// Whether a piece is the first of its part: what belongs to the part stands with it.
 [[nodiscard]] bool is_first_of_part(const JobResult& job, size_t piece);
+/// What the part of a piece is called, told apart from the job's others.
+[[nodiscard]] std::string name_of_part(const PieceResult& piece);
 /// What the piece is called: the part's name, its number, or the job's name; and which piece it is.
 [[nodiscard]] std::string title_of(const PieceResult& piece);
 /// A short name for files: of the part and the piece, empty where the job has only one.

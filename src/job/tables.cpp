@@ -5,7 +5,7 @@ namespace {
 
 Bench read_bench(Reader& r, const Units& units) {
   Bench bench;
-  if (units.name == "in" || units.name == "ft") bench.round_to = 25.4 / 32;
+  if (in_inches(units)) bench.round_to = 25.4 / 32;
   r.length("round", bench.round_to);
   r.length("reach", bench.reach);
   r.length("spacing", bench.spacing);

@@ -117,8 +117,7 @@ std::string scale_text(double scale) {
 std::vector<Paper> candidates(const Job& job) {
   if (const Paper* asked = find_paper(job.drawing.sheet)) return {*asked};
   const bool by_units = job.drawing.sheet.empty();
-  const bool inches = job.units.name == "in" || job.units.name == "ft";
-  const bool us = job.drawing.sheet == "us" || (by_units && inches);
+  const bool us = job.drawing.sheet == "us" || (by_units && in_inches(job.units));
   std::vector<Paper> chosen;
   for (const Paper& paper : papers()) {
     const bool too_small = paper.height < 400;  // for blank, formed part and tables on one sheet

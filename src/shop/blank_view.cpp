@@ -9,8 +9,6 @@
 namespace juggler {
 namespace {
 
-constexpr double capital_height = 0.73;  // of the font's size
-
 struct Bounds {
   double left = 1e300, low = 1e300, right = -1e300, high = -1e300;
   void add(Vec2 p) {

@@ -362,7 +362,7 @@ class CardText {
 }  // namespace
 
 std::string shown_rounded(double mm, double round_to, const Units& units) {
-  const int parts = units.name == "in" || units.name == "ft" ? parts_of_inch(round_to) : 0;
+  const int parts = in_inches(units) ? parts_of_inch(round_to) : 0;
   if (parts > 0) return inch_fraction(mm / 25.4, parts) + " in";
   int digits = 0;
   double step = round_to / units.mm;

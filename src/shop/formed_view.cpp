@@ -29,9 +29,6 @@ Projection pictorial(const Form& form) {
           {-std::cos(eye) * std::sin(lift), -std::sin(eye) * std::sin(lift), std::cos(lift)}};
 }
 
-// The plan parameter within once round.
-double within_once(const Form& form, double u) { return u - two_pi * std::floor((u - form.from()) / two_pi); }
-
 double u_at(const Form& form, double i) {
   return form.from() + std::min(two_pi * i / looks, form.to() - form.from());
 }
@@ -362,6 +359,8 @@ Places places_in(const PageBox& frame, const PageBox& f, const PageBox& a, const
 PageBox without_caption(const PageBox& b) { return {b.left, b.top, b.right, b.bottom - caption_room}; }
 
 }  // namespace
+
+double within_once(const Form& form, double u) { return u - two_pi * std::floor((u - form.from()) / two_pi); }
 
 double formed_scale(const PieceResult& piece, const PageBox& frame) {
   const PageBox f = bounds(piece.form, front);

@@ -12,6 +12,8 @@ namespace juggler {
 inline constexpr double letters = 3.5;
 inline constexpr double small_letters = 3.0;
 inline constexpr double large_letters = 5.0;
+/// What a capital takes of the font's size.
+inline constexpr double capital_height = 0.73;
 
 [[nodiscard]] bool crosses(const PageBox& box, Vec2 a, Vec2 b);
 

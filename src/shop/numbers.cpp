@@ -30,7 +30,7 @@ std::string round_size(double radius, const Units& u) {
 }
 
 std::string area_text(double mm2, const Units& u) {
-  if (u.name == "in" || u.name == "ft") return fmt::format("{:.5f} ft2", mm2 / (304.8 * 304.8));
+  if (in_inches(u)) return fmt::format("{:.5f} ft2", mm2 / (304.8 * 304.8));
   return fmt::format("{:.6f} m2", mm2 / 1e6);
 }
 

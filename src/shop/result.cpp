@@ -61,8 +61,6 @@ Proof worst_proof(const JobResult& result) {
   return worst;
 }
 
-namespace {
-
 std::string name_of_part(const PieceResult& piece) {
   const Making& m = piece.part.making;
   if (!m.name.empty() && !piece.part.name.empty() && m.name != piece.part.name) {
@@ -72,8 +70,6 @@ std::string name_of_part(const PieceResult& piece) {
   if (!piece.part.name.empty()) return piece.part.name;
   return piece.part.shape;
 }
-
-}  // namespace
 
 bool is_first_of_part(const JobResult& job, size_t piece) {
   return piece == 0 || job.pieces[piece].part.name != job.pieces[piece - 1].part.name;

@@ -4,20 +4,12 @@
 #include <algorithm>
 
 #include "juggler/template.h"
+#include "views.h"
 
 namespace juggler {
 namespace {
 
 constexpr double two_pi = 2 * std::numbers::pi;
-
-// The plan parameter within once round.
-double within_once(const Form& f, double u) { return u - two_pi * std::floor((u - f.from()) / two_pi); }
-
-std::string name_of_part(const PieceResult& piece) {
-  const Making& m = piece.part.making;
-  if (!m.name.empty()) return m.name;
-  return m.number.empty() ? piece.part.shape : m.number;
-}
 
 TemplateFigure figure_of(const std::string& title, const Blank& blank) {
   return {title, {outline(blank)}, blank.marks.lines, blank.marks.texts};

@@ -11,7 +11,6 @@ namespace {
 
 constexpr size_t most_tiles = 400;
 constexpr double bar = 100;
-constexpr double capital_height = 0.73;  // of the font's size
 
 // A, B, ... Z, AA, AB, ...
 std::string letters_of(int row) {
@@ -241,13 +240,12 @@ Page cover(const JobResult& job, const std::string& title, const TilePaper& pape
 
 TilePaper paper_of(const Job& job) {
   const Printing& p = job.printed;
-  const bool us = job.units.name == "in" || job.units.name == "ft";
   TilePaper paper;
   if (p.paper == "roll") {
     paper.width = p.roll_width;
     paper.height = 297;  // of the cover
   } else {
-    const Paper* named = find_paper(!p.paper.empty() ? p.paper : us ? "Letter" : "A4");
+    const Paper* named = find_paper(!p.paper.empty() ? p.paper : in_inches(job.units) ? "Letter" : "A4");
     paper.width = named->width;
     paper.height = named->height;
   }

@@ -16,6 +16,8 @@ namespace juggler {
                                                   const PieceResult& piece, const PageBox& frame,
                                                   double scale);
 
+/// The plan parameter within once round from the seam.
+[[nodiscard]] double within_once(const Form& form, double u);
 /// Which view stands under which: first-angle has what is seen from above below the front, third-angle above.
 enum class Angles { first, third };
 

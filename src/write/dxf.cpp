@@ -115,7 +115,7 @@ class DxfWriter {
     text(9, "$INSUNITS");
     number(70, unit_code(units_));
     text(9, "$MEASUREMENT");
-    number(70, units_.name == "in" || units_.name == "ft" ? 0 : 1);
+    number(70, in_inches(units_) ? 0 : 1);
     text(9, "$EXTMIN");
     point(10, box.corner, true);
     text(9, "$EXTMAX");
