@@ -106,7 +106,7 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
   const std::string hand = piece.part.making.hand == Hand::opposite ? "opposite hand, " : "";
   draw_row(layout, row(3),
            {{"made from",
-             fmt::format("{}, {}{}neutral factor {:g}, lengths in {}", piece.part.shape, hand, sizes,
+             fmt::format("{}, {}{}neutral factor {:g}, unit of length {}", piece.part.shape, hand, sizes,
                          sheet.neutral, units.name),
              0.78},
             {"by", fmt::format("juggler {}", version), 0.22}});
