@@ -160,7 +160,7 @@ TEST_P(RandomRound, PartsAreProvedOrRefusedWithAReason) {
         EXPECT_TRUE(p.passed) << about << ": " << p.greatest_distance << " " << p.where << ", seam "
                               << p.seam_mismatch << " rims " << p.rim_mismatch << " area " << p.area_mismatch
                               << " allowed " << p.allowed << " " << p.allowed_area << '\n'
-                              << described(solve(as_made(d.shape, d.making.hand), d.sheet), d);
+                              << described(solve(as_made(*round_shape(d.shape), d.making.hand), d.sheet), d);
         EXPECT_LE(b.fit_error, 1.02 * d.making.fit) << about;
         counted += b.count;
       }

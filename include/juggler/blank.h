@@ -5,19 +5,23 @@
 #include <string>
 #include <vector>
 
-#include "juggler/form.h"
+#include "juggler/net.h"
 
 namespace juggler {
 
-enum class EdgeName { base, top, seam_start, seam_end };
+/// The edges of a round part; those of a folded one are sides, told apart by their labels.
+enum class EdgeName { base, top, seam_start, seam_end, side };
 [[nodiscard]] const char* name_of(EdgeName name);
 
 /// One edge of the outline, as arcs run anticlockwise.
 struct Edge {
   EdgeName name = EdgeName::base;
   std::vector<Arc> arcs = {};
-  double girth = 0;  ///< base and top: length of the neutral layer's edge before the gap; seam edges: 0
+  double girth = 0;        ///< base and top: length of the neutral layer's edge before the gap; seam edges: 0
+  std::string label = {};  ///< of a side: what it is an edge of
 };
+/// "base", "seam_start", ...; of a side its label.
+[[nodiscard]] std::string label_of(const Edge& edge);
 
 /// A ruling of the formed part and its place on the flat, before the gap.
 struct Element {
@@ -67,6 +71,84 @@ struct FormingPanel {
   std::vector<Station> stations = {};
 };
 
+/// A flat stretch of a folded blank, as laid.
+struct FlatPlate {
+  std::string name = {};
+  int plate = 0;  ///< its number in the body
+  std::vector<Vec2> corners = {};
+};
+
+/// A bent stretch of a folded blank, as laid: its tangent line on one plate and on the other, both run the
+/// same way. Forming needs no more.
+struct BentStrip {
+  int plate_a = 0, plate_b = 0;  ///< among the blank's plates
+  Vec2 a_from = {}, a_to = {};
+  Vec2 b_from = {}, b_to = {};
+  Angle turned = {};  ///< positive where the inside face is hollow
+  double radius = 0;  ///< of the hollow face, mm
+  double factor = 0;  ///< neutral layer's distance from the hollow face / thickness
+  bool rolled = false;
+};
+
+/// One line of the bend schedule: a bend, or a hit of a pressed arc.
+struct BendLine {
+  std::string tag = {};
+  int order = 0;            ///< of bending, from 1
+  Vec2 from = {}, to = {};  ///< the bend line on the metal
+  int strip = -1;           ///< of the blank; -1: a hit on a round wall
+  bool hit = false;
+  Angle turned = {};       ///< 0 to 360 degrees
+  bool up = true;          ///< towards the face that lies up
+  double radius = 0;       ///< inside, mm; of a hit that of the smooth form
+  double allowance = 0;    ///< what it takes of the flat, mm; of a hit 0
+  std::string datum = {};  ///< the edge that distances are measured from
+  double datum_from = 0;   ///< distance of the line's ends from the datum edge, mm
+  double datum_to = 0;
+  double tangent_a = 0;  ///< from the datum edge to the tangent lines, at the line's first end
+  double tangent_b = 0;
+  Angle springback = {};   ///< to be bent farther by
+  double flat_width = 0;   ///< hits: of the flat before it, on the neutral layer
+  double facet_error = 0;  ///< of that flat
+
+  [[nodiscard]] double length() const { return norm(to - from); }
+  [[nodiscard]] Angle between_legs() const { return Angle::degrees(180 - turned.degrees()); }
+};
+
+/// An arc pressed in flats: what was asked and what comes of it.
+struct Pressed {
+  Pressing asked = {};
+  int hits = 0;
+  double flat_width = 0;   ///< between bend lines
+  double end_width = 0;    ///< of the first and the last flat
+  double facet_error = 0;  ///< the greatest
+  struct Row {
+    int hits = 0;
+    double flat_width = 0;
+    double facet_error = 0;
+  };
+  std::vector<Row> table = {};  ///< hits against error, about what was chosen
+};
+
+/// Where an edge of the blank meets another, of this blank or the part's others.
+struct BlankJoint {
+  std::string name = {};
+  int plate = 0;  ///< among the blank's plates
+  Vec2 from = {}, to = {};
+  double length = 0;
+  Angle angle = {};
+  double clearance = 0;
+  bool lapped = false;
+  bool open = false;  ///< the two sides do not meet: the flat has no metal for it
+};
+
+/// What a folded blank is formed by.
+struct Folding {
+  std::vector<FlatPlate> plates = {};
+  std::vector<BentStrip> strips = {};
+  std::vector<BlankJoint> joints = {};
+  double relief = 0;  ///< diameter of the largest relief or width of the widest slot; 0: none
+};
+
 /// The gap as it comes out, mm: asked for once, reported everywhere.
 struct GapReport {
   double neutral_base = 0;
@@ -112,6 +194,9 @@ struct Blank {
   std::vector<Element> elements = {};
   Marks marks = {};
   std::vector<FormingPanel> forming = {};
+  std::optional<Folding> folding = {};  ///< folded parts
+  std::vector<BendLine> bends = {};     ///< in the order of their tags
+  std::optional<Pressed> pressed = {};
   GapReport gap = {};
   LayerSizes inside, middle, outside, neutral_sizes;
   double overall_height = 0;

@@ -159,7 +159,7 @@ struct Form {
 ///           no wall between the ends, with the numbers that show it.
 /// Accuracy  rounding. Cost  some thousand rulings.
 /// Source    docs/maths/develop.md (9)-(14), docs/maths/round.md (1)-(8).
-[[nodiscard]] Form form(const Shape& shape, const Sheet& sheet, Angle seam_at);
+[[nodiscard]] Form form(const RoundShape& shape, const Sheet& sheet, Angle seam_at);
 /// The same, from the sizes worked out.
 [[nodiscard]] Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at);
 /// One piece of a part whose form once round has been made. Cost  some hundred rulings.

@@ -31,6 +31,10 @@ struct Proof {
 /// Cost      about a millisecond.
 /// Source    docs/maths/develop.md (32)-(35).
 [[nodiscard]] Proof prove(const Blank& blank, const Form& asked, const Seam& seam);
+/// Bends a folded blank up again, plate by plate, from its tangent lines, angles and radii alone, and holds
+/// corners, size faces, edges, joints and areas against the body asked for.
+/// Source  docs/maths/folded.md (30)-(34).
+[[nodiscard]] Proof prove(const Blank& blank, const Body& body);
 /// The same for a part as it was given to make_blank() or make_blanks().
 [[nodiscard]] Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam = {},
                           Hand hand = Hand::as_drawn);

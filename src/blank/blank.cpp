@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <stdexcept>
 
+#include "folded.h"
 #include "opened.h"
 
 namespace juggler {
@@ -216,7 +217,7 @@ struct Whole {
   double overall_height = 0;
 };
 
-Whole whole_of(const Shape& shape, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
+Whole whole_of(const RoundShape& shape, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
   check(sheet, seam_asked, making);
   const RoundSizes sizes = solve(as_made(shape, making.hand), sheet);
   Form f = form(sizes, sheet, {});
@@ -316,7 +317,8 @@ Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
 
 std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,
                                const Making& making) {
-  const Whole w = whole_of(shape, sheet, seam, making);
+  if (const auto folded = folded_shape(shape)) return make_folded_blanks(*folded, sheet, seam, making);
+  const Whole w = whole_of(*round_shape(shape), sheet, seam, making);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);
   std::vector<Piece> kinds;
   for (size_t i = 0; i < spans.size(); ++i) {

@@ -1,5 +1,6 @@
 #include <algorithm>
 
+#include "folded.h"
 #include "opened.h"
 
 namespace juggler {
@@ -90,17 +91,23 @@ bool is_crossed(const std::vector<Vec2>& box, const std::vector<Arc>& lines) {
                      [&](const Arc& l) { return !clipped(l.start, end_of(l), sides).empty(); });
 }
 
-// Number and face, across the ruling or along it, whichever lets the letters be larger; nothing where they
-// would come out smaller than can be read.
-void add_texts(Marks& marks, const Space& space, const Making& making, const Outline& edge) {
-  TextBlock block{{std::string(making.face_up == Face::inside ? "INSIDE UP" : "OUTSIDE UP")}, space.middle};
-  if (!identity(making).empty()) block.lines.insert(block.lines.begin(), identity(making));
+std::vector<std::string> identity_lines(const Making& making) {
+  std::vector<std::string> lines{making.face_up == Face::inside ? "INSIDE UP" : "OUTSIDE UP"};
+  if (!identity(making).empty()) lines.insert(lines.begin(), identity(making));
+  return lines;
+}
+
+// Lines of text, across a space or along it, whichever lets the letters be larger, clear of the edge and of
+// lines; nothing where they would come out smaller than can be read.
+void add_texts(Marks& marks, const Space& space, std::vector<std::string> texts, const Outline& edge,
+               const std::vector<Arc>& lines) {
+  TextBlock block{std::move(texts), space.middle};
   const double across = std::min(space.across / block.letters(), space.along / block.rows());
   const double along = std::min(space.along / block.letters(), space.across / block.rows());
   block.reading = across >= along ? space.heading - std::numbers::pi / 2 : space.heading;
   block.height = std::min(0.8 * std::max(across, along), 30.0);
   while (block.height >= least_letter &&
-         (!box_within(edge, block.corners()) || is_crossed(block.corners(), marks.lines))) {
+         (!box_within(edge, block.corners()) || is_crossed(block.corners(), lines))) {
     block.height *= 0.9;
   }
   if (block.height < least_letter) return;
@@ -111,6 +118,24 @@ void add_texts(Marks& marks, const Space& space, const Making& making, const Out
     marks.texts.push_back({space.middle + (TextBlock::line_pitch * block.height * row) * up, block.reading,
                            block.height, block.lines[i]});
   }
+}
+
+// The middle of a plate, and what its sides leave about it.
+Space space_in(const FlatPlate& plate) {
+  const size_t n = plate.corners.size();
+  Outline sides;
+  for (size_t i = 0; i < n; ++i) sides.push_back(line(plate.corners[i], plate.corners[(i + 1) % n]));
+  Vec2 middle;
+  double weight = 0;
+  for (size_t i = 1; i + 1 < n; ++i) {
+    const Vec2 a = plate.corners[0];
+    const double twice = cross(plate.corners[i] - a, plate.corners[i + 1] - a);
+    middle = middle + (twice / 3) * (a + plate.corners[i] + plate.corners[i + 1]);
+    weight += twice;
+  }
+  if (weight == 0) return {};
+  const Rectangle box = upright_box(sides);
+  return {(1 / weight) * middle, std::numbers::pi / 2, box.height, box.width};
 }
 
 }  // namespace
@@ -124,8 +149,25 @@ Marks make_marks(const Blank& blank, const Making& making) {
     marks.lines.insert(marks.lines.end(), parts.begin(), parts.end());
   }
   add_arrow(marks, space_at(blank, 0.375), edge);
-  add_texts(marks, space_at(blank, 0.625), making, edge);
+  add_texts(marks, space_at(blank, 0.625), identity_lines(making), edge, marks.lines);
   return marks;
+}
+
+void add_text_in_largest_plate(Blank& blank, const Making& making) {
+  Space best;
+  for (const FlatPlate& plate : blank.folding->plates) {
+    const Space space = space_in(plate);
+    if (std::min(space.along, space.across) > std::min(best.along, best.across)) best = space;
+  }
+  if (best.along == 0) return;
+  std::vector<Arc> keep_clear;
+  for (const BendLine& bend : blank.bends) keep_clear.push_back(line(bend.from, bend.to));
+  for (const MarkText& tag : blank.marks.texts) {
+    const TextBlock block{{tag.text}, tag.centre, tag.heading, tag.height};
+    const std::vector<Vec2> box = block.corners();
+    for (size_t i = 0; i < box.size(); ++i) keep_clear.push_back(line(box[i], box[(i + 1) % box.size()]));
+  }
+  add_texts(blank.marks, best, identity_lines(making), outline(blank), keep_clear);
 }
 
 void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {

@@ -6,9 +6,11 @@
 namespace juggler {
 
 const char* name_of(EdgeName name) {
-  constexpr std::array names{"base", "top", "seam_start", "seam_end"};
+  constexpr std::array names{"base", "top", "seam_start", "seam_end", "side"};
   return names[static_cast<size_t>(name)];
 }
+
+std::string label_of(const Edge& edge) { return edge.label.empty() ? name_of(edge.name) : edge.label; }
 
 Outline outline(const Blank& blank) {
   Outline all;
@@ -35,7 +37,11 @@ double joint_length(const Blank& blank) {
     const Edge* e = edge(blank, name);
     return e ? length_of(e->arcs) : 0;
   };
-  return std::max(length(EdgeName::seam_start), length(EdgeName::seam_end));
+  double joints = 0;
+  if (blank.folding) {
+    for (const BlankJoint& j : blank.folding->joints) joints += j.length;
+  }
+  return std::max({length(EdgeName::seam_start), length(EdgeName::seam_end), joints});
 }
 
 }  // namespace juggler

@@ -289,7 +289,7 @@ double least_radius(const RoundSizes& sizes, const Sheet& sheet, EndName end,
   return hi;
 }
 
-Form form(const Shape& shape, const Sheet& sheet, Angle seam_at) {
+Form form(const RoundShape& shape, const Sheet& sheet, Angle seam_at) {
   return form(solve(shape, sheet), sheet, seam_at);
 }
 

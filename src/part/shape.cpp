@@ -81,7 +81,7 @@ void mirror(std::vector<Trim>& trims) {
 
 }  // namespace
 
-RoundSizes solve(const Shape& shape, const Sheet& sheet) {
+RoundSizes solve(const RoundShape& shape, const Sheet& sheet) {
   check(sheet, {}, {});
   RoundSizes s = std::visit([&](const auto& known) { return solved(known, sheet); }, shape);
   if (std::holds_alternative<Cone>(shape)) s.trims = numbered(std::move(s.trims));
@@ -89,7 +89,19 @@ RoundSizes solve(const Shape& shape, const Sheet& sheet) {
   return s;
 }
 
-Shape as_made(Shape shape, Hand hand) {
+std::optional<RoundShape> round_shape(const Shape& shape) {
+  if (const auto* cone = std::get_if<Cone>(&shape)) return *cone;
+  if (const auto* cylinder = std::get_if<Cylinder>(&shape)) return *cylinder;
+  return std::nullopt;
+}
+
+std::optional<FoldedShape> folded_shape(const Shape& shape) {
+  if (const auto* panel = std::get_if<Panel>(&shape)) return *panel;
+  if (const auto* hopper = std::get_if<Hopper>(&shape)) return *hopper;
+  return std::nullopt;
+}
+
+RoundShape as_made(RoundShape shape, Hand hand) {
   if (hand == Hand::as_drawn) return shape;
   if (auto* cone = std::get_if<Cone>(&shape)) {
     cone->shift.y = -cone->shift.y;
@@ -98,6 +110,16 @@ Shape as_made(Shape shape, Hand hand) {
   if (auto* cylinder = std::get_if<Cylinder>(&shape)) {
     cylinder->uphill = mirrored(cylinder->uphill);
     mirror(cylinder->trims);
+  }
+  return shape;
+}
+
+// Mirrored about the x axis. A panel, alike at both ends of its run, is its own twin.
+FoldedShape as_made(FoldedShape shape, Hand hand) {
+  if (hand == Hand::as_drawn) return shape;
+  if (auto* hopper = std::get_if<Hopper>(&shape)) {
+    hopper->shift.y = -hopper->shift.y;
+    hopper->seam = (8 - hopper->seam) % 8;
   }
   return shape;
 }

@@ -308,8 +308,9 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
 }
 
 Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam_asked, Hand hand) {
+  if (const auto folded = folded_shape(shape)) return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked));
   const Seam seam = seam_as_made(seam_asked, hand);
-  const RoundSizes sizes = solve(as_made(shape, hand), sheet);
+  const RoundSizes sizes = solve(as_made(*round_shape(shape), hand), sheet);
   const std::vector<Span> spans = seam_spans(form(sizes, sheet, {}), seam);
   const auto piece = static_cast<size_t>(blank.piece);
   return prove(blank, piece_with_laps(sizes, sheet, seam, spans.at(piece)), seam);

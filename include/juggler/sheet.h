@@ -1,0 +1,119 @@
+// The sheet, its faces, the seam and the making: what every part has. Lengths are millimetres; angles carry
+// their unit.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "juggler/geom.h"
+#include "juggler/refusal.h"
+
+namespace juggler {
+
+/// The faces of the sheet. The inside faces the axis; the middle lies halfway.
+enum class Face { inside, middle, outside };
+
+/// Which layer of the sheet meets the plane of an end. `clear`: the longest wall of which no layer passes
+/// the plane; `full`: the shortest of which every layer reaches it.
+enum class Contact { size_face, inside, middle, outside, neutral, clear, full };
+
+enum class EndName { base, top };
+
+class Diameter {
+ public:
+  [[nodiscard]] static constexpr Diameter mm(double value) { return Diameter(value); }
+  [[nodiscard]] static constexpr Diameter inches(double value) { return Diameter(value * 25.4); }
+  [[nodiscard]] constexpr double mm() const { return value_; }
+
+ private:
+  explicit constexpr Diameter(double value) : value_(value) {}
+  double value_;
+};
+
+class Radius {
+ public:
+  [[nodiscard]] static constexpr Radius mm(double value) { return Radius(value); }
+  [[nodiscard]] static constexpr Radius inches(double value) { return Radius(value * 25.4); }
+  [[nodiscard]] constexpr double mm() const { return value_; }
+
+ private:
+  explicit constexpr Radius(double value) : value_(value) {}
+  double value_;
+};
+
+/// Length once round, on the face the sizes lie on.
+class Girth {
+ public:
+  [[nodiscard]] static constexpr Girth mm(double value) { return Girth(value); }
+  [[nodiscard]] static constexpr Girth inches(double value) { return Girth(value * 25.4); }
+  [[nodiscard]] constexpr double mm() const { return value_; }
+
+ private:
+  explicit constexpr Girth(double value) : value_(value) {}
+  double value_;
+};
+
+struct Sheet {
+  std::optional<double> thickness = {};  ///< mm, 0 to 500; required, 0 for paper, film and card
+  std::optional<Face> sizes_on = {};     ///< required where thickness > 0 unless both ends name theirs
+  double neutral = 0.5;  ///< neutral layer's distance from the concave face / thickness, 0 to 1
+  std::string material = {};
+  std::optional<double> density = {};  ///< kg/m3, 100 to 25000
+};
+
+/// Which ruling the (first) seam lies on: that of a plan angle, or the shortest or longest of the part as
+/// trimmed, of equals the one of the lowest plan angle.
+enum class SeamRuling { at_angle, shortest, longest };
+
+/// One edge of a seam: `start` is that of the lower plan angle.
+enum class SeamEdge { start, end };
+
+/// Where the sheet closes. `gap` (parallel, mm) or `wedge` (an angle about the axis), not both; a lap needs
+/// neither.
+struct Seam {
+  std::optional<double> gap = {};
+  std::optional<Angle> wedge = {};
+  std::optional<Face> gap_on = {};  ///< the face on which `gap` is measured; else the neutral layer
+  Angle at = {};                    ///< plan angle of the (first) seam ruling
+  SeamRuling ruling = SeamRuling::at_angle;
+  int pieces = 1;                   ///< 1 to 64, the seams at equal plan angles
+  std::vector<Angle> each = {};     ///< plan angles of all seams, where they are uneven; else empty
+  std::optional<double> lap = {};   ///< mm that the wall is repeated past the seam, on the edge `lap_on`
+  SeamEdge lap_on = SeamEdge::end;  ///< which edge of each piece has the lap
+  double stock = 0;                 ///< mm left on both edges, to be cut off after rolling
+};
+
+enum class Hand { as_drawn, opposite };
+
+/// How many are made, and how the blank is laid and marked.
+struct Making {
+  std::string name = {};    ///< for the marks and the outputs
+  std::string number = {};  ///< marked on the blank
+  int quantity = 1;         ///< 1 to 1000000
+  Hand hand = Hand::as_drawn;
+  Face face_up = Face::inside;        ///< inside or outside
+  int elements = 4;                   ///< spaces of equal plan angle once round, 1 to 3600
+  std::optional<double> within = {};  ///< mm: as many elements as keep the flats between them this near
+  double fit = 0.02;                  ///< mm that fitted arcs may leave a rim that is no arc by, 1e-4 to 1
+  bool marks = true;                  ///< element lines, number, face, arrow to the top
+};
+
+/// Refuses a sheet or making with a value out of range.
+void check(const Sheet& sheet, const Seam& seam, const Making& making);
+
+/// Distance of a face from the inside face, mm.
+[[nodiscard]] double layer_of(Face face, double thickness);
+
+[[nodiscard]] const char* name_of(Face face);
+[[nodiscard]] const char* name_of(Contact contact);
+[[nodiscard]] const char* name_of(EndName end);
+[[nodiscard]] const char* name_of(SeamEdge edge);
+[[nodiscard]] const char* name_of(SeamRuling ruling);
+
+/// A number for a message: up to nine digits, no exponent where it can be helped.
+[[nodiscard]] std::string shown(double value);
+[[nodiscard]] inline std::string shown_mm(double value) { return shown(value) + " mm"; }
+[[nodiscard]] inline std::string shown_degrees(Angle a) { return shown(a.degrees()) + " degrees"; }
+
+}  // namespace juggler

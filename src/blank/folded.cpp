@@ -1,0 +1,231 @@
+// Folded parts laid flat: outline, plates, bends, joints, marks.
+#include "folded.h"
+
+#include <algorithm>
+
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+void reverse_edges(std::vector<Edge>& edges) {
+  std::reverse(edges.begin(), edges.end());
+  for (Edge& e : edges) {
+    std::reverse(e.arcs.begin(), e.arcs.end());
+    for (Arc& arc : e.arcs) arc = reversed(arc);
+  }
+}
+
+// Neighbouring stretches of one free edge, or of one corner, make one edge.
+std::vector<Edge> edges_of(const std::vector<Walked>& walked) {
+  std::vector<Edge> edges;
+  SideKind last = SideKind::joint;
+  for (const Walked& w : walked) {
+    if (!edges.empty() && w.kind == last && w.kind != SideKind::joint && edges.back().label == w.label) {
+      edges.back().arcs.insert(edges.back().arcs.end(), w.arcs.begin(), w.arcs.end());
+    } else {
+      edges.push_back({EdgeName::side, w.arcs, 0, w.label});
+    }
+    last = w.kind;
+  }
+  // The walk begins within an edge more often than not.
+  if (edges.size() > 1 && walked.front().kind == SideKind::free &&
+      edges.front().label == edges.back().label) {
+    edges.back().arcs.insert(edges.back().arcs.end(), edges.front().arcs.begin(), edges.front().arcs.end());
+    edges.erase(edges.begin());
+  }
+  for (Edge& e : edges) e.girth = length_of(e.arcs);
+  return edges;
+}
+
+// Directions of the flat that go upright: those of the plates' joints, from low to high.
+double upright_turn(const Body& body, const Laid& laid, const Placing& mirrored) {
+  Vec2 joints;
+  Vec2 walls;
+  for (const int i : laid.plates) {
+    const Plate& p = body.plates[static_cast<size_t>(i)];
+    for (size_t k = 0; k < p.sides.size(); ++k) {
+      const size_t next = (k + 1) % p.corners.size();
+      const double rise = (p.at(p.corners[next]) - p.at(p.corners[k])).z;
+      const Vec2 run = placed(flat_corner(body, laid, i, next), mirrored) -
+                       placed(flat_corner(body, laid, i, k), mirrored);
+      if (norm(run) == 0 || std::abs(rise) < 0.1 * norm(run)) continue;
+      const Vec2 up = (rise > 0 ? 1 / norm(run) : -1 / norm(run)) * run;
+      walls = walls + up;
+      if (p.sides[k].kind == SideKind::joint && p.name.starts_with("wall")) joints = joints + up;
+    }
+  }
+  Vec2 up = norm(joints) > 1e-6 ? joints : walls;
+  if (dot(up, walls) < 0) up = Vec2{} - up;
+  return norm(up) > 1e-9 ? std::numbers::pi / 2 - std::atan2(up.y, up.x) : 0;
+}
+
+double turn_of(const Body& body, const Laid& laid, const Placing& mirrored, const Outline& seen) {
+  if (body.lie == Lie::profile) {
+    const Vec2 x = direction(laid.places[0].turn);
+    return -std::atan2(x.y, mirrored.mirror ? -x.x : x.x);
+  }
+  if (body.lie == Lie::joints) return upright_turn(body, laid, mirrored);
+  return -smallest_rectangle(seen).heading;
+}
+
+Placing laid_out(const Body& body, const Laid& laid, Face face_up, const std::vector<Edge>& edges) {
+  Placing p;
+  p.mirror = face_up == Face::inside;
+  Outline seen;
+  for (const Arc& arc : joined(edges)) seen.push_back(placed(arc, p));
+  p.turn = turn_of(body, laid, p, seen);
+  Outline turned;
+  for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
+  p.shift = Vec2{} - upright_box(turned).corner;
+  return p;
+}
+
+Folding folding_of(const Body& body, const Laid& laid, const Placing& placing) {
+  Folding f;
+  std::vector<int> number(body.plates.size(), -1);
+  for (const int i : laid.plates) {
+    number[static_cast<size_t>(i)] = static_cast<int>(f.plates.size());
+    const Plate& p = body.plates[static_cast<size_t>(i)];
+    FlatPlate flat{p.name, i, {}};
+    for (size_t k = 0; k < p.corners.size(); ++k)
+      flat.corners.push_back(placed(flat_corner(body, laid, i, k), placing));
+    f.plates.push_back(std::move(flat));
+  }
+  for (const int i : laid.strips) {
+    const Strip& s = body.strips[static_cast<size_t>(i)];
+    const double turn = std::abs(s.angle.radians());
+    const auto at = [&](double phi, double along) {
+      return placed(flat_point(body, laid, s, phi, along), placing);
+    };
+    f.strips.push_back({number[static_cast<size_t>(s.plate_a)], number[static_cast<size_t>(s.plate_b)],
+                        at(0, s.low(0)), at(0, s.high(0)), at(turn, s.low(turn)), at(turn, s.high(turn)),
+                        s.angle, s.radius, s.factor, s.rolled});
+  }
+  for (const Joint& j : body.joints) {
+    for (const auto& [plate, side] : {std::pair{j.plate_a, j.side_a}, std::pair{j.plate_b, j.side_b}}) {
+      const int n = number[static_cast<size_t>(plate)];
+      if (n < 0) continue;
+      const auto k = static_cast<size_t>(side);
+      const Vec2 from = placed(flat_corner(body, laid, plate, k), placing);
+      const Vec2 to = placed(flat_corner(body, laid, plate, k + 1), placing);
+      f.joints.push_back({j.name, n, from, to, norm(to - from), j.angle, j.clearance, j.lapped, j.open});
+    }
+  }
+  return f;
+}
+
+// The part's name or number and the face that lies up, in the largest plate; a tag beside every bend line.
+void add_marks(Blank& b, const Making& making) {
+  if (!making.marks) return;
+  const Outline edge = outline(b);
+  constexpr double tag_height = 5;
+  const double height = std::clamp(b.size / 60, 1.5, tag_height);
+  for (const BendLine& line : b.bends) {
+    const Vec2 way = 1 / line.length() * (line.to - line.from);
+    const Vec2 centre = line.from + 0.5 * (line.to - line.from) + (0.9 * height) * left_of(way);
+    if (contains(edge, centre)) b.marks.texts.push_back({centre, std::atan2(way.y, way.x), height, line.tag});
+  }
+  add_text_in_largest_plate(b, making);
+}
+
+void check_overlap(const Body& body, const Laid& laid, const std::vector<Edge>& edges) {
+  if (const auto overlap = overlap_of(body, laid)) {
+    throw Refusal({.reason = "the blank would lie over itself: " + overlap->one + " and " + overlap->other,
+                   .key = "seam.pieces",
+                   .advice = "divide it into more pieces, move the seam, or make its flanges narrower"});
+  }
+  if (crosses_itself(joined(edges)))
+    throw Refusal({.reason = "the outline would cross itself at a relief or a corner",
+                   .key = "relief",
+                   .advice = "take a smaller relief, or relief = \"closed\""});
+}
+
+void add_folded_notes(Blank& b, const Body& body) {
+  for (const std::string& note : body.notes) b.notes.push_back(note);
+  if (b.folding->relief > 0) {
+    b.notes.push_back(std::string("Bends that meet at a corner end in ") +
+                      (body.relief == Relief::slot ? "slots " : "holes ") +
+                      shown_mm(std::round(1e3 * b.folding->relief) / 1e3) +
+                      " wide at most: these are left open.");
+  }
+  if (b.thickness == 0) return;
+  for (const BentStrip& s : b.folding->strips) {
+    if (s.rolled || s.radius > 0) continue;
+    b.notes.push_back("Bends are sharp inside: radius 0.");
+    break;
+  }
+}
+
+Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed, const Making& making) {
+  Blank b;
+  b.name = making.name;
+  b.count = making.quantity;
+  b.thickness = body.thickness;
+  b.face_up = making.face_up;
+  b.size = body.size;
+  WalkedOutline walked = walk_round(body, laid, making.fit);
+  const double relief = cut_reliefs(walked.stretches, body);
+  b.fit_error = walked.fit_error;
+  b.edges = edges_of(walked.stretches);
+  check_overlap(body, laid, b.edges);
+  const Placing placing = laid_out(body, laid, making.face_up, b.edges);
+  for (Edge& e : b.edges) {
+    for (Arc& arc : e.arcs) arc = placed(arc, placing);
+  }
+  if (placing.mirror) reverse_edges(b.edges);
+  b.folding = folding_of(body, laid, placing);
+  b.folding->relief = relief;
+  if (pressed.summary) b.pressed = pressed.summary;
+  const Box3 box = box_of(body);
+  b.overall_height = box.high.z - box.low.z;
+  add_schedule(b, body, laid, pressed, placing);
+  add_marks(b, making);
+  add_folded_notes(b, body);
+  return b;
+}
+
+// Whether two blanks are the same, their outlines laid upon each other.
+bool same_blank(const Blank& a, const Blank& b) {
+  const Outline oa = outline(a);
+  const Outline ob = outline(b);
+  if (oa.size() != ob.size() || a.bends.size() != b.bends.size()) return false;
+  const double near = 1e-9 * a.size;
+  for (size_t shift = 0; shift < oa.size(); ++shift) {
+    bool same = true;
+    for (size_t i = 0; i < oa.size() && same; ++i) {
+      const Arc& x = oa[i];
+      const Arc& y = ob[(i + shift) % ob.size()];
+      same = std::abs(x.length - y.length) < near && norm(x.start - y.start) < near &&
+             std::abs(x.turn - y.turn) < 1e-9;
+    }
+    if (same) return true;
+  }
+  return false;
+}
+
+}  // namespace
+
+std::vector<Blank> make_folded_blanks(const FoldedShape& shape, const Sheet& sheet, const Seam& seam,
+                                      const Making& making) {
+  check(sheet, seam, making);
+  const Body body = body_of(as_made(shape, making.hand), sheet, seam);
+  const PressedBody pressed = press(body);
+  const std::vector<Laid> pieces = lay_out(body);
+  std::vector<Blank> blanks;
+  for (size_t i = 0; i < pieces.size(); ++i) {
+    Blank b = piece_blank(body, pieces[i], pressed, making);
+    b.piece = static_cast<int>(i);
+    b.pieces = static_cast<int>(pieces.size());
+    const auto same =
+        std::find_if(blanks.begin(), blanks.end(), [&](const Blank& k) { return same_blank(k, b); });
+    if (same == blanks.end()) {
+      blanks.push_back(std::move(b));
+    } else {
+      same->count += b.count;
+    }
+  }
+  return blanks;
+}
+
+}  // namespace juggler

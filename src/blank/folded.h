@@ -1,0 +1,60 @@
+// The flat of one piece of a folded part. Private to the room.
+#pragma once
+
+#include "juggler/blank.h"
+
+namespace juggler {
+
+/// A stretch of the outline as the walk round the plates meets it, seen from the outside.
+struct Walked {
+  std::string label;
+  SideKind kind = SideKind::free;  ///< `bend`: the end of a strip
+  int plate = -1;
+  int side = -1;
+  int strip = -1;
+  std::vector<Arc> arcs;
+};
+struct WalkedOutline {
+  std::vector<Walked> stretches;
+  double fit_error = 0;
+};
+/// Once round a piece, anticlockwise. Source docs/maths/folded.md (23).
+[[nodiscard]] WalkedOutline walk_round(const Body& body, const Laid& laid, double fit);
+
+/// Cuts the reliefs where bends meet at a corner; returns the widest, mm. Source docs/maths/folded.md (24).
+double cut_reliefs(std::vector<Walked>& outline, const Body& body);
+
+/// How the hits of the pressed arcs of a body are shared out: for each strip its bend lines, as distances
+/// across it with what each turns; nothing for the others. Source docs/maths/folded.md (25)-(28).
+struct Hit {
+  double across = 0;  ///< from the strip's first tangent line, on the neutral layer
+  double turned = 0;  ///< radians, positive
+  double flat_width = 0;
+  double facet_error = 0;
+};
+struct PressedStrip {
+  int strip = 0;
+  std::vector<Hit> hits;
+  double end_width = 0;
+};
+struct PressedBody {
+  std::vector<PressedStrip> strips;
+  std::optional<Pressed> summary;
+};
+[[nodiscard]] PressedBody press(const Body& body);
+
+/// The bend schedule of a folded blank whose plates and strips are laid.
+void add_schedule(Blank& blank, const Body& body, const Laid& laid, const PressedBody& pressed,
+                  const Placing& placing);
+
+/// The part's number or name and the face that lies up, in the largest plate, clear of bends and their tags.
+void add_text_in_largest_plate(Blank& blank, const Making& making);
+
+/// Distance of a flat of a width, across which the direction turns by 2x, from the smooth form. (25)
+[[nodiscard]] double facet_error(double width, double half_turn);
+
+/// The blanks of a folded part, one for each kind of piece.
+[[nodiscard]] std::vector<Blank> make_folded_blanks(const FoldedShape& shape, const Sheet& sheet,
+                                                    const Seam& seam, const Making& making);
+
+}  // namespace juggler

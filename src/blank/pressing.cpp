@@ -1,0 +1,135 @@
+// Arcs pressed in flats: how many hits, where, and what they leave. docs/maths/folded.md (25)-(28).
+#include <algorithm>
+
+#include "folded.h"
+
+namespace juggler {
+namespace {
+
+constexpr int most_hits = 10000;
+
+struct PressedArc {
+  int strip = 0;
+  double length = 0;  // on the neutral layer
+  double turned = 0;
+  int hits = 1;
+
+  [[nodiscard]] double error() const { return facet_error(length / hits, turned / hits / 2); }
+};
+
+[[noreturn]] void refuse(const char* key, const std::string& found, const std::string& allowed) {
+  throw Refusal({.reason = "is out of range", .key = key, .found = found, .allowed = allowed});
+}
+
+// Every next hit goes to the arc whose flats are farthest off: so the greatest error is least.
+void share_out(std::vector<PressedArc>& arcs, int hits) {
+  for (PressedArc& a : arcs) a.hits = 1;
+  for (int i = static_cast<int>(arcs.size()); i < hits; ++i) {
+    const auto worst = std::max_element(arcs.begin(), arcs.end(),
+                                        [](const auto& a, const auto& b) { return a.error() < b.error(); });
+    ++worst->hits;
+  }
+}
+
+double worst_of(const std::vector<PressedArc>& arcs) {
+  double worst = 0;
+  for (const PressedArc& a : arcs) worst = std::max(worst, a.error());
+  return worst;
+}
+
+void hits_within(PressedArc& arc, double error) {
+  while (arc.error() > error) {
+    if (++arc.hits > most_hits)
+      refuse("bending.facet_error", shown_mm(error),
+             "an error that " + std::to_string(most_hits) + " hits can keep");
+  }
+}
+
+void choose_hits(std::vector<PressedArc>& arcs, const Pressing& asked) {
+  if (asked.hits) {
+    const int least = static_cast<int>(arcs.size());
+    if (*asked.hits < least || *asked.hits > most_hits)
+      refuse("bending.hits", std::to_string(*asked.hits),
+             std::to_string(least) + " (one for each arc) to " + std::to_string(most_hits));
+    share_out(arcs, *asked.hits);
+  }
+  for (PressedArc& arc : arcs) {
+    if (asked.facet_error) {
+      if (!(*asked.facet_error >= 1e-6 && *asked.facet_error <= 1e6))
+        refuse("bending.facet_error", shown_mm(*asked.facet_error), "0.000001 to 1e6 mm");
+      hits_within(arc, *asked.facet_error);
+    }
+    if (!asked.flat_width) continue;
+    const double w = *asked.flat_width;
+    if (!(w > 0 && arc.length / w <= most_hits && arc.length > w))
+      refuse("bending.flat_width", shown_mm(w),
+             shown_mm(arc.length / most_hits) + " to less than the arc's " + shown_mm(arc.length));
+    arc.hits = static_cast<int>(std::ceil(arc.length / w - 1e-9));
+  }
+}
+
+PressedStrip hits_of(const PressedArc& arc, const Pressing& asked) {
+  const double radius = arc.length / arc.turned;
+  const double width = asked.flat_width && arc.hits > 1 ? *asked.flat_width : arc.length / arc.hits;
+  const double end = (arc.length - (arc.hits - 1) * width) / 2;
+  const double turn_at_end = arc.hits == 1 ? arc.turned : (end + width / 2) / radius;
+  PressedStrip strip{arc.strip, {}, end};
+  for (int i = 0; i < arc.hits; ++i) {
+    const bool first = i == 0;
+    const bool outer = first || i + 1 == arc.hits;
+    const double before = first ? end : width;
+    const double error = first ? facet_error(2 * end, end / radius) : facet_error(width, width / radius / 2);
+    strip.hits.push_back({end + i * width, outer ? turn_at_end : width / radius, before, error});
+  }
+  return strip;
+}
+
+std::vector<Pressed::Row> rows_about(std::vector<PressedArc> arcs, int hits) {
+  const int least = std::max(static_cast<int>(arcs.size()), hits - 4);
+  std::vector<Pressed::Row> rows;
+  for (int n = least; n <= hits + 4; ++n) {
+    share_out(arcs, n);
+    double widest = 0;
+    for (const PressedArc& a : arcs) widest = std::max(widest, a.length / a.hits);
+    rows.push_back({n, widest, worst_of(arcs)});
+  }
+  return rows;
+}
+
+}  // namespace
+
+double facet_error(double width, double x) {
+  const double x2 = x * x;
+  if (x < 0.02) return width / 2 * x * (1.0 / 3 + x2 * (1.0 / 45 + x2 * (2.0 / 945 + x2 / 4725)));
+  return width / 2 * (1 / x - 1 / std::tan(x));
+}
+
+PressedBody press(const Body& body) {
+  std::vector<PressedArc> arcs;
+  Pressing asked;
+  for (size_t i = 0; i < body.strips.size(); ++i) {
+    const Strip& s = body.strips[i];
+    if (!s.rolled || s.pressing.smooth()) continue;
+    asked = s.pressing;
+    arcs.push_back({static_cast<int>(i), s.width(), std::abs(s.angle.radians())});
+  }
+  PressedBody pressed;
+  if (arcs.empty()) return pressed;
+  choose_hits(arcs, asked);
+  Pressed summary{asked};
+  for (const PressedArc& arc : arcs) {
+    pressed.strips.push_back(hits_of(arc, asked));
+    const PressedStrip& made = pressed.strips.back();
+    summary.hits += arc.hits;
+    summary.end_width = std::max(summary.end_width, made.end_width);
+    for (const Hit& hit : made.hits) {
+      summary.flat_width = std::max(summary.flat_width, hit.flat_width);
+      summary.facet_error = std::max(summary.facet_error, hit.facet_error);
+    }
+  }
+  summary.table = rows_about(arcs, summary.hits);
+  pressed.summary = summary;
+  return pressed;
+}
+
+}  // namespace juggler

@@ -1,0 +1,367 @@
+// A hopper: four walls, cut at its seams, with flanges at its rims. docs/maths/folded.md (16)-(20).
+#include <algorithm>
+#include <array>
+
+#include "juggler/body.h"
+
+namespace juggler {
+namespace {
+
+void check_size(const std::string& key, const std::optional<double>& value) {
+  if (!value)
+    throw Refusal({.reason = "is missing", .key = key, .advice = "give all four sides and the height"});
+  if (*value >= 1e-3 && *value <= 1e6) return;
+  throw Refusal(
+      {.reason = "is out of range", .key = key, .found = shown_mm(*value), .allowed = "0.001 to 1e6 mm"});
+}
+
+void check_hopper(const Hopper& h) {
+  check_size("base.width", h.base.width);
+  check_size("base.length", h.base.length);
+  check_size("top.width", h.top.width);
+  check_size("top.length", h.top.length);
+  check_size("height", h.height);
+  if (!(std::abs(h.shift.x) <= 1e6 && std::abs(h.shift.y) <= 1e6))
+    throw Refusal({.reason = "is out of range", .key = "top.shift", .allowed = "-1e6 to 1e6 mm"});
+  if (h.pieces != 1 && h.pieces != 2 && h.pieces != 4)
+    throw Refusal({.reason = "is no way to divide four walls",
+                   .key = "seam.pieces",
+                   .found = std::to_string(h.pieces),
+                   .allowed = "1, 2 or 4"});
+  if (h.pieces == 4 && h.seam % 2 == 0)
+    throw Refusal({.reason = "four pieces have their seams at the hips",
+                   .key = "seam.at",
+                   .found = std::string("the middle of the wall ") + name_of_eighth(h.seam),
+                   .allowed = "+x+y, -x+y, -x-y or +x-y",
+                   .advice = "leave seam.at out"});
+}
+
+double layer_for(const std::optional<Contact>& contact, const char* key, const Sheet& sheet,
+                 double size_layer) {
+  const double t = *sheet.thickness;
+  switch (contact.value_or(Contact::size_face)) {
+    case Contact::size_face:
+      return size_layer;
+    case Contact::inside:
+      return 0;
+    case Contact::middle:
+      return t / 2;
+    case Contact::outside:
+      return t;
+    case Contact::neutral:
+      return sheet.neutral * t;
+    default:
+      throw Refusal(
+          {.reason = "is not possible where walls are folded: one face of each wall meets the plane",
+           .key = key,
+           .found = name_of(*contact),
+           .allowed = "size_face, inside, middle, outside or neutral"});
+  }
+}
+
+Vec3 unit(Vec3 v) { return 1 / norm(v) * v; }
+
+// One wall or half of one, before its flanges.
+struct Wall4 {
+  int wall = 0;
+  std::array<Vec3, 4> corners = {};  // base lower, base higher eighth, top higher, top lower
+  int next = 0;                      // the eighth at which it ends
+};
+
+class Maker {
+ public:
+  Maker(const Hopper& h, const Sheet& sheet, double gap) : h_(h), gap_(gap) {
+    mould_.thickness = *sheet.thickness;
+    mould_.layer = layer_of(sheet.sizes_on.value_or(Face::middle), *sheet.thickness);
+    mould_.bend = h.bend;
+    base_layer_ = layer_for(h.base_contact, "base.contact", sheet, mould_.layer);
+    top_layer_ = layer_for(h.top_contact, "top.contact", sheet, mould_.layer);
+  }
+
+  Mould make() {
+    cut_walls();
+    for (const Wall4& w : walls_) add_wall(w);
+    for (size_t i = 0; i < walls_.size(); ++i) join_walls(i);
+    for (const Flange& f : h_.flanges) add_flanges(f);
+    return std::move(mould_);
+  }
+  [[nodiscard]] const std::vector<std::string>& notes() const { return notes_; }
+
+ private:
+  [[nodiscard]] bool is_seam(int eighth) const {
+    if (h_.pieces == 4) return eighth % 2 == 1;
+    const int apart = ((eighth - h_.seam) % 8 + 8) % 8;
+    return apart == 0 || (h_.pieces == 2 && apart == 4);
+  }
+  [[nodiscard]] Vec3 corner(int eighth, bool top) const {
+    const RectangleSize& r = top ? h_.top : h_.base;
+    const int e = ((eighth % 8) + 8) % 8;
+    const double x = e == 1 || e == 7 ? 0.5 : -0.5;
+    const double y = e == 1 || e == 3 ? 0.5 : -0.5;
+    return {x * *r.width + (top ? h_.shift.x : 0), y * *r.length + (top ? h_.shift.y : 0),
+            top ? *h_.height : 0};
+  }
+
+  void cut_walls() {
+    for (int w = 0; w < 4; ++w) {
+      const Vec3 b0 = corner(2 * w - 1, false);
+      const Vec3 b1 = corner(2 * w + 1, false);
+      const Vec3 t1 = corner(2 * w + 1, true);
+      const Vec3 t0 = corner(2 * w - 1, true);
+      if (!is_seam(2 * w)) {
+        walls_.push_back({w, {b0, b1, t1, t0}, 2 * w + 1});
+        continue;
+      }
+      const Vec3 bm = 0.5 * (b0 + b1);
+      const Vec3 tm = 0.5 * (t0 + t1);
+      walls_.push_back({w, {b0, bm, tm, t0}, 2 * w});
+      walls_.push_back({w, {bm, b1, t1, tm}, 2 * w + 1});
+    }
+  }
+
+  void add_wall(const Wall4& w) {
+    Facet f;
+    f.name = std::string("wall ") + name_of_eighth(2 * w.wall);
+    const bool halved = is_seam(2 * w.wall);
+    if (halved) f.name += w.next % 2 == 0 ? ", first half" : ", second half";
+    f.corners.assign(w.corners.begin(), w.corners.end());
+    f.normal = unit(cross(w.corners[1] - w.corners[0], w.corners[3] - w.corners[0]));
+    f.sides.resize(4);
+    f.sides[0] = {SideKind::free, -1, -1, "base", {{0, 0, -1}, 0}, base_layer_};
+    f.sides[2] = {SideKind::free, -1, -1, "top", {{0, 0, 1}, *h_.height}, top_layer_};
+    mould_.facets.push_back(std::move(f));
+  }
+
+  void join_walls(size_t i) {
+    const size_t next = (i + 1) % walls_.size();
+    FacetSide& a = mould_.facets[i].sides[1];
+    FacetSide& b = mould_.facets[next].sides[3];
+    const int eighth = walls_[i].next;
+    const bool seam = is_seam(eighth);
+    a = b = {seam ? SideKind::joint : SideKind::bend};
+    a.facet = static_cast<int>(next);
+    a.side = 3;
+    b.facet = static_cast<int>(i);
+    b.side = 1;
+    a.name = b.name = std::string(eighth % 2 == 0 ? "seam in wall " : "hip ") + name_of_eighth(eighth);
+    if (!seam) return;
+    a.inset = b.inset = gap_ / 2;
+    if (eighth % 2 == 1 && h_.corner == Corner::lapped && mould_.thickness > 0)
+      (walls_[i].wall % 2 == 0 ? a : b).lapped = true;
+  }
+
+  // --- flanges
+
+  // Away from the wall, square to its rim; (18).
+  [[nodiscard]] Vec3 flange_way(const Flange& f, const Facet& wall, int wall_number) const {
+    const double plan = wall_number * std::numbers::pi / 2;
+    const Vec3 level{std::round(std::cos(plan)), std::round(std::sin(plan)), 0};
+    const Vec3 up{0, 0, f.end == EndName::top ? 1.0 : -1.0};
+    if (f.direction == FlangeDirection::square) return wall.normal;
+    if (f.direction == FlangeDirection::level) return level;
+    if (f.direction == FlangeDirection::upright) return up;
+    return std::cos(f.rise.radians()) * level + std::sin(f.rise.radians()) * up;
+  }
+
+  struct Made {
+    int facet = 0;
+    Vec3 way, normal;
+    Vec3 from, to;  // the rim as the wall runs, on the size face
+  };
+
+  // (19): the line in which two neighbouring flanges meet, from their common corner.
+  static Vec3 mitre(const Made& a, const Made& b) {
+    const Vec3 both = cross(a.normal, b.normal);
+    const Vec3 line = norm(both) > 1e-9 ? both : a.way + b.way;
+    return (dot(line, a.way) < 0 ? -1 / norm(line) : 1 / norm(line)) * line;
+  }
+
+  void add_flanges(const Flange& f) {
+    check_flange(f);
+    const int k = f.end == EndName::base ? 0 : 2;
+    const size_t n = walls_.size();
+    std::vector<Made> made;
+    for (size_t i = 0; i < n; ++i) {
+      const Facet& wall = mould_.facets[i];
+      const auto at = static_cast<size_t>(k);
+      const Vec3 from = wall.corners[at];
+      const Vec3 to = wall.corners[(at + 1) % 4];
+      const Vec3 way = flange_way(f, wall, walls_[i].wall);
+      made.push_back(
+          {static_cast<int>(mould_.facets.size() + i), way, cross(way, unit(to - from)), from, to});
+    }
+    std::vector<Facet> facets;
+    for (size_t i = 0; i < n; ++i) {
+      const size_t before = (i + n - 1) % n;
+      const size_t after = (i + 1) % n;
+      // The rim of the base runs with the walls, that of the top against them.
+      const size_t at_from = k == 0 ? before : after;
+      const size_t at_to = k == 0 ? after : before;
+      facets.push_back(flange_facet(f, made, i, at_from, at_to, k));
+    }
+    for (size_t i = 0; i < n; ++i) {
+      FacetSide& rim = mould_.facets[i].sides[static_cast<size_t>(k)];
+      rim = {SideKind::bend, made[i].facet, 0, "flange"};
+    }
+    for (Facet& facet : facets) mould_.facets.push_back(std::move(facet));
+  }
+
+  // How the end of a flange runs from its corner, and how far it stands back from there.
+  struct End {
+    Vec3 line;
+    double inset = 0;
+    bool open = false;  // the flat has no metal to close the corner
+  };
+
+  // By how much a bend brings the flats beside it nearer than their sharp line would; (20).
+  [[nodiscard]] double shrink(double angle) const {
+    const double t = mould_.thickness;
+    if (t == 0 && mould_.bend.radius.value_or(0) == 0) return 0;
+    const double x = std::abs(angle);
+    const double r = mould_.bend.radius.value_or(0);
+    const double on_size_face = r + (angle >= 0 ? mould_.layer : t - mould_.layer);
+    const double factor = x < 1e-9 ? 0 : neutral_factor(mould_.bend, t, r, Angle::radians(x));
+    return std::max(0.0, 2 * on_size_face * std::tan(x / 2) - x * (r + factor * t));
+  }
+
+  static double angle_between(Vec3 a, Vec3 b) { return std::atan2(norm(cross(a, b)), dot(a, b)); }
+
+  // What the flat leaves a flange at a folded hip: half the notch beside the rims, less a right angle.
+  [[nodiscard]] double room_at(int eighth, EndName end, Vec3 corner_point) const {
+    const bool top = end == EndName::top;
+    const Vec3 hip = corner(eighth, !top) - corner(eighth, top);
+    double walls = 0;
+    for (const int to : {-2, 2}) walls += angle_between(hip, corner(eighth + to, top) - corner_point);
+    return std::numbers::pi / 2 - walls / 2;
+  }
+
+  [[nodiscard]] End flange_end(const Flange& f, const std::vector<Made>& made, size_t i, size_t other,
+                               Vec3 at, Vec3 outwards) const {
+    const Made& m = made[i];
+    const int eighth = seam_between(i, other);
+    const double seam = is_seam(eighth) ? gap_ : 0;
+    if (eighth % 2 == 0) return {m.way, std::max(f.clearance, seam) / 2};
+    const Vec3 line = mitre(m, made[other]);
+    End end{line, std::max(f.clearance, seam) / 2};
+    if (is_seam(eighth)) return end;
+    const double mitred = std::atan2(dot(line, outwards), dot(line, m.way));
+    const double room = room_at(eighth, f.end, at);
+    if (mitred <= room + 1e-12) return end;
+    if (room < -0.45 * std::numbers::pi)
+      throw Refusal({.reason = "has no room on the flat beside its neighbour at the hip " +
+                               std::string(name_of_eighth(eighth)),
+                     .key = f.key + ".end",
+                     .advice = "divide the hopper into more pieces"});
+    end.open = true;
+    end.line = std::cos(room) * m.way + std::sin(room) * outwards;
+    const auto turned = [](Vec3 a, Vec3 b, Vec3 axis) {
+      return std::atan2(dot(cross(a, b), axis), dot(a, b));
+    };
+    const Vec3 wall = mould_.facets[i].normal;
+    const double hip = angle_between(wall, mould_.facets[other].normal);
+    const double fold = turned(wall, m.normal, unit(m.to - m.from));
+    end.inset += shrink(hip) / 2 + std::max(0.0, shrink(fold) * std::sin(room));
+    return end;
+  }
+
+  // Sides: 0 at the wall, 1 from the rim's start outwards, 2 the free edge, 3 back to the rim's end.
+  Facet flange_facet(const Flange& f, const std::vector<Made>& made, size_t i, size_t at_from, size_t at_to,
+                     int k) {
+    const Made& m = made[i];
+    const Vec3 along = unit(m.to - m.from);
+    const End from = flange_end(f, made, i, at_from, m.from, Vec3{} - along);
+    const End to = flange_end(f, made, i, at_to, m.to, along);
+    const Vec3 far_from = m.from + (*f.width / dot(from.line, m.way)) * from.line;
+    const Vec3 far_to = m.to + (*f.width / dot(to.line, m.way)) * to.line;
+    if (dot(far_to - far_from, m.to - m.from) <= 0)
+      throw Refusal({.reason = "is wider than its corners allow: they meet before its edge",
+                     .key = f.key + ".width",
+                     .found = shown_mm(*f.width),
+                     .advice = "make the flange narrower"});
+    Facet facet;
+    facet.name = std::string("flange ") + name_of(f.end) + mould_.facets[i].name.substr(4);
+    facet.corners = {m.to, m.from, far_from, far_to};
+    facet.normal = m.normal;
+    facet.sides.resize(4);
+    facet.sides[0] = {SideKind::bend, static_cast<int>(i), k, "flange"};
+    facet.sides[1] = mitred(f, i, at_from, made[at_from].facet, 3, from);
+    facet.sides[3] = mitred(f, i, at_to, made[at_to].facet, 1, to);
+    facet.sides[2] = {
+        SideKind::free, -1, -1, std::string(name_of(f.end)) + " flange", {m.way, dot(m.way, far_from)},
+        mould_.layer};
+    if (to.open) note_open_corner(f, seam_between(i, at_to));
+    return facet;
+  }
+
+  void note_open_corner(const Flange& f, int eighth) {
+    notes_.push_back(
+        std::string("The corner ") + name_of_eighth(eighth) + " of the " + name_of(f.end) +
+        " flange stays open when it is bent: one piece has no metal there. Fill it, or make four pieces.");
+  }
+
+  // The eighth at which two neighbouring walls meet.
+  [[nodiscard]] int seam_between(size_t i, size_t other) const {
+    return (i + 1) % walls_.size() == other ? walls_[i].next : walls_[other].next;
+  }
+
+  FacetSide mitred(const Flange& f, size_t i, size_t other, int facet, int side, const End& end) const {
+    const int eighth = seam_between(i, other);
+    FacetSide s{SideKind::joint, facet, side,
+                std::string(name_of(f.end)) + " flange " + (eighth % 2 == 0 ? "seam " : "corner ") +
+                    name_of_eighth(eighth)};
+    s.inset = end.inset;
+    s.open = end.open;
+    return s;
+  }
+
+  void check_flange(const Flange& f) const {
+    const int k = f.end == EndName::base ? 0 : 2;
+    if (mould_.facets.front().sides[static_cast<size_t>(k)].kind == SideKind::bend)
+      throw Refusal({.reason = std::string("a second flange stands at the ") + name_of(f.end),
+                     .key = f.key + ".end",
+                     .advice = "keep one for each end"});
+    const auto range = [&](const char* key, double value, double least, double most, const char* unit) {
+      if (value >= least && value <= most) return;
+      throw Refusal({.reason = "is out of range",
+                     .key = f.key + key,
+                     .found = shown(value) + " " + unit,
+                     .allowed = shown(least) + " to " + shown(most) + " " + unit});
+    };
+    if (!f.width)
+      throw Refusal(
+          {.reason = "is missing", .key = f.key + ".width", .advice = "say how wide the flange is"});
+    range(".width", *f.width, 1e-3, 1e6, "mm");
+    range(".clearance", f.clearance, 0, 1e3, "mm");
+    if (f.direction == FlangeDirection::at_angle) range(".direction", f.rise.degrees(), -90, 270, "degrees");
+  }
+
+  const Hopper& h_;
+  double gap_ = 0;
+  double base_layer_ = 0;
+  double top_layer_ = 0;
+  Mould mould_;
+  std::vector<Wall4> walls_;
+  std::vector<std::string> notes_;
+};
+
+}  // namespace
+
+Body body_of(const Hopper& hopper, const Sheet& sheet, double gap) {
+  check(sheet, {}, {});
+  check_hopper(hopper);
+  if (!sheet.sizes_on && *sheet.thickness > 0)
+    throw Refusal({.reason = "is missing",
+                   .key = "sheet.sizes_on",
+                   .allowed = "inside, middle or outside",
+                   .advice = "say on which face the sizes are measured"});
+  Maker maker(hopper, sheet, gap);
+  Body body = body_of(maker.make());
+  body.notes = maker.notes();
+  body.lie = Lie::joints;
+  body.bend = hopper.bend;
+  body.relief = hopper.relief;
+  body.relief_size = hopper.relief_size;
+  return body;
+}
+
+}  // namespace juggler

@@ -1,0 +1,393 @@
+// A folded blank bent up again, plate by plate, from what lies on the flat alone. docs/maths/folded.md
+// (30)-(34).
+#include <algorithm>
+#include <map>
+
+#include "juggler/proof.h"
+
+namespace juggler {
+namespace {
+
+// How a plate of the blank stands in space: a line of it and its normal, on the inside face.
+struct Stands {
+  bool known = false;
+  Vec2 at2, along2;
+  Vec3 at, along, normal;
+  bool inside_up = true;
+
+  [[nodiscard]] Vec3 left() const { return inside_up ? cross(along, normal) : cross(normal, along); }
+  [[nodiscard]] Vec3 way(Vec2 v) const { return dot(v, along2) * along + dot(v, left_of(along2)) * left(); }
+  [[nodiscard]] Vec3 point(Vec2 p, double layer = 0) const { return at + way(p - at2) + layer * normal; }
+};
+
+// (30): the blank's strip, of whatever width it has, bent by its angle about the neutral layer.
+class BentUp {
+ public:
+  BentUp(const Stands& a, const BentStrip& s, double thickness) : a_(a), strip_(s) {
+    along2_ = 1 / norm(s.a_to - s.a_from) * (s.a_to - s.a_from);
+    across2_ = left_of(along2_);
+    width_ = dot(s.b_from - s.a_from, across2_);
+    if (width_ < 0) {
+      width_ = -width_;
+      across2_ = Vec2{} - across2_;
+    }
+    turn_ = std::abs(s.turned.radians());
+    way_ = s.turned.radians() >= 0 ? 1 : -1;
+    depth_ = way_ > 0 ? s.factor * thickness : (1 - s.factor) * thickness;
+    radius_ = turn_ > 0 ? width_ / turn_ : 0;
+  }
+  [[nodiscard]] double width() const { return width_; }
+  [[nodiscard]] double across(Vec2 p) const { return dot(p - strip_.a_from, across2_); }
+
+  /// Where a point of the strip, or beyond it on a level with its second tangent line, comes to stand.
+  [[nodiscard]] Vec3 point(Vec2 p, double layer) const {
+    const double phi = turn_ > 0 && width_ > 0 ? turn_ * across(p) / width_ : turn_;
+    const Vec3 e = a_.way(along2_);
+    const Vec3 m = a_.way(across2_);
+    const Vec3 neutral = a_.point(strip_.a_from, depth_);
+    const Vec3 centre = neutral - (way_ * radius_) * a_.normal;
+    const Vec3 n = normal(phi);
+    const Vec3 flat = turn_ > 0 ? Vec3{} : across(p) * m;
+    return centre + (way_ * radius_) * n + (layer - depth_) * n + dot(p - strip_.a_from, along2_) * e + flat;
+  }
+  [[nodiscard]] Stands beyond() const {
+    Stands b = a_;
+    b.at2 = strip_.b_from;
+    b.along2 = along2_;
+    b.along = a_.way(along2_);
+    b.normal = normal(turn_);
+    b.at = point(strip_.b_from, 0);
+    b.known = true;
+    return b;
+  }
+
+ private:
+  [[nodiscard]] Vec3 normal(double phi) const {
+    return std::cos(phi) * a_.normal + (way_ * std::sin(phi)) * a_.way(across2_);
+  }
+
+  const Stands& a_;
+  const BentStrip& strip_;
+  Vec2 along2_, across2_;
+  double width_ = 0;
+  double turn_ = 0;
+  double way_ = 1;
+  double depth_ = 0;
+  double radius_ = 0;
+};
+
+struct Worst {
+  double distance = 0;
+  std::string where;
+  void look(double d, const std::string& what) {
+    if (std::isnan(distance) || d <= distance) return;
+    distance = d;
+    where = what;
+  }
+};
+
+double worse(double a, double b) { return std::isnan(a) || std::isnan(b) ? NAN : std::max(a, b); }
+
+class FoldedProof {
+ public:
+  FoldedProof(const Blank& blank, const Body& body) : blank_(blank), folding_(*blank.folding), body_(body) {
+    stands_.resize(folding_.plates.size());
+    bend_up();
+  }
+
+  Proof result() {
+    Proof p;
+    p.allowed = 1e-9 * body_.size + blank_.fit_error;
+    compare_plates();
+    compare_points();
+    compare_rims();
+    look_for_breaks();
+    // What no arc was fitted to is exact; it may not hide behind what was.
+    const bool exact = worst_.distance <= 1e-9 * body_.size;
+    const Worst& worst =
+        fitted_.distance > worst_.distance || std::isnan(fitted_.distance) ? fitted_ : worst_;
+    p.greatest_distance = worst.distance;
+    p.where = worst.where;
+    p.seam_mismatch = seam_mismatch();
+    p.rim_mismatch = rim_mismatch();
+    p.area_mismatch = area_mismatch();
+    p.allowed_area = p.allowed * outline_length(blank_);
+    p.passed = exact && p.greatest_distance <= p.allowed && p.seam_mismatch <= 1e-9 * body_.size &&
+               p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
+    return p;
+  }
+
+ private:
+  [[nodiscard]] const Plate& asked(size_t i) const {
+    return body_.plates[static_cast<size_t>(folding_.plates[i].plate)];
+  }
+
+  // The first plate stands where it is asked to; every other follows from the flat.
+  void bend_up() {
+    const FlatPlate& first = folding_.plates.front();
+    const Plate& plate = asked(0);
+    size_t longest = 0;
+    const size_t n = first.corners.size();
+    const auto side = [&](size_t k) { return first.corners[(k + 1) % n] - first.corners[k]; };
+    for (size_t k = 1; k < n; ++k) {
+      if (norm(side(k)) > norm(side(longest))) longest = k;
+    }
+    const Vec3 from = plate.at(plate.corners[longest]);
+    const Vec3 run = plate.at(plate.corners[(longest + 1) % n]) - from;
+    stands_[0] = {true,
+                  first.corners[longest],
+                  1 / norm(side(longest)) * side(longest),
+                  from,
+                  1 / norm(run) * run,
+                  plate.normal,
+                  blank_.face_up == Face::inside};
+    for (size_t round = 0; round < folding_.strips.size(); ++round) {
+      for (const BentStrip& s : folding_.strips) {
+        const Stands& a = stands_[static_cast<size_t>(s.plate_a)];
+        Stands& b = stands_[static_cast<size_t>(s.plate_b)];
+        if (a.known && !b.known) b = BentUp(a, s, blank_.thickness).beyond();
+        if (b.known && !a.known)
+          stands_[static_cast<size_t>(s.plate_a)] = BentUp(b, turned_round(s), blank_.thickness).beyond();
+      }
+    }
+  }
+
+  static BentStrip turned_round(const BentStrip& s) {
+    return {s.plate_b, s.plate_a, s.b_from, s.b_to, s.a_from, s.a_to, s.turned, s.radius, s.factor, s.rolled};
+  }
+
+  void compare_plates() {
+    for (size_t i = 0; i < folding_.plates.size(); ++i) {
+      const FlatPlate& flat = folding_.plates[i];
+      const Plate& plate = asked(i);
+      if (!stands_[i].known || flat.corners.size() != plate.corners.size()) {
+        worst_.look(NAN, "no way to " + flat.name);
+        continue;
+      }
+      for (size_t k = 0; k < flat.corners.size(); ++k)
+        worst_.look(norm(stands_[i].point(flat.corners[k]) - plate.at(plate.corners[k])),
+                    "corner of " + flat.name);
+    }
+    for (const BentStrip& s : folding_.strips) {
+      const double width = std::abs(s.turned.radians()) * (s.radius + s.factor * blank_.thickness);
+      const BentUp bent(stands_[static_cast<size_t>(s.plate_a)], s, blank_.thickness);
+      worst_.look(std::abs(bent.width() - width), "allowance of the bend at " + name(s.plate_b));
+    }
+  }
+  [[nodiscard]] const std::string& name(int plate) const {
+    return folding_.plates[static_cast<size_t>(plate)].name;
+  }
+
+  // (31): the size faces, prolonged, pass through the corners asked for.
+  void compare_points() {
+    for (size_t i = 0; i < folding_.plates.size(); ++i) {
+      for (const AskedPoint& p : body_.points) {
+        if (p.plate != folding_.plates[i].plate) continue;
+        const Stands& s = stands_[i];
+        worst_.look(std::abs(dot(p.at - s.at, s.normal) - p.layer),
+                    "size face of " + folding_.plates[i].name);
+      }
+    }
+  }
+
+  // (32): free edges lie in their planes, on the plates and along the strips between them.
+  void compare_rims() {
+    std::map<std::string, AskedSide> by_label;
+    for (const AskedSide& rim : body_.rims) {
+      by_label.insert(
+          {body_.plates[static_cast<size_t>(rim.plate)].sides[static_cast<size_t>(rim.side)].name, rim});
+      for (size_t i = 0; i < folding_.plates.size(); ++i) {
+        if (rim.plate != folding_.plates[i].plate) continue;
+        const auto& corners = folding_.plates[i].corners;
+        const auto k = static_cast<size_t>(rim.side);
+        for (const Vec2 c : {corners[k], corners[(k + 1) % corners.size()]})
+          worst_.look(off(rim, stands_[i].point(c, rim.layer)), "edge of " + folding_.plates[i].name);
+      }
+    }
+    for (const Edge& e : blank_.edges) {
+      const auto rim = by_label.find(e.label);
+      if (rim == by_label.end() || !one_plane(e.label)) continue;
+      for (const Arc& arc : e.arcs) {
+        for (const double part : {0.0, 0.25, 0.5, 0.75, 1.0})
+          compare_strip_point(rim->second, point_at(arc, part * arc.length), e.label);
+      }
+    }
+  }
+  static double off(const AskedSide& rim, Vec3 p) {
+    return std::abs(dot(rim.plane.normal, p) - rim.plane.height);
+  }
+
+  [[nodiscard]] bool one_plane(const std::string& label) const {
+    const AskedSide* first = nullptr;
+    for (const AskedSide& rim : body_.rims) {
+      if (body_.plates[static_cast<size_t>(rim.plate)].sides[static_cast<size_t>(rim.side)].name != label)
+        continue;
+      if (first && !(first->plane.normal == rim.plane.normal && first->plane.height == rim.plane.height))
+        return false;
+      first = &rim;
+    }
+    return true;
+  }
+
+  // Points of an edge that lie on a strip: its own one is that whose ends they are beside.
+  void compare_strip_point(const AskedSide& rim, Vec2 p, const std::string& label) {
+    for (const BentStrip& s : folding_.strips) {
+      const BentUp bent(stands_[static_cast<size_t>(s.plate_a)], s, blank_.thickness);
+      const double across = bent.across(p);
+      if (across < 0 || across > bent.width() || bent.width() == 0) continue;
+      const double part = across / bent.width();
+      const Vec2 low = s.a_from + part * (s.b_from - s.a_from);
+      const Vec2 high = s.a_to + part * (s.b_to - s.a_to);
+      if (std::min(norm(p - low), norm(p - high)) > 0.5 * bent.width()) continue;
+      fitted_.look(off(rim, bent.point(p, rim.layer)), label + " along a bend");
+    }
+  }
+
+  void look_for_breaks() {
+    const Outline line = outline(blank_);
+    for (size_t i = 0; i < line.size(); ++i)
+      worst_.look(norm(line[(i + 1) % line.size()].start - end_of(line[i])),
+                  "between two edges of the outline");
+  }
+
+  // (33): sides that meet, on the faces that touch.
+  [[nodiscard]] double seam_mismatch() const {
+    double worst = 0;
+    for (const Joint& j : body_.joints) {
+      const auto own = std::find_if(folding_.plates.begin(), folding_.plates.end(), [&](const FlatPlate& p) {
+        return p.plate == j.plate_a || p.plate == j.plate_b;
+      });
+      if (own == folding_.plates.end() || j.open) continue;
+      worst = worse(worst, j.lapped ? lap_mismatch(j) : butt_mismatch(j));
+    }
+    return worst;
+  }
+
+  struct FormedSide {
+    Vec3 from, to, normal;
+  };
+  // As formed where it is of this blank, else as asked.
+  [[nodiscard]] FormedSide side_of(int plate, int side) const {
+    const auto k = static_cast<size_t>(side);
+    for (size_t i = 0; i < folding_.plates.size(); ++i) {
+      const FlatPlate& flat = folding_.plates[i];
+      if (flat.plate != plate) continue;
+      const Stands& s = stands_[i];
+      return {s.point(flat.corners[k]), s.point(flat.corners[(k + 1) % flat.corners.size()]), s.normal};
+    }
+    const Plate& p = body_.plates[static_cast<size_t>(plate)];
+    return {p.at(p.corners[k]), p.at(p.corners[(k + 1) % p.corners.size()]), p.normal};
+  }
+
+  [[nodiscard]] double butt_mismatch(const Joint& j) const {
+    const double layer = j.angle.radians() >= 0 ? 0 : blank_.thickness;
+    const FormedSide a = side_of(j.plate_a, j.side_a);
+    const FormedSide b = side_of(j.plate_b, j.side_b);
+    const Vec3 from = a.from + layer * a.normal;
+    const Vec3 way = a.to - a.from;
+    if (norm(way) == 0) return 0;
+    const double apart = j.clearance * std::cos(j.angle.radians() / 2);
+    double worst = 0;
+    for (const Vec3 p : {b.from, b.to}) {
+      const Vec3 to = p + layer * b.normal - from;
+      worst = worse(worst, std::abs(norm(cross(to, way)) / norm(way) - apart));
+    }
+    return worst;
+  }
+
+  // The covered edge stands against the inside face of the plate that laps it.
+  [[nodiscard]] double lap_mismatch(const Joint& j) const {
+    const FormedSide lapping = side_of(j.plate_a, j.side_a);
+    const FormedSide covered = side_of(j.plate_b, j.side_b);
+    const double layer = std::tan(j.angle.radians()) > 0 ? blank_.thickness : 0;
+    double worst = 0;
+    for (const Vec3 p : {covered.from, covered.to}) {
+      const double past = dot(p + layer * covered.normal - lapping.from, lapping.normal);
+      worst = worse(worst, std::abs(past + j.clearance / 2 * std::sin(j.angle.radians())));
+    }
+    return worst;
+  }
+
+  // Free edges of one name: their lengths on the flat against the form's.
+  [[nodiscard]] double rim_mismatch() const {
+    std::map<std::string, double> asked_length;
+    std::map<std::string, double> flat_length;
+    for (const FlatPlate& flat : folding_.plates) {
+      const Plate& p = body_.plates[static_cast<size_t>(flat.plate)];
+      for (size_t k = 0; k < p.sides.size(); ++k) {
+        if (p.sides[k].kind == SideKind::free)
+          asked_length[p.sides[k].name] +=
+              norm(p.at(p.corners[(k + 1) % p.corners.size()]) - p.at(p.corners[k]));
+      }
+    }
+    for (const Strip& s : body_.strips) add_strip_ends(s, asked_length);
+    for (const Edge& e : blank_.edges) flat_length[e.label] += length_of(e.arcs);
+    double worst = 0;
+    for (const auto& [label, length] : asked_length)
+      worst = worse(worst, std::abs(flat_length[label] - length));
+    return worst;
+  }
+
+  // The ends of a strip between two free sides belong to their edge.
+  void add_strip_ends(const Strip& s, std::map<std::string, double>& lengths) const {
+    const auto here = [&](const FlatPlate& p) { return p.plate == s.plate_a; };
+    if (std::none_of(folding_.plates.begin(), folding_.plates.end(), here) || s.width() == 0) return;
+    const auto& sides = body_.plates[static_cast<size_t>(s.plate_a)].sides;
+    const auto& others = body_.plates[static_cast<size_t>(s.plate_b)].sides;
+    const size_t n = sides.size();
+    const auto k = static_cast<size_t>(s.side_a);
+    const size_t m = others.size();
+    const auto j = static_cast<size_t>(s.side_b);
+    const auto add = [&](const PlateSide& side, const PlateSide& other, const StripEnd& end) {
+      if (side.kind != SideKind::free || other.kind != SideKind::free) return;
+      const auto speed = [&](double phi) {
+        return std::hypot(s.neutral, end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi));
+      };
+      lengths[side.name] += integral(speed, 0, std::abs(s.angle.radians()));
+    };
+    add(sides[(k + n - 1) % n], others[(j + 1) % m], s.low);
+    add(sides[(k + 1) % n], others[(j + m - 1) % m], s.high);
+  }
+
+  [[nodiscard]] double area_mismatch() const {
+    double flat = 0;
+    double asked_area = 0;
+    for (const FlatPlate& plate : folding_.plates) {
+      double twice = 0;
+      const size_t n = plate.corners.size();
+      for (size_t k = 0; k < n; ++k)
+        twice += cross(plate.corners[k] - plate.corners[0], plate.corners[(k + 1) % n] - plate.corners[0]);
+      flat += std::abs(twice) / 2;
+    }
+    Body own = body_;
+    std::erase_if(own.strips, [&](const Strip& s) { return !is_own(s.plate_a); });
+    own.plates.clear();
+    asked_area = body_area(own);  // of the strips
+    const double strips = asked_area;
+    for (const FlatPlate& plate : folding_.plates) {
+      Body one;
+      one.plates = {body_.plates[static_cast<size_t>(plate.plate)]};
+      asked_area += body_area(one);
+    }
+    const double plates = std::abs(flat + strips - asked_area);
+    const double cut = folding_.relief > 0 ? 0 : std::abs(area(blank_) - asked_area);
+    return worse(plates, cut);
+  }
+  [[nodiscard]] bool is_own(int plate) const {
+    return std::any_of(folding_.plates.begin(), folding_.plates.end(),
+                       [&](const FlatPlate& p) { return p.plate == plate; });
+  }
+
+  const Blank& blank_;
+  const Folding& folding_;
+  const Body& body_;
+  std::vector<Stands> stands_;
+  Worst worst_;   // of what is exact
+  Worst fitted_;  // of what arcs were fitted to
+};
+
+}  // namespace
+
+Proof prove(const Blank& blank, const Body& body) { return FoldedProof(blank, body).result(); }
+
+}  // namespace juggler

@@ -1,0 +1,301 @@
+// Folded parts against answers worked out by hand, and laws over many of them.
+#include <random>
+
+#include "common.h"
+
+namespace juggler::testing {
+namespace {
+
+using std::numbers::pi;
+
+ProfileStep leg(double length) { return {.line = length}; }
+ProfileStep bend_left(double degrees) { return {.bend = Angle::degrees(degrees)}; }
+ProfileStep bend_right(double degrees) { return {.bend = Angle::degrees(degrees), .to_right = true}; }
+ProfileStep arc_left(double degrees, double radius) {
+  return {.arc = Angle::degrees(degrees), .radius = radius};
+}
+
+constexpr double t = 2;
+constexpr double r = 3;
+constexpr double k = 0.42;
+
+Panel panel_of(std::vector<ProfileStep> profile, PanelFace face) {
+  return {.profile = std::move(profile), .run = 500, .sizes_on = face, .bend = {.radius = r, .neutral = k}};
+}
+
+Blank made(const Shape& shape, const Sheet& sheet = sheet_of(t), const Seam& seam = {},
+           const Making& making = {}) {
+  const Blank b = make_blank(shape, sheet, seam, making);
+  const Proof p = prove(b, shape, sheet, seam);
+  EXPECT_TRUE(p.passed) << p.greatest_distance << " at " << p.where << ", seam " << p.seam_mismatch
+                        << ", rims " << p.rim_mismatch << ", area " << p.area_mismatch << ", allowed "
+                        << p.allowed;
+  return b;
+}
+
+double developed(const Shape& shape) { return as_laid(made(shape)).width; }
+
+const double allowance = pi / 2 * (r + k * t);
+
+TEST(Panel, LOnEachFace) {
+  const auto ell = [](PanelFace face) {
+    return developed(panel_of({leg(50), bend_left(90), leg(30)}, face));
+  };
+  // Inside lines end the radius before the inside corner; outside ones the thickness more.
+  EXPECT_NEAR(ell(PanelFace::inside), 50 + 30 - 2 * r + allowance, 1e-9);
+  EXPECT_NEAR(ell(PanelFace::middle), 50 + 30 - 2 * (r + t / 2) + allowance, 1e-9);
+  EXPECT_NEAR(ell(PanelFace::outside), 50 + 30 - 2 * (r + t) + allowance, 1e-9);
+  EXPECT_NEAR(ell(PanelFace::left), ell(PanelFace::inside), 1e-12);
+  EXPECT_NEAR(ell(PanelFace::right), ell(PanelFace::outside), 1e-12);
+}
+
+TEST(Panel, UAndHatAndGutter) {
+  EXPECT_NEAR(
+      developed(panel_of({leg(40), bend_left(90), leg(100), bend_left(90), leg(40)}, PanelFace::outside)),
+      180 - 4 * (r + t) + 2 * allowance, 1e-9);
+  const std::vector<ProfileStep> hat{leg(25),       bend_right(90), leg(40),        bend_left(90), leg(60),
+                                     bend_left(90), leg(40),        bend_right(90), leg(25)};
+  EXPECT_NEAR(developed(panel_of(hat, PanelFace::inside)), 190 - 8 * r + 4 * allowance, 1e-9);
+  EXPECT_NEAR(developed(panel_of(hat, PanelFace::outside)), 190 - 8 * (r + t) + 4 * allowance, 1e-9);
+}
+
+TEST(Panel, ZedFollowsTheHollowSideOrKeepsOneFace) {
+  const std::vector<ProfileStep> zed{leg(30), bend_left(90), leg(50), bend_right(90), leg(30)};
+  EXPECT_NEAR(developed(panel_of(zed, PanelFace::inside)), 110 - 4 * r + 2 * allowance, 1e-9);
+  EXPECT_NEAR(developed(panel_of(zed, PanelFace::outside)), 110 - 4 * (r + t) + 2 * allowance, 1e-9);
+  // The left face is hollow at the first bend and bulges at the second.
+  EXPECT_NEAR(developed(panel_of(zed, PanelFace::left)), 110 - 2 * r - 2 * (r + t) + 2 * allowance, 1e-9);
+  EXPECT_NEAR(developed(panel_of(zed, PanelFace::right)), 110 - 2 * r - 2 * (r + t) + 2 * allowance, 1e-9);
+}
+
+TEST(Panel, SharpAndBluntAngles) {
+  for (const double turned : {20.0, 60.0, 120.0, 150.0}) {
+    const double x = turned / 180 * pi;
+    const double flat = 100 + 80 - 2 * (r + t) * std::tan(x / 2) + x * (r + k * t);
+    EXPECT_NEAR(developed(panel_of({leg(100), bend_left(turned), leg(80)}, PanelFace::outside)), flat, 1e-9);
+  }
+}
+
+TEST(Panel, ArcsKeepTheGirthOfTheNeutralLayer) {
+  const Panel guard = panel_of({leg(40), arc_left(180, 300), leg(60)}, PanelFace::outside);
+  EXPECT_NEAR(developed(guard), 100 + pi * (300 - t / 2), 1e-9);
+  const Panel s = panel_of({arc_left(90, 50), {.arc = Angle::degrees(90), .radius = 70, .to_right = true}},
+                           PanelFace::left);
+  EXPECT_NEAR(developed(s), pi / 2 * (50 + t / 2) + pi / 2 * (70 - t / 2), 1e-9);
+}
+
+TEST(Panel, GuardOfRadius300PressedWithTwelveHits) {
+  Panel guard = panel_of({arc_left(360, 300)}, PanelFace::middle);
+  guard.bending.hits = 12;
+  const Blank b = made(guard);
+  EXPECT_NEAR(b.pressed->facet_error, 6.885, 5e-4);
+  // A flat as long as 30 degrees of the circle, against the circle that it touches.
+  const double w = 300 * pi / 6;
+  EXPECT_NEAR(b.pressed->facet_error, w / (pi / 6) - w / (2 * std::tan(pi / 12)), 1e-9);
+  ASSERT_EQ(b.bends.size(), 12u);
+  double sum = 0;
+  for (const BendLine& line : b.bends) sum += line.turned.degrees();
+  EXPECT_NEAR(sum, 360, 1e-9);
+  EXPECT_NEAR(b.bends[1].datum_from - b.bends[0].datum_from, w, 1e-9);
+}
+
+TEST(Panel, FlatWidthIsKeptBetweenBendLinesAndTheRestIsShared) {
+  Panel guard = panel_of({leg(20), arc_left(90, 300), leg(20)}, PanelFace::middle);
+  guard.bending.flat_width = 30;
+  const Blank b = made(guard);
+  const double length = pi / 2 * 300;
+  ASSERT_EQ(b.bends.size(), 16u);
+  for (size_t i = 1; i < b.bends.size(); ++i)
+    EXPECT_NEAR(b.bends[i].datum_from - b.bends[i - 1].datum_from, 30, 1e-9);
+  EXPECT_NEAR(b.pressed->end_width, (length - 15 * 30) / 2, 1e-9);
+  double sum = 0;
+  for (const BendLine& line : b.bends) sum += line.turned.degrees();
+  EXPECT_NEAR(sum, 90, 1e-9);
+}
+
+TEST(Panel, FewestHitsForAFacetError) {
+  Panel guard = panel_of({leg(20), arc_left(90, 300), leg(40), arc_left(60, 80), leg(20)}, PanelFace::middle);
+  guard.bending.facet_error = 0.5;
+  const Blank b = made(guard);
+  EXPECT_LE(b.pressed->facet_error, 0.5);
+  const auto error = [](double radius, double angle, int hits) {
+    const double x = angle / hits / 2 / 180 * pi;
+    return radius - radius * x / std::tan(x);
+  };
+  int large = 1;
+  int small = 1;
+  while (error(300, 90, large) > 0.5) ++large;
+  while (error(80, 60, small) > 0.5) ++small;
+  EXPECT_EQ(b.pressed->hits, large + small);
+}
+
+TEST(Bend, FactorFromATestPieceIsTheOneItWasMadeWith) {
+  const double angle = pi / 2;
+  const double flat = 60 + 40 - 2 * (r + t) * std::tan(angle / 2) + angle * (r + 0.38 * t);
+  const Bend bend{.radius = r, .test = TestPiece{.flat = flat, .leg_a = 60, .leg_b = 40}};
+  EXPECT_NEAR(neutral_factor(bend, t, r, Angle::degrees(45)), 0.38, 1e-12);
+}
+
+TEST(Bend, TableIsLinearBetweenItsRowsAndRefusesOutsideThem) {
+  const Bend bend{.table = {{2, 3, Angle::degrees(60), 0.36},
+                            {2, 3, Angle::degrees(120), 0.40},
+                            {2, 5, Angle::degrees(60), 0.40},
+                            {2, 5, Angle::degrees(120), 0.44}}};
+  EXPECT_NEAR(neutral_factor(bend, 2, 3, Angle::degrees(90)), 0.38, 1e-12);
+  EXPECT_NEAR(neutral_factor(bend, 2, 4, Angle::degrees(75)), 0.39, 1e-12);
+  EXPECT_EQ(refusal_of([&] { (void)neutral_factor(bend, 2, 3, Angle::degrees(130)); }).key, "bend.table");
+  EXPECT_EQ(refusal_of([&] { (void)neutral_factor(bend, 1.5, 3, Angle::degrees(90)); }).key, "bend.table");
+  EXPECT_EQ(refusal_of([&] { (void)neutral_factor({}, 2, 3, Angle::degrees(90)); }).key, "bend.neutral");
+}
+
+Hopper hopper_of(double bw, double bl, double tw, double tl, double h, Vec2 shift = {}) {
+  return {
+      .base = {bw, bl}, .top = {tw, tl}, .height = h, .shift = shift, .bend = {.radius = r, .neutral = k}};
+}
+
+TEST(Hopper, WeldedWallsOnTheInsideAreTheBareFaces) {
+  Hopper h = hopper_of(200, 300, 600, 500, 400);
+  h.pieces = 4;
+  h.seam = 1;
+  const auto blanks = make_blanks(h, sheet_of(0));
+  ASSERT_EQ(blanks.size(), 2u);  // opposite walls are alike
+  for (const Blank& b : blanks) EXPECT_EQ(b.count, 2);
+  // The wall facing +x leans over (600 - 200) / 2, the one facing +y over (500 - 300) / 2.
+  const double x_slant = std::hypot(400.0, 200.0);
+  const double y_slant = std::hypot(400.0, 100.0);
+  EXPECT_NEAR(area(blanks[0]), (300 + 500) / 2.0 * x_slant, 1e-6);
+  EXPECT_NEAR(area(blanks[1]), (200 + 600) / 2.0 * y_slant, 1e-6);
+  EXPECT_NEAR(as_laid(blanks[0]).height, x_slant, 1e-9);
+  EXPECT_NEAR(as_laid(blanks[0]).width, 500, 1e-9);
+}
+
+TEST(Hopper, FoldedFromOnePieceProvesForEveryKind) {
+  const Hopper kinds[]{
+      hopper_of(400, 400, 150, 150, 300),           hopper_of(150, 150, 400, 400, 300),
+      hopper_of(300, 500, 150, 200, 350),           hopper_of(300, 500, 150, 200, 350, {120, -80}),
+      hopper_of(200, 300, 200, 100, 250, {0, 100}), hopper_of(300, 200, 100, 400, 200)};
+  for (Hopper h : kinds) {
+    for (const int seam : {1, 3, 4, 6}) {
+      h.seam = seam;
+      for (const Face face : {Face::inside, Face::middle, Face::outside}) {
+        const Blank b = made(h, sheet_of(t, face));
+        EXPECT_EQ(b.bends.size(), seam % 2 == 1 ? 3u : 4u);
+      }
+    }
+  }
+}
+
+TEST(Hopper, PiecesGapsLapsAndContacts) {
+  Hopper h = hopper_of(300, 500, 150, 200, 350, {60, 40});
+  for (const int pieces : {1, 2, 4}) {
+    for (const Corner corner : {Corner::inside_touch, Corner::lapped}) {
+      for (const Contact contact : {Contact::size_face, Contact::inside, Contact::outside}) {
+        h.pieces = pieces;
+        h.corner = corner;
+        h.base_contact = h.top_contact = contact;
+        const Sheet sheet = sheet_of(t, Face::outside);
+        const Seam seam{.gap = 1.5};
+        for (const Blank& b : make_blanks(h, sheet, seam)) {
+          const Proof p = prove(b, h, sheet, seam);
+          EXPECT_TRUE(p.passed) << p.greatest_distance << " at " << p.where << ", seam " << p.seam_mismatch
+                                << ", rims " << p.rim_mismatch << ", area " << p.area_mismatch;
+        }
+      }
+    }
+  }
+}
+
+TEST(Hopper, HipAnglesOfASquarePyramidFrustum) {
+  Hopper h = hopper_of(400, 400, 200, 200, 100);
+  h.seam = 1;
+  const Blank b = made(h);
+  // Walls lean 45 degrees: their normals (1, 0, 1) and (0, 1, 1) over sqrt 2 are 60 degrees apart.
+  for (const BendLine& line : b.bends) {
+    EXPECT_NEAR(line.turned.degrees(), 60, 1e-9);
+    EXPECT_NEAR(line.between_legs().degrees(), 120, 1e-9);
+    EXPECT_NEAR(line.allowance, pi / 3 * (r + k * t), 1e-9);
+  }
+}
+
+TEST(Hopper, FlangesOfEveryDirectionAndRelief) {
+  for (const FlangeDirection direction :
+       {FlangeDirection::upright, FlangeDirection::level, FlangeDirection::square}) {
+    for (const Relief relief : {Relief::round, Relief::slot, Relief::closed}) {
+      for (const int seam : {1, 4}) {
+        Hopper h = hopper_of(150, 200, 400, 400, 300, {20, 10});
+        h.seam = seam;
+        h.relief = relief;
+        h.flanges = {{.end = EndName::top, .width = 30, .direction = direction, .key = "flange.1"}};
+        const Blank b = made(h, sheet_of(t), {.gap = 1});
+        EXPECT_EQ(b.bends.size(), seam == 1 ? 7u : 9u);
+        EXPECT_EQ(b.folding->relief > 0, relief != Relief::closed);
+      }
+    }
+  }
+}
+
+TEST(Hopper, FlangeCornersThatOnePieceHasNoMetalForAreOpenAndSaid) {
+  Hopper h = hopper_of(150, 200, 400, 400, 300);
+  h.flanges = {{.end = EndName::base, .width = 20, .direction = FlangeDirection::upright, .key = "flange.1"}};
+  const Blank b = made(h);
+  const auto said = [](const Blank& blank) {
+    return std::count_if(blank.notes.begin(), blank.notes.end(),
+                         [](const std::string& n) { return has(n, "stays open"); });
+  };
+  EXPECT_EQ(said(b), 3);
+  h.pieces = 4;
+  for (const Blank& piece : make_blanks(h, sheet_of(t))) {
+    EXPECT_TRUE(prove(piece, h, sheet_of(t)).passed);
+    EXPECT_EQ(said(piece), 0);
+  }
+  h.pieces = 1;
+  h.flanges[0].end = EndName::top;  // the wide end has room
+  EXPECT_EQ(said(made(h)), 0);
+}
+
+TEST(Hopper, RandomOnesCloseWithinTheirAllowance) {
+  std::mt19937 random(20);
+  const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
+  for (int i = 0; i < 300; ++i) {
+    Hopper h = hopper_of(within(100, 900), within(100, 900), within(100, 900), within(100, 900),
+                         within(100, 900), {within(-200, 200), within(-200, 200)});
+    h.bend.radius = within(0, 6);
+    h.pieces = 1 << (random() % 3);
+    h.seam = h.pieces == 4 ? 1 : static_cast<int>(random() % 8);
+    h.corner = random() % 2 ? Corner::lapped : Corner::inside_touch;
+    const Sheet sheet = sheet_of(within(0, 5), static_cast<Face>(random() % 3));
+    const Seam seam{.gap = within(0, 3)};
+    try {
+      for (const Blank& b : make_blanks(h, sheet, seam)) {
+        const Proof p = prove(b, h, sheet, seam);
+        EXPECT_TRUE(p.passed) << "seed 20, part " << i << ": " << p.greatest_distance << " at " << p.where
+                              << ", seam " << p.seam_mismatch << ", rims " << p.rim_mismatch << ", area "
+                              << p.area_mismatch;
+      }
+    } catch (const Refusal& refusal) {
+      ADD_FAILURE() << refusal.what();
+    }
+  }
+}
+
+TEST(FoldedProof, SeesDamage) {
+  const Hopper h = hopper_of(300, 500, 150, 200, 350);
+  const Sheet sheet = sheet_of(t);
+  const Blank good = make_blank(h, sheet);
+  const Body body = body_of(h, sheet);
+  const auto fails = [&](auto&& damage) {
+    Blank b = good;
+    damage(b);
+    return !prove(b, body).passed;
+  };
+  EXPECT_TRUE(fails([](Blank& b) {
+    b.folding->strips[1].turned = Angle::degrees(b.folding->strips[1].turned.degrees() + 0.001);
+  }));
+  EXPECT_TRUE(fails([](Blank& b) { b.folding->strips[0].radius += 0.01; }));
+  EXPECT_TRUE(fails([](Blank& b) { b.folding->strips[0].b_from.x += 0.001; }));
+  EXPECT_TRUE(fails([](Blank& b) { b.folding->plates[2].corners[1].y += 0.001; }));
+  EXPECT_TRUE(fails([](Blank& b) { b.edges[0].arcs[0].length += 0.01; }));
+}
+
+}  // namespace
+}  // namespace juggler::testing
