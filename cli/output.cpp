@@ -44,6 +44,10 @@ class Files {
           write_dxf(piece.blank, out, result_.job.units, remarks_of(result_, piece));
         });
       }
+      if (wants("csv") && !piece.blank.bends.empty()) {
+        add(name_of_piece(piece) + "-bends.csv",
+            [&](std::ostream& out) { write_csv(bend_schedule(result_, piece), out); });
+      }
       if (wants("txt")) add_card(piece);
     }
     if (wants("template")) add_templates();

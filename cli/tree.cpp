@@ -225,7 +225,7 @@ std::string roff_keys(const std::vector<KeyHelp>& keys) {
 }  // namespace
 
 const std::vector<std::string>& known_formats() {
-  static const std::vector<std::string> formats{"dxf", "svg", "pdf", "png", "txt", "json", "template"};
+  static const std::vector<std::string> formats{"dxf", "svg", "pdf", "png", "txt", "csv", "json", "template"};
   return formats;
 }
 

@@ -88,6 +88,7 @@ struct BentStrip {
   double radius = 0;  ///< of the hollow face, mm
   double factor = 0;  ///< neutral layer's distance from the hollow face / thickness
   bool rolled = false;
+  int strip = 0;  ///< its number in the body
 };
 
 /// One line of the bend schedule: a bend, or a hit of a pressed arc.
@@ -96,6 +97,7 @@ struct BendLine {
   int order = 0;            ///< of bending, from 1
   Vec2 from = {}, to = {};  ///< the bend line on the metal
   int strip = -1;           ///< of the blank; -1: a hit on a round wall
+  double phi = 0;           ///< where on its strip, radians turned from the first tangent line
   bool hit = false;
   Angle turned = {};       ///< 0 to 360 degrees
   bool up = true;          ///< towards the face that lies up

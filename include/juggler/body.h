@@ -83,26 +83,6 @@ struct AskedSide {
   Plane plane = {};
 };
 
-/// How a flat lies: its profile along x; the bisector of its first and last joint upright; or as its smallest
-/// rectangle does.
-enum class Lie { profile, joints, rectangle };
-
-/// A folded part: its plates make a tree over the strips, or several trees, one for each piece.
-struct Body {
-  std::vector<Plate> plates = {};
-  std::vector<Strip> strips = {};
-  std::vector<Joint> joints = {};
-  std::vector<AskedPoint> points = {};
-  std::vector<AskedSide> rims = {};
-  double thickness = 0;
-  double size = 0;  ///< the greatest length of the part
-  Lie lie = Lie::rectangle;
-  Bend bend = {};  ///< tags, springback, die
-  Relief relief = Relief::closed;
-  std::optional<double> relief_size = {};
-  std::vector<std::string> notes = {};
-};
-
 /// A side of a facet: the fold, weld or plane cut in which it ends.
 struct FacetSide {
   SideKind kind = SideKind::free;
@@ -121,6 +101,27 @@ struct Facet {
   std::vector<Vec3> corners = {};
   Vec3 normal = {};
   std::vector<FacetSide> sides = {};
+};
+
+/// How a flat lies: its profile along x; the bisector of its first and last joint upright; or as its smallest
+/// rectangle does.
+enum class Lie { profile, joints, rectangle };
+
+/// A folded part: its plates make a tree over the strips, or several trees, one for each piece.
+struct Body {
+  std::vector<Plate> plates = {};
+  std::vector<Strip> strips = {};
+  std::vector<Joint> joints = {};
+  std::vector<AskedPoint> points = {};
+  std::vector<AskedSide> rims = {};
+  double thickness = 0;
+  double size = 0;  ///< the greatest length of the part
+  Lie lie = Lie::rectangle;
+  Bend bend = {};  ///< tags, springback, die
+  Relief relief = Relief::closed;
+  std::optional<double> relief_size = {};
+  std::vector<std::string> notes = {};
+  std::vector<Facet> facets = {};  ///< what it was made from, where its faces are given by their corners
 };
 
 /// Facets joined at sharp lines of one size face.

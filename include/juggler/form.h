@@ -165,6 +165,12 @@ struct Form {
 /// One piece of a part whose form once round has been made. Cost  some hundred rulings.
 [[nodiscard]] Form piece_of(const RoundSizes& sizes, const Sheet& sheet, const Span& span);
 
+/// A round part worked out: its sizes, and its form once round from its first seam.
+struct RoundPart {
+  RoundSizes sizes;
+  Form form;
+};
+
 /// The least radius of an end, mm, for which a part of these sizes else still does what `fits` asks; to 1e-9
 /// of it. Both ends of a cylinder change together. Cost  some 60 forms.
 [[nodiscard]] double least_radius(const RoundSizes& sizes, const Sheet& sheet, EndName end,

@@ -13,10 +13,13 @@ namespace juggler {
 /// One blank of a part, developed and proved.
 struct PieceResult {
   PartJob part;
-  RoundSizes sizes;
-  Form form;  ///< the whole part, as made, once round from its first seam
+  std::variant<RoundPart, Body> formed;  ///< the whole part, as made
   Blank blank;
   Proof proof;
+
+  /// The part where it is a round one, or a folded one; else null.
+  [[nodiscard]] const RoundPart* round() const { return std::get_if<RoundPart>(&formed); }
+  [[nodiscard]] const Body* folded() const { return std::get_if<Body>(&formed); }
 };
 
 struct JobResult {
@@ -41,6 +44,22 @@ struct Row {
   RowKind kind = RowKind::number;
 };
 [[nodiscard]] std::vector<Row> key_numbers(const JobResult& job, const PieceResult& piece);
+/// A wall of a folded part on its size face: its angles from corner to corner, its height in its own plane,
+/// and how it leans: 0 upright, positive where its outside faces up.
+struct WallNumbers {
+  std::string name;
+  std::vector<Angle> corners = {};
+  double slant = 0;
+  Angle lean = {};
+};
+[[nodiscard]] std::vector<WallNumbers> wall_numbers(const Body& body);
+/// The bend schedule of a piece, lengths in the job's units, angles in degrees. Columns that no bend needs
+/// are left out.
+struct Schedule {
+  std::vector<std::string> heads;
+  std::vector<std::vector<std::string>> rows;
+};
+[[nodiscard]] Schedule bend_schedule(const JobResult& job, const PieceResult& piece);
 /// The sizes and the seam as understood, whatever they were given as.
 [[nodiscard]] std::vector<Row> understood(const JobResult& job, const PieceResult& piece);
 /// A number with so many digits after the point, rounded last and only here.

@@ -25,6 +25,8 @@ void write_png(const Page& page, std::ostream& out, double dots_per_inch = 80);
 /// Accuracy  places to 1/256 of a point, 0.0014 mm.
 /// Errors    std::runtime_error when they cannot be made. No side of a page may exceed 5080 mm.
 void write_pdf(const std::vector<Page>& pages, std::ostream& out, const std::string& title = {});
+/// A bend schedule as comma-separated values (RFC 4180).
+void write_csv(const Schedule& schedule, std::ostream& out);
 /// The result document: mm, mm2, degrees. Schema docs/result.schema.json.
 void write_json(const JobResult& result, std::ostream& out);
 

@@ -100,7 +100,7 @@ Folding folding_of(const Body& body, const Laid& laid, const Placing& placing) {
     };
     f.strips.push_back({number[static_cast<size_t>(s.plate_a)], number[static_cast<size_t>(s.plate_b)],
                         at(0, s.low(0)), at(0, s.high(0)), at(turn, s.low(turn)), at(turn, s.high(turn)),
-                        s.angle, s.radius, s.factor, s.rolled});
+                        s.angle, s.radius, s.factor, s.rolled, i});
   }
   for (const Joint& j : body.joints) {
     for (const auto& [plate, side] : {std::pair{j.plate_a, j.side_a}, std::pair{j.plate_b, j.side_b}}) {
@@ -157,7 +157,8 @@ void add_folded_notes(Blank& b, const Body& body) {
   }
 }
 
-Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed, const Making& making) {
+Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed, const Making& making,
+                  size_t first_tag) {
   Blank b;
   b.name = making.name;
   b.count = making.quantity;
@@ -179,7 +180,7 @@ Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed
   if (pressed.summary) b.pressed = pressed.summary;
   const Box3 box = box_of(body);
   b.overall_height = box.high.z - box.low.z;
-  add_schedule(b, body, laid, pressed, placing);
+  add_schedule(b, body, laid, pressed, placing, first_tag);
   add_marks(b, making);
   add_folded_notes(b, body);
   return b;
@@ -213,13 +214,15 @@ std::vector<Blank> make_folded_blanks(const FoldedShape& shape, const Sheet& she
   const PressedBody pressed = press(body);
   const std::vector<Laid> pieces = lay_out(body);
   std::vector<Blank> blanks;
+  size_t tags = 0;  // go on from piece to piece
   for (size_t i = 0; i < pieces.size(); ++i) {
-    Blank b = piece_blank(body, pieces[i], pressed, making);
+    Blank b = piece_blank(body, pieces[i], pressed, making, tags);
     b.piece = static_cast<int>(i);
     b.pieces = static_cast<int>(pieces.size());
     const auto same =
         std::find_if(blanks.begin(), blanks.end(), [&](const Blank& k) { return same_blank(k, b); });
     if (same == blanks.end()) {
+      tags += b.bends.size();
       blanks.push_back(std::move(b));
     } else {
       same->count += b.count;

@@ -45,7 +45,7 @@ struct PressedBody {
 
 /// The bend schedule of a folded blank whose plates and strips are laid.
 void add_schedule(Blank& blank, const Body& body, const Laid& laid, const PressedBody& pressed,
-                  const Placing& placing);
+                  const Placing& placing, size_t first_tag);
 
 /// The part's number or name and the face that lies up, in the largest plate, clear of bends and their tags.
 void add_text_in_largest_plate(Blank& blank, const Making& making);

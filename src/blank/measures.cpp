@@ -1,5 +1,7 @@
 #include <algorithm>
 #include <array>
+#include <map>
+#include <string>
 
 #include "juggler/blank.h"
 
@@ -37,10 +39,15 @@ double joint_length(const Blank& blank) {
     const Edge* e = edge(blank, name);
     return e ? length_of(e->arcs) : 0;
   };
-  double joints = 0;
+  // Both sides of a joint may be on one blank: it is welded once.
+  std::map<std::string, double> joint;
   if (blank.folding) {
-    for (const BlankJoint& j : blank.folding->joints) joints += j.length;
+    for (const BlankJoint& j : blank.folding->joints) {
+      if (!j.open) joint[j.name] = std::max(joint[j.name], j.length);
+    }
   }
+  double joints = 0;
+  for (const auto& [name, longest] : joint) joints += longest;
   return std::max({length(EdgeName::seam_start), length(EdgeName::seam_end), joints});
 }
 

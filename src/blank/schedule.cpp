@@ -52,9 +52,9 @@ class Schedule {
     }
   }
 
-  void finish() {
+  void finish(size_t first_tag) {
     std::sort(drafts_.begin(), drafts_.end(), [&](const Draft& a, const Draft& b) { return before(a, b); });
-    for (size_t i = 0; i < drafts_.size(); ++i) drafts_[i].line.tag = tag(i);
+    for (size_t i = 0; i < drafts_.size(); ++i) drafts_[i].line.tag = tag(first_tag + i);
     number();
     for (Draft& d : drafts_) {
       measure(d);
@@ -98,7 +98,7 @@ class Schedule {
   void add_bend(const Strip& s, int number) {
     const double turn = std::abs(s.angle.radians());
     Draft d;
-    d.line = line_of(s, number, turn);
+    d.line = line_of(s, number, turn, turn / 2);
     d.line.allowance = s.width();
     if (body_.bend.springback)
       d.line.springback = Angle::radians(body_.bend.springback->radians() * turn / (std::numbers::pi / 2));
@@ -114,7 +114,7 @@ class Schedule {
   void add_hits(const Strip& s, int number, const PressedStrip& pressed) {
     for (const Hit& hit : pressed.hits) {
       Draft d;
-      d.line = line_of(s, number, hit.turned);
+      d.line = line_of(s, number, hit.turned, hit.across / s.neutral);
       d.line.hit = true;
       d.line.flat_width = hit.flat_width;
       d.line.facet_error = hit.facet_error;
@@ -130,9 +130,10 @@ class Schedule {
     return std::max(depth_[static_cast<size_t>(s.plate_a)], depth_[static_cast<size_t>(s.plate_b)]);
   }
 
-  [[nodiscard]] BendLine line_of(const Strip& s, int number, double turned) const {
+  [[nodiscard]] BendLine line_of(const Strip& s, int number, double turned, double phi) const {
     BendLine line;
     line.strip = number;
+    line.phi = phi;
     line.turned = Angle::radians(turned);
     line.up = (s.angle.radians() > 0) == (blank_.face_up == Face::inside);
     line.radius = s.radius;
@@ -160,21 +161,24 @@ class Schedule {
     std::string name;
     Vec2 at;
     Vec2 along;
-    double length = 0;
+    double away = 0;
     [[nodiscard]] double from(Vec2 p) const { return std::abs(cross(along, p - at)); }
   };
 
-  // The longest straight edge parallel to a line, else the left side of the blank as it lies.
+  // The nearest straight edge parallel to a line and not much shorter, of a panel its start; else the left
+  // side of the blank as it lies.
   [[nodiscard]] Datum datum_of(const BendLine& line) const {
     const Vec2 way = 1 / line.length() * (line.to - line.from);
-    Datum best{"left side of the blank", {0, 0}, {0, 1}, 0};
+    Datum best{"left side of the blank", {0, 0}, {0, 1}, HUGE_VAL};
     for (const Edge& e : blank_.edges) {
       for (const Arc& arc : e.arcs) {
         const Vec2 run = end_of(arc) - arc.start;
         const bool parallel = is_straight(arc) && std::abs(cross(way, run)) < 1e-9 * norm(run);
-        const bool start = label_of(e) == "profile start";
-        if (!parallel || (!start && arc.length <= best.length * (1 + 1e-9))) continue;
-        best = {label_of(e), arc.start, 1 / norm(run) * run, start ? HUGE_VAL : arc.length};
+        if (!parallel || arc.length < 0.5 * line.length()) continue;
+        const Datum datum{label_of(e), arc.start, 1 / norm(run) * run,
+                          std::abs(cross(way, line.from - arc.start))};
+        if (datum.name == "profile start") return datum;
+        if (datum.away < best.away * (1 - 1e-9)) best = datum;
       }
     }
     return best;
@@ -185,8 +189,9 @@ class Schedule {
     d.line.datum = datum.name;
     d.line.datum_from = datum.from(d.line.from);
     d.line.datum_to = datum.from(d.line.to);
-    d.line.tangent_a = datum.from(d.a_from);
-    d.line.tangent_b = datum.from(d.b_from);
+    const bool turned_round = dot(d.a_to - d.a_from, d.line.to - d.line.from) < 0;
+    d.line.tangent_a = datum.from(turned_round ? d.a_to : d.a_from);
+    d.line.tangent_b = datum.from(turned_round ? d.b_to : d.b_from);
     if (d.line.tangent_a > d.line.tangent_b) std::swap(d.line.tangent_a, d.line.tangent_b);
   }
 
@@ -224,8 +229,8 @@ class Schedule {
 }  // namespace
 
 void add_schedule(Blank& blank, const Body& body, const Laid& laid, const PressedBody& pressed,
-                  const Placing& placing) {
-  Schedule(blank, body, laid, pressed, placing).finish();
+                  const Placing& placing, size_t first_tag) {
+  Schedule(blank, body, laid, pressed, placing).finish(first_tag);
 }
 
 }  // namespace juggler

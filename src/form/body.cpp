@@ -30,6 +30,7 @@ class Builder {
 
   Body build() {
     body_.thickness = mould_.thickness;
+    body_.facets = mould_.facets;
     for (size_t i = 0; i < mould_.facets.size(); ++i) add_plate(i);
     for (size_t i = 0; i < mould_.facets.size(); ++i) {
       for (size_t k = 0; k < mould_.facets[i].sides.size(); ++k)

@@ -68,23 +68,38 @@ std::string keys_below(const std::string& path, const std::vector<std::string>& 
   return below;
 }
 
+// Where a list of tables is named in a path, and by which of the names; nothing where none is.
+struct Listed {
+  size_t at = std::string::npos;
+  std::string name;
+};
+Listed listed(const std::string& path) {
+  for (const std::string& name : list_names()) {
+    const size_t at = path.find("." + name);
+    const size_t after = at + 1 + name.size();
+    if (at != std::string::npos && (after == path.size() || path[after] == '.')) return {at, name};
+  }
+  return {};
+}
+
 // The first number of a path in place of #, so that a suggestion can be typed as it stands.
 std::string with_number(std::string key, const std::string& path) {
-  const size_t digit = path.find(".trim.");
   const size_t sign = key.find('#');
   if (sign == std::string::npos) return key;
-  const bool known = digit != std::string::npos && digit + 6 < path.size() && std::isdigit(path[digit + 6]);
-  return key.replace(sign, 1, known ? path.substr(digit + 6, path.find('.', digit + 6) - digit - 6) : "1");
+  const Listed list = listed(path);
+  const size_t digit = list.at == std::string::npos ? path.size() : list.at + list.name.size() + 2;
+  const bool known = digit < path.size() && std::isdigit(path[digit]);
+  return key.replace(sign, 1, known ? path.substr(digit, path.find('.', digit) - digit) : "1");
 }
 
 // [part.trim] in a file is one table where a list of them is meant.
 void check_list_of_tables(const Entry& e) {
-  const size_t trim = e.path.find(".trim");
-  if (e.place.line == 0 || trim == std::string::npos) return;
-  const std::string rest = e.path.substr(trim + 5);
+  const Listed list = listed(e.path);
+  if (e.place.line == 0 || list.at == std::string::npos) return;
+  const std::string rest = e.path.substr(list.at + 1 + list.name.size());
   if (!rest.empty() && (rest[0] != '.' || std::isdigit(rest[1]))) return;
-  refuse(e, "belongs to no trim of a list", "[[part.trim]], one for each plane",
-         "write [[part.trim]] with two brackets, and the trim's keys below it");
+  refuse(e, "belongs to no " + list.name + " of a list", fmt::format("[[part.{}]], one for each", list.name),
+         fmt::format("write [[part.{}]] with two brackets, and its keys below it", list.name));
 }
 
 [[noreturn]] void refuse_unknown(const Entries& entries, const Entry& e) {
@@ -158,7 +173,7 @@ void check_kind(const Entry& e, const Key& key) {
     wrong("a " + shown(key) + ", no list");
   if (key.kind == Kind::point && e.path.back() != '1' && e.path.back() != '2') wrong("two lengths [x, y]");
   const bool measure = key.kind == Kind::length || key.kind == Kind::angle || key.kind == Kind::number ||
-                       key.kind == Kind::point || key.kind == Kind::seam_place;
+                       key.kind == Kind::point || key.kind == Kind::seam_place || key.kind == Kind::direction;
   if (!text && !number && measure) {
     wrong(fmt::format("a {}, as a number or a text such as \"620 mm\" or \"body / 4\"", shown(key)));
   }

@@ -79,7 +79,7 @@ class Numbers {
 };
 
 /// The kinds of value a key takes.
-enum class Kind { length, angle, number, count, text, flag, choice, point, seam_place, scale };
+enum class Kind { length, angle, number, count, text, flag, choice, point, seam_place, scale, direction };
 struct Key {
   std::string path;  // # stands for the number of a list's member
   Kind kind = Kind::text;
@@ -101,6 +101,11 @@ struct KeyTable {
 /// The path with # in place of numbers, and a list's members under the list's own key.
 [[nodiscard]] std::string pattern_of(std::string_view path);
 [[nodiscard]] std::string shown(const Key& key);  // the kind, for messages
+/// The keys as help shows them, after a prefix.
+[[nodiscard]] std::vector<KeyHelp> help_of(const std::vector<Key>& keys, const std::string& prefix);
+/// The lists of tables that a part may have: [[part.trim]] and others.
+[[nodiscard]] const std::vector<std::string>& list_names();
+inline constexpr const char* direction_words[]{"upright", "level", "square"};
 
 /// Refuses a version that is not known, and every key that is unknown or has the wrong type.
 void check_version(const Entries& entries, const std::string& source);

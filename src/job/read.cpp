@@ -32,7 +32,7 @@ End read_end(Reader& r, const std::string& name) {
   r.length((name + "radius").c_str(), end.radius);
   r.length((name + "girth").c_str(), end.girth);
   r.choice((name + "sizes_on").c_str(), face_words, end.sizes_on);
-  r.choice((name + "contact").c_str(), contact_words, end.contact);
+  r.contact((name + "contact").c_str(), end.contact);
   return end;
 }
 
@@ -53,7 +53,7 @@ std::vector<Trim> read_trims(Reader& part) {
     r.length("long_side", t.long_side);
     r.length("from_apex", t.from_apex);
     r.angle("to_axis", t.to_axis);
-    r.choice("contact", contact_words, t.contact);
+    r.contact("contact", t.contact);
     trims.push_back(t);
   });
   return trims;
@@ -81,8 +81,8 @@ Shape read_cylinder(Reader& r) {
   r.length("short_side", c.short_side);
   r.length("long_side", c.long_side);
   r.angle("uphill", c.uphill);
-  r.choice("base.contact", contact_words, c.base);
-  r.choice("top.contact", contact_words, c.top);
+  r.contact("base.contact", c.base);
+  r.contact("top.contact", c.top);
   r.length("agree", c.agree);
   c.trims = read_trims(r);
   return c;
@@ -180,14 +180,17 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   if (!shape) {
     throw JobRefusal({source, 1, 1}, {.reason = "is missing",
                                       .key = prefix + "shape",
-                                      .allowed = "\"cone\" or \"cylinder\"",
+                                      .allowed = shown(shape_key_table("").front()),
                                       .advice = "say what shape the part has"});
   }
   PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}};
-  p.asked = p.shape == "cylinder" ? read_cylinder(part) : read_cone(part);
+  const bool round = p.shape == "cone" || p.shape == "cylinder";
+  p.asked = p.shape == "cylinder" ? read_cylinder(part)
+            : round               ? read_cone(part)
+                                  : read_folded(part, p.shape, source, p.seam);
   read_sheet(sheet, p.sheet);
   read_sheet(own_sheet, p.sheet);
-  p.seam = read_seam(part);
+  if (round) p.seam = read_seam(part);
   p.making = read_making(part, job);
   return p;
 }
@@ -198,6 +201,8 @@ Units read_units(const Entries& entries) {
 }
 
 }  // namespace
+
+void Reader::contact(const char* key, std::optional<Contact>& out) { choice(key, contact_words, out); }
 
 Job job_of(const Entries& entries, const std::string& source) {
   check_version(entries, source);
@@ -235,9 +240,11 @@ JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) 
     return found != job.given.end() && found->first.starts_with(path) ? found : job.given.end();
   };
   if (at == job.given.end()) at = first_below(text.key + ".");
-  const size_t trim = text.key.find(".trim.");
-  if (at == job.given.end() && trim != std::string::npos) {
-    const auto table = first_below(text.key.substr(0, text.key.find('.', trim + 6) + 1));
+  // A key that a table of a list lacks stands where that table does.
+  for (const std::string& name : list_names()) {
+    const size_t list = text.key.find("." + name + ".");
+    if (at != job.given.end() || list == std::string::npos) continue;
+    const auto table = first_below(text.key.substr(0, text.key.find('.', list + name.size() + 2)) + ".");
     if (table != job.given.end()) return {table->second.place, text};
   }
   // The core speaks in millimetres: say what stood there as well.

@@ -50,6 +50,7 @@ class Reader {
       if (std::get<std::string>(e->value) == word) out = value;
     }
   }
+  void contact(const char* key, std::optional<Contact>& out);
   void point(const std::string& key, Vec2& out) {
     const Entry* x = find(entries_, prefix_ + key + ".1");
     if (!x) return;
@@ -73,6 +74,9 @@ class Reader {
     }
   }
   [[nodiscard]] const Entry* at(const char* key) const { return find(entries_, prefix_ + key); }
+  [[nodiscard]] const Units& units() const { return units_; }
+  /// Whether anything is given below a key.
+  [[nodiscard]] bool has(const char* key) const { return has_below(entries_, prefix_ + key); }
   /// Whether a named size has that name.
   [[nodiscard]] bool names(const std::string& name) const { return find(entries_, "let." + name); }
   /// The first entry of the table.
@@ -93,6 +97,10 @@ class Reader {
   const Units& units_;
   std::string prefix_;
 };
+
+/// A folded shape, and of its seam what counts there. The source names the folder of its bend table.
+[[nodiscard]] Shape read_folded(Reader& part, const std::string& shape, const std::string& source,
+                                Seam& seam);
 
 /// The tables that say how the shop works: bench, rolls, drawing, template.
 void read_tables(const Entries& entries, Numbers& numbers, Job& job);

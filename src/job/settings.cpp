@@ -39,10 +39,10 @@ std::string full_path(const std::string& key) {
 
 // A single trim needs no number: trim.tilt is trim.1.tilt.
 std::string numbered(std::string path) {
-  const std::string trim = "part.trim.";
-  if (path.starts_with(trim) && path.size() > trim.size() &&
-      (path[trim.size()] < '0' || path[trim.size()] > '9')) {
-    path.insert(trim.size(), "1.");
+  for (const std::string& name : list_names()) {
+    const std::string list = "part." + name + ".";
+    if (path.starts_with(list) && path.size() > list.size() && !std::isdigit(path[list.size()]))
+      path.insert(list.size(), "1.");
   }
   return path;
 }
@@ -99,12 +99,17 @@ bool is_member(const std::string& path) {
          path.find_first_not_of("0123456789", dot + 1) == std::string::npos;
 }
 
+bool is_of_list(const std::string& path) {
+  return std::any_of(list_names().begin(), list_names().end(),
+                     [&](const std::string& name) { return path.starts_with("part." + name + "."); });
+}
+
 // The lines of the entries below a prefix, lists put together again.
-std::string lines_below(const Entries& entries, const std::string& prefix, const std::string& without) {
+std::string lines_below(const Entries& entries, const std::string& prefix, bool without_lists) {
   std::string lines;
   std::string list;  // the key of the list that is open
   for (const Entry& e : entries) {
-    if (!e.path.starts_with(prefix) || (!without.empty() && e.path.starts_with(without))) continue;
+    if (!e.path.starts_with(prefix) || (without_lists && is_of_list(e.path))) continue;
     const std::string key = e.path.substr(prefix.size());
     const std::string of_list = is_member(key) ? key.substr(0, key.rfind('.')) : "";
     if (!list.empty() && of_list != list) lines += "]\n";
@@ -128,14 +133,17 @@ std::string quick_job_text(const std::string& shape, const std::vector<Setting>&
   tables.insert(tables.begin() + 1, "let");
   tables.emplace_back("part");
   for (const std::string& table : tables) {
-    const std::string lines = lines_below(entries, std::string(table) + ".", "part.trim.");
+    const std::string lines = lines_below(entries, table + ".", true);
     if (!lines.empty()) out += fmt::format("\n[{}]\n{}", table, lines);
   }
-  for (int i = 1;; ++i) {
-    const std::string lines = lines_below(entries, fmt::format("part.trim.{}.", i), "");
-    if (lines.empty()) return out;
-    out += "\n[[part.trim]]\n" + lines;
+  for (const std::string& name : list_names()) {
+    for (int i = 1;; ++i) {
+      const std::string lines = lines_below(entries, fmt::format("part.{}.{}.", name, i), false);
+      if (lines.empty()) break;
+      out += fmt::format("\n[[part.{}]]\n{}", name, lines);
+    }
   }
+  return out;
 }
 
 }  // namespace juggler

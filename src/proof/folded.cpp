@@ -153,7 +153,8 @@ class FoldedProof {
   }
 
   static BentStrip turned_round(const BentStrip& s) {
-    return {s.plate_b, s.plate_a, s.b_from, s.b_to, s.a_from, s.a_to, s.turned, s.radius, s.factor, s.rolled};
+    return {s.plate_b, s.plate_a, s.b_from, s.b_to,   s.a_from, s.a_to,
+            s.turned,  s.radius,  s.factor, s.rolled, s.strip};
   }
 
   void compare_plates() {

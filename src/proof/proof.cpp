@@ -308,7 +308,8 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
 }
 
 Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam_asked, Hand hand) {
-  if (const auto folded = folded_shape(shape)) return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked));
+  if (const auto folded = folded_shape(shape))
+    return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked));
   const Seam seam = seam_as_made(seam_asked, hand);
   const RoundSizes sizes = solve(as_made(*round_shape(shape), hand), sheet);
   const std::vector<Span> spans = seam_spans(form(sizes, sheet, {}), seam);

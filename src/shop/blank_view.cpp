@@ -41,6 +41,7 @@ std::vector<Vec2> corners(const Rectangle& r) {
 std::optional<Vec2> swing_centre(const Blank& b) {
   const Edge* base = edge(b, EdgeName::base);
   const Edge* top = edge(b, EdgeName::top);
+  if (!base && !top) return std::nullopt;
   const Edge* wide = !top || (base && base->girth > top->girth) ? base : top;
   if (wide->arcs.size() > 1) wide = wide == base ? top : base;
   if (!wide || wide->arcs.size() > 1 || is_straight(wide->arcs.front())) return std::nullopt;
@@ -89,7 +90,14 @@ class BlankView {
     layout_.draw_outline({outline(blank_), view_.scale, view_.origin, Pen::cut, true});
     if (!blank_.marks.lines.empty())
       layout_.draw_outline({blank_.marks.lines, view_.scale, view_.origin, Pen::mark});
+    for (const BendLine& b : blank_.bends) layout_.draw({page(b.from), page(b.to)}, Pen::bend);
     draw_mark_texts();
+    if (piece_.folded()) {
+      if (dimensioned_) draw_rectangle();
+      draw_tags();
+      draw_edge_names();
+      return layout_.place_all(labels_, frame_);
+    }
     // Labels find room in this order: what is hardest to place comes first.
     draw_element_numbers();
     if (dimensioned_) {
@@ -131,6 +139,35 @@ class BlankView {
     label(fmt::format("smallest rectangle {} x {}", shown_length(rectangle_.width, units_),
                       shown_length(rectangle_.height, units_)),
           std::move(anchors));
+  }
+
+  // Of many hits only those that find room.
+  void draw_tags() {
+    for (const BendLine& b : blank_.bends) {
+      const Vec2 from = page(b.from);
+      const Vec2 to = page(b.to);
+      const Vec2 away = left_of(to - from);
+      std::vector<Anchor> anchors = anchors_along(from, to, away);
+      for (const Anchor& a : anchors_along(from, to, -1.0 * away)) anchors.push_back(a);
+      labels_.push_back({b.tag, std::move(anchors), letters, std::numbers::pi, b.hit});
+    }
+  }
+
+  // Joints and other edges by their names, with their lengths.
+  void draw_edge_names() {
+    for (const Edge& e : blank_.edges) {
+      if (e.label.find("corner") != std::string::npos || e.label == "relief")
+        continue;  // the joints' table has them
+      const double length = length_of(e.arcs);
+      const Arc& longest = *std::max_element(e.arcs.begin(), e.arcs.end(),
+                                             [](const Arc& a, const Arc& b) { return a.length < b.length; });
+      const Vec2 out = Vec2{} - left_of(direction(longest.heading));
+      std::vector<Anchor> anchors = along(longest, {out.x, -out.y});
+      for (const Anchor& a : along(longest, {-out.x, out.y})) anchors.push_back(a);
+      const std::string text =
+          dimensioned_ ? fmt::format("{} {}", e.label, shown_length(length, units_)) : e.label;
+      labels_.push_back({text, std::move(anchors), small_letters, std::numbers::pi / 2, !dimensioned_});
+    }
   }
 
   void draw_centre_line() {
@@ -301,6 +338,9 @@ class BlankView {
 
   void draw_mark_texts() {
     for (const MarkText& t : blank_.marks.texts) {
+      const auto is_tag = [&](const BendLine& b) { return b.tag == t.text; };
+      if (std::any_of(blank_.bends.begin(), blank_.bends.end(), is_tag))
+        continue;  // labelled at the paper's size
       const double size = t.height * view_.scale / capital_height;
       if (size >= 1.5) layout_.put_turned(t.text, page(t.centre), size, t.heading);
     }

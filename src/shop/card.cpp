@@ -240,20 +240,25 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   const Blank& b = piece.blank;
   BenchCard card;
   card.round_to = bench.round_to;
-  card.marking = marking_of(b, bench);
   const Rectangle box = as_laid(b);
   card.width = rounded(box.width, bench.round_to);
   card.height = rounded(box.height, bench.round_to);
   card.diagonal = rounded(std::hypot(box.width, box.height), bench.round_to);
+  if (!piece.round()) {
+    card.marking = Marking::coordinates;
+    return card;
+  }
+  card.marking = marking_of(b, bench);
   add_centre(card, b);
   for (const Edge* e : rims_of(b)) card.rims.push_back(rim_of(*e, card, bench));
   add_tip(card, b);
   add_diagonals(card, b);
   if (card.marking == Marking::coordinates) add_points(card, b);
-  if (!piece.form.base_pointed) card.tape_base = rounded(b.outside.base_girth, bench.round_to);
-  if (!piece.form.top_pointed) card.tape_top = rounded(b.outside.top_girth, bench.round_to);
+  if (!piece.round()->form.base_pointed) card.tape_base = rounded(b.outside.base_girth, bench.round_to);
+  if (!piece.round()->form.top_pointed) card.tape_top = rounded(b.outside.top_girth, bench.round_to);
   for (const EndName end : {EndName::base, EndName::top}) {
-    if (!piece.form.pointed(end)) card.sweeps.push_back(sweep_of(piece.form, end, bench.round_to));
+    if (!piece.round()->form.pointed(end))
+      card.sweeps.push_back(sweep_of(piece.round()->form, end, bench.round_to));
   }
   return card;
 }

@@ -74,6 +74,10 @@ class Figure {
       layout_.draw({at({card_.centre_x, low_}), at({card_.centre_x, high_})}, Pen::centre);
     }
     if (has_centre(box)) draw_swings();
+    for (const BendLine& b : blank_.bends) {
+      layout_.draw({at(b.from), at(b.to)}, Pen::bend);
+      label(b.tag, anchors_along(at(b.from), at(b.to), left_of(b.to - b.from)));
+    }
     for (const Label& l : labels_) (void)layout_.place(l, figure_frame);
   }
 

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <numeric>
 
+#include "folded_numbers.h"
 #include "juggler/card.h"
 
 namespace juggler {
@@ -375,6 +376,7 @@ std::string shown_rounded(double mm, double round_to, const Units& units) {
 }
 
 std::vector<std::string> card_lines(const JobResult& job, const PieceResult& piece) {
+  if (piece.folded()) return folded_card_lines(job, piece);
   return CardText(job, piece).lines();
 }
 

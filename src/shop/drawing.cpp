@@ -44,7 +44,7 @@ class Set {
   [[nodiscard]] double scale_of_formed() const {
     double largest = HUGE_VAL;
     for (const PieceResult& piece : job_.pieces)
-      largest = std::min(largest, formed_scale(piece, formed_place()));
+      largest = std::min(largest, formed_scale(job_, piece, formed_place()));
     const auto lost = [&](double scale) {
       size_t count = 0;
       for (size_t i = 0; i < job_.pieces.size(); ++i) {

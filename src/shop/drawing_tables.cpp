@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "arrangement.h"
+#include "folded_numbers.h"
 
 namespace juggler {
 namespace {
@@ -82,6 +83,45 @@ Table notes_table(const PieceResult& piece) {
   return table;
 }
 
+Table schedule_table(const JobResult& job, const PieceResult& piece) {
+  const Schedule schedule = bend_schedule(job, piece);
+  return {fmt::format("Bend schedule ({}, deg)", job.job.units.name), schedule.heads, schedule.rows, true};
+}
+
+Table walls_table(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  Table table{fmt::format("Walls on the size face ({}, deg)", u.name),
+              {"wall", "corner angles", "slant height", "lean"},
+              {},
+              true};
+  for (const WallNumbers& w : wall_numbers(*piece.folded())) {
+    std::string corners;
+    for (const Angle a : w.corners) corners += (corners.empty() ? "" : ", ") + fixed(a.degrees(), 3);
+    table.rows.push_back({w.name, corners, cell_length(w.slant, u), fixed(w.lean.degrees(), 3)});
+  }
+  return table;
+}
+
+Table joints_table(const JobResult& job, const PieceResult& piece) {
+  return {"To be joined and sealed",
+          {"joint", "edge of", "length", "angle", "edges"},
+          joint_rows(piece, job.job.units),
+          true};
+}
+
+Table hits_table(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  Table table{
+      fmt::format("Hits against facet error ({})", u.name), {"hits", "flat width", "facet error"}, {}, true};
+  if (!piece.blank.pressed) return table;
+  for (const Pressed::Row& row : piece.blank.pressed->table) {
+    const bool chosen = row.hits == piece.blank.pressed->hits;
+    table.rows.push_back({fmt::format("{}{}", row.hits, chosen ? " chosen" : ""),
+                          cell_length(row.flat_width, u), cell_length(row.facet_error, u)});
+  }
+  return table;
+}
+
 Table left_over_table(const std::vector<std::string>& texts) {
   Table table{"Dimensions for which the views have no room", {}, {}};
   for (const std::string& text : texts) table.rows.push_back({text});
@@ -92,6 +132,14 @@ Table left_over_table(const std::vector<std::string>& texts) {
 
 std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
                              const std::vector<std::string>& left_over) {
+  if (piece.folded()) {
+    std::vector<Table> tables{left_over_table(left_over), schedule_table(job, piece),
+                              numbers_table(job, piece),  hits_table(job, piece),
+                              inputs_table(job, piece),   walls_table(job, piece),
+                              joints_table(job, piece),   notes_table(piece)};
+    std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
+    return tables;
+  }
   std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece),  faces_table(job, piece),
                             inputs_table(job, piece),   elements_table(job, piece), notes_table(piece)};
   std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "juggler/shop.h"
+#include "folded_numbers.h"
 
 namespace juggler {
 namespace {
@@ -144,15 +144,8 @@ std::string trim_text(const TrimPlane& t, const Units& u) {
   return text + (t.contact == Contact::size_face ? "" : fmt::format(", contact {}", name_of(t.contact)));
 }
 
-}  // namespace
-
-std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
-  const Units& u = job.job.units;
-  const Sheet& sheet = p.part.sheet;
-  std::vector<Row> rows{{"shape", p.part.shape}};
-  rows.push_back({"sheet", fmt::format("{}{}{}, neutral factor {:g}", shown_length(*sheet.thickness, u),
-                                       sheet.material.empty() ? "" : " ", sheet.material, sheet.neutral)});
-  const RoundSizes& z = p.sizes;
+void add_round_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  const RoundSizes& z = p.round()->sizes;
   if (z.one_size) {
     rows.push_back({"size", end_text(z.base_radius, z.base_face, z.base_contact, u)});
   } else {
@@ -168,10 +161,22 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
     rows.push_back({"half angle", shown_angle(Angle::radians(std::abs(z.taper.radians())))});
     rows.push_back({"slant", shown_length(z.slant, u)});
   }
-  for (size_t i = 0; i < p.form.trims.size(); ++i) {
-    rows.push_back({fmt::format("trim {}", i + 1), trim_text(p.form.trims[i], u)});
+  for (size_t i = 0; i < p.round()->form.trims.size(); ++i) {
+    rows.push_back({fmt::format("trim {}", i + 1), trim_text(p.round()->form.trims[i], u)});
   }
   rows.push_back({"seam", seam_text(p.part.seam, u)});
+}
+
+}  // namespace
+
+std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
+  const Units& u = job.job.units;
+  const Sheet& sheet = p.part.sheet;
+  std::vector<Row> rows{{"shape", p.part.shape}};
+  rows.push_back({"sheet", fmt::format("{}{}{}, neutral factor {:g}", shown_length(*sheet.thickness, u),
+                                       sheet.material.empty() ? "" : " ", sheet.material, sheet.neutral)});
+  if (p.round()) add_round_sizes(rows, p, u);
+  if (p.folded()) add_folded_sizes(rows, p, u);
   rows.push_back(
       {"made",
        fmt::format("{} off{}", p.blank.count,
@@ -205,14 +210,18 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   if (p.part.sheet.density)
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
-  rows.push_back({"seam", shown_length(joint_length(b), u)});
-  if (b.cone) {
+  rows.push_back({p.folded() ? "joints" : "seam", shown_length(joint_length(b), u)});
+  if (p.folded()) {
+    add_folded_numbers(rows, p, u);
+  } else if (b.cone) {
     add_cone(rows, p, u);
   } else {
     add_rims(rows, p, u);
   }
-  rows.push_back({"overall height", shown_length(b.overall_height, u)});
-  add_faces(rows, p, u);
+  if (p.round()) {
+    rows.push_back({"overall height", shown_length(b.overall_height, u)});
+    add_faces(rows, p, u);
+  }
   const Proof& proof = p.proof;
   rows.push_back(
       {"proof", fmt::format("{}, {:.1e} mm off, {:.1e} allowed", proof.passed ? "passed" : "FAILED",

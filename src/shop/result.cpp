@@ -6,14 +6,20 @@
 namespace juggler {
 namespace {
 
-std::vector<PieceResult> develop_part(const PartJob& part) {
+std::variant<RoundPart, Body> formed_part(const PartJob& part) {
   const Hand hand = part.making.hand;
-  const RoundSizes sizes = solve(as_made(part.asked, hand), part.sheet);
+  if (const auto folded = folded_shape(part.asked))
+    return body_of(as_made(*folded, hand), part.sheet, part.seam);
+  const RoundSizes sizes = solve(as_made(*round_shape(part.asked), hand), part.sheet);
+  const Span once = seam_spans(form(sizes, part.sheet, {}), seam_as_made(part.seam, hand)).front();
+  return RoundPart{sizes, form(sizes, part.sheet, Angle::radians(once.from))};
+}
+
+std::vector<PieceResult> develop_part(const PartJob& part) {
   std::vector<PieceResult> pieces;
   for (Blank& blank : make_blanks(part.asked, part.sheet, part.seam, part.making)) {
-    const Span once = seam_spans(form(sizes, part.sheet, {}), seam_as_made(part.seam, hand)).front();
-    PieceResult piece{part, sizes, form(sizes, part.sheet, Angle::radians(once.from)), std::move(blank), {}};
-    piece.proof = prove(piece.blank, part.asked, part.sheet, part.seam, hand);
+    PieceResult piece{part, formed_part(part), std::move(blank), {}};
+    piece.proof = prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
     pieces.push_back(std::move(piece));
   }
   return pieces;
@@ -26,8 +32,10 @@ JobResult develop_job(const Job& job) {
   for (const PartJob& part : job.parts) {
     try {
       for (PieceResult& piece : develop_part(part)) {
-        for (const std::string& warning : rolling_remarks(piece, job.rolls, job.units).warnings) {
-          piece.blank.warnings.push_back(warning);
+        if (piece.round()) {
+          for (const std::string& warning : rolling_remarks(piece, job.rolls, job.units).warnings) {
+            piece.blank.warnings.push_back(warning);
+          }
         }
         result.pieces.push_back(std::move(piece));
       }

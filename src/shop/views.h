@@ -22,7 +22,7 @@ namespace juggler {
 enum class Angles { first, third };
 
 /// The largest scale at which the formed part's three views fit a frame; not yet a standard one.
-[[nodiscard]] double formed_scale(const PieceResult& piece, const PageBox& frame);
+[[nodiscard]] double formed_scale(const JobResult& job, const PieceResult& piece, const PageBox& frame);
 /// Draws the three views. Returns the labels that found no room.
 [[nodiscard]] std::vector<std::string> draw_formed(Layout& layout, const JobResult& job,
                                                    const PieceResult& piece, const PageBox& frame,

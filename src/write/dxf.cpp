@@ -67,7 +67,8 @@ class DxfWriter {
     blocks();
     section("ENTITIES");
     cut_loop();
-    for (const Arc& mark : blank_.marks.lines) mark_line(mark);
+    bends();
+    for (const Arc& mark : blank_.marks.lines) straight(Layer::mark, mark.start, end_of(mark));
     for (const MarkText& text : blank_.marks.texts) mark_text(text);
     end_section();
     objects();
@@ -289,10 +290,21 @@ class DxfWriter {
     }
   }
 
-  void mark_line(const Arc& mark) {
-    entity("LINE", Layer::mark, "AcDbLine");
-    point(10, mark.start, true);
-    point(11, end_of(mark), true);
+  void straight(Layer layer, Vec2 from, Vec2 to) {
+    entity("LINE", layer, "AcDbLine");
+    point(10, from, true);
+    point(11, to, true);
+  }
+
+  // Bend lines, and the tangent lines between which a bend takes the sheet.
+  void bends() {
+    for (const BendLine& b : blank_.bends) straight(Layer::bend, b.from, b.to);
+    if (!blank_.folding) return;
+    for (const BentStrip& s : blank_.folding->strips) {
+      if (s.a_from == s.b_from && s.a_to == s.b_to) continue;
+      straight(Layer::guide, s.a_from, s.a_to);
+      straight(Layer::guide, s.b_from, s.b_to);
+    }
   }
 
   void mark_text(const MarkText& mark) {

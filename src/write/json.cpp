@@ -1,16 +1,12 @@
 #include <cmath>
-#include <nlohmann/json.hpp>
 
+#include "json_parts.h"
 #include "juggler/card.h"
 #include "juggler/version.h"
 #include "juggler/write.h"
 
 namespace juggler {
-namespace {
 
-using Json = nlohmann::ordered_json;
-
-// Infinite radii (straight edges) become null; -0 becomes 0.
 Json number(double value) {
   if (!std::isfinite(value)) return nullptr;
   return value == 0 ? 0.0 : value;
@@ -18,12 +14,9 @@ Json number(double value) {
 
 Json point(Vec2 p) { return Json::array({number(p.x), number(p.y)}); }
 
-Json sides(const Rectangle& r) { return {{"width", number(r.width)}, {"height", number(r.height)}}; }
+namespace {
 
-template <typename T>
-Json optional(const std::optional<T>& value) {
-  return value ? Json(*value) : Json(nullptr);
-}
+Json sides(const Rectangle& r) { return {{"width", number(r.width)}, {"height", number(r.height)}}; }
 
 // An edge as cut on one face: a point has no girth, an edge that is no circle no radius.
 Json rim_size(double radius, double girth) {
@@ -42,7 +35,7 @@ Json edge_json(const Edge& e) {
            {"centre", point(centre_of(a))}};
   }
   const bool rim = e.name == EdgeName::base || e.name == EdgeName::top;
-  return {{"name", name_of(e.name)},
+  return {{"name", label_of(e)},
           {"length", number(length_of(e.arcs))},
           {"girth", rim ? number(e.girth) : Json(nullptr)},
           {"arcs", e.arcs.size()},
@@ -200,13 +193,15 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"face_up", name_of(b.face_up)},
           {"blank", blank_json(piece)},
           {"edges", edges},
-          {"sizes", sizes_json(b)},
+          {"sizes", piece.round() ? sizes_json(b) : Json(nullptr)},
           {"cone", b.cone ? cone_json(*b.cone) : Json(nullptr)},
           {"fit_error", number(b.fit_error)},
-          {"gap", gap_json(b.gap)},
+          {"gap", piece.round() ? gap_json(b.gap) : Json(nullptr)},
           {"elements", elements},
           {"bench", bench_json(bench_card(piece, bench))},
-          {"bends", Json::array()},
+          {"bends", bends_json(b)},
+          {"folding", folding_json(piece)},
+          {"pressed", pressed_json(b.pressed)},
           {"openings", Json::array()},
           {"notes", b.notes},
           {"warnings", b.warnings},
@@ -227,7 +222,7 @@ Json seam_json(const PieceResult& piece) {
   const Seam& seam = piece.part.seam;
   const Seam made = seam_as_made(seam, piece.part.making.hand);
   Json all = Json::array();
-  for (const Span& span : seam_spans(piece.form, made))
+  for (const Span& span : seam_spans(piece.round()->form, made))
     all.push_back(number(Angle::radians(span.from).degrees()));
   return {{"gap", optional(seam.gap)},
           {"wedge", seam.wedge ? number(seam.wedge->degrees()) : Json(nullptr)},
@@ -261,19 +256,23 @@ Json sheet_json(const Sheet& s) {
           {"density", optional(s.density)}};
 }
 
-Json part_json(const PieceResult& piece) {
-  const PartJob& p = piece.part;
-  const RoundSizes& s = piece.sizes;
+// What every part is made by.
+Json making_json(const PartJob& p) {
+  return {{"quantity", p.making.quantity},
+          {"hand", p.making.hand == Hand::opposite ? "opposite" : "as_drawn"},
+          {"face_up", name_of(p.making.face_up)},
+          {"fit", number(p.making.fit)},
+          {"marks", p.making.marks}};
+}
+
+Json round_part_json(const PieceResult& piece) {
+  const RoundSizes& s = piece.round()->sizes;
   const double taper = s.taper.degrees();
   const auto of_coaxial = [&](double value) { return s.coaxial() ? number(value) : Json(nullptr); };
   const double wider = s.base_radius - s.top_radius;
   Json trims = Json::array();
-  for (const TrimPlane& t : piece.form.trims) trims.push_back(trim_json(t));
-  return {{"name", p.making.name},
-          {"number", p.making.number},
-          {"part", p.name},
-          {"shape", p.shape},
-          {"base", end_json(s.base_radius, s.base_face, s.base_contact)},
+  for (const TrimPlane& t : piece.round()->form.trims) trims.push_back(trim_json(t));
+  return {{"base", end_json(s.base_radius, s.base_face, s.base_contact)},
           {"top", end_json(s.top_radius, s.top_face, s.top_contact)},
           {"shift", point(s.shift)},
           {"height", number(s.height)},
@@ -283,12 +282,15 @@ Json part_json(const PieceResult& piece) {
           {"wider", wider == 0 ? Json(nullptr) : Json(wider > 0 ? "base" : "top")},
           {"trims", trims},
           {"seam", seam_json(piece)},
-          {"quantity", p.making.quantity},
-          {"hand", p.making.hand == Hand::opposite ? "opposite" : "as_drawn"},
-          {"face_up", name_of(p.making.face_up)},
-          {"elements", piece.blank.elements.size() - 1},
-          {"fit", number(p.making.fit)},
-          {"marks", p.making.marks}};
+          {"elements", piece.blank.elements.size() - 1}};
+}
+
+Json part_json(const PieceResult& piece) {
+  const PartJob& p = piece.part;
+  Json part{{"name", p.making.name}, {"number", p.making.number}, {"part", p.name}, {"shape", p.shape}};
+  part.update(piece.round() ? round_part_json(piece) : folded_part_json(piece));
+  part.update(making_json(p));
+  return part;
 }
 
 // The job as understood: mm and degrees, whatever it was written in.

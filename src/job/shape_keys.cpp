@@ -1,0 +1,264 @@
+// What each shape may be given, and what help says of it.
+#include <map>
+
+#include "entries.h"
+
+namespace juggler {
+namespace {
+
+const std::vector<std::string> faces{"inside", "middle", "outside"};
+const std::vector<std::string> contacts{"size_face", "inside", "middle", "outside",
+                                        "neutral",   "clear",  "full"};
+
+std::vector<Key> end_keys(const std::string& end) {
+  return {{end + ".point", Kind::flag, "true where the " + end + " is a point"},
+          {end + ".diameter", Kind::length, "of the " + end + ", on the size face"},
+          {end + ".radius", Kind::length, "of the " + end + ", on the size face"},
+          {end + ".girth", Kind::length, "once round the " + end + ", on the size face"},
+          {end + ".sizes_on", Kind::choice, "the face of this end's sizes, where it differs", faces},
+          {end + ".contact", Kind::choice, "the layer that meets this end's plane (else the size face)",
+           contacts}};
+}
+
+const std::vector<std::string> ends{"base", "top"};
+
+// How every part is made.
+const std::vector<Key> making_keys{
+    {"quantity", Kind::count, "how many are made (else 1)"},
+    {"hand", Kind::choice, "\"opposite\" for the mirrored twin", {"as_drawn", "opposite"}},
+    {"face_up", Kind::choice, "the face that lies up (else the inside)", {"inside", "outside"}},
+    {"fit", Kind::length, "how far fitted arcs may leave a rim that is no arc (else 0.02 mm)"},
+    {"marks", Kind::flag, "false leaves the marks out"},
+    {"name", Kind::text, "of this part, where it differs from the job's"},
+    {"number", Kind::text, "of this part, where it differs from the job's"}};
+
+// Of every round part, after its sizes.
+const std::vector<Key> round_keys{
+    {"agree", Kind::length, "by how much surplus sizes may differ (else 0.001 mm)"},
+    {"trim.#.end", Kind::choice, "[[part.trim]]: the end that a plane cuts off", ends},
+    {"trim.#.height", Kind::length, "where the plane meets the axis"},
+    {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to 89 (else 0)"},
+    {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
+    {"trim.#.short_side", Kind::length, "or: length of the shorter of the rulings uphill and downhill"},
+    {"trim.#.long_side", Kind::length, "length of the longer, to the other end's plane"},
+    {"trim.#.from_apex", Kind::length, "or: distance from the apex along the axis"},
+    {"trim.#.to_axis", Kind::angle, "the plane's angle to the axis"},
+    {"trim.#.contact", Kind::choice, "the layer that meets the plane (else the size face)", contacts},
+    {"seam.gap", Kind::length, "width of a gap with parallel edges, half on each side"},
+    {"seam.wedge", Kind::angle, "width of a wedge gap, an angle about the axis"},
+    {"seam.gap_on", Kind::choice, "the face on which the gap is measured (else the neutral layer)", faces},
+    {"seam.at", Kind::seam_place, "where the (first) seam lies, or a list of all seams (else 0)"},
+    {"seam.pieces", Kind::count, "pieces round the part (else 1)"},
+    {"seam.lap", Kind::length, "how far the wall is repeated past the seam; needs a zero gap"},
+    {"seam.lap_on", Kind::choice, "the edge that has the lap (else the end)", {"start", "end"}},
+    {"seam.stock", Kind::length, "left on both edges, to be cut off after rolling"},
+    {"elements", Kind::count, "spaces between element lines once round (else 4: quarter lines)"},
+    {"elements.within", Kind::length, "or: as many as keep the flats between them this near the wall"}};
+
+void append(std::vector<Key>& keys, const std::vector<Key>& more) {
+  keys.insert(keys.end(), more.begin(), more.end());
+}
+
+// A shape's own keys between what every part has.
+std::vector<Key> completed(std::vector<Key> own) {
+  std::vector<Key> keys{{"shape", Kind::choice, "what the part is", shape_names()}};
+  append(keys, own);
+  append(keys, making_keys);
+  for (const Key& key : sheet_key_table()) {
+    keys.push_back(
+        {"sheet." + key.path, key.kind, "of this part, where it differs from [sheet]", key.choices});
+  }
+  return keys;
+}
+
+std::vector<Key> with_round_keys(std::vector<Key> keys) {
+  append(keys, round_keys);
+  return completed(std::move(keys));
+}
+
+std::vector<Key> make_cone_keys() {
+  std::vector<Key> keys = end_keys("base");
+  for (const Key& key : end_keys("top")) keys.push_back(key);
+  const std::vector<Key> sizes{
+      {"height", Kind::length, "distance of the end planes"},
+      {"top.shift", Kind::point, "offset cone: the top's centre seen from the base's, [x, y]"},
+      {"slant", Kind::length, "length of the wall from end plane to end plane"},
+      {"half_angle", Kind::angle, "between the wall and the axis"},
+      {"included_angle", Kind::angle, "between opposite walls: twice the half angle"},
+      {"wider", Kind::choice, "the wider end, where the sizes leave it open", ends}};
+  keys.insert(keys.end(), sizes.begin(), sizes.end());
+  return with_round_keys(std::move(keys));
+}
+
+std::vector<Key> make_cylinder_keys() {
+  return with_round_keys(
+      {{"diameter", Kind::length, "on the size face"},
+       {"radius", Kind::length, "on the size face"},
+       {"girth", Kind::length, "once round, on the size face"},
+       {"sizes_on", Kind::choice, "the face of the size, where it differs from the sheet's", faces},
+       {"height", Kind::length, "distance of the end planes"},
+       {"short_side", Kind::length, "or: a slanting top by its shortest side"},
+       {"long_side", Kind::length, "and its longest"},
+       {"uphill", Kind::angle, "plan angle of the long side (else 0)"},
+       {"base.contact", Kind::choice, "the layer that meets the base's plane (else the size face)", contacts},
+       {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)", contacts}});
+}
+
+// How a folded part is bent, and what is done where its bends meet.
+const std::vector<Key> bend_keys{
+    {"bend.radius", Kind::length, "inside radius of the bends; required where the sheet has a thickness"},
+    {"bend.neutral", Kind::number,
+     "neutral layer from the hollow face over the thickness, 0 to 1 (no default)"},
+    {"bend.table", Kind::text,
+     "or: a CSV file of thickness, radius, angle and factor, allowance or deduction"},
+    {"bend.test.flat", Kind::length, "or: a test piece with one bend; the flat it was made of"},
+    {"bend.test.leg_a", Kind::length, "its one leg, outside, to the meeting point"},
+    {"bend.test.leg_b", Kind::length, "its other leg"},
+    {"bend.test.angle", Kind::angle, "by which it was turned (else 90)"},
+    {"bend.test.radius", Kind::length, "its inside radius (else bend.radius)"},
+    {"bend.test.thickness", Kind::length, "its thickness (else the sheet's)"},
+    {"bend.springback", Kind::angle, "by which a bend of 90 degrees opens again; others in proportion"},
+    {"bend.die", Kind::length, "opening of the die, for the least leg (else 8 thicknesses)"},
+    {"bend.tags", Kind::choice, "how bends are tagged (else letters)", {"letters", "numbers"}}};
+
+const std::vector<Key> panel_keys{
+    {"profile.#.line", Kind::length,
+     "[[part.profile]]: a line of the profile, to the meeting point at a bend"},
+    {"profile.#.bend", Kind::angle, "or: a bend between two lines, the angle turned, under 180"},
+    {"profile.#.arc", Kind::angle, "or: an arc, the angle turned, up to 360"},
+    {"profile.#.radius", Kind::length, "of an arc, on the size face; of a bend inside, where it differs"},
+    {"profile.#.to", Kind::choice, "the side it turns to (else left)", {"left", "right"}},
+    {"run", Kind::length, "the panel's length square to its profile"},
+    {"sizes_on",
+     Kind::choice,
+     "the face the lines are measured on, where it differs from the sheet's",
+     {"inside", "middle", "outside", "left", "right"}},
+    {"bending", Kind::choice, "how arcs are made (else smooth), or one of the keys below it", {"smooth"}},
+    {"bending.hits", Kind::count, "pressed: bend lines, over all arcs"},
+    {"bending.flat_width", Kind::length, "pressed: the width between two bend lines"},
+    {"bending.facet_error", Kind::length,
+     "pressed: as few hits as keep the flats this near the smooth form"}};
+
+const std::vector<std::string> eighths{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
+const std::vector<std::string> reliefs{"round", "slot", "closed"};
+
+const std::vector<Key> hopper_keys{
+    {"base.width", Kind::length, "of the base, along x"},
+    {"base.length", Kind::length, "of the base, along y"},
+    {"base.contact", Kind::choice, "the layer that meets the base's plane (else the size face)", contacts},
+    {"top.width", Kind::length, "of the top, along x"},
+    {"top.length", Kind::length, "of the top, along y"},
+    {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)", contacts},
+    {"top.shift", Kind::point, "the top's centre seen from the base's, [x, y]"},
+    {"height", Kind::length, "distance of the end planes"},
+    {"seam.at", Kind::choice, "a hip (+x+y ...) or the middle of a wall (+x ...), else -x-y", eighths},
+    {"seam.pieces", Kind::count, "1, 2 or 4 (else 1); with 4 all hips are welded"},
+    {"seam.gap", Kind::length, "between welded edges, half on each side"},
+    {"corner", Kind::choice, "how welded hips meet (else inside_touch)", {"inside_touch", "lapped"}},
+    {"relief", Kind::choice, "what is cut away where bends meet (else round)", reliefs},
+    {"relief.kind", Kind::choice, "the same, where relief.size is given", reliefs},
+    {"relief.size", Kind::length, "diameter of the hole or width of the slot (else by thickness and radius)"},
+    {"flange.#.end", Kind::choice, "[[part.flange]]: the end at which it stands", ends},
+    {"flange.#.width", Kind::length, "from the end plane to its edge"},
+    {"flange.#.direction", Kind::direction, "where it points (else level); an angle: from level outwards"},
+    {"flange.#.clearance", Kind::length, "between mitred corners (else 0)"}};
+
+std::vector<Key> folded(std::vector<Key> own) {
+  append(own, bend_keys);
+  return completed(std::move(own));
+}
+
+constexpr const char* panel_figure = R"(
+                      line                        seen along the run: the profile begins at the left,
+              .-------------------.               its inside is on the left of its direction
+             /                     \ arc, radius
+    bend,   /                       \             { line = 40 }, { bend = 60, to = "left" },
+    to left/ line                    |            { line = 90 }, { arc = 90, radius = 30, to = "right" }, ...
+  --------'                          |
+    line                             | line
+)";
+
+constexpr const char* hopper_figure = R"(
+            top.width
+    |<--------------------->|                   seen from above
+    .-----------------------.  - - -            -x+y ------- +y ------- +x+y
+     \                     /     ^               |  .                   .  |
+      \      wall -y      /      | height        -x |    seam.at: a hip    | +x
+       \                 /       |               |  .  or a wall's middle .|
+        '---------------'   - - - v             -x-y ------- -y ------- +x-y
+        |<------------->|
+            base.width                          length: along y
+)";
+
+constexpr const char* cylinder_figure = R"(
+                          .  - - - - - - - -              seen from above
+                      .-' |         ^                            90
+                  .-'     |         |                       .---------.
+              .-'         |         |                      /           \
+ - - - -  .-'             |         | long_side       180 |      +      | 0, uphill
+     ^    |               |         |                      \           /
+ short_   |               |         |                       '---------'
+ side     |               |         |                          270
+     v    |               |         v                       plan angle
+ - - - -  '---------------'  - - - - - - - -
+          |<------------->|
+              diameter           height: of both sides, where the top is level
+)";
+
+constexpr const char* cone_figure = R"(
+           top.diameter
+          |<--------->|                        seen from above
+          .-----------.  - - - - -                   90
+         /      |      \        ^               .---------.
+        /       |       \       |              /           \
+       /        |        \      | height  180 |      +      | 0
+      /         |         \     |              \           /
+     /    slant |half_angle\    v               '---------'
+    '-----------------------'  - -                  270
+    |<--------------------->|                    plan angle
+          base.diameter
+)";
+
+}  // namespace
+
+const std::vector<std::string>& shape_names() {
+  static const std::vector<std::string> names{"cone", "cylinder", "panel", "hopper"};
+  return names;
+}
+
+const std::vector<Key>& shape_key_table(std::string_view shape) {
+  static const std::map<std::string, std::vector<Key>, std::less<>> tables{{"cone", make_cone_keys()},
+                                                                           {"cylinder", make_cylinder_keys()},
+                                                                           {"panel", folded(panel_keys)},
+                                                                           {"hopper", folded(hopper_keys)}};
+  const auto found = tables.find(shape);
+  return found == tables.end() ? tables.at("cone") : found->second;
+}
+
+const std::vector<ShapeHelp>& shapes() {
+  static const std::vector<ShapeHelp> all{
+      {"cone", "a cone, right or offset: a frustum, or pointed at either end; either end the wider",
+       std::string(cone_figure + 1),
+       "Both ends (one may be a point) and one of height, slant, half_angle, included_angle; or one end "
+       "and two\n"
+       "of height, slant and an angle, with wider = \"base\" or \"top\". Surplus sizes are checked.\n"
+       "An offset cone: both ends, height and top.shift = [x, y].",
+       help_of(shape_key_table("cone"), "")},
+      {"cylinder", "a cylinder, its ends level or slanting", std::string(cylinder_figure + 1),
+       "One of diameter, radius, girth; and height, or short_side and long_side for a slanting top.",
+       help_of(shape_key_table("cylinder"), "")},
+      {"panel", "a panel: an L, U, Z, hat, gutter or guard, its arcs rolled or pressed",
+       std::string(panel_figure + 1),
+       "A profile of lines, bends and arcs, and the run. bend.radius, and one of bend.neutral, bend.table "
+       "and "
+       "bend.test.",
+       help_of(shape_key_table("panel"), "")},
+      {"hopper", "a hopper: four walls between two rectangles, folded or welded, with flanges",
+       std::string(hopper_figure + 1),
+       "width and length of both ends, and height. bend.radius, and one of bend.neutral, bend.table and "
+       "bend.test.",
+       help_of(shape_key_table("hopper"), "")}};
+  return all;
+}
+
+}  // namespace juggler

@@ -1,0 +1,132 @@
+// The bench card of a folded blank in words: corners by coordinates, bend lines, bends in their order.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "folded_numbers.h"
+#include "juggler/card.h"
+
+namespace juggler {
+namespace {
+
+class FoldedCard {
+ public:
+  FoldedCard(const JobResult& job, const PieceResult& piece)
+      : job_(job), piece_(piece), blank_(piece.blank), card_(bench_card(piece, job.job.bench)) {}
+
+  std::vector<std::string> lines() {
+    lines_.push_back(fmt::format("BENCH CARD  {}, {} face up", title_of(piece_), name_of(blank_.face_up)));
+    lines_.push_back(fmt::format("lengths rounded to {}; sheet {} thick; cut {}",
+                                 len(job_.job.bench.round_to), shown_length(blank_.thickness, job_.job.units),
+                                 blank_.count));
+    step(fmt::format("Square up a box {} wide and {} high.", len(card_.width), len(card_.height)),
+         fmt::format("both diagonals measure {}", len(card_.diagonal)));
+    corners();
+    bend_lines();
+    bends();
+    joints();
+    return std::move(lines_);
+  }
+
+ private:
+  [[nodiscard]] std::string len(double mm) const {
+    return shown_rounded(std::abs(mm) < 1e-9 * blank_.size ? 0 : mm, card_.round_to, job_.job.units);
+  }
+
+  void step(const std::string& words, const std::string& check) {
+    lines_.emplace_back();
+    lines_.push_back(fmt::format("{}. {}", ++step_, words));
+    lines_.push_back("    CHECK " + check + ".");
+  }
+
+  // Cells stand right, two spaces apart; rows are indented.
+  void table(const std::vector<std::string>& heads, const std::vector<std::vector<std::string>>& rows) {
+    std::vector<size_t> widths;
+    for (size_t c = 0; c < heads.size(); ++c) {
+      widths.push_back(heads[c].size());
+      for (const auto& row : rows) widths[c] = std::max(widths[c], row[c].size());
+    }
+    const auto put = [&](const std::vector<std::string>& cells) {
+      std::string line = "    ";
+      for (size_t c = 0; c < cells.size(); ++c)
+        line += fmt::format("{}{:>{}}", c == 0 ? "" : "  ", cells[c], widths[c]);
+      lines_.push_back(line);
+    };
+    put(heads);
+    for (const auto& row : rows) put(row);
+  }
+
+  void corners() {
+    const Outline edge_line = outline(blank_);
+    std::vector<std::vector<std::string>> rows;
+    double turned = 0;
+    for (size_t i = 0; i < edge_line.size(); ++i) {
+      const Arc& arc = edge_line[i];
+      const Vec2 next = end_of(arc);
+      turned += norm(next - arc.start);
+      rows.push_back({fmt::format("{}", i + 1), len(arc.start.x), len(arc.start.y),
+                      is_straight(arc) ? "straight" : fmt::format("arc, radius {}", len(radius_of(arc))),
+                      len(norm(next - arc.start))});
+    }
+    step("Mark the corners: across from the left edge of the box, up from its foot.",
+         fmt::format("the straight distances from each to the next, in the last column, are {} in all",
+                     len(turned)));
+    table({"no", "across", "up", "to the next", "distance"}, rows);
+  }
+
+  void bend_lines() {
+    if (blank_.bends.empty()) return;
+    std::vector<std::vector<std::string>> rows;
+    for (const BendLine& b : blank_.bends) {
+      const bool parallel = std::abs(b.datum_from - b.datum_to) < 1e-9 * blank_.size;
+      rows.push_back(
+          {b.tag, len(b.from.x), len(b.from.y), len(b.to.x), len(b.to.y), len(b.length()), b.datum,
+           parallel ? len(b.datum_from) : fmt::format("{} to {}", len(b.datum_from), len(b.datum_to))});
+    }
+    step("Mark the bend lines from point to point, across and up.",
+         "each line's length, and its distance from the edge named beside it");
+    table({"tag", "across", "up", "across", "up", "length", "from the edge", "distance"}, rows);
+  }
+
+  void bends() {
+    if (blank_.bends.empty()) return;
+    std::vector<const BendLine*> in_order;
+    for (const BendLine& b : blank_.bends) in_order.push_back(&b);
+    std::sort(in_order.begin(), in_order.end(),
+              [](const auto* a, const auto* b) { return a->order < b->order; });
+    std::vector<std::vector<std::string>> rows;
+    double sum = 0;
+    for (const BendLine* b : in_order) {
+      sum += (b->up ? 1 : -1) * b->turned.degrees();
+      rows.push_back({fmt::format("{}", b->order), b->tag, b->up ? "up" : "down",
+                      fixed(b->turned.degrees(), 2), fixed(b->between_legs().degrees(), 2),
+                      fixed(b->turned.degrees() + b->springback.degrees(), 2), len(b->radius)});
+    }
+    step(fmt::format("Bend, in this order, seen with the {} face up.", name_of(blank_.face_up)),
+         fmt::format("the angle between the legs after each; the angles turned are {} deg up in all",
+                     fixed(sum, 2)));
+    table({"order", "tag", "bend", "turned deg", "between legs", "bend to", "radius"}, rows);
+  }
+
+  void joints() {
+    const auto rows = joint_rows(piece_, job_.job.units);
+    if (rows.empty()) return;
+    step("Join and seal what meets.", fmt::format("joints of {} in all", len(joint_length(blank_))));
+    table({"joint", "edge of", "length", "angle", "edges"}, rows);
+  }
+
+  const JobResult& job_;
+  const PieceResult& piece_;
+  const Blank& blank_;
+  BenchCard card_;
+  int step_ = 0;
+  std::vector<std::string> lines_;
+};
+
+}  // namespace
+
+std::vector<std::string> folded_card_lines(const JobResult& job, const PieceResult& piece) {
+  return FoldedCard(job, piece).lines();
+}
+
+}  // namespace juggler

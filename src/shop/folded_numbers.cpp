@@ -1,0 +1,212 @@
+// What a folded part is made from and comes to, in words, and its bend schedule.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "folded_numbers.h"
+
+namespace juggler {
+namespace {
+
+std::string pressing_text(const Pressing& p, const Units& u) {
+  if (p.hits) return fmt::format("pressed, {} hits", *p.hits);
+  if (p.flat_width) return fmt::format("pressed in flats of {}", shown_length(*p.flat_width, u));
+  if (p.facet_error) return fmt::format("pressed, facet error at most {}", shown_length(*p.facet_error, u));
+  return "rolled smooth";
+}
+
+std::string bend_text(const Bend& b, double thickness, const Units& u) {
+  if (thickness == 0) return "sharp folds of a sheet without thickness";
+  std::string text =
+      b.radius ? fmt::format("inside radius {}", shown_length(*b.radius, u)) : "radii of their own";
+  if (b.neutral) text += fmt::format(", neutral factor {:g} from the hollow face", *b.neutral);
+  if (!b.table.empty()) text += fmt::format(", factors from a table of {} rows", b.table.size());
+  if (b.test)
+    text += fmt::format(", neutral factor {:.6g} from a test piece",
+                        neutral_factor(b, thickness, b.radius.value_or(0), Angle::degrees(90)));
+  if (b.springback) text += fmt::format(", springback {} on 90 deg", shown_angle(*b.springback));
+  return text;
+}
+
+std::string step_text(const ProfileStep& s, const Units& u) {
+  if (s.line) return shown_length(*s.line, u);
+  const char* way = s.to_right ? "right" : "left";
+  if (s.bend) return fmt::format("bend {:g} deg {}", s.bend->degrees(), way);
+  return fmt::format("arc {:g} deg {} radius {}", s.arc->degrees(), way, shown_length(*s.radius, u));
+}
+
+void panel_rows(std::vector<Row>& rows, const PieceResult& p, const Panel& panel, const Units& u) {
+  std::string profile;
+  for (const ProfileStep& s : panel.profile) profile += (profile.empty() ? "" : "; ") + step_text(s, u);
+  rows.push_back({"profile", profile});
+  const char* face = panel.sizes_on          ? name_of(*panel.sizes_on)
+                     : p.part.sheet.sizes_on ? name_of(*p.part.sheet.sizes_on)
+                                             : "middle";
+  rows.push_back({"lines measured", fmt::format("on the {}", face)});
+  rows.push_back({"run", shown_length(*panel.run, u)});
+  if (std::any_of(panel.profile.begin(), panel.profile.end(),
+                  [](const ProfileStep& s) { return s.arc.has_value(); }))
+    rows.push_back({"arcs", pressing_text(panel.bending, u)});
+  rows.push_back({"bends", bend_text(panel.bend, *p.part.sheet.thickness, u)});
+}
+
+std::string direction_text(const Flange& f) {
+  constexpr const char* words[]{"upright", "level", "square to the wall"};
+  if (f.direction != FlangeDirection::at_angle) return words[static_cast<size_t>(f.direction)];
+  return fmt::format("at {:g} deg from level outwards", f.rise.degrees());
+}
+
+void hopper_rows(std::vector<Row>& rows, const PieceResult& p, const Hopper& h, const Units& u) {
+  const char* face = p.part.sheet.sizes_on ? name_of(*p.part.sheet.sizes_on) : "middle";
+  const auto end = [&](const char* name, const RectangleSize& r) {
+    rows.push_back({name, fmt::format("width {}, length {}, on the {}", shown_length(*r.width, u),
+                                      shown_length(*r.length, u), face)});
+  };
+  end("base", h.base);
+  end("top", h.top);
+  rows.push_back({"height", shown_length(*h.height, u)});
+  if (!(h.shift == Vec2{}))
+    rows.push_back(
+        {"top shift", fmt::format("x {}, y {}", shown_length(h.shift.x, u), shown_length(h.shift.y, u))});
+  rows.push_back({"seam", fmt::format("{} {}, {}, gap {}", h.seam % 2 == 0 ? "in wall" : "at hip",
+                                      name_of_eighth(h.seam),
+                                      h.pieces == 1 ? "one piece" : fmt::format("{} pieces", h.pieces),
+                                      shown_length(p.part.seam.gap.value_or(0), u))});
+  if (h.pieces > 1 || h.seam % 2 == 1)
+    rows.push_back(
+        {"welded hips", h.corner == Corner::lapped ? "lapped by the walls +x and -x" : "touch inside"});
+  for (const Flange& f : h.flanges) {
+    rows.push_back({fmt::format("{} flange", name_of(f.end)),
+                    fmt::format("{} wide, {}, corners {} apart", shown_length(*f.width, u), direction_text(f),
+                                shown_length(f.clearance, u))});
+  }
+  if (!h.flanges.empty()) rows.push_back({"relief", name_of(h.relief)});
+  rows.push_back({"bends", bend_text(h.bend, *p.part.sheet.thickness, u)});
+}
+
+// Of parallel bends: what the schedule turns in all, against how the last plate stands to the first.
+std::string sum_of_angles(const PieceResult& p) {
+  double scheduled = 0;
+  double formed = 0;
+  const double up = p.blank.face_up == Face::inside ? 1 : -1;
+  for (const BendLine& b : p.blank.bends) scheduled += (b.up ? up : -up) * b.turned.degrees();
+  for (const Strip& s : p.folded()->strips) {
+    if (!s.rolled || !s.pressing.smooth()) formed += s.angle.degrees();
+  }
+  return fmt::format("{} deg, {} by the form", fixed(scheduled, 4), fixed(formed, 4));
+}
+
+}  // namespace
+
+std::vector<WallNumbers> wall_numbers(const Body& body) {
+  std::vector<WallNumbers> walls;
+  for (const Facet& f : body.facets) {
+    WallNumbers w{f.name};
+    const size_t n = f.corners.size();
+    for (size_t k = 0; k < n; ++k) {
+      const Vec3 a = f.corners[(k + n - 1) % n] - f.corners[k];
+      const Vec3 b = f.corners[(k + 1) % n] - f.corners[k];
+      w.corners.push_back(Angle::radians(std::atan2(norm(cross(a, b)), dot(a, b))));
+    }
+    // The height of the wall in its own plane, square to its first side.
+    const Vec3 first = f.corners[1] - f.corners[0];
+    for (const Vec3 c : f.corners)
+      w.slant = std::max(w.slant, norm(cross(c - f.corners[0], first)) / norm(first));
+    w.lean = Angle::radians(std::asin(std::clamp(f.normal.z, -1.0, 1.0)));
+    walls.push_back(std::move(w));
+  }
+  return walls;
+}
+
+void add_folded_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  if (const auto* panel = std::get_if<Panel>(&p.part.asked)) panel_rows(rows, p, *panel, u);
+  if (const auto* hopper = std::get_if<Hopper>(&p.part.asked)) hopper_rows(rows, p, *hopper, u);
+}
+
+void add_folded_numbers(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  const Blank& b = p.blank;
+  const Box3 box = box_of(*p.folded());
+  rows.push_back({"formed, overall", fmt::format("{} x {} x {}", shown_length(box.high.x - box.low.x, u),
+                                                 shown_length(box.high.y - box.low.y, u),
+                                                 shown_length(box.high.z - box.low.z, u))});
+  const auto bends = std::count_if(b.bends.begin(), b.bends.end(), [](const BendLine& l) { return !l.hit; });
+  if (bends > 0) rows.push_back({"bends", fmt::format("{}", bends)});
+  if (p.folded()->lie == Lie::profile && !b.bends.empty())
+    rows.push_back({"angles turned", sum_of_angles(p)});
+  if (b.pressed) {
+    rows.push_back({"hits", fmt::format("{}", b.pressed->hits)});
+    rows.push_back({"facet error", b.pressed->asked.facet_error
+                                       ? fmt::format("{}, asked {}", shown_length(b.pressed->facet_error, u),
+                                                     shown_length(*b.pressed->asked.facet_error, u))
+                                       : shown_length(b.pressed->facet_error, u)});
+    rows.push_back({"widest flat", b.pressed->asked.flat_width
+                                       ? fmt::format("{}, asked {}", shown_length(b.pressed->flat_width, u),
+                                                     shown_length(*b.pressed->asked.flat_width, u))
+                                       : shown_length(b.pressed->flat_width, u)});
+    rows.push_back({"flats at the ends", shown_length(b.pressed->end_width, u)});
+  }
+  if (b.folding->relief > 0) rows.push_back({"widest relief", shown_length(b.folding->relief, u)});
+  if (b.fit_error > 0)
+    rows.push_back({"fitted arcs", fmt::format("at most {} off", shown_length(b.fit_error, u))});
+}
+
+Schedule bend_schedule(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  const auto len = [&](double mm) {
+    const std::string text = shown_length(mm, u);
+    return text.substr(0, text.find(' '));
+  };
+  const auto deg = [](Angle a) { return fixed(a.degrees(), 3); };
+  const std::vector<BendLine>& bends = piece.blank.bends;
+  const auto any = [&](auto&& has) { return std::any_of(bends.begin(), bends.end(), has); };
+  const bool slanting =
+      any([&](const BendLine& b) { return std::abs(b.datum_to - b.datum_from) > 1e-9 * piece.blank.size; });
+  const bool sprung = any([](const BendLine& b) { return b.springback.radians() > 0; });
+  const bool hits = any([](const BendLine& b) { return b.hit; });
+  Schedule s{{"tag", "order", "datum edge", "distance"}, {}};
+  if (slanting) s.heads.push_back("at other end");
+  for (const char* head : {"tangent 1", "tangent 2", "bend", "turned", "legs", "radius", "length"})
+    s.heads.push_back(head);
+  if (sprung) s.heads.push_back("springback");
+  if (hits) {
+    s.heads.push_back("flat before");
+    s.heads.push_back("facet error");
+  }
+  for (const BendLine& b : bends) {
+    std::vector<std::string> row{b.tag, fmt::format("{}", b.order), b.datum, len(b.datum_from)};
+    if (slanting) row.push_back(len(b.datum_to));
+    for (const std::string& cell : {len(b.tangent_a), len(b.tangent_b), std::string(b.up ? "up" : "down"),
+                                    deg(b.turned), deg(b.between_legs()), len(b.radius), len(b.length())})
+      row.push_back(cell);
+    if (sprung) row.push_back(deg(b.springback));
+    if (hits) {
+      row.push_back(b.hit ? len(b.flat_width) : "-");
+      row.push_back(b.hit ? len(b.facet_error) : "-");
+    }
+    s.rows.push_back(std::move(row));
+  }
+  return s;
+}
+
+std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece, const Units& u) {
+  const Folding& f = *piece.blank.folding;
+  const auto plate = [&](const BlankJoint& j) { return f.plates[static_cast<size_t>(j.plate)].name; };
+  std::vector<std::vector<std::string>> rows;
+  for (size_t i = 0; i < f.joints.size(); ++i) {
+    const BlankJoint& j = f.joints[i];
+    if (i > 0 && f.joints[i - 1].name == j.name) continue;
+    const BlankJoint* other =
+        i + 1 < f.joints.size() && f.joints[i + 1].name == j.name ? &f.joints[i + 1] : nullptr;
+    const std::string how = j.open            ? "open"
+                            : j.lapped        ? "lapped"
+                            : j.clearance > 0 ? fmt::format("{} apart", shown_length(j.clearance, u))
+                                              : "touching";
+    std::string length = shown_length(j.length, u);
+    if (other && shown_length(other->length, u) != length) length += ", " + shown_length(other->length, u);
+    rows.push_back({j.name, other ? plate(j) + "; " + plate(*other) : plate(j), length,
+                    fixed(j.angle.degrees(), 3), how});
+  }
+  return rows;
+}
+
+}  // namespace juggler

@@ -1,0 +1,16 @@
+// The numbers of folded parts in words. Private to the room.
+#pragma once
+
+#include "juggler/shop.h"
+
+namespace juggler {
+
+/// The sizes asked for, whatever they were given as.
+void add_folded_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+void add_folded_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+/// The joints of a blank: name, plate, length, angle between the normals, how they meet.
+[[nodiscard]] std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece, const Units& units);
+/// The bench card of a folded blank, as card_lines().
+[[nodiscard]] std::vector<std::string> folded_card_lines(const JobResult& job, const PieceResult& piece);
+
+}  // namespace juggler

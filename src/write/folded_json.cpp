@@ -1,0 +1,146 @@
+#include "json_parts.h"
+
+namespace juggler {
+namespace {
+
+Json bend_json(const BendLine& b) {
+  return {{"tag", b.tag},
+          {"order", b.order},
+          {"hit", b.hit},
+          {"from", point(b.from)},
+          {"to", point(b.to)},
+          {"length", number(b.length())},
+          {"datum", b.datum},
+          {"distance", {number(b.datum_from), number(b.datum_to)}},
+          {"tangent_lines", {number(b.tangent_a), number(b.tangent_b)}},
+          {"direction", b.up ? "up" : "down"},
+          {"turned", number(b.turned.degrees())},
+          {"between_legs", number(b.between_legs().degrees())},
+          {"radius", number(b.radius)},
+          {"allowance", number(b.allowance)},
+          {"springback", number(b.springback.degrees())},
+          {"flat_width", b.hit ? number(b.flat_width) : Json(nullptr)},
+          {"facet_error", b.hit ? number(b.facet_error) : Json(nullptr)}};
+}
+
+Json bend_rule_json(const Bend& b) {
+  return {{"radius", optional(b.radius)},
+          {"neutral", optional(b.neutral)},
+          {"table_rows", b.table.size()},
+          {"test", b.test.has_value()},
+          {"springback", b.springback ? number(b.springback->degrees()) : Json(nullptr)},
+          {"die", optional(b.die)},
+          {"tags", b.letters ? "letters" : "numbers"}};
+}
+
+Json pressing_json(const Pressing& p) {
+  return {{"hits", optional(p.hits)},
+          {"flat_width", optional(p.flat_width)},
+          {"facet_error", optional(p.facet_error)}};
+}
+
+Json panel_json(const Panel& panel, const Sheet& sheet) {
+  Json steps = Json::array();
+  for (const ProfileStep& s : panel.profile) {
+    Json step;
+    if (s.line) step["line"] = number(*s.line);
+    if (s.bend) step["bend"] = number(s.bend->degrees());
+    if (s.arc) step["arc"] = number(s.arc->degrees());
+    if (s.radius) step["radius"] = number(*s.radius);
+    if (!s.line) step["to"] = s.to_right ? "right" : "left";
+    steps.push_back(step);
+  }
+  const Json face = panel.sizes_on   ? Json(name_of(*panel.sizes_on))
+                    : sheet.sizes_on ? Json(name_of(*sheet.sizes_on))
+                                     : Json(nullptr);
+  return {{"profile", steps},
+          {"run", number(*panel.run)},
+          {"sizes_on", face},
+          {"bending", pressing_json(panel.bending)},
+          {"bend", bend_rule_json(panel.bend)}};
+}
+
+Json hopper_json(const Hopper& h) {
+  const auto end = [](const RectangleSize& r) {
+    return Json{{"width", number(*r.width)}, {"length", number(*r.length)}};
+  };
+  Json flanges = Json::array();
+  constexpr const char* directions[]{"upright", "level", "square"};
+  for (const Flange& f : h.flanges) {
+    flanges.push_back({{"end", name_of(f.end)},
+                       {"width", number(*f.width)},
+                       {"direction", f.direction == FlangeDirection::at_angle
+                                         ? number(f.rise.degrees())
+                                         : Json(directions[static_cast<size_t>(f.direction)])},
+                       {"clearance", number(f.clearance)}});
+  }
+  return {{"base", end(h.base)},
+          {"top", end(h.top)},
+          {"height", number(*h.height)},
+          {"shift", point(h.shift)},
+          {"seam", {{"at", name_of_eighth(h.seam)}, {"pieces", h.pieces}}},
+          {"corner", name_of(h.corner)},
+          {"relief", name_of(h.relief)},
+          {"flanges", flanges},
+          {"bend", bend_rule_json(h.bend)}};
+}
+
+}  // namespace
+
+Json bends_json(const Blank& blank) {
+  Json all = Json::array();
+  for (const BendLine& b : blank.bends) all.push_back(bend_json(b));
+  return all;
+}
+
+Json folding_json(const PieceResult& piece) {
+  if (!piece.folded()) return nullptr;
+  const Folding& f = *piece.blank.folding;
+  Json plates = Json::array();
+  for (const FlatPlate& p : f.plates) {
+    Json corners = Json::array();
+    for (const Vec2 c : p.corners) corners.push_back(point(c));
+    plates.push_back({{"name", p.name}, {"corners", corners}});
+  }
+  Json joints = Json::array();
+  for (const BlankJoint& j : f.joints) {
+    joints.push_back({{"name", j.name},
+                      {"plate", f.plates[static_cast<size_t>(j.plate)].name},
+                      {"from", point(j.from)},
+                      {"to", point(j.to)},
+                      {"length", number(j.length)},
+                      {"angle", number(j.angle.degrees())},
+                      {"clearance", number(j.clearance)},
+                      {"lapped", j.lapped},
+                      {"open", j.open}});
+  }
+  Json walls = Json::array();
+  for (const WallNumbers& w : wall_numbers(*piece.folded())) {
+    Json corners = Json::array();
+    for (const Angle a : w.corners) corners.push_back(number(a.degrees()));
+    walls.push_back({{"name", w.name},
+                     {"corners", corners},
+                     {"slant", number(w.slant)},
+                     {"lean", number(w.lean.degrees())}});
+  }
+  return {{"plates", plates}, {"joints", joints}, {"walls", walls}, {"relief", number(f.relief)}};
+}
+
+Json pressed_json(const std::optional<Pressed>& pressed) {
+  if (!pressed) return nullptr;
+  Json table = Json::array();
+  for (const Pressed::Row& row : pressed->table)
+    table.push_back({{"hits", row.hits},
+                     {"flat_width", number(row.flat_width)},
+                     {"facet_error", number(row.facet_error)}});
+  return {{"asked", pressing_json(pressed->asked)},      {"hits", pressed->hits},
+          {"flat_width", number(pressed->flat_width)},   {"end_width", number(pressed->end_width)},
+          {"facet_error", number(pressed->facet_error)}, {"table", table}};
+}
+
+Json folded_part_json(const PieceResult& piece) {
+  if (const auto* panel = std::get_if<Panel>(&piece.part.asked)) return panel_json(*panel, piece.part.sheet);
+  return hopper_json(std::get<Hopper>(piece.part.asked));
+}
+
+}  // namespace juggler

@@ -1,0 +1,27 @@
+// Pieces of the result document. Private to the room.
+#pragma once
+
+#include <nlohmann/json.hpp>
+
+#include "juggler/shop.h"
+
+namespace juggler {
+
+using Json = nlohmann::ordered_json;
+
+/// Infinite radii (straight edges) become null; -0 becomes 0.
+[[nodiscard]] Json number(double value);
+[[nodiscard]] Json point(Vec2 p);
+template <typename T>
+Json optional(const std::optional<T>& value) {
+  return value ? Json(*value) : Json(nullptr);
+}
+
+[[nodiscard]] Json bends_json(const Blank& blank);
+/// Plates, joints, walls and reliefs of a folded blank; null of others.
+[[nodiscard]] Json folding_json(const PieceResult& piece);
+[[nodiscard]] Json pressed_json(const std::optional<Pressed>& pressed);
+/// What a folded part was asked to be.
+[[nodiscard]] Json folded_part_json(const PieceResult& piece);
+
+}  // namespace juggler
