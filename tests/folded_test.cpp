@@ -278,6 +278,150 @@ TEST(Hopper, RandomOnesCloseWithinTheirAllowance) {
   }
 }
 
+Net prism(int sides, double across_flats, double height) {
+  return {.sides = sides,
+          .base = {.across_flats = across_flats},
+          .height = height,
+          .bend = {.radius = r, .neutral = k}};
+}
+
+TEST(Net, HexagonalFrustumWithASlantingTop) {
+  // Base 200 and top 100 across flats, 150 high, the top cut by a plane at 100 on the axis that rises 20
+  // degrees.
+  Net n = prism(6, 200, 150);
+  n.top.across_flats = 100;
+  n.bend.radius = 0;
+  n.ends = {{.end = EndName::top, .height = 100, .tilt = Angle::degrees(20), .uphill = {}, .key = "trim.1"}};
+  n.open = {"base", "top"};
+  const Blank b = made(n, sheet_of(0));
+  // By hand: the corners' edges run from radius R to R/2 over the height; each is cut where
+  // z = 100 + x tan 20.
+  const double R = 100 / std::cos(pi / 6);
+  const double rise = std::tan(20.0 / 180 * pi);
+  double sum = 0;
+  std::vector<double> edges;
+  for (int i = 0; i < 6; ++i) {
+    const double at = (2 * i - 1) * pi / 6;
+    // (R - R/300 z) cos(at) = x; z = 100 + x rise
+    const double z = (100 + R * std::cos(at) * rise) / (1 + R / 300 * std::cos(at) * rise);
+    edges.push_back(z * std::hypot(150.0, R / 2) / 150);
+    sum += R;  // sides of the base
+  }
+  double base = 0;
+  double longest_bend = 0;
+  for (const Edge& e : b.edges) {
+    if (e.label == "base") base += length_of(e.arcs);
+  }
+  EXPECT_NEAR(base, sum, 1e-9);
+  ASSERT_EQ(b.bends.size(), 5u);
+  std::vector<double> made_edges;
+  for (const BendLine& line : b.bends) {
+    made_edges.push_back(line.length());
+    longest_bend = std::max(longest_bend, line.length());
+  }
+  std::sort(edges.begin(), edges.end());
+  std::sort(made_edges.begin(), made_edges.end());
+  // The seam lies on a shortest edge.
+  EXPECT_NEAR(joint_length(b), edges.front(), 1e-9);
+  for (size_t i = 0; i < 5; ++i) EXPECT_NEAR(made_edges[i], edges[i + 1], 1e-9);
+  // The walls lean alike, and meet at the angle of a pyramid's: cos = (cos 60 + tan2) / (1 + tan2) of the
+  // lean.
+  const double lean = std::tan(std::atan(50.0 / 150));
+  const double turned = std::acos((0.5 + lean * lean) / (1 + lean * lean));
+  for (const BendLine& line : b.bends) EXPECT_NEAR(line.turned.radians(), turned, 1e-9);
+}
+
+TEST(Net, TrayWithClosedCorners) {
+  Net n = prism(4, 300, 60);
+  n.open = {"top"};
+  n.bends = {"base / wall 1", "base / wall 2", "base / wall 3", "base / wall 4"};
+  for (const Relief relief : {Relief::closed, Relief::round, Relief::slot}) {
+    for (const Corner corner : {Corner::inside_touch, Corner::lapped}) {
+      n.relief = relief;
+      n.corner = corner;
+      const Blank b = made(n, sheet_of(t, Face::outside));
+      // Outside 300: from rim to rim twice the outside height and the base, less what two bends save.
+      EXPECT_NEAR(as_laid(b).width, 300 + 2 * 60 - 4 * (r + t) + 2 * allowance, 1e-9);
+    }
+  }
+}
+
+TEST(Net, ALoopIsRefusedByName) {
+  Net n = prism(4, 300, 60);
+  n.bends = {"wall 1 / wall 2", "wall 2 / wall 3", "wall 3 / wall 4", "wall 4 / wall 1"};
+  const Refusal::Text text = refusal_of([&] { (void)make_blank(n, sheet_of(0)); });
+  EXPECT_EQ(text.key, "bends");
+  EXPECT_TRUE(has(text.found, "wall 1 / wall 2 / wall 3 / wall 4")) << text.found;
+}
+
+TEST(Net, PrismsPyramidsAndFrusta) {
+  for (const int sides : {3, 4, 5, 6, 8}) {
+    for (const int kind : {0, 1, 2}) {
+      for (const double thickness : {0.0, 1.0}) {
+        Net n = prism(sides, 200, 120);
+        if (kind == 1) n.top.point = true;
+        if (kind == 2) n.top.across_flats = 90;
+        n.bend.radius = 1;
+        const Sheet sheet = sheet_of(thickness, Face::outside);
+        for (const Blank& b : make_blanks(n, sheet))
+          EXPECT_TRUE(prove(b, n, sheet).passed) << sides << " sides, kind " << kind;
+      }
+    }
+  }
+}
+
+TEST(Net, CubeHasTheSmallestRectangleOfItsNets) {
+  Net cube = prism(4, 100, 100);
+  cube.bend.radius = 0;
+  const Blank b = made(cube, sheet_of(0));
+  // Eleven nets, all with joints of 700: the smallest rectangle about any is 300 by 400 or, askew, less.
+  EXPECT_NEAR(joint_length(b), 700, 1e-9);
+  EXPECT_LE(enclosing(b).width * enclosing(b).height, 300 * 400 + 1e-6);
+}
+
+// A random convex body: points on a rough ball and their hull, by trying every three.
+Net random_body(std::mt19937& random) {
+  std::normal_distribution<double> normal;
+  Net n;
+  const int count = 5 + static_cast<int>(random() % 8);
+  for (int i = 0; i < count; ++i) {
+    Vec3 p{normal(random), normal(random), normal(random)};
+    n.points.push_back((100 / norm(p)) * p);
+  }
+  for (int i = 0; i < count; ++i) {
+    for (int j = i + 1; j < count; ++j) {
+      for (int m = j + 1; m < count; ++m) {
+        const auto at = [&](int q) { return n.points[static_cast<size_t>(q)]; };
+        const Vec3 across = cross(at(j) - at(i), at(m) - at(i));
+        int above = 0;
+        int below = 0;
+        for (int q = 0; q < count; ++q) {
+          if (q == i || q == j || q == m) continue;
+          (dot(across, at(q) - at(i)) > 0 ? above : below)++;
+        }
+        if (above > 0 && below > 0) continue;
+        n.faces.push_back({"face " + std::to_string(n.faces.size() + 1),
+                           above > 0 ? std::vector{i, m, j} : std::vector{i, j, m}});
+      }
+    }
+  }
+  n.bend = {.radius = 0, .neutral = k};
+  return n;
+}
+
+TEST(Net, RandomConvexBodiesComeHomeInOnePieceThatDoesNotLieOverItself) {
+  std::mt19937 random(33);
+  for (int i = 0; i < 1000; ++i) {
+    const Net n = random_body(random);
+    const std::vector<Blank> blanks = make_blanks(n, sheet_of(0));
+    ASSERT_EQ(blanks.size(), 1u) << "seed 33, body " << i;
+    const Proof p = prove(blanks[0], n, sheet_of(0));
+    EXPECT_TRUE(p.passed) << "seed 33, body " << i << ": " << p.greatest_distance << " at " << p.where;
+    EXPECT_LE(p.greatest_distance, 1e-9 * 200);
+    EXPECT_FALSE(crosses_itself(outline(blanks[0])));
+  }
+}
+
 TEST(FoldedProof, SeesDamage) {
   const Hopper h = hopper_of(300, 500, 150, 200, 350);
   const Sheet sheet = sheet_of(t);

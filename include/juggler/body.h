@@ -144,8 +144,28 @@ struct Mould {
 /// The body of a hopper, in its pieces, its welds apart by the gap.
 [[nodiscard]] Body body_of(const Hopper& hopper, const Sheet& sheet, double gap = 0);
 
-/// The body of any folded shape; of the seam its gap counts.
-[[nodiscard]] Body body_of(const FoldedShape& shape, const Sheet& sheet, const Seam& seam);
+/// A body of flat faces, sharp: what a net is folded from.
+struct Polyhedron {
+  std::vector<Vec3> points = {};
+  std::vector<NetFace> faces = {};
+};
+/// The faces of a net by its sizes or as given, those left open too.
+///
+/// Errors  Refusal for sizes that are missing or contradict each other; faces that are not flat within 1e-6
+/// of
+///         the size, that do not close, or of which an edge has more than two.
+[[nodiscard]] Polyhedron polyhedron_of(const Net& net);
+
+/// Two faces that share an edge: the sides at which they meet.
+struct Hinge {
+  int face_a = 0, side_a = 0;
+  int face_b = 0, side_b = 0;
+  double length = 0;
+};
+[[nodiscard]] std::vector<Hinge> hinges_of(const Polyhedron& body);
+/// A corner of a face (they count on past the last), and the unit normal outwards; 0 of a face without area.
+[[nodiscard]] Vec3 point_of(const Polyhedron& body, const NetFace& face, size_t corner);
+[[nodiscard]] Vec3 normal_of(const Polyhedron& body, const NetFace& face);
 
 /// A point of a strip: phi from its first plate, `along` its axis, on a layer. Source docs/maths/folded.md
 /// (7).

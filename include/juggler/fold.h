@@ -121,4 +121,47 @@ struct Hopper {
 /// "+x", "+x+y", "+y", ...: the eighths by name.
 [[nodiscard]] const char* name_of_eighth(int eighth);
 
+/// A regular polygon: one of its sizes, or a point.
+struct PolygonSize {
+  std::optional<double> across_flats = {};  ///< from side to opposite side; of odd polygons twice the apothem
+  std::optional<double> across_corners = {};  ///< twice the radius of its corners
+  std::optional<double> side = {};
+  bool point = false;
+};
+
+/// A plane that cuts one end of a prism, pyramid or frustum.
+struct SlantingEnd {
+  EndName end = EndName::top;
+  std::optional<double> height = {};  ///< where it meets the axis through the base's centre, mm
+  Angle tilt = {};                    ///< from level, 0 to under 90 degrees
+  Angle uphill = {};
+  std::string key = {};
+};
+
+/// A face of a body, by the numbers of its points, anticlockwise seen from outside.
+struct NetFace {
+  std::string name = {};
+  std::vector<int> points = {};
+};
+
+/// A body of flat faces: a prism (no top), pyramid or frustum by sizes, or any by points and faces.
+struct Net {
+  int sides = 0;
+  PolygonSize base = {};
+  PolygonSize top = {};
+  std::optional<double> height = {};
+  Vec2 shift = {};
+  Angle turn = {};  ///< plan angle of the middle of wall 1
+  std::vector<SlantingEnd> ends = {};
+  std::vector<Vec3> points = {};
+  std::vector<NetFace> faces = {};
+  std::vector<std::string> open = {};    ///< faces left out, by name
+  std::vector<std::string> bends = {};   ///< "one / other": all that is bent; else chosen
+  std::vector<std::string> joints = {};  ///< "one / other": what must not be bent
+  Corner corner = Corner::inside_touch;
+  Relief relief = Relief::closed;
+  std::optional<double> relief_size = {};
+  Bend bend = {};
+};
+
 }  // namespace juggler

@@ -119,6 +119,13 @@ using Outline = std::vector<Arc>;
 /// Points along an arc, both ends included, no chord turning by more than `limit`.
 [[nodiscard]] std::vector<Vec2> chords(const Arc& arc, Angle limit);
 
+using Polygon = std::vector<Vec2>;
+/// A simple polygon that runs anticlockwise, in convex parts.
+[[nodiscard]] std::vector<Polygon> convex_parts(Polygon polygon);
+/// How far two convex polygons reach into each other: the least shift that parts them, mm; negative where
+/// they are apart already.
+[[nodiscard]] double depth_of_overlap(const Polygon& a, const Polygon& b);
+
 /// The rectangle about an outline in a given direction: one corner, the heading of its width, and sides.
 struct Rectangle {
   Vec2 corner;

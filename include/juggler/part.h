@@ -78,9 +78,9 @@ struct Cylinder {
 /// Parts of one round wall.
 using RoundShape = std::variant<Cone, Cylinder>;
 /// Parts of flat faces.
-using FoldedShape = std::variant<Panel, Hopper>;
+using FoldedShape = std::variant<Panel, Hopper, Net>;
 /// What a part can be.
-using Shape = std::variant<Cone, Cylinder, Panel, Hopper>;
+using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net>;
 
 /// The shape, where it is a round one.
 [[nodiscard]] std::optional<RoundShape> round_shape(const Shape& shape);

@@ -129,13 +129,22 @@ void add_marks(Blank& b, const Making& making) {
   add_text_in_largest_plate(b, making);
 }
 
-void check_overlap(const Body& body, const Laid& laid, const std::vector<Edge>& edges) {
+// The ends of strips count by their chords: two that close a corner begin side by side.
+void check_overlap(const Body& body, const Laid& laid, const std::vector<Walked>& walked) {
   if (const auto overlap = overlap_of(body, laid)) {
     throw Refusal({.reason = "the blank would lie over itself: " + overlap->one + " and " + overlap->other,
                    .key = "seam.pieces",
                    .advice = "divide it into more pieces, move the seam, or make its flanges narrower"});
   }
-  if (crosses_itself(joined(edges)))
+  Outline lines;
+  for (const Walked& w : walked) {
+    if (w.kind == SideKind::bend) {
+      lines.push_back(line(w.arcs.front().start, end_of(w.arcs.back())));
+    } else {
+      lines.insert(lines.end(), w.arcs.begin(), w.arcs.end());
+    }
+  }
+  if (crosses_itself(lines))
     throw Refusal({.reason = "the outline would cross itself at a relief or a corner",
                    .key = "relief",
                    .advice = "take a smaller relief, or relief = \"closed\""});
@@ -168,8 +177,8 @@ Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed
   WalkedOutline walked = walk_round(body, laid, making.fit);
   const double relief = cut_reliefs(walked.stretches, body);
   b.fit_error = walked.fit_error;
+  check_overlap(body, laid, walked.stretches);
   b.edges = edges_of(walked.stretches);
-  check_overlap(body, laid, b.edges);
   const Placing placing = laid_out(body, laid, making.face_up, b.edges);
   for (Edge& e : b.edges) {
     for (Arc& arc : e.arcs) arc = placed(arc, placing);

@@ -24,7 +24,9 @@ double area(const Blank& blank) { return signed_area(outline(blank)); }
 double outline_length(const Blank& blank) { return length_of(outline(blank)); }
 Rectangle as_laid(const Blank& blank) { return upright_box(outline(blank)); }
 Rectangle enclosing(const Blank& blank) { return smallest_rectangle(outline(blank)); }
-bool overlaps_itself(const Blank& blank) { return crosses_itself(outline(blank)); }
+bool overlaps_itself(const Blank& blank) {
+  return !blank.folding && crosses_itself(outline(blank));  // a folded blank that would is refused
+}
 
 double mass(const Blank& blank, double density) { return area(blank) * blank.thickness * density * 1e-9; }
 

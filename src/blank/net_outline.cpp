@@ -43,12 +43,29 @@ class Walk {
   void across(int from_plate, int number) {
     const Strip& s = body_.strips[static_cast<size_t>(number)];
     const bool forth = s.plate_a == from_plate;
-    end_of_strip(number, forth ? s.low : s.high, forth);
     const int other = forth ? s.plate_b : s.plate_a;
-    const int side = forth ? s.side_b : s.side_a;
+    const auto side = static_cast<size_t>(forth ? s.side_b : s.side_a);
+    const auto from_side = static_cast<size_t>(forth ? s.side_a : s.side_b);
     const size_t n = body_.plates[static_cast<size_t>(other)].sides.size();
-    walk(other, static_cast<size_t>(side) + 1, n - 1);
-    end_of_strip(number, forth ? s.high : s.low, !forth);
+    const auto at = [&](bool at_a, const StripEnd& end) {
+      const double phi = at_a ? 0 : std::abs(s.angle.radians());
+      return flat_point(body_, laid_, s, phi, end(phi));
+    };
+    const StripEnd& out = forth ? s.low : s.high;
+    const StripEnd& back = forth ? s.high : s.low;
+    step(flat_corner(body_, laid_, from_plate, from_side), at(forth, out), number);
+    end_of_strip(number, out, forth);
+    step(at(!forth, out), flat_corner(body_, laid_, other, side + 1), number);
+    walk(other, side + 1, n - 1);
+    step(flat_corner(body_, laid_, other, side), at(!forth, back), number);
+    end_of_strip(number, back, !forth);
+    step(at(forth, back), flat_corner(body_, laid_, from_plate, from_side + 1), number);
+  }
+
+  // Where a lapped wall reaches past the end of its strip.
+  void step(Vec2 from, Vec2 to, int number) {
+    if (norm(to - from) > 1e-11 * body_.size)
+      add({"corner", SideKind::bend, -1, -1, number, {line(from, to)}});
   }
 
   void end_of_strip(int number, const StripEnd& end, bool forth) {
@@ -66,9 +83,11 @@ class Walk {
       w.arcs = {line(at(0), at(turn))};
     } else {
       // An error square to the edge is a greater one along the strip, and so from the plane on another layer.
+      // Ends that close a corner begin side by side: they are fitted more closely.
+      const double tolerance = w.kind == SideKind::bend ? fit_ / 20 : fit_;
       const double steep = std::hypot(1, std::hypot(end.cosine, end.sine) / s.neutral);
       const FittedArcs fitted =
-          fit_arcs({0, turn, at, heading_of(s, end, forth)}, std::min(fit_, 1e-3 * body_.size) / steep);
+          fit_arcs({0, turn, at, heading_of(s, end, forth)}, std::min(tolerance, 1e-3 * body_.size) / steep);
       w.arcs = fitted.arcs;
       out_.fit_error = std::max(out_.fit_error, fitted.error * steep);
     }

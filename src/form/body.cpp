@@ -81,10 +81,16 @@ class Builder {
     const double tangent = std::tan(std::abs(angle) / 2);
     if (s.kind == SideKind::bend) return radius_on(bend_radius(), angle, mould_.layer, t) * tangent;
     if (s.open) return s.inset;
-    const double touch = radius_on(0, angle, mould_.layer, t) * tangent + s.inset;
-    const bool other_laps = s.facet >= 0 && side(s.facet, s.side).lapped;
-    if (s.lapped) return touch - t / std::sin(angle);
-    return other_laps ? touch + std::max(0.0, t / std::tan(angle)) : touch;
+    return radius_on(0, angle, mould_.layer, t) * tangent + s.inset;
+  }
+
+  // What a lap takes or adds besides: the covered edge stands clear of the other's inside face. (9)
+  double lap(int facet, int k) const {
+    const FacetSide& s = side(facet, k);
+    if (s.kind != SideKind::joint || s.open) return 0;
+    const double t = mould_.thickness;
+    if (s.lapped) return -t / std::sin(turned(facet, k));
+    return side(s.facet, s.side).lapped ? std::max(0.0, t / std::tan(turned(facet, k))) : 0;
   }
 
   void add_plate(size_t i) {
@@ -92,21 +98,29 @@ class Builder {
     const Vec3 x = along(static_cast<int>(i), 0);
     Plate p{f.name, f.corners[0] - mould_.layer * f.normal, x, cross(f.normal, x), f.normal, {}, {}};
     std::vector<Line2> lines;
+    std::vector<Line2> touching;  // where the sides would lie without laps
     for (size_t k = 0; k < f.corners.size(); ++k) {
       const Vec3 from = f.corners[k] - f.corners[0];
       const Vec3 way = along(static_cast<int>(i), static_cast<int>(k));
       const Vec2 flat_way{dot(way, p.x), dot(way, p.y)};
       const Vec2 at = Vec2{dot(from, p.x), dot(from, p.y)} +
                       inset(static_cast<int>(i), static_cast<int>(k)) * left_of(flat_way);
-      lines.push_back({at, flat_way});
+      touching.push_back({at, flat_way});
+      lines.push_back({at + lap(static_cast<int>(i), static_cast<int>(k)) * left_of(flat_way), flat_way});
       body_.points.push_back({static_cast<int>(i), mould_.layer, f.corners[k]});
       const FacetSide& s = f.sides[k];
       p.sides.push_back({s.kind, -1, s.name});
       if (s.kind == SideKind::free)
         body_.rims.push_back({static_cast<int>(i), static_cast<int>(k), s.layer, s.plane});
     }
-    for (size_t k = 0; k < lines.size(); ++k)
-      p.corners.push_back(crossing(lines[(k + lines.size() - 1) % lines.size()], lines[k]));
+    const auto meet = [](const std::vector<Line2>& all, size_t k) {
+      return crossing(all[(k + all.size() - 1) % all.size()], all[k]);
+    };
+    touching_.emplace_back();
+    for (size_t k = 0; k < lines.size(); ++k) {
+      p.corners.push_back(meet(lines, k));
+      touching_.back().push_back(p.at(meet(touching, k)));
+    }
     check_left(p, lines);
     body_.plates.push_back(std::move(p));
   }
@@ -172,22 +186,38 @@ class Builder {
     const bool one_rim = a.kind == SideKind::free && b.kind == SideKind::free && a.layer == b.layer &&
                          a.plane.height == b.plane.height && a.plane.normal == b.plane.normal;
     if (one_rim) return plane_end(st, a.plane, a.layer);
-    const Vec3 at_a = corner(st.plate_a, corner_a);
-    const Vec3 at_b = corner(st.plate_b, corner_b);
-    const bool closes_b = a.kind != SideKind::free && b.kind == SideKind::joint;
-    const bool closes_a = a.kind == SideKind::joint && b.kind == SideKind::bend;
-    if (closes_b || closes_a) {
-      const Vec3 way = closes_b ? along(st.plate_b, next_b) : along(st.plate_a, next_a);
-      const Vec3 across = cross(way, at_b - at_a);
-      if (norm(across) > 1e-9 * norm(at_b - at_a)) {
-        const Vec3 n = unit(across);
-        if (std::abs(dot(n, st.axis)) > 0.05) return plane_end(st, {n, dot(n, at_a)}, 0);
-      }
-    }
+    const Vec3 at_a = touching(st.plate_a, corner_a);
+    const Vec3 at_b = touching(st.plate_b, corner_b);
+    if (const auto plane = closing_plane(st, next_a, next_b, at_a, at_b)) return plane_end(st, *plane, 0);
     const double from = dot(at_a - start(st), st.axis);
     const double to = dot(at_b - start(st), st.axis);
     const double turn = std::abs(st.angle.radians());
     return {from, turn > 0 ? (to - from) / turn : 0, 0, 0};
+  }
+
+  // The plane in which a strip meets what is joined to it, by its inside face; (11), (12).
+  std::optional<Plane> closing_plane(const Strip& st, int next_a, int next_b, Vec3 at_a, Vec3 at_b) const {
+    const FacetSide& a = side(st.plate_a, next_a);
+    const FacetSide& b = side(st.plate_b, next_b);
+    if (a.open || b.open) return std::nullopt;
+    const auto steep_enough = [&](Vec3 n) { return std::abs(dot(n, st.axis)) > 0.05; };
+    if (a.kind == SideKind::joint && b.kind == SideKind::joint && a.facet == b.facet) {
+      const Vec3 n = mould_.facets[static_cast<size_t>(a.facet)].normal;
+      return steep_enough(n) ? std::optional(Plane{n, dot(n, at_a)}) : std::nullopt;
+    }
+    const bool closes_b = a.kind != SideKind::free && b.kind == SideKind::joint;
+    const bool closes_a = a.kind == SideKind::joint && b.kind == SideKind::bend;
+    if (!closes_b && !closes_a) return std::nullopt;
+    const Vec3 way = closes_b ? along(st.plate_b, next_b) : along(st.plate_a, next_a);
+    const Vec3 across = cross(way, at_b - at_a);
+    if (norm(across) <= 1e-9 * norm(at_b - at_a)) return std::nullopt;
+    const Vec3 n = unit(across);
+    return steep_enough(n) ? std::optional(Plane{n, dot(n, at_a)}) : std::nullopt;
+  }
+
+  Vec3 touching(int i, int k) const {
+    const auto& corners = touching_[static_cast<size_t>(i)];
+    return corners[static_cast<size_t>(k) % corners.size()];
   }
 
   Vec3 corner(int i, int k) {
@@ -210,16 +240,12 @@ class Builder {
 
   const Mould& mould_;
   Body body_;
+  std::vector<std::vector<Vec3>> touching_;  // the corners of the plates, without laps
 };
 
 }  // namespace
 
 Body body_of(const Mould& mould) { return Builder(mould).build(); }
-
-Body body_of(const FoldedShape& shape, const Sheet& sheet, const Seam& seam) {
-  if (const auto* panel = std::get_if<Panel>(&shape)) return body_of(*panel, sheet);
-  return body_of(std::get<Hopper>(shape), sheet, seam.gap.value_or(0));
-}
 
 Vec3 strip_point(const Body& body, const Strip& s, double phi, double along, double layer) {
   const Plate& a = body.plates[static_cast<size_t>(s.plate_a)];

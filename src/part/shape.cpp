@@ -1,6 +1,8 @@
 // What all shapes share: their sizes, their mirrored twins.
 #include <algorithm>
 
+#include <algorithm>
+
 #include "bounds.h"
 
 namespace juggler {
@@ -98,6 +100,7 @@ std::optional<RoundShape> round_shape(const Shape& shape) {
 std::optional<FoldedShape> folded_shape(const Shape& shape) {
   if (const auto* panel = std::get_if<Panel>(&shape)) return *panel;
   if (const auto* hopper = std::get_if<Hopper>(&shape)) return *hopper;
+  if (const auto* net = std::get_if<Net>(&shape)) return *net;
   return std::nullopt;
 }
 
@@ -120,6 +123,13 @@ FoldedShape as_made(FoldedShape shape, Hand hand) {
   if (auto* hopper = std::get_if<Hopper>(&shape)) {
     hopper->shift.y = -hopper->shift.y;
     hopper->seam = (8 - hopper->seam) % 8;
+  }
+  if (auto* net = std::get_if<Net>(&shape)) {
+    net->shift.y = -net->shift.y;
+    net->turn = mirrored(net->turn);
+    for (SlantingEnd& end : net->ends) end.uphill = mirrored(end.uphill);
+    for (Vec3& p : net->points) p.y = -p.y;
+    for (NetFace& face : net->faces) std::reverse(face.points.begin(), face.points.end());
   }
   return shape;
 }

@@ -23,14 +23,14 @@ struct Stands {
 // (30): the blank's strip, of whatever width it has, bent by its angle about the neutral layer.
 class BentUp {
  public:
-  BentUp(const Stands& a, const BentStrip& s, double thickness) : a_(a), strip_(s) {
+  BentUp(const Stands& a, const BentStrip& s, const FlatPlate& b, double thickness) : a_(a), strip_(s) {
     along2_ = 1 / norm(s.a_to - s.a_from) * (s.a_to - s.a_from);
     across2_ = left_of(along2_);
+    // Towards the plate beyond: a fold that takes no width has no other sign.
+    double beyond = dot(s.b_from - s.a_from, across2_);
+    for (const Vec2 c : b.corners) beyond += dot(c - s.a_from, across2_);
+    if (beyond < 0) across2_ = Vec2{} - across2_;
     width_ = dot(s.b_from - s.a_from, across2_);
-    if (width_ < 0) {
-      width_ = -width_;
-      across2_ = Vec2{} - across2_;
-    }
     turn_ = std::abs(s.turned.radians());
     way_ = s.turned.radians() >= 0 ? 1 : -1;
     depth_ = way_ > 0 ? s.factor * thickness : (1 - s.factor) * thickness;
@@ -67,7 +67,7 @@ class BentUp {
   }
 
   const Stands& a_;
-  const BentStrip& strip_;
+  BentStrip strip_;
   Vec2 along2_, across2_;
   double width_ = 0;
   double turn_ = 0;
@@ -145,13 +145,15 @@ class FoldedProof {
       for (const BentStrip& s : folding_.strips) {
         const Stands& a = stands_[static_cast<size_t>(s.plate_a)];
         Stands& b = stands_[static_cast<size_t>(s.plate_b)];
-        if (a.known && !b.known) b = BentUp(a, s, blank_.thickness).beyond();
-        if (b.known && !a.known)
-          stands_[static_cast<size_t>(s.plate_a)] = BentUp(b, turned_round(s), blank_.thickness).beyond();
+        if (a.known && !b.known) b = bent(s).beyond();
+        if (b.known && !a.known) stands_[static_cast<size_t>(s.plate_a)] = bent(turned_round(s)).beyond();
       }
     }
   }
 
+  [[nodiscard]] BentUp bent(const BentStrip& s) const {
+    return {stands_[static_cast<size_t>(s.plate_a)], s, folding_.plates[static_cast<size_t>(s.plate_b)], blank_.thickness};
+  }
   static BentStrip turned_round(const BentStrip& s) {
     return {s.plate_b, s.plate_a, s.b_from, s.b_to,   s.a_from, s.a_to,
             s.turned,  s.radius,  s.factor, s.rolled, s.strip};
@@ -171,8 +173,8 @@ class FoldedProof {
     }
     for (const BentStrip& s : folding_.strips) {
       const double width = std::abs(s.turned.radians()) * (s.radius + s.factor * blank_.thickness);
-      const BentUp bent(stands_[static_cast<size_t>(s.plate_a)], s, blank_.thickness);
-      worst_.look(std::abs(bent.width() - width), "allowance of the bend at " + name(s.plate_b));
+      const BentUp up = bent(s);
+      worst_.look(std::abs(up.width() - width), "allowance of the bend at " + name(s.plate_b));
     }
   }
   [[nodiscard]] const std::string& name(int plate) const {
@@ -233,14 +235,14 @@ class FoldedProof {
   // Points of an edge that lie on a strip: its own one is that whose ends they are beside.
   void compare_strip_point(const AskedSide& rim, Vec2 p, const std::string& label) {
     for (const BentStrip& s : folding_.strips) {
-      const BentUp bent(stands_[static_cast<size_t>(s.plate_a)], s, blank_.thickness);
-      const double across = bent.across(p);
-      if (across < 0 || across > bent.width() || bent.width() == 0) continue;
-      const double part = across / bent.width();
+      const BentUp up = bent(s);
+      const double across = up.across(p);
+      if (across < 0 || across > up.width() || up.width() == 0) continue;
+      const double part = across / up.width();
       const Vec2 low = s.a_from + part * (s.b_from - s.a_from);
       const Vec2 high = s.a_to + part * (s.b_to - s.a_to);
-      if (std::min(norm(p - low), norm(p - high)) > 0.5 * bent.width()) continue;
-      fitted_.look(off(rim, bent.point(p, rim.layer)), label + " along a bend");
+      if (std::min(norm(p - low), norm(p - high)) > 0.5 * up.width()) continue;
+      fitted_.look(off(rim, up.point(p, rim.layer)), label + " along a bend");
     }
   }
 
