@@ -85,9 +85,8 @@ TEST(Panel, ArcsKeepTheGirthOfTheNeutralLayer) {
 }
 
 TEST(Panel, GuardOfRadius300PressedWithTwelveHits) {
-  Panel guard = panel_of({arc_left(360, 300)}, PanelFace::middle);
-  guard.bending.hits = 12;
-  const Blank b = made(guard);
+  const Panel guard = panel_of({arc_left(360, 300)}, PanelFace::middle);
+  const Blank b = made(guard, sheet_of(t), {}, {.bending = {.hits = 12}});
   EXPECT_NEAR(b.pressed->facet_error, 6.885, 5e-4);
   // A flat as long as 30 degrees of the circle, against the circle that it touches.
   const double w = 300 * pi / 6;
@@ -100,9 +99,8 @@ TEST(Panel, GuardOfRadius300PressedWithTwelveHits) {
 }
 
 TEST(Panel, FlatWidthIsKeptBetweenBendLinesAndTheRestIsShared) {
-  Panel guard = panel_of({leg(20), arc_left(90, 300), leg(20)}, PanelFace::middle);
-  guard.bending.flat_width = 30;
-  const Blank b = made(guard);
+  const Panel guard = panel_of({leg(20), arc_left(90, 300), leg(20)}, PanelFace::middle);
+  const Blank b = made(guard, sheet_of(t), {}, {.bending = {.flat_width = 30}});
   const double length = pi / 2 * 300;
   ASSERT_EQ(b.bends.size(), 16u);
   for (size_t i = 1; i < b.bends.size(); ++i)
@@ -114,9 +112,9 @@ TEST(Panel, FlatWidthIsKeptBetweenBendLinesAndTheRestIsShared) {
 }
 
 TEST(Panel, FewestHitsForAFacetError) {
-  Panel guard = panel_of({leg(20), arc_left(90, 300), leg(40), arc_left(60, 80), leg(20)}, PanelFace::middle);
-  guard.bending.facet_error = 0.5;
-  const Blank b = made(guard);
+  const Panel guard =
+      panel_of({leg(20), arc_left(90, 300), leg(40), arc_left(60, 80), leg(20)}, PanelFace::middle);
+  const Blank b = made(guard, sheet_of(t), {}, {.bending = {.facet_error = 0.5}});
   EXPECT_LE(b.pressed->facet_error, 0.5);
   const auto error = [](double radius, double angle, int hits) {
     const double x = angle / hits / 2 / 180 * pi;
@@ -127,6 +125,39 @@ TEST(Panel, FewestHitsForAFacetError) {
   while (error(300, 90, large) > 0.5) ++large;
   while (error(80, 60, small) > 0.5) ++small;
   EXPECT_EQ(b.pressed->hits, large + small);
+}
+
+TEST(Pressed, CylinderAndConeKeepTheirGirthAndShareTheirTurn) {
+  const Making twelve{.bending = {.hits = 12}};
+  const Sheet thin = sheet_of(0);
+  const Blank can = made(Cylinder{.size = Diameter::mm(600), .height = 400}, thin, {.gap = 0}, twelve);
+  EXPECT_NEAR(can.pressed->facet_error, 6.885, 5e-4);
+  ASSERT_EQ(can.bends.size(), 12u);
+  for (const BendLine& line : can.bends) EXPECT_NEAR(line.turned.degrees(), 30, 1e-9);
+  // The seam halves a flat.
+  EXPECT_NEAR(can.bends.front().datum_from, 300 * pi / 12, 1e-9);
+  EXPECT_NEAR(can.bends[1].datum_from - can.bends[0].datum_from, 300 * pi / 6, 1e-9);
+  const Blank cone = made(cyclone(), thin, {.gap = 0}, twelve);
+  const double half = std::atan((620 - 155) / 2.0 / 780);
+  // Normals of a cone: their level parts turn by 30 degrees.
+  const double turned =
+      std::acos(std::pow(std::sin(half), 2) + std::pow(std::cos(half), 2) * std::cos(pi / 6));
+  for (const BendLine& line : cone.bends) {
+    EXPECT_NEAR(line.turned.radians(), turned, 1e-9);
+    EXPECT_NEAR(line.length(), std::hypot(780, (620 - 155) / 2.0), 1e-9);
+  }
+  EXPECT_NEAR(cone.pressed->facet_error, 310 - 310 * (pi / 12) / std::tan(pi / 12), 1e-9);
+}
+
+TEST(Pressed, PiecesShareTheHitsEvenlyOrAreRefused) {
+  const Seam thirds{.gap = 0, .pieces = 3};
+  const Cylinder can{.size = Diameter::mm(600), .height = 400};
+  const auto blanks = make_blanks(can, sheet_of(0), thirds, {.bending = {.hits = 12}});
+  ASSERT_EQ(blanks.size(), 1u);
+  EXPECT_EQ(blanks[0].count, 3);
+  EXPECT_EQ(blanks[0].bends.size(), 4u);
+  EXPECT_EQ(refusal_of([&] { (void)make_blanks(can, sheet_of(0), thirds, {.bending = {.hits = 13}}); }).key,
+            "bending.hits");
 }
 
 TEST(Bend, FactorFromATestPieceIsTheOneItWasMadeWith) {

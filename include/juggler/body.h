@@ -50,7 +50,6 @@ struct Strip {
   double factor = 0;    ///< neutral layer's distance from the hollow face / thickness
   double neutral = 0;   ///< radius of the neutral layer
   bool rolled = false;  ///< an arc of a profile, not a bend
-  Pressing pressing = {};
   StripEnd low = {}, high = {};
 
   /// What it takes of the flat, square to its axis.
@@ -143,6 +142,11 @@ struct Mould {
 [[nodiscard]] Body body_of(const Panel& panel, const Sheet& sheet);
 /// The body of a hopper, in its pieces, its welds apart by the gap.
 [[nodiscard]] Body body_of(const Hopper& hopper, const Sheet& sheet, double gap = 0);
+
+/// The body of a square or rectangular tube: the face it is opened on, without thickness.
+[[nodiscard]] Body body_of(const Tube& tube);
+/// The plane of an end, its normal away from the part: level, or that of a trim.
+[[nodiscard]] Plane slanting_plane(const std::vector<SlantingEnd>& ends, EndName end, double height);
 
 /// A body of flat faces, sharp: what a net is folded from.
 struct Polyhedron {

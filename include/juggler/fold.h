@@ -44,15 +44,6 @@ struct Bend {
 /// Source    docs/maths/folded.md (1)-(4).
 [[nodiscard]] double neutral_factor(const Bend& bend, double thickness, double radius, Angle angle);
 
-/// How an arc is made: rolled smooth, or pressed by hits. At most one is given.
-struct Pressing {
-  std::optional<int> hits = {};            ///< bend lines, over all arcs of the part
-  std::optional<double> flat_width = {};   ///< between bend lines, on the neutral layer, mm
-  std::optional<double> facet_error = {};  ///< as few hits as keep the flats this near the smooth form, mm
-
-  [[nodiscard]] bool smooth() const { return !hits && !flat_width && !facet_error; }
-};
-
 /// The face a panel's lengths are measured on. Inside and outside follow the hollow side of each bend; left
 /// and right, seen along the profile, keep one face. The inside face of the sheet is the left one.
 enum class PanelFace { inside, middle, outside, left, right };
@@ -73,7 +64,6 @@ struct Panel {
   std::optional<double> run = {};
   std::optional<PanelFace> sizes_on = {};  ///< else the sheet's
   Bend bend = {};
-  Pressing bending = {};
 };
 
 /// A rectangle: the size of an end, along x and along y.
@@ -121,21 +111,47 @@ struct Hopper {
 /// "+x", "+x+y", "+y", ...: the eighths by name.
 [[nodiscard]] const char* name_of_eighth(int eighth);
 
-/// A regular polygon: one of its sizes, or a point.
-struct PolygonSize {
-  std::optional<double> across_flats = {};  ///< from side to opposite side; of odd polygons twice the apothem
-  std::optional<double> across_corners = {};  ///< twice the radius of its corners
-  std::optional<double> side = {};
-  bool point = false;
-};
-
-/// A plane that cuts one end of a prism, pyramid or frustum.
+/// A plane that cuts one end of a prism, pyramid, frustum or tube.
 struct SlantingEnd {
   EndName end = EndName::top;
   std::optional<double> height = {};  ///< where it meets the axis through the base's centre, mm
   Angle tilt = {};                    ///< from level, 0 to under 90 degrees
   Angle uphill = {};
   std::string key = {};
+};
+
+/// A tube opened out for marking and cutting: round by its diameter, square by its side, or rectangular.
+struct Tube {
+  std::optional<double> diameter = {};  ///< outside
+  std::optional<double> side = {};      ///< outside
+  std::optional<double> width = {};     ///< outside, along x
+  std::optional<double> depth = {};     ///< outside, along y
+  double corner = 0;                    ///< outside radius of the corners, mm
+  std::optional<double> wall = {};
+  std::optional<double> length = {};  ///< along its axis, between level ends
+  Face opened_on = Face::outside;
+  Angle at = {};  ///< plan angle of the slit of a round tube
+  int slit = 0;   ///< of others: the middle of a side, in eighths
+  std::vector<SlantingEnd> ends = {};
+  std::string named = {};  ///< in a list of tubes, for the outputs
+
+  [[nodiscard]] bool round() const { return diameter.has_value(); }
+};
+/// A tube's face as a thing without thickness: its size across, that along y, and its corner radius.
+struct TubeFace {
+  double width = 0;
+  double depth = 0;
+  double corner = 0;
+};
+/// Errors  Refusal for sizes missing, contradictory or out of range.
+[[nodiscard]] TubeFace tube_face(const Tube& tube);
+
+/// A regular polygon: one of its sizes, or a point.
+struct PolygonSize {
+  std::optional<double> across_flats = {};  ///< from side to opposite side; of odd polygons twice the apothem
+  std::optional<double> across_corners = {};  ///< twice the radius of its corners
+  std::optional<double> side = {};
+  bool point = false;
 };
 
 /// A face of a body, by the numbers of its points, anticlockwise seen from outside.

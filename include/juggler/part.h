@@ -78,11 +78,11 @@ struct Cylinder {
 /// Parts of one round wall.
 using RoundShape = std::variant<Cone, Cylinder>;
 /// Parts of flat faces.
-using FoldedShape = std::variant<Panel, Hopper, Net>;
+using FoldedShape = std::variant<Panel, Hopper, Net, Tube>;
 /// What a part can be.
-using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net>;
+using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube>;
 
-/// The shape, where it is a round one.
+/// The shape, where it is a round one; a round tube is the cylinder of the face it is opened on.
 [[nodiscard]] std::optional<RoundShape> round_shape(const Shape& shape);
 [[nodiscard]] std::optional<FoldedShape> folded_shape(const Shape& shape);
 

@@ -86,6 +86,15 @@ struct Seam {
 
 enum class Hand { as_drawn, opposite };
 
+/// How a round wall or an arc is made: rolled smooth, or pressed by hits. At most one is given.
+struct Pressing {
+  std::optional<int> hits = {};            ///< bend lines, over all arcs of the part, or once round it
+  std::optional<double> flat_width = {};   ///< between bend lines, on the neutral layer, mm
+  std::optional<double> facet_error = {};  ///< as few hits as keep the flats this near the smooth form, mm
+
+  [[nodiscard]] bool smooth() const { return !hits && !flat_width && !facet_error; }
+};
+
 /// How many are made, and how the blank is laid and marked.
 struct Making {
   std::string name = {};    ///< for the marks and the outputs
@@ -97,6 +106,7 @@ struct Making {
   std::optional<double> within = {};  ///< mm: as many elements as keep the flats between them this near
   double fit = 0.02;                  ///< mm that fitted arcs may leave a rim that is no arc by, 1e-4 to 1
   bool marks = true;                  ///< element lines, number, face, arrow to the top
+  Pressing bending = {};              ///< of arcs of panels, and of cones and cylinders
 };
 
 /// Refuses a sheet or making with a value out of range.

@@ -238,7 +238,7 @@ struct Piece {
   std::vector<Vec2> shape;
 };
 
-Piece make_piece(const Whole& w, const Span& span, int number, int pieces) {
+Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const PressedBody& pressed) {
   const Form f = piece_with_laps(w.sizes, w.sheet, w.seam, span);
   const Opened o = open(f);
   const auto cut = cut_seam(o, w.seam);
@@ -253,6 +253,13 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces) {
   b.neutral_sizes = w.neutral;
   b.overall_height = w.overall_height;
   if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, w.sizes, o);
+  if (pressed.summary) {
+    b.pressed = pressed.summary;
+    const Placing whole = laid_out(o, w.making.face_up, developed_edges(o, *cut, w.making.fit).edges);
+    size_t before = 0;
+    for (int i = 0; i < number; ++i) before += pressed.strips[static_cast<size_t>(i)].hits.size();
+    add_round_hits(b, o, whole, pressed.strips[static_cast<size_t>(number)], before);
+  }
   if (pieces == 1) return p;
   const Placing placing = laid_out(o, w.making.face_up, b.edges);
   constexpr int looks = 24;
@@ -285,7 +292,9 @@ bool same_shape(const std::vector<Vec2>& a, const std::vector<Vec2>& b, bool mir
 void add_piece(std::vector<Piece>& kinds, Piece piece) {
   const double near = 1e-9 * piece.blank.size;
   for (Piece& known : kinds) {
-    if (!same_shape(known.shape, piece.shape, false, near)) continue;
+    if (!same_shape(known.shape, piece.shape, false, near) ||
+        known.blank.bends.size() != piece.blank.bends.size())
+      continue;
     known.blank.count += piece.blank.count;
     return;
   }
@@ -320,9 +329,10 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   if (const auto folded = folded_shape(shape)) return make_folded_blanks(*folded, sheet, seam, making);
   const Whole w = whole_of(*round_shape(shape), sheet, seam, making);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);
+  const PressedBody pressed = press_round(w.form, spans, making.bending);
   std::vector<Piece> kinds;
   for (size_t i = 0; i < spans.size(); ++i) {
-    add_piece(kinds, make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size())));
+    add_piece(kinds, make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), pressed));
   }
   std::vector<Blank> blanks;
   for (Piece& p : kinds) blanks.push_back(std::move(p.blank));

@@ -66,7 +66,9 @@ double turn_of(const Body& body, const Laid& laid, const Placing& mirrored, cons
     return -std::atan2(x.y, mirrored.mirror ? -x.x : x.x);
   }
   if (body.lie == Lie::joints) return upright_turn(body, laid, mirrored);
-  return -smallest_rectangle(seen).heading;
+  const double turn = -smallest_rectangle(seen).heading;
+  const double up = upright_turn(body, laid, mirrored);  // base down, where the two agree about it
+  return std::cos(turn - up) < 0 ? turn + std::numbers::pi : turn;
 }
 
 Placing laid_out(const Body& body, const Laid& laid, Face face_up, const std::vector<Edge>& edges) {
@@ -81,7 +83,23 @@ Placing laid_out(const Body& body, const Laid& laid, Face face_up, const std::ve
   return p;
 }
 
-Folding folding_of(const Body& body, const Laid& laid, const Placing& placing) {
+// How long a side is as cut, with the end of a strip that closes a corner beside it.
+double cut_length(const std::vector<Walked>& walked, const Body& body, int plate, int side) {
+  const size_t n = walked.size();
+  double length = 0;
+  for (size_t i = 0; i < n; ++i) {
+    if (walked[i].plate != plate || walked[i].side != side) continue;
+    length += length_of(walked[i].arcs);
+    if (body.relief != Relief::closed) continue;
+    for (const size_t k : {(i + 1) % n, (i + n - 1) % n}) {
+      if (walked[k].kind == SideKind::bend) length += length_of(walked[k].arcs);
+    }
+  }
+  return length;
+}
+
+Folding folding_of(const Body& body, const Laid& laid, const Placing& placing,
+                   const std::vector<Walked>& walked) {
   Folding f;
   std::vector<int> number(body.plates.size(), -1);
   for (const int i : laid.plates) {
@@ -109,7 +127,8 @@ Folding folding_of(const Body& body, const Laid& laid, const Placing& placing) {
       const auto k = static_cast<size_t>(side);
       const Vec2 from = placed(flat_corner(body, laid, plate, k), placing);
       const Vec2 to = placed(flat_corner(body, laid, plate, k + 1), placing);
-      f.joints.push_back({j.name, n, from, to, norm(to - from), j.angle, j.clearance, j.lapped, j.open});
+      f.joints.push_back({j.name, n, from, to, cut_length(walked, body, plate, side), j.angle, j.clearance,
+                          j.lapped, j.open});
     }
   }
   return f;
@@ -184,7 +203,7 @@ Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed
     for (Arc& arc : e.arcs) arc = placed(arc, placing);
   }
   if (placing.mirror) reverse_edges(b.edges);
-  b.folding = folding_of(body, laid, placing);
+  b.folding = folding_of(body, laid, placing, walked.stretches);
   b.folding->relief = relief;
   if (pressed.summary) b.pressed = pressed.summary;
   const Box3 box = box_of(body);
@@ -220,7 +239,7 @@ std::vector<Blank> make_folded_blanks(const FoldedShape& shape, const Sheet& she
                                       const Making& making) {
   check(sheet, seam, making);
   const Body body = body_of(as_made(shape, making.hand), sheet, seam);
-  const PressedBody pressed = press(body);
+  const PressedBody pressed = press(body, making.bending);
   const std::vector<Laid> pieces = lay_out(body);
   std::vector<Blank> blanks;
   size_t tags = 0;  // go on from piece to piece

@@ -41,7 +41,19 @@ struct PressedBody {
   std::vector<PressedStrip> strips;
   std::optional<Pressed> summary;
 };
-[[nodiscard]] PressedBody press(const Body& body);
+/// An arc by its length on the neutral layer and what it turns, radians.
+struct ArcToPress {
+  int strip = 0;
+  double length = 0;
+  double turned = 0;
+};
+[[nodiscard]] PressedBody press(const std::vector<ArcToPress>& arcs, const Pressing& asked);
+/// A round wall, from seam to seam: its "strips" are its pieces. The girth is that of the wider end.
+[[nodiscard]] PressedBody press_round(const Form& once_round, const std::vector<Span>& spans,
+                                      const Pressing& asked);
+/// A, B, ... Z, AA, ...: the letters of the bend with that number, from 0.
+[[nodiscard]] std::string letters_of(size_t number);
+[[nodiscard]] PressedBody press(const Body& body, const Pressing& asked);
 
 /// The bend schedule of a folded blank whose plates and strips are laid.
 void add_schedule(Blank& blank, const Body& body, const Laid& laid, const PressedBody& pressed,

@@ -67,6 +67,11 @@ void run_anticlockwise(std::vector<Edge>& edges);
 /// Where the sheet is cut after rolling, or where a lap ends: the seam's edges before stock and lap.
 void mark_seam_lines(Blank& blank, const Form& form, const Seam& seam);
 
+/// The bend lines of a pressed piece, from seam ruling to seam ruling.
+struct PressedStrip;
+void add_round_hits(Blank& blank, const Opened& o, const Placing& placing, const PressedStrip& pressed,
+                    size_t first_tag);
+
 /// What the shop should know, in plain sentences with numbers.
 void add_notes(Blank& blank, const Form& form, const Seam& seam);
 

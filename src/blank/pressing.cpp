@@ -8,10 +8,7 @@ namespace {
 
 constexpr int most_hits = 10000;
 
-struct PressedArc {
-  int strip = 0;
-  double length = 0;  // on the neutral layer
-  double turned = 0;
+struct PressedArc : ArcToPress {
   int hits = 1;
 
   [[nodiscard]] double error() const { return facet_error(length / hits, turned / hits / 2); }
@@ -104,17 +101,11 @@ double facet_error(double width, double x) {
   return width / 2 * (1 / x - 1 / std::tan(x));
 }
 
-PressedBody press(const Body& body) {
+PressedBody press(const std::vector<ArcToPress>& given, const Pressing& asked) {
   std::vector<PressedArc> arcs;
-  Pressing asked;
-  for (size_t i = 0; i < body.strips.size(); ++i) {
-    const Strip& s = body.strips[i];
-    if (!s.rolled || s.pressing.smooth()) continue;
-    asked = s.pressing;
-    arcs.push_back({static_cast<int>(i), s.width(), std::abs(s.angle.radians())});
-  }
+  for (const ArcToPress& arc : given) arcs.push_back({arc});
   PressedBody pressed;
-  if (arcs.empty()) return pressed;
+  if (arcs.empty() || asked.smooth()) return pressed;
   choose_hits(arcs, asked);
   Pressed summary{asked};
   for (const PressedArc& arc : arcs) {
@@ -130,6 +121,22 @@ PressedBody press(const Body& body) {
   summary.table = rows_about(arcs, summary.hits);
   pressed.summary = summary;
   return pressed;
+}
+
+PressedBody press(const Body& body, const Pressing& asked) {
+  std::vector<ArcToPress> arcs;
+  for (size_t i = 0; i < body.strips.size(); ++i) {
+    const Strip& s = body.strips[i];
+    if (s.rolled) arcs.push_back({static_cast<int>(i), s.width(), std::abs(s.angle.radians())});
+  }
+  return press(arcs, asked);
+}
+
+std::string letters_of(size_t i) {
+  std::string letters;
+  for (size_t rest = i + 1; rest > 0; rest = (rest - 1) / 26)
+    letters.insert(letters.begin(), static_cast<char>('A' + (rest - 1) % 26));
+  return letters;
 }
 
 }  // namespace juggler

@@ -141,11 +141,7 @@ class Schedule {
   }
 
   [[nodiscard]] std::string tag(size_t i) const {
-    if (!body_.bend.letters) return std::to_string(i + 1);
-    std::string letters;
-    for (size_t rest = i + 1; rest > 0; rest = (rest - 1) / 26)
-      letters.insert(letters.begin(), static_cast<char>('A' + (rest - 1) % 26));
-    return letters;
+    return body_.bend.letters ? letters_of(i) : std::to_string(i + 1);
   }
 
   // The outermost bends first; among equals as they lie.

@@ -73,6 +73,15 @@ class NetMould {
     std::vector<HingeRule> rules(hinges_.size(), net_.bends.empty() ? HingeRule::chosen : HingeRule::joint);
     for (const std::string& pair : net_.joints) rules[hinge_named(pair, "joints")] = HingeRule::joint;
     std::vector<std::pair<int, int>> bent;
+    for (size_t i = 0; i < hinges_.size(); ++i) {  // faces in one plane stay together
+      const Hinge& h = hinges_[i];
+      const auto normal = [&](int f) { return normal_of(kept_, kept_.faces[static_cast<size_t>(f)]); };
+      const bool level = norm(cross(normal(h.face_a), normal(h.face_b))) < 1e-9 &&
+                         dot(normal(h.face_a), normal(h.face_b)) > 0;
+      if (rules[i] != HingeRule::chosen || !level || !path(bent, h.face_a, h.face_b).empty()) continue;
+      rules[i] = HingeRule::bent;
+      bent.push_back({h.face_a, h.face_b});
+    }
     for (const std::string& pair : net_.bends) {
       const size_t i = hinge_named(pair, "bends");
       if (rules[i] == HingeRule::bent) continue;
@@ -188,6 +197,7 @@ Body body_of(const Net& net, const Sheet& sheet, double gap) {
 Body body_of(const FoldedShape& shape, const Sheet& sheet, const Seam& seam) {
   if (const auto* panel = std::get_if<Panel>(&shape)) return body_of(*panel, sheet);
   if (const auto* net = std::get_if<Net>(&shape)) return body_of(*net, sheet, seam.gap.value_or(0));
+  if (const auto* tube = std::get_if<Tube>(&shape)) return body_of(*tube);
   return body_of(std::get<Hopper>(shape), sheet, seam.gap.value_or(0));
 }
 

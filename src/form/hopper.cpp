@@ -70,7 +70,8 @@ struct Wall4 {
 
 class Maker {
  public:
-  Maker(const Hopper& h, const Sheet& sheet, double gap) : h_(h), gap_(gap) {
+  Maker(const Hopper& h, const Sheet& sheet, double gap, std::vector<SlantingEnd> ends = {})
+      : h_(h), gap_(gap), ends_(std::move(ends)) {
     mould_.thickness = *sheet.thickness;
     mould_.layer = layer_of(sheet.sizes_on.value_or(Face::middle), *sheet.thickness);
     mould_.bend = h.bend;
@@ -93,6 +94,34 @@ class Maker {
     const int apart = ((eighth - h_.seam) % 8 + 8) % 8;
     return apart == 0 || (h_.pieces == 2 && apart == 4);
   }
+  // Where the edge at a hip meets an end's plane.
+  [[nodiscard]] Vec3 cut(int eighth, bool top) const {
+    const Vec3 low = corner(eighth, false);
+    const Vec3 high = corner(eighth, true);
+    const auto at = [&](EndName end) {
+      const Plane p = plane_of(end);
+      return (p.height - dot(p.normal, low)) / dot(p.normal, high - low);
+    };
+    const double from = at(EndName::base);
+    const double to = at(EndName::top);
+    if (!(from >= -1e-9 && to <= 1 + 1e-9 && from < to - 1e-9)) refuse_cut(eighth, from, to, low, high);
+    return low + (top ? to : from) * (high - low);
+  }
+  [[nodiscard]] Plane plane_of(EndName end) const { return slanting_plane(ends_, end, *h_.height); }
+  [[noreturn]] void refuse_cut(int eighth, double from, double to, Vec3 low, Vec3 high) const {
+    const bool top_fails = !(to <= 1 + 1e-9 && from < to);
+    for (const SlantingEnd& e : ends_) {
+      if ((e.end == EndName::top) != top_fails && ends_.size() > 1) continue;
+      const double at = e.end == EndName::top ? to : from;
+      throw Refusal({.reason = std::string("cuts past the end of the edge ") + name_of_eighth(eighth),
+                     .key = e.key + ".height",
+                     .found = "the plane meets it at height " + shown_mm((low + at * (high - low)).z),
+                     .allowed = "between " + shown_mm(low.z) + " and " + shown_mm(high.z),
+                     .advice = "change its height or tilt, or make the part longer"});
+    }
+    throw Refusal(
+        {.reason = "leaves no wall between the ends", .key = "height", .found = shown_mm(*h_.height)});
+  }
   [[nodiscard]] Vec3 corner(int eighth, bool top) const {
     const RectangleSize& r = top ? h_.top : h_.base;
     const int e = ((eighth % 8) + 8) % 8;
@@ -104,10 +133,10 @@ class Maker {
 
   void cut_walls() {
     for (int w = 0; w < 4; ++w) {
-      const Vec3 b0 = corner(2 * w - 1, false);
-      const Vec3 b1 = corner(2 * w + 1, false);
-      const Vec3 t1 = corner(2 * w + 1, true);
-      const Vec3 t0 = corner(2 * w - 1, true);
+      const Vec3 b0 = cut(2 * w - 1, false);
+      const Vec3 b1 = cut(2 * w + 1, false);
+      const Vec3 t1 = cut(2 * w + 1, true);
+      const Vec3 t0 = cut(2 * w - 1, true);
       if (!is_seam(2 * w)) {
         walls_.push_back({w, {b0, b1, t1, t0}, 2 * w + 1});
         continue;
@@ -127,8 +156,8 @@ class Maker {
     f.corners.assign(w.corners.begin(), w.corners.end());
     f.normal = unit(cross(w.corners[1] - w.corners[0], w.corners[3] - w.corners[0]));
     f.sides.resize(4);
-    f.sides[0] = {SideKind::free, -1, -1, "base", {{0, 0, -1}, 0}, base_layer_};
-    f.sides[2] = {SideKind::free, -1, -1, "top", {{0, 0, 1}, *h_.height}, top_layer_};
+    f.sides[0] = {SideKind::free, -1, -1, "base", plane_of(EndName::base), base_layer_};
+    f.sides[2] = {SideKind::free, -1, -1, "top", plane_of(EndName::top), top_layer_};
     mould_.facets.push_back(std::move(f));
   }
 
@@ -337,6 +366,7 @@ class Maker {
 
   const Hopper& h_;
   double gap_ = 0;
+  std::vector<SlantingEnd> ends_;
   double base_layer_ = 0;
   double top_layer_ = 0;
   Mould mould_;
@@ -361,6 +391,23 @@ Body body_of(const Hopper& hopper, const Sheet& sheet, double gap) {
   body.bend = hopper.bend;
   body.relief = hopper.relief;
   body.relief_size = hopper.relief_size;
+  return body;
+}
+
+Body body_of(const Tube& tube) {
+  const TubeFace face = tube_face(tube);
+  if (tube.slit % 2 != 0)
+    throw Refusal({.reason = "is not the middle of a side, where a tube is opened",
+                   .key = "seam.at",
+                   .found = name_of_eighth(tube.slit),
+                   .allowed = "+x, +y, -x or -y"});
+  const RectangleSize size{face.width, face.depth};
+  const Hopper hopper{
+      .base = size, .top = size, .height = tube.length, .seam = tube.slit, .bend = {.radius = face.corner}};
+  const Sheet sheet{.thickness = 0};
+  Body body = body_of(Maker(hopper, sheet, 0, tube.ends).make());
+  for (Strip& s : body.strips) s.rolled = true;  // corners of the tube, not bends to be made
+  body.lie = Lie::joints;
   return body;
 }
 

@@ -41,29 +41,6 @@ double corner_radius(const PolygonSize& size, int sides, const std::string& end)
 
 bool sized(const PolygonSize& s) { return s.across_flats || s.across_corners || s.side || s.point; }
 
-// The plane of an end: level, or slanting.
-Plane end_plane(const Net& net, EndName end) {
-  const bool top = end == EndName::top;
-  const SlantingEnd* slant = nullptr;
-  for (const SlantingEnd& e : net.ends) {
-    if (e.end != end) continue;
-    if (slant)
-      refuse(e.key + ".end", "cuts an end that is cut already", name_of(end), {},
-             "keep one plane for each end");
-    slant = &e;
-  }
-  if (!slant) return {{0, 0, top ? 1.0 : -1.0}, top ? *net.height : 0};
-  if (!slant->height)
-    refuse(slant->key + ".height", "is missing", {}, {}, "say where the plane meets the axis");
-  if (!(slant->tilt.degrees() >= 0 && slant->tilt.degrees() <= steepest.degrees()))
-    refuse(slant->key + ".tilt", "is out of range", shown_degrees(slant->tilt), "0 to 89 degrees");
-  const double t = slant->tilt.radians();
-  const double u = slant->uphill.radians();
-  const double sign = top ? 1 : -1;
-  const Vec3 n{-std::sin(t) * std::cos(u), -std::sin(t) * std::sin(u), std::cos(t)};
-  return {sign * n, sign * n.z * *slant->height};
-}
-
 // Where the lower and the upper plane cut the edges between the walls; (39).
 struct EdgeEnds {
   Vec3 low, high;
@@ -71,7 +48,7 @@ struct EdgeEnds {
 EdgeEnds cut_edge(const Net& net, Vec3 low, Vec3 high, int corner) {
   const Vec3 way = high - low;
   const auto at = [&](EndName end) {
-    const Plane p = end_plane(net, end);
+    const Plane p = slanting_plane(net.ends, end, *net.height);
     return (p.height - dot(p.normal, low)) / dot(p.normal, way);
   };
   const double from = at(EndName::base);
@@ -171,6 +148,28 @@ Vec3 normal_of(const Polyhedron& b, const NetFace& f) {
     twice = twice + cross(point_of(b, f, i) - point_of(b, f, 0), point_of(b, f, i + 1) - point_of(b, f, 0));
   const double length = norm(twice);
   return length > 0 ? 1 / length * twice : twice;
+}
+
+Plane slanting_plane(const std::vector<SlantingEnd>& ends, EndName end, double height) {
+  const bool top = end == EndName::top;
+  const SlantingEnd* slant = nullptr;
+  for (const SlantingEnd& e : ends) {
+    if (e.end != end) continue;
+    if (slant)
+      refuse(e.key + ".end", "cuts an end that is cut already", name_of(end), {},
+             "keep one plane for each end");
+    slant = &e;
+  }
+  if (!slant) return {{0, 0, top ? 1.0 : -1.0}, top ? height : 0};
+  if (!slant->height)
+    refuse(slant->key + ".height", "is missing", {}, {}, "say where the plane meets the axis");
+  if (!(slant->tilt.degrees() >= 0 && slant->tilt.degrees() <= 89))
+    refuse(slant->key + ".tilt", "is out of range", shown_degrees(slant->tilt), "0 to 89 degrees");
+  const double t = slant->tilt.radians();
+  const double u = slant->uphill.radians();
+  const double sign = top ? 1 : -1;
+  const Vec3 n{-std::sin(t) * std::cos(u), -std::sin(t) * std::sin(u), std::cos(t)};
+  return {sign * n, sign * n.z * *slant->height};
 }
 
 Polyhedron polyhedron_of(const Net& net) {

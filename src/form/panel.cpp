@@ -202,7 +202,6 @@ class Walk {
     strip.rolled = s.arc.has_value();
     strip.factor = strip.rolled ? sheet_.neutral : neutral_factor(panel_.bend, t_, strip.radius, angle);
     strip.neutral = strip.radius + strip.factor * t_;
-    if (strip.rolled) strip.pressing = panel_.bending;
     strip.high.from = *panel_.run;
     body_.strips.push_back(strip);
     turn_size_face(s, way, angle);

@@ -150,7 +150,8 @@ void check_kind(const Entry& e, const Key& key) {
   const bool number = std::holds_alternative<double>(e.value);
   const auto wrong = [&](const std::string& wanted) { refuse(e, "has the wrong type", wanted); };
   const bool in_list = is_list_member(e.path);
-  if (in_list && key.kind != Kind::point && key.kind != Kind::seam_place) {
+  const bool takes_list = key.kind == Kind::point || key.kind == Kind::seam_place || key.kind == Kind::texts;
+  if (in_list && !takes_list) {
     const std::string path = e.path.substr(0, e.path.rfind('.'));
     refuse({path, OtherValue{"a list"}, false, e.list.line > 0 ? e.list : e.place}, "has the wrong type",
            shown(key));
@@ -169,8 +170,7 @@ void check_kind(const Entry& e, const Key& key) {
     }
   }
   if (key.kind == Kind::point && !in_list) wrong("a list of two lengths [x, y]");
-  if (in_list && key.kind != Kind::point && key.kind != Kind::seam_place)
-    wrong("a " + shown(key) + ", no list");
+  if (key.kind == Kind::texts && !(in_list && text)) wrong("a list of texts in quotes");
   if (key.kind == Kind::point && e.path.back() != '1' && e.path.back() != '2') wrong("two lengths [x, y]");
   const bool measure = key.kind == Kind::length || key.kind == Kind::angle || key.kind == Kind::number ||
                        key.kind == Kind::point || key.kind == Kind::seam_place || key.kind == Kind::direction;
@@ -179,7 +179,7 @@ void check_kind(const Entry& e, const Key& key) {
   }
   const auto* words = std::get_if<std::string>(&e.value);
   const auto control = [](char c) { return static_cast<unsigned char>(c) < 0x20 || c == 0x7f; };
-  if (words && key.kind == Kind::text &&
+  if (words && (key.kind == Kind::text || key.kind == Kind::texts) &&
       (words->size() > 200 || std::any_of(words->begin(), words->end(), control))) {
     refuse(e, "is too long or has control characters", "up to 200 bytes of plain text");
   }

@@ -79,7 +79,20 @@ class Numbers {
 };
 
 /// The kinds of value a key takes.
-enum class Kind { length, angle, number, count, text, flag, choice, point, seam_place, scale, direction };
+enum class Kind {
+  length,
+  angle,
+  number,
+  count,
+  text,
+  flag,
+  choice,
+  point,
+  seam_place,
+  scale,
+  direction,
+  texts
+};
 struct Key {
   std::string path;  // # stands for the number of a list's member
   Kind kind = Kind::text;
@@ -91,7 +104,7 @@ struct KeyTable {
   std::string name;
   std::vector<Key> keys;
 };
-/// job, sheet, bench, rolls, drawing, template.
+/// job, sheet, lists, bench, rolls, drawing, template.
 [[nodiscard]] const std::vector<KeyTable>& key_tables();
 [[nodiscard]] const std::vector<Key>& sheet_key_table();
 /// Of a part of that shape; of any shape, where it is none.

@@ -49,10 +49,14 @@ const std::vector<KeyTable>& key_tables() {
         {"units", Kind::choice, "of plain numbers (else mm)", {"mm", "cm", "m", "in", "ft"}}}},
       {"sheet",
        {{"thickness", Kind::length, "required; 0 for paper, film and card"},
+        {"gauge", Kind::text, "or: its name in the list of gauges"},
         {"sizes_on", Kind::choice, "the face the sizes are measured on", faces},
         {"neutral", Kind::number, "neutral layer from the inside face over the thickness (else 0.5)"},
         {"material", Kind::text, "for the outputs"},
         {"density", Kind::number, "kg/m3, for the mass"}}},
+      {"lists",
+       {{"tubes", Kind::text, "a CSV file: name, and diameter or side or width and depth, corner, wall"},
+        {"gauges", Kind::text, "a CSV file: name and thickness"}}},
       {"bench",
        {{"round", Kind::length, "what the bench card's lengths are rounded to (else 0.5 mm or 1/32 in)"},
         {"reach", Kind::length, "the longest trammel; longer swings are given by offsets"},
@@ -126,8 +130,13 @@ std::string shown(const Key& key) {
       return "[x, y]";
     case Kind::seam_place:
       return "angle, list of angles, \"shortest\" or \"longest\"";
-    case Kind::direction:
-      return "\"upright\", \"level\", \"square\" or an angle";
+    case Kind::direction: {
+      std::string words;
+      for (const std::string& word : key.choices) words += "\"" + word + "\", ";
+      return words + "or an angle";
+    }
+    case Kind::texts:
+      return "list of texts";
     case Kind::scale:
       return "\"1:N\" or \"N:1\"";
     case Kind::choice:

@@ -120,6 +120,22 @@ Seam read_seam(Reader& r) {
   return seam;
 }
 
+Pressing read_bending(Reader& r) {
+  Pressing p;
+  if (r.at("bending.hits")) {
+    int hits = 0;
+    r.count("bending.hits", hits);
+    p.hits = hits;
+  }
+  r.length("bending.flat_width", p.flat_width);
+  r.length("bending.facet_error", p.facet_error);
+  const int given = (p.hits ? 1 : 0) + (p.flat_width ? 1 : 0) + (p.facet_error ? 1 : 0);
+  if (given > 1)
+    refuse(*r.at(p.hits ? "bending.hits" : "bending.flat_width"),
+           "is one of several ways of pressing that are given", "one of hits, flat_width and facet_error");
+  return p;
+}
+
 Making read_making(Reader& r, const Job& job) {
   Making making;
   making.name = job.name;
@@ -135,15 +151,17 @@ Making read_making(Reader& r, const Job& job) {
   std::optional<Face> up;
   r.choice("hand", hand_words, hand);
   r.choice("face_up", face_words, up);
+  making.bending = read_bending(r);
   making.hand = hand.value_or(making.hand);
   making.face_up = up.value_or(making.face_up);
   return making;
 }
 
 // Onto what a wider table says.
-void read_sheet(Reader& r, Sheet& sheet) {
+void read_sheet(Reader& r, const std::string& source, Sheet& sheet) {
   std::optional<double> neutral;
   r.length("thickness", sheet.thickness);
+  read_gauge(r, source, sheet);
   r.choice("sizes_on", face_words, sheet.sizes_on);
   r.number("neutral", neutral);
   sheet.neutral = neutral.value_or(sheet.neutral);
@@ -188,8 +206,9 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   p.asked = p.shape == "cylinder" ? read_cylinder(part)
             : round               ? read_cone(part)
                                   : read_folded(part, p.shape, source, p.seam);
-  read_sheet(sheet, p.sheet);
-  read_sheet(own_sheet, p.sheet);
+  read_sheet(sheet, source, p.sheet);
+  read_sheet(own_sheet, source, p.sheet);
+  if (p.shape == "tube") p.sheet.thickness = 0;  // the face that it is opened on has none
   if (round) p.seam = read_seam(part);
   p.making = read_making(part, job);
   return p;

@@ -66,6 +66,13 @@ class Reader {
       out.push_back(Angle::degrees(numbers_.value(*e, Dimension::angle)));
     }
   }
+  void texts(const std::string& key, std::vector<std::string>& out) {
+    for (int i = 1;; ++i) {
+      const Entry* e = find(entries_, fmt::format("{}{}.{}", prefix_, key, i));
+      if (!e) return;
+      out.push_back(std::get<std::string>(e->value));
+    }
+  }
   /// The tables of a list, each with a reader of its own.
   void tables(const std::string& key, const std::function<void(Reader&)>& each) {
     for (int i = 1; has_below(entries_, fmt::format("{}{}.{}", prefix_, key, i)); ++i) {
@@ -74,6 +81,8 @@ class Reader {
     }
   }
   [[nodiscard]] const Entry* at(const char* key) const { return find(entries_, prefix_ + key); }
+  /// An entry of any table, by its whole path.
+  [[nodiscard]] const Entry* root(const char* path) const { return find(entries_, path); }
   [[nodiscard]] const Units& units() const { return units_; }
   /// Whether anything is given below a key.
   [[nodiscard]] bool has(const char* key) const { return has_below(entries_, prefix_ + key); }
@@ -101,6 +110,15 @@ class Reader {
 /// A folded shape, and of its seam what counts there. The source names the folder of its bend table.
 [[nodiscard]] Shape read_folded(Reader& part, const std::string& shape, const std::string& source,
                                 Seam& seam);
+
+/// A bend table that an entry names.
+[[nodiscard]] std::vector<BendRow> read_bend_table(const Entry& named, const std::string& source,
+                                                   const Units& units);
+/// Sizes of a tube, or the thickness of a gauge, by its name in a list; what is given besides stands.
+void read_named(Reader& r, const std::string& source, Tube& tube);
+void read_gauge(Reader& r, const std::string& source, Sheet& sheet);
+/// The points and faces of an OBJ file that an entry names, in the job's units.
+void read_obj(const Entry& named, const std::string& source, const Units& units, Net& net);
 
 /// The tables that say how the shop works: bench, rolls, drawing, template.
 void read_tables(const Entries& entries, Numbers& numbers, Job& job);

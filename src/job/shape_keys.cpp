@@ -55,6 +55,17 @@ const std::vector<Key> round_keys{
     {"elements", Kind::count, "spaces between element lines once round (else 4: quarter lines)"},
     {"elements.within", Kind::length, "or: as many as keep the flats between them this near the wall"}};
 
+// How arcs and round walls are made.
+const std::vector<Key> bending_keys{
+    {"bending",
+     Kind::choice,
+     "how arcs or round walls are made (else smooth), or one of the keys below it",
+     {"smooth"}},
+    {"bending.hits", Kind::count, "pressed: bend lines, over all arcs or once round"},
+    {"bending.flat_width", Kind::length, "pressed: the width between two bend lines"},
+    {"bending.facet_error", Kind::length,
+     "pressed: as few hits as keep the flats this near the smooth form"}};
+
 void append(std::vector<Key>& keys, const std::vector<Key>& more) {
   keys.insert(keys.end(), more.begin(), more.end());
 }
@@ -71,9 +82,13 @@ std::vector<Key> completed(std::vector<Key> own) {
   return keys;
 }
 
-std::vector<Key> with_round_keys(std::vector<Key> keys) {
-  append(keys, round_keys);
-  return completed(std::move(keys));
+std::vector<Key> joined(std::vector<Key> keys, const std::vector<Key>& more) {
+  append(keys, more);
+  return keys;
+}
+
+std::vector<Key> with_round_keys(const std::vector<Key>& keys) {
+  return completed(joined(joined(keys, round_keys), bending_keys));
 }
 
 std::vector<Key> make_cone_keys() {
@@ -132,12 +147,7 @@ const std::vector<Key> panel_keys{
     {"sizes_on",
      Kind::choice,
      "the face the lines are measured on, where it differs from the sheet's",
-     {"inside", "middle", "outside", "left", "right"}},
-    {"bending", Kind::choice, "how arcs are made (else smooth), or one of the keys below it", {"smooth"}},
-    {"bending.hits", Kind::count, "pressed: bend lines, over all arcs"},
-    {"bending.flat_width", Kind::length, "pressed: the width between two bend lines"},
-    {"bending.facet_error", Kind::length,
-     "pressed: as few hits as keep the flats this near the smooth form"}};
+     {"inside", "middle", "outside", "left", "right"}}};
 
 const std::vector<std::string> eighths{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
 const std::vector<std::string> reliefs{"round", "slot", "closed"};
@@ -160,13 +170,88 @@ const std::vector<Key> hopper_keys{
     {"relief.size", Kind::length, "diameter of the hole or width of the slot (else by thickness and radius)"},
     {"flange.#.end", Kind::choice, "[[part.flange]]: the end at which it stands", ends},
     {"flange.#.width", Kind::length, "from the end plane to its edge"},
-    {"flange.#.direction", Kind::direction, "where it points (else level); an angle: from level outwards"},
+    {"flange.#.direction", Kind::direction, "where it points (else level); an angle: from level outwards", {"upright", "level", "square"}},
     {"flange.#.clearance", Kind::length, "between mitred corners (else 0)"}};
+
+std::vector<Key> polygon_keys(const std::string& end) {
+  return {{end + ".across_flats", Kind::length, "of the " + end + ", from side to opposite side"},
+          {end + ".across_corners", Kind::length, "or: twice the distance of its corners from its centre"},
+          {end + ".side", Kind::length, "or: the length of its sides"},
+          {end + ".point", Kind::flag, "or: true where it is a point"}};
+}
+
+const std::vector<Key> net_keys{
+    {"sides", Kind::count, "of the base, 3 to 64"},
+    {"height", Kind::length, "distance of the end planes"},
+    {"top.shift", Kind::point, "the top's centre seen from the base's, [x, y]"},
+    {"turn", Kind::angle, "plan angle of the middle of wall 1 (else 0)"},
+    {"trim.#.end", Kind::choice, "[[part.trim]]: an end that slants", ends},
+    {"trim.#.height", Kind::length, "where its plane meets the axis through the base's centre"},
+    {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to 89 (else 0)"},
+    {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
+    {"file", Kind::text, "or: an OBJ file of flat faces; its groups name them"},
+    {"open", Kind::texts, "faces that are left out: base, top, wall 1, ..."},
+    {"bends", Kind::texts, "all edges that are bent, as \"base / wall 1\" (else chosen)"},
+    {"joints", Kind::texts, "edges that must not be bent, as \"wall 1 / wall 2\""},
+    {"seam.gap", Kind::length, "between joined edges, half on each side"},
+    {"corner", Kind::choice, "how joined walls meet (else inside_touch)", {"inside_touch", "lapped"}},
+    {"relief", Kind::choice, "what is cut away where bends meet (else closed)", reliefs},
+    {"relief.kind", Kind::choice, "the same, where relief.size is given", reliefs},
+    {"relief.size", Kind::length,
+     "diameter of the hole or width of the slot (else by thickness and radius)"}};
+
+std::vector<Key> make_net_keys() {
+  std::vector<Key> keys = polygon_keys("base");
+  append(keys, polygon_keys("top"));
+  append(keys, net_keys);
+  return keys;
+}
+
+const std::vector<Key> tube_keys{
+    {"diameter", Kind::length, "of a round tube, outside"},
+    {"side", Kind::length, "or: of a square tube, outside"},
+    {"width", Kind::length, "or: of a rectangular tube, outside, along x"},
+    {"depth", Kind::length, "of a rectangular tube, outside, along y"},
+    {"corner", Kind::length, "outside radius of its corners (else 0)"},
+    {"wall", Kind::length, "thickness of its wall"},
+    {"named", Kind::text, "its name in the list of tubes, which gives the sizes above"},
+    {"length", Kind::length, "along its axis, between level ends"},
+    {"opened_on", Kind::choice, "the face that is laid flat (else the outside)", faces},
+    {"trim.#.end", Kind::choice, "[[part.trim]]: an end that slants", ends},
+    {"trim.#.height", Kind::length, "where its plane meets the axis"},
+    {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to 89 (else 0)"},
+    {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
+    {"seam.at", Kind::direction,
+     "where it is slit: a plan angle; of a square one the middle of a side, \"+x\" ...", {"+x", "+y", "-x", "-y"}}};
 
 std::vector<Key> folded(std::vector<Key> own) {
   append(own, bend_keys);
   return completed(std::move(own));
 }
+
+constexpr const char* net_figure = R"(
+                  top                                       seen from above, sides = 6
+            .-----------.  - - -                            wall 2
+           /      |      \     ^                          .-------.
+          /       |       \    |                wall 3  /         \  wall 1: turn
+         /  wall  |  wall  \   | height                /     +     \
+        /         |         \  |               wall 4  \           /  wall 6
+       '---------------------' v                         \         /
+              base                                        '-------'
+                                                            wall 5
+)";
+
+constexpr const char* tube_figure = R"(
+        .---------.  - - - -                    seen from above
+       /|        /|     ^                         .-------.
+      / |       / |     |                       .'  corner '.
+     '---------'  |     | length               |             |
+     |  |      |  |     |                 -x   |             |  +x: the slit
+     |  .------|--.     v                      |             |
+     | /       | /  - - -                       '.         .'
+     |/        |/                                 '-------'
+     '---------'                                |<- side --->|
+)";
 
 constexpr const char* panel_figure = R"(
                       line                        seen along the run: the profile begins at the left,
@@ -222,15 +307,18 @@ constexpr const char* cone_figure = R"(
 }  // namespace
 
 const std::vector<std::string>& shape_names() {
-  static const std::vector<std::string> names{"cone", "cylinder", "panel", "hopper"};
+  static const std::vector<std::string> names{"cone", "cylinder", "panel", "hopper", "net", "tube"};
   return names;
 }
 
 const std::vector<Key>& shape_key_table(std::string_view shape) {
-  static const std::map<std::string, std::vector<Key>, std::less<>> tables{{"cone", make_cone_keys()},
-                                                                           {"cylinder", make_cylinder_keys()},
-                                                                           {"panel", folded(panel_keys)},
-                                                                           {"hopper", folded(hopper_keys)}};
+  static const std::map<std::string, std::vector<Key>, std::less<>> tables{
+      {"cone", make_cone_keys()},
+      {"cylinder", make_cylinder_keys()},
+      {"panel", folded(joined(panel_keys, bending_keys))},
+      {"hopper", folded(hopper_keys)},
+      {"net", folded(make_net_keys())},
+      {"tube", completed(tube_keys)}};
   const auto found = tables.find(shape);
   return found == tables.end() ? tables.at("cone") : found->second;
 }
@@ -257,7 +345,19 @@ const std::vector<ShapeHelp>& shapes() {
        std::string(hopper_figure + 1),
        "width and length of both ends, and height. bend.radius, and one of bend.neutral, bend.table and "
        "bend.test.",
-       help_of(shape_key_table("hopper"), "")}};
+       help_of(shape_key_table("hopper"), "")},
+      {"net",
+       "a body of flat faces: a prism, pyramid or frustum, its ends level or slanting, or any from a file",
+       std::string(net_figure + 1),
+       "sides, a size of the base and height; a size of the top, or top.point = true, or neither for a "
+       "prism. "
+       "Or file.\n"
+       "bend.radius, and one of bend.neutral, bend.table and bend.test.",
+       help_of(shape_key_table("net"), "")},
+      {"tube", "a tube opened out on a face: round, square or rectangular, its ends level or slanting",
+       std::string(tube_figure + 1),
+       "One of diameter, side, width and depth, named; wall and length. It has no sheet: its wall counts.",
+       help_of(shape_key_table("tube"), "")}};
   return all;
 }
 

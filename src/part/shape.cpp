@@ -91,9 +91,21 @@ RoundSizes solve(const RoundShape& shape, const Sheet& sheet) {
   return s;
 }
 
+namespace {
+
+Cylinder cylinder_of(const Tube& tube) {
+  Cylinder c{.size = Diameter::mm(tube_face(tube).width), .height = tube.length};
+  for (const SlantingEnd& e : tube.ends)
+    c.trims.push_back({.end = e.end, .height = e.height, .tilt = e.tilt, .uphill = e.uphill, .key = e.key});
+  return c;
+}
+
+}  // namespace
+
 std::optional<RoundShape> round_shape(const Shape& shape) {
   if (const auto* cone = std::get_if<Cone>(&shape)) return *cone;
   if (const auto* cylinder = std::get_if<Cylinder>(&shape)) return *cylinder;
+  if (const auto* tube = std::get_if<Tube>(&shape); tube && tube->round()) return cylinder_of(*tube);
   return std::nullopt;
 }
 
@@ -101,6 +113,7 @@ std::optional<FoldedShape> folded_shape(const Shape& shape) {
   if (const auto* panel = std::get_if<Panel>(&shape)) return *panel;
   if (const auto* hopper = std::get_if<Hopper>(&shape)) return *hopper;
   if (const auto* net = std::get_if<Net>(&shape)) return *net;
+  if (const auto* tube = std::get_if<Tube>(&shape); tube && !tube->round()) return *tube;
   return std::nullopt;
 }
 
@@ -123,6 +136,10 @@ FoldedShape as_made(FoldedShape shape, Hand hand) {
   if (auto* hopper = std::get_if<Hopper>(&shape)) {
     hopper->shift.y = -hopper->shift.y;
     hopper->seam = (8 - hopper->seam) % 8;
+  }
+  if (auto* tube = std::get_if<Tube>(&shape)) {
+    tube->slit = (8 - tube->slit) % 8;
+    for (SlantingEnd& end : tube->ends) end.uphill = mirrored(end.uphill);
   }
   if (auto* net = std::get_if<Net>(&shape)) {
     net->shift.y = -net->shift.y;

@@ -152,7 +152,8 @@ class FoldedProof {
   }
 
   [[nodiscard]] BentUp bent(const BentStrip& s) const {
-    return {stands_[static_cast<size_t>(s.plate_a)], s, folding_.plates[static_cast<size_t>(s.plate_b)], blank_.thickness};
+    return {stands_[static_cast<size_t>(s.plate_a)], s, folding_.plates[static_cast<size_t>(s.plate_b)],
+            blank_.thickness};
   }
   static BentStrip turned_round(const BentStrip& s) {
     return {s.plate_b, s.plate_a, s.b_from, s.b_to,   s.a_from, s.a_to,

@@ -100,6 +100,7 @@ class BlankView {
     }
     // Labels find room in this order: what is hardest to place comes first.
     draw_element_numbers();
+    draw_tags();
     if (dimensioned_) {
       draw_swing(EdgeName::base);
       draw_swing(EdgeName::top);

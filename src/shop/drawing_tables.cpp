@@ -140,8 +140,9 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
     std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
     return tables;
   }
-  std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece),  faces_table(job, piece),
-                            inputs_table(job, piece),   elements_table(job, piece), notes_table(piece)};
+  std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece), faces_table(job, piece),
+                            schedule_table(job, piece), hits_table(job, piece),    inputs_table(job, piece),
+                            elements_table(job, piece), notes_table(piece)};
   std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
   return tables;
 }

@@ -8,13 +8,6 @@
 namespace juggler {
 namespace {
 
-std::string pressing_text(const Pressing& p, const Units& u) {
-  if (p.hits) return fmt::format("pressed, {} hits", *p.hits);
-  if (p.flat_width) return fmt::format("pressed in flats of {}", shown_length(*p.flat_width, u));
-  if (p.facet_error) return fmt::format("pressed, facet error at most {}", shown_length(*p.facet_error, u));
-  return "rolled smooth";
-}
-
 std::string bend_text(const Bend& b, double thickness, const Units& u) {
   if (thickness == 0) return "sharp folds of a sheet without thickness";
   std::string text =
@@ -46,7 +39,7 @@ void panel_rows(std::vector<Row>& rows, const PieceResult& p, const Panel& panel
   rows.push_back({"run", shown_length(*panel.run, u)});
   if (std::any_of(panel.profile.begin(), panel.profile.end(),
                   [](const ProfileStep& s) { return s.arc.has_value(); }))
-    rows.push_back({"arcs", pressing_text(panel.bending, u)});
+    rows.push_back({"arcs", pressing_text(p.part.making.bending, u)});
   rows.push_back({"bends", bend_text(panel.bend, *p.part.sheet.thickness, u)});
 }
 
@@ -91,12 +84,60 @@ std::string sum_of_angles(const PieceResult& p) {
   const double up = p.blank.face_up == Face::inside ? 1 : -1;
   for (const BendLine& b : p.blank.bends) scheduled += (b.up ? up : -up) * b.turned.degrees();
   for (const Strip& s : p.folded()->strips) {
-    if (!s.rolled || !s.pressing.smooth()) formed += s.angle.degrees();
+    if (!s.rolled || !p.part.making.bending.smooth()) formed += s.angle.degrees();
   }
   return fmt::format("{} deg, {} by the form", fixed(scheduled, 4), fixed(formed, 4));
 }
 
+std::string polygon_text(const PolygonSize& s, const Units& u) {
+  if (s.point) return "a point";
+  if (s.across_flats) return shown_length(*s.across_flats, u) + " across flats";
+  if (s.across_corners) return shown_length(*s.across_corners, u) + " across corners";
+  return s.side ? "sides of " + shown_length(*s.side, u) : "as the base";
+}
+
+std::string listed(const std::vector<std::string>& names) {
+  std::string all;
+  for (const std::string& name : names) all += (all.empty() ? "" : ", ") + name;
+  return all;
+}
+
+void net_rows(std::vector<Row>& rows, const PieceResult& p, const Net& n, const Units& u) {
+  if (n.faces.empty()) {
+    rows.push_back({"base", fmt::format("{} sides, {}", n.sides, polygon_text(n.base, u))});
+    rows.push_back({"top", polygon_text(n.top, u)});
+    rows.push_back({"height", shown_length(*n.height, u)});
+    if (!(n.shift == Vec2{}))
+      rows.push_back(
+          {"top shift", fmt::format("x {}, y {}", shown_length(n.shift.x, u), shown_length(n.shift.y, u))});
+  } else {
+    rows.push_back({"body", fmt::format("{} faces, {} points", n.faces.size(), n.points.size())});
+  }
+  for (const SlantingEnd& e : n.ends) {
+    rows.push_back(
+        {fmt::format("{} slants", name_of(e.end)),
+         fmt::format("{} on the axis, tilt {}, uphill {:g} deg", shown_length(e.height.value_or(0), u),
+                     shown_angle(e.tilt), e.uphill.degrees())});
+  }
+  if (*p.part.sheet.thickness > 0)
+    rows.push_back({"sizes", fmt::format("on the {}", name_of(*p.part.sheet.sizes_on))});
+  if (!n.open.empty()) rows.push_back({"left open", listed(n.open)});
+  rows.push_back({"bent", n.bends.empty() ? "chosen for the shortest joints" : listed(n.bends)});
+  rows.push_back(
+      {"joints", fmt::format("{}, gap {}", n.corner == Corner::lapped ? "lapped" : "touching inside",
+                             shown_length(p.part.seam.gap.value_or(0), u))});
+  rows.push_back({"relief", name_of(n.relief)});
+  rows.push_back({"bends", bend_text(n.bend, *p.part.sheet.thickness, u)});
+}
+
 }  // namespace
+
+std::string pressing_text(const Pressing& p, const Units& u) {
+  if (p.hits) return fmt::format("pressed, {} hits", *p.hits);
+  if (p.flat_width) return fmt::format("pressed in flats of {}", shown_length(*p.flat_width, u));
+  if (p.facet_error) return fmt::format("pressed, facet error at most {}", shown_length(*p.facet_error, u));
+  return "rolled smooth";
+}
 
 std::vector<WallNumbers> wall_numbers(const Body& body) {
   std::vector<WallNumbers> walls;
@@ -118,9 +159,48 @@ std::vector<WallNumbers> wall_numbers(const Body& body) {
   return walls;
 }
 
+void add_tube_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  const auto* t = std::get_if<Tube>(&p.part.asked);
+  if (!t) return;
+  const std::string size =
+      t->diameter ? "dia " + shown_length(*t->diameter, u)
+      : t->side   ? "square, side " + shown_length(*t->side, u)
+                  : fmt::format("width {}, depth {}", shown_length(*t->width, u), shown_length(*t->depth, u));
+  if (!t->named.empty()) rows.push_back({"named", t->named});
+  rows.push_back({"tube", size + " outside"});
+  if (t->corner > 0) rows.push_back({"corners", shown_length(t->corner, u) + " radius outside"});
+  rows.push_back({"wall", shown_length(*t->wall, u)});
+  rows.push_back({"length", shown_length(*t->length, u)});
+  rows.push_back(
+      {"opened", fmt::format("on its {}, slit {}", name_of(t->opened_on),
+                             t->round() ? fmt::format("at plan angle {:g} deg", p.part.seam.at.degrees())
+                                        : fmt::format("in side {}", name_of_eighth(t->slit)))});
+  for (const SlantingEnd& e : t->ends) {
+    rows.push_back(
+        {fmt::format("{} slants", name_of(e.end)),
+         fmt::format("{} on the axis, tilt {}, uphill {:g} deg", shown_length(e.height.value_or(0), u),
+                     shown_angle(e.tilt), e.uphill.degrees())});
+  }
+}
+
 void add_folded_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   if (const auto* panel = std::get_if<Panel>(&p.part.asked)) panel_rows(rows, p, *panel, u);
   if (const auto* hopper = std::get_if<Hopper>(&p.part.asked)) hopper_rows(rows, p, *hopper, u);
+  if (const auto* net = std::get_if<Net>(&p.part.asked)) net_rows(rows, p, *net, u);
+}
+
+void add_pressed_numbers(std::vector<Row>& rows, const Blank& b, const Units& u) {
+  if (!b.pressed) return;
+  rows.push_back({"hits", fmt::format("{}", b.pressed->hits)});
+  rows.push_back({"facet error", b.pressed->asked.facet_error
+                                     ? fmt::format("{}, asked {}", shown_length(b.pressed->facet_error, u),
+                                                   shown_length(*b.pressed->asked.facet_error, u))
+                                     : shown_length(b.pressed->facet_error, u)});
+  rows.push_back({"widest flat", b.pressed->asked.flat_width
+                                     ? fmt::format("{}, asked {}", shown_length(b.pressed->flat_width, u),
+                                                   shown_length(*b.pressed->asked.flat_width, u))
+                                     : shown_length(b.pressed->flat_width, u)});
+  rows.push_back({"flats at the ends", shown_length(b.pressed->end_width, u)});
 }
 
 void add_folded_numbers(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
@@ -133,18 +213,7 @@ void add_folded_numbers(std::vector<Row>& rows, const PieceResult& p, const Unit
   if (bends > 0) rows.push_back({"bends", fmt::format("{}", bends)});
   if (p.folded()->lie == Lie::profile && !b.bends.empty())
     rows.push_back({"angles turned", sum_of_angles(p)});
-  if (b.pressed) {
-    rows.push_back({"hits", fmt::format("{}", b.pressed->hits)});
-    rows.push_back({"facet error", b.pressed->asked.facet_error
-                                       ? fmt::format("{}, asked {}", shown_length(b.pressed->facet_error, u),
-                                                     shown_length(*b.pressed->asked.facet_error, u))
-                                       : shown_length(b.pressed->facet_error, u)});
-    rows.push_back({"widest flat", b.pressed->asked.flat_width
-                                       ? fmt::format("{}, asked {}", shown_length(b.pressed->flat_width, u),
-                                                     shown_length(*b.pressed->asked.flat_width, u))
-                                       : shown_length(b.pressed->flat_width, u)});
-    rows.push_back({"flats at the ends", shown_length(b.pressed->end_width, u)});
-  }
+  add_pressed_numbers(rows, b, u);
   if (b.folding->relief > 0) rows.push_back({"widest relief", shown_length(b.folding->relief, u)});
   if (b.fit_error > 0)
     rows.push_back({"fitted arcs", fmt::format("at most {} off", shown_length(b.fit_error, u))});

@@ -5,8 +5,13 @@
 
 namespace juggler {
 
+/// Of a tube; nothing of other parts.
+void add_tube_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 /// The sizes asked for, whatever they were given as.
 void add_folded_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+[[nodiscard]] std::string pressing_text(const Pressing& pressing, const Units& units);
+/// Hits, facet error and flat widths, asked and achieved; nothing of what is rolled.
+void add_pressed_numbers(std::vector<Row>& rows, const Blank& blank, const Units& units);
 void add_folded_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 /// The joints of a blank: name, plate, length, angle between the normals, how they meet.
 [[nodiscard]] std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece, const Units& units);

@@ -113,6 +113,11 @@ class FoldedViews : public FormedPart {
     return angles;
   }
 
+  [[nodiscard]] bool has_hits(const Strip& strip) const {
+    return std::any_of(tagged_.begin(), tagged_.end(),
+                       [&](const Tagged& t) { return &strip_of(t) == &strip; });
+  }
+
   void add_strip(Scene& s, const Strip& strip, Vec3 eye) const {
     const std::vector<double> angles = angles_of(strip);
     std::vector<Vec3> low;
@@ -133,7 +138,7 @@ class FoldedViews : public FormedPart {
       };
       s.lines.push_back({at, static_cast<int>(rim.size()) - 1});
     }
-    if (strip.rolled && strip.pressing.smooth()) add_silhouette(s, strip, eye);
+    if (strip.rolled && !has_hits(strip)) add_silhouette(s, strip, eye);
   }
 
   // Where a rolled arc turns away from the eye.

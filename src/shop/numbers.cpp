@@ -173,9 +173,15 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
   const Units& u = job.job.units;
   const Sheet& sheet = p.part.sheet;
   std::vector<Row> rows{{"shape", p.part.shape}};
+  if (std::holds_alternative<Tube>(p.part.asked)) {
+    add_tube_sizes(rows, p, u);
+    return rows;
+  }
   rows.push_back({"sheet", fmt::format("{}{}{}, neutral factor {:g}", shown_length(*sheet.thickness, u),
                                        sheet.material.empty() ? "" : " ", sheet.material, sheet.neutral)});
   if (p.round()) add_round_sizes(rows, p, u);
+  if (p.round() && !p.part.making.bending.smooth())
+    rows.push_back({"wall", pressing_text(p.part.making.bending, u)});
   if (p.folded()) add_folded_sizes(rows, p, u);
   rows.push_back(
       {"made",
@@ -219,6 +225,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
     add_rims(rows, p, u);
   }
   if (p.round()) {
+    add_pressed_numbers(rows, b, u);
     rows.push_back({"overall height", shown_length(b.overall_height, u)});
     add_faces(rows, p, u);
   }

@@ -33,12 +33,6 @@ Json bend_rule_json(const Bend& b) {
           {"tags", b.letters ? "letters" : "numbers"}};
 }
 
-Json pressing_json(const Pressing& p) {
-  return {{"hits", optional(p.hits)},
-          {"flat_width", optional(p.flat_width)},
-          {"facet_error", optional(p.facet_error)}};
-}
-
 Json panel_json(const Panel& panel, const Sheet& sheet) {
   Json steps = Json::array();
   for (const ProfileStep& s : panel.profile) {
@@ -56,7 +50,7 @@ Json panel_json(const Panel& panel, const Sheet& sheet) {
   return {{"profile", steps},
           {"run", number(*panel.run)},
           {"sizes_on", face},
-          {"bending", pressing_json(panel.bending)},
+
           {"bend", bend_rule_json(panel.bend)}};
 }
 
@@ -85,7 +79,60 @@ Json hopper_json(const Hopper& h) {
           {"bend", bend_rule_json(h.bend)}};
 }
 
+Json trims_json(const std::vector<SlantingEnd>& ends) {
+  Json trims = Json::array();
+  for (const SlantingEnd& e : ends)
+    trims.push_back({{"end", name_of(e.end)},
+                     {"height", optional(e.height)},
+                     {"tilt", number(e.tilt.degrees())},
+                     {"uphill", number(e.uphill.degrees())}});
+  return trims;
+}
+
+Json net_json(const Net& n) {
+  const auto end = [](const PolygonSize& s) -> Json {
+    return {{"across_flats", optional(s.across_flats)},
+            {"across_corners", optional(s.across_corners)},
+            {"side", optional(s.side)},
+            {"point", s.point}};
+  };
+  return {{"sides", n.sides},
+          {"base", end(n.base)},
+          {"top", end(n.top)},
+          {"height", optional(n.height)},
+          {"shift", point(n.shift)},
+          {"turn", number(n.turn.degrees())},
+          {"trims", trims_json(n.ends)},
+          {"faces", n.faces.size()},
+          {"open", n.open},
+          {"bends", n.bends},
+          {"joints", n.joints},
+          {"corner", name_of(n.corner)},
+          {"relief", name_of(n.relief)},
+          {"bend", bend_rule_json(n.bend)}};
+}
+
+Json tube_json(const PieceResult& piece, const Tube& t) {
+  return {{"named", t.named},
+          {"diameter", optional(t.diameter)},
+          {"side", optional(t.side)},
+          {"width", optional(t.width)},
+          {"depth", optional(t.depth)},
+          {"corner", number(t.corner)},
+          {"wall", number(*t.wall)},
+          {"length", number(*t.length)},
+          {"opened_on", name_of(t.opened_on)},
+          {"slit", t.round() ? number(piece.part.seam.at.degrees()) : Json(name_of_eighth(t.slit))},
+          {"trims", trims_json(t.ends)}};
+}
+
 }  // namespace
+
+Json pressing_json(const Pressing& p) {
+  return {{"hits", optional(p.hits)},
+          {"flat_width", optional(p.flat_width)},
+          {"facet_error", optional(p.facet_error)}};
+}
 
 Json bends_json(const Blank& blank) {
   Json all = Json::array();
@@ -140,6 +187,8 @@ Json pressed_json(const std::optional<Pressed>& pressed) {
 
 Json folded_part_json(const PieceResult& piece) {
   if (const auto* panel = std::get_if<Panel>(&piece.part.asked)) return panel_json(*panel, piece.part.sheet);
+  if (const auto* net = std::get_if<Net>(&piece.part.asked)) return net_json(*net);
+  if (const auto* tube = std::get_if<Tube>(&piece.part.asked)) return tube_json(piece, *tube);
   return hopper_json(std::get<Hopper>(piece.part.asked));
 }
 

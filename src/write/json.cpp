@@ -262,7 +262,8 @@ Json making_json(const PartJob& p) {
           {"hand", p.making.hand == Hand::opposite ? "opposite" : "as_drawn"},
           {"face_up", name_of(p.making.face_up)},
           {"fit", number(p.making.fit)},
-          {"marks", p.making.marks}};
+          {"marks", p.making.marks},
+          {"bending", pressing_json(p.making.bending)}};
 }
 
 Json round_part_json(const PieceResult& piece) {
@@ -288,7 +289,8 @@ Json round_part_json(const PieceResult& piece) {
 Json part_json(const PieceResult& piece) {
   const PartJob& p = piece.part;
   Json part{{"name", p.making.name}, {"number", p.making.number}, {"part", p.name}, {"shape", p.shape}};
-  part.update(piece.round() ? round_part_json(piece) : folded_part_json(piece));
+  const bool tube = std::holds_alternative<Tube>(p.asked);
+  part.update(piece.round() && !tube ? round_part_json(piece) : folded_part_json(piece));
   part.update(making_json(p));
   return part;
 }

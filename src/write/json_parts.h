@@ -17,6 +17,7 @@ Json optional(const std::optional<T>& value) {
   return value ? Json(*value) : Json(nullptr);
 }
 
+[[nodiscard]] Json pressing_json(const Pressing& pressing);
 [[nodiscard]] Json bends_json(const Blank& blank);
 /// Plates, joints, walls and reliefs of a folded blank; null of others.
 [[nodiscard]] Json folding_json(const PieceResult& piece);

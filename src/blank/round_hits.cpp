@@ -1,0 +1,81 @@
+// A round wall pressed in flats: its bend lines on the smooth blank. docs/maths/folded.md (28).
+#include <algorithm>
+
+#include "folded.h"
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+// Length once round the wider end before trims, on the neutral layer.
+double wider_girth(const Form& once_round) {
+  Form whole = once_round;
+  double widest = 0;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    if (whole.pointed(end)) continue;
+    (end == EndName::base ? whole.base : whole.top) = once_round.whole_rim(end);
+    widest = std::max(widest, rim_length(whole, end, whole.neutral));
+  }
+  return widest;
+}
+
+}  // namespace
+
+PressedBody press_round(const Form& once_round, const std::vector<Span>& spans, const Pressing& asked) {
+  if (asked.smooth()) return {};
+  const double girth = wider_girth(once_round);
+  std::vector<ArcToPress> arcs;
+  for (size_t i = 0; i < spans.size(); ++i) {
+    const double turned = spans[i].to - spans[i].from;
+    arcs.push_back({static_cast<int>(i), girth * turned / (2 * std::numbers::pi), turned});
+  }
+  PressedBody pressed = press(arcs, asked);
+  const bool even = std::all_of(pressed.strips.begin(), pressed.strips.end(), [&](const PressedStrip& s) {
+    return s.hits.size() == pressed.strips.front().hits.size();
+  });
+  if (asked.hits && !even && spans.size() > 1)
+    throw Refusal(
+        {.reason = "cannot be shared out evenly to the pieces",
+         .key = "bending.hits",
+         .found = std::to_string(*asked.hits) + " hits, " + std::to_string(spans.size()) + " pieces",
+         .allowed = "a multiple of the number of pieces",
+         .advice = "change the number of hits"});
+  return pressed;
+}
+
+void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const PressedStrip& pressed,
+                    size_t first_tag) {
+  const Form& f = o.form;
+  const double length = pressed.hits.empty() ? 1 : pressed.hits.back().across + pressed.end_width;
+  const auto at = [&](double across) { return o.from() + (o.to() - o.from()) * across / length; };
+  const auto normal = [&](double u) { return ruling_at(f.wall, u).n; };
+  Vec3 before = normal(o.from());
+  for (size_t i = 0; i < pressed.hits.size(); ++i) {
+    const Hit& hit = pressed.hits[i];
+    const bool last = i + 1 == pressed.hits.size();
+    const Vec3 after = normal(last ? o.to() : at((hit.across + pressed.hits[i + 1].across) / 2));
+    const double u = at(hit.across);
+    BendLine line;
+    line.tag = letters_of(first_tag + i);
+    line.order = static_cast<int>(i) + 1;
+    line.hit = true;
+    line.phi = u;
+    line.from = placed(rim_point(o, EndName::base, u), placing);
+    line.to = placed(rim_point(o, EndName::top, u), placing);
+    line.turned = Angle::radians(std::atan2(norm(cross(before, after)), dot(before, after)));
+    line.up = b.face_up == Face::inside;
+    const EndName end = f.base_pointed ? EndName::top : EndName::base;
+    const double radius = rolled_radius(f, end, 0, u);
+    line.radius = std::isfinite(radius) ? radius : 0;
+    line.datum = "seam_start, along the rims";
+    line.datum_from = f.base_pointed ? 0 : rim_length(o, EndName::base, o.from(), u);
+    line.datum_to = f.top_pointed ? 0 : rim_length(o, EndName::top, o.from(), u);
+    line.tangent_a = line.tangent_b = line.datum_from;
+    line.flat_width = hit.flat_width;
+    line.facet_error = hit.facet_error;
+    b.bends.push_back(std::move(line));
+    before = after;
+  }
+}
+
+}  // namespace juggler

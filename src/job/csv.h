@@ -1,0 +1,94 @@
+// Tables that users keep beside their jobs. Private to the room.
+#pragma once
+
+#include <charconv>
+#include <filesystem>
+#include <fstream>
+#include <sstream>
+
+#include "reader.h"
+
+namespace juggler {
+
+[[nodiscard]] inline std::filesystem::path beside(const Entry& named, const std::string& source) {
+  const std::filesystem::path name(std::get<std::string>(named.value));
+  return name.is_absolute() ? name : std::filesystem::path(source).parent_path() / name;
+}
+
+// A CSV file: a line of heads, then rows of numbers. Empty lines and lines that begin with # are passed over.
+class Csv {
+ public:
+  /// The file that an entry names, beside the source.
+  Csv(const Entry& named, const std::string& source) : named_(named), path_(beside(named, source)) {
+    std::ifstream in(path_);
+    if (!in || std::filesystem::is_directory(path_))
+      refuse(named, "is a file that cannot be read", "a CSV file beside the job");
+    constexpr size_t longest = 1000000;
+    std::string text(std::istreambuf_iterator<char>(in), {});
+    if (text.size() > longest) refuse(named, "is too large for a table", "up to 1,000,000 bytes");
+    split(text);
+  }
+
+  struct Cell {
+    std::string text;
+    int column = 1;
+  };
+  struct Row {
+    int line = 1;
+    std::vector<Cell> cells;
+  };
+  [[nodiscard]] const std::vector<Row>& rows() const { return rows_; }
+  [[nodiscard]] const Row& heads() const {
+    if (rows_.empty()) refuse(named_, "is an empty table", "a line of heads, then rows");
+    return rows_.front();
+  }
+
+  [[noreturn]] void refuse_cell(int line, const Cell& cell, const std::string& reason,
+                                const std::string& allowed) const {
+    throw JobRefusal({path_.string(), line, cell.column}, {.reason = reason,
+                                                           .key = named_.path,
+                                                           .found = "\"" + cell.text.substr(0, 60) + "\"",
+                                                           .allowed = allowed});
+  }
+  /// The column of a head, or -1.
+  [[nodiscard]] int column(const std::string& head) const {
+    for (size_t i = 0; i < heads().cells.size(); ++i) {
+      if (heads().cells[i].text == head) return static_cast<int>(i);
+    }
+    return -1;
+  }
+  [[nodiscard]] double number(int line, const Cell& cell) const {
+    double value = 0;
+    const char* end = cell.text.data() + cell.text.size();
+    const auto [stop, error] = std::from_chars(cell.text.data(), end, value);
+    if (error != std::errc{} || stop != end || !std::isfinite(value))
+      refuse_cell(line, cell, "is no number", "a plain number with a point, as 1.5");
+    return value;
+  }
+
+ private:
+  void split(const std::string& text) {
+    std::istringstream in(text);
+    std::string line;
+    for (int number = 1; std::getline(in, line); ++number) {
+      if (!line.empty() && line.back() == '\r') line.pop_back();
+      if (line.find_first_not_of(" \t") == std::string::npos || line.front() == '#') continue;
+      Row row{number, {}};
+      for (size_t at = 0; at <= line.size();) {
+        const size_t comma = std::min(line.find(',', at), line.size());
+        const size_t from = std::min(line.find_first_not_of(" \t", at), comma);
+        const size_t to = line.find_last_not_of(" \t", comma == 0 ? 0 : comma - 1);
+        const bool empty = from >= comma || to == std::string::npos || to < from;
+        row.cells.push_back({empty ? "" : line.substr(from, to - from + 1), static_cast<int>(from) + 1});
+        at = comma + 1;
+      }
+      rows_.push_back(std::move(row));
+    }
+  }
+
+  const Entry& named_;
+  std::filesystem::path path_;
+  std::vector<Row> rows_;
+};
+
+}  // namespace juggler

@@ -1,0 +1,142 @@
+// Bend tables, and lists of named tubes and gauges.
+#include "csv.h"
+
+namespace juggler {
+namespace {
+
+// Of a bend table: which column says what. The last three are three ways of saying the same.
+struct BendColumns {
+  int thickness = -1, radius = -1, angle = -1, factor = -1, allowance = -1, deduction = -1;
+};
+
+BendColumns bend_columns(const Csv& csv) {
+  BendColumns c;
+  const std::vector<std::string> known{"thickness", "radius", "angle", "factor", "allowance", "deduction"};
+  int* const places[]{&c.thickness, &c.radius, &c.angle, &c.factor, &c.allowance, &c.deduction};
+  const Csv::Row& heads = csv.heads();
+  for (size_t i = 0; i < heads.cells.size(); ++i) {
+    const auto found = std::find(known.begin(), known.end(), heads.cells[i].text);
+    if (found == known.end())
+      csv.refuse_cell(heads.line, heads.cells[i], "is no head of a bend table",
+                      "thickness, radius, angle and one of factor, allowance, deduction");
+    *places[found - known.begin()] = static_cast<int>(i);
+  }
+  const int ways = (c.factor >= 0 ? 1 : 0) + (c.allowance >= 0 ? 1 : 0) + (c.deduction >= 0 ? 1 : 0);
+  if (c.thickness < 0 || c.radius < 0 || c.angle < 0 || ways != 1)
+    csv.refuse_cell(heads.line, heads.cells.front(), "begins heads that are not those of a bend table",
+                    "thickness, radius, angle and one of factor, allowance, deduction");
+  return c;
+}
+
+// (2): allowances and deductions (from legs measured outside) as factors.
+double factor_of(const Csv& csv, const Csv::Row& row, const BendColumns& c, const BendRow& bend, double mm) {
+  const auto cell = [&](int column) { return csv.number(row.line, row.cells[static_cast<size_t>(column)]); };
+  if (c.factor >= 0) return cell(c.factor);
+  const double angle = bend.angle.radians();
+  const double outside = 2 * (bend.radius + bend.thickness) * std::tan(angle / 2);
+  const double allowance = c.allowance >= 0 ? cell(c.allowance) * mm : outside - cell(c.deduction) * mm;
+  return (allowance / angle - bend.radius) / bend.thickness;
+}
+
+// The row of a list by its name; refuses a name that the list does not have.
+const Csv::Row& row_named(const Csv& csv, const Entry& asked) {
+  const int names = csv.column("name");
+  if (names < 0)
+    csv.refuse_cell(csv.heads().line, csv.heads().cells.front(), "begins heads without a name",
+                    "name, and sizes");
+  const std::string& wanted = std::get<std::string>(asked.value);
+  std::vector<std::string> known;
+  for (size_t i = 1; i < csv.rows().size(); ++i) {
+    const Csv::Row& row = csv.rows()[i];
+    if (row.cells.size() != csv.heads().cells.size())
+      csv.refuse_cell(row.line, row.cells.front(), "begins a row of too few or too many cells",
+                      fmt::format("{} cells, as the heads", csv.heads().cells.size()));
+    known.push_back(row.cells[static_cast<size_t>(names)].text);
+    if (known.back() == wanted) return row;
+  }
+  const std::string near = nearest(wanted, known);
+  refuse(asked, "is no name of the list", {},
+         near.empty() ? "see the list for the names there are" : fmt::format("did you mean \"{}\"?", near));
+}
+
+const Entry& list_of(Reader& r, const char* path, const Entry& asked) {
+  const Entry* list = r.root(path);
+  if (!list)
+    refuse(asked, fmt::format("is looked up in a list, but {} names none", path), {},
+           fmt::format("name a CSV file in {}", path));
+  return *list;
+}
+
+// A size of the row, where the list has that column and the cell is not empty.
+void fill(const Csv& csv, const Csv::Row& row, const char* head, double mm, std::optional<double>& out) {
+  const int column = csv.column(head);
+  if (column < 0 || out) return;
+  const Csv::Cell& cell = row.cells[static_cast<size_t>(column)];
+  if (!cell.text.empty()) out = csv.number(row.line, cell) * mm;
+}
+
+}  // namespace
+
+std::vector<BendRow> read_bend_table(const Entry& named, const std::string& source, const Units& units) {
+  const Csv csv(named, source);
+  const BendColumns c = bend_columns(csv);
+  std::vector<BendRow> table;
+  for (size_t i = 1; i < csv.rows().size(); ++i) {
+    const Csv::Row& row = csv.rows()[i];
+    if (row.cells.size() != csv.heads().cells.size())
+      csv.refuse_cell(row.line, row.cells.front(), "begins a row of too few or too many cells",
+                      fmt::format("{} cells, as the heads", csv.heads().cells.size()));
+    const auto cell = [&](int column) {
+      return csv.number(row.line, row.cells[static_cast<size_t>(column)]);
+    };
+    BendRow bend{cell(c.thickness) * units.mm, cell(c.radius) * units.mm, Angle::degrees(cell(c.angle))};
+    const auto at = [&](int column) -> const Csv::Cell& { return row.cells[static_cast<size_t>(column)]; };
+    if (!(bend.thickness > 0)) csv.refuse_cell(row.line, at(c.thickness), "is out of range", "over 0");
+    if (!(bend.radius >= 0)) csv.refuse_cell(row.line, at(c.radius), "is out of range", "0 or more");
+    const double most = c.deduction >= 0 ? 179 : 360;
+    if (!(bend.angle.degrees() > 0 && bend.angle.degrees() <= most))
+      csv.refuse_cell(row.line, at(c.angle), "is out of range",
+                      fmt::format("over 0 to {} degrees turned", most));
+    bend.factor = factor_of(csv, row, c, bend, units.mm);
+    if (!(bend.factor >= 0 && bend.factor <= 1))
+      csv.refuse_cell(row.line, at(std::max({c.factor, c.allowance, c.deduction})),
+                      fmt::format("gives a neutral factor of {:.6g}", bend.factor), "one that makes 0 to 1");
+    table.push_back(bend);
+  }
+  if (table.empty()) refuse(named, "is a table without rows", "a line of heads, then rows");
+  return table;
+}
+
+void read_named(Reader& r, const std::string& source, Tube& tube) {
+  const Entry* asked = r.at("named");
+  if (!asked) return;
+  const Csv csv(list_of(r, "lists.tubes", *asked), source);
+  const Csv::Row& row = row_named(csv, *asked);
+  tube.named = std::get<std::string>(asked->value);
+  const double mm = r.units().mm;
+  const bool sized = tube.diameter || tube.side || tube.width || tube.depth;
+  if (!sized) {
+    fill(csv, row, "diameter", mm, tube.diameter);
+    fill(csv, row, "side", mm, tube.side);
+    fill(csv, row, "width", mm, tube.width);
+    fill(csv, row, "depth", mm, tube.depth);
+  }
+  fill(csv, row, "wall", mm, tube.wall);
+  std::optional<double> corner;
+  fill(csv, row, "corner", mm, corner);
+  if (corner && !r.at("corner")) tube.corner = *corner;
+}
+
+void read_gauge(Reader& r, const std::string& source, Sheet& sheet) {
+  const Entry* asked = r.at("gauge");
+  if (!asked) return;
+  if (const Entry* thickness = r.at("thickness"))
+    refuse(*thickness, "is given beside a gauge", {}, "leave one of the two out");
+  const Csv csv(list_of(r, "lists.gauges", *asked), source);
+  std::optional<double> thickness;
+  fill(csv, row_named(csv, *asked), "thickness", r.units().mm, thickness);
+  if (!thickness) refuse(*asked, "has no thickness in the list", "a column thickness");
+  sheet.thickness = thickness;
+}
+
+}  // namespace juggler
