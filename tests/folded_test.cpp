@@ -453,6 +453,111 @@ TEST(Net, RandomConvexBodiesComeHomeInOnePieceThatDoesNotLieOverItself) {
   }
 }
 
+TEST(Tube, EachFaceOfASquareTubeHasItsOwnGirth) {
+  Tube tube{.side = 60, .corner = 8, .wall = 4, .length = 400};
+  const auto girth = [&](Face face) {
+    tube.opened_on = face;
+    return as_laid(made(tube, sheet_of(0))).width;
+  };
+  EXPECT_NEAR(girth(Face::outside), 4 * (60 - 16) + 2 * pi * 8, 1e-9);
+  EXPECT_NEAR(girth(Face::middle), 4 * (60 - 16) + 2 * pi * 6, 1e-9);
+  EXPECT_NEAR(girth(Face::inside), 4 * (60 - 16) + 2 * pi * 4, 1e-9);
+  tube.corner = 0;  // sharp outside, and inside
+  EXPECT_NEAR(girth(Face::outside), 240, 1e-9);
+  EXPECT_NEAR(girth(Face::inside), 4 * 52, 1e-9);
+}
+
+TEST(Tube, SlantingEndOfARoundedTubeAgainstThePlane) {
+  Tube tube{.width = 80, .depth = 40, .corner = 10, .wall = 3, .length = 300, .slit = 6};
+  tube.ends = {{.end = EndName::top,
+                .height = 200,
+                .tilt = Angle::degrees(35),
+                .uphill = Angle::degrees(20),
+                .key = "trim.1"}};
+  const Blank b = made(tube, sheet_of(0));
+  // Round the outside by hand: the top's length is the integral of hypot(1, height') along the girth.
+  const Vec2 rise = std::tan(35 / 180.0 * pi) * direction(20 / 180.0 * pi);
+  double length = 0;
+  for (const Vec2 way : {Vec2{1, 0}, {0, 1}, {-1, 0}, {0, -1}}) {
+    const double flat = way.x != 0 ? 60 : 20;
+    length += flat * std::hypot(1, dot(rise, way));
+    const double from = std::atan2(way.y, way.x);
+    length +=
+        integral([&](double a) { return 10 * std::hypot(1, dot(rise, direction(a))); }, from, from + pi / 2);
+  }
+  double cut = 0;
+  for (const Edge& e : b.edges) {
+    if (e.label == "top") cut += length_of(e.arcs);
+  }
+  EXPECT_NEAR(cut, length, b.fit_error);
+  EXPECT_EQ(refusal_of([&] {
+              tube.ends[0].height = 290;
+              (void)make_blank(tube, sheet_of(0));
+            }).key,
+            "trim.1.height");
+}
+
+TEST(Edges, LapsHemsAndLocksAddWhatTheySay) {
+  const Panel flat = panel_of({leg(200)}, PanelFace::outside);
+  const auto width = [&](const EdgeWork& work) {
+    const Sheet sheet = sheet_of(t);
+    const Blank b = make_blank(flat, sheet, {}, {.edges = {work}});
+    EXPECT_TRUE(prove(b, flat, sheet).passed);
+    EXPECT_NEAR(as_laid(b).corner.x, 0, 1e-12);
+    return as_laid(b).width;
+  };
+  EXPECT_NEAR(width({.on = "profile end", .width = 25}), 225, 1e-9);
+  // A hem 12 wide over the fold: the outside of the fold lies on the edge.
+  const double hem = 12 - 2 * (1 + t) + pi * (1 + 0.4 * t);
+  EXPECT_NEAR(width({.on = "profile end", .kind = EdgeKind::hem, .width = 12, .radius = 1, .neutral = 0.4}),
+              200 + hem, 1e-9);
+  EXPECT_NEAR(width({.on = "profile start", .kind = EdgeKind::lock, .width = 10, .layers = 2, .extra = 1.5}),
+              223, 1e-9);
+}
+
+TEST(Edges, HolesAreEvenAndRefusedWhereTheyLeaveNoWeb) {
+  EdgeWork lap{.on = "run end", .width = 30, .hole = 6, .pitch = 50, .end = 20, .rows = 2, .key = "edge.1"};
+  const Panel flat = panel_of({leg(200)}, PanelFace::outside);
+  const Blank b = make_blank(flat, sheet_of(t), {}, {.edges = {lap}});
+  ASSERT_EQ(b.holes.size(), 10u);  // 160 in four spaces of 40, twice
+  EXPECT_NEAR(norm(b.holes[1].centre - b.holes[0].centre), 40, 1e-9);
+  EXPECT_NEAR(area(b), 200 * 500 + 200 * 30 - 10 * pi * 9, 1e-9);
+  lap.hole = 25;
+  EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lap}}); }).key,
+            "edge.1.holes.diameter");
+  lap.on = "rim";
+  EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lap}}); }).key, "edge.1.on");
+}
+
+TEST(Edges, SeamOfAConeTakesALap) {
+  const Making making{.edges = {{.on = "seam_end", .width = 20, .hole = 5, .pitch = 60}}};
+  const Blank b = made(cyclone(), sheet_of(t), {.gap = 0}, making);
+  const Blank bare = make_blank(cyclone(), sheet_of(t), {.gap = 0});
+  EXPECT_NEAR(area(b) - area(bare), 20 * joint_length(bare) - static_cast<double>(b.holes.size()) * pi * 6.25,
+              1e-6);
+}
+
+TEST(RoundFlange, StrainOfItsFreeEdge) {
+  Cylinder can{.size = Diameter::mm(400), .height = 200};
+  can.flanges = {{.end = EndName::top, .width = 15, .key = "flange.1"}};
+  const Sheet sheet = sheet_of(t, Face::middle);
+  const Blank b = made(can, sheet, {.gap = 0});
+  EXPECT_NEAR(as_laid(b).height, 215, 1e-9);
+  EXPECT_TRUE(has(b.notes.back(), "stretches by 7.5 %")) << b.notes.back();  // 15 over 200
+  can.flanges[0].width = 30;
+  EXPECT_EQ(refusal_of([&] { (void)make_blank(can, sheet); }).key, "flange.1.width");
+  can.flanges[0].allow_strain = true;
+  EXPECT_TRUE(has(made(can, sheet, {.gap = 0}).notes.back(), "15 %"));
+  // The narrow end of a cone, turned level: R + w over R - w sin.
+  Cone cone = cyclone();
+  cone.flanges = {{.end = EndName::top, .width = 5, .key = "flange.1"}};
+  const double lean = std::atan((620 - 155) / 2.0 / 780);
+  const double strain = (77.5 + 5) / (77.5 - 5 * std::sin(lean)) - 1;
+  EXPECT_NEAR(solve(cone, sheet).top_flange->strain, strain, 1e-9);
+  EXPECT_NEAR(solve(cone, sheet).top_flange->turned.degrees(), 90 + lean * 180 / pi, 1e-9);
+  (void)made(cone, sheet, {.gap = 1});
+}
+
 TEST(FoldedProof, SeesDamage) {
   const Hopper h = hopper_of(300, 500, 150, 200, 350);
   const Sheet sheet = sheet_of(t);

@@ -99,6 +99,7 @@ struct BendLine {
   int strip = -1;           ///< of the blank; -1: a hit on a round wall
   double phi = 0;           ///< where on its strip, radians turned from the first tangent line
   bool hit = false;
+  bool hem = false;        ///< of a hem or locked seam beyond an edge
   Angle turned = {};       ///< 0 to 360 degrees
   bool up = true;          ///< towards the face that lies up
   double radius = 0;       ///< inside, mm; of a hit that of the smooth form
@@ -141,6 +142,18 @@ struct BlankJoint {
   double clearance = 0;
   bool lapped = false;
   bool open = false;  ///< the two sides do not meet: the flat has no metal for it
+};
+
+/// What is added beyond an edge: the outline runs this way instead.
+struct EdgeTab {
+  size_t edge = 0;
+  std::vector<Arc> arcs = {};
+};
+
+/// A round hole.
+struct RoundHole {
+  Vec2 centre = {};
+  double diameter = 0;
 };
 
 /// What a folded blank is formed by.
@@ -194,6 +207,8 @@ struct Blank {
   Face face_up = Face::inside;
   std::vector<Edge> edges = {};  ///< anticlockwise, the base first; a pointed end has no edge
   std::vector<Element> elements = {};
+  std::vector<EdgeTab> tabs = {};  ///< laps, hems and locks beyond edges
+  std::vector<RoundHole> holes = {};
   Marks marks = {};
   std::vector<FormingPanel> forming = {};
   std::optional<Folding> folding = {};  ///< folded parts
@@ -247,9 +262,14 @@ struct Blank {
 /// How far inside its seam ruling's image an edge lies on the blank, mm; negative: a lap or stock beyond it.
 [[nodiscard]] double edge_inset(const Form& form, const Seam& seam, SeamEdge edge);
 
+/// What is cut: the edges, with what is added beyond them.
 [[nodiscard]] Outline outline(const Blank& blank);
-[[nodiscard]] double area(const Blank& blank);            ///< mm2
+/// The edges alone: what forms the part.
+[[nodiscard]] Outline bare_outline(const Blank& blank);
+[[nodiscard]] Outline circle(const RoundHole& hole);
+[[nodiscard]] double area(const Blank& blank);            ///< mm2, without its holes
 [[nodiscard]] double outline_length(const Blank& blank);  ///< mm
+[[nodiscard]] double cut_length(const Blank& blank);      ///< outline and holes, mm
 [[nodiscard]] double joint_length(const Blank& blank);    ///< length of the seam as cut, mm
 [[nodiscard]] Rectangle as_laid(const Blank& blank);
 [[nodiscard]] Rectangle enclosing(const Blank& blank);  ///< the smallest rectangle, width >= height

@@ -86,9 +86,11 @@ struct Flange {
   EndName end = EndName::top;
   std::optional<double> width = {};  ///< on the size face, from the end plane, mm
   FlangeDirection direction = FlangeDirection::level;
-  Angle rise = {};       ///< for `at_angle`
-  double clearance = 0;  ///< between mitred corners, mm
-  std::string key = {};  ///< its path in a job, for refusals
+  Angle rise = {};            ///< for `at_angle`
+  double clearance = 0;       ///< between mitred corners, mm
+  double strain_limit = 0.1;  ///< round ends: of the free edge, over its length; more is refused
+  bool allow_strain = false;  ///< round ends: more is made, and said
+  std::string key = {};       ///< its path in a job, for refusals
 };
 
 /// A funnel between two level rectangles of parallel sides. Eighths of a turn count from the middle of the

@@ -60,6 +60,7 @@ struct Cone {
   double agree = 1e-3;                       ///< mm that surplus sizes may differ by
   Vec2 shift = {};                           ///< of the top's centre from the base's, mm
   std::vector<Trim> trims = {};              ///< planes that cut its ends
+  std::vector<Flange> flanges = {};          ///< at level ends of a right cone
 };
 
 /// A cylinder: one size and a height, or two opposite side lengths, which make a slanting top.
@@ -73,6 +74,14 @@ struct Cylinder {
   std::optional<Contact> top = {};
   double agree = 1e-3;
   std::vector<Trim> trims = {};
+  std::vector<Flange> flanges = {};
+};
+
+/// A flange at a round end.
+struct RoundFlange {
+  double width = 0;   ///< along the ruling, mm
+  double strain = 0;  ///< of its free edge; negative: upset
+  Angle turned = {};
 };
 
 /// Parts of one round wall.
@@ -112,6 +121,8 @@ struct RoundSizes {
   Angle taper = {};  ///< coaxial: half angle with a sign, positive when the base is wider; offset: 0
   std::vector<Trim> trims = {};
   bool one_size = false;  ///< a cylinder: its size has no end's name
+  std::optional<RoundFlange> base_flange = {};
+  std::optional<RoundFlange> top_flange = {};
 
   [[nodiscard]] bool coaxial() const { return shift == Vec2{}; }
 };

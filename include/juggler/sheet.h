@@ -95,6 +95,28 @@ struct Pressing {
   [[nodiscard]] bool smooth() const { return !hits && !flat_width && !facet_error; }
 };
 
+/// What is added beyond a straight edge: a plain lap, a hem that is folded flat back upon the part, or one
+/// side of a locked seam.
+enum class EdgeKind { lap, hem, lock };
+struct EdgeWork {
+  std::string on = {};  ///< the edge, by its label
+  int which = 1;        ///< where several have that label: the first, the second ... as laid
+  EdgeKind kind = EdgeKind::lap;
+  std::optional<double> width =
+      {};             ///< of the lap; of the hem from the finished edge; of one layer of the lock, mm
+  Angle taper = {};   ///< by which its ends lean inwards
+  double radius = 0;  ///< hem: inside
+  std::optional<double> neutral = {};  ///< hem: from the hollow face / thickness
+  bool up = true;                      ///< hem, lock: folded towards the face that lies up
+  int layers = 1;                      ///< lock: 1 or 2
+  double extra = 0;                    ///< lock: added for each fold, mm
+  std::optional<double> hole = {};     ///< diameter of holes in rows, mm
+  std::optional<double> pitch = {};    ///< that they are apart at most
+  std::optional<double> end = {};      ///< of the first and last from the ends; else two diameters
+  int rows = 1;
+  std::string key = {};  ///< its path in a job, for refusals
+};
+
 /// How many are made, and how the blank is laid and marked.
 struct Making {
   std::string name = {};    ///< for the marks and the outputs
@@ -107,6 +129,7 @@ struct Making {
   double fit = 0.02;                  ///< mm that fitted arcs may leave a rim that is no arc by, 1e-4 to 1
   bool marks = true;                  ///< element lines, number, face, arrow to the top
   Pressing bending = {};              ///< of arcs of panels, and of cones and cylinders
+  std::vector<EdgeWork> edges = {};
 };
 
 /// Refuses a sheet or making with a value out of range.

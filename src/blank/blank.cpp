@@ -232,6 +232,22 @@ Whole whole_of(const RoundShape& shape, const Sheet& sheet, const Seam& seam_ask
   return {sizes, sheet, seam, making, std::move(f), inside, middle, outside, neutral, height};
 }
 
+// Where a flange is turned over: beside its edge, by its width.
+void add_flange(Blank& b, EdgeName name, const std::optional<RoundFlange>& flange, bool marks) {
+  const Edge* e = edge(b, name);
+  if (!flange || !e) return;
+  for (const Arc& arc : e->arcs) {
+    if (marks)
+      b.marks.lines.push_back({arc.start + flange->width * left_of(direction(arc.heading)), arc.heading,
+                               arc.length - arc.turn * flange->width, arc.turn});
+  }
+  b.notes.push_back(std::string("The ") + name_of(name) + " flange of " + shown_mm(flange->width) +
+                    " is turned over at the marked line by " + shown_degrees(flange->turned) +
+                    "; its free edge " + (flange->strain < 0 ? "is upset by " : "stretches by ") +
+                    shown(std::round(1e4 * std::abs(flange->strain)) / 100) +
+                    " %. Sizes of this end are those before it is turned.");
+}
+
 // A piece, and what tells it from others: points of its outline as they lie on the flat.
 struct Piece {
   Blank blank;
@@ -252,6 +268,8 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
   b.outside = w.outside;
   b.neutral_sizes = w.neutral;
   b.overall_height = w.overall_height;
+  add_flange(b, EdgeName::base, w.sizes.base_flange, w.making.marks);
+  add_flange(b, EdgeName::top, w.sizes.top_flange, w.making.marks);
   if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, w.sizes, o);
   if (pressed.summary) {
     b.pressed = pressed.summary;
@@ -326,7 +344,11 @@ Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
 
 std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,
                                const Making& making) {
-  if (const auto folded = folded_shape(shape)) return make_folded_blanks(*folded, sheet, seam, making);
+  if (const auto folded = folded_shape(shape)) {
+    std::vector<Blank> blanks = make_folded_blanks(*folded, sheet, seam, making);
+    add_tabs(blanks, making.edges);
+    return blanks;
+  }
   const Whole w = whole_of(*round_shape(shape), sheet, seam, making);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);
   const PressedBody pressed = press_round(w.form, spans, making.bending);
@@ -336,6 +358,7 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   }
   std::vector<Blank> blanks;
   for (Piece& p : kinds) blanks.push_back(std::move(p.blank));
+  add_tabs(blanks, making.edges);
   return blanks;
 }
 

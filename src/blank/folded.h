@@ -62,6 +62,9 @@ void add_schedule(Blank& blank, const Body& body, const Laid& laid, const Presse
 /// The part's number or name and the face that lies up, in the largest plate, clear of bends and their tags.
 void add_text_in_largest_plate(Blank& blank, const Making& making);
 
+/// Laps, hems and locks on the edges that they name, among all pieces.
+void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works);
+
 /// Distance of a flat of a width, across which the direction turns by 2x, from the smooth form. (25)
 [[nodiscard]] double facet_error(double width, double half_turn);
 

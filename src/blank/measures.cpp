@@ -16,12 +16,39 @@ std::string label_of(const Edge& edge) { return edge.label.empty() ? name_of(edg
 
 Outline outline(const Blank& blank) {
   Outline all;
+  for (size_t i = 0; i < blank.edges.size(); ++i) {
+    const auto tab =
+        std::find_if(blank.tabs.begin(), blank.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+    const std::vector<Arc>& arcs = tab == blank.tabs.end() ? blank.edges[i].arcs : tab->arcs;
+    all.insert(all.end(), arcs.begin(), arcs.end());
+  }
+  return all;
+}
+
+Outline bare_outline(const Blank& blank) {
+  Outline all;
   for (const Edge& e : blank.edges) all.insert(all.end(), e.arcs.begin(), e.arcs.end());
   return all;
 }
 
-double area(const Blank& blank) { return signed_area(outline(blank)); }
+Outline circle(const RoundHole& hole) {
+  const double r = hole.diameter / 2;
+  const double half = std::numbers::pi;
+  return {{hole.centre + Vec2{r, 0}, half / 2, r * half, half},
+          {hole.centre - Vec2{r, 0}, -half / 2, r * half, half}};
+}
+
+double area(const Blank& blank) {
+  double sum = signed_area(outline(blank));
+  for (const RoundHole& h : blank.holes) sum -= std::numbers::pi * h.diameter * h.diameter / 4;
+  return sum;
+}
 double outline_length(const Blank& blank) { return length_of(outline(blank)); }
+double cut_length(const Blank& blank) {
+  double sum = outline_length(blank);
+  for (const RoundHole& h : blank.holes) sum += std::numbers::pi * h.diameter;
+  return sum;
+}
 Rectangle as_laid(const Blank& blank) { return upright_box(outline(blank)); }
 Rectangle enclosing(const Blank& blank) { return smallest_rectangle(outline(blank)); }
 bool overlaps_itself(const Blank& blank) {

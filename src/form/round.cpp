@@ -120,6 +120,14 @@ void split_at_corners(Form& f) {
   f.wall.push_back({from, whole.to, whole.ruling});
 }
 
+// A flange lies beyond its end's plane by its width along the rulings, which rise alike.
+void go_on_to(Form& f, EndName end, const std::optional<RoundFlange>& flange, double rise) {
+  if (!flange) return;
+  for (AskedPlane& p : f.planes) {
+    if (p.end == end) p.plane.height += flange->width * rise;
+  }
+}
+
 }  // namespace
 
 Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
@@ -131,6 +139,8 @@ Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   f.before = span.before;
   f.after = span.after;
   add_planes(f, s);
+  go_on_to(f, EndName::base, s.base_flange, -std::cos(s.taper.radians()));
+  go_on_to(f, EndName::top, s.top_flange, std::cos(s.taper.radians()));
   const auto rim = [&](EndName end, bool point) {
     const std::vector<AskedPlane> planes = planes_of(f, end);
     const bool pointed = point && planes.empty();

@@ -62,6 +62,8 @@ Panel read_panel(Reader& r, const std::string& source) {
   return panel;
 }
 
+}  // namespace
+
 Flange read_flange(Reader& r, size_t number) {
   Flange f;
   f.key = fmt::format("flange.{}", number);
@@ -73,6 +75,10 @@ Flange read_flange(Reader& r, size_t number) {
   f.end = end == "base" ? EndName::base : EndName::top;
   r.length("width", f.width);
   r.length("clearance", f.clearance);
+  std::optional<double> limit;
+  r.number("strain_limit", limit);
+  f.strain_limit = limit.value_or(f.strain_limit);
+  r.flag("allow_strain", f.allow_strain);
   const Entry* direction = r.at("direction");
   if (!direction) return f;
   const auto* word = std::get_if<std::string>(&direction->value);
@@ -92,6 +98,8 @@ Flange read_flange(Reader& r, size_t number) {
   r.angle("direction", f.rise);
   return f;
 }
+
+namespace {
 
 void read_eighth(Reader& r, int& eighth) {
   std::string word;

@@ -71,6 +71,7 @@ Shape read_cone(Reader& r) {
   r.length("agree", cone.agree);
   r.point("top.shift", cone.shift);
   cone.trims = read_trims(r);
+  r.tables("flange", [&](Reader& one) { cone.flanges.push_back(read_flange(one, cone.flanges.size() + 1)); });
   return cone;
 }
 
@@ -85,6 +86,7 @@ Shape read_cylinder(Reader& r) {
   r.contact("top.contact", c.top);
   r.length("agree", c.agree);
   c.trims = read_trims(r);
+  r.tables("flange", [&](Reader& one) { c.flanges.push_back(read_flange(one, c.flanges.size() + 1)); });
   return c;
 }
 
@@ -136,6 +138,41 @@ Pressing read_bending(Reader& r) {
   return p;
 }
 
+constexpr std::array<std::pair<const char*, EdgeKind>, 3> edge_kinds{
+    {{"lap", EdgeKind::lap}, {"hem", EdgeKind::hem}, {"lock", EdgeKind::lock}}};
+
+std::vector<EdgeWork> read_edges(Reader& part) {
+  std::vector<EdgeWork> works;
+  part.tables("edge", [&](Reader& r) {
+    EdgeWork w;
+    w.key = fmt::format("edge.{}", works.size() + 1);
+    r.text("on", w.on);
+    if (w.on.empty())
+      refuse(*r.first(), "belongs to an edge that is not named", {}, "add on = \"...\", the edge's name");
+    std::optional<EdgeKind> kind;
+    r.choice("kind", edge_kinds, kind);
+    w.kind = kind.value_or(w.kind);
+    r.count("which", w.which);
+    r.length("width", w.width);
+    r.angle("taper", w.taper);
+    r.length("radius", w.radius);
+    r.number("neutral", w.neutral);
+    std::string towards = "up";
+    r.text("towards", towards);
+    w.up = towards == "up";
+    std::string side = "single";
+    r.text("side", side);
+    w.layers = side == "double" ? 2 : 1;
+    r.length("extra", w.extra);
+    r.length("holes.diameter", w.hole);
+    r.length("holes.pitch", w.pitch);
+    r.length("holes.end", w.end);
+    r.count("holes.rows", w.rows);
+    works.push_back(std::move(w));
+  });
+  return works;
+}
+
 Making read_making(Reader& r, const Job& job) {
   Making making;
   making.name = job.name;
@@ -152,6 +189,7 @@ Making read_making(Reader& r, const Job& job) {
   r.choice("hand", hand_words, hand);
   r.choice("face_up", face_words, up);
   making.bending = read_bending(r);
+  making.edges = read_edges(r);
   making.hand = hand.value_or(making.hand);
   making.face_up = up.value_or(making.face_up);
   return making;

@@ -111,6 +111,8 @@ class Reader {
 [[nodiscard]] Shape read_folded(Reader& part, const std::string& shape, const std::string& source,
                                 Seam& seam);
 
+/// One of [[part.flange]].
+[[nodiscard]] Flange read_flange(Reader& r, size_t number);
 /// A bend table that an entry names.
 [[nodiscard]] std::vector<BendRow> read_bend_table(const Entry& named, const std::string& source,
                                                    const Units& units);

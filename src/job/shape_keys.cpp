@@ -24,6 +24,26 @@ const std::vector<std::string> ends{"base", "top"};
 
 // How every part is made.
 const std::vector<Key> making_keys{
+    {"edge.#.on", Kind::text, "[[part.edge]]: the straight edge by its name, as seam_start or profile end"},
+    {"edge.#.which", Kind::count, "where several have that name: the first, the second ... (else 1)"},
+    {"edge.#.kind", Kind::choice, "what is added beyond it (else lap)", {"lap", "hem", "lock"}},
+    {"edge.#.width", Kind::length, "of the lap; of the hem from the finished edge; of one layer of the lock"},
+    {"edge.#.taper", Kind::angle, "by which its ends lean inwards (else 0)"},
+    {"edge.#.radius", Kind::length, "hem: inside radius (else 0)"},
+    {"edge.#.neutral", Kind::number, "hem: neutral layer from the hollow face over the thickness"},
+    {"edge.#.towards",
+     Kind::choice,
+     "hem, lock: folded towards the face that lies up, or down (else up)",
+     {"up", "down"}},
+    {"edge.#.side",
+     Kind::choice,
+     "lock: the side with one layer or with two (else single)",
+     {"single", "double"}},
+    {"edge.#.extra", Kind::length, "lock: added for each fold (else 0)"},
+    {"edge.#.holes.diameter", Kind::length, "rows of holes: their diameter"},
+    {"edge.#.holes.pitch", Kind::length, "that they are apart at most"},
+    {"edge.#.holes.end", Kind::length, "of the first and the last from the ends (else two diameters)"},
+    {"edge.#.holes.rows", Kind::count, "how many rows (else 1)"},
     {"quantity", Kind::count, "how many are made (else 1)"},
     {"hand", Kind::choice, "\"opposite\" for the mirrored twin", {"as_drawn", "opposite"}},
     {"face_up", Kind::choice, "the face that lies up (else the inside)", {"inside", "outside"}},
@@ -32,8 +52,16 @@ const std::vector<Key> making_keys{
     {"name", Kind::text, "of this part, where it differs from the job's"},
     {"number", Kind::text, "of this part, where it differs from the job's"}};
 
+const std::vector<std::string> flange_words{"upright", "level", "square"};
+
 // Of every round part, after its sizes.
 const std::vector<Key> round_keys{
+    {"flange.#.end", Kind::choice, "[[part.flange]]: the level end at which a flange is turned over", ends},
+    {"flange.#.width", Kind::length, "along the wall"},
+    {"flange.#.direction", Kind::direction, "where it points (else level); an angle: from level outwards",
+     flange_words},
+    {"flange.#.strain_limit", Kind::number, "of its free edge; more is refused (else 0.1)"},
+    {"flange.#.allow_strain", Kind::flag, "true makes it whatever the strain"},
     {"agree", Kind::length, "by how much surplus sizes may differ (else 0.001 mm)"},
     {"trim.#.end", Kind::choice, "[[part.trim]]: the end that a plane cuts off", ends},
     {"trim.#.height", Kind::length, "where the plane meets the axis"},
@@ -170,7 +198,10 @@ const std::vector<Key> hopper_keys{
     {"relief.size", Kind::length, "diameter of the hole or width of the slot (else by thickness and radius)"},
     {"flange.#.end", Kind::choice, "[[part.flange]]: the end at which it stands", ends},
     {"flange.#.width", Kind::length, "from the end plane to its edge"},
-    {"flange.#.direction", Kind::direction, "where it points (else level); an angle: from level outwards", {"upright", "level", "square"}},
+    {"flange.#.direction",
+     Kind::direction,
+     "where it points (else level); an angle: from level outwards",
+     {"upright", "level", "square"}},
     {"flange.#.clearance", Kind::length, "between mitred corners (else 0)"}};
 
 std::vector<Key> polygon_keys(const std::string& end) {
@@ -221,8 +252,10 @@ const std::vector<Key> tube_keys{
     {"trim.#.height", Kind::length, "where its plane meets the axis"},
     {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to 89 (else 0)"},
     {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
-    {"seam.at", Kind::direction,
-     "where it is slit: a plan angle; of a square one the middle of a side, \"+x\" ...", {"+x", "+y", "-x", "-y"}}};
+    {"seam.at",
+     Kind::direction,
+     "where it is slit: a plan angle; of a square one the middle of a side, \"+x\" ...",
+     {"+x", "+y", "-x", "-y"}}};
 
 std::vector<Key> folded(std::vector<Key> own) {
   append(own, bend_keys);

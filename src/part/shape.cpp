@@ -88,6 +88,8 @@ RoundSizes solve(const RoundShape& shape, const Sheet& sheet) {
   RoundSizes s = std::visit([&](const auto& known) { return solved(known, sheet); }, shape);
   if (std::holds_alternative<Cone>(shape)) s.trims = numbered(std::move(s.trims));
   for (const Trim& t : s.trims) check_trim(t);
+  const auto flanges = std::visit([](const auto& known) { return known.flanges; }, shape);
+  for (const Flange& f : flanges) add_round_flange(s, f, sheet);
   return s;
 }
 

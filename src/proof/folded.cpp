@@ -111,7 +111,7 @@ class FoldedProof {
     p.seam_mismatch = seam_mismatch();
     p.rim_mismatch = rim_mismatch();
     p.area_mismatch = area_mismatch();
-    p.allowed_area = p.allowed * outline_length(blank_);
+    p.allowed_area = p.allowed * length_of(bare_outline(blank_));
     p.passed = exact && p.greatest_distance <= p.allowed && p.seam_mismatch <= 1e-9 * body_.size &&
                p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
     return p;
@@ -248,7 +248,7 @@ class FoldedProof {
   }
 
   void look_for_breaks() {
-    const Outline line = outline(blank_);
+    const Outline line = bare_outline(blank_);
     for (size_t i = 0; i < line.size(); ++i)
       worst_.look(norm(line[(i + 1) % line.size()].start - end_of(line[i])),
                   "between two edges of the outline");
@@ -374,7 +374,7 @@ class FoldedProof {
       asked_area += body_area(one);
     }
     const double plates = std::abs(flat + strips - asked_area);
-    const double cut = folding_.relief > 0 ? 0 : std::abs(area(blank_) - asked_area);
+    const double cut = folding_.relief > 0 ? 0 : std::abs(signed_area(bare_outline(blank_)) - asked_area);
     return worse(plates, cut);
   }
   [[nodiscard]] bool is_own(int plate) const {

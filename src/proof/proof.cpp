@@ -215,7 +215,8 @@ double area_mismatch(const Blank& blank, const std::vector<RimEdge>& rims, const
     if (is_rim(e.name)) continue;
     for (const Arc& arc : e.arcs) cut += cross(arc.start, end_of(arc)) / 2;
   }
-  return worse(std::abs(std::abs(whole) - wall_area(f, f.neutral)), std::abs(area(blank) - cut));
+  return worse(std::abs(std::abs(whole) - wall_area(f, f.neutral)),
+               std::abs(signed_area(bare_outline(blank)) - cut));
 }
 
 // Twice the speed with which a ruling sweeps to its left on the flat, on average along it.
@@ -273,7 +274,7 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
 
 // The outline must run on from edge to edge.
 double greatest_break(const Blank& blank) {
-  const Outline edge_line = outline(blank);
+  const Outline edge_line = bare_outline(blank);
   double worst = 0;
   for (size_t i = 0; i < edge_line.size(); ++i) {
     worst = worse(worst, norm(edge_line[(i + 1) % edge_line.size()].start - end_of(edge_line[i])));
@@ -301,7 +302,7 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   p.seam_mismatch = seam_mismatch(blank, f, seam, panels, formed);
   p.rim_mismatch = rim_mismatch(rims, f, panels);
   p.area_mismatch = area_mismatch(blank, rims, f, panels);
-  p.allowed_area = p.allowed * outline_length(blank);
+  p.allowed_area = p.allowed * length_of(bare_outline(blank));
   p.passed = p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
              p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
   return p;

@@ -88,6 +88,9 @@ class BlankView {
   std::vector<std::string> draw() {
     draw_face();
     layout_.draw_outline({outline(blank_), view_.scale, view_.origin, Pen::cut, true});
+    for (const RoundHole& h : blank_.holes)
+      layout_.draw_outline({circle(h), view_.scale, view_.origin, Pen::cut, true});
+    draw_tangent_lines();
     if (!blank_.marks.lines.empty())
       layout_.draw_outline({blank_.marks.lines, view_.scale, view_.origin, Pen::mark});
     for (const BendLine& b : blank_.bends) layout_.draw({page(b.from), page(b.to)}, Pen::bend);
@@ -140,6 +143,19 @@ class BlankView {
     label(fmt::format("smallest rectangle {} x {}", shown_length(rectangle_.width, units_),
                       shown_length(rectangle_.height, units_)),
           std::move(anchors));
+  }
+
+  // Where rolled arcs begin and end, and where edges with laps or hems lie.
+  void draw_tangent_lines() {
+    if (blank_.folding) {
+      for (const BentStrip& s : blank_.folding->strips) {
+        if (!s.rolled) continue;
+        layout_.draw({page(s.a_from), page(s.a_to)}, Pen::guide);
+        layout_.draw({page(s.b_from), page(s.b_to)}, Pen::guide);
+      }
+    }
+    for (const EdgeTab& tab : blank_.tabs)
+      layout_.draw({page(tab.arcs.front().start), page(end_of(tab.arcs.back()))}, Pen::guide);
   }
 
   // Of many hits only those that find room.

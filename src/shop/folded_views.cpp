@@ -19,9 +19,12 @@ class FoldedViews : public FormedPart {
       : units_(job.job.units), body_(*piece.folded()), dimensioned_(job.job.drawing.dimensions) {
     for (const PieceResult& other : job.pieces) {
       if (other.part.name != piece.part.name) continue;
-      for (const BendLine& bend : other.blank.bends)
+      for (const BendLine& bend : other.blank.bends) {
+        if (bend.strip < 0) continue;
+
         tagged_.push_back(
             {bend.tag, other.blank.folding->strips[static_cast<size_t>(bend.strip)].strip, bend.phi});
+      }
     }
     panel_ = body_.lie == Lie::profile;
   }

@@ -66,9 +66,10 @@ class DxfWriter {
     tables();
     blocks();
     section("ENTITIES");
-    cut_loop();
+    cut_loop(outline(blank_));
+    for (const RoundHole& hole : blank_.holes) round_hole(hole);
     bends();
-    for (const Arc& mark : blank_.marks.lines) straight(Layer::mark, mark.start, end_of(mark));
+    for (const Arc& mark : blank_.marks.lines) mark_line(mark);
     for (const MarkText& text : blank_.marks.texts) mark_text(text);
     end_section();
     objects();
@@ -276,9 +277,9 @@ class DxfWriter {
   }
 
   // One closed polyline; an arc's bulge is the tangent of a quarter of its turn.
-  void cut_loop() {
+  void cut_loop(const Outline& loop) {
     std::vector<Arc> parts;
-    for (const Arc& arc : outline(blank_)) {
+    for (const Arc& arc : loop) {
       for (const Arc& part : split(arc, Angle::degrees(170))) parts.push_back(part);
     }
     entity("LWPOLYLINE", Layer::cut, "AcDbPolyline");
@@ -290,10 +291,32 @@ class DxfWriter {
     }
   }
 
+  void round_hole(const RoundHole& hole) {
+    entity("CIRCLE", Layer::cut, "AcDbCircle");
+    point(10, hole.centre, true);
+    real(40, hole.diameter / 2 / units_.mm);
+  }
+
   void straight(Layer layer, Vec2 from, Vec2 to) {
     entity("LINE", layer, "AcDbLine");
     point(10, from, true);
     point(11, to, true);
+  }
+
+  void mark_line(const Arc& mark) {
+    if (is_straight(mark)) return straight(Layer::mark, mark.start, end_of(mark));
+    const Arc arc = mark.turn > 0 ? mark : reversed(mark);
+    const Vec2 centre = centre_of(arc);
+    const auto degrees = [&](Vec2 p) {
+      const double at = Angle::radians(std::atan2(p.y - centre.y, p.x - centre.x)).degrees();
+      return at < 0 ? at + 360 : at;
+    };
+    entity("ARC", Layer::mark, "AcDbCircle");
+    point(10, centre, true);
+    real(40, radius_of(arc) / units_.mm);
+    text(100, "AcDbArc");
+    real(50, degrees(arc.start));
+    real(51, degrees(end_of(arc)));
   }
 
   // Bend lines, and the tangent lines between which a bend takes the sheet.

@@ -117,7 +117,7 @@ Json blank_json(const PieceResult& piece) {
   const auto density = piece.part.sheet.density;
   return {{"area", number(area(b))},
           {"outline_length", number(outline_length(b))},
-          {"cut_length", number(outline_length(b))},
+          {"cut_length", number(cut_length(b))},
           {"joint_length", number(joint_length(b))},
           {"enclosing", sides(enclosing(b))},
           {"as_laid", sides(as_laid(b))},
@@ -178,6 +178,13 @@ Json bench_json(const BenchCard& c) {
       {"sweeps", sweeps}};
 }
 
+Json openings_json(const Blank& b) {
+  Json all = Json::array();
+  for (const RoundHole& h : b.holes)
+    all.push_back({{"kind", "hole"}, {"centre", point(h.centre)}, {"diameter", number(h.diameter)}});
+  return all;
+}
+
 Json piece_json(const PieceResult& piece, const Bench& bench) {
   const Blank& b = piece.blank;
   Json edges = Json::array();
@@ -202,7 +209,7 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"bends", bends_json(b)},
           {"folding", folding_json(piece)},
           {"pressed", pressed_json(b.pressed)},
-          {"openings", Json::array()},
+          {"openings", openings_json(b)},
           {"notes", b.notes},
           {"warnings", b.warnings},
           {"proof", proof_json(piece.proof)}};

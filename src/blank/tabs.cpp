@@ -1,0 +1,227 @@
+// Laps, hems and locked seams beyond straight edges. docs/maths/folded.md (42)-(44).
+#include <algorithm>
+
+#include "folded.h"
+
+namespace juggler {
+namespace {
+
+[[noreturn]] void refuse(const EdgeWork& work, const char* key, const std::string& reason,
+                         const std::string& found = {}, const std::string& allowed = {},
+                         const std::string& advice = {}) {
+  throw Refusal(
+      {.reason = reason, .key = work.key + key, .found = found, .allowed = allowed, .advice = advice});
+}
+
+void check_between(const EdgeWork& work, const char* key, double value, double least, double most,
+                   const char* unit) {
+  if (value >= least && value <= most) return;
+  refuse(work, key, "is out of range", shown(value) + " " + unit,
+         shown(least) + " to " + shown(most) + " " + unit);
+}
+
+void check_work(const EdgeWork& work) {
+  if (!work.width) refuse(work, ".width", "is missing", {}, {}, "say how wide it is");
+  check_between(work, ".width", *work.width, 1e-3, 1e5, "mm");
+  check_between(work, ".taper", work.taper.degrees(), 0, 80, "degrees");
+  check_between(work, ".extra", work.extra, 0, 1e3, "mm");
+  check_between(work, ".which", work.which, 1, 1000, "");
+  if (work.kind == EdgeKind::hem) {
+    if (!work.neutral)
+      refuse(work, ".neutral", "is missing: nothing says what length the fold takes", {}, "0 to 1");
+    check_between(work, ".neutral", *work.neutral, 0, 1, "of the thickness");
+    check_between(work, ".radius", work.radius, 0, 1e4, "mm");
+  }
+  if (!work.hole) return;
+  check_between(work, ".holes.diameter", *work.hole, 1e-2, 1e4, "mm");
+  if (!work.pitch) refuse(work, ".holes.pitch", "is missing", {}, {}, "say how far apart the holes may be");
+  check_between(work, ".holes.pitch", *work.pitch, *work.hole, 1e5, "mm");
+  check_between(work, ".holes.rows", work.rows, 1, 20, "");
+}
+
+// The straight line that an edge is, or nothing.
+std::optional<Arc> straight_edge(const Edge& e) {
+  const Arc whole = line(e.arcs.front().start, end_of(e.arcs.back()));
+  for (const Arc& arc : e.arcs) {
+    const Vec2 way = direction(whole.heading);
+    if (!is_straight(arc) || std::abs(cross(way, end_of(arc) - whole.start)) > 1e-9 * whole.length)
+      return std::nullopt;
+  }
+  return whole;
+}
+
+// What is added beyond an edge: how far, and where it is folded, as distances beyond the edge.
+struct Added {
+  double width = 0;
+  std::vector<double> folds;
+  double allowance = 0;  // of each fold
+};
+
+// (42), (43)
+Added added_by(const EdgeWork& work, double t) {
+  if (work.kind == EdgeKind::lap) return {*work.width, {}, 0};
+  if (work.kind == EdgeKind::hem) {
+    const double allowance = std::numbers::pi * (work.radius + *work.neutral * t);
+    const double past = work.radius + t;
+    if (*work.width < past)
+      refuse(work, ".width", "is less than the fold itself", shown_mm(*work.width),
+             "at least " + shown_mm(past));
+    return {*work.width + allowance - 2 * past, {allowance / 2 - past}, allowance};
+  }
+  const double step = *work.width + work.extra;
+  Added lock{work.layers * step, {}, work.extra};
+  for (int i = 0; i < work.layers; ++i) lock.folds.push_back(i * step);
+  return lock;
+}
+
+class Tabs {
+ public:
+  Tabs(Blank& blank, const EdgeWork& work) : blank_(blank), work_(work) {}
+
+  bool add() {
+    int seen = 0;
+    for (size_t i = 0; i < blank_.edges.size(); ++i) {
+      if (label_of(blank_.edges[i]) != work_.on || ++seen != work_.which) continue;
+      add_to(i);
+      return true;
+    }
+    return false;
+  }
+
+ private:
+  void add_to(size_t index) {
+    const auto along = straight_edge(blank_.edges[index]);
+    if (!along)
+      refuse(work_, ".on", "names an edge that is not straight", work_.on, {},
+             "laps, hems and locks go on straight edges");
+    for (const EdgeTab& tab : blank_.tabs) {
+      if (tab.edge == index)
+        refuse(work_, ".on", "names an edge that has a lap, hem or lock already", work_.on);
+    }
+    const Added added = added_by(work_, blank_.thickness);
+    const Vec2 way = direction(along->heading);
+    const Vec2 out = Vec2{} - left_of(way);
+    const double in = added.width * std::tan(work_.taper.radians());
+    if (2 * in >= along->length)
+      refuse(work_, ".taper", "leaves no edge", shown_degrees(work_.taper), {},
+             "make it less, or the lap narrower");
+    const Vec2 a = along->start;
+    const Vec2 b = end_of(*along);
+    const Vec2 c = b - in * way + added.width * out;
+    const Vec2 d = a + in * way + added.width * out;
+    blank_.tabs.push_back({index, {line(a, d), line(d, c), line(c, b)}});
+    for (const double fold : added.folds)
+      add_fold(a, b, fold * out, fold / added.width * in * way, added.allowance);
+    if (work_.hole) add_holes(d, c, out, added.width);
+    const char* kinds[]{"lap", "hem", "locked seam"};
+    blank_.notes.push_back(std::string("A ") + kinds[static_cast<size_t>(work_.kind)] + " adds " +
+                           shown_mm(std::round(1e3 * added.width) / 1e3) + " beyond the edge " + work_.on +
+                           ".");
+  }
+
+  void add_fold(Vec2 a, Vec2 b, Vec2 beyond, Vec2 in, double allowance) {
+    BendLine line;
+    line.tag = letters_of(blank_.bends.size());
+    line.order = static_cast<int>(blank_.bends.size()) + 1;
+    line.from = a + beyond + in;
+    line.to = b + beyond - in;
+    line.hem = true;
+    line.turned = Angle::degrees(180);
+    line.up = work_.up;
+    line.radius = work_.kind == EdgeKind::hem ? work_.radius : 0;
+    line.allowance = allowance;
+    line.datum = work_.on;
+    line.datum_from = line.datum_to = norm(beyond);
+    line.tangent_a = norm(beyond) - allowance / 2;
+    line.tangent_b = norm(beyond) + allowance / 2;
+    blank_.bends.push_back(std::move(line));
+  }
+
+  // (44): rows of holes evenly spread, no farther apart than asked.
+  void add_holes(Vec2 from, Vec2 to, Vec2 out, double width) {
+    const double r = *work_.hole / 2;
+    const double end = work_.end.value_or(2 * *work_.hole);
+    const double length = norm(to - from) - 2 * end;
+    const double row_pitch = width / (work_.rows + 1);
+    if (length < 0 || end < r)
+      refuse(work_, ".holes.end", "leaves no room for a hole", shown_mm(end),
+             "from " + shown_mm(r) + " to " + shown_mm(norm(to - from) / 2));
+    const int spaces =
+        std::max(static_cast<int>(std::ceil(length / *work_.pitch - 1e-9)), length > 0 ? 1 : 0);
+    const double pitch = spaces > 0 ? length / spaces : 0;
+    if (row_pitch <= r || (spaces > 0 && pitch <= 2 * r) || (work_.rows > 1 && row_pitch <= 2 * r))
+      refuse(work_, ".holes.diameter", "leaves no web between the holes, or to the edge", shown_mm(2 * r), {},
+             "take smaller holes, a larger pitch or fewer rows");
+    if ((spaces + 1) * work_.rows > 5000)
+      refuse(work_, ".holes.pitch", "makes more than 5000 holes", shown_mm(*work_.pitch));
+    const Vec2 way = 1 / norm(to - from) * (to - from);
+    for (int row = 0; row < work_.rows; ++row) {
+      for (int i = 0; i <= spaces; ++i)
+        blank_.holes.push_back({from + (end + i * pitch) * way - ((row + 1) * row_pitch) * out, 2 * r});
+    }
+    blank_.notes.push_back(
+        "Its holes lie " + shown_mm(std::round(1e3 * pitch) / 1e3) + " apart; the least web is " +
+        shown_mm(std::round(1e3 * (std::min(row_pitch - r, spaces > 0 ? pitch - 2 * r : HUGE_VAL))) / 1e3) +
+        ".");
+  }
+
+  Blank& blank_;
+  const EdgeWork& work_;
+};
+
+void shift(std::vector<Arc>& arcs, Vec2 by) {
+  for (Arc& arc : arcs) arc.start = arc.start + by;
+}
+
+// All that lies on the flat, back into the positive quadrant.
+void into_quadrant(Blank& b) {
+  const Vec2 by = Vec2{} - as_laid(b).corner;
+  for (Edge& e : b.edges) shift(e.arcs, by);
+  for (EdgeTab& tab : b.tabs) shift(tab.arcs, by);
+  shift(b.marks.lines, by);
+  const auto move = [&](std::initializer_list<Vec2*> points) {
+    for (Vec2* p : points) *p = *p + by;
+  };
+  for (MarkText& t : b.marks.texts) move({&t.centre});
+  for (RoundHole& h : b.holes) move({&h.centre});
+  for (Element& e : b.elements) move({&e.base, &e.top});
+  for (BendLine& l : b.bends) move({&l.from, &l.to});
+  for (FormingPanel& p : b.forming) {
+    for (Station& s : p.stations) move({&s.base, &s.top});
+  }
+  if (!b.folding) return;
+  for (FlatPlate& p : b.folding->plates) {
+    for (Vec2& c : p.corners) move({&c});
+  }
+  for (BentStrip& s : b.folding->strips) move({&s.a_from, &s.a_to, &s.b_from, &s.b_to});
+  for (BlankJoint& j : b.folding->joints) move({&j.from, &j.to});
+}
+
+}  // namespace
+
+void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works) {
+  for (const EdgeWork& work : works) {
+    check_work(work);
+    bool found = false;
+    for (Blank& blank : blanks) found = Tabs(blank, work).add() || found;
+    if (found) continue;
+    std::string known;
+    for (const Blank& blank : blanks) {
+      for (const Edge& e : blank.edges) {
+        if (known.size() < 300 && known.find(label_of(e)) == std::string::npos)
+          known += (known.empty() ? "" : ", ") + label_of(e);
+      }
+    }
+    refuse(work, ".on", "names no edge of the blank, or fewer edges have this name than `which` says",
+           work.on, known);
+  }
+  for (Blank& blank : blanks) {
+    if (blank.tabs.empty()) continue;
+    into_quadrant(blank);
+    if (!crosses_itself(outline(blank))) continue;
+    refuse(works.front(), ".width", "makes the outline cross itself", {}, {},
+           "make the lap, hem or lock narrower, or give it a taper");
+  }
+}
+
+}  // namespace juggler
