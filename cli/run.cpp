@@ -283,7 +283,9 @@ int demo(const Options& options) {
   for (const DemoJob& job : demo_jobs()) jobs.push_back({fs::path(options.folder) / job.file, job.text});
   write_whole(jobs, options.replace);
   std::vector<std::string> paths;
-  for (const NewFile& job : jobs) paths.push_back(job.path.string());
+  for (const NewFile& job : jobs) {
+    if (job.path.extension() == ".toml") paths.push_back(job.path.string());
+  }
   const int code = develop(paths, options);
   if (code == done && !options.quiet) {
     std::cout << fmt::format("{} jobs developed and proved. Look at the pictures: {}/*.png\n", paths.size(),

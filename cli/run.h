@@ -17,7 +17,7 @@ struct CallError : std::runtime_error {
 
 struct Options {
   std::string folder;  ///< empty: no files
-  std::vector<std::string> formats{"dxf", "svg", "pdf", "png", "txt", "json"};
+  std::vector<std::string> formats{"dxf", "svg", "pdf", "png", "txt", "csv", "json"};
   std::vector<std::string> settings;  ///< NAME=VALUE
   bool json = false;
   bool draw = false;
@@ -34,7 +34,7 @@ struct Options {
 [[nodiscard]] int show_shapes(const std::string& shape);
 [[nodiscard]] int demo(const Options& options);
 
-/// The demo jobs, built in.
+/// The demo jobs and the files they name, built in.
 struct DemoJob {
   const char* file;
   const char* text;

@@ -112,11 +112,11 @@ class Tabs {
     blank_.tabs.push_back({index, {line(a, d), line(d, c), line(c, b)}});
     for (const double fold : added.folds)
       add_fold(a, b, fold * out, fold / added.width * in * way, added.allowance);
-    if (work_.hole) add_holes(d, c, out, added.width);
     const char* kinds[]{"lap", "hem", "locked seam"};
     blank_.notes.push_back(std::string("A ") + kinds[static_cast<size_t>(work_.kind)] + " adds " +
                            shown_mm(std::round(1e3 * added.width) / 1e3) + " beyond the edge " + work_.on +
                            ".");
+    if (work_.hole) add_holes(d, c, out, added.width);
   }
 
   void add_fold(Vec2 a, Vec2 b, Vec2 beyond, Vec2 in, double allowance) {

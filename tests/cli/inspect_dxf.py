@@ -21,12 +21,14 @@ def loop_area(points):
 def inspect(path):
     document, recovery = recover.readfile(path)
     audit = ezdxf.readfile(path).audit()
-    loops, strays = [], 0
+    loops, holes, strays = [], [], 0
     for entity in document.modelspace():
         if entity.dxf.layer != "JUGGLER_CUT":
             continue
         if entity.dxftype() == "LWPOLYLINE" and entity.closed:
             loops.append([tuple(p) for p in entity.get_points("xyb")])
+        elif entity.dxftype() == "CIRCLE":
+            holes.append(entity.dxf.radius)
         else:
             strays += 1
     extents = document.header["$EXTMIN"], document.header["$EXTMAX"]
@@ -37,7 +39,9 @@ def inspect(path):
         "strays": strays,
         "vertices": len({p[:2] for loop in loops for p in loop}),
         "greatest_bulge": max(abs(p[2]) for loop in loops for p in loop),
-        "area": sum(loop_area(loop) for loop in loops),
+        "area": sum(loop_area(loop) for loop in loops) - sum(math.pi * r * r for r in holes),
+        "holes": len(holes),
+        "bends": sorted(math.dist(e.dxf.start, e.dxf.end) for e in document.modelspace() if e.dxf.layer == "JUGGLER_BEND"),
         "extents": [extents[0][0], extents[0][1], extents[1][0], extents[1][1]],
         "layers": sorted({e.dxf.layer for e in document.modelspace()}),
         "texts": sorted(e.dxf.text for e in document.modelspace().query("TEXT")),

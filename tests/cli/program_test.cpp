@@ -186,7 +186,8 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
   std::vector<Json> pieces;
   for (const auto& path :
        {"01-cyclone-cone", "02-rain-cap", "03-storm-collar", "04-stack-adapter", "05-funnel-inch",
-        "06-cooler-hoods", "07-body-shell", "08-stack-slanting-top", "09-roaster-hood", "10-offset-taper"}) {
+        "06-cooler-hoods", "07-body-shell", "08-stack-slanting-top", "09-roaster-hood", "10-offset-taper",
+        "11-bean-hopper", "12-chain-guard", "13-stand-leg", "14-bracket", "15-water-tray", "16-chute-head"}) {
     const Json d = Json::parse(read(std::string("demo/") + path + ".json"));
     for (Json piece : d["pieces"]) {
       piece["inches"] = d["job"]["units"] == "in";
@@ -209,7 +210,15 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
     EXPECT_NEAR(d["extents"][2].get<double>() * unit, pieces[i]["blank"]["as_laid"]["width"].get<double>(),
                 1e-9);
     EXPECT_NEAR(d["extents"][1].get<double>(), 0, 1e-9);
-    EXPECT_EQ(d["layers"], Json({"JUGGLER_CUT", "JUGGLER_MARK"}));
+    EXPECT_EQ(d["holes"], pieces[i]["openings"].size());
+    std::vector<double> bends;
+    for (const Json& bend : pieces[i]["bends"]) bends.push_back(bend["length"].get<double>() / unit);
+    std::sort(bends.begin(), bends.end());
+    ASSERT_EQ(d["bends"].size(), bends.size());
+    for (size_t k = 0; k < bends.size(); ++k) EXPECT_NEAR(d["bends"][k].get<double>(), bends[k], 1e-9);
+    if (pieces[i]["folding"].is_null()) {
+      EXPECT_EQ(d["layers"], Json({"JUGGLER_CUT", "JUGGLER_MARK"}));
+    }
     EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["number"].get<std::string>())) << d["texts"];
     EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["face_up"] == "inside" ? "INSIDE UP" : "OUTSIDE UP"));
   }
@@ -219,7 +228,7 @@ TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {
   const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/validate.py' '" SOURCE_FOLDER
                                  "/docs/result.schema.json' demo/*.json");
   EXPECT_EQ(r.code, 0) << r.err;
-  EXPECT_EQ(r.out, "valid 10\n");
+  EXPECT_EQ(r.out, "valid 16\n");
 }
 
 TEST_F(Program, DemoPicturesAreWellFormed) {

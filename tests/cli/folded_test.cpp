@@ -1,0 +1,156 @@
+// Folded parts through the program: refusals with their places, and one part told the same in every file.
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include "program.h"
+
+namespace juggler::testing {
+namespace {
+
+using Json = nlohmann::json;
+
+const char* const folded = " thickness=2 sizes_on=outside bend.radius=3 bend.neutral=0.42";
+
+struct FoldedCall {
+  const char* name;
+  const char* call;
+  const char* key;
+  const char* words;
+};
+
+class FoldedRefusal : public Program, public ::testing::WithParamInterface<FoldedCall> {};
+
+TEST_P(FoldedRefusal, NamesTheKeyAndWhatIsAllowed) {
+  const Outcome r = juggler(std::string("quick ") + GetParam().call + " -o out");
+  EXPECT_EQ(r.code, 3) << r.out << r.err;
+  EXPECT_TRUE(has(r.err, std::string("part.") + GetParam().key + ":")) << r.err;
+  EXPECT_TRUE(has(r.err, GetParam().words)) << r.err;
+  EXPECT_EQ(lines_of(r.err).size(), 1u);
+  EXPECT_FALSE(there("out"));
+}
+
+#define SHEET " thickness=2 sizes_on=outside"
+#define BENT SHEET " bend.radius=3 bend.neutral=0.42"
+#define HOPPER "hopper base.width=200 base.length=200 top.width=400 top.length=400 height=300"
+INSTANTIATE_TEST_SUITE_P(
+    All, FoldedRefusal,
+    ::testing::Values(
+        FoldedCall{"NoNeutral",
+                   "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.radius=3" SHEET,
+                   "bend.neutral", "nothing says"},
+        FoldedCall{
+            "NoRadius",
+            "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.neutral=0.4" SHEET,
+            "bend.radius", "inside radius"},
+        FoldedCall{"TwoWays",
+                   "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.test.flat=100 "
+                   "bend.test.leg_a=60 bend.test.leg_b=45" BENT,
+                   "bend.neutral", "more than one way"},
+        FoldedCall{"TestPieceThatCannotBe",
+                   "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.radius=3 "
+                   "bend.test.flat=100 bend.test.leg_a=60 bend.test.leg_b=60" SHEET,
+                   "bend.test", "does not lie in the sheet"},
+        FoldedCall{"BendAtTheEnd", "panel profile.1.line=50 profile.2.bend=90 run=10" BENT, "profile.2.bend",
+                   "between two lines"},
+        FoldedCall{"LegTooShort", "panel profile.1.line=50 profile.2.bend=90 profile.3.line=4 run=10" BENT,
+                   "profile.3.line", "at least 5 mm"},
+        FoldedCall{"BendOfHalfATurn",
+                   "panel profile.1.line=50 profile.2.bend=180 profile.3.line=40 run=10" BENT,
+                   "profile.2.bend", "178"},
+        FoldedCall{"ArcWithoutRadius", "panel profile.1.arc=90 run=10" BENT, "profile.1.arc", "no radius"},
+        FoldedCall{"NoRun", "panel profile.1.line=50" BENT, "run", "missing"},
+        FoldedCall{"FewerHitsThanArcs",
+                   "panel profile.1.arc=90 profile.1.radius=50 profile.2.arc=90 profile.2.radius=80 run=10 "
+                   "bending.hits=1" BENT,
+                   "bending.hits", "one for each arc"},
+        FoldedCall{"TwoWaysOfPressing",
+                   "cylinder diameter=300 height=200 bending.hits=9 bending.flat_width=30 thickness=1 "
+                   "sizes_on=inside",
+                   "bending.hits", "one of hits"},
+        FoldedCall{"FlangeTwice",
+                   HOPPER " flange.1.end=top flange.1.width=20 flange.2.end=top flange.2.width=20" BENT,
+                   "flange.2.end", "second flange"},
+        FoldedCall{"FlangeMisspelt", HOPPER " flange.end=top flange.width=20 flange.direction=uprigth" BENT,
+                   "flange.1.direction", "did you mean \"upright\""},
+        FoldedCall{"ThreePieces", HOPPER " seam.pieces=3" BENT, "seam.pieces", "1, 2 or 4"},
+        FoldedCall{
+            "ReliefTooLarge",
+            HOPPER
+            " flange.end=top flange.width=20 flange.direction=upright relief.kind=round relief.size=90" BENT,
+            "relief.size", "wider than the corner allows"},
+        FoldedCall{"BendsThatMeet",
+                   "hopper base.width=6 base.length=6 top.width=6 top.length=6 height=50 bend.radius=4 "
+                   "bend.neutral=0.4" SHEET,
+                   "bend.radius", "run into each other"},
+        FoldedCall{"NoFace", "net sides=4 base.side=50 height=40 'open=[\"lid\"]'" BENT, "open",
+                   "names no face"},
+        FoldedCall{"Loop",
+                   "net sides=3 base.side=50 height=40 'bends=[\"wall 1 / wall 2\", \"wall 2 / wall 3\", "
+                   "\"wall 3 / wall 1\"]'" BENT,
+                   "bends", "closes a loop"},
+        FoldedCall{"NoFile", "net file=none.obj" BENT, "file", "cannot be read"},
+        FoldedCall{"TubeWithoutSize", "tube wall=2 length=100", "diameter", "missing"},
+        FoldedCall{"TubeWithoutHollow", "tube side=20 wall=10 length=100", "wall", "no hollow"},
+        FoldedCall{"TubeNotListed", "tube named=X length=100", "named", "lists.tubes"},
+        FoldedCall{
+            "FlangeStrained",
+            "cylinder diameter=100 height=50 flange.end=top flange.width=20 thickness=1 sizes_on=inside",
+            "flange.1.width", "allow_strain"},
+        FoldedCall{"EdgeThatIsNot",
+                   "cone base.diameter=300 top.diameter=100 height=200 edge.on=seam edge.width=20 "
+                   "thickness=1 sizes_on=inside",
+                   "edge.1.on", "seam_start"},
+        FoldedCall{"EdgeThatBends",
+                   "cone base.diameter=300 top.diameter=100 height=200 edge.on=base edge.width=20 "
+                   "thickness=1 sizes_on=inside",
+                   "edge.1.on", "not straight"}),
+    [](const auto& info) { return info.param.name; });
+
+TEST_F(Program, BendTablesAreReadByLineAndColumn) {
+  write("bends.csv", "thickness,radius,angle,deduction\n2,3,60,2.0\n2,3,120,much\n");
+  const std::string call =
+      "quick panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.radius=3 "
+      "bend.table=bends.csv thickness=2 sizes_on=outside";
+  const Outcome bad = juggler(call);
+  EXPECT_EQ(bad.code, 3);
+  EXPECT_TRUE(has(bad.err, "bends.csv:3:9: part.bend.table: is no number; found \"much\"")) << bad.err;
+  // At 90 degrees a deduction D makes the blank both outside legs less D.
+  write("bends.csv", "# ours\nthickness,radius,angle,deduction\n2,3,90,3.6\n");
+  const Outcome good = juggler(call + " --json");
+  ASSERT_EQ(good.code, 0) << good.err;
+  EXPECT_NEAR(Json::parse(good.out)["pieces"][0]["blank"]["as_laid"]["width"].get<double>(), 96.4, 1e-9);
+}
+
+TEST_F(Program, ObjFilesAreReadByLine) {
+  write("bad.obj", "v 0 0 0\nv 1 0 0\nf 1 2 3\n");
+  const Outcome r = juggler(std::string("quick net file=bad.obj") + folded);
+  EXPECT_EQ(r.code, 3);
+  EXPECT_TRUE(has(r.err, "bad.obj:3:1: part.file:")) << r.err;
+}
+
+TEST_F(Program, AHopperIsToldTheSameInEveryFile) {
+  ASSERT_EQ(juggler("develop '" SOURCE_FOLDER "/demo/11-bean-hopper.toml' -o . --quiet").code, 0);
+  const Json piece = Json::parse(read("11-bean-hopper.json"))["pieces"][0];
+  const std::vector<std::string> csv = lines_of(read("11-bean-hopper-bends.csv"));
+  const std::string card = read("11-bean-hopper-bench.txt");
+  const std::string page = shell("pdftotext -layout 11-bean-hopper.pdf -").out;
+  ASSERT_EQ(csv.size(), piece["bends"].size() + 1);
+  std::set<int> orders;
+  for (size_t i = 0; i < piece["bends"].size(); ++i) {
+    const Json& bend = piece["bends"][i];
+    const std::string tag = bend["tag"].get<std::string>();
+    orders.insert(bend["order"].get<int>());
+    EXPECT_TRUE(csv[i + 1].starts_with(tag + "," + std::to_string(bend["order"].get<int>()) + ","))
+        << csv[i + 1];
+    char turned[32];
+    std::snprintf(turned, sizeof turned, "%.3f", bend["turned"].get<double>());
+    EXPECT_TRUE(has(csv[i + 1], turned) && has(page, turned)) << turned;
+    std::snprintf(turned, sizeof turned, "%.2f", bend["turned"].get<double>());
+    EXPECT_TRUE(has(card, turned)) << turned;
+  }
+  EXPECT_EQ(orders.size(), piece["bends"].size());
+  EXPECT_EQ(*orders.rbegin(), static_cast<int>(orders.size()));
+}
+
+}  // namespace
+}  // namespace juggler::testing
