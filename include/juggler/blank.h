@@ -19,6 +19,7 @@ struct Edge {
   std::vector<Arc> arcs = {};
   double girth = 0;        ///< base and top: length of the neutral layer's edge before the gap; seam edges: 0
   std::string label = {};  ///< of a side: what it is an edge of
+  std::vector<int> strips = {};  ///< of a side: for each arc the blank's strip whose end it is, or -1
 };
 /// "base", "seam_start", ...; of a side its label.
 [[nodiscard]] std::string label_of(const Edge& edge);
@@ -243,6 +244,9 @@ struct Blank {
 /// that are mirror images of another said to be so.
 [[nodiscard]] std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam = {},
                                              const Making& making = {});
+
+/// The blanks of a folded part whose body has been made: one for each kind of piece.
+[[nodiscard]] std::vector<Blank> make_blanks(const Body& body, const Making& making);
 
 /// The same for any form, one piece of it, its seam as made.
 ///

@@ -35,7 +35,8 @@ struct Overlap {
 /// whether the flat does not lie over itself once its bends have taken their lengths.
 ///
 /// Returns   for each hinge whether it is bent.
-/// Accuracy  the joints are the shortest that there are, unless 3000 shorter choices lie over themselves:
+/// Accuracy  the joints are the shortest that there are, unless the first 3000 choices (fewer of
+///           more than 24 hinges) lie over themselves:
 /// then
 ///           the best of some that rise steeply, and after them more pieces.
 /// Cost      some milliseconds for twenty faces; seconds at worst for hundreds.

@@ -345,9 +345,8 @@ Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
 std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,
                                const Making& making) {
   if (const auto folded = folded_shape(shape)) {
-    std::vector<Blank> blanks = make_folded_blanks(*folded, sheet, seam, making);
-    add_tabs(blanks, making.edges);
-    return blanks;
+    check(sheet, seam, making);
+    return make_blanks(body_of(as_made(*folded, making.hand), sheet, seam), making);
   }
   const Whole w = whole_of(*round_shape(shape), sheet, seam, making);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);

@@ -12,12 +12,13 @@ void reverse_edges(std::vector<Edge>& edges) {
   std::reverse(edges.begin(), edges.end());
   for (Edge& e : edges) {
     std::reverse(e.arcs.begin(), e.arcs.end());
+    std::reverse(e.strips.begin(), e.strips.end());
     for (Arc& arc : e.arcs) arc = reversed(arc);
   }
 }
 
 // Neighbouring stretches of one free edge, or of one corner, make one edge.
-std::vector<Edge> edges_of(const std::vector<Walked>& walked) {
+std::vector<Edge> edges_of(const std::vector<Walked>& walked, const Laid& laid) {
   std::vector<Edge> edges;
   SideKind last = SideKind::joint;
   for (const Walked& w : walked) {
@@ -26,12 +27,17 @@ std::vector<Edge> edges_of(const std::vector<Walked>& walked) {
     } else {
       edges.push_back({EdgeName::side, w.arcs, 0, w.label});
     }
+    const auto strip = std::find(laid.strips.begin(), laid.strips.end(), w.strip);
+    const int number = strip == laid.strips.end() ? -1 : static_cast<int>(strip - laid.strips.begin());
+    edges.back().strips.resize(edges.back().arcs.size(), number);
     last = w.kind;
   }
   // The walk begins within an edge more often than not.
   if (edges.size() > 1 && walked.front().kind == SideKind::free &&
       edges.front().label == edges.back().label) {
     edges.back().arcs.insert(edges.back().arcs.end(), edges.front().arcs.begin(), edges.front().arcs.end());
+    edges.back().strips.insert(edges.back().strips.end(), edges.front().strips.begin(),
+                               edges.front().strips.end());
     edges.erase(edges.begin());
   }
   for (Edge& e : edges) e.girth = length_of(e.arcs);
@@ -197,7 +203,7 @@ Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed
   const double relief = cut_reliefs(walked.stretches, body);
   b.fit_error = walked.fit_error;
   check_overlap(body, laid, walked.stretches);
-  b.edges = edges_of(walked.stretches);
+  b.edges = edges_of(walked.stretches, laid);
   const Placing placing = laid_out(body, laid, making.face_up, b.edges);
   for (Edge& e : b.edges) {
     for (Arc& arc : e.arcs) arc = placed(arc, placing);
@@ -235,10 +241,7 @@ bool same_blank(const Blank& a, const Blank& b) {
 
 }  // namespace
 
-std::vector<Blank> make_folded_blanks(const FoldedShape& shape, const Sheet& sheet, const Seam& seam,
-                                      const Making& making) {
-  check(sheet, seam, making);
-  const Body body = body_of(as_made(shape, making.hand), sheet, seam);
+std::vector<Blank> make_blanks(const Body& body, const Making& making) {
   const PressedBody pressed = press(body, making.bending);
   const std::vector<Laid> pieces = lay_out(body);
   std::vector<Blank> blanks;
@@ -256,6 +259,7 @@ std::vector<Blank> make_folded_blanks(const FoldedShape& shape, const Sheet& she
       same->count += b.count;
     }
   }
+  add_tabs(blanks, making.edges);
   return blanks;
 }
 

@@ -68,8 +68,4 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works);
 /// Distance of a flat of a width, across which the direction turns by 2x, from the smooth form. (25)
 [[nodiscard]] double facet_error(double width, double half_turn);
 
-/// The blanks of a folded part, one for each kind of piece.
-[[nodiscard]] std::vector<Blank> make_folded_blanks(const FoldedShape& shape, const Sheet& sheet,
-                                                    const Seam& seam, const Making& making);
-
 }  // namespace juggler

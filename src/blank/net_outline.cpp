@@ -89,7 +89,11 @@ class Walk {
       const FittedArcs fitted =
           fit_arcs({0, turn, at, heading_of(s, end, forth)}, std::min(tolerance, 1e-3 * body_.size) / steep);
       w.arcs = fitted.arcs;
-      out_.fit_error = std::max(out_.fit_error, fitted.error * steep);
+      const auto speed = [&](double u) {
+        return std::hypot(s.neutral, end.slope - end.cosine * std::sin(u) + end.sine * std::cos(u));
+      };
+      length_error_ += std::abs(length_of(fitted.arcs) - integral(speed, 0, turn));
+      out_.fit_error = std::max({out_.fit_error, fitted.error * steep, length_error_});
     }
     add(std::move(w));
   }
@@ -130,6 +134,7 @@ class Walk {
   const Body& body_;
   const Laid& laid_;
   double fit_;
+  double length_error_ = 0;  // of all fitted ends together: they may be of one edge
   WalkedOutline out_;
 };
 

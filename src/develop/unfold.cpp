@@ -8,8 +8,12 @@
 namespace juggler {
 namespace {
 
-constexpr int most_trees = 3000;  // looked at before the search is given up
-constexpr int most_alike = 200;   // of equal length, among which the smallest rectangle is sought
+// Trees looked at before the search is given up: the more hinges, the more each costs.
+int most_trees(size_t hinges) {
+  const double cost = static_cast<double>(hinges * hinges);
+  return static_cast<int>(std::clamp(1.7e6 / std::max(cost, 1.0), 40.0, 3000.0));
+}
+constexpr int most_alike = 200;  // of equal length, among which the smallest rectangle is sought
 
 using Fits = std::function<bool(const std::vector<bool>&)>;
 
@@ -156,7 +160,7 @@ class Chooser {
     double best_length = 0;
     double least_area = HUGE_VAL;
     int alike = 0;
-    for (int looked = 0; looked < most_trees && !queue.empty(); ++looked) {
+    for (int looked = 0; looked < most_trees(hinges_.size()) && !queue.empty(); ++looked) {
       const Branch b = queue.top();
       queue.pop();
       if (best && (b.length < best_length * (1 - 1e-9) || ++alike > most_alike)) break;

@@ -272,8 +272,14 @@ class Maker {
     if (eighth % 2 == 0) return {m.way, std::max(f.clearance, seam) / 2};
     const Vec3 line = mitre(m, made[other]);
     End end{line, std::max(f.clearance, seam) / 2};
+    constexpr double least_rise = 0.2;  // flanges that part, or meet only far out, end square
+    if (dot(line, m.way) < least_rise || dot(line, made[other].way) < least_rise) {
+      end.line = m.way;
+      end.open = true;
+      if (is_seam(eighth)) return end;
+    }
     if (is_seam(eighth)) return end;
-    const double mitred = std::atan2(dot(line, outwards), dot(line, m.way));
+    const double mitred = std::atan2(dot(end.line, outwards), dot(end.line, m.way));
     const double room = room_at(eighth, f.end, at);
     if (mitred <= room + 1e-12) return end;
     if (room < -0.45 * std::numbers::pi)

@@ -211,9 +211,16 @@ class FoldedProof {
     for (const Edge& e : blank_.edges) {
       const auto rim = by_label.find(e.label);
       if (rim == by_label.end() || !one_plane(e.label)) continue;
-      for (const Arc& arc : e.arcs) {
-        for (const double part : {0.0, 0.25, 0.5, 0.75, 1.0})
-          compare_strip_point(rim->second, point_at(arc, part * arc.length), e.label);
+      for (size_t i = 0; i < e.arcs.size(); ++i) {
+        if (e.strips[i] < 0) continue;
+        const BentStrip& strip = folding_.strips[static_cast<size_t>(e.strips[i])];
+        if (strip.a_from == strip.a_to) continue;
+        const BentUp up = bent(strip);
+        for (const double part : {0.0, 0.25, 0.5, 0.75, 1.0}) {
+          const Vec2 p = point_at(e.arcs[i], part * e.arcs[i].length);
+          if (up.width() > 1e-9 * body_.size)
+            fitted_.look(off(rim->second, up.point(p, rim->second.layer)), e.label + " along a bend");
+        }
       }
     }
   }
@@ -231,20 +238,6 @@ class FoldedProof {
       first = &rim;
     }
     return true;
-  }
-
-  // Points of an edge that lie on a strip: its own one is that whose ends they are beside.
-  void compare_strip_point(const AskedSide& rim, Vec2 p, const std::string& label) {
-    for (const BentStrip& s : folding_.strips) {
-      const BentUp up = bent(s);
-      const double across = up.across(p);
-      if (across < 0 || across > up.width() || up.width() == 0) continue;
-      const double part = across / up.width();
-      const Vec2 low = s.a_from + part * (s.b_from - s.a_from);
-      const Vec2 high = s.a_to + part * (s.b_to - s.a_to);
-      if (std::min(norm(p - low), norm(p - high)) > 0.5 * up.width()) continue;
-      fitted_.look(off(rim, up.point(p, rim.layer)), label + " along a bend");
-    }
   }
 
   void look_for_breaks() {
@@ -335,7 +328,7 @@ class FoldedProof {
   // The ends of a strip between two free sides belong to their edge.
   void add_strip_ends(const Strip& s, std::map<std::string, double>& lengths) const {
     const auto here = [&](const FlatPlate& p) { return p.plate == s.plate_a; };
-    if (std::none_of(folding_.plates.begin(), folding_.plates.end(), here) || s.width() == 0) return;
+    if (std::none_of(folding_.plates.begin(), folding_.plates.end(), here)) return;
     const auto& sides = body_.plates[static_cast<size_t>(s.plate_a)].sides;
     const auto& others = body_.plates[static_cast<size_t>(s.plate_b)].sides;
     const size_t n = sides.size();
@@ -347,7 +340,9 @@ class FoldedProof {
       const auto speed = [&](double phi) {
         return std::hypot(s.neutral, end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi));
       };
-      lengths[side.name] += integral(speed, 0, std::abs(s.angle.radians()));
+      const double turn = std::abs(s.angle.radians());
+      // Where the neutral layer has no radius the edge only runs along the fold.
+      lengths[side.name] += s.neutral > 0 ? integral(speed, 0, turn) : std::abs(end(turn) - end(0));
     };
     add(sides[(k + n - 1) % n], others[(j + 1) % m], s.low);
     add(sides[(k + 1) % n], others[(j + m - 1) % m], s.high);

@@ -160,9 +160,13 @@ class BlankView {
 
   // Of many hits only those that find room.
   void draw_tags() {
+    Vec2 last{-1e9, -1e9};
     for (const BendLine& b : blank_.bends) {
       const Vec2 from = page(b.from);
       const Vec2 to = page(b.to);
+      constexpr double least_pitch = 5.5;
+      if (b.hit && norm(0.5 * (from + to) - last) < least_pitch) continue;
+      last = 0.5 * (from + to);
       const Vec2 away = left_of(to - from);
       std::vector<Anchor> anchors = anchors_along(from, to, away);
       for (const Anchor& a : anchors_along(from, to, -1.0 * away)) anchors.push_back(a);
@@ -172,9 +176,14 @@ class BlankView {
 
   // Joints and other edges by their names, with their lengths.
   void draw_edge_names() {
+    std::vector<const Edge*> named;
     for (const Edge& e : blank_.edges) {
-      if (e.label.find("corner") != std::string::npos || e.label == "relief")
-        continue;  // the joints' table has them
+      if (e.label.find("corner") == std::string::npos && e.label != "relief") named.push_back(&e);
+    }
+    constexpr size_t most = 24;
+    if (named.size() > most) return;  // the tables have them
+    for (const Edge* one : named) {
+      const Edge& e = *one;
       const double length = length_of(e.arcs);
       const Arc& longest = *std::max_element(e.arcs.begin(), e.arcs.end(),
                                              [](const Arc& a, const Arc& b) { return a.length < b.length; });

@@ -15,11 +15,21 @@ std::variant<RoundPart, Body> formed_part(const PartJob& part) {
   return RoundPart{sizes, form(sizes, part.sheet, Angle::radians(once.from))};
 }
 
+std::vector<Blank> blanks_of(const PartJob& part, const std::variant<RoundPart, Body>& formed) {
+  if (const auto* body = std::get_if<Body>(&formed)) {
+    check(part.sheet, part.seam, part.making);
+    return make_blanks(*body, part.making);
+  }
+  return make_blanks(part.asked, part.sheet, part.seam, part.making);
+}
+
 std::vector<PieceResult> develop_part(const PartJob& part) {
   std::vector<PieceResult> pieces;
-  for (Blank& blank : make_blanks(part.asked, part.sheet, part.seam, part.making)) {
-    PieceResult piece{part, formed_part(part), std::move(blank), {}};
-    piece.proof = prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
+  const auto formed = formed_part(part);
+  for (Blank& blank : blanks_of(part, formed)) {
+    PieceResult piece{part, formed, std::move(blank), {}};
+    piece.proof = piece.folded() ? prove(piece.blank, *piece.folded())
+                                 : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
     pieces.push_back(std::move(piece));
   }
   return pieces;
