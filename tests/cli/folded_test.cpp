@@ -104,7 +104,7 @@ INSTANTIATE_TEST_SUITE_P(
                    "cone base.diameter=300 top.diameter=100 height=200 edge.on=base edge.width=20 "
                    "thickness=1 sizes_on=inside",
                    "edge.1.on", "not straight"}),
-    [](const auto& info) { return info.param.name; });
+    [](const auto& one) { return one.param.name; });
 
 TEST_F(Program, BendTablesAreReadByLineAndColumn) {
   write("bends.csv", "thickness,radius,angle,deduction\n2,3,60,2.0\n2,3,120,much\n");
