@@ -14,6 +14,7 @@ struct TemplateFigure {
   std::vector<Outline> cuts = {};  ///< closed
   std::vector<Arc> marks = {};
   std::vector<MarkText> texts = {};
+  std::vector<Arc> bends = {};
 };
 
 /// The part's outside opened out for paper to be wrapped round it: its girth is that of the paper's middle,

@@ -51,6 +51,7 @@ class CardText {
     }
     elements();
     if (!piece_.blank.cone) bevels();
+    for (const std::string& line : added_lines(job_, piece_)) text(line);
     forming();
     return std::move(lines_);
   }

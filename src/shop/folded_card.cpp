@@ -9,6 +9,12 @@
 namespace juggler {
 namespace {
 
+// Rounded as the card says, -0 as 0.
+std::string rounded_length(double mm, const JobResult& job) {
+  const double step = job.job.bench.round_to;
+  return shown_rounded(std::round(mm / step) * step + 0.0, step, job.job.units);
+}
+
 class FoldedCard {
  public:
   FoldedCard(const JobResult& job, const PieceResult& piece)
@@ -25,13 +31,14 @@ class FoldedCard {
     bend_lines();
     bends();
     joints();
+    holes();
+    for (const std::string& note : blank_.notes) lines_.push_back("    " + note);
+    for (const std::string& warning : blank_.warnings) lines_.push_back("    WARNING: " + warning);
     return std::move(lines_);
   }
 
  private:
-  [[nodiscard]] std::string len(double mm) const {
-    return shown_rounded(std::abs(mm) < 1e-9 * blank_.size ? 0 : mm, card_.round_to, job_.job.units);
-  }
+  [[nodiscard]] std::string len(double mm) const { return rounded_length(mm, job_); }
 
   void step(const std::string& words, const std::string& check) {
     lines_.emplace_back();
@@ -108,6 +115,15 @@ class FoldedCard {
     table({"order", "tag", "bend", "turned deg", "between legs", "bend to", "radius"}, rows);
   }
 
+  void holes() {
+    if (blank_.holes.empty()) return;
+    std::vector<std::vector<std::string>> rows;
+    for (const RoundHole& h : blank_.holes)
+      rows.push_back({fmt::format("{}", rows.size() + 1), len(h.centre.x), len(h.centre.y), len(h.diameter)});
+    step("Drill or punch before bending.", fmt::format("{} holes", rows.size()));
+    table({"hole", "across", "up", "diameter"}, rows);
+  }
+
   void joints() {
     const auto rows = joint_rows(piece_, job_.job.units);
     if (rows.empty()) return;
@@ -127,6 +143,32 @@ class FoldedCard {
 
 std::vector<std::string> folded_card_lines(const JobResult& job, const PieceResult& piece) {
   return FoldedCard(job, piece).lines();
+}
+
+std::vector<std::string> added_lines(const JobResult& job, const PieceResult& piece) {
+  const Blank& b = piece.blank;
+  const auto len = [&](double mm) { return rounded_length(mm, job); };
+  std::vector<std::string> lines;
+  for (const EdgeTab& tab : b.tabs) {
+    const Vec2 from = tab.arcs[1].start;
+    const Vec2 to = end_of(tab.arcs[1]);
+    lines.push_back(fmt::format(
+        "Beyond the edge {} add corners {} across, {} up, and {} across, {} up, {} apart.",
+        label_of(b.edges[tab.edge]), len(from.x), len(from.y), len(to.x), len(to.y), len(norm(to - from))));
+  }
+  for (const RoundHole& h : b.holes)
+    lines.push_back(
+        fmt::format("Hole of {}: {} across, {} up.", len(h.diameter), len(h.centre.x), len(h.centre.y)));
+  if (!b.pressed) return lines;
+  lines.push_back(fmt::format(
+      "Mark the bend lines of this piece, {} from seam start along the rims, flats of {}:", b.bends.size(),
+      len(b.pressed->flat_width)));
+  for (const BendLine& l : b.bends) {
+    if (l.hit)
+      lines.push_back(fmt::format("{}: base {}, top {}, turned {} deg.", l.tag, len(l.datum_from),
+                                  len(l.datum_to), fixed(l.turned.degrees(), 2)));
+  }
+  return lines;
 }
 
 }  // namespace juggler

@@ -12,7 +12,10 @@ namespace {
 constexpr double two_pi = 2 * std::numbers::pi;
 
 TemplateFigure figure_of(const std::string& title, const Blank& blank) {
-  return {title, {outline(blank)}, blank.marks.lines, blank.marks.texts};
+  TemplateFigure figure{title, {outline(blank)}, blank.marks.lines, blank.marks.texts};
+  for (const RoundHole& hole : blank.holes) figure.cuts.push_back(circle(hole));
+  for (const BendLine& bend : blank.bends) figure.bends.push_back(line(bend.from, bend.to));
+  return figure;
 }
 
 // Plan angles beside the element lines, near the base. Outside up the plan angle grows to the right; the last

@@ -54,6 +54,7 @@ class TilePage {
   [[nodiscard]] std::array<Vec2, 4> draw(size_t number) {
     for (const Outline& cut : grid_.figure.cuts) add_arcs(cut, Pen::cut);
     add_arcs(grid_.figure.marks, Pen::mark);
+    add_arcs(grid_.figure.bends, Pen::bend);
     for (const MarkText& t : grid_.figure.texts) add_text(t);
     const double half = grid_.paper.overlap / 2;
     const PageBox core{shown_.left + half, shown_.top + half, shown_.right - half, shown_.bottom - half};

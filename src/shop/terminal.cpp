@@ -86,11 +86,16 @@ std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& 
   Canvas canvas(cells(dots * box.width, braille ? 2 : 1), cells(dots * box.height * squash, braille ? 4 : 1),
                 braille);
   trace(canvas, b.marks.lines, dots, squash, braille ? 4 : 1, '.');
+  std::vector<Arc> bends;
+  for (const BendLine& bend : b.bends) bends.push_back(line(bend.from, bend.to));
+  trace(canvas, bends, dots, squash, braille ? 3 : 1, '.');
   trace(canvas, outline(b), dots, squash, 1, '*');
+  for (const RoundHole& hole : b.holes) trace(canvas, circle(hole), dots, squash, 1, '*');
   std::vector<std::string> lines = canvas.lines();
-  lines.push_back(fmt::format("{} wide, {} high, {} face up, seam start on the {}",
-                              shown_length(box.width, units), shown_length(box.height, units),
-                              name_of(b.face_up), b.face_up == Face::inside ? "right" : "left"));
+  const std::string seam =
+      b.folding ? "" : fmt::format(", seam start on the {}", b.face_up == Face::inside ? "right" : "left");
+  lines.push_back(fmt::format("{} wide, {} high, {} face up{}", shown_length(box.width, units),
+                              shown_length(box.height, units), name_of(b.face_up), seam));
   return lines;
 }
 

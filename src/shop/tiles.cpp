@@ -16,6 +16,7 @@ TemplateFigure turned_by(const TemplateFigure& figure, double angle) {
     for (Arc& arc : cut) arc = placed(arc, placing);
   }
   for (Arc& arc : turned.marks) arc = placed(arc, placing);
+  for (Arc& arc : turned.bends) arc = placed(arc, placing);
   for (MarkText& t : turned.texts) {
     t.centre = placed(t.centre, placing);
     t.heading += angle;
