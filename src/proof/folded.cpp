@@ -336,7 +336,7 @@ class FoldedProof {
     const size_t m = others.size();
     const auto j = static_cast<size_t>(s.side_b);
     const auto add = [&](const PlateSide& side, const PlateSide& other, const StripEnd& end) {
-      if (side.kind != SideKind::free || other.kind != SideKind::free) return;
+      if (side.kind != SideKind::free || other.kind != SideKind::free || side.name != other.name) return;
       const auto speed = [&](double phi) {
         return std::hypot(s.neutral, end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi));
       };
