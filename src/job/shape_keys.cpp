@@ -180,13 +180,17 @@ const std::vector<Key> panel_keys{
 const std::vector<std::string> eighths{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
 const std::vector<std::string> reliefs{"round", "slot", "closed"};
 
+const std::vector<std::string> named_contacts{"size_face", "inside", "middle", "outside", "neutral"};
+
 const std::vector<Key> hopper_keys{
     {"base.width", Kind::length, "of the base, along x"},
     {"base.length", Kind::length, "of the base, along y"},
-    {"base.contact", Kind::choice, "the layer that meets the base's plane (else the size face)", contacts},
+    {"base.contact", Kind::choice, "the layer that meets the base's plane (else the size face)",
+     named_contacts},
     {"top.width", Kind::length, "of the top, along x"},
     {"top.length", Kind::length, "of the top, along y"},
-    {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)", contacts},
+    {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)",
+     named_contacts},
     {"top.shift", Kind::point, "the top's centre seen from the base's, [x, y]"},
     {"height", Kind::length, "distance of the end planes"},
     {"seam.at", Kind::choice, "a hip (+x+y ...) or the middle of a wall (+x ...), else -x-y", eighths},

@@ -211,6 +211,15 @@ void add_folded_numbers(std::vector<Row>& rows, const PieceResult& p, const Unit
                                                  shown_length(box.high.z - box.low.z, u))});
   const auto bends = std::count_if(b.bends.begin(), b.bends.end(), [](const BendLine& l) { return !l.hit; });
   if (bends > 0) rows.push_back({"bends", fmt::format("{}", bends)});
+  for (const BendLine& l : b.bends) {
+    if (l.hit) continue;
+    const bool parallel = std::abs(l.datum_to - l.datum_from) <= 1e-9 * b.size;
+    const std::string to = parallel ? "" : " to " + shown_length(l.datum_to, u);
+    rows.push_back({"bend " + l.tag,
+                    fmt::format("{}{} from {}, {} {} deg", shown_length(l.datum_from, u), to, l.datum,
+                                l.up ? "up" : "down", fixed(l.turned.degrees(), 3)),
+                    RowKind::elsewhere});
+  }
   if (p.folded()->lie == Lie::profile && !b.bends.empty())
     rows.push_back({"angles turned", sum_of_angles(p)});
   add_pressed_numbers(rows, b, u);

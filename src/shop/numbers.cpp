@@ -216,7 +216,8 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   if (p.part.sheet.density)
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
-  rows.push_back({p.folded() ? "joints" : "seam", shown_length(joint_length(b), u)});
+  if (p.round() || joint_length(b) > 0)
+    rows.push_back({p.folded() ? "joints" : "seam", shown_length(joint_length(b), u)});
   if (p.folded()) {
     add_folded_numbers(rows, p, u);
   } else if (b.cone) {
