@@ -110,6 +110,8 @@ struct Hopper {
   std::vector<Flange> flanges = {};
   Bend bend = {};
 };
+/// Refuses sizes that are missing or out of range, and pieces that four walls cannot be divided into.
+void check(const Hopper& hopper);
 /// "+x", "+x+y", "+y", ...: the eighths by name.
 [[nodiscard]] const char* name_of_eighth(int eighth);
 

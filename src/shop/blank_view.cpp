@@ -4,38 +4,10 @@
 #include <algorithm>
 #include <optional>
 
-#include "views.h"
+#include "blank_frame.h"
 
 namespace juggler {
 namespace {
-
-struct Bounds {
-  double left = 1e300, low = 1e300, right = -1e300, high = -1e300;
-  void add(Vec2 p) {
-    left = std::min(left, p.x);
-    right = std::max(right, p.x);
-    low = std::min(low, p.y);
-    high = std::max(high, p.y);
-  }
-};
-
-// Where millimetres of the flat come to lie on the page.
-struct View {
-  double scale = 1;
-  Vec2 origin;
-  [[nodiscard]] Vec2 at(Vec2 mm) const { return {origin.x + scale * mm.x, origin.y - scale * mm.y}; }
-};
-
-View centred(const Bounds& b, const PageBox& frame, double scale) {
-  const Vec2 middle = frame.middle();
-  return {scale, {middle.x - scale * (b.left + b.right) / 2, middle.y + scale * (b.low + b.high) / 2}};
-}
-
-std::vector<Vec2> corners(const Rectangle& r) {
-  const Vec2 along = r.width * direction(r.heading);
-  const Vec2 up = r.height * left_of(direction(r.heading));
-  return {r.corner, r.corner + along, r.corner + along + up, r.corner + up, r.corner};
-}
 
 // The swing centre of the wider rim that is an arc.
 std::optional<Vec2> swing_centre(const Blank& b) {
@@ -46,27 +18,6 @@ std::optional<Vec2> swing_centre(const Blank& b) {
   if (wide->arcs.size() > 1) wide = wide == base ? top : base;
   if (!wide || wide->arcs.size() > 1 || is_straight(wide->arcs.front())) return std::nullopt;
   return centre_of(wide->arcs.front());
-}
-
-constexpr double label_room = 10;  // on every side of the blank, mm of paper
-constexpr double edge_room = 3;    // on every side of the lines about it
-
-Bounds about_outline(const Blank& b) {
-  Bounds bounds;
-  for (Vec2 p : corners(as_laid(b))) bounds.add(p);
-  return bounds;
-}
-
-Bounds about_all(const Blank& b, const std::optional<Vec2>& centre) {
-  Bounds bounds = about_outline(b);
-  for (Vec2 p : corners(enclosing(b))) bounds.add(p);
-  if (centre) bounds.add(*centre);
-  return bounds;
-}
-
-double scale_within(const Bounds& b, const PageBox& frame, double room) {
-  return std::min((frame.width() - 2 * room) / (b.right - b.left),
-                  (frame.height() - 2 * room) / (b.high - b.low));
 }
 
 class BlankView {
@@ -380,21 +331,11 @@ class BlankView {
   bool dimensioned_;
   std::optional<Vec2> centre_;
   Rectangle rectangle_;
-  View view_;
+  FlatView view_;
   std::vector<Label> labels_;
 };
 
 }  // namespace
-
-double blank_scale(const Blank& blank, const PageBox& frame) {
-  return std::min(scale_within(about_outline(blank), frame, label_room),
-                  scale_within(about_all(blank, {}), frame, edge_room));
-}
-
-double blank_height(const Blank& blank, double scale) {
-  const auto high = [&](const Bounds& b, double room) { return scale * (b.high - b.low) + 2 * room; };
-  return std::max(high(about_outline(blank), label_room), high(about_all(blank, {}), edge_room));
-}
 
 std::vector<std::string> draw_blank(Layout& layout, const JobResult& job, const PieceResult& piece,
                                     const PageBox& frame, double scale) {
