@@ -154,7 +154,8 @@ int dispatch(const CLI::App& app, Call& call) {
 }
 
 int run(int argc, char** argv) {
-  CLI::App app("Juggler: exact flat blanks of rolled and folded sheet parts, proved by forming them again.", "juggler");
+  CLI::App app("Juggler: exact flat blanks of rolled and folded sheet parts, proved by forming them again.",
+               "juggler");
   app.set_version_flag("--version", std::string("juggler ") + version);
   app.require_subcommand(1);
   Call call;

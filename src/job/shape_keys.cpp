@@ -1,11 +1,9 @@
 // What each shape may be given, and what help says of it.
 #include <map>
-
 #include "entries.h"
 
 namespace juggler {
 namespace {
-
 const std::vector<std::string> faces{"inside", "middle", "outside"};
 const std::vector<std::string> contacts{"size_face", "inside", "middle", "outside",
                                         "neutral",   "clear",  "full"};

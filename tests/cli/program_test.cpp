@@ -259,6 +259,10 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
             "swing radius base 1088.573711 mm\nswing radius top  274.659557 mm\nsmallest sheet    "
             "1329.688311 x 1087.823711 mm\n");
   EXPECT_TRUE(there("first_blank.dxf"));
+  // 170 outside, less four times radius and thickness, and two allowances of pi/2 (3 + 0.84).
+  EXPECT_EQ(shell("'" + (examples / "bend_schedule").string() + "'").out,
+            "flat 162.064 x 300.000 mm\nA: 48.016 mm from profile start, up 90.0 degrees\n"
+            "B: 124.048 mm from profile start, down 90.0 degrees\n");
   EXPECT_EQ(shell("'" + (examples / "thickness_and_girth").string() + "'").out,
             "sizes on the inside   girth of the base 1423.141 mm, of the top 1413.717 mm\n"
             "sizes on the middle   girth of the base 1413.717 mm, of the top 1404.292 mm\n"
