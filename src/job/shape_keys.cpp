@@ -1,9 +1,12 @@
 // What each shape may be given, and what help says of it.
 #include <map>
+
 #include "entries.h"
+#include "figures.h"
 
 namespace juggler {
 namespace {
+
 const std::vector<std::string> faces{"inside", "middle", "outside"};
 const std::vector<std::string> contacts{"size_face", "inside", "middle", "outside",
                                         "neutral",   "clear",  "full"};
@@ -263,81 +266,6 @@ std::vector<Key> folded(std::vector<Key> own) {
   append(own, bend_keys);
   return completed(std::move(own));
 }
-
-constexpr const char* net_figure = R"(
-                  top                                       seen from above, sides = 6
-            .-----------.  - - -                            wall 2
-           /      |      \     ^                          .-------.
-          /       |       \    |                wall 3  /         \  wall 1: turn
-         /  wall  |  wall  \   | height                /     +     \
-        /         |         \  |               wall 4  \           /  wall 6
-       '---------------------' v                         \         /
-              base                                        '-------'
-                                                            wall 5
-)";
-
-constexpr const char* tube_figure = R"(
-        .---------.  - - - -                    seen from above
-       /|        /|     ^                         .-------.
-      / |       / |     |                       .'  corner '.
-     '---------'  |     | length               |             |
-     |  |      |  |     |                 -x   |             |  +x: the slit
-     |  .------|--.     v                      |             |
-     | /       | /  - - -                       '.         .'
-     |/        |/                                 '-------'
-     '---------'                                |<- side --->|
-)";
-
-constexpr const char* panel_figure = R"(
-                      line                        seen along the run: the profile begins at the left,
-              .-------------------.               its inside is on the left of its direction
-             /                     \ arc, radius
-    bend,   /                       \             { line = 40 }, { bend = 60, to = "left" },
-    to left/ line                    |            { line = 90 }, { arc = 90, radius = 30, to = "right" }, ...
-  --------'                          |
-    line                             | line
-)";
-
-constexpr const char* hopper_figure = R"(
-            top.width
-    |<--------------------->|                   seen from above
-    .-----------------------.  - - -            -x+y ------- +y ------- +x+y
-     \                     /     ^               |  .                   .  |
-      \      wall -y      /      | height        -x |    seam.at: a hip    | +x
-       \                 /       |               |  .  or a wall's middle .|
-        '---------------'   - - - v             -x-y ------- -y ------- +x-y
-        |<------------->|
-            base.width                          length: along y
-)";
-
-constexpr const char* cylinder_figure = R"(
-                          .  - - - - - - - -              seen from above
-                      .-' |         ^                            90
-                  .-'     |         |                       .---------.
-              .-'         |         |                      /           \
- - - - -  .-'             |         | long_side       180 |      +      | 0, uphill
-     ^    |               |         |                      \           /
- short_   |               |         |                       '---------'
- side     |               |         |                          270
-     v    |               |         v                       plan angle
- - - - -  '---------------'  - - - - - - - -
-          |<------------->|
-              diameter           height: of both sides, where the top is level
-)";
-
-constexpr const char* cone_figure = R"(
-           top.diameter
-          |<--------->|                        seen from above
-          .-----------.  - - - - -                   90
-         /      |      \        ^               .---------.
-        /       |       \       |              /           \
-       /        |        \      | height  180 |      +      | 0
-      /         |         \     |              \           /
-     /    slant |half_angle\    v               '---------'
-    '-----------------------'  - -                  270
-    |<--------------------->|                    plan angle
-          base.diameter
-)";
 
 }  // namespace
 

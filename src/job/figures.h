@@ -1,0 +1,81 @@
+// The shapes, labelled, in plain text. Private to the room.
+#pragma once
+
+namespace juggler {
+
+inline constexpr const char* net_figure = R"(
+                  top                                       seen from above, sides = 6
+            .-----------.  - - -                            wall 2
+           /      |      \     ^                          .-------.
+          /       |       \    |                wall 3  /         \  wall 1: turn
+         /  wall  |  wall  \   | height                /     +     \
+        /         |         \  |               wall 4  \           /  wall 6
+       '---------------------' v                         \         /
+              base                                        '-------'
+                                                            wall 5
+)";
+
+inline constexpr const char* tube_figure = R"(
+        .---------.  - - - -                    seen from above
+       /|        /|     ^                         .-------.
+      / |       / |     |                       .'  corner '.
+     '---------'  |     | length               |             |
+     |  |      |  |     |                 -x   |             |  +x: the slit
+     |  .------|--.     v                      |             |
+     | /       | /  - - -                       '.         .'
+     |/        |/                                 '-------'
+     '---------'                                |<- side --->|
+)";
+
+inline constexpr const char* panel_figure = R"(
+                      line                        seen along the run: the profile begins at the left,
+              .-------------------.               its inside is on the left of its direction
+             /                     \ arc, radius
+    bend,   /                       \             { line = 40 }, { bend = 60, to = "left" },
+    to left/ line                    |            { line = 90 }, { arc = 90, radius = 30, to = "right" }, ...
+  --------'                          |
+    line                             | line
+)";
+
+inline constexpr const char* hopper_figure = R"(
+            top.width
+    |<--------------------->|                   seen from above
+    .-----------------------.  - - -            -x+y ------- +y ------- +x+y
+     \                     /     ^               |  .                   .  |
+      \      wall -y      /      | height        -x |    seam.at: a hip    | +x
+       \                 /       |               |  .  or a wall's middle .|
+        '---------------'   - - - v             -x-y ------- -y ------- +x-y
+        |<------------->|
+            base.width                          length: along y
+)";
+
+inline constexpr const char* cylinder_figure = R"(
+                          .  - - - - - - - -              seen from above
+                      .-' |         ^                            90
+                  .-'     |         |                       .---------.
+              .-'         |         |                      /           \
+ - - - -  .-'             |         | long_side       180 |      +      | 0, uphill
+     ^    |               |         |                      \           /
+ short_   |               |         |                       '---------'
+ side     |               |         |                          270
+     v    |               |         v                       plan angle
+ - - - -  '---------------'  - - - - - - - -
+          |<------------->|
+              diameter           height: of both sides, where the top is level
+)";
+
+inline constexpr const char* cone_figure = R"(
+           top.diameter
+          |<--------->|                        seen from above
+          .-----------.  - - - - -                   90
+         /      |      \        ^               .---------.
+        /       |       \       |              /           \
+       /        |        \      | height  180 |      +      | 0
+      /         |         \     |              \           /
+     /    slant |half_angle\    v               '---------'
+    '-----------------------'  - -                  270
+    |<--------------------->|                    plan angle
+          base.diameter
+)";
+
+}  // namespace juggler
