@@ -70,6 +70,21 @@ TEST(Schedule, ShortLegsAreWarnedOfByTheDie) {
   EXPECT_EQ(warnings("40"), 2u);
 }
 
+TEST(Schedule, AnglesAddUpToTheFormAndHemsLieBeyondIt) {
+  const JobResult r = result_of(with(zed, {{"edge.1.on", "profile end"},
+                                           {"edge.1.kind", "hem"},
+                                           {"edge.1.width", "12"},
+                                           {"edge.1.neutral", "0.4"}}),
+                                "panel");
+  EXPECT_EQ(r.pieces[0].blank.bends.size(), 3u);
+  for (const Row& row : key_numbers(r, r.pieces[0])) {
+    if (row.name != "angles turned") continue;
+    EXPECT_EQ(row.value, "0.0000 deg, 0.0000 by the form");
+    return;
+  }
+  ADD_FAILURE() << "nothing is said of the angles";
+}
+
 TEST(Schedule, PiecesGoOnWithTheTags) {
   std::vector<Setting> two =
       with(hopper, {{"seam.pieces", "2"}, {"seam.at", "+x"}, {"top.shift", "[30, 40]"}});

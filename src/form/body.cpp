@@ -3,6 +3,8 @@
 
 #include <algorithm>
 
+#include "bends.h"
+
 namespace juggler {
 namespace {
 
@@ -59,14 +61,7 @@ class Builder {
     const Vec3 b = mould_.facets[static_cast<size_t>(s.facet)].normal;
     return std::atan2(dot(cross(a, b), along(facet, k)), dot(a, b));
   }
-  double bend_radius() const {
-    if (mould_.bend.radius) return *mould_.bend.radius;
-    if (mould_.thickness == 0) return 0;
-    throw Refusal({.reason = "is missing: nothing says how sharply the sheet is bent",
-                   .key = "bend.radius",
-                   .allowed = "the inside radius, 0 or more",
-                   .advice = "give the radius of the tool, or 0 for a fold that is sharp inside"});
-  }
+  double bend_radius() const { return common_radius(mould_.bend, mould_.thickness); }
 
   // How far a side of the plate stands back from the facet's, square to it; (8), (9).
   double inset(int facet, int k) const {

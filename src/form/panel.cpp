@@ -1,5 +1,6 @@
 // A panel: its profile walked twice, on its neutral layer for the plates and on its size face for what they
 // are asked to meet. docs/maths/folded.md (13)-(15).
+#include "bends.h"
 #include "juggler/body.h"
 
 namespace juggler {
@@ -136,13 +137,7 @@ class Walk {
     return r;
   }
   [[nodiscard]] double bend_radius(const ProfileStep& s) const {
-    if (s.radius) return *s.radius;
-    if (panel_.bend.radius) return *panel_.bend.radius;
-    if (t_ == 0) return 0;
-    throw Refusal({.reason = "is missing: nothing says how sharply the sheet is bent",
-                   .key = "bend.radius",
-                   .allowed = "the inside radius, 0 or more",
-                   .advice = "give the radius of the tool, or 0 for a fold that is sharp inside"});
+    return s.radius ? *s.radius : common_radius(panel_.bend, t_);
   }
   // How far the tangent line of a neighbour stands back from the line's end, on the size face.
   [[nodiscard]] double setback(const ProfileStep* s) const {

@@ -82,7 +82,9 @@ std::string sum_of_angles(const PieceResult& p) {
   double scheduled = 0;
   double formed = 0;
   const double up = p.blank.face_up == Face::inside ? 1 : -1;
-  for (const BendLine& b : p.blank.bends) scheduled += (b.up ? up : -up) * b.turned.degrees();
+  for (const BendLine& b : p.blank.bends) {
+    if (!b.hem) scheduled += (b.up ? up : -up) * b.turned.degrees();  // a hem lies beyond the form
+  }
   for (const Strip& s : p.folded()->strips) {
     if (!s.rolled || !p.part.making.bending.smooth()) formed += s.angle.degrees();
   }
