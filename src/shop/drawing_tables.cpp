@@ -103,6 +103,7 @@ Table walls_table(const JobResult& job, const PieceResult& piece) {
 }
 
 Table joints_table(const JobResult& job, const PieceResult& piece) {
+  if (std::holds_alternative<Tube>(piece.part.asked)) return {};  // a slit is no joint to be made
   return {"To be joined and sealed",
           {"joint", "edge of", "length", "angle", "edges"},
           joint_rows(piece, job.job.units),
