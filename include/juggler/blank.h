@@ -118,6 +118,9 @@ struct BendLine {
   [[nodiscard]] Angle between_legs() const { return Angle::degrees(180 - turned.degrees()); }
 };
 
+/// A, B, ... Z, AA, ...: the letters of a number, from 0.
+[[nodiscard]] std::string letters_of(size_t number);
+
 /// An arc pressed in flats: what was asked and what comes of it.
 struct Pressed {
   Pressing asked = {};

@@ -21,6 +21,7 @@ struct Plate {
   Vec3 origin = {}, x = {}, y = {}, normal = {};
   std::vector<Vec2> corners = {};  ///< in the frame, anticlockwise seen from the outside; may be of no width
   std::vector<PlateSide> sides = {};
+  bool flange = false;  ///< its joints do not say which way of the flat is upright
 
   [[nodiscard]] Vec3 at(Vec2 p) const { return origin + p.x * x + p.y * y; }
 };
@@ -100,6 +101,7 @@ struct Facet {
   std::vector<Vec3> corners = {};
   Vec3 normal = {};
   std::vector<FacetSide> sides = {};
+  bool flange = false;
 };
 
 /// How a flat lies: its profile along x; the bisector of its first and last joint upright; or as its smallest

@@ -70,6 +70,7 @@ struct Panel {
 struct RectangleSize {
   std::optional<double> width = {};
   std::optional<double> length = {};
+  std::optional<Face> sizes_on = {};  ///< where it differs from the sheet's
 };
 
 /// How two walls meet where they are not folded.
@@ -100,7 +101,7 @@ struct Hopper {
   RectangleSize top = {};
   std::optional<double> height = {};
   Vec2 shift = {};                           ///< of the top's centre from the base's
-  std::optional<Contact> base_contact = {};  ///< else the size face
+  std::optional<Contact> base_contact = {};  ///< else this end's size face
   std::optional<Contact> top_contact = {};
   int pieces = 1;  ///< 1, 2 or 4 (all hips welded)
   int seam = 5;    ///< the (first) seam, in eighths; with two pieces the other lies opposite

@@ -112,8 +112,9 @@ using Outline = std::vector<Arc>;
 /// Whether a point lies within a closed outline; on the outline either answer may come.
 [[nodiscard]] bool contains(std::span<const Arc> outline, Vec2 point);
 /// Whether a closed outline crosses itself. Arcs are followed by chords that leave them by at most
-/// 1e-3 of the outline's extent.
-[[nodiscard]] bool crosses_itself(std::span<const Arc> outline);
+/// 1e-3 of the outline's extent. Where a distance is given, lines that pass each other by no more only touch:
+/// edges along a slit of no width do not cross.
+[[nodiscard]] bool crosses_itself(std::span<const Arc> outline, double touching = 0);
 /// The stretches of the straight line from a to b that lie within the outline.
 [[nodiscard]] std::vector<Arc> clipped(Vec2 from, Vec2 to, std::span<const Arc> outline);
 /// Points along an arc, both ends included, no chord turning by more than `limit`.

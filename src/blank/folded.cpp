@@ -58,7 +58,7 @@ double upright_turn(const Body& body, const Laid& laid, const Placing& mirrored)
       if (norm(run) == 0 || std::abs(rise) < 0.1 * norm(run)) continue;
       const Vec2 up = (rise > 0 ? 1 / norm(run) : -1 / norm(run)) * run;
       walls = walls + up;
-      if (p.sides[k].kind == SideKind::joint && p.name.starts_with("wall")) joints = joints + up;
+      if (p.sides[k].kind == SideKind::joint && !p.flange) joints = joints + up;
     }
   }
   Vec2 up = norm(joints) > 1e-6 ? joints : walls;
@@ -154,6 +154,8 @@ void add_marks(Blank& b, const Making& making) {
   add_text_in_largest_plate(b, making);
 }
 
+constexpr double touching = 1e-9;  // of the size: edges along a slit of no width do not cross
+
 // The ends of strips count by their chords: two that close a corner begin side by side.
 void check_overlap(const Body& body, const Laid& laid, const std::vector<Walked>& walked) {
   if (const auto overlap = overlap_of(body, laid)) {
@@ -169,7 +171,7 @@ void check_overlap(const Body& body, const Laid& laid, const std::vector<Walked>
       lines.insert(lines.end(), w.arcs.begin(), w.arcs.end());
     }
   }
-  if (crosses_itself(lines))
+  if (crosses_itself(lines, touching * body.size))
     throw Refusal({.reason = "the outline would cross itself at a relief or a corner",
                    .key = "relief",
                    .advice = "take a smaller relief, or relief = \"closed\""});
@@ -259,7 +261,7 @@ std::vector<Blank> make_blanks(const Body& body, const Making& making) {
       same->count += b.count;
     }
   }
-  add_tabs(blanks, making.edges);
+  add_tabs(blanks, making.edges, body.bend);
   return blanks;
 }
 

@@ -51,8 +51,6 @@ struct ArcToPress {
 /// A round wall, from seam to seam: its "strips" are its pieces. The girth is that of the wider end.
 [[nodiscard]] PressedBody press_round(const Form& once_round, const std::vector<Span>& spans,
                                       const Pressing& asked);
-/// A, B, ... Z, AA, ...: the letters of the bend with that number, from 0.
-[[nodiscard]] std::string letters_of(size_t number);
 [[nodiscard]] PressedBody press(const Body& body, const Pressing& asked);
 
 /// The bend schedule of a folded blank whose plates and strips are laid.
@@ -62,8 +60,11 @@ void add_schedule(Blank& blank, const Body& body, const Laid& laid, const Presse
 /// The part's number or name and the face that lies up, in the largest plate, clear of bends and their tags.
 void add_text_in_largest_plate(Blank& blank, const Making& making);
 
-/// Laps, hems and locks on the edges that they name, among all pieces.
-void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works);
+/// The tag of the bend with that number, from 0.
+[[nodiscard]] std::string tag_of(const Bend& bend, size_t number);
+
+/// Laps, hems and locks on the edges that they name, among all pieces; their folds go on with the tags.
+void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend = {});
 
 /// Distance of a flat of a width, across which the direction turns by 2x, from the smooth form. (25)
 [[nodiscard]] double facet_error(double width, double half_turn);

@@ -54,7 +54,7 @@ class Schedule {
 
   void finish(size_t first_tag) {
     std::sort(drafts_.begin(), drafts_.end(), [&](const Draft& a, const Draft& b) { return before(a, b); });
-    for (size_t i = 0; i < drafts_.size(); ++i) drafts_[i].line.tag = tag(first_tag + i);
+    for (size_t i = 0; i < drafts_.size(); ++i) drafts_[i].line.tag = tag_of(body_.bend, first_tag + i);
     number();
     for (Draft& d : drafts_) {
       measure(d);
@@ -140,10 +140,6 @@ class Schedule {
     return line;
   }
 
-  [[nodiscard]] std::string tag(size_t i) const {
-    return body_.bend.letters ? letters_of(i) : std::to_string(i + 1);
-  }
-
   // The outermost bends first; among equals as they lie.
   void number() {
     std::vector<size_t> by_depth(drafts_.size());
@@ -223,6 +219,10 @@ class Schedule {
 };
 
 }  // namespace
+
+std::string tag_of(const Bend& bend, size_t i) {
+  return bend.letters ? letters_of(i) : std::to_string(i + 1);
+}
 
 void add_schedule(Blank& blank, const Body& body, const Laid& laid, const PressedBody& pressed,
                   const Placing& placing, size_t first_tag) {

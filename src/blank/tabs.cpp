@@ -76,7 +76,8 @@ Added added_by(const EdgeWork& work, double t) {
 
 class Tabs {
  public:
-  Tabs(Blank& blank, const EdgeWork& work) : blank_(blank), work_(work) {}
+  Tabs(Blank& blank, const EdgeWork& work, const Bend& bend, size_t& tags)
+      : blank_(blank), work_(work), bend_(bend), tags_(tags) {}
 
   bool add() {
     int seen = 0;
@@ -121,7 +122,7 @@ class Tabs {
 
   void add_fold(Vec2 a, Vec2 b, Vec2 beyond, Vec2 in, double allowance) {
     BendLine line;
-    line.tag = letters_of(blank_.bends.size());
+    line.tag = tag_of(bend_, tags_++);
     line.order = static_cast<int>(blank_.bends.size()) + 1;
     line.from = a + beyond + in;
     line.to = b + beyond - in;
@@ -167,6 +168,8 @@ class Tabs {
 
   Blank& blank_;
   const EdgeWork& work_;
+  const Bend& bend_;
+  size_t& tags_;  // given so far, over all pieces
 };
 
 void shift(std::vector<Arc>& arcs, Vec2 by) {
@@ -199,11 +202,13 @@ void into_quadrant(Blank& b) {
 
 }  // namespace
 
-void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works) {
+void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend) {
+  size_t tags = 0;
+  for (const Blank& blank : blanks) tags += blank.bends.size();
   for (const EdgeWork& work : works) {
     check_work(work);
     bool found = false;
-    for (Blank& blank : blanks) found = Tabs(blank, work).add() || found;
+    for (Blank& blank : blanks) found = Tabs(blank, work, bend, tags).add() || found;
     if (found) continue;
     std::string known;
     for (const Blank& blank : blanks) {
@@ -218,7 +223,7 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works) {
   for (Blank& blank : blanks) {
     if (blank.tabs.empty()) continue;
     into_quadrant(blank);
-    if (!crosses_itself(outline(blank))) continue;
+    if (!crosses_itself(outline(blank), 1e-9 * blank.size)) continue;
     refuse(works.front(), ".width", "makes the outline cross itself", {}, {},
            "make the lap, hem or lock narrower, or give it a taper");
   }

@@ -116,6 +116,7 @@ class Builder {
       p.corners.push_back(meet(lines, k));
       touching_.back().push_back(p.at(meet(touching, k)));
     }
+    p.flange = f.flange;
     check_left(p, lines);
     body_.plates.push_back(std::move(p));
   }

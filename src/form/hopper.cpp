@@ -2,33 +2,11 @@
 #include <algorithm>
 #include <array>
 
+#include "hopper_sizes.h"
 #include "juggler/body.h"
 
 namespace juggler {
 namespace {
-
-double layer_for(const std::optional<Contact>& contact, const char* key, const Sheet& sheet,
-                 double size_layer) {
-  const double t = *sheet.thickness;
-  switch (contact.value_or(Contact::size_face)) {
-    case Contact::size_face:
-      return size_layer;
-    case Contact::inside:
-      return 0;
-    case Contact::middle:
-      return t / 2;
-    case Contact::outside:
-      return t;
-    case Contact::neutral:
-      return sheet.neutral * t;
-    default:
-      throw Refusal(
-          {.reason = "is not possible where walls are folded: one face of each wall meets the plane",
-           .key = key,
-           .found = name_of(*contact),
-           .allowed = "size_face, inside, middle, outside or neutral"});
-  }
-}
 
 Vec3 unit(Vec3 v) { return 1 / norm(v) * v; }
 
@@ -41,13 +19,11 @@ struct Wall4 {
 
 class Maker {
  public:
-  Maker(const Hopper& h, const Sheet& sheet, double gap, std::vector<SlantingEnd> ends = {})
-      : h_(h), gap_(gap), ends_(std::move(ends)) {
-    mould_.thickness = *sheet.thickness;
-    mould_.layer = layer_of(sheet.sizes_on.value_or(Face::middle), *sheet.thickness);
+  Maker(const Hopper& h, const HopperLayers& layers, double gap, std::vector<SlantingEnd> ends = {})
+      : h_(h), gap_(gap), ends_(std::move(ends)), base_layer_(layers.base), top_layer_(layers.top) {
+    mould_.thickness = layers.thickness;
+    mould_.layer = layers.sizes;
     mould_.bend = h.bend;
-    base_layer_ = layer_for(h.base_contact, "base.contact", sheet, mould_.layer);
-    top_layer_ = layer_for(h.top_contact, "top.contact", sheet, mould_.layer);
   }
 
   Mould make() {
@@ -288,6 +264,7 @@ class Maker {
     facet.name = std::string("flange ") + name_of(f.end) + mould_.facets[i].name.substr(4);
     facet.corners = {m.to, m.from, far_from, far_to};
     facet.normal = m.normal;
+    facet.flange = true;
     facet.sides.resize(4);
     facet.sides[0] = {SideKind::bend, static_cast<int>(i), k, "flange"};
     facet.sides[1] = mitred(f, i, at_from, made[at_from].facet, 3, from);
@@ -356,13 +333,10 @@ class Maker {
 Body body_of(const Hopper& hopper, const Sheet& sheet, double gap) {
   check(sheet, {}, {});
   check(hopper);
-  if (!sheet.sizes_on && *sheet.thickness > 0)
-    throw Refusal({.reason = "is missing",
-                   .key = "sheet.sizes_on",
-                   .allowed = "inside, middle or outside",
-                   .advice = "say on which face the sizes are measured"});
-  Maker maker(hopper, sheet, gap);
+  const Hopper sized = on_one_face(hopper, sheet);
+  Maker maker(sized, layers_of(hopper, sized, sheet), gap);
   Body body = body_of(maker.make());
+  ask_ends(body, hopper, sheet);
   body.notes = maker.notes();
   body.lie = Lie::joints;
   body.bend = hopper.bend;
@@ -381,8 +355,7 @@ Body body_of(const Tube& tube) {
   const RectangleSize size{face.width, face.depth};
   const Hopper hopper{
       .base = size, .top = size, .height = tube.length, .seam = tube.slit, .bend = {.radius = face.corner}};
-  const Sheet sheet{.thickness = 0};
-  Body body = body_of(Maker(hopper, sheet, 0, tube.ends).make());
+  Body body = body_of(Maker(hopper, {}, 0, tube.ends).make());
   for (Strip& s : body.strips) s.rolled = true;  // corners of the tube, not bends to be made
   body.lie = Lie::joints;
   return body;

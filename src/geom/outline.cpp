@@ -32,6 +32,17 @@ Hit meeting(Vec2 a, Vec2 b, Vec2 c, Vec2 d) {
   return {s > 0 && s < 1 && t >= 0 && t < 1, s};
 }
 
+// Whether each of two lines has its ends on both sides of the other, farther than that.
+bool passes(Vec2 a, Vec2 b, Vec2 c, Vec2 d, double farther) {
+  const auto parted = [&](Vec2 from, Vec2 to, Vec2 p, Vec2 q) {
+    const double near = farther * norm(to - from);
+    const double left = cross(to - from, p - from);
+    const double right = cross(to - from, q - from);
+    return (left > near && right < -near) || (left < -near && right > near);
+  };
+  return parted(a, b, c, d) && parted(c, d, a, b);
+}
+
 std::vector<Vec2> polygon(std::span<const Arc> outline) {
   std::vector<Vec2> points;
   for (const Arc& arc : outline) {
@@ -99,13 +110,16 @@ bool contains(std::span<const Arc> outline, Vec2 point) {
   return std::abs(turns) > std::numbers::pi;
 }
 
-bool crosses_itself(std::span<const Arc> outline) {
+bool crosses_itself(std::span<const Arc> outline, double touching) {
   const std::vector<Vec2> p = polygon(outline);
   const size_t n = p.size();
   for (size_t i = 0; i < n; ++i) {
     for (size_t j = i + 2; j < n; ++j) {
       if (i == 0 && j == n - 1) continue;
-      if (meeting(p[i], p[i + 1], p[j], p[(j + 1) % n]).found) return true;
+      const Vec2 end = p[(j + 1) % n];
+      if (touching > 0 ? passes(p[i], p[i + 1], p[j], end, touching)
+                       : meeting(p[i], p[i + 1], p[j], end).found)
+        return true;
     }
   }
   return false;

@@ -129,6 +129,8 @@ Hopper read_hopper(Reader& r, const std::string& source) {
   r.length("top.length", h.top.length);
   r.length("height", h.height);
   r.point("top.shift", h.shift);
+  r.choice("base.sizes_on", face_words, h.base.sizes_on);
+  r.choice("top.sizes_on", face_words, h.top.sizes_on);
   r.contact("base.contact", h.base_contact);
   r.contact("top.contact", h.top_contact);
   r.count("seam.pieces", h.pieces);
@@ -196,9 +198,9 @@ Tube read_tube(Reader& r) {
   r.length("corner", t.corner);
   r.length("wall", t.wall);
   r.length("length", t.length);
-  std::string opened = "outside";
-  r.text("opened_on", opened);
-  t.opened_on = opened == "inside" ? Face::inside : opened == "middle" ? Face::middle : Face::outside;
+  std::optional<Face> opened;
+  r.choice("opened_on", face_words, opened);
+  t.opened_on = opened.value_or(t.opened_on);
   r.tables("trim", [&](Reader& one) { t.ends.push_back(read_slanting_end(one, t.ends.size() + 1)); });
   return t;
 }

@@ -8,8 +8,6 @@
 namespace juggler {
 namespace {
 
-constexpr std::array<std::pair<const char*, Face>, 3> face_words{
-    {{"inside", Face::inside}, {"middle", Face::middle}, {"outside", Face::outside}}};
 constexpr std::array<std::pair<const char*, Contact>, 7> contact_words{{{"size_face", Contact::size_face},
                                                                         {"inside", Contact::inside},
                                                                         {"middle", Contact::middle},
@@ -249,6 +247,8 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   if (p.shape == "tube") p.sheet.thickness = 0;  // the face that it is opened on has none
   if (round) p.seam = read_seam(part);
   p.making = read_making(part, job);
+  if (const auto* tube = std::get_if<Tube>(&p.asked); tube && !part.at("face_up"))
+    p.making.face_up = tube->opened_on == Face::inside ? Face::inside : Face::outside;
   return p;
 }
 

@@ -47,7 +47,10 @@ const std::vector<Key> making_keys{
     {"edge.#.holes.rows", Kind::count, "how many rows (else 1)"},
     {"quantity", Kind::count, "how many are made (else 1)"},
     {"hand", Kind::choice, "\"opposite\" for the mirrored twin", {"as_drawn", "opposite"}},
-    {"face_up", Kind::choice, "the face that lies up (else the inside)", {"inside", "outside"}},
+    {"face_up",
+     Kind::choice,
+     "the face that lies up (else the inside; of a tube the face it is opened on)",
+     {"inside", "outside"}},
     {"fit", Kind::length, "how far fitted arcs may leave a rim that is no arc (else 0.02 mm)"},
     {"marks", Kind::flag, "false leaves the marks out"},
     {"name", Kind::text, "of this part, where it differs from the job's"},
@@ -181,17 +184,15 @@ const std::vector<Key> panel_keys{
 const std::vector<std::string> eighths{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
 const std::vector<std::string> reliefs{"round", "slot", "closed"};
 
-const std::vector<std::string> named_contacts{"size_face", "inside", "middle", "outside", "neutral"};
-
 const std::vector<Key> hopper_keys{
     {"base.width", Kind::length, "of the base, along x"},
     {"base.length", Kind::length, "of the base, along y"},
-    {"base.contact", Kind::choice, "the layer that meets the base's plane (else the size face)",
-     named_contacts},
+    {"base.sizes_on", Kind::choice, "the face of this end's sizes, where it differs", faces},
+    {"base.contact", Kind::choice, "the layer that meets the base's plane (else the size face)", contacts},
     {"top.width", Kind::length, "of the top, along x"},
     {"top.length", Kind::length, "of the top, along y"},
-    {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)",
-     named_contacts},
+    {"top.sizes_on", Kind::choice, "the face of this end's sizes, where it differs", faces},
+    {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)", contacts},
     {"top.shift", Kind::point, "the top's centre seen from the base's, [x, y]"},
     {"height", Kind::length, "distance of the end planes"},
     {"seam.at", Kind::choice, "a hip (+x+y ...) or the middle of a wall (+x ...), else -x-y", eighths},

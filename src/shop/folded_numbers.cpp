@@ -50,8 +50,8 @@ std::string direction_text(const Flange& f) {
 }
 
 void hopper_rows(std::vector<Row>& rows, const PieceResult& p, const Hopper& h, const Units& u) {
-  const char* face = p.part.sheet.sizes_on ? name_of(*p.part.sheet.sizes_on) : "middle";
   const auto end = [&](const char* name, const RectangleSize& r) {
+    const char* face = name_of(r.sizes_on ? *r.sizes_on : p.part.sheet.sizes_on.value_or(Face::middle));
     rows.push_back({name, fmt::format("width {}, length {}, on the {}", shown_length(*r.width, u),
                                       shown_length(*r.length, u), face)});
   };
@@ -133,6 +133,19 @@ void net_rows(std::vector<Row>& rows, const PieceResult& p, const Net& n, const 
 }
 
 }  // namespace
+
+std::string neutral_text(const PartJob& part) {
+  if (const auto* tube = std::get_if<Tube>(&part.asked))
+    return fmt::format("opened on its {}", name_of(tube->opened_on));
+  const auto bends = [](const Bend& b) {
+    if (b.neutral) return fmt::format("bends: neutral factor {:g}", *b.neutral);
+    return std::string(!b.table.empty() ? "bends by a table" : b.test ? "bends by a test piece" : "no bends");
+  };
+  if (const auto* panel = std::get_if<Panel>(&part.asked)) return bends(panel->bend);
+  if (const auto* hopper = std::get_if<Hopper>(&part.asked)) return bends(hopper->bend);
+  if (const auto* net = std::get_if<Net>(&part.asked)) return bends(net->bend);
+  return fmt::format("neutral factor {:g}", part.sheet.neutral);
+}
 
 std::string pressing_text(const Pressing& p, const Units& u) {
   if (p.hits) return fmt::format("pressed, {} hits", *p.hits);

@@ -13,14 +13,9 @@ constexpr size_t most_tiles = 400;
 constexpr double bar = 100;
 
 // A, B, ... Z, AA, AB, ...
-std::string letters_of(int row) {
-  std::string name;
-  for (int i = row + 1; i > 0; i = (i - 1) / 26)
-    name.insert(name.begin(), static_cast<char>('A' + (i - 1) % 26));
-  return name;
+std::string name_of_tile(int row, int column) {
+  return letters_of(static_cast<size_t>(row)) + std::to_string(column + 1);
 }
-
-std::string name_of_tile(int row, int column) { return letters_of(row) + std::to_string(column + 1); }
 
 Page page_on(const TilePaper& paper, const std::string& title) {
   Page page;

@@ -3,6 +3,7 @@
 
 #include <array>
 
+#include "folded_numbers.h"
 #include "juggler/version.h"
 #include "views.h"
 
@@ -107,8 +108,8 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
   const std::string hand = piece.part.making.hand == Hand::opposite ? "opposite hand, " : "";
   draw_row(layout, row(3),
            {{"made from",
-             fmt::format("{}, {}{}neutral factor {:g}, unit of length {}", piece.part.shape, hand, sizes,
-                         sheet.neutral, units.name),
+             fmt::format("{}, {}{}{}, unit of length {}", piece.part.shape, hand, sizes,
+                         neutral_text(piece.part), units.name),
              0.78},
             {"by", fmt::format("juggler {}", version), 0.22}});
 }

@@ -50,13 +50,15 @@ Json panel_json(const Panel& panel, const Sheet& sheet) {
   return {{"profile", steps},
           {"run", number(*panel.run)},
           {"sizes_on", face},
-
           {"bend", bend_rule_json(panel.bend)}};
 }
 
 Json hopper_json(const Hopper& h) {
-  const auto end = [](const RectangleSize& r) {
-    return Json{{"width", number(*r.width)}, {"length", number(*r.length)}};
+  const auto end = [](const RectangleSize& r, const std::optional<Contact>& contact) {
+    return Json{{"width", number(*r.width)},
+                {"length", number(*r.length)},
+                {"sizes_on", r.sizes_on ? Json(name_of(*r.sizes_on)) : Json(nullptr)},
+                {"contact", name_of(contact.value_or(Contact::size_face))}};
   };
   Json flanges = Json::array();
   constexpr const char* directions[]{"upright", "level", "square"};
@@ -68,8 +70,8 @@ Json hopper_json(const Hopper& h) {
                                          : Json(directions[static_cast<size_t>(f.direction)])},
                        {"clearance", number(f.clearance)}});
   }
-  return {{"base", end(h.base)},
-          {"top", end(h.top)},
+  return {{"base", end(h.base, h.base_contact)},
+          {"top", end(h.top, h.top_contact)},
           {"height", number(*h.height)},
           {"shift", point(h.shift)},
           {"seam", {{"at", name_of_eighth(h.seam)}, {"pieces", h.pieces}}},

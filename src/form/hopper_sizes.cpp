@@ -1,0 +1,139 @@
+// Ends of a hopper measured on faces of their own, and the layers that meet their planes.
+// docs/maths/folded.md (45)-(47).
+#include "hopper_sizes.h"
+
+#include <algorithm>
+#include <array>
+
+namespace juggler {
+namespace {
+
+Face face_of(const RectangleSize& end, const char* key, const Sheet& sheet) {
+  if (end.sizes_on) return *end.sizes_on;
+  if (sheet.sizes_on) return *sheet.sizes_on;
+  if (*sheet.thickness == 0) return Face::middle;
+  throw Refusal({.reason = "is missing",
+                 .key = "sheet.sizes_on",
+                 .allowed = "inside, middle or outside",
+                 .advice = std::string("say on which face the sizes of the ") + key + " are measured"});
+}
+
+double layer_of_end(const RectangleSize& end, const char* key, const Sheet& sheet) {
+  return layer_of(face_of(end, key, sheet), *sheet.thickness);
+}
+
+// Distances of a wall's two edges from the axis of the base, outwards along its own direction.
+struct WallEdges {
+  double base = 0;
+  double top = 0;
+};
+WallEdges edges_of(const Hopper& h, int wall) {
+  const bool along_x = wall % 2 == 0;
+  const double way = wall < 2 ? 1 : -1;
+  const double shift = way * (along_x ? h.shift.x : h.shift.y);
+  return {(along_x ? *h.base.width : *h.base.length) / 2,
+          (along_x ? *h.top.width : *h.top.length) / 2 + shift};
+}
+
+// (45): the lean of a wall whose edges lie on layers that are `apart` from base to top.
+double lean_of(const WallEdges& e, double height, double apart, int wall) {
+  const double reach = std::hypot(e.top - e.base, height);
+  const double lean = std::atan2(height, e.top - e.base) - std::acos(std::clamp(apart / reach, -1.0, 1.0));
+  if (std::abs(apart) < reach && std::abs(lean) < std::numbers::pi / 2) return lean;
+  throw Refusal({.reason = std::string("leaves no wall ") + name_of_eighth(2 * wall) +
+                           " between sizes on different faces: the ends are too near for the thickness",
+                 .key = "height",
+                 .found = shown_mm(height),
+                 .advice = "make it higher, or measure both ends on one face"});
+}
+
+// Whether `clear` and `full` keep the outside face at an end of a wall that leans so; (47).
+bool keeps_outside(bool top, bool clear, double lean) { return (lean > 0) == (top == clear); }
+
+double contact_layer(const std::optional<Contact>& contact, bool top, const RectangleSize& end,
+                     const std::array<double, 4>& leans, const Sheet& sheet) {
+  const double t = *sheet.thickness;
+  const char* key = top ? "top.contact" : "base.contact";
+  switch (contact.value_or(Contact::size_face)) {
+    case Contact::size_face:
+      return layer_of_end(end, top ? "top" : "base", sheet);
+    case Contact::inside:
+      return 0;
+    case Contact::middle:
+      return t / 2;
+    case Contact::outside:
+      return t;
+    case Contact::neutral:
+      return sheet.neutral * t;
+    default:
+      break;
+  }
+  const bool clear = *contact == Contact::clear;
+  std::optional<bool> outside;
+  for (const double lean : leans) {
+    if (std::abs(lean) < 1e-12) continue;  // an upright wall meets the plane with every layer
+    const bool own = keeps_outside(top, clear, lean);
+    if (outside && *outside != own)
+      throw Refusal({.reason = "needs the inside face at some walls and the outside at others, as they lean "
+                               "both ways: where walls are folded one layer meets the plane",
+                     .key = key,
+                     .found = name_of(*contact),
+                     .allowed = "size_face, inside, middle, outside or neutral",
+                     .advice = "name the face that meets the plane"});
+    outside = own;
+  }
+  return outside.value_or(true) ? t : 0;
+}
+
+std::array<double, 4> leans_of(const Hopper& sized) {
+  std::array<double, 4> leans{};
+  for (int wall = 0; wall < 4; ++wall)
+    leans[static_cast<size_t>(wall)] = lean_of(edges_of(sized, wall), *sized.height, 0, wall);
+  return leans;
+}
+
+}  // namespace
+
+Hopper on_one_face(const Hopper& h, const Sheet& sheet) {
+  const double apart = layer_of_end(h.top, "top", sheet) - layer_of_end(h.base, "base", sheet);
+  if (apart == 0) return h;
+  std::array<double, 4> top{};
+  for (int wall = 0; wall < 4; ++wall) {
+    const WallEdges e = edges_of(h, wall);
+    top[static_cast<size_t>(wall)] = e.top - apart / std::cos(lean_of(e, *h.height, apart, wall));
+  }
+  Hopper sized = h;
+  sized.top.width = top[0] + top[2];
+  sized.top.length = top[1] + top[3];
+  sized.shift = {(top[0] - top[2]) / 2, (top[1] - top[3]) / 2};
+  const double least = std::min(*sized.top.width, *sized.top.length);
+  if (least > 0) return sized;
+  throw Refusal({.reason = "is less than the thickness takes on the face of the base",
+                 .key = *sized.top.width <= 0 ? "top.width" : "top.length",
+                 .found = shown_mm(*sized.top.width <= 0 ? *h.top.width : *h.top.length)});
+}
+
+HopperLayers layers_of(const Hopper& h, const Hopper& sized, const Sheet& sheet) {
+  const std::array<double, 4> leans = leans_of(sized);
+  return {*sheet.thickness, layer_of_end(h.base, "base", sheet),
+          contact_layer(h.base_contact, false, h.base, leans, sheet),
+          contact_layer(h.top_contact, true, h.top, leans, sheet)};
+}
+
+void ask_ends(Body& body, const Hopper& h, const Sheet& sheet) {
+  for (const bool top : {false, true}) {
+    const RectangleSize& end = top ? h.top : h.base;
+    const double layer = layer_of_end(end, top ? "top" : "base", sheet);
+    const Vec2 centre = top ? h.shift : Vec2{};
+    for (size_t i = 0; i < body.facets.size(); ++i) {
+      if (body.facets[i].flange) continue;
+      const Vec3 n = body.facets[i].normal;
+      const bool along_x = std::abs(n.x) > std::abs(n.y);
+      const Vec3 middle{centre.x + (along_x ? std::copysign(*end.width / 2, n.x) : 0),
+                        centre.y + (along_x ? 0 : std::copysign(*end.length / 2, n.y)), top ? *h.height : 0};
+      body.points.push_back({static_cast<int>(i), layer, middle});
+    }
+  }
+}
+
+}  // namespace juggler
