@@ -15,6 +15,13 @@ TemplateFigure figure_of(const std::string& title, const Blank& blank) {
   TemplateFigure figure{title, {outline(blank)}, blank.marks.lines, blank.marks.texts};
   for (const RoundHole& hole : blank.holes) figure.cuts.push_back(circle(hole));
   for (const BendLine& bend : blank.bends) figure.bends.push_back(line(bend.from, bend.to));
+  if (blank.folding) {
+    for (const BentStrip& s : blank.folding->strips) {  // corners of a tube, ends of arcs
+      if (!s.rolled) continue;
+      figure.marks.push_back(line(s.a_from, s.a_to));
+      if (!(s.a_from == s.b_from)) figure.marks.push_back(line(s.b_from, s.b_to));
+    }
+  }
   return figure;
 }
 

@@ -324,9 +324,9 @@ class DxfWriter {
     for (const BendLine& b : blank_.bends) straight(Layer::bend, b.from, b.to);
     if (!blank_.folding) return;
     for (const BentStrip& s : blank_.folding->strips) {
-      if (s.a_from == s.b_from && s.a_to == s.b_to) continue;
-      straight(Layer::guide, s.a_from, s.a_to);
-      straight(Layer::guide, s.b_from, s.b_to);
+      const bool sharp = s.a_from == s.b_from && s.a_to == s.b_to;  // its bend line says it all
+      if (!sharp || s.rolled) straight(Layer::guide, s.a_from, s.a_to);
+      if (!sharp) straight(Layer::guide, s.b_from, s.b_to);
     }
   }
 

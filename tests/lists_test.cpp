@@ -1,0 +1,287 @@
+// What a job looks up in files beside it: bend tables, lists of tubes and gauges, bodies of flat faces.
+#include <unistd.h>
+
+#include <filesystem>
+#include <fstream>
+
+#include "common.h"
+#include "juggler/job.h"
+
+namespace juggler::testing {
+namespace {
+
+namespace fs = std::filesystem;
+using std::numbers::pi;
+
+class Lists : public ::testing::Test {
+ protected:
+  Lists()
+      : folder_(fs::temp_directory_path() /
+                ("lists-" + std::to_string(::getpid()) + "-" +
+                 ::testing::UnitTest::GetInstance()->current_test_info()->name())) {
+    fs::create_directories(folder_);
+  }
+  ~Lists() override {
+    std::error_code ignored;
+    fs::remove_all(folder_, ignored);
+  }
+  void write(const std::string& name, const std::string& text) const {
+    std::ofstream(folder_ / name, std::ios::binary) << text;
+  }
+  [[nodiscard]] PartJob part(const std::string& text) const {
+    return read_job("juggler = 1\n" + text, (folder_ / "job.toml").string()).parts.at(0);
+  }
+  [[nodiscard]] JobRefusal refused(const std::string& text) const {
+    try {
+      (void)part(text);
+    } catch (const JobRefusal& refusal) {
+      return refusal;
+    }
+    ADD_FAILURE() << "not refused:\n" << text;
+    return {{}, {}};
+  }
+
+  fs::path folder_;
+};
+
+const std::string panel_head =
+    "[sheet]\nthickness = 2\nsizes_on = \"outside\"\n[part]\nshape = \"panel\"\nrun = 100\n"
+    "bend.radius = 3\nbend.table = \"bends.csv\"\nprofile = [{ line = 50 }, { bend = 90 }, { line = 40 }]\n";
+
+double width_of(const PartJob& p) { return as_laid(make_blank(p.asked, p.sheet, p.seam, p.making)).width; }
+
+TEST_F(Lists, ThreeWaysOfWritingABendTableSayTheSame) {
+  // By hand: a factor of 0.4 at 90 degrees; inside 3, thickness 2.
+  const double allowance = pi / 2 * (3 + 0.8);
+  const double flat = 50 + 40 - 2 * 5 + allowance;
+  const auto with = [&](const std::string& head, double value) {
+    std::ostringstream text;
+    text.precision(17);
+    text << "thickness,radius,angle," << head << "\n2,3,90," << value << "\n";
+    write("bends.csv", text.str());
+    return width_of(part(panel_head));
+  };
+  EXPECT_NEAR(with("factor", 0.4), flat, 1e-9);
+  EXPECT_NEAR(with("allowance", allowance), flat, 1e-9);
+  EXPECT_NEAR(with("deduction", 10 - allowance), flat, 1e-9);
+}
+
+TEST_F(Lists, TablesAreInTheUnitOfTheJob) {
+  write("bends.csv", "thickness,radius,angle,allowance\n0.08,0.12,90,0.24\n");
+  const PartJob p = part(
+      "job.units = \"in\"\n[sheet]\nthickness = 0.08\nsizes_on = \"outside\"\n[part]\nshape = \"panel\"\n"
+      "run = 4\nbend.radius = 0.12\nbend.table = \"bends.csv\"\n"
+      "profile = [{ line = 2 }, { bend = 90 }, { line = 2 }]\n");
+  EXPECT_NEAR(width_of(p), 25.4 * (4 - 2 * 0.2 + 0.24), 1e-9);
+}
+
+TEST_F(Lists, CommentsEmptyLinesSpacesAndWindowsLineEndsArePassedOver) {
+  write("bends.csv", "# measured in spring\r\n\r\n thickness , radius,angle,factor\r\n2, 3 ,\t90, 0.4\r\n");
+  EXPECT_NEAR(width_of(part(panel_head)), 80 + pi / 2 * 3.8, 1e-9);
+}
+
+struct BadTable {
+  const char* name;
+  const char* text;
+  int line;
+  int column;
+  const char* words;
+};
+class BendTables : public Lists, public ::testing::WithParamInterface<BadTable> {};
+TEST_P(BendTables, RefusalsSayWhereAndWhy) {
+  write("bends.csv", GetParam().text);
+  const JobRefusal r = refused(panel_head);
+  EXPECT_TRUE(has(r.place().source, "bends.csv")) << r.place().source;
+  EXPECT_EQ(r.place().line, GetParam().line);
+  EXPECT_EQ(r.place().column, GetParam().column);
+  EXPECT_TRUE(has(r.text().reason, GetParam().words)) << r.text().reason;
+}
+INSTANTIATE_TEST_SUITE_P(
+    All, BendTables,
+    ::testing::Values(
+        BadTable{"UnknownHead", "thickness,radius,angel,factor\n2,3,90,0.4\n", 1, 18, "no head"},
+        BadTable{"NoWay", "thickness,radius,angle\n2,3,90\n", 1, 1, "not those of a bend table"},
+        BadTable{"TwoWays", "thickness,radius,angle,factor,deduction\n2,3,90,0.4,3\n", 1, 1, "not those"},
+        BadTable{"ShortRow", "thickness,radius,angle,factor\n2,3,90\n", 2, 1, "too few or too many"},
+        BadTable{"LongRow", "thickness,radius,angle,factor\n2,3,90,0.4,1\n", 2, 1, "too few or too many"},
+        BadTable{"NoNumber", "thickness,radius,angle,factor\n2,3,90,1/3\n", 2, 8, "no number"},
+        BadTable{"Empty", "thickness,radius,angle,factor\n2,,90,0.4\n", 2, 3, "no number"},
+        BadTable{"NoThickness", "thickness,radius,angle,factor\n0,3,90,0.4\n", 2, 1, "out of range"},
+        BadTable{"NegativeRadius", "thickness,radius,angle,factor\n2,-3,90,0.4\n", 2, 3, "out of range"},
+        BadTable{"NoAngle", "thickness,radius,angle,factor\n2,3,0,0.4\n", 2, 5, "out of range"},
+        BadTable{"DeductionOfHalfATurn", "thickness,radius,angle,deduction\n2,3,180,1\n", 2, 5,
+                 "out of range"},
+        BadTable{"FactorOverOne", "thickness,radius,angle,factor\n2,3,90,1.2\n", 2, 8, "factor of 1.2"},
+        BadTable{"DeductionTooLarge", "thickness,radius,angle,deduction\n2,3,90,8\n", 2, 8,
+                 "neutral factor of -"}),
+    [](const auto& one) { return one.param.name; });
+
+TEST_F(Lists, TablesThatAreNoneAreRefusedAtTheirKey) {
+  const auto key = [&] { return refused(panel_head).text().key; };
+  EXPECT_EQ(key(), "part.bend.table") << "not there";
+  fs::create_directories(folder_ / "bends.csv");
+  EXPECT_EQ(key(), "part.bend.table") << "a folder";
+  fs::remove(folder_ / "bends.csv");
+  write("bends.csv", "\n# nothing\n");
+  EXPECT_EQ(key(), "part.bend.table") << "empty";
+  write("bends.csv", "thickness,radius,angle,factor\n");
+  EXPECT_EQ(key(), "part.bend.table") << "no rows";
+  write("bends.csv", "thickness,radius,angle,factor\n" + std::string(1100000, '#'));
+  EXPECT_TRUE(has(refused(panel_head).text().reason, "too large"));
+}
+
+const char* const tubes =
+    "name,diameter,side,width,depth,corner,wall\n"
+    "Post 60,,60,,,8,4\n"
+    "Rail 80x40,,,80,40,6,3\n"
+    "Pipe A,60.3,,,,,2.9\n";
+
+std::string tube(const std::string& keys) {
+  return "[lists]\ntubes = \"tubes.csv\"\n[part]\nshape = \"tube\"\nlength = 300\n" + keys;
+}
+
+TEST_F(Lists, TubesByName) {
+  write("tubes.csv", tubes);
+  const auto named = [&](const char* name) {
+    return std::get<Tube>(part(tube(std::string("named = \"") + name + "\"\n")).asked);
+  };
+  const Tube post = named("Post 60");
+  EXPECT_DOUBLE_EQ(post.side.value(), 60);
+  EXPECT_DOUBLE_EQ(post.corner, 8);
+  EXPECT_DOUBLE_EQ(post.wall.value(), 4);
+  EXPECT_FALSE(post.diameter || post.width);
+  EXPECT_EQ(post.named, "Post 60");
+  const Tube rail = named("Rail 80x40");
+  EXPECT_DOUBLE_EQ(rail.width.value(), 80);
+  EXPECT_DOUBLE_EQ(rail.depth.value(), 40);
+  EXPECT_TRUE(named("Pipe A").round());
+}
+
+TEST_F(Lists, WhatTheJobSaysOfATubeGoesBeforeTheList) {
+  write("tubes.csv", tubes);
+  const Tube t = std::get<Tube>(part(tube("named = \"Post 60\"\ncorner = 5\nwall = 3.2\n")).asked);
+  EXPECT_DOUBLE_EQ(t.corner, 5);
+  EXPECT_DOUBLE_EQ(t.wall.value(), 3.2);
+  EXPECT_DOUBLE_EQ(t.side.value(), 60);
+}
+
+TEST_F(Lists, NamesThatAreNotThereAreRefusedWithTheNearest) {
+  write("tubes.csv", tubes);
+  const JobRefusal r = refused(tube("named = \"Post 6\"\n"));
+  EXPECT_EQ(r.text().key, "part.named");
+  EXPECT_TRUE(has(r.text().advice, "Post 60")) << r.text().advice;
+  EXPECT_EQ(r.place().line, 7);
+  EXPECT_TRUE(has(refused("[part]\nshape = \"tube\"\nlength = 300\nnamed = \"Post 60\"\n").text().reason,
+                  "lists.tubes names none"));
+  write("tubes.csv", "size,wall\n60,4\n");
+  EXPECT_TRUE(has(refused(tube("named = \"Post 60\"\n")).text().reason, "without a name"));
+  write("tubes.csv", "name,side,wall\nPost 60,60\n");
+  EXPECT_TRUE(has(refused(tube("named = \"Post 60\"\n")).text().reason, "too few or too many"));
+}
+
+TEST_F(Lists, GaugesGiveTheThickness) {
+  write("gauges.csv", "name,thickness\nlight,0.8\nheavy,2.5\n");
+  const std::string head = "[lists]\ngauges = \"gauges.csv\"\n";
+  const std::string cone =
+      "[part]\nshape = \"cone\"\nbase.diameter = 300\ntop.diameter = 100\nheight = 200\n";
+  EXPECT_DOUBLE_EQ(
+      part(head + "[sheet]\ngauge = \"heavy\"\nsizes_on = \"inside\"\n" + cone).sheet.thickness.value(), 2.5);
+  const JobRefusal both =
+      refused(head + "[sheet]\ngauge = \"heavy\"\nthickness = 2\nsizes_on = \"inside\"\n" + cone);
+  EXPECT_EQ(both.text().key, "sheet.thickness");
+  EXPECT_TRUE(has(both.text().reason, "beside a gauge"));
+  EXPECT_EQ(refused(head + "[sheet]\ngauge = \"medium\"\nsizes_on = \"inside\"\n" + cone).text().key,
+            "sheet.gauge");
+  write("gauges.csv", "name,kilos\nlight,0.8\n");
+  EXPECT_TRUE(has(refused(head + "[sheet]\ngauge = \"light\"\nsizes_on = \"inside\"\n" + cone).text().reason,
+                  "no thickness"));
+}
+
+// --- bodies of flat faces
+
+const std::string net_head =
+    "[sheet]\nthickness = 0\n[part]\nshape = \"net\"\nfile = \"body.obj\"\nbend.neutral = 0.4\n";
+
+const char* const box =
+    "# a box\n"
+    "v 0 0 0\nv 80 0 0\nv 80 50 0\nv 0 50 0\nv 0 0 30\nv 80 0 30\nv 80 50 30\nv 0 50 30\n"
+    "vn 0 0 1\n"
+    "g floor\nf 4 3 2 1\n"
+    "g lid\nf 5 6 7 8\n"
+    "g side\nf 1/1/1 2/2/1 6/3/1 5/4/1\nf 2 3 7 6\nf -6 -5 -1 -2\nf 4 1 5 8\n";
+
+Net net_of(const PartJob& p) { return std::get<Net>(p.asked); }
+
+TEST_F(Lists, AnObjFileGivesPointsFacesAndTheirNames) {
+  write("body.obj", box);
+  const Net net = net_of(part(net_head));
+  ASSERT_EQ(net.points.size(), 8u);
+  ASSERT_EQ(net.faces.size(), 6u);
+  EXPECT_EQ(net.faces[0].name, "floor");
+  EXPECT_EQ(net.faces[2].name, "side 1");
+  EXPECT_EQ(net.faces[5].name, "side 4");
+  EXPECT_EQ(net.faces[4].points, (std::vector{2, 3, 7, 6})) << "counted back from the last point";
+  EXPECT_NEAR(area(make_blank(net, Sheet{.thickness = 0})), 2 * (80 * 50 + 50 * 30 + 30 * 80), 1e-6);
+}
+
+TEST_F(Lists, RepeatedPointsAreOneAndClockwiseBodiesAreTurned) {
+  // Every face with points of its own, all clockwise seen from outside.
+  const double p[4][3] = {{0, 0, 0}, {60, 0, 0}, {0, 60, 0}, {0, 0, 60}};
+  const int faces[4][3] = {{0, 1, 2}, {0, 3, 1}, {0, 2, 3}, {1, 3, 2}};
+  std::string text;
+  for (const auto& f : faces) {
+    for (const int i : f) {
+      for (const double c : p[i])
+        text += (text.empty() || text.back() == '\n' ? "v " : " ") + std::to_string(c);
+      text += "\n";
+    }
+    text += "f -3 -2 -1\n";
+  }
+  write("body.obj", text);
+  const Net net = net_of(part(net_head));
+  EXPECT_EQ(net.points.size(), 4u);
+  for (const NetFace& f : net.faces) {
+    const auto at = [&](size_t i) { return net.points[static_cast<size_t>(f.points[i])]; };
+    const Vec3 across = cross(at(1) - at(0), at(2) - at(0));
+    const Vec3 centre{15, 15, 15};
+    EXPECT_GT(dot(across, at(0) - centre), 0) << f.name << " looks outwards";
+  }
+}
+
+struct BadBody {
+  const char* name;
+  const char* text;
+  int line;
+  const char* words;
+};
+class Bodies : public Lists, public ::testing::WithParamInterface<BadBody> {};
+TEST_P(Bodies, RefusalsSayTheLine) {
+  write("body.obj", GetParam().text);
+  const JobRefusal r = refused(net_head);
+  EXPECT_TRUE(has(r.place().source, "body.obj")) << r.place().source;
+  EXPECT_EQ(r.place().line, GetParam().line);
+  EXPECT_TRUE(has(r.text().reason, GetParam().words)) << r.text().reason;
+}
+INSTANTIATE_TEST_SUITE_P(
+    All, Bodies,
+    ::testing::Values(BadBody{"PointOfTwo", "v 0 0 0\nv 1 2\n", 2, "no point"},
+                      BadBody{"PointOfWords", "v a b c\n", 1, "no point"},
+                      BadBody{"PointAtInfinity", "v 0 0 1e300\n", 1, "no point"},
+                      BadBody{"PointNotANumber", "v 0 0 nan\n", 1, "no point"},
+                      BadBody{"FaceOfTwo", "v 0 0 0\nv 1 0 0\nf 1 2\n", 3, "no face"},
+                      BadBody{"FaceOfNoPoint", "v 0 0 0\nv 1 0 0\nf 1 2 0\n", 3, "names no point"},
+                      BadBody{"FaceTooFarBack", "v 0 0 0\nv 1 0 0\nf 1 2 -3\n", 3, "names no point"},
+                      BadBody{"FaceOfWords", "v 0 0 0\nf one two three\n", 2, "names no point"},
+                      BadBody{"SlashedName", "g a/b\n", 1, "no name"}),
+    [](const auto& one) { return one.param.name; });
+
+TEST_F(Lists, SizesBesideABodysFileAreRefused) {
+  write("body.obj", box);
+  EXPECT_EQ(refused(net_head + "height = 30\n").text().key, "part.height");
+  EXPECT_EQ(refused(net_head + "sides = 4\n").text().key, "part.sides");
+  write("body.obj", "v 0 0 0\n");
+  EXPECT_TRUE(has(refused(net_head).text().reason, "without faces"));
+}
+
+}  // namespace
+}  // namespace juggler::testing
