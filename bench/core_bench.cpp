@@ -55,6 +55,47 @@ void proves_an_offset_cone(benchmark::State& state) {
 }
 BENCHMARK(proves_an_offset_cone);
 
+void makes_a_hopper(benchmark::State& state) {
+  const Hopper hopper{.base = {180, 180},
+                      .top = {620, 520},
+                      .height = 480,
+                      .shift = {0, 60},
+                      .flanges = {{.end = EndName::top, .width = 40}},
+                      .bend = {.radius = 3, .neutral = 0.42}};
+  for (auto _ : state) benchmark::DoNotOptimize(make_blank(hopper, sheet, seam));
+}
+BENCHMARK(makes_a_hopper);
+
+void proves_a_hopper(benchmark::State& state) {
+  const Hopper hopper{
+      .base = {180, 180}, .top = {620, 520}, .height = 480, .bend = {.radius = 3, .neutral = 0.42}};
+  const Blank blank = make_blank(hopper, sheet, seam);
+  for (auto _ : state) benchmark::DoNotOptimize(prove(blank, hopper, sheet, seam));
+}
+BENCHMARK(proves_a_hopper);
+
+// Which edges are bent is searched for; the rest grows with the faces.
+void lays_out_a_frustum(benchmark::State& state) {
+  const Net net{.sides = static_cast<int>(state.range(0)),
+                .base = {.across_flats = 600},
+                .top = {.across_flats = 300},
+                .height = 400,
+                .bend = {.radius = 1, .neutral = 0.42}};
+  for (auto _ : state) benchmark::DoNotOptimize(make_blanks(net, sheet, seam));
+  state.SetComplexityN(state.range(0));
+}
+BENCHMARK(lays_out_a_frustum)->RangeMultiplier(2)->Range(4, 64)->Unit(benchmark::kMillisecond)->Complexity();
+
+void presses_a_guard(benchmark::State& state) {
+  const Panel guard{.profile = {{.line = 40}, {.arc = Angle::degrees(180), .radius = 300}, {.line = 40}},
+                    .run = 400,
+                    .sizes_on = PanelFace::outside};
+  const Making making{.bending = {.hits = static_cast<int>(state.range(0))}};
+  for (auto _ : state) benchmark::DoNotOptimize(make_blank(guard, sheet, seam, making));
+  state.SetComplexityN(state.range(0));
+}
+BENCHMARK(presses_a_guard)->RangeMultiplier(4)->Range(4, 1024)->Complexity();
+
 void finds_the_smallest_rectangle(benchmark::State& state) {
   const Blank blank = make_blank(cone, sheet, seam);
   for (auto _ : state) benchmark::DoNotOptimize(enclosing(blank));

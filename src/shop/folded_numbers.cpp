@@ -39,7 +39,8 @@ void panel_rows(std::vector<Row>& rows, const PieceResult& p, const Panel& panel
   rows.push_back({"run", shown_length(*panel.run, u)});
   if (std::any_of(panel.profile.begin(), panel.profile.end(),
                   [](const ProfileStep& s) { return s.arc.has_value(); }))
-    rows.push_back({"arcs", pressing_text(p.part.making.bending, u)});
+    rows.push_back({"arcs", fmt::format("{}, neutral factor {:g}", pressing_text(p.part.making.bending, u),
+                                        p.part.sheet.neutral)});
   rows.push_back({"bends", bend_text(panel.bend, *p.part.sheet.thickness, u)});
 }
 

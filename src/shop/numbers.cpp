@@ -177,8 +177,9 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
     add_tube_sizes(rows, p, u);
     return rows;
   }
-  rows.push_back({"sheet", fmt::format("{}{}{}, neutral factor {:g}", shown_length(*sheet.thickness, u),
-                                       sheet.material.empty() ? "" : " ", sheet.material, sheet.neutral)});
+  const std::string neutral = p.round() ? fmt::format(", neutral factor {:g}", sheet.neutral) : "";
+  rows.push_back({"sheet", fmt::format("{}{}{}{}", shown_length(*sheet.thickness, u),
+                                       sheet.material.empty() ? "" : " ", sheet.material, neutral)});
   if (p.round()) add_round_sizes(rows, p, u);
   if (p.round() && !p.part.making.bending.smooth())
     rows.push_back({"wall", pressing_text(p.part.making.bending, u)});

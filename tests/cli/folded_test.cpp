@@ -1,4 +1,5 @@
 // Folded parts through the program: refusals with their places, and one part told the same in every file.
+#include <map>
 #include <nlohmann/json.hpp>
 #include <set>
 
@@ -150,6 +151,69 @@ TEST_F(Program, AHopperIsToldTheSameInEveryFile) {
   }
   EXPECT_EQ(orders.size(), piece["bends"].size());
   EXPECT_EQ(*orders.rbegin(), static_cast<int>(orders.size()));
+}
+
+Json result_of(const Outcome& r) {
+  EXPECT_EQ(r.code, 0) << r.err;
+  return Json::parse(r.out);
+}
+
+TEST_F(Program, AHoppersEndsAndWallsAreTold) {
+  const Json d = result_of(
+      juggler("quick hopper base.width=200 base.length=240 base.sizes_on=inside top.width=400 top.length=380 "
+              "top.sizes_on=outside top.contact=clear height=300 thickness=2 bend.radius=3 bend.neutral=0.42 "
+              "--json"));
+  const Json& part = d["job"]["parts"][0];
+  EXPECT_EQ(part["base"]["sizes_on"], "inside");
+  EXPECT_EQ(part["top"]["sizes_on"], "outside");
+  EXPECT_EQ(part["base"]["contact"], "size_face");
+  EXPECT_EQ(part["top"]["contact"], "clear");
+  const Json& walls = d["pieces"][0]["folding"]["walls"];
+  ASSERT_EQ(walls.size(), 4u);
+  for (const Json& wall : walls) {
+    double sum = 0;
+    for (const Json& corner : wall["corners"]) sum += corner.get<double>();
+    EXPECT_NEAR(sum, 360, 1e-9) << wall["name"];
+    // Outwards over 200 / 2 less the thickness, nearly: the exact figure is tested in the core.
+    EXPECT_LT(wall["lean"].get<double>(), 0);
+  }
+  EXPECT_EQ(d["pieces"][0]["folding"]["joints"].size(), 2u) << "both sides of the seam";
+}
+
+TEST_F(Program, ANetTellsItsJointsOnce) {
+  const Json d =
+      result_of(juggler("quick net sides=5 base.side=80 height=60 'open=[\"top\"]' thickness=1 "
+                        "sizes_on=outside bend.radius=1 bend.neutral=0.4 --json"));
+  const Json& folding = d["pieces"][0]["folding"];
+  std::map<std::string, int> joints;
+  for (const Json& j : folding["joints"]) ++joints[j["name"].get<std::string>()];
+  EXPECT_EQ(joints.size(), 5u) << "six faces, ten edges, five bends";
+  for (const auto& [name, sides] : joints) EXPECT_EQ(sides, 2) << name;
+  EXPECT_EQ(folding["plates"].size(), 6u);
+  EXPECT_EQ(d["pieces"][0]["bends"].size(), 5u);
+}
+
+TEST_F(Program, ATubeSaysWhichFaceLiesUp) {
+  for (const char* face : {"inside", "outside", "middle"}) {
+    const Json d = result_of(
+        juggler(std::string("quick tube side=60 corner=8 wall=4 length=300 --json opened_on=") + face));
+    EXPECT_EQ(d["job"]["parts"][0]["opened_on"], face);
+    EXPECT_EQ(d["pieces"][0]["face_up"], std::string(face) == "inside" ? "inside" : "outside");
+  }
+}
+
+TEST_F(Program, APressedGuardTellsItsTableAndItsHits) {
+  const Json d = result_of(
+      juggler("quick panel profile.1.arc=360 profile.1.radius=300 run=500 bending.hits=12 thickness=2 "
+              "part.sizes_on=middle sizes_on=inside --json"));
+  const Json& pressed = d["pieces"][0]["pressed"];
+  EXPECT_EQ(pressed["hits"], 12);
+  EXPECT_NEAR(pressed["facet_error"].get<double>(), 6.885, 5e-4);
+  EXPECT_EQ(pressed["table"].size(), 9u);
+  for (const Json& bend : d["pieces"][0]["bends"]) {
+    EXPECT_TRUE(bend["hit"].get<bool>());
+    EXPECT_NEAR(bend["turned"].get<double>(), 30, 1e-9);
+  }
 }
 
 }  // namespace
