@@ -78,17 +78,21 @@ void hopper_rows(std::vector<Row>& rows, const PieceResult& p, const Hopper& h, 
   rows.push_back({"bends", bend_text(h.bend, *p.part.sheet.thickness, u)});
 }
 
-// Of parallel bends: what the schedule turns in all, against how the last plate stands to the first.
+// Of parallel bends: what the schedule and rolled arcs turn in all, against how the last plate stands to the
+// first in the form (whole turns apart).
 std::string sum_of_angles(const PieceResult& p) {
   double scheduled = 0;
-  double formed = 0;
   const double up = p.blank.face_up == Face::inside ? 1 : -1;
   for (const BendLine& b : p.blank.bends) {
     if (!b.hem) scheduled += (b.up ? up : -up) * b.turned.degrees();  // a hem lies beyond the form
   }
   for (const Strip& s : p.folded()->strips) {
-    if (!s.rolled || !p.part.making.bending.smooth()) formed += s.angle.degrees();
+    if (s.rolled && p.part.making.bending.smooth()) scheduled += s.angle.degrees();
   }
+  const Vec3 first = p.folded()->plates.front().x;
+  const Vec3 last = p.folded()->plates.back().x;
+  const double stands = Angle::radians(std::atan2(cross(first, last).z, dot(first, last))).degrees();
+  const double formed = stands + 360 * std::round((scheduled - stands) / 360);
   return fmt::format("{} deg, {} by the form", fixed(scheduled, 4), fixed(formed, 4));
 }
 
