@@ -262,7 +262,7 @@ struct Blank {
 /// The pieces that the seams (as made) make of a part: from seam ruling to seam ruling.
 [[nodiscard]] std::vector<Span> seam_spans(const Form& once_round, const Seam& seam);
 /// The form of one piece, with as much wall beyond its seam rulings as its lap or stock needs.
-[[nodiscard]] Form piece_with_laps(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, Span span);
+[[nodiscard]] Form piece_with_laps(const PieceMaker& piece, const Seam& seam, Span span);
 /// The parallel gap on the neutral layer that gives the asked gap on its face at the middle of the ruling at
 /// u, mm. Source docs/maths/develop.md (29).
 [[nodiscard]] double neutral_gap(const Form& form, const Seam& seam, double u);

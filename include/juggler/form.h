@@ -89,6 +89,24 @@ struct AskedCircle {
   double radius = 0;
 };
 
+/// A profile that a face, prolonged, is asked to pass through, in the plane of its end.
+struct AskedProfile {
+  EndName end = EndName::base;
+  double layer = 0;
+  Vec3 centre = {}, x = {}, y = {}, normal = {};
+  std::function<double(Vec2)> distance = {};  ///< of a point of that plane from the profile, mm
+};
+
+/// What a stretch of wall is.
+enum class RegionKind { flat, cone, cylinder, general, fold };
+[[nodiscard]] const char* name_of(RegionKind kind);
+struct Region {
+  RegionKind kind = RegionKind::general;
+  double from = 0;
+  double to = 0;
+  std::string name = {};
+};
+
 /// A plane that an end is asked to meet: no nearer and no farther than its contact allows.
 struct AskedPlane {
   EndName end = EndName::base;
@@ -132,11 +150,14 @@ struct Form {
   double thickness = 0;
   double neutral = 0;  ///< distance of the neutral layer from the inside face, mm
   std::vector<AskedCircle> asked = {};
+  std::vector<AskedProfile> profiles = {};
   std::vector<AskedPlane> planes = {};
   std::vector<TrimPlane> trims = {};
-  double size = 0;       ///< the greatest length of the part, the measure of its accuracy, mm
-  bool coaxial = false;  ///< every ruling is the first one turned about the axis
-  double before = 0;     ///< how far the wall goes on past the first and the last seam ruling, in u
+  std::vector<Region> regions = {};  ///< transitions: what the wall is, stretch by stretch
+  double size = 0;                   ///< the greatest length of the part, the measure of its accuracy, mm
+  bool coaxial = false;              ///< every ruling is the first one turned about the axis
+  bool by_plan = true;  ///< u is the plan angle; else it only rises with it, by as much once round
+  double before = 0;    ///< how far the wall goes on past the first and the last seam ruling, in u
   double after = 0;
 
   /// The seam rulings.
@@ -164,6 +185,25 @@ struct Form {
 [[nodiscard]] Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at);
 /// One piece of a part whose form once round has been made. Cost  some hundred rulings.
 [[nodiscard]] Form piece_of(const RoundSizes& sizes, const Sheet& sheet, const Span& span);
+
+/// Pieces of a part by the rulings that they reach from and to.
+using PieceMaker = std::function<Form(const Span&)>;
+
+/// A round part, in pieces.
+[[nodiscard]] PieceMaker pieces_of(const RoundSizes& sizes, const Sheet& sheet);
+
+/// The wall between two profiles, in pieces.
+///
+/// Errors    Refusal for profiles that are none; when an end's plane cuts or touches the other profile; when
+///           the rulings of a layer cross within the metal (it names the least corner radius).
+/// Accuracy  rounding.  Cost  some thousand rulings, each some microseconds.
+/// Source    docs/maths/transitions.md (5)-(10).
+[[nodiscard]] PieceMaker pieces_of(const Transition& transition, const Sheet& sheet);
+
+/// The plan angle, radians, of the ruling at u: of its base end seen from the base's centre.
+[[nodiscard]] double plan_at(const Form& form, double u);
+/// The ruling that a plan angle means: of several at a corner the middle one.
+[[nodiscard]] double u_at_plan(const Form& once_round, double plan);
 
 /// A round part worked out: its sizes, and its form once round from its first seam.
 struct RoundPart {

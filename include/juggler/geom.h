@@ -190,8 +190,10 @@ struct Least {
 };
 [[nodiscard]] Least least(const std::function<double(double)>& f, double from, double to);
 
-/// Integral of a smooth function, by Gauss-Kronrod panels that are halved where they have not settled.
-[[nodiscard]] double integral(const std::function<double(double)>& f, double from, double to, int panels = 2);
+/// Integral of a smooth function, by Gauss-Kronrod panels that are halved where they have not settled: where
+/// nothing but rounding is left, or less than what is `negligible`.
+[[nodiscard]] double integral(const std::function<double(double)>& f, double from, double to, int panels = 2,
+                              double negligible = 0);
 /// The place between two ends of opposite sign where a continuous function is zero, to rounding.
 [[nodiscard]] double root(const std::function<double(double)>& f, double from, double to);
 

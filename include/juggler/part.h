@@ -5,6 +5,7 @@
 #include <variant>
 
 #include "juggler/fold.h"
+#include "juggler/transition.h"
 
 namespace juggler {
 
@@ -89,7 +90,7 @@ using RoundShape = std::variant<Cone, Cylinder>;
 /// Parts of flat faces.
 using FoldedShape = std::variant<Panel, Hopper, Net, Tube>;
 /// What a part can be.
-using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube>;
+using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition>;
 
 /// The shape, where it is a round one; a round tube is the cylinder of the face it is opened on.
 [[nodiscard]] std::optional<RoundShape> round_shape(const Shape& shape);
@@ -99,6 +100,7 @@ using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube>;
 /// alike at both ends of its run, is its own twin.
 [[nodiscard]] RoundShape as_made(RoundShape shape, Hand hand);
 [[nodiscard]] FoldedShape as_made(FoldedShape shape, Hand hand);
+[[nodiscard]] Transition as_made(Transition transition, Hand hand);
 
 /// The greatest half angle of a cone: beyond it the wall is a flat ring, or turned inside out by the faces.
 inline constexpr Angle flattest = Angle::degrees(89.9999);

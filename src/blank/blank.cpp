@@ -170,7 +170,20 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
                  .advice = "narrow the wedge"});
 }
 
-[[noreturn]] void refuse_gap(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, const Form& f) {
+// A part once round, and what its pieces are made with.
+struct Whole {
+  std::optional<RoundSizes> sizes;  // of a round one
+  PieceMaker piece;
+  Sheet sheet;
+  Seam seam;
+  Making making;
+  Form form;
+  LayerSizes inside, middle, outside, neutral;
+  double overall_height = 0;
+};
+
+[[noreturn]] void refuse_gap(const Whole& w, const Form& f) {
+  const Seam& seam = w.seam;
   if (seam.lap || edge_inset(f, seam, SeamEdge::start) < 0) refuse_lap(seam);
   if (seam.wedge) refuse_wedge(seam, f);
   if (f.base_pointed || f.top_pointed) {
@@ -180,12 +193,18 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
                    .allowed = "less than " + shown_mm(widest_gap_of_pointed(open(f))),
                    .advice = "narrow the gap or use a wedge"});
   }
+  if (!w.sizes)
+    throw Refusal({.reason = "the parallel edges of the gap meet before an end",
+                   .key = "seam.gap",
+                   .found = shown_mm(seam.gap.value_or(0)),
+                   .advice = "narrow the gap, move the seam, or make that end larger"});
+  const RoundSizes& sizes = *w.sizes;
   const EndName small = sizes.top_radius <= sizes.base_radius ? EndName::top : EndName::base;
   const double radius = small == EndName::top ? sizes.top_radius : sizes.base_radius;
   const double from = f.from();
   const double to = f.to();
-  const double least = least_radius(sizes, sheet, small, [&](const RoundSizes& other) {
-    const Form piece = piece_of(other, sheet, {from, to, 0, 0});
+  const double least = least_radius(sizes, w.sheet, small, [&](const RoundSizes& other) {
+    const Form piece = piece_of(other, w.sheet, {from, to, 0, 0});
     return cut_seam(open(piece), seam).has_value();
   });
   const std::string key = sizes.one_size ? "diameter" : std::string(name_of(small)) + ".diameter";
@@ -199,37 +218,33 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
 
 void check_wedge(const Form& f, const Seam& seam) {
   if (!seam.wedge || f.coaxial) return;
-  throw Refusal(
-      {.reason = "a wedge is an angle about the axis, which the rulings of an offset cone do not share",
-       .key = "seam.wedge",
-       .found = shown_degrees(*seam.wedge),
-       .advice = "give a gap"});
+  throw Refusal({.reason = "a wedge is an angle about the axis, which the rulings of this wall do not share",
+                 .key = "seam.wedge",
+                 .found = shown_degrees(*seam.wedge),
+                 .advice = "give a gap"});
 }
 
-// A part once round, and what its pieces are made with.
-struct Whole {
-  RoundSizes sizes;
-  Sheet sheet;
-  Seam seam;
-  Making making;
-  Form form;
-  LayerSizes inside, middle, outside, neutral;
-  double overall_height = 0;
-};
-
-Whole whole_of(const RoundShape& shape, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
+Whole whole_of(const Shape& shape, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
   check(sheet, seam_asked, making);
-  const RoundSizes sizes = solve(as_made(shape, making.hand), sheet);
-  Form f = form(sizes, sheet, {});
-  const Seam seam = seam_as_made(seam_asked, making.hand);
-  check_wedge(f, seam);
-  const double t = f.thickness;
-  const LayerSizes inside = sizes_on(f, 0);
-  const LayerSizes middle = sizes_on(f, t / 2);
-  const LayerSizes outside = sizes_on(f, t);
-  const LayerSizes neutral = sizes_on(f, f.neutral);
-  const double height = overall_height(f);
-  return {sizes, sheet, seam, making, std::move(f), inside, middle, outside, neutral, height};
+  Whole w;
+  w.sheet = sheet;
+  w.seam = seam_as_made(seam_asked, making.hand);
+  w.making = making;
+  if (const auto* transition = std::get_if<Transition>(&shape)) {
+    w.piece = pieces_of(as_made(*transition, making.hand), sheet);
+    w.form = w.piece({0, 2 * std::numbers::pi, 0, 0});
+  } else {
+    w.sizes = solve(as_made(*round_shape(shape), making.hand), sheet);
+    w.form = form(*w.sizes, sheet, {});
+    w.piece = pieces_of(*w.sizes, sheet);
+  }
+  check_wedge(w.form, w.seam);
+  w.inside = sizes_on(w.form, 0);
+  w.middle = sizes_on(w.form, w.form.thickness / 2);
+  w.outside = sizes_on(w.form, w.form.thickness);
+  w.neutral = sizes_on(w.form, w.form.neutral);
+  w.overall_height = overall_height(w.form);
+  return w;
 }
 
 // Where a flange is turned over: beside its edge, by its width.
@@ -255,10 +270,10 @@ struct Piece {
 };
 
 Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const PressedBody& pressed) {
-  const Form f = piece_with_laps(w.sizes, w.sheet, w.seam, span);
+  const Form f = piece_with_laps(w.piece, w.seam, span);
   const Opened o = open(f);
   const auto cut = cut_seam(o, w.seam);
-  if (!cut) refuse_gap(w.sizes, w.sheet, w.seam, f);
+  if (!cut) refuse_gap(w, f);
   Piece p{blank_of(o, *cut, w.seam, w.making), {}};
   Blank& b = p.blank;
   b.piece = number;
@@ -268,9 +283,11 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
   b.outside = w.outside;
   b.neutral_sizes = w.neutral;
   b.overall_height = w.overall_height;
-  add_flange(b, EdgeName::base, w.sizes.base_flange, w.making.marks);
-  add_flange(b, EdgeName::top, w.sizes.top_flange, w.making.marks);
-  if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, w.sizes, o);
+  if (w.sizes) {
+    add_flange(b, EdgeName::base, w.sizes->base_flange, w.making.marks);
+    add_flange(b, EdgeName::top, w.sizes->top_flange, w.making.marks);
+  }
+  if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, *w.sizes, o);
   if (pressed.summary) {
     b.pressed = pressed.summary;
     const Placing whole = laid_out(o, w.making.face_up, developed_edges(o, *cut, w.making.fit).edges);
@@ -348,7 +365,7 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
     check(sheet, seam, making);
     return make_blanks(body_of(as_made(*folded, making.hand), sheet, seam), making);
   }
-  const Whole w = whole_of(*round_shape(shape), sheet, seam, making);
+  const Whole w = whole_of(shape, sheet, seam, making);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);
   const PressedBody pressed = press_round(w.form, spans, making.bending);
   std::vector<Piece> kinds;

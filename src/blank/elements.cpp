@@ -65,7 +65,7 @@ std::vector<Element> elements_of(const Opened& o, const Placing& placing, int sp
     const double u = i == spaces ? o.to() : o.from() + (o.to() - o.from()) * i / spaces;
     Element e;
     e.number = i;
-    e.plan = Angle::degrees(positive_degrees(u));
+    e.plan = Angle::degrees(positive_degrees(plan_at(f, u)));
     e.length = f.top(u).s - f.base(u).s;
     e.from_base = f.top(u).s - f.whole_rim(EndName::base)(u).s;
     e.from_top = f.whole_rim(EndName::top)(u).s - f.base(u).s;

@@ -5,9 +5,18 @@
 namespace juggler {
 namespace {
 
+// The ruling at u of the stretch that [from, to] lies in: at its ends too, where others begin.
+Ruling ruling_within(const Wall& wall, double from, double to, double u) {
+  const double inwards = 1e-6 * (to - from);
+  const double inside = std::clamp(u, from + inwards, to - inwards);
+  const auto piece =
+      std::find_if(wall.begin(), wall.end() - 1, [&](const WallPiece& p) { return inside <= p.to; });
+  return piece->ruling(u);
+}
+
 // develop.md (27): the rim's velocity in the frame of its ruling.
-Vec2 velocity(const Opened& o, const Cut& cut, double u) {
-  const Rates v = rates(ruling_at(o.neutral, u));
+Vec2 velocity(const Ruling& ruling, const Cut& cut) {
+  const Rates v = rates(ruling);
   return {v.along + cut.ds, v.across + cut.s * v.turn};
 }
 
@@ -18,8 +27,8 @@ Curve curve_of(const Opened& o, const RimPiece& piece, double from, double to) {
             const FlatRuling r = o.flat.at(u);
             return r.c + piece.cut(u).s * direction(r.heading);
           },
-          [&o, &piece](double u) {
-            const Vec2 v = velocity(o, piece.cut(u), u);
+          [&o, &piece, from, to](double u) {
+            const Vec2 v = velocity(ruling_within(o.neutral, from, to, u), piece.cut(u));
             return o.flat.at(u).heading + std::atan2(v.y, v.x);
           }};
 }
@@ -29,7 +38,9 @@ double length_on(const Opened& o, const RimPiece& piece, double from, double to)
   for (const WallPiece& wall : o.neutral) {
     const double a = std::max(from, wall.from);
     const double b = std::min(to, wall.to);
-    if (a < b) sum += integral([&](double u) { return norm(velocity(o, piece.cut(u), u)); }, a, b, 1);
+    if (a < b)
+      sum += integral([&](double u) { return norm(velocity(wall.ruling(u), piece.cut(u))); }, a, b, 1,
+                      1e-13 * o.form.size);
   }
   return sum;
 }

@@ -144,15 +144,18 @@ Seam seam_as_made(Seam seam, Hand hand) {
 std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
   const double turn = 2 * std::numbers::pi;
   std::vector<double> at;
-  for (Angle a : seam.each) at.push_back(a.radians());
+  for (Angle a : seam.each) at.push_back(u_at_plan(f, a.radians()));
   if (at.empty()) {
-    double first = seam.at.radians();
+    double first = u_at_plan(f, seam.at.radians());
     if (seam.ruling != SeamRuling::at_angle) {
       const RulingLengths lengths = ruling_lengths(f);
       first = seam.ruling == SeamRuling::shortest ? lengths.shortest_at : lengths.longest_at;
     }
-    for (int i = 0; i < seam.pieces; ++i) at.push_back(first + turn * i / seam.pieces);
+    const double plan = plan_at(f, first - turn * std::floor((first - f.wall.front().from) / turn));
+    for (int i = 0; i < seam.pieces; ++i)
+      at.push_back(i == 0 ? first : u_at_plan(f, plan + turn * i / seam.pieces));
   }
+  for (size_t i = 1; i < at.size(); ++i) at[i] -= turn * std::floor((at[i] - at[i - 1]) / turn);
   std::vector<Span> spans;
   for (size_t i = 0; i < at.size(); ++i) {
     spans.push_back({at[i], i + 1 < at.size() ? at[i + 1] : at[0] + turn, 0, 0});
@@ -167,22 +170,22 @@ std::optional<SeamCut> cut_seam(const Opened& o, const Seam& seam) {
   return parallel_cut(o, start, last);
 }
 
-Form piece_with_laps(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, Span span) {
-  const Form bare = piece_of(sizes, sheet, span);
+Form piece_with_laps(const PieceMaker& piece, const Seam& seam, Span span) {
+  const Form bare = piece(span);
   const bool start = edge_inset(bare, seam, SeamEdge::start) < 0;
   const bool end = edge_inset(bare, seam, SeamEdge::end) < 0;
   if (!start && !end) return bare;
   const double most = std::min((span.to - span.from) / 2, std::numbers::pi / 2);
   span.before = start ? most : 0;
   span.after = end ? most : 0;
-  const Form wide = piece_of(sizes, sheet, span);
+  const Form wide = piece(span);
   const auto cut = cut_seam(open(wide), seam);
   if (!cut) return wide;
   // A hair more than is needed, or rounding might leave the edge beyond the wall.
   const auto enough = [](double reach) { return reach > 0 ? 1.001 * reach : 0; };
   span.before = enough(span.from - std::min(cut->start.base, cut->start.top));
   span.after = enough(std::max(cut->end.base, cut->end.top) - span.to);
-  return piece_of(sizes, sheet, span);
+  return piece(span);
 }
 
 }  // namespace juggler

@@ -54,21 +54,6 @@ Wall offset_wall(const RoundSizes& z, double from, double to) {
   return {{from, to, ruling}};
 }
 
-double contact_layer(Contact contact, double size_layer, double thickness, double neutral) {
-  switch (contact) {
-    case Contact::inside:
-      return 0;
-    case Contact::middle:
-      return thickness / 2;
-    case Contact::outside:
-      return thickness;
-    case Contact::neutral:
-      return neutral;
-    default:
-      return size_layer;
-  }
-}
-
 // Level planes of the ends first, those of the trims last. A pointed end has none of its own.
 void add_planes(Form& f, const RoundSizes& s) {
   const auto add = [&](EndName end, Plane plane, Contact contact) {
@@ -129,6 +114,21 @@ void go_on_to(Form& f, EndName end, const std::optional<RoundFlange>& flange, do
 }
 
 }  // namespace
+
+double contact_layer(Contact contact, double size_layer, double thickness, double neutral) {
+  switch (contact) {
+    case Contact::inside:
+      return 0;
+    case Contact::middle:
+      return thickness / 2;
+    case Contact::outside:
+      return thickness;
+    case Contact::neutral:
+      return neutral;
+    default:
+      return size_layer;
+  }
+}
 
 Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   Form f;
@@ -297,6 +297,10 @@ double least_radius(const RoundSizes& sizes, const Sheet& sheet, EndName end,
   while (!possible(hi) && hi < 1e9) hi *= 2;
   for (int i = 0; i < 60; ++i) (possible((lo + hi) / 2) ? hi : lo) = (lo + hi) / 2;
   return hi;
+}
+
+PieceMaker pieces_of(const RoundSizes& sizes, const Sheet& sheet) {
+  return [sizes, sheet](const Span& span) { return piece_of(sizes, sheet, span); };
 }
 
 Form form(const RoundShape& shape, const Sheet& sheet, Angle seam_at) {

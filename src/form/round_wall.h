@@ -5,6 +5,8 @@
 
 namespace juggler {
 
+/// The layer that a contact names.
+[[nodiscard]] double contact_layer(Contact contact, double size_layer, double thickness, double neutral);
 /// The inside face over [from, to]; (1)-(3) of docs/maths/round.md.
 [[nodiscard]] Wall round_wall(const RoundSizes& sizes, double from, double to);
 /// Where the size face of a pointed end runs together, along each ruling.

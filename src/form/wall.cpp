@@ -53,12 +53,13 @@ double rolled_radius(const Form& form, EndName end, double layer, double u) {
 namespace {
 
 // A figure of each ruling between the seam rulings, added up piece by piece.
-double sum_over(const Form& f, const std::function<double(const WallPiece&, double u)>& figure) {
+double sum_over(const Form& f, double negligible,
+                const std::function<double(const WallPiece&, double u)>& figure) {
   double sum = 0;
   for (const WallPiece& piece : f.wall) {
     const double from = std::max(piece.from, f.from());
     const double to = std::min(piece.to, f.to());
-    if (from < to) sum += integral([&](double u) { return figure(piece, u); }, from, to);
+    if (from < to) sum += integral([&](double u) { return figure(piece, u); }, from, to, 2, negligible);
   }
   return sum;
 }
@@ -67,7 +68,7 @@ double sum_over(const Form& f, const std::function<double(const WallPiece&, doub
 
 double rim_length(const Form& form, EndName end, double layer) {
   if (form.pointed(end) && layer == form.neutral) return 0;
-  return sum_over(form, [&](const WallPiece& piece, double u) {
+  return sum_over(form, 1e-13 * form.size, [&](const WallPiece& piece, double u) {
     const Ruling r = piece.ruling(u);
     const Cut cut = form.rim(end)(u);
     return norm(r.dc + layer * r.dn + cut.s * r.de + cut.ds * r.e);
@@ -75,7 +76,7 @@ double rim_length(const Form& form, EndName end, double layer) {
 }
 
 double wall_area(const Form& form, double layer) {
-  return sum_over(form, [&](const WallPiece& piece, double u) {
+  return sum_over(form, 1e-13 * form.size * form.size, [&](const WallPiece& piece, double u) {
     const Ruling r = piece.ruling(u);
     const double s0 = form.base(u).s;
     const double s1 = form.top(u).s;

@@ -95,7 +95,9 @@ double Series::tail() const {
   return std::max({std::abs(c_[k - 1]), std::abs(c_[k - 2]), std::abs(c_[k - 3])});
 }
 
-double integral(const std::function<double(double)>& f, double from, double to, int panels) {
+double integral(const std::function<double(double)>& f, double from, double to, int panels,
+                double negligible) {
+  using Rule = boost::math::quadrature::gauss_kronrod<double, 31>;
   double sum = 0;
   for (int i = 0; i < panels; ++i) {
     const double middle = from + (to - from) * (i + 0.5) / panels;
@@ -103,7 +105,10 @@ double integral(const std::function<double(double)>& f, double from, double to, 
     const auto on_unit = [&](double t) { return f(middle + half * t); };
     // On an interval of unit size, for the rule does not measure its error by the interval. What is compared
     // with the tolerance is the error of the lower rule: the higher one's is about its square.
-    sum += half * boost::math::quadrature::gauss_kronrod<double, 31>::integrate(on_unit, -1.0, 1.0, 10, 1e-9);
+    double error = 0;
+    const double at_once = Rule::integrate(on_unit, -1.0, 1.0, 0, 1e-9, &error);
+    const bool settled = error <= 1e-9 * std::abs(at_once) || half * error <= negligible;
+    sum += half * (settled ? at_once : Rule::integrate(on_unit, -1.0, 1.0, 10, 1e-9));
   }
   return sum;
 }

@@ -132,6 +132,17 @@ RoundShape as_made(RoundShape shape, Hand hand) {
   return shape;
 }
 
+Transition as_made(Transition t, Hand hand) {
+  if (hand == Hand::as_drawn) return t;
+  t.shift.y = -t.shift.y;
+  for (TransitionEnd* end : {&t.base, &t.top}) {
+    end->uphill = mirrored(end->uphill);
+    end->profile.turn = mirrored(end->profile.turn);
+    for (Vec2& p : end->profile.points) p.y = -p.y;
+  }
+  return t;
+}
+
 // Mirrored about the x axis. A panel, alike at both ends of its run, is its own twin.
 FoldedShape as_made(FoldedShape shape, Hand hand) {
   if (hand == Hand::as_drawn) return shape;

@@ -19,11 +19,13 @@ double worse(std::initializer_list<double> all) {
 struct Worst {
   double distance = 0;
   std::string where;
+  const Form* form = nullptr;
   void look(double d, const char* what, double u) {
     if (std::isnan(distance) || d <= distance) return;
     distance = d;
     const double turn = 2 * std::numbers::pi;
-    const double plan = u - turn * std::floor(u / turn);
+    const double at = plan_at(*form, u);
+    const double plan = at - turn * std::floor(at / turn);
     where = std::string(what) + " at plan angle " + shown_degrees(Angle::radians(plan));
   }
 };
@@ -32,6 +34,13 @@ struct Worst {
 double miss(const FormedRuling& r, const AskedCircle& c, double neutral, double u) {
   const Vec3 on_circle = c.centre + c.radius * Vec3{std::cos(u), std::sin(u), 0};
   return norm(cross(on_circle - (r.base + (c.layer - neutral) * r.n), r.e));
+}
+
+// The same for a profile: where the face's ruling meets the plane of the end.
+double miss(const FormedRuling& r, const AskedProfile& p, double neutral) {
+  const Vec3 on_face = r.base + (p.layer - neutral) * r.n;
+  const Vec3 meets = on_face + (dot(p.normal, p.centre - on_face) / dot(p.normal, r.e)) * r.e - p.centre;
+  return p.distance({dot(meets, p.x), dot(meets, p.y)});
 }
 
 // How far an end of a formed ruling, on the layers that its planes ask for, is from the first of the planes
@@ -87,14 +96,16 @@ Vec3 edge_direction(const Form& f, EndName end, double u) {
   const Ruling r = ruling_at(f.wall, u);
   const Cut cut = f.rim(end)(u);
   const Vec3 run = r.dc + f.neutral * r.dn + cut.s * r.de + cut.ds * r.e;
-  return 1 / norm(run) * run;
+  return norm(run) > 1e-9 * f.size ? 1 / norm(run) * run : Vec3{};
 }
 
 // How far a point near an asked edge is from it: square to the way the edge runs at the point's own ruling,
 // and where that is more than is allowed, from its nearest point. Where rulings graze a bent edge, or close
 // to a corner, that is another ruling's.
 double off_edge(const Form& f, EndName end, double u, Vec3 point, double allowed) {
-  const double off = norm(cross(point - edge_point(f, end, f.neutral, u), edge_direction(f, end, u)));
+  const Vec3 run = edge_direction(f, end, u);
+  const Vec3 away_from = point - edge_point(f, end, f.neutral, u);
+  const double off = norm(run) > 0 ? norm(cross(away_from, run)) : norm(away_from);
   if (off <= allowed) return off;
   constexpr double near = 0.1;  // radians
   const auto away = [&](double v) { return norm(point - edge_point(f, end, f.neutral, v)); };
@@ -106,6 +117,7 @@ double off_edge(const Form& f, EndName end, double u, Vec3 point, double allowed
 Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const Formed& formed,
                       const std::vector<Place>& places, double allowed) {
   Worst worst;
+  worst.form = &f;
   for (size_t i = 0; i < formed.us.size(); ++i) {
     const double u = formed.us[i];
     const FormedRuling& r = formed.rulings[i];
@@ -118,6 +130,8 @@ Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const
     for (const AskedCircle& c : f.asked) {
       worst.look(miss(r, c, f.neutral, u), c.end == EndName::base ? "base size" : "top size", u);
     }
+    for (const AskedProfile& p : f.profiles)
+      worst.look(miss(r, p, f.neutral), p.end == EndName::base ? "base profile" : "top profile", u);
   }
   for (const Place& p : places) {
     const FormedRuling& r = formed.at(p.u);
@@ -141,7 +155,8 @@ double over_panel(const std::function<double(double)>& f, double from, double to
 }
 
 // Length of a rim on the flat between two rulings.
-double flat_length(const std::vector<FlatPanel>& panels, EndName end, double from, double to) {
+double flat_length(const std::vector<FlatPanel>& panels, EndName end, double from, double to,
+                   double negligible) {
   double sum = 0;
   for (const FlatPanel& p : panels) {
     const double a = std::max(from, p.from);
@@ -149,7 +164,7 @@ double flat_length(const std::vector<FlatPanel>& panels, EndName end, double fro
     if (a >= b) continue;
     const Series dx = (end == EndName::base ? p.base_x : p.top_x).derivative();
     const Series dy = (end == EndName::base ? p.base_y : p.top_y).derivative();
-    sum += integral([&](double u) { return std::hypot(dx(u), dy(u)); }, a, b);
+    sum += integral([&](double u) { return std::hypot(dx(u), dy(u)); }, a, b, 2, negligible);
   }
   return sum;
 }
@@ -185,9 +200,9 @@ double rim_mismatch(const std::vector<RimEdge>& rims, const Form& f, const std::
   double worst = 0;
   for (const RimEdge& rim : rims) {
     const EdgeSpan span = span_of(rim, panels);
-    const double cut =
-        flat_length(panels, rim.end, std::min(span.from, span.to), std::max(span.from, span.to));
-    const double whole = flat_length(panels, rim.end, f.from(), f.to());
+    const double cut = flat_length(panels, rim.end, std::min(span.from, span.to),
+                                   std::max(span.from, span.to), 1e-13 * f.size);
+    const double whole = flat_length(panels, rim.end, f.from(), f.to(), 1e-13 * f.size);
     const double asked = rim_length(f, rim.end, f.neutral);
     worst = worse({worst, std::abs(whole - asked), std::abs(rim.edge->girth - asked),
                    std::abs(length_of(rim.edge->arcs) - cut)});
@@ -295,7 +310,7 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   p.allowed = 1e-9 * f.size + blank.fit_error;
   Worst worst = compare_surface(f, panels, formed, places, p.allowed);
   if (const double gap = greatest_break(blank); !(gap <= worst.distance)) {
-    worst = {gap, "between two edges of the outline"};
+    worst = {gap, "between two edges of the outline", &f};
   }
   p.greatest_distance = worst.distance;
   p.where = worst.where;
@@ -312,10 +327,11 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
   if (const auto folded = folded_shape(shape))
     return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked));
   const Seam seam = seam_as_made(seam_asked, hand);
-  const RoundSizes sizes = solve(as_made(*round_shape(shape), hand), sheet);
-  const std::vector<Span> spans = seam_spans(form(sizes, sheet, {}), seam);
-  const auto piece = static_cast<size_t>(blank.piece);
-  return prove(blank, piece_with_laps(sizes, sheet, seam, spans.at(piece)), seam);
+  const auto* transition = std::get_if<Transition>(&shape);
+  const PieceMaker maker = transition ? pieces_of(as_made(*transition, hand), sheet)
+                                      : pieces_of(solve(as_made(*round_shape(shape), hand), sheet), sheet);
+  const std::vector<Span> spans = seam_spans(maker({0, 2 * std::numbers::pi, 0, 0}), seam);
+  return prove(blank, piece_with_laps(maker, seam, spans.at(static_cast<size_t>(blank.piece))), seam);
 }
 
 }  // namespace juggler
