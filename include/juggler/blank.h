@@ -256,11 +256,6 @@ struct Blank {
 /// Errors    Refusal when the gap's edges meet before a rim, or when the wall does not open flat.
 [[nodiscard]] Blank make_blank(const Form& form, const Seam& seam = {}, const Making& making = {});
 
-/// The seam of the part as made: the mirrored twin's lies at the opposite plan angles, its lap on the other
-/// edge.
-[[nodiscard]] Seam seam_as_made(Seam seam, Hand hand);
-/// The pieces that the seams (as made) make of a part: from seam ruling to seam ruling.
-[[nodiscard]] std::vector<Span> seam_spans(const Form& once_round, const Seam& seam);
 /// The form of one piece, with as much wall beyond its seam rulings as its lap or stock needs.
 [[nodiscard]] Form piece_with_laps(const PieceMaker& piece, const Seam& seam, Span span);
 /// The parallel gap on the neutral layer that gives the asked gap on its face at the middle of the ruling at

@@ -145,6 +145,11 @@ struct Mould {
 /// The body of a hopper, in its pieces, its welds apart by the gap.
 [[nodiscard]] Body body_of(const Hopper& hopper, const Sheet& sheet, double gap = 0);
 
+/// The body of a transition between two polygons: its flats, parted at the seams (as made).
+///
+/// Errors    Refusal as pieces_of(); where its ends are measured on different faces.
+[[nodiscard]] Body body_of(const Transition& transition, const Sheet& sheet, const Seam& seam);
+
 /// The body of a square or rectangular tube: the face it is opened on, without thickness.
 [[nodiscard]] Body body_of(const Tube& tube);
 /// The plane of an end, its normal away from the part: level, or that of a trim.

@@ -200,10 +200,29 @@ using PieceMaker = std::function<Form(const Span&)>;
 /// Source    docs/maths/transitions.md (5)-(10).
 [[nodiscard]] PieceMaker pieces_of(const Transition& transition, const Sheet& sheet);
 
+/// Whether a transition is one of flats and folds alone: between two polygons with sharp corners. It is a
+/// body (body.h), and has no pieces of wall. Errors    Refusal as pieces_of().
+[[nodiscard]] bool is_folded(const Transition& transition, const Sheet& sheet);
+
 /// The plan angle, radians, of the ruling at u: of its base end seen from the base's centre.
 [[nodiscard]] double plan_at(const Form& form, double u);
 /// The ruling that a plan angle means: of several at a corner the middle one.
 [[nodiscard]] double u_at_plan(const Form& once_round, double plan);
+/// The ruling at which an end's profile faces a direction of its plane, radians; of a side the middle one.
+[[nodiscard]] double u_facing(const Form& once_round, EndName end, double direction);
+/// The greatest angle between the wall's normals at the two ends of a ruling, as the rims run, radians.
+[[nodiscard]] double warp_of(const Form& form);
+
+/// A transition worked out: its form once round from its first seam.
+struct RuledPart {
+  Form form;
+};
+
+/// The seam of the part as made: the mirrored twin's lies at the opposite plan angles, its lap on the other
+/// edge.
+[[nodiscard]] Seam seam_as_made(Seam seam, Hand hand);
+/// The pieces that the seams (as made) make of a part: from seam ruling to seam ruling.
+[[nodiscard]] std::vector<Span> seam_spans(const Form& once_round, const Seam& seam);
 
 /// A round part worked out: its sizes, and its form once round from its first seam.
 struct RoundPart {

@@ -63,8 +63,9 @@ struct Sheet {
 };
 
 /// Which ruling the (first) seam lies on: that of a plan angle, or the shortest or longest of the part as
-/// trimmed, of equals the one of the lowest plan angle.
-enum class SeamRuling { at_angle, shortest, longest };
+/// trimmed, of equals the one of the lowest plan angle; or (transitions) that in the middle of where the
+/// base's or the top's profile faces a direction of its own plane, as the middle of a side does.
+enum class SeamRuling { at_angle, shortest, longest, facing_base, facing_top };
 
 /// One edge of a seam: `start` is that of the lower plan angle.
 enum class SeamEdge { start, end };
@@ -75,7 +76,7 @@ struct Seam {
   std::optional<double> gap = {};
   std::optional<Angle> wedge = {};
   std::optional<Face> gap_on = {};  ///< the face on which `gap` is measured; else the neutral layer
-  Angle at = {};                    ///< plan angle of the (first) seam ruling
+  Angle at = {};                    ///< plan angle of the (first) seam ruling, or the direction faced
   SeamRuling ruling = SeamRuling::at_angle;
   int pieces = 1;                   ///< 1 to 64, the seams at equal plan angles
   std::vector<Angle> each = {};     ///< plan angles of all seams, where they are uneven; else empty

@@ -13,13 +13,18 @@ namespace juggler {
 /// One blank of a part, developed and proved.
 struct PieceResult {
   PartJob part;
-  std::variant<RoundPart, Body> formed;  ///< the whole part, as made
+  std::variant<RoundPart, Body, RuledPart> formed;  ///< the whole part, as made
   Blank blank;
   Proof proof;
 
   /// The part where it is a round one, or a folded one; else null.
   [[nodiscard]] const RoundPart* round() const { return std::get_if<RoundPart>(&formed); }
   [[nodiscard]] const Body* folded() const { return std::get_if<Body>(&formed); }
+  [[nodiscard]] const RuledPart* ruled() const { return std::get_if<RuledPart>(&formed); }
+  /// The wall once round of a round part or a transition; else null.
+  [[nodiscard]] const Form* wall() const {
+    return round() ? &round()->form : ruled() ? &ruled()->form : nullptr;
+  }
 };
 
 struct JobResult {

@@ -22,6 +22,7 @@ struct Profile {
   std::optional<double> across_corners = {};  ///< polygon: twice the radius of its (sharp) corners
   std::vector<Vec2> points = {};              ///< polyline, either way round
   Angle turn = {};                            ///< about its centre, anticlockwise from above
+  std::string key = {};  ///< its path in a job, for refusals; else "base.profile" and so on
 };
 
 /// An end of a transition: its profile, and the plane that this lies in.
@@ -39,6 +40,11 @@ struct Transition {
   TransitionEnd top = {};
   std::optional<double> height = {};  ///< between the centres of the ends
   Vec2 shift = {};                    ///< of the top's centre from the base's
+  // Between two polygons with sharp corners the wall is folded.
+  Corner corner = Corner::inside_touch;  ///< how it meets at a seam that lies on a fold
+  Relief relief = Relief::closed;
+  std::optional<double> relief_size = {};
+  Bend bend = {};
 };
 
 }  // namespace juggler

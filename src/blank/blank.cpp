@@ -147,6 +147,7 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
   b.gap = gap_report(o, seam, cut);
   place_on_metal(b, f, seam);
   b.marks = make_marks(b, making);
+  if (making.marks) mark_regions(b, o, placing);
   if (making.marks) mark_seam_lines(b, f, seam);
   add_notes(b, f, seam);
   return b;
@@ -364,6 +365,10 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   if (const auto folded = folded_shape(shape)) {
     check(sheet, seam, making);
     return make_blanks(body_of(as_made(*folded, making.hand), sheet, seam), making);
+  }
+  if (const auto* t = std::get_if<Transition>(&shape); t && is_folded(*t, sheet)) {
+    check(sheet, seam, making);
+    return make_blanks(body_of(as_made(*t, making.hand), sheet, seam_as_made(seam, making.hand)), making);
   }
   const Whole w = whole_of(shape, sheet, seam, making);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);

@@ -153,6 +153,16 @@ Marks make_marks(const Blank& blank, const Making& making) {
   return marks;
 }
 
+void mark_regions(Blank& b, const Opened& o, const Placing& placing) {
+  const Outline edge = outline(b);
+  for (const Region& r : o.form.regions) {
+    if (r.from <= o.from() || r.from >= o.to()) continue;
+    const auto parts = clipped(placed(rim_point(o, EndName::base, r.from), placing),
+                               placed(rim_point(o, EndName::top, r.from), placing), edge);
+    b.marks.lines.insert(b.marks.lines.end(), parts.begin(), parts.end());
+  }
+}
+
 void add_text_in_largest_plate(Blank& blank, const Making& making) {
   Space best;
   for (const FlatPlate& plate : blank.folding->plates) {

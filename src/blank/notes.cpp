@@ -64,6 +64,11 @@ double least_inside_radius(const Form& f, EndName end) {
 
 void warn_of_tight_rolling(Blank& b, const Form& f, EndName end, double radius) {
   if (f.pointed(end) || radius >= f.thickness) return;
+  if (!f.by_plan && radius <= 1e-9 * f.size) {
+    b.notes.push_back(std::string("The wall is bent about sharp corners of the ") + name_of(end) +
+                      ": no radius inside, " + shown_mm(f.thickness) + " outside.");
+    return;
+  }
   b.warnings.push_back(std::string("At the ") + name_of(end) + " the inside face is rolled to " +
                        shown_mm(radius) + " radius, less than the thickness of " + shown_mm(f.thickness) +
                        ": such sheet is hard to roll.");

@@ -92,6 +92,7 @@ namespace {
 FittedArcs arcs_within(const Opened& o, EndName end, double from, double to, double tolerance) {
   FittedArcs all;
   for_each_piece(o, end, from, to, [&](const RimPiece& piece, double a, double b) {
+    if (length_on(o, piece, a, b) < 1e-11 * o.form.size) return;  // a rim stands still at a corner
     const FittedArcs part = piece_arcs(o, piece, a, b, tolerance);
     all.arcs.insert(all.arcs.end(), part.arcs.begin(), part.arcs.end());
     all.error = std::max(all.error, part.error);

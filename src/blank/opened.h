@@ -64,6 +64,8 @@ void run_anticlockwise(std::vector<Edge>& edges);
 
 /// Element lines, number, face and an arrow to the top, all within the outline.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making);
+/// The rulings at which flats, cones and other stretches of a transition meet.
+void mark_regions(Blank& blank, const Opened& o, const Placing& placing);
 /// Where the sheet is cut after rolling, or where a lap ends: the seam's edges before stock and lap.
 void mark_seam_lines(Blank& blank, const Form& form, const Seam& seam);
 

@@ -74,8 +74,10 @@ struct Listed {
   std::string name;
 };
 Listed listed(const std::string& path) {
+  const size_t part = prefix_of(path).size();
   for (const std::string& name : list_names()) {
-    const size_t at = path.find("." + name);
+    const size_t at = part > 0 ? part - 1 : std::string::npos;
+    if (at == std::string::npos || path.compare(at, name.size() + 1, "." + name) != 0) continue;
     const size_t after = at + 1 + name.size();
     if (at != std::string::npos && (after == path.size() || path[after] == '.')) return {at, name};
   }

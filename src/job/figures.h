@@ -49,6 +49,18 @@ inline constexpr const char* hopper_figure = R"(
             base.width                          length: along y
 )";
 
+inline constexpr const char* transition_figure = R"(
+           top.profile
+           .--------.   - - -                   seen from above
+          /|   /\   |\     ^                     .-----------------.
+         / |  /  \  | \    |                     | \   .-----.   / |
+        /  | /    \ |  \   | height              |  .'  top   '.  |
+       /   |/      \|   \  |                     |  '.        .'  |
+      '----'--------'----' v                     | /   '-----'   \ |
+          base.profile                           '-----------------'
+                                                 flats by the sides, cones about the corners
+)";
+
 inline constexpr const char* cylinder_figure = R"(
                           .  - - - - - - - -              seen from above
                       .-' |         ^                            90

@@ -3,7 +3,6 @@
 #include "reader.h"
 
 namespace juggler {
-namespace {
 
 Bend read_bend(Reader& r, const std::string& source) {
   Bend bend;
@@ -31,6 +30,8 @@ Bend read_bend(Reader& r, const std::string& source) {
   bend.letters = tags == "letters";
   return bend;
 }
+
+namespace {
 
 constexpr std::array<std::pair<const char*, PanelFace>, 5> panel_faces{{{"inside", PanelFace::inside},
                                                                         {"middle", PanelFace::middle},
@@ -109,6 +110,8 @@ void read_eighth(Reader& r, int& eighth) {
   }
 }
 
+}  // namespace
+
 void read_corners(Reader& r, Corner& corner, Relief& relief, std::optional<double>& size) {
   std::optional<Corner> how;
   std::optional<Relief> cut;
@@ -120,6 +123,8 @@ void read_corners(Reader& r, Corner& corner, Relief& relief, std::optional<doubl
   r.length("relief.size", size);
   r.check("relief.size", size, 1e-3, 1e4);
 }
+
+namespace {
 
 Hopper read_hopper(Reader& r, const std::string& source) {
   Hopper h;

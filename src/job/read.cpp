@@ -91,6 +91,7 @@ Shape read_cylinder(Reader& r) {
 void read_seam_place(Reader& r, Seam& seam) {
   const Entry* place = r.at("seam.at");
   const auto* word = place ? std::get_if<std::string>(&place->value) : nullptr;
+  if (seam.ruling != SeamRuling::at_angle) return;  // by a name of the shape's own
   if (word && (*word == "shortest" || *word == "longest")) {
     seam.ruling = *word == "shortest" ? SeamRuling::shortest : SeamRuling::longest;
     return;
@@ -105,8 +106,7 @@ void read_seam_place(Reader& r, Seam& seam) {
   r.angles("seam.at", seam.each);
 }
 
-Seam read_seam(Reader& r) {
-  Seam seam;
+void read_seam(Reader& r, Seam& seam) {
   r.length("seam.gap", seam.gap);
   r.angle("seam.wedge", seam.wedge);
   r.choice("seam.gap_on", face_words, seam.gap_on);
@@ -117,7 +117,6 @@ Seam read_seam(Reader& r) {
   r.choice("seam.lap_on", edge_words, edge);
   seam.lap_on = edge.value_or(seam.lap_on);
   r.length("seam.stock", seam.stock);
-  return seam;
 }
 
 Pressing read_bending(Reader& r) {
@@ -239,13 +238,15 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   }
   PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}};
   const bool round = p.shape == "cone" || p.shape == "cylinder";
+  const bool ruled = p.shape == "transition";
   p.asked = p.shape == "cylinder" ? read_cylinder(part)
             : round               ? read_cone(part)
+            : ruled               ? Shape(read_transition(part, source, p.seam))
                                   : read_folded(part, p.shape, source, p.seam);
   read_sheet(sheet, source, p.sheet);
   read_sheet(own_sheet, source, p.sheet);
   if (p.shape == "tube") p.sheet.thickness = 0;  // the face that it is opened on has none
-  if (round) p.seam = read_seam(part);
+  if (round || ruled) read_seam(part, p.seam);
   p.making = read_making(part, job);
   if (const auto* tube = std::get_if<Tube>(&p.asked); tube && !part.at("face_up"))
     p.making.face_up = tube->opened_on == Face::inside ? Face::inside : Face::outside;

@@ -97,6 +97,13 @@ class Reader {
                                     [&](const Entry& e) { return e.path.starts_with(prefix_); });
     return found == entries_.end() ? nullptr : &*found;
   }
+  /// The first entry at a key or below it.
+  [[nodiscard]] const Entry* below(const std::string& key) const {
+    const auto found = std::find_if(entries_.begin(), entries_.end(), [&](const Entry& e) {
+      return e.path == prefix_ + key || e.path.starts_with(prefix_ + key + ".");
+    });
+    return found == entries_.end() ? nullptr : &*found;
+  }
   /// Refuses a length outside [least, most] mm.
   void check(const char* key, std::optional<double> value, double least, double most) const {
     if (!value || (*value >= least && *value <= most)) return;
@@ -113,6 +120,12 @@ class Reader {
 /// A folded shape, and of its seam what counts there. The source names the folder of its bend table.
 [[nodiscard]] Shape read_folded(Reader& part, const std::string& shape, const std::string& source,
                                 Seam& seam);
+
+/// How folds are bent, and what is done where they meet.
+[[nodiscard]] Bend read_bend(Reader& part, const std::string& source);
+void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<double>& size);
+/// A transition, and its seam where that is named by a side or corner.
+[[nodiscard]] Transition read_transition(Reader& part, const std::string& source, Seam& seam);
 
 /// One of [[part.flange]].
 [[nodiscard]] Flange read_flange(Reader& r, size_t number);

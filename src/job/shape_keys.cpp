@@ -263,6 +263,53 @@ const std::vector<Key> tube_keys{
      "where it is slit: a plan angle; of a square one the middle of a side, \"+x\" ...",
      {"+x", "+y", "-x", "-y"}}};
 
+const std::vector<std::string> profiles{"circle", "rectangle", "ellipse", "obround", "polygon", "polyline"};
+
+std::vector<Key> transition_end_keys(const std::string& end) {
+  const std::string profile = end + ".profile";
+  return {
+      {profile + ".kind", Kind::choice, "the curve of the " + end, profiles},
+      {profile + ".diameter", Kind::length, "of a circle"},
+      {profile + ".width", Kind::length, "of a rectangle, ellipse or obround, along x"},
+      {profile + ".length", Kind::length, "of a rectangle, ellipse or obround, along y"},
+      {profile + ".corner", Kind::length, "radius of the corners (else 0)"},
+      {profile + ".sides", Kind::count, "of a polygon, 3 to 64; the first faces +x"},
+      {profile + ".across_flats", Kind::length, "of a polygon, from side to opposite side"},
+      {profile + ".across_corners", Kind::length, "or: twice the distance of its corners from its centre"},
+      {profile + ".points.#", Kind::point, "of a polyline: its corners in order, [[x, y], ...]"},
+      {profile + ".turn", Kind::angle, "by which it is turned about its centre (else 0)"},
+      {end + ".diameter", Kind::length, "or, in short: a circle"},
+      {end + ".width", Kind::length, "or: a rectangle, along x"},
+      {end + ".length", Kind::length, "and along y"},
+      {end + ".corner", Kind::length, "radius of its corners (else 0)"},
+      {end + ".turn", Kind::angle, "by which it is turned (else 0)"},
+      {end + ".tilt.angle", Kind::angle, "of the end's plane about its centre, 0 to 89 (else 0)"},
+      {end + ".tilt.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
+      {end + ".sizes_on", Kind::choice, "the face of this end's sizes, where it differs", faces},
+      {end + ".contact", Kind::choice, "the layer that meets this end's plane (else the size face)",
+       contacts}};
+}
+
+std::vector<Key> make_transition_keys() {
+  std::vector<Key> keys = transition_end_keys("base");
+  append(keys, transition_end_keys("top"));
+  append(keys, {{"height", Kind::length, "distance of the ends' centres along the axis"},
+                {"top.shift", Kind::point, "the top's centre seen from the base's, [x, y]"}});
+  append(keys, bend_keys);
+  append(keys, {{"corner",
+                 Kind::choice,
+                 "folded: how a seam on a fold meets (else inside_touch)",
+                 {"inside_touch", "lapped"}},
+                {"relief", Kind::choice, "folded: what is cut away where folds meet (else closed)", reliefs},
+                {"relief.kind", Kind::choice, "the same, where relief.size is given", reliefs},
+                {"relief.size", Kind::length,
+                 "diameter of the hole or width of the slot (else by thickness and radius)"}});
+  for (const Key& key : round_keys) {
+    if (key.path.starts_with("seam.") || key.path.starts_with("elements")) keys.push_back(key);
+  }
+  return completed(keys);
+}
+
 std::vector<Key> folded(std::vector<Key> own) {
   append(own, bend_keys);
   return completed(std::move(own));
@@ -271,7 +318,8 @@ std::vector<Key> folded(std::vector<Key> own) {
 }  // namespace
 
 const std::vector<std::string>& shape_names() {
-  static const std::vector<std::string> names{"cone", "cylinder", "panel", "hopper", "net", "tube"};
+  static const std::vector<std::string> names{"cone",   "cylinder", "transition", "panel",
+                                              "hopper", "net",      "tube"};
   return names;
 }
 
@@ -279,6 +327,7 @@ const std::vector<Key>& shape_key_table(std::string_view shape) {
   static const std::map<std::string, std::vector<Key>, std::less<>> tables{
       {"cone", make_cone_keys()},
       {"cylinder", make_cylinder_keys()},
+      {"transition", make_transition_keys()},
       {"panel", folded(joined(panel_keys, bending_keys))},
       {"hopper", folded(hopper_keys)},
       {"net", folded(make_net_keys())},
@@ -299,6 +348,15 @@ const std::vector<ShapeHelp>& shapes() {
       {"cylinder", "a cylinder, its ends level or slanting", std::string(cylinder_figure + 1),
        "One of diameter, radius, girth; and height, or short_side and long_side for a slanting top.",
        help_of(shape_key_table("cylinder"), "")},
+      {"transition",
+       "a transition: a wall between two profiles by its true rulings, its ends level or tilted",
+       std::string(transition_figure + 1),
+       "A profile of both ends, and height. In short: diameter for a circle, width and length for a "
+       "rectangle.\n"
+       "seam.at also takes a side or corner by name: \"+x\", \"+x+y\" of a rectangle, \"side 1\", \"corner "
+       "1\" of "
+       "a polygon.",
+       help_of(shape_key_table("transition"), "")},
       {"panel", "a panel: an L, U, Z, hat, gutter or guard, its arcs rolled or pressed",
        std::string(panel_figure + 1),
        "A profile of lines, bends and arcs, and the run. bend.radius, and one of bend.neutral, bend.table "

@@ -26,7 +26,7 @@ const char* name_of(EndName end) { return end == EndName::base ? "base" : "top";
 const char* name_of(SeamEdge edge) { return edge == SeamEdge::start ? "start" : "end"; }
 
 const char* name_of(SeamRuling ruling) {
-  constexpr std::array names{"at_angle", "shortest", "longest"};
+  constexpr std::array names{"at_angle", "shortest", "longest", "facing_base", "facing_top"};
   return names[static_cast<size_t>(ruling)];
 }
 

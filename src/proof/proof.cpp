@@ -328,6 +328,8 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
     return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked));
   const Seam seam = seam_as_made(seam_asked, hand);
   const auto* transition = std::get_if<Transition>(&shape);
+  if (transition && is_folded(*transition, sheet))
+    return prove(blank, body_of(as_made(*transition, hand), sheet, seam));
   const PieceMaker maker = transition ? pieces_of(as_made(*transition, hand), sheet)
                                       : pieces_of(solve(as_made(*round_shape(shape), hand), sheet), sheet);
   const std::vector<Span> spans = seam_spans(maker({0, 2 * std::numbers::pi, 0, 0}), seam);

@@ -148,6 +148,8 @@ std::string neutral_text(const PartJob& part) {
   };
   if (const auto* panel = std::get_if<Panel>(&part.asked)) return bends(panel->bend);
   if (const auto* hopper = std::get_if<Hopper>(&part.asked)) return bends(hopper->bend);
+  const auto* transition = std::get_if<Transition>(&part.asked);
+  if (transition && is_folded(*transition, part.sheet)) return bends(transition->bend);
   if (const auto* net = std::get_if<Net>(&part.asked)) return bends(net->bend);
   return fmt::format("neutral factor {:g}", part.sheet.neutral);
 }
@@ -207,6 +209,10 @@ void add_folded_sizes(std::vector<Row>& rows, const PieceResult& p, const Units&
   if (const auto* panel = std::get_if<Panel>(&p.part.asked)) panel_rows(rows, p, *panel, u);
   if (const auto* hopper = std::get_if<Hopper>(&p.part.asked)) hopper_rows(rows, p, *hopper, u);
   if (const auto* net = std::get_if<Net>(&p.part.asked)) net_rows(rows, p, *net, u);
+  if (const auto* t = std::get_if<Transition>(&p.part.asked)) {
+    add_ruled_sizes(rows, p, u);
+    rows.push_back({"bends", bend_text(t->bend, *p.part.sheet.thickness, u)});
+  }
 }
 
 void add_pressed_numbers(std::vector<Row>& rows, const Blank& b, const Units& u) {

@@ -7,10 +7,13 @@ namespace juggler {
 
 /// Of a tube; nothing of other parts.
 void add_tube_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
-/// The sizes asked for, whatever they were given as.
 /// Where the neutral layer of a part lies, and who says so, in few words.
 [[nodiscard]] std::string neutral_text(const PartJob& part);
+/// The sizes asked for, whatever they were given as.
 void add_folded_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+/// Of a transition: its ends, and what its wall is.
+void add_ruled_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+[[nodiscard]] std::string seam_text(const Seam& seam, const Units& units);
 [[nodiscard]] std::string pressing_text(const Pressing& pressing, const Units& units);
 /// Hits, facet error and flat widths, asked and achieved; nothing of what is rolled.
 void add_pressed_numbers(std::vector<Row>& rows, const Blank& blank, const Units& units);

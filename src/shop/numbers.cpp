@@ -112,22 +112,13 @@ std::string seam_place(const Seam& seam) {
     for (Angle a : seam.each) list += fmt::format("{}{:g}", list.empty() ? "" : ", ", a.degrees());
     return fmt::format("in {} pieces, seams at plan angles {} deg", seam.each.size(), list);
   }
-  std::string at = seam.ruling == SeamRuling::at_angle
-                       ? fmt::format("at plan angle {:g} deg", seam.at.degrees())
-                       : fmt::format("at the {} ruling", name_of(seam.ruling));
+  const bool faced = seam.ruling == SeamRuling::facing_base || seam.ruling == SeamRuling::facing_top;
+  std::string at =
+      seam.ruling == SeamRuling::at_angle ? fmt::format("at plan angle {:g} deg", seam.at.degrees())
+      : faced                             ? fmt::format("where the {} faces {:g} deg",
+                            seam.ruling == SeamRuling::facing_base ? "base" : "top", seam.at.degrees())
+                                          : fmt::format("at the {} ruling", name_of(seam.ruling));
   return seam.pieces == 1 ? at : fmt::format("in {} pieces, the first seam {}", seam.pieces, at);
-}
-
-std::string seam_text(const Seam& seam, const Units& u) {
-  const std::string at = seam_place(seam);
-  if (seam.wedge) return fmt::format("wedge gap of {} {}", shown_angle(*seam.wedge), at);
-  std::string text = seam.gap.value_or(0) == 0
-                         ? "no gap"
-                         : fmt::format("parallel gap of {} on the {}", shown_length(*seam.gap, u),
-                                       seam.gap_on ? name_of(*seam.gap_on) : "neutral layer");
-  if (seam.lap) text = fmt::format("lap of {} on the {}", shown_length(*seam.lap, u), name_of(seam.lap_on));
-  if (seam.stock > 0) text += fmt::format(", stock of {} on both edges", shown_length(seam.stock, u));
-  return text + " " + at;
 }
 
 // All three ways in which a trim's plane can be given.
@@ -169,6 +160,18 @@ void add_round_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& 
 
 }  // namespace
 
+std::string seam_text(const Seam& seam, const Units& u) {
+  const std::string at = seam_place(seam);
+  if (seam.wedge) return fmt::format("wedge gap of {} {}", shown_angle(*seam.wedge), at);
+  std::string text = seam.gap.value_or(0) == 0
+                         ? "no gap"
+                         : fmt::format("parallel gap of {} on the {}", shown_length(*seam.gap, u),
+                                       seam.gap_on ? name_of(*seam.gap_on) : "neutral layer");
+  if (seam.lap) text = fmt::format("lap of {} on the {}", shown_length(*seam.lap, u), name_of(seam.lap_on));
+  if (seam.stock > 0) text += fmt::format(", stock of {} on both edges", shown_length(seam.stock, u));
+  return text + " " + at;
+}
+
 std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
   const Units& u = job.job.units;
   const Sheet& sheet = p.part.sheet;
@@ -177,12 +180,13 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
     add_tube_sizes(rows, p, u);
     return rows;
   }
-  const std::string neutral = p.round() ? fmt::format(", neutral factor {:g}", sheet.neutral) : "";
+  const std::string neutral = p.wall() ? fmt::format(", neutral factor {:g}", sheet.neutral) : "";
   rows.push_back({"sheet", fmt::format("{}{}{}{}", shown_length(*sheet.thickness, u),
                                        sheet.material.empty() ? "" : " ", sheet.material, neutral)});
   if (p.round()) add_round_sizes(rows, p, u);
   if (p.round() && !p.part.making.bending.smooth())
     rows.push_back({"wall", pressing_text(p.part.making.bending, u)});
+  if (p.ruled()) add_ruled_sizes(rows, p, u);
   if (p.folded()) add_folded_sizes(rows, p, u);
   rows.push_back(
       {"made",
@@ -217,7 +221,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   if (p.part.sheet.density)
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
-  if (p.round() || joint_length(b) > 0)
+  if (p.wall() || joint_length(b) > 0)
     rows.push_back({p.folded() ? "joints" : "seam", shown_length(joint_length(b), u)});
   if (p.folded()) {
     add_folded_numbers(rows, p, u);
@@ -226,7 +230,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   } else {
     add_rims(rows, p, u);
   }
-  if (p.round()) {
+  if (p.wall()) {
     add_pressed_numbers(rows, b, u);
     rows.push_back({"overall height", shown_length(b.overall_height, u)});
     add_faces(rows, p, u);

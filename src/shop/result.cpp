@@ -6,16 +6,24 @@
 namespace juggler {
 namespace {
 
-std::variant<RoundPart, Body> formed_part(const PartJob& part) {
+std::variant<RoundPart, Body, RuledPart> formed_part(const PartJob& part) {
   const Hand hand = part.making.hand;
   if (const auto folded = folded_shape(part.asked))
     return body_of(as_made(*folded, hand), part.sheet, part.seam);
+  if (const auto* transition = std::get_if<Transition>(&part.asked)) {
+    if (is_folded(*transition, part.sheet))
+      return body_of(as_made(*transition, hand), part.sheet, seam_as_made(part.seam, hand));
+    const PieceMaker piece = pieces_of(as_made(*transition, hand), part.sheet);
+    constexpr double turn = 2 * std::numbers::pi;
+    const double from = seam_spans(piece({0, turn, 0, 0}), seam_as_made(part.seam, hand)).front().from;
+    return RuledPart{piece({from, from + turn, 0, 0})};
+  }
   const RoundSizes sizes = solve(as_made(*round_shape(part.asked), hand), part.sheet);
   const Span once = seam_spans(form(sizes, part.sheet, {}), seam_as_made(part.seam, hand)).front();
   return RoundPart{sizes, form(sizes, part.sheet, Angle::radians(once.from))};
 }
 
-std::vector<Blank> blanks_of(const PartJob& part, const std::variant<RoundPart, Body>& formed) {
+std::vector<Blank> blanks_of(const PartJob& part, const std::variant<RoundPart, Body, RuledPart>& formed) {
   if (const auto* body = std::get_if<Body>(&formed)) {
     check(part.sheet, part.seam, part.making);
     return make_blanks(*body, part.making);
@@ -42,7 +50,7 @@ JobResult develop_job(const Job& job) {
   for (const PartJob& part : job.parts) {
     try {
       for (PieceResult& piece : develop_part(part)) {
-        if (piece.round()) {
+        if (piece.wall()) {
           for (const std::string& warning : rolling_remarks(piece, job.rolls, job.units).warnings) {
             piece.blank.warnings.push_back(warning);
           }

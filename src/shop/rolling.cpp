@@ -25,8 +25,8 @@ void flat_ends(RollingRemarks& said, const PieceResult& p, double flat, const Un
   }
   std::string off;
   for (const EndName end : {EndName::base, EndName::top}) {
-    if (p.round()->form.pointed(end)) continue;
-    const double radius = least_rolled(p.round()->form, end);
+    if (p.wall()->pointed(end)) continue;
+    const double radius = least_rolled(*p.wall(), end);
     off += fmt::format("{}{} at the {}", off.empty() ? "" : ", ",
                        shown_length(stands_off(radius, flat - stock), u), name_of(end));
   }
@@ -39,7 +39,7 @@ void flat_ends(RollingRemarks& said, const PieceResult& p, double flat, const Un
 void check_width(RollingRemarks& said, const PieceResult& p, double width, const Units& u) {
   double longest = 0;
   for (const Element& e : p.blank.elements) longest = std::max(longest, e.length);
-  longest = std::max(longest, ruling_lengths(p.round()->form).longest);
+  longest = std::max(longest, ruling_lengths(*p.wall()).longest);
   if (longest <= width) return;
   said.warnings.push_back(
       fmt::format("The longest element of {} is wider than the rolls, {}: part the sheet.",
@@ -48,7 +48,7 @@ void check_width(RollingRemarks& said, const PieceResult& p, double width, const
 
 void check_radius(RollingRemarks& said, const PieceResult& p, double least, const Units& u) {
   for (const EndName end : {EndName::base, EndName::top}) {
-    const double radius = p.round()->form.pointed(end) ? 0 : least_rolled(p.round()->form, end);
+    const double radius = p.wall()->pointed(end) ? 0 : least_rolled(*p.wall(), end);
     if (radius >= least) continue;
     said.warnings.push_back(
         fmt::format("The {} is rolled to {} inside radius, square to the wall; the rolls reach {}: press or "

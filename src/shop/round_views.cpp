@@ -34,28 +34,7 @@ class RoundViews : public FormedPart {
   [[nodiscard]] Projection pictorial() const override { return pictorial_from(form_.from() + 0.6); }
 
   [[nodiscard]] Scene scene(const Projection& projection) const override {
-    Scene s;
-    s.size = form_.size;
-    for (int i = 0; i < looks; ++i) {
-      const Vec3 a = on_rim(EndName::base, u_at(form_, i));
-      const Vec3 b = on_rim(EndName::base, u_at(form_, i + 1));
-      const Vec3 c = on_rim(EndName::top, u_at(form_, i));
-      const Vec3 d = on_rim(EndName::top, u_at(form_, i + 1));
-      s.faces.push_back({a, b, c});
-      s.faces.push_back({c, b, d});
-    }
-    for (const EndName end : {EndName::base, EndName::top}) {
-      if (!form_.pointed(end))
-        s.lines.push_back({[=, this](double i) { return on_rim(end, u_at(form_, i)); }, looks});
-    }
-    add_silhouette(s, projection.towards_eye());
-    for (const double u : seams_) {
-      const Vec3 base = on_rim(EndName::base, u);
-      const Vec3 top = on_rim(EndName::top, u);
-      constexpr int steps = 40;
-      s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, Pen::seam});
-    }
-    return s;
+    return wall_scene(form_, seams_, projection);
   }
 
   void annotate_front(Layout& layout, const View& view, std::vector<Label>& labels) const override {
@@ -73,19 +52,6 @@ class RoundViews : public FormedPart {
 
  private:
   [[nodiscard]] Vec3 on_rim(EndName end, double u) const { return edge_point(form_, end, form_.neutral, u); }
-
-  void add_silhouette(Scene& s, Vec3 eye) const {
-    const auto facing = [&](double u) { return dot(ruling_at(form_.wall, u).n, eye); };
-    for (int i = 0; i < looks; ++i) {
-      const double a = u_at(form_, i);
-      const double b = u_at(form_, i + 1);
-      if ((facing(a) < 0) == (facing(b) < 0)) continue;
-      const double u = root(facing, a, b);
-      const Vec3 base = on_rim(EndName::base, u);
-      const Vec3 top = on_rim(EndName::top, u);
-      s.lines.push_back({[=](double k) { return base + k * (top - base); }, 1, Pen::formed, true});
-    }
-  }
 
   // Of a part with level ends the distance of their planes, else over all.
   void dimension_height(Layout& layout, std::vector<Label>& labels, const View& view) const {
@@ -170,6 +136,37 @@ class RoundViews : public FormedPart {
 };
 
 }  // namespace
+
+Scene wall_scene(const Form& form, const std::vector<double>& seams, const Projection& projection) {
+  const auto on_rim = [&form](EndName end, double u) { return edge_point(form, end, form.neutral, u); };
+  Scene s;
+  s.size = form.size;
+  for (int i = 0; i < looks; ++i) {
+    const Vec3 a = on_rim(EndName::base, u_at(form, i));
+    const Vec3 b = on_rim(EndName::base, u_at(form, i + 1));
+    const Vec3 c = on_rim(EndName::top, u_at(form, i));
+    const Vec3 d = on_rim(EndName::top, u_at(form, i + 1));
+    s.faces.push_back({a, b, c});
+    s.faces.push_back({c, b, d});
+  }
+  for (const EndName end : {EndName::base, EndName::top}) {
+    if (!form.pointed(end))
+      s.lines.push_back({[=, &form](double i) { return on_rim(end, u_at(form, i)); }, looks});
+  }
+  const auto ruling = [&](double u, int steps, Pen pen, bool through) {
+    const Vec3 base = on_rim(EndName::base, u);
+    const Vec3 top = on_rim(EndName::top, u);
+    s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, pen, through});
+  };
+  const auto facing = [&](double u) { return dot(ruling_at(form.wall, u).n, projection.towards_eye()); };
+  for (int i = 0; i < looks; ++i) {
+    const double a = u_at(form, i);
+    const double b = u_at(form, i + 1);
+    if ((facing(a) < 0) != (facing(b) < 0)) ruling(root(facing, a, b), 1, Pen::formed, true);
+  }
+  for (const double u : seams) ruling(u, 40, Pen::seam, false);
+  return s;
+}
 
 std::unique_ptr<FormedPart> round_part_seen(const JobResult& job, const PieceResult& piece) {
   return std::make_unique<RoundViews>(job, piece);

@@ -78,7 +78,12 @@ class FormedPart {
   virtual void annotate_pictorial(Layout& layout, const View& view, std::vector<Label>& labels) const = 0;
 };
 [[nodiscard]] std::unique_ptr<FormedPart> round_part_seen(const JobResult& job, const PieceResult& piece);
+[[nodiscard]] std::unique_ptr<FormedPart> ruled_part_seen(const JobResult& job, const PieceResult& piece);
 [[nodiscard]] std::unique_ptr<FormedPart> folded_part_seen(const JobResult& job, const PieceResult& piece);
+
+/// A wall once round on its neutral layer: its faces, rims, seams and outlines.
+[[nodiscard]] Scene wall_scene(const Form& form, const std::vector<double>& seams,
+                               const Projection& projection);
 
 /// A dimension between two points, drawn beside them: extension lines, arrows, and a label near its line.
 void dimension(Layout& layout, std::vector<Label>& labels, Vec2 a, Vec2 b, Vec2 beside,

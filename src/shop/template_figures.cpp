@@ -120,7 +120,7 @@ void mark_quarters(TemplateFigure& figure, const Form& f, EndName end, const End
 }
 
 std::optional<TemplateFigure> ring(const PieceResult& piece, EndName end) {
-  const Form& f = piece.round()->form;
+  const Form& f = *piece.wall();
   const auto plane = plane_of(f, end);
   if (!plane) return std::nullopt;
   TemplateFigure figure{fmt::format("{} ring of {}, seen from above", name_of(end), name_of_part(piece))};
@@ -153,7 +153,7 @@ TemplateFigure sweep(const std::string& title, double radius, bool hollow) {
 // Of the least and the greatest radius round an end on a face, where they differ.
 void add_sweeps(std::vector<TemplateFigure>& figures, const PieceResult& piece, EndName end, Face face,
                 const Units& units) {
-  const Form& f = piece.round()->form;
+  const Form& f = *piece.wall();
   const double layer = face == Face::inside ? 0 : f.thickness;
   const auto radius = [&](double u) { return rolled_radius(f, end, layer, u); };
   std::vector<double> radii{least(radius, f.from(), f.to()).value};
@@ -171,7 +171,7 @@ void add_sweeps(std::vector<TemplateFigure>& figures, const PieceResult& piece, 
 }  // namespace
 
 Blank wrap_round(const PieceResult& piece, double paper_thickness) {
-  Form outside = piece.round()->form;
+  Form outside = *piece.wall();
   outside.neutral = outside.thickness + paper_thickness / 2;
   outside.base_pointed = false;  // only the neutral layer runs to the tip
   outside.top_pointed = false;
@@ -191,7 +191,7 @@ std::vector<TemplateFigure> template_figures(const JobResult& job, size_t index)
         fmt::format("Blank of {}, {} up", title_of(piece), name_of(piece.blank.face_up));
     figures.push_back(figure_of(title, piece.blank));
   }
-  if (!is_first_of_part(job, index) || !piece.round()) return figures;
+  if (!is_first_of_part(job, index) || !piece.wall()) return figures;
   if (asked.wrap) {
     const Blank wrap = wrap_round(piece, asked.paper_thickness);
     figures.push_back(figure_of(fmt::format("Wrap round {}, outside up", name_of_part(piece)), wrap));
@@ -202,9 +202,9 @@ std::vector<TemplateFigure> template_figures(const JobResult& job, size_t index)
     if (auto figure = ring(piece, end)) figures.push_back(std::move(*figure));
   }
   for (const EndName end : {EndName::base, EndName::top}) {
-    if (!asked.sweeps || piece.round()->form.pointed(end)) continue;
+    if (!asked.sweeps || !piece.round() || piece.wall()->pointed(end)) continue;
     add_sweeps(figures, piece, end, Face::inside, job.job.units);
-    if (piece.round()->form.thickness > 0) add_sweeps(figures, piece, end, Face::outside, job.job.units);
+    if (piece.wall()->thickness > 0) add_sweeps(figures, piece, end, Face::outside, job.job.units);
   }
   return figures;
 }

@@ -1,6 +1,17 @@
 #include "json_parts.h"
 
 namespace juggler {
+
+Json bend_rule_json(const Bend& b) {
+  return {{"radius", optional(b.radius)},
+          {"neutral", optional(b.neutral)},
+          {"table_rows", b.table.size()},
+          {"test", b.test.has_value()},
+          {"springback", b.springback ? number(b.springback->degrees()) : Json(nullptr)},
+          {"die", optional(b.die)},
+          {"tags", b.letters ? "letters" : "numbers"}};
+}
+
 namespace {
 
 Json bend_json(const BendLine& b) {
@@ -21,16 +32,6 @@ Json bend_json(const BendLine& b) {
           {"springback", number(b.springback.degrees())},
           {"flat_width", b.hit ? number(b.flat_width) : Json(nullptr)},
           {"facet_error", b.hit ? number(b.facet_error) : Json(nullptr)}};
-}
-
-Json bend_rule_json(const Bend& b) {
-  return {{"radius", optional(b.radius)},
-          {"neutral", optional(b.neutral)},
-          {"table_rows", b.table.size()},
-          {"test", b.test.has_value()},
-          {"springback", b.springback ? number(b.springback->degrees()) : Json(nullptr)},
-          {"die", optional(b.die)},
-          {"tags", b.letters ? "letters" : "numbers"}};
 }
 
 Json panel_json(const Panel& panel, const Sheet& sheet) {
@@ -188,6 +189,7 @@ Json pressed_json(const std::optional<Pressed>& pressed) {
 }
 
 Json folded_part_json(const PieceResult& piece) {
+  if (std::holds_alternative<Transition>(piece.part.asked)) return ruled_part_json(piece);
   if (const auto* panel = std::get_if<Panel>(&piece.part.asked)) return panel_json(*panel, piece.part.sheet);
   if (const auto* net = std::get_if<Net>(&piece.part.asked)) return net_json(*net);
   if (const auto* tube = std::get_if<Tube>(&piece.part.asked)) return tube_json(piece, *tube);

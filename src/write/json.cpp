@@ -200,10 +200,10 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"face_up", name_of(b.face_up)},
           {"blank", blank_json(piece)},
           {"edges", edges},
-          {"sizes", piece.round() ? sizes_json(b) : Json(nullptr)},
+          {"sizes", piece.wall() ? sizes_json(b) : Json(nullptr)},
           {"cone", b.cone ? cone_json(*b.cone) : Json(nullptr)},
           {"fit_error", number(b.fit_error)},
-          {"gap", piece.round() ? gap_json(b.gap) : Json(nullptr)},
+          {"gap", piece.wall() ? gap_json(b.gap) : Json(nullptr)},
           {"elements", elements},
           {"bench", bench_json(bench_card(piece, bench))},
           {"bends", bends_json(b)},
@@ -222,24 +222,6 @@ Json end_json(double radius, std::optional<Face> face, Contact contact) {
           {"pointed", radius == 0},
           {"sizes_on", face ? Json(name_of(*face)) : Json(nullptr)},
           {"contact", radius == 0 ? "apex" : name_of(contact)}};
-}
-
-// Where the seams lie, worked out; `at` is the first.
-Json seam_json(const PieceResult& piece) {
-  const Seam& seam = piece.part.seam;
-  const Seam made = seam_as_made(seam, piece.part.making.hand);
-  Json all = Json::array();
-  for (const Span& span : seam_spans(piece.round()->form, made))
-    all.push_back(number(Angle::radians(span.from).degrees()));
-  return {{"gap", optional(seam.gap)},
-          {"wedge", seam.wedge ? number(seam.wedge->degrees()) : Json(nullptr)},
-          {"gap_on", seam.gap_on ? Json(name_of(*seam.gap_on)) : Json("neutral")},
-          {"at", number(seam.at.degrees())},
-          {"ruling", name_of(seam.ruling)},
-          {"seams", all},
-          {"lap", optional(seam.lap)},
-          {"lap_on", seam.lap ? Json(name_of(seam.lap_on)) : Json(nullptr)},
-          {"stock", number(seam.stock)}};
 }
 
 Json trim_json(const TrimPlane& t) {
@@ -297,7 +279,9 @@ Json part_json(const PieceResult& piece) {
   const PartJob& p = piece.part;
   Json part{{"name", p.making.name}, {"number", p.making.number}, {"part", p.name}, {"shape", p.shape}};
   const bool tube = std::holds_alternative<Tube>(p.asked);
-  part.update(piece.round() && !tube ? round_part_json(piece) : folded_part_json(piece));
+  part.update(piece.ruled()            ? ruled_part_json(piece)
+              : piece.round() && !tube ? round_part_json(piece)
+                                       : folded_part_json(piece));
   part.update(making_json(p));
   return part;
 }

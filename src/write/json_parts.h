@@ -22,6 +22,11 @@ Json optional(const std::optional<T>& value) {
 /// Plates, joints, walls and reliefs of a folded blank; null of others.
 [[nodiscard]] Json folding_json(const PieceResult& piece);
 [[nodiscard]] Json pressed_json(const std::optional<Pressed>& pressed);
+/// Where the seams of a part with a wall lie, worked out; `at` is the first.
+[[nodiscard]] Json seam_json(const PieceResult& piece);
+/// What a transition was asked to be, and what its wall is.
+[[nodiscard]] Json ruled_part_json(const PieceResult& piece);
+[[nodiscard]] Json bend_rule_json(const Bend& bend);
 /// What a folded part was asked to be.
 [[nodiscard]] Json folded_part_json(const PieceResult& piece);
 

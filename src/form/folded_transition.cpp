@@ -1,0 +1,195 @@
+// Transitions between two polygons: flats that meet in folds. docs/maths/transitions.md (12).
+#include <algorithm>
+
+#include "hull.h"
+#include "juggler/body.h"
+
+namespace juggler {
+namespace {
+
+constexpr double two_pi = 2 * std::numbers::pi;
+
+// A flat or a part of one, and how it meets the next.
+struct Flat {
+  std::string name;
+  Vec3 base_from, base_to, top_from, top_to, normal;
+  bool joined = false;   // to the next, by a seam
+  bool lies_on = false;  // the next lies in one plane with it
+};
+
+// The seams as rulings within [first, first + a turn).
+std::vector<double> seams_within(const std::vector<double>& seams, double first) {
+  std::vector<double> at;
+  for (const double u : seams) at.push_back(u - two_pi * std::floor((u - first) / two_pi));
+  return at;
+}
+
+class Folds {
+ public:
+  Folds(const Transition& t, const Hull& hull, const std::vector<Stretch>& stretches,
+        const std::vector<double>& seams)
+      : t_(t), hull_(hull) {
+    const double first = stretches.front().piece.from;
+    const std::vector<double> at = seams_within(seams, first);
+    int number = 0;
+    for (const Stretch& s : stretches) {
+      const auto within = [&](double u) { return u > s.piece.from + 1e-9 && u < s.piece.to - 1e-9; };
+      const auto seam = std::find_if(at.begin(), at.end(), within);
+      if (s.kind == RegionKind::fold) {
+        // A seam on a fold, or at an end of one.
+        const auto touches = [&](double u) { return u > s.piece.from - 1e-9 && u < s.piece.to + 1e-9; };
+        flats_.back().joined = std::any_of(at.begin(), at.end(), touches);
+        continue;
+      }
+      add(s, ++number, seam == at.end() ? std::nullopt : std::optional(*seam));
+    }
+    // A stretch that begins with a fold: its last flat lies before it.
+    if (stretches.front().kind == RegionKind::fold)
+      std::rotate(flats_.begin(), flats_.begin() + 1, flats_.end());
+  }
+
+  Mould mould(const Sheet& sheet, double gap) {
+    Mould m;
+    m.thickness = *sheet.thickness;
+    m.layer = hull_.base_layer;
+    m.bend = t_.bend;
+    for (const Flat& f : flats_) add_facet(m, f, sheet);
+    for (size_t i = 0; i < flats_.size(); ++i) join(m, i, gap);
+    return m;
+  }
+
+ private:
+  void add(const Stretch& s, int number, std::optional<double> seam) {
+    const std::string name = "flat " + std::to_string(number);
+    Flat whole{name, s.base_from, s.base_to, s.top_from, s.top_to, s.normal};
+    if (!seam) {
+      flats_.push_back(std::move(whole));
+      return;
+    }
+    const double part = (*seam - s.piece.from) / (s.piece.to - s.piece.from);
+    const Vec3 low = s.base_from + part * (s.base_to - s.base_from);
+    const Vec3 high = s.top_from + part * (s.top_to - s.top_from);
+    Flat before = whole;
+    before.name += ", first part";
+    before.base_to = low;
+    before.top_to = high;
+    before.joined = true;
+    Flat after = whole;
+    after.name += ", second part";
+    after.base_from = low;
+    after.top_from = high;
+    flats_.push_back(std::move(before));
+    flats_.push_back(std::move(after));
+  }
+
+  // Corners anticlockwise from outside: along the base, up, back along the top, down. A side of no length has
+  // no facet side.
+  void add_facet(Mould& m, const Flat& f, const Sheet& sheet) {
+    const double near = 1e-9 * norm(hull_.top.centre - hull_.base.centre);
+    const bool low = norm(f.base_to - f.base_from) > near;
+    const bool high = norm(f.top_to - f.top_from) > near;
+    Facet facet;
+    facet.name = f.name;
+    facet.normal = f.normal;
+    const auto rim = [&](EndName end, const Frame& frame, const TransitionEnd& asked) {
+      const double sign = end == EndName::base ? -1 : 1;
+      const double layer = contact_layer_of(asked.contact.value_or(Contact::size_face), sheet, f, end);
+      return FacetSide{
+          SideKind::free, -1, -1, name_of(end), {sign * frame.z, sign * dot(frame.z, frame.centre)}, layer};
+    };
+    facet.corners.push_back(f.base_from);
+    if (low) {
+      facet.sides.push_back(rim(EndName::base, hull_.base, t_.base));
+      facet.corners.push_back(f.base_to);
+    }
+    out_.push_back(static_cast<int>(facet.sides.size()));
+    facet.sides.emplace_back();  // towards the next
+    facet.corners.push_back(f.top_to);
+    if (high) {
+      facet.sides.push_back(rim(EndName::top, hull_.top, t_.top));
+      facet.corners.push_back(f.top_from);
+    }
+    in_.push_back(static_cast<int>(facet.sides.size()));
+    facet.sides.emplace_back();
+    m.facets.push_back(std::move(facet));
+  }
+
+  // `clear` and `full` flat by flat.
+  [[nodiscard]] double contact_layer_of(Contact contact, const Sheet& sheet, const Flat& f,
+                                        EndName end) const {
+    const double t = *sheet.thickness;
+    const Frame& frame = end == EndName::base ? hull_.base : hull_.top;
+    const double rise = (end == EndName::base ? -1 : 1) * dot(f.normal, frame.z);
+    switch (contact) {
+      case Contact::inside:
+        return 0;
+      case Contact::middle:
+        return t / 2;
+      case Contact::outside:
+        return t;
+      case Contact::neutral:
+        return sheet.neutral * t;
+      case Contact::clear:
+        return rise > 0 ? t : 0;
+      case Contact::full:
+        return rise > 0 ? 0 : t;
+      case Contact::size_face:
+        break;
+    }
+    return end == EndName::base ? hull_.base_layer : hull_.top_layer;
+  }
+
+  void join(Mould& m, size_t i, double gap) {
+    const size_t next = (i + 1) % flats_.size();
+    FacetSide& a = m.facets[i].sides[static_cast<size_t>(out_[i])];
+    FacetSide& b = m.facets[next].sides[static_cast<size_t>(in_[next])];
+    const bool seam = flats_[i].joined;
+    a = b = {seam ? SideKind::joint : SideKind::bend};
+    a.facet = static_cast<int>(next);
+    a.side = in_[next];
+    b.facet = static_cast<int>(i);
+    b.side = out_[i];
+    a.name = b.name = seam ? "seam" : "fold";
+    if (!seam) return;
+    a.inset = b.inset = gap / 2;
+    const bool in_a_flat = norm(flats_[i].normal - flats_[next].normal) < 1e-9;
+    if (!in_a_flat && t_.corner == Corner::lapped && m.thickness > 0) a.lapped = true;
+  }
+
+  const Transition& t_;
+  const Hull& hull_;
+  std::vector<Flat> flats_;
+  std::vector<int> out_, in_;  // of each facet its side to the next, and from the one before
+};
+
+}  // namespace
+
+bool is_folded(const Transition& t, const Sheet& sheet) {
+  check(sheet, {}, {});
+  return of_flats(*hull_of(t, sheet));
+}
+
+Body body_of(const Transition& t, const Sheet& sheet, const Seam& seam) {
+  check(sheet, {}, {});
+  const auto hull = hull_of(t, sheet);
+  if (hull->apart() != 0)
+    throw Refusal({.reason = "a wall of flats and folds is measured on one face",
+                   .key = "top.sizes_on",
+                   .advice = "measure both ends on one face"});
+  if (seam.wedge || seam.lap || seam.stock > 0)
+    throw Refusal({.reason = "is not made at the seam of a folded wall",
+                   .key = seam.wedge ? "seam.wedge"
+                          : seam.lap ? "seam.lap"
+                                     : "seam.stock",
+                   .advice = "give a gap, or [[part.edge]] for a lap"});
+  std::vector<double> at;
+  for (const Span& span : seam_spans(pieces_of(t, sheet)({0, two_pi, 0, 0}), seam)) at.push_back(span.from);
+  Body body = body_of(Folds(t, *hull, stretches_of(hull), at).mould(sheet, seam.gap.value_or(0)));
+  body.lie = Lie::joints;
+  body.bend = t.bend;
+  body.relief = t.relief;
+  body.relief_size = t.relief_size;
+  return body;
+}
+
+}  // namespace juggler

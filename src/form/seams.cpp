@@ -1,0 +1,46 @@
+// Where the seams of a wall lie, and the pieces that they make.
+#include <algorithm>
+
+#include "juggler/form.h"
+
+namespace juggler {
+namespace {
+
+Angle mirrored(Angle a) { return Angle::radians(-a.radians()); }
+
+}  // namespace
+
+Seam seam_as_made(Seam seam, Hand hand) {
+  if (hand == Hand::as_drawn) return seam;
+  seam.at = mirrored(seam.at);
+  for (Angle& a : seam.each) a = mirrored(a);
+  std::reverse(seam.each.begin(), seam.each.end());
+  seam.lap_on = seam.lap_on == SeamEdge::start ? SeamEdge::end : SeamEdge::start;
+  return seam;
+}
+
+std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
+  const double turn = 2 * std::numbers::pi;
+  std::vector<double> at;
+  for (Angle a : seam.each) at.push_back(u_at_plan(f, a.radians()));
+  if (at.empty()) {
+    double first = u_at_plan(f, seam.at.radians());
+    if (seam.ruling == SeamRuling::facing_base) first = u_facing(f, EndName::base, seam.at.radians());
+    if (seam.ruling == SeamRuling::facing_top) first = u_facing(f, EndName::top, seam.at.radians());
+    if (seam.ruling == SeamRuling::shortest || seam.ruling == SeamRuling::longest) {
+      const RulingLengths lengths = ruling_lengths(f);
+      first = seam.ruling == SeamRuling::shortest ? lengths.shortest_at : lengths.longest_at;
+    }
+    const double plan = plan_at(f, first - turn * std::floor((first - f.wall.front().from) / turn));
+    for (int i = 0; i < seam.pieces; ++i)
+      at.push_back(i == 0 ? first : u_at_plan(f, plan + turn * i / seam.pieces));
+  }
+  for (size_t i = 1; i < at.size(); ++i) at[i] -= turn * std::floor((at[i] - at[i - 1]) / turn);
+  std::vector<Span> spans;
+  for (size_t i = 0; i < at.size(); ++i) {
+    spans.push_back({at[i], i + 1 < at.size() ? at[i + 1] : at[0] + turn, 0, 0});
+  }
+  return spans;
+}
+
+}  // namespace juggler

@@ -1,0 +1,109 @@
+// Transitions of a job.
+#include "reader.h"
+
+namespace juggler {
+namespace {
+
+constexpr std::array<std::pair<const char*, ProfileKind>, 6> profile_words{
+    {{"circle", ProfileKind::circle},
+     {"rectangle", ProfileKind::rectangle},
+     {"ellipse", ProfileKind::ellipse},
+     {"obround", ProfileKind::obround},
+     {"polygon", ProfileKind::polygon},
+     {"polyline", ProfileKind::polyline}}};
+
+void read_sizes(Reader& r, const std::string& at, Profile& p) {
+  r.length((at + ".diameter").c_str(), p.diameter);
+  r.length((at + ".width").c_str(), p.width);
+  r.length((at + ".length").c_str(), p.length);
+  r.length((at + ".corner").c_str(), p.corner);
+  r.angle((at + ".turn").c_str(), p.turn);
+}
+
+// `base.diameter`, or `base.width` and `base.length`: a circle or a rectangle without more words.
+Profile read_short_profile(Reader& r, const std::string& end) {
+  Profile p;
+  p.key = end;
+  read_sizes(r, end, p);
+  const bool wide = p.width || p.length;
+  if (p.diameter && wide)
+    refuse(*r.at((end + ".diameter").c_str()), "is given beside the sides of a rectangle", {},
+           "leave one of them out");
+  p.kind = wide ? ProfileKind::rectangle : ProfileKind::circle;
+  return p;
+}
+
+Profile read_profile(Reader& r, const std::string& end) {
+  const std::string at = end + ".profile";
+  if (!r.has(at.c_str())) return read_short_profile(r, end);
+  for (const char* size : {".diameter", ".width", ".length", ".corner", ".turn"}) {
+    if (const Entry* e = r.at((end + size).c_str()))
+      refuse(*e, "is given beside a profile", {}, fmt::format("say it in {}.profile", end));
+  }
+  Profile p;
+  std::optional<ProfileKind> kind;
+  r.choice((at + ".kind").c_str(), profile_words, kind);
+  if (!kind)
+    refuse(*r.below(at), "belongs to a profile that does not say what it is", {},
+           fmt::format("add {}.kind = \"circle\" or another", at));
+  p.kind = *kind;
+  read_sizes(r, at, p);
+  r.count((at + ".sides").c_str(), p.sides);
+  r.length((at + ".across_flats").c_str(), p.across_flats);
+  r.length((at + ".across_corners").c_str(), p.across_corners);
+  for (int i = 1; r.has(fmt::format("{}.points.{}", at, i).c_str()); ++i) {
+    Vec2 point;
+    r.point(fmt::format("{}.points.{}", at, i), point);
+    p.points.push_back(point);
+  }
+  return p;
+}
+
+TransitionEnd read_end(Reader& r, const std::string& end) {
+  TransitionEnd e;
+  e.profile = read_profile(r, end);
+  r.angle((end + ".tilt.angle").c_str(), e.tilt);
+  r.angle((end + ".tilt.uphill").c_str(), e.uphill);
+  r.choice((end + ".sizes_on").c_str(), face_words, e.sizes_on);
+  r.contact((end + ".contact").c_str(), e.contact);
+  return e;
+}
+
+// The direction in which a side or a corner of a profile faces, by its name; nothing where it has none such.
+std::optional<Angle> faced(const Profile& p, const std::string& word) {
+  const double turn = p.turn.degrees();
+  if (p.kind == ProfileKind::rectangle) {
+    for (int i = 0; i < 8; ++i) {
+      if (word == name_of_eighth(i)) return Angle::degrees(turn + 45 * i);
+    }
+  }
+  if (p.kind != ProfileKind::polygon) return std::nullopt;
+  for (int i = 0; i < p.sides; ++i) {
+    if (word == fmt::format("side {}", i + 1)) return Angle::degrees(turn + 360.0 * i / p.sides);
+    if (word == fmt::format("corner {}", i + 1)) return Angle::degrees(turn + 360.0 * (i + 0.5) / p.sides);
+  }
+  return std::nullopt;
+}
+
+}  // namespace
+
+Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
+  Transition t;
+  t.base = read_end(r, "base");
+  t.top = read_end(r, "top");
+  r.length("height", t.height);
+  r.point("top.shift", t.shift);
+  read_corners(r, t.corner, t.relief, t.relief_size);
+  t.bend = read_bend(r, source);
+  const Entry* at = r.at("seam.at");
+  const auto* word = at ? std::get_if<std::string>(&at->value) : nullptr;
+  if (!word || *word == "shortest" || *word == "longest") return t;
+  const auto base = faced(t.base.profile, *word);
+  const auto top = faced(t.top.profile, *word);
+  if (!base && !top) return t;
+  seam.ruling = base ? SeamRuling::facing_base : SeamRuling::facing_top;
+  seam.at = base ? *base : *top;
+  return t;
+}
+
+}  // namespace juggler

@@ -1,0 +1,60 @@
+// A transition in words.
+#include <fmt/format.h>
+
+#include <map>
+
+#include "folded_numbers.h"
+
+namespace juggler {
+namespace {
+
+std::string profile_text(const Profile& p, const Units& u) {
+  const auto len = [&](const std::optional<double>& mm) { return shown_length(*mm, u); };
+  std::string text = name_of(p.kind);
+  if (p.diameter) text += ", dia " + len(p.diameter);
+  if (p.width) text += fmt::format(", width {}, length {}", len(p.width), len(p.length));
+  if (p.sides > 0) text += fmt::format(" of {} sides", p.sides);
+  if (p.across_flats) text += fmt::format(", {} across flats", len(p.across_flats));
+  if (p.across_corners) text += fmt::format(", {} across corners", len(p.across_corners));
+  if (!p.points.empty()) text += fmt::format(" of {} points", p.points.size());
+  if (p.corner > 0) text += ", corners of " + shown_length(p.corner, u) + " radius";
+  if (p.turn.degrees() != 0) text += fmt::format(", turned {:g} deg", p.turn.degrees());
+  return text;
+}
+
+std::string end_text(const TransitionEnd& e, const Sheet& sheet, const Units& u) {
+  std::string text = profile_text(e.profile, u);
+  const auto face = e.sizes_on ? e.sizes_on : sheet.sizes_on;
+  if (face) text += fmt::format(", on the {}", name_of(*face));
+  if (e.tilt.degrees() != 0)
+    text += fmt::format(", tilted {:g} deg uphill {:g} deg", e.tilt.degrees(), e.uphill.degrees());
+  if (e.contact && *e.contact != Contact::size_face) text += fmt::format(", contact {}", name_of(*e.contact));
+  return text;
+}
+
+}  // namespace
+
+void add_ruled_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  const auto& t = std::get<Transition>(p.part.asked);
+  rows.push_back({"base", end_text(t.base, p.part.sheet, u)});
+  rows.push_back({"top", end_text(t.top, p.part.sheet, u)});
+  rows.push_back({"height", shown_length(*t.height, u)});
+  if (!(t.shift == Vec2{}))
+    rows.push_back(
+        {"top shift", fmt::format("x {}, y {}", shown_length(t.shift.x, u), shown_length(t.shift.y, u))});
+  rows.push_back({"seam", seam_text(p.part.seam, u)});
+  if (!p.wall()) return;
+  // Parts of a stretch that the seam divides are one.
+  std::map<std::string, int> count;
+  const std::vector<Region>& regions = p.wall()->regions;
+  for (size_t i = 0; i < regions.size(); ++i) {
+    const bool divided = i + 1 == regions.size() && i > 0 && regions[i].name == regions[0].name;
+    if (!divided) ++count[regions[i].name];
+  }
+  std::string wall;
+  for (const auto& [name, n] : count) wall += fmt::format("{}{} {}", wall.empty() ? "" : ", ", n, name);
+  rows.push_back({"wall", wall});
+  rows.push_back({"warp", fmt::format("{:.1e} deg", Angle::radians(warp_of(*p.wall())).degrees())});
+}
+
+}  // namespace juggler

@@ -1,0 +1,111 @@
+// A transition in its three views.
+#include <fmt/format.h>
+
+#include "scene.h"
+
+namespace juggler {
+namespace {
+
+class RuledViews : public FormedPart {
+ public:
+  RuledViews(const JobResult& job, const PieceResult& piece)
+      : units_(job.job.units),
+        piece_(piece),
+        asked_(std::get<Transition>(piece.part.asked)),
+        form_(*piece.wall()),
+        dimensioned_(job.job.drawing.dimensions) {
+    for (const Span& span : seam_spans(form_, seam_as_made(piece.part.seam, piece.part.making.hand)))
+      seams_.push_back(within_once(form_, span.from));
+  }
+
+  [[nodiscard]] Projection pictorial() const override {
+    return pictorial_from(plan_at(form_, form_.from()) + 0.6);
+  }
+
+  // Flats end in fine lines.
+  [[nodiscard]] Scene scene(const Projection& projection) const override {
+    Scene s = wall_scene(form_, seams_, projection);
+    constexpr int steps = 40;
+    for (const Region& r : form_.regions) {
+      const Vec3 base = edge_point(form_, EndName::base, form_.neutral, r.from);
+      const Vec3 top = edge_point(form_, EndName::top, form_.neutral, r.from);
+      s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, Pen::mark});
+    }
+    return s;
+  }
+
+  void annotate_front(Layout& layout, const View& view, std::vector<Label>& labels) const override {
+    if (!dimensioned_) return;
+    const PageBox b = view.box();
+    const bool level = asked_.base.tilt.degrees() == 0 && asked_.top.tilt.degrees() == 0;
+    const double low = view.page(form_.profiles[0].centre).y;
+    const double high = view.page(form_.profiles[1].centre).y;
+    dimension(layout, labels, {b.left, low}, {b.left, high}, {-6, 0},
+              fmt::format("{} {}", level ? "height" : "height between centres",
+                          shown_length(*asked_.height, units_)));
+    dimension(layout, labels, {b.left, b.bottom}, {b.right, b.bottom}, {0, 6},
+              fmt::format("overall {}", shown_length(width(view, b), units_)));
+  }
+  void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
+    const PageBox b = view.box();
+    if (dimensioned_) {
+      dimension(layout, labels, {b.right, b.top}, {b.right, b.bottom}, {6, 0},
+                fmt::format("overall {}", shown_length(depth(view, b), units_)));
+      if (!(asked_.shift == Vec2{})) {
+        const Vec2 from = view.page(form_.profiles[0].centre);
+        const Vec3 top = form_.profiles[1].centre;
+        const Vec2 to = view.page({top.x, top.y, 0});
+        layout.arrow(from, to, Pen::dimension);
+        labels.push_back({fmt::format("top shift x {}, y {}", shown_length(asked_.shift.x, units_),
+                                      shown_length(asked_.shift.y, units_)),
+                          anchors_along(from, to, {0, 1})});
+      }
+    }
+    for (const double u : seams_) {
+      const double at = Angle::radians(plan_at(form_, u)).degrees();
+      const double plan = std::round(1e6 * (at - 360 * std::floor(at / 360))) / 1e6;
+      const Vec2 base = view.page(edge_point(form_, EndName::base, form_.neutral, u));
+      const Vec2 top = view.page(edge_point(form_, EndName::top, form_.neutral, u));
+      const Vec2 away = left_of(direction(-plan_at(form_, u)));
+      std::vector<Anchor> anchors = anchors_along(base, top, away);
+      for (const Anchor& a : anchors_along(base, top, -1.0 * away)) anchors.push_back(a);
+      labels.push_back({fmt::format("seam {:g}\u00b0", plan == 360 ? 0 : plan), std::move(anchors)});
+    }
+    // Plan angles beside the view.
+    const Vec2 middle = b.middle();
+    const std::array<Vec2, 4> sides{
+        {{b.right, middle.y}, {middle.x, b.top}, {b.left, middle.y}, {middle.x, b.bottom}}};
+    for (int i = 0; i < 4; ++i) {
+      const Vec2 out = direction(-i * std::numbers::pi / 2);
+      const Vec2 from = sides[static_cast<size_t>(i)] + 0.8 * out;
+      layout.draw({from, from + 2 * out}, Pen::guide);
+      labels.push_back({fmt::format("{}\u00b0", 90 * i), {{from + 2 * out, out}}});
+    }
+  }
+  void annotate_pictorial(Layout&, const View&, std::vector<Label>&) const override {}
+
+ private:
+  // Millimetres on the page to those of the part.
+  [[nodiscard]] static double scale_of(const View& view) {
+    return norm(view.page({1000, 0, 0}) - view.page({0, 0, 0})) / 1000;
+  }
+  [[nodiscard]] static double width(const View& view, const PageBox& b) { return b.width() / scale_of(view); }
+  [[nodiscard]] static double depth(const View& view, const PageBox& b) {
+    return b.height() / scale_of(view);
+  }
+
+  const Units& units_;
+  const PieceResult& piece_;
+  const Transition& asked_;
+  const Form& form_;
+  bool dimensioned_;
+  std::vector<double> seams_;
+};
+
+}  // namespace
+
+std::unique_ptr<FormedPart> ruled_part_seen(const JobResult& job, const PieceResult& piece) {
+  return std::make_unique<RuledViews>(job, piece);
+}
+
+}  // namespace juggler

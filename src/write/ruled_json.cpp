@@ -1,0 +1,73 @@
+// A transition and where its seams lie, as JSON.
+#include "json_parts.h"
+
+namespace juggler {
+namespace {
+
+Json profile_json(const Profile& p) {
+  Json points = Json::array();
+  for (const Vec2 corner : p.points) points.push_back(point(corner));
+  return {{"kind", name_of(p.kind)},
+          {"diameter", optional(p.diameter)},
+          {"width", optional(p.width)},
+          {"length", optional(p.length)},
+          {"corner", number(p.corner)},
+          {"sides", p.sides == 0 ? Json(nullptr) : Json(p.sides)},
+          {"across_flats", optional(p.across_flats)},
+          {"across_corners", optional(p.across_corners)},
+          {"points", points},
+          {"turn", number(p.turn.degrees())}};
+}
+
+}  // namespace
+
+// Where the seams lie, worked out; `at` is the first.
+Json seam_json(const PieceResult& piece) {
+  const Seam& seam = piece.part.seam;
+  const Seam made = seam_as_made(seam, piece.part.making.hand);
+  Json all = Json::array();
+  for (const Span& span : seam_spans(*piece.wall(), made))
+    all.push_back(number(Angle::radians(plan_at(*piece.wall(), span.from)).degrees()));
+  return {{"gap", optional(seam.gap)},
+          {"wedge", seam.wedge ? number(seam.wedge->degrees()) : Json(nullptr)},
+          {"gap_on", seam.gap_on ? Json(name_of(*seam.gap_on)) : Json("neutral")},
+          {"at", number(seam.at.degrees())},
+          {"ruling", name_of(seam.ruling)},
+          {"seams", all},
+          {"lap", optional(seam.lap)},
+          {"lap_on", seam.lap ? Json(name_of(seam.lap_on)) : Json(nullptr)},
+          {"stock", number(seam.stock)}};
+}
+
+Json ruled_part_json(const PieceResult& piece) {
+  const auto& t = std::get<Transition>(piece.part.asked);
+  const auto end = [&](const TransitionEnd& e) -> Json {
+    const auto face = e.sizes_on ? e.sizes_on : piece.part.sheet.sizes_on;
+    return {{"profile", profile_json(e.profile)},
+            {"tilt", number(e.tilt.degrees())},
+            {"uphill", number(e.uphill.degrees())},
+            {"sizes_on", face ? Json(name_of(*face)) : Json(nullptr)},
+            {"contact", name_of(e.contact.value_or(Contact::size_face))}};
+  };
+  Json regions = Json::array();
+  if (const Form* f = piece.wall()) {
+    for (const Region& r : f->regions)
+      regions.push_back({{"kind", name_of(r.kind)},
+                         {"name", r.name},
+                         {"from", number(Angle::radians(plan_at(*f, r.from)).degrees())},
+                         {"to", number(Angle::radians(plan_at(*f, r.to)).degrees())}});
+  }
+  return {{"base", end(t.base)},
+          {"top", end(t.top)},
+          {"shift", point(t.shift)},
+          {"height", number(*t.height)},
+          {"seam", piece.wall() ? seam_json(piece) : Json(nullptr)},
+          {"elements", piece.wall() ? Json(piece.blank.elements.size() - 1) : Json(nullptr)},
+          {"regions", regions},
+          {"warp", piece.wall() ? number(Angle::radians(warp_of(*piece.wall())).degrees()) : Json(0)},
+          {"corner", name_of(t.corner)},
+          {"relief", name_of(t.relief)},
+          {"bend", bend_rule_json(t.bend)}};
+}
+
+}  // namespace juggler
