@@ -72,8 +72,14 @@ struct Turning {
   std::shared_ptr<const Hull> hull;
   Bow low, high;
   double x0 = 0, x1 = 0;
-  double rise0 = 0, rise1 = 0;
+  std::vector<double> rises;  // at equal steps of x: where the root is sought
   double u0 = 0, u1 = 0;
+
+  [[nodiscard]] double rise_about(double part) const {
+    const double at = std::clamp(part, 0.0, 1.0) * static_cast<double>(rises.size() - 1);
+    const size_t i = std::min(static_cast<size_t>(at), rises.size() - 2);
+    return rises[i] + (at - static_cast<double>(i)) * (rises[i + 1] - rises[i]);
+  }
 
   [[nodiscard]] Ruling operator()(double u) const {
     const Hull& h = *hull;
@@ -82,9 +88,10 @@ struct Turning {
     const Vec2 v = direction(x);
     const Vec2 p2 = low.at(x);
     const Vec3 p = h.base.at(p2);
-    double rise = rise0 + (rise1 - rise0) * (u - u0) / (u1 - u0);
+    double rise = rise_about((x - x0) / (x1 - x0));
     Vec3 n, up, d;
     double y = 0;
+    double last = HUGE_VAL;
     for (int i = 0; i < 60; ++i) {
       n = h.normal(x, rise);
       up = std::cos(rise) * h.base.z - std::sin(rise) * h.base.way(v);
@@ -92,7 +99,9 @@ struct Turning {
       d = h.top.at(high.at(y)) - p;
       const double step = (dot(n, d) - h.apart()) / dot(up, d);
       rise -= std::clamp(step, -0.3, 0.3);
-      if (std::abs(step) < 1e-15) break;
+      const bool rounding = std::abs(step) < 1e-12 && std::abs(step) >= last / 4;
+      if (std::abs(step) < 1e-15 || rounding) break;
+      last = std::abs(step);
     }
     n = h.normal(x, rise);
     up = std::cos(rise) * h.base.z - std::sin(rise) * h.base.way(v);
@@ -243,8 +252,10 @@ class Rounds {
     bend.high = h_.high.bows[h_.high.bow_at(middle.top)];
     bend.x0 = s.touch.base;
     bend.x1 = next.touch.base;
-    bend.rise0 = s.touch.rise;
-    bend.rise1 = next.touch.rise;
+    constexpr double step = 0.1;
+    const int steps = std::max(1, static_cast<int>(std::ceil((bend.x1 - bend.x0) / step)));
+    for (int k = 0; k <= steps; ++k)
+      bend.rises.push_back(touch_from_base(h_, bend.x0 + (bend.x1 - bend.x0) * k / steps).rise);
     bend.u0 = parameter(s.p1, s.q1, s.touch.base, s.touch.top);
     bend.u1 = parameter(next.p0, next.q0, next.touch.base, next.touch.top);
     Stretch stretch;
@@ -262,9 +273,10 @@ class Rounds {
     for (size_t i = 0; i < 3; ++i)
       r[i] = bend(bend.u0 + (bend.u1 - bend.u0) * (0.2 + 0.3 * static_cast<double>(i)));
     if (norm(r[1].e - r[0].e) + norm(r[2].e - r[0].e) < 1e-12) return RegionKind::cylinder;
-    const auto apex = [](const Ruling& ruling) {
+    // On the face that the sizes lie on: its layers beside it may run together along edges.
+    const auto apex = [layer = bend.hull->base_layer](const Ruling& ruling) {
       const Rates v = rates(ruling);
-      return ruling.c - (v.across / v.turn) * ruling.e;
+      return ruling.c + layer * ruling.n - ((v.across + layer * v.curl) / v.turn) * ruling.e;
     };
     const double far = norm(apex(r[0]) - r[0].c);
     const double off = norm(apex(r[1]) - apex(r[0])) + norm(apex(r[2]) - apex(r[0]));

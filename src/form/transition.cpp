@@ -142,7 +142,7 @@ void check_crossings(const Form& f, const Hull& h) {
          .key = std::string(name_of(end)) + ".profile",
          .found = "sizes at " + shown_mm(end == EndName::top ? h.top_layer : h.base_layer) +
                   " from the inside face",
-         .allowed = "corners of at least " + shown_mm(std::ceil(1e3 * c.radius) / 1e3) + " radius",
+         .allowed = "corners of at least " + shown_mm(std::ceil(1e3 * c.radius - 1e-6) / 1e3) + " radius",
          .advice = "round its corners, or size it on the inside"});
   }
 }

@@ -72,11 +72,22 @@ Table even_table(const Curve& c, int count) {
   return t;
 }
 
+double arcs_expected(const Table& t) {
+  double sum = 0;
+  for (size_t i = 0; i + 1 < t.u.size(); ++i)
+    sum += norm(t.point[i + 1] - t.point[i]) / std::min(t.reach[i], t.reach[i + 1]);
+  return sum;
+}
+
 // Some fifty places for each arc that is to be expected.
 Table table_of(const Curve& c, double tolerance) {
   constexpr double for_each = 50;
-  Table coarse = even_table(c, 512);
+  Table coarse = even_table(c, 96);
   add_reach(coarse, tolerance);
+  if (arcs_expected(coarse) > 3) {
+    coarse = even_table(c, 512);
+    add_reach(coarse, tolerance);
+  }
   std::vector<double> share{0};
   for (size_t i = 0; i + 1 < coarse.u.size(); ++i) {
     const double run = norm(coarse.point[i + 1] - coarse.point[i]);

@@ -71,24 +71,32 @@ std::vector<FormedRuling> form_again(const std::vector<FlatPanel>& panels, Forme
   put(state, 1, first.e);
   put(state, 2, first.n);
   put(state, 3, first.left);
-  std::vector<FormedRuling> formed;
+  // Rulings nearer than this are one: a step of rounding would be none that can be taken.
+  const double near = 1e-12 * (panels.back().to - panels.front().from);
+  std::vector<double> at;
+  std::vector<FormedRuling> states;
   for (const FlatPanel& panel : panels) {
     const Velocity v{panel.base_x.derivative(), panel.base_y.derivative(), panel.heading.derivative(),
                      panel.turn.derivative()};
     std::vector<double> times{panel.from};
     for (double u : us) {
-      if (u > panel.from && u < panel.to) times.push_back(u);
+      if (u > times.back() + near && u < panel.to - near) times.push_back(u);
     }
     times.push_back(panel.to);
     const auto record = [&](const State& s, double u) {
-      if (std::find(us.begin(), us.end(), u) == us.end()) return;
-      if (u == panel.from && !formed.empty()) return;
-      formed.push_back({get(s, 0), get(s, 1), get(s, 2), get(s, 3)});
+      at.push_back(u);
+      states.push_back({get(s, 0), get(s, 1), get(s, 2), get(s, 3)});
     };
     ode::integrate_times(
         ode::make_controlled<ode::runge_kutta_fehlberg78<State>>(1e-13, 1e-13),
         [&](const State& s, State& ds, double u) { advance(panel, v, u, s, ds); }, state, times.begin(),
         times.end(), (panel.to - panel.from) / 64, record);
+  }
+  std::vector<FormedRuling> formed;
+  for (const double u : us) {
+    const auto after = std::lower_bound(at.begin(), at.end(), u);
+    const bool before = after == at.end() || (after != at.begin() && u - *(after - 1) < *after - u);
+    formed.push_back(states[static_cast<size_t>((before ? after - 1 : after) - at.begin())]);
   }
   return formed;
 }

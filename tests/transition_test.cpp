@@ -1,0 +1,392 @@
+// Transitions against walls found by other routes, and laws over many of them.
+#include <random>
+
+#include "common.h"
+
+namespace juggler::testing {
+namespace {
+
+using std::numbers::pi;
+
+TransitionEnd circle(double diameter) {
+  TransitionEnd e;
+  e.profile.diameter = diameter;
+  return e;
+}
+TransitionEnd wide(ProfileKind kind, double width, double length, double turn = 0, double corner = 0) {
+  TransitionEnd e;
+  e.profile.kind = kind;
+  e.profile.width = width;
+  e.profile.length = length;
+  e.profile.turn = Angle::degrees(turn);
+  e.profile.corner = corner;
+  return e;
+}
+TransitionEnd rectangle(double width, double length, double turn = 0, double corner = 0) {
+  return wide(ProfileKind::rectangle, width, length, turn, corner);
+}
+TransitionEnd tilted(TransitionEnd e, double tilt, double uphill) {
+  e.tilt = Angle::degrees(tilt);
+  e.uphill = Angle::degrees(uphill);
+  return e;
+}
+
+const Sheet film{.thickness = 0};
+
+Form once_round(const Transition& t, const Sheet& sheet = film) {
+  return pieces_of(t, sheet)({0, 2 * pi, 0, 0});
+}
+
+/// Points of an end's profile by formulas of its own, closely spaced, anticlockwise, its corners among them.
+std::vector<Vec3> points_of(const TransitionEnd& e, Vec3 centre, int n) {
+  std::vector<Vec2> flat;
+  const Profile& p = e.profile;
+  for (int i = 0; i < n; ++i) {
+    const double a = 2 * pi * i / n;
+    if (p.kind == ProfileKind::circle) flat.push_back(*p.diameter / 2 * direction(a));
+    if (p.kind == ProfileKind::ellipse)
+      flat.push_back({*p.width / 2 * std::cos(a), *p.length / 2 * std::sin(a)});
+    if (p.kind == ProfileKind::rectangle && i % (n / 4) == 0) {
+      const int k = i / (n / 4);  // a corner: an arc, or a point
+      const Vec2 sign{k == 0 || k == 3 ? 1.0 : -1.0, k < 2 ? 1.0 : -1.0};
+      const Vec2 in{sign.x * (*p.width / 2 - p.corner), sign.y * (*p.length / 2 - p.corner)};
+      const int steps = p.corner > 0 ? n / 4 : 0;
+      for (int j = 0; j <= steps; ++j)
+        flat.push_back(in + p.corner *
+                                direction(pi / 2 * (k + (steps > 0 ? static_cast<double>(j) / steps : 0.5))));
+    }
+  }
+  const double tilt = e.tilt.radians();
+  const Vec2 up = direction(e.uphill.radians());
+  std::vector<Vec3> space;
+  for (const Vec2 f : flat) {
+    const Vec2 v = f.x * direction(p.turn.radians()) + f.y * left_of(direction(p.turn.radians()));
+    // The part uphill rises and draws nearer, the part across stays.
+    const double along = dot(v, up);
+    const Vec2 level = v + (along * (std::cos(tilt) - 1)) * up;
+    space.push_back(centre + Vec3{level.x, level.y, along * std::sin(tilt)});
+  }
+  return space;
+}
+
+/// The area between two convex rings of points: at every step the triangle is taken that leaves the other
+/// ring's next point inside.
+double belt(const std::vector<Vec3>& low, const std::vector<Vec3>& high) {
+  const size_t n = low.size();
+  const size_t m = high.size();
+  // Begin at an outermost pair towards +x that is on the hull: the pair whose plane along y supports both.
+  size_t i = 0;
+  size_t k = 0;
+  const auto farther = [](Vec3 a, Vec3 b) { return a.x > b.x; };
+  for (size_t j = 1; j < n; ++j) i = farther(low[j], low[i]) ? j : i;
+  for (size_t j = 1; j < m; ++j) k = farther(high[j], high[k]) ? j : k;
+  const auto advance_low = [&](size_t a, size_t b) {
+    const Vec3 normal = cross(low[(a + 1) % n] - low[a], high[b] - low[a]);
+    return dot(normal, high[(b + 1) % m] - low[a]) <= 0;
+  };
+  // Run once round to settle on the hull, then once to measure.
+  double area = 0;
+  for (int lap = 0; lap < 2; ++lap) {
+    area = 0;
+    for (size_t steps_low = 0, steps_high = 0; steps_low + steps_high < n + m;) {
+      const Vec3 p = low[i];
+      const Vec3 q = high[k];
+      const bool first = steps_high == m || (steps_low < n && advance_low(i, k));
+      const Vec3 r = first ? low[(i + 1) % n] : high[(k + 1) % m];
+      area += norm(cross(q - p, r - p)) / 2;
+      (first ? i : k) = first ? (i + 1) % n : (k + 1) % m;
+      (first ? steps_low : steps_high)++;
+    }
+  }
+  return area;
+}
+
+double belt_area(const Transition& t, int n) {
+  return belt(points_of(t.base, {0, 0, 0}, n), points_of(t.top, {t.shift.x, t.shift.y, *t.height}, n));
+}
+
+std::vector<Transition> samples() {
+  return {{rectangle(400, 300), circle(250), 350, {}},
+          {rectangle(400, 300), tilted(circle(250), 20, 35), 350, {60, -40}},
+          {tilted(rectangle(400, 300, 10), 8, 200), tilted(circle(250), 25, 80), 380, {-30, 70}},
+          {rectangle(400, 300, 0, 40), tilted(circle(250), 20, 35), 350, {60, -40}},
+          {circle(220), rectangle(420, 380, 30), 300, {20, 10}},
+          {tilted(wide(ProfileKind::ellipse, 420, 180), 10, 0),
+           wide(ProfileKind::ellipse, 150, 330, 25),
+           280,
+           {40, 0}},
+          {rectangle(300, 200, 0, 25), rectangle(220, 260, 33, 50), 240, {15, 25}}};
+}
+
+TEST(Transition, AreaIsThatOfAFineConvexHull) {
+  for (const Transition& t : samples()) {
+    const Form f = once_round(t);
+    const double fine = belt_area(t, 400000);
+    EXPECT_NEAR(wall_area(f, 0), fine, 1e-9 * fine) << name_of(t.base.profile.kind);
+  }
+}
+
+TEST(Transition, FlatKeepsAreaAndRims) {
+  for (const Transition& t : samples()) {
+    const Form f = once_round(t);
+    const Seam seam{.gap = 0};
+    const Blank b = make_blank(t, film, seam, {.fit = 1e-4});
+    const Proof p = prove(b, t, film, seam);
+    EXPECT_TRUE(p.passed) << p.greatest_distance << " at " << p.where;
+    EXPECT_NEAR(area(b), wall_area(f, 0), p.allowed_area);
+    EXPECT_LT(p.seam_mismatch, 1e-9 * f.size) << "both images of the seam ruling agree";
+    EXPECT_LT(warp_of(f), 1e-9);
+  }
+  // Rims by hand: a rectangle's sides and a circle's girth, whatever the tilt.
+  const Transition t = samples()[1];
+  const Blank b = make_blank(t, film, {.gap = 0});
+  EXPECT_NEAR(edge(b, EdgeName::base)->girth, 1400, 1e-9 * 1400);
+  EXPECT_NEAR(edge(b, EdgeName::top)->girth, 250 * pi, 1e-9 * 250);
+}
+
+TEST(Transition, EveryTangentPlaneHasBothProfilesOnOneSide) {
+  for (const Transition& t : samples()) {
+    const Form f = once_round(t);
+    std::vector<Vec3> all = points_of(t.base, {0, 0, 0}, 720);
+    for (const Vec3 p : points_of(t.top, {t.shift.x, t.shift.y, *t.height}, 720)) all.push_back(p);
+    for (const WallPiece& w : f.wall) {
+      for (int i = 0; i <= 20; ++i) {
+        const double u = w.from + (w.to - w.from) * i / 20;
+        const Ruling r = w.ruling(u);
+        for (const Vec3 p : all) EXPECT_LT(dot(p - r.c, r.n), 1e-9 * f.size);
+      }
+    }
+  }
+}
+
+TEST(Transition, LayersMeetTheProfilesOnTheirFaces) {
+  const Sheet sheet = sheet_of(3, Face::middle);
+  Transition t = samples()[3];
+  t.base.sizes_on = Face::inside;
+  t.top.sizes_on = Face::outside;
+  const Form f = once_round(t, sheet);
+  for (const AskedProfile& p : f.profiles) {
+    for (int i = 0; i < 200; ++i) {
+      const Ruling r = ruling_at(f.wall, f.from() + (f.to() - f.from()) * i / 200);
+      const Vec3 on = r.c + p.layer * r.n;
+      const Vec3 at = on + (dot(p.normal, p.centre - on) / dot(p.normal, r.e)) * r.e - p.centre;
+      EXPECT_LT(p.distance({dot(at, p.x), dot(at, p.y)}), 1e-9 * f.size);
+    }
+  }
+  const Blank b = make_blank(t, sheet, {.gap = 1});
+  EXPECT_TRUE(prove(b, t, sheet, {.gap = 1}).passed);
+}
+
+TEST(Transition, BetweenCirclesItIsACone) {
+  std::mt19937 random(71);
+  const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
+  for (int i = 0; i < 40; ++i) {
+    const double low = within(100, 800);
+    const double high = within(100, 800);
+    const double height = within(100, 900);
+    const Vec2 shift = i % 2 ? Vec2{} : Vec2{within(-200, 200), within(-200, 200)};
+    const Sheet sheet = sheet_of(within(0, 4), static_cast<Face>(random() % 3));
+    const Transition t{circle(low), circle(high), height, shift};
+    const Cone cone{.base = Diameter::mm(low), .top = Diameter::mm(high), .height = height, .shift = shift};
+    const Form a = once_round(t, sheet);
+    const Form b = form(cone, sheet, {});
+    const double size = b.size;
+    for (const double layer : {0.0, *sheet.thickness}) {
+      EXPECT_NEAR(wall_area(a, layer), wall_area(b, layer), 1e-9 * size * size) << "seed 71, part " << i;
+      EXPECT_NEAR(rim_length(a, EndName::base, layer), rim_length(b, EndName::base, layer), 1e-9 * size);
+      EXPECT_NEAR(rim_length(a, EndName::top, layer), rim_length(b, EndName::top, layer), 1e-9 * size);
+    }
+    EXPECT_EQ(a.regions.front().kind, low == high ? RegionKind::cylinder : RegionKind::cone);
+  }
+}
+
+TEST(Transition, BetweenAlignedRectanglesItIsAHopper) {
+  const Bend bend{.radius = 3, .neutral = 0.42};
+  Transition t{rectangle(400, 300), rectangle(200, 180), 250, {30, -20}};
+  t.bend = bend;
+  const Hopper h{.base = {400, 300},
+                 .top = {200, 180},
+                 .height = 250,
+                 .shift = {30, -20},
+                 .seam = 1,
+                 .relief = Relief::closed,
+                 .bend = bend};
+  const Sheet sheet = sheet_of(2);
+  const Seam seam{.gap = 1, .at = Angle::degrees(45), .ruling = SeamRuling::facing_base};
+  const Blank a = make_blank(t, sheet, seam);
+  const Blank b = make_blank(h, sheet, {.gap = 1});
+  EXPECT_TRUE(prove(a, t, sheet, seam).passed);
+  EXPECT_NEAR(area(a), area(b), 1e-9 * area(b));
+  EXPECT_NEAR(joint_length(a), joint_length(b), 1e-9 * 400);
+  ASSERT_EQ(a.bends.size(), b.bends.size());
+  for (size_t i = 0; i < a.bends.size(); ++i) {
+    EXPECT_NEAR(a.bends[i].turned.degrees(), b.bends[i].turned.degrees(), 1e-9);
+    EXPECT_NEAR(a.bends[i].length(), b.bends[i].length(), 1e-9 * 400);
+  }
+}
+
+TEST(Transition, ASquareOnASquareTurnedByHalfItsCornersHasEightTriangles) {
+  Transition t{rectangle(300, 300), rectangle(200, 200, 45), 200, {}};
+  const Form f = once_round(t);
+  int flats = 0;
+  int folds = 0;
+  for (const Region& r : f.regions) {
+    flats += r.kind == RegionKind::flat ? 1 : 0;
+    folds += r.kind == RegionKind::fold ? 1 : 0;
+  }
+  EXPECT_EQ(folds, 8);
+  EXPECT_EQ(flats, 9) << "eight, one of which the wall's start divides";
+  const Blank b = make_blank(t, film, {.gap = 0});
+  EXPECT_EQ(b.bends.size(), 8u);
+  // By hand: triangles on the base's sides to a corner of the top at (sqrt 2) 100 out, and on the top's sides
+  // to a corner of the base.
+  const double out = 100 * std::sqrt(2.0);
+  const double on_base = 300 * std::hypot(150 - out, 200.0) / 2;
+  const double on_top = 200 * std::hypot(150 * std::sqrt(2.0) - 100, 200.0) / 2;
+  EXPECT_NEAR(area(b), 4 * on_base + 4 * on_top, 1e-9 * area(b));
+}
+
+TEST(Transition, RegionsAreNamed) {
+  const auto kinds = [](const Transition& t) {
+    std::string all;
+    for (const Region& r : once_round(t).regions) all += std::string(name_of(r.kind)).substr(0, 2) + " ";
+    return all;
+  };
+  EXPECT_EQ(kinds({rectangle(400, 300), circle(250), 350, {}}), "fl co fl co fl co fl co fl ");
+  EXPECT_EQ(kinds({circle(250), circle(250), 350, {40, 0}}), "cy ");
+  EXPECT_EQ(kinds({rectangle(400, 300, 0, 40), rectangle(400, 300, 0, 40), 350, {}}),
+            "fl cy fl cy fl cy fl cy fl ");
+  EXPECT_EQ(kinds({wide(ProfileKind::ellipse, 400, 200), circle(150), 300, {}}).substr(0, 2), "ge");
+  const Region corner = once_round({rectangle(400, 300), circle(250), 350, {}}).regions[1];
+  EXPECT_EQ(corner.name, "cone about a corner of the base");
+}
+
+TEST(Transition, SeamsByPlanAngleSideAndCorner) {
+  const Transition t{rectangle(400, 300, 12), circle(250), 350, {30, 10}};
+  const Form f = once_round(t);
+  // The side that faces +x before it is turned: to the triangle's tip from the middle of its side.
+  const auto first = [&](const Seam& seam) { return seam_spans(f, seam).front().from; };
+  const double side = first({.at = Angle::degrees(12), .ruling = SeamRuling::facing_base});
+  const Vec3 foot = edge_point(f, EndName::base, 0, side - 2 * pi * std::floor(side / (2 * pi)));
+  EXPECT_LT(norm(foot - Vec3{200 * std::cos(12 / 180.0 * pi), 200 * std::sin(12 / 180.0 * pi), 0}),
+            1e-9 * 400);
+  // A corner: the middle of its cone.
+  const double corner = first({.at = Angle::degrees(12 + 45), .ruling = SeamRuling::facing_base});
+  const Vec3 at = edge_point(f, EndName::base, 0, corner - 2 * pi * std::floor(corner / (2 * pi)));
+  EXPECT_NEAR(norm(at), std::hypot(200.0, 150.0), 1e-9 * 400);
+  for (const double plan : {0.0, 100.0, 200.0, 300.0}) {
+    const double u = first({.at = Angle::degrees(plan)});
+    const Vec3 p = edge_point(f, EndName::base, 0, u - 2 * pi * std::floor(u / (2 * pi)));
+    EXPECT_NEAR(std::remainder(std::atan2(p.y, p.x) - plan / 180 * pi, 2 * pi), 0, 1e-9);
+  }
+  const Blank three = make_blanks(t, sheet_of(2), {.gap = 1, .pieces = 3}).front();
+  EXPECT_EQ(three.pieces, 3);
+}
+
+TEST(Transition, OppositeHandIsTheMirrorImage) {
+  Transition t{rectangle(400, 300, 12), tilted(circle(250), 15, 40), 350, {30, 10}};
+  const Sheet sheet = sheet_of(2);
+  const Seam seam{.gap = 1, .at = Angle::degrees(30)};
+  const Blank a = make_blank(t, sheet, seam);
+  const Blank b = make_blank(t, sheet, seam, {.hand = Hand::opposite});
+  EXPECT_NEAR(area(a), area(b), (a.fit_error + b.fit_error) * outline_length(a));
+  EXPECT_NEAR(enclosing(a).width, enclosing(b).width, 0.05);
+  EXPECT_TRUE(prove(b, t, sheet, seam, Hand::opposite).passed);
+}
+
+TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
+  const auto refused = [](const Transition& t, const Sheet& sheet = film) {
+    return refusal_of([&] { (void)make_blank(t, sheet, {.gap = 0}); });
+  };
+  EXPECT_EQ(refused({rectangle(400, 300), circle(250), {}, {}}).key, "height");
+  EXPECT_EQ(refused({rectangle(400, 300), tilted(circle(250), 60, 0), 100, {}}).key, "height")
+      << "planes cut";
+  EXPECT_EQ(refused({rectangle(400, 300), tilted(circle(250), 90, 0), 500, {}}).key, "top.tilt");
+  EXPECT_EQ(refused({rectangle(400, -3), circle(250), 100, {}}).key, "base.profile.length");
+  EXPECT_EQ(refused({rectangle(400, 300, 0, 151), circle(250), 100, {}}).key, "base.profile.corner");
+  EXPECT_EQ(refused({circle(250), circle(100), 100, {}}, {.thickness = 2}).key, "sheet.sizes_on");
+  // Sized on the outside an upright wall needs corners as round as the sheet is thick.
+  const Refusal::Text sharp =
+      refused({rectangle(300, 300), rectangle(300, 300, 0, 10), 200, {}}, sheet_of(2, Face::outside));
+  EXPECT_EQ(sharp.key, "base.profile");
+  Transition bent{rectangle(300, 300, 0, 1), rectangle(300, 300, 0, 1), 200, {}};
+  const Refusal::Text least = refused(bent, sheet_of(2, Face::outside));
+  EXPECT_TRUE(has(least.allowed, "at least 2 mm")) << least.allowed;
+  bent.base.profile.corner = bent.top.profile.corner = 2.001;
+  EXPECT_GT(area(make_blank(bent, sheet_of(2, Face::outside), {.gap = 0})), 0);
+  Transition arrow{circle(100), circle(100), 100, {}};
+  arrow.base = {};
+  arrow.base.profile.kind = ProfileKind::polyline;
+  arrow.base.profile.points = {{0, 0}, {100, 0}, {50, 20}, {50, 100}};
+  EXPECT_TRUE(has(refused(arrow).reason, "not convex"));
+  arrow.base.profile.points = {{0, 0}, {100, 100}, {100, 0}, {0, 100}};
+  EXPECT_FALSE(refused(arrow).reason.empty());
+}
+
+// --- many
+
+TransitionEnd random_end(std::mt19937& random) {
+  const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
+  TransitionEnd e;
+  Profile& p = e.profile;
+  p.kind = static_cast<ProfileKind>(random() % 6);
+  p.turn = Angle::degrees(within(-180, 180));
+  if (p.kind == ProfileKind::circle) p.diameter = within(80, 500);
+  if (p.kind == ProfileKind::rectangle || p.kind == ProfileKind::ellipse || p.kind == ProfileKind::obround) {
+    p.width = within(80, 500);
+    p.length = within(80, 500);
+  }
+  if (p.kind == ProfileKind::polygon) {
+    p.sides = 3 + static_cast<int>(random() % 9);
+    p.across_flats = within(80, 500);
+  }
+  if (p.kind == ProfileKind::polyline) {  // points on an ellipse
+    const int n = 3 + static_cast<int>(random() % 7);
+    for (int i = 0; i < n; ++i)
+      p.points.push_back({within(150, 160) * std::cos(2 * pi * (i + within(0, 0.4)) / n),
+                          100 * std::sin(2 * pi * (i + within(0, 0.4)) / n)});
+  }
+  const bool cornered =
+      p.kind == ProfileKind::rectangle || p.kind == ProfileKind::polygon || p.kind == ProfileKind::polyline;
+  if (cornered && random() % 2) p.corner = within(0.1, 15);
+  if (random() % 2) {
+    e.tilt = Angle::degrees(within(0, 35));
+    e.uphill = Angle::degrees(within(0, 360));
+  }
+  return e;
+}
+
+class RandomTransitions : public ::testing::TestWithParam<int> {};
+TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
+  std::mt19937 random(static_cast<unsigned>(GetParam()));
+  const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
+  int made = 0;
+  for (int i = 0; i < 250; ++i) {
+    Transition t{
+        random_end(random), random_end(random), within(100, 600), {within(-150, 150), within(-150, 150)}};
+    t.bend = {.radius = within(0, 3), .neutral = 0.42};
+    const Sheet sheet = sheet_of(random() % 3 ? within(0, 3) : 0,
+                                 random() % 2 ? Face::inside : static_cast<Face>(random() % 3));
+    const Seam seam{.gap = within(0, 2), .at = Angle::degrees(within(0, 360))};
+    try {
+      if (!is_folded(t, sheet)) {
+        EXPECT_LT(warp_of(once_round(t, sheet)), 1e-9) << "seed " << GetParam() << ", part " << i;
+      }
+      const Blank b = make_blank(t, sheet, seam);
+      const Proof p = prove(b, t, sheet, seam);
+      EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance
+                            << " at " << p.where << ", seam " << p.seam_mismatch << ", rims "
+                            << p.rim_mismatch << ", area " << p.area_mismatch << ", allowed " << p.allowed
+                            << " " << p.allowed_area;
+      ++made;
+    } catch (const Refusal& refusal) {
+      EXPECT_FALSE(refusal.text().key.empty())
+          << "seed " << GetParam() << ", part " << i << ": " << refusal.what();
+    }
+  }
+  EXPECT_GT(made, 90);
+}
+INSTANTIATE_TEST_SUITE_P(TwoThousand, RandomTransitions, ::testing::Range(1, 9));
+
+}  // namespace
+}  // namespace juggler::testing
