@@ -72,13 +72,27 @@ struct Turning {
   std::shared_ptr<const Hull> hull;
   Bow low, high;
   double x0 = 0, x1 = 0;
-  std::vector<double> rises;  // at equal steps of x: where the root is sought
+  std::vector<double> rises, rates;  // the root and how fast it moves, at equal steps of x
   double u0 = 0, u1 = 0;
 
+  // Near the root: the cubic between two places where it and its rate are known.
   [[nodiscard]] double rise_about(double part) const {
     const double at = std::clamp(part, 0.0, 1.0) * static_cast<double>(rises.size() - 1);
     const size_t i = std::min(static_cast<size_t>(at), rises.size() - 2);
-    return rises[i] + (at - static_cast<double>(i)) * (rises[i + 1] - rises[i]);
+    const double step = (x1 - x0) / static_cast<double>(rises.size() - 1);
+    const double t = at - static_cast<double>(i);
+    const double s = 1 - t;
+    return s * s * ((1 + 2 * t) * rises[i] + t * step * rates[i]) +
+           t * t * ((1 + 2 * s) * rises[i + 1] - s * step * rates[i + 1]);
+  }
+
+  // (8)
+  [[nodiscard]] double rate(double x, double rise) const {
+    const Hull& h = *hull;
+    const Vec2 v = direction(x);
+    const Vec3 up = std::cos(rise) * h.base.z - std::sin(rise) * h.base.way(v);
+    const Vec3 d = h.top.at(high.at(angle_of(h.top.part(h.normal(x, rise))))) - h.base.at(low.at(x));
+    return -std::cos(rise) * dot(h.base.way(left_of(v)), d) / dot(up, d);
   }
 
   [[nodiscard]] Ruling operator()(double u) const {
@@ -254,8 +268,11 @@ class Rounds {
     bend.x1 = next.touch.base;
     constexpr double step = 0.1;
     const int steps = std::max(1, static_cast<int>(std::ceil((bend.x1 - bend.x0) / step)));
-    for (int k = 0; k <= steps; ++k)
-      bend.rises.push_back(touch_from_base(h_, bend.x0 + (bend.x1 - bend.x0) * k / steps).rise);
+    for (int k = 0; k <= steps; ++k) {
+      const double x = bend.x0 + (bend.x1 - bend.x0) * k / steps;
+      bend.rises.push_back(touch_from_base(h_, x).rise);
+      bend.rates.push_back(bend.rate(x, bend.rises.back()));
+    }
     bend.u0 = parameter(s.p1, s.q1, s.touch.base, s.touch.top);
     bend.u1 = parameter(next.p0, next.q0, next.touch.base, next.touch.top);
     Stretch stretch;
