@@ -308,7 +308,7 @@ TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
   // Sized on the outside an upright wall needs corners as round as the sheet is thick.
   const Refusal::Text sharp =
       refused({rectangle(300, 300), rectangle(300, 300, 0, 10), 200, {}}, sheet_of(2, Face::outside));
-  EXPECT_EQ(sharp.key, "base.profile");
+  EXPECT_EQ(sharp.key, "base.profile.corner");
   Transition bent{rectangle(300, 300, 0, 1), rectangle(300, 300, 0, 1), 200, {}};
   const Refusal::Text least = refused(bent, sheet_of(2, Face::outside));
   EXPECT_TRUE(has(least.allowed, "at least 2 mm")) << least.allowed;

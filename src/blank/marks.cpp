@@ -98,8 +98,8 @@ std::vector<std::string> identity_lines(const Making& making) {
 }
 
 // Lines of text, across a space or along it, whichever lets the letters be larger, clear of the edge and of
-// lines; nothing where they would come out smaller than can be read.
-void add_texts(Marks& marks, const Space& space, std::vector<std::string> texts, const Outline& edge,
+// lines; nothing, and false, where they would come out smaller than can be read.
+bool add_texts(Marks& marks, const Space& space, std::vector<std::string> texts, const Outline& edge,
                const std::vector<Arc>& lines) {
   TextBlock block{std::move(texts), space.middle};
   const double across = std::min(space.across / block.letters(), space.along / block.rows());
@@ -110,7 +110,7 @@ void add_texts(Marks& marks, const Space& space, std::vector<std::string> texts,
          (!box_within(edge, block.corners()) || is_crossed(block.corners(), lines))) {
     block.height *= 0.9;
   }
-  if (block.height < least_letter) return;
+  if (block.height < least_letter) return false;
   const Vec2 up = left_of(direction(block.reading));
   const auto count = static_cast<double>(block.lines.size());
   for (size_t i = 0; i < block.lines.size(); ++i) {
@@ -118,6 +118,7 @@ void add_texts(Marks& marks, const Space& space, std::vector<std::string> texts,
     marks.texts.push_back({space.middle + (TextBlock::line_pitch * block.height * row) * up, block.reading,
                            block.height, block.lines[i]});
   }
+  return true;
 }
 
 // The middle of a plate, and what its sides leave about it.
@@ -149,8 +150,16 @@ Marks make_marks(const Blank& blank, const Making& making) {
     marks.lines.insert(marks.lines.end(), parts.begin(), parts.end());
   }
   add_arrow(marks, space_at(blank, 0.375), edge);
-  add_texts(marks, space_at(blank, 0.625), identity_lines(making), edge, marks.lines);
-  return marks;
+  if (add_texts(marks, space_at(blank, 0.625), identity_lines(making), edge, marks.lines)) return marks;
+  // Elements that run together leave room elsewhere, or none.
+  const auto spaces = static_cast<double>(blank.elements.size() - 1);
+  Marks best = marks;
+  for (double i = 0.5; i < spaces; ++i) {
+    Marks tried = marks;
+    if (!add_texts(tried, space_at(blank, i / spaces), identity_lines(making), edge, marks.lines)) continue;
+    if (best.texts.empty() || tried.texts.front().height > best.texts.front().height) best = std::move(tried);
+  }
+  return best;
 }
 
 void mark_regions(Blank& b, const Opened& o, const Placing& placing) {

@@ -183,7 +183,9 @@ Body body_of(const Transition& t, const Sheet& sheet, const Seam& seam) {
                                      : "seam.stock",
                    .advice = "give a gap, or [[part.edge]] for a lap"});
   std::vector<double> at;
-  for (const Span& span : seam_spans(pieces_of(t, sheet)({0, two_pi, 0, 0}), seam)) at.push_back(span.from);
+  // Where the seams lie the thickness has no say.
+  const Sheet film{.thickness = 0};
+  for (const Span& span : seam_spans(pieces_of(t, film)({0, two_pi, 0, 0}), seam)) at.push_back(span.from);
   Body body = body_of(Folds(t, *hull, stretches_of(hull), at).mould(sheet, seam.gap.value_or(0)));
   body.lie = Lie::joints;
   body.bend = t.bend;

@@ -382,6 +382,13 @@ std::shared_ptr<const Hull> hull_of(const Transition& t, const Sheet& sheet) {
   Hull h;
   h.low = convex_profile(t.base.profile, key_of(t.base.profile, EndName::base));
   h.high = convex_profile(t.top.profile, key_of(t.top.profile, EndName::top));
+  const auto corner_key = [](const Profile& p, EndName end) {
+    const bool cornered =
+        p.kind == ProfileKind::rectangle || p.kind == ProfileKind::polygon || p.kind == ProfileKind::polyline;
+    return key_of(p, end) + (cornered ? ".corner" : "");
+  };
+  h.base_key = corner_key(t.base.profile, EndName::base);
+  h.top_key = corner_key(t.top.profile, EndName::top);
   h.base = frame_of(t.base, {0, 0, 0});
   h.top = frame_of(t.top, {t.shift.x, t.shift.y, *t.height});
   h.base_layer = size_layer(t.base, "base", sheet);

@@ -39,6 +39,7 @@ struct Hull {
   Frame base, top;
   ConvexProfile low, high;
   double base_layer = 0, top_layer = 0;
+  std::string base_key, top_key;  // of what would round their corners
 
   [[nodiscard]] double apart() const { return top_layer - base_layer; }
   [[nodiscard]] Vec3 normal(double x, double rise) const {

@@ -139,7 +139,7 @@ void check_crossings(const Form& f, const Hull& h) {
     throw Refusal(
         {.reason =
              "the rulings of a face cross within the metal: its corners are too sharp for the thickness",
-         .key = std::string(name_of(end)) + ".profile",
+         .key = end == EndName::base ? h.base_key : h.top_key,
          .found = "sizes at " + shown_mm(end == EndName::top ? h.top_layer : h.base_layer) +
                   " from the inside face",
          .allowed = "corners of at least " + shown_mm(std::ceil(1e3 * c.radius - 1e-6) / 1e3) + " radius",

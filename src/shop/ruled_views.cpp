@@ -27,6 +27,7 @@ class RuledViews : public FormedPart {
     Scene s = wall_scene(form_, seams_, projection);
     constexpr int steps = 40;
     for (const Region& r : form_.regions) {
+      if (r.from <= form_.from()) continue;  // the seam
       const Vec3 base = edge_point(form_, EndName::base, form_.neutral, r.from);
       const Vec3 top = edge_point(form_, EndName::top, form_.neutral, r.from);
       s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, Pen::mark});

@@ -216,5 +216,65 @@ TEST_F(Program, APressedGuardTellsItsTableAndItsHits) {
   }
 }
 
+// --- transitions
+
+#define ROUND " top.diameter=250 height=350" SHEET
+INSTANTIATE_TEST_SUITE_P(
+    Transitions, FoldedRefusal,
+    ::testing::Values(
+        FoldedCall{"OneSide", "transition base.width=400" ROUND, "base.length", "is missing"},
+        FoldedCall{"NoEnd", "transition" ROUND, "base.diameter", "is missing"},
+        FoldedCall{"CircleAndRectangle", "transition base.width=400 base.length=300 base.diameter=200" ROUND,
+                   "base.diameter", "beside the sides of a rectangle"},
+        FoldedCall{"NoKind", "transition base.profile.width=400 base.profile.length=300" ROUND,
+                   "base.profile.width", "does not say what it is"},
+        FoldedCall{"WrongKind", "transition base.profile.kind=elipse base.profile.width=400" ROUND,
+                   "base.profile.kind", "did you mean \"ellipse\""},
+        FoldedCall{"SizeOfAnotherKind", "transition base.profile.kind=circle base.profile.width=400" ROUND,
+                   "base.profile.width", "belongs to no circle"},
+        FoldedCall{"ShortAndLong",
+                   "transition base.profile.kind=circle base.profile.diameter=4 base.turn=3" ROUND,
+                   "base.turn", "beside a profile"},
+        FoldedCall{
+            "Hollow",
+            "transition base.profile.kind=polyline 'base.profile.points=[[0,0],[90,0],[20,20],[0,90]]'" ROUND,
+            "base.profile.points", "not convex"},
+        FoldedCall{"TwoPoints",
+                   "transition base.profile.kind=polyline 'base.profile.points=[[0,0],[90,0]]'" ROUND,
+                   "base.profile.points", "no closed curve"},
+        FoldedCall{"HalfAPoint",
+                   "transition base.profile.kind=polyline 'base.profile.points=[[0,0],[9],[3,4]]'" ROUND,
+                   "base.profile.points.2.1", "second length"},
+        FoldedCall{"SharpOutside", "transition base.width=400 base.length=300" ROUND, "base.corner",
+                   "at least"},
+        FoldedCall{"CutByAPlane", "transition base.diameter=400 top.tilt.angle=80" ROUND, "height",
+                   "cuts or touches"},
+        FoldedCall{"NoFactor",
+                   "transition base.width=400 base.length=300 top.width=200 top.length=100 height=200 "
+                   "bend.radius=2" SHEET,
+                   "bend.neutral", "nothing says"},
+        FoldedCall{"SeamNowhere", "transition base.diameter=400 seam.at=+x" ROUND, "seam.at", ""},
+        FoldedCall{"WedgeOfNoCone", "transition base.diameter=400 seam.wedge=2 top.shift=[30,0]" ROUND,
+                   "seam.wedge", "do not share"}),
+    [](const auto& one) { return one.param.name; });
+
+TEST_F(Program, ATransitionTellsItsRegionsAndItsSeam) {
+  const Json d = result_of(juggler(
+      "quick transition base.width=400 base.length=300 top.diameter=250 top.shift=[60,-40] "
+      "top.tilt.angle=20 top.tilt.uphill=35 height=350 seam.at=+y thickness=2 sizes_on=inside --json"));
+  const Json& part = d["job"]["parts"][0];
+  EXPECT_EQ(part["base"]["profile"]["kind"], "rectangle");
+  EXPECT_EQ(part["top"]["tilt"], 20.0);
+  EXPECT_NEAR(part["seam"]["seams"][0].get<double>(), 90, 1e-9);
+  EXPECT_LT(part["warp"].get<double>(), 1e-9);
+  std::map<std::string, int> kinds;
+  for (const Json& region : part["regions"]) ++kinds[region["kind"].get<std::string>()];
+  EXPECT_EQ(kinds["cone"], 4);
+  EXPECT_EQ(kinds["flat"], 5) << "the seam divides one";
+  const Json& piece = d["pieces"][0];
+  EXPECT_TRUE(piece["proof"]["passed"].get<bool>());
+  EXPECT_NEAR(piece["sizes"]["inside"]["base"]["girth"].get<double>(), 1400, 1e-6);
+}
+
 }  // namespace
 }  // namespace juggler::testing
