@@ -5,6 +5,7 @@
 
 #include "folded.h"
 #include "opened.h"
+#include "ruled_hits.h"
 
 namespace juggler {
 namespace {
@@ -35,71 +36,6 @@ void place_on_metal(Blank& b, const Form& f, const Seam& seam) {
     e.on_metal = inset <= 0 && b.gap.neutral_base == 0 && b.gap.neutral_top == 0;
     if (inset < 0) e.on_metal = true;
   }
-}
-
-// An edge as cut is a level circle about its end's centre, or it has no radius.
-double circle_radius(const Form& f, EndName end, double layer) {
-  const AskedCircle* asked = nullptr;
-  for (const AskedCircle& c : f.asked) {
-    if (c.end == end) asked = &c;
-  }
-  if (!asked) return 0;
-  double least = HUGE_VAL;
-  double most = 0;
-  double low = HUGE_VAL;
-  double high = -HUGE_VAL;
-  const int looks = f.coaxial && f.trims.empty() ? 1 : 24;
-  for (int i = 0; i < looks; ++i) {
-    const double u = f.wall.front().from + (f.wall.back().to - f.wall.front().from) * (i + 0.5) / looks;
-    const Vec3 p = edge_point(f, end, layer, u) - asked->centre;
-    const double r = p.x * std::cos(u) + p.y * std::sin(u);
-    least = std::min(least, r);
-    most = std::max(most, r);
-    low = std::min(low, p.z);
-    high = std::max(high, p.z);
-  }
-  const bool circle = most - least <= 1e-11 * f.size && high - low <= 1e-11 * f.size;
-  return circle && least > 1e-9 * f.size ? least : 0;
-}
-
-LayerSizes sizes_on(const Form& f, double layer) {
-  LayerSizes s{circle_radius(f, EndName::base, layer), circle_radius(f, EndName::top, layer), 0, 0};
-  const auto girth = [&](EndName end, double radius) {
-    if (radius > 0 || f.pointed(end)) return 2 * std::numbers::pi * radius;
-    return rim_length(f, end, layer);
-  };
-  s.base_girth = girth(EndName::base, s.base_radius);
-  s.top_girth = girth(EndName::top, s.top_radius);
-  return s;
-}
-
-double width_across(const Opened& o, EndName end, double from, double to) {
-  return norm(rim_point(o, end, from) - rim_point(o, end, o.from())) +
-         norm(rim_point(o, end, to) - rim_point(o, end, o.to()));
-}
-
-// The gap at both ends: on the neutral layer as cut, on the faces as much wider as they run there.
-GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut) {
-  GapReport g;
-  const Rates v = rates(ruling_at(o.form.wall, o.from()));
-  const auto end = [&](EndName name, bool pointed, double from, double to, double& neutral, double& inside,
-                       double& outside) {
-    neutral = !seam.wedge ? neutral_gap(o.form, seam, o.from())
-              : pointed   ? 0
-                          : width_across(o, name, from, to);
-    const double s = o.form.rim(name)(o.from()).s;
-    const auto breadth = [&](double layer) { return v.across + layer * v.curl + s * v.turn; };
-    const auto on_face = [&](double layer) {
-      return pointed ? neutral : neutral * std::abs(breadth(layer) / breadth(o.form.neutral));
-    };
-    inside = on_face(0);
-    outside = on_face(o.form.thickness);
-  };
-  end(EndName::base, o.form.base_pointed, cut.start.base, cut.end.base, g.neutral_base, g.inside_base,
-      g.outside_base);
-  end(EndName::top, o.form.top_pointed, cut.start.top, cut.end.top, g.neutral_top, g.inside_top,
-      g.outside_top);
-  return g;
 }
 
 // What a cone with level ends is laid out by.
@@ -270,7 +206,32 @@ struct Piece {
   std::vector<Vec2> shape;
 };
 
-Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const PressedBody& pressed) {
+// What a wall is pressed by, or folded at.
+struct Hits {
+  PressedBody round;
+  RuledHits ruled;
+};
+
+void add_hits(Blank& b, const Opened& o, const Whole& w, const SeamCut& cut, int number, const Hits& hits) {
+  const auto place = [&] {
+    return laid_out(o, w.making.face_up, developed_edges(o, cut, w.making.fit).edges);
+  };
+  const auto piece = static_cast<size_t>(number);
+  size_t before = 0;
+  if (!hits.ruled.pieces.empty()) {
+    if (hits.ruled.pieces[piece].empty()) return;
+    b.pressed = hits.ruled.summary;
+    for (size_t i = 0; i < piece; ++i) before += hits.ruled.pieces[i].size();
+    add_ruled_hits(b, o, place(), hits.ruled.pieces[piece], before);
+    return;
+  }
+  if (!hits.round.summary) return;
+  b.pressed = hits.round.summary;
+  for (size_t i = 0; i < piece; ++i) before += hits.round.strips[i].hits.size();
+  add_round_hits(b, o, place(), hits.round.strips[piece], before);
+}
+
+Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const Hits& hits) {
   const Form f = piece_with_laps(w.piece, w.seam, span);
   const Opened o = open(f);
   const auto cut = cut_seam(o, w.seam);
@@ -289,13 +250,10 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
     add_flange(b, EdgeName::top, w.sizes->top_flange, w.making.marks);
   }
   if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, *w.sizes, o);
-  if (pressed.summary) {
-    b.pressed = pressed.summary;
-    const Placing whole = laid_out(o, w.making.face_up, developed_edges(o, *cut, w.making.fit).edges);
-    size_t before = 0;
-    for (int i = 0; i < number; ++i) before += pressed.strips[static_cast<size_t>(i)].hits.size();
-    add_round_hits(b, o, whole, pressed.strips[static_cast<size_t>(number)], before);
-  }
+  add_hits(b, o, w, *cut, number, hits);
+  if (!f.regions.empty())
+    move_texts_to_flats(b, o, laid_out(o, w.making.face_up, developed_edges(o, *cut, w.making.fit).edges),
+                        w.making);
   if (pieces == 1) return p;
   const Placing placing = laid_out(o, w.making.face_up, b.edges);
   constexpr int looks = 24;
@@ -372,10 +330,17 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   }
   const Whole w = whole_of(shape, sheet, seam, making);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);
-  const PressedBody pressed = press_round(w.form, spans, making.bending);
+  Hits hits;
+  if (w.sizes) {
+    hits.round = press_round(w.form, spans, making.bending);
+  } else {
+    std::vector<Form> forms;
+    for (const Span& span : spans) forms.push_back(w.piece(span));
+    hits.ruled = press_ruled(forms, making.bending);
+  }
   std::vector<Piece> kinds;
   for (size_t i = 0; i < spans.size(); ++i) {
-    add_piece(kinds, make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), pressed));
+    add_piece(kinds, make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits));
   }
   std::vector<Blank> blanks;
   for (Piece& p : kinds) blanks.push_back(std::move(p.blank));

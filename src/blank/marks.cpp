@@ -172,6 +172,34 @@ void mark_regions(Blank& b, const Opened& o, const Placing& placing) {
   }
 }
 
+void move_texts_to_flats(Blank& b, const Opened& o, const Placing& placing, const Making& making) {
+  if (!making.marks) return;
+  const Outline edge = outline(b);
+  std::vector<Arc> lines = b.marks.lines;
+  for (const BendLine& l : b.bends) lines.push_back(line(l.from, l.to));
+  std::vector<MarkText> best;
+  for (const Region& r : o.form.regions) {
+    if (r.kind != RegionKind::flat) continue;
+    const auto at = [&](EndName end, double u) { return placed(rim_point(o, end, u), placing); };
+    const Vec2 a = at(EndName::base, r.from);
+    const Vec2 c = at(EndName::base, r.to);
+    const Vec2 d = at(EndName::top, r.from);
+    const Vec2 e = at(EndName::top, r.to);
+    // Towards the wider side of a triangle, where the room is.
+    const double low = norm(c - a);
+    const double high = norm(e - d);
+    const double up = low > high ? 0.35 : 0.65;
+    const Vec2 base = half_way(a, c);
+    const Vec2 top = half_way(d, e);
+    const Space space{base + up * (top - base), line(base, top).heading, 0.7 * norm(top - base),
+                      0.7 * std::max(low, high)};
+    Marks tried;
+    if (!add_texts(tried, space, identity_lines(making), edge, lines)) continue;
+    if (best.empty() || tried.texts.front().height > best.front().height) best = std::move(tried.texts);
+  }
+  if (!best.empty()) b.marks.texts = std::move(best);
+}
+
 void add_text_in_largest_plate(Blank& blank, const Making& making) {
   Space best;
   for (const FlatPlate& plate : blank.folding->plates) {

@@ -55,6 +55,10 @@ struct Edges {
 void run_anticlockwise(std::vector<Edge>& edges);
 [[nodiscard]] Outline joined(const std::vector<Edge>& edges);
 
+/// The edges as cut on a layer, once round.
+[[nodiscard]] LayerSizes sizes_on(const Form& form, double layer);
+[[nodiscard]] GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut);
+
 /// Stations that let the piece be formed again, in panels that are smooth in the wall and in both rims.
 [[nodiscard]] std::vector<FormingPanel> forming_panels(const Opened& o, const Placing& placing);
 
@@ -66,6 +70,9 @@ void run_anticlockwise(std::vector<Edge>& edges);
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making);
 /// The rulings at which flats, cones and other stretches of a transition meet.
 void mark_regions(Blank& blank, const Opened& o, const Placing& placing);
+/// The number and the face that lies up, in the largest flat of a transition that has room, clear of all lines; where
+/// none has, they stay where they are.
+void move_texts_to_flats(Blank& blank, const Opened& o, const Placing& placing, const Making& making);
 /// Where the sheet is cut after rolling, or where a lap ends: the seam's edges before stock and lap.
 void mark_seam_lines(Blank& blank, const Form& form, const Seam& seam);
 

@@ -295,6 +295,7 @@ std::vector<Key> make_transition_keys() {
   append(keys, transition_end_keys("top"));
   append(keys, {{"height", Kind::length, "distance of the ends' centres along the axis"},
                 {"top.shift", Kind::point, "the top's centre seen from the base's, [x, y]"}});
+  append(keys, bending_keys);
   append(keys, bend_keys);
   append(keys, {{"corner",
                  Kind::choice,

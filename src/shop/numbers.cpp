@@ -184,8 +184,8 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
   rows.push_back({"sheet", fmt::format("{}{}{}{}", shown_length(*sheet.thickness, u),
                                        sheet.material.empty() ? "" : " ", sheet.material, neutral)});
   if (p.round()) add_round_sizes(rows, p, u);
-  if (p.round() && !p.part.making.bending.smooth())
-    rows.push_back({"wall", pressing_text(p.part.making.bending, u)});
+  if (p.wall() && !p.part.making.bending.smooth())
+    rows.push_back({p.round() ? "wall" : "curved stretches", pressing_text(p.part.making.bending, u)});
   if (p.ruled()) add_ruled_sizes(rows, p, u);
   if (p.folded()) add_folded_sizes(rows, p, u);
   rows.push_back(

@@ -32,6 +32,10 @@ class RuledViews : public FormedPart {
       const Vec3 top = edge_point(form_, EndName::top, form_.neutral, r.from);
       s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, Pen::mark});
     }
+    for (const BendLine& bend : piece_.blank.bends) {
+      const auto [base, top] = ruling(bend.phi);
+      s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, Pen::bend});
+    }
     return s;
   }
 
@@ -83,9 +87,26 @@ class RuledViews : public FormedPart {
       labels.push_back({fmt::format("{}\u00b0", 90 * i), {{from + 2 * out, out}}});
     }
   }
-  void annotate_pictorial(Layout&, const View&, std::vector<Label>&) const override {}
+  // Tags of the bends that are seen, of many every second, third, ...
+  void annotate_pictorial(Layout&, const View& view, std::vector<Label>& labels) const override {
+    const std::vector<BendLine>& bends = piece_.blank.bends;
+    const size_t step = 1 + bends.size() / 16;
+    for (size_t i = 0; i < bends.size(); i += step) {
+      const auto [base, top] = ruling(bends[i].phi);
+      const Vec3 middle = base + 0.6 * (top - base);
+      if (view.hidden(middle)) continue;
+      const Vec2 along = view.page(top) - view.page(base);
+      labels.push_back({bends[i].tag, anchors_along(view.page(base), view.page(top), left_of(along))});
+    }
+  }
 
  private:
+  // Where a ruling of a piece stands on the whole part.
+  [[nodiscard]] std::pair<Vec3, Vec3> ruling(double u) const {
+    const double once = within_once(form_, u);
+    return {edge_point(form_, EndName::base, form_.neutral, once),
+            edge_point(form_, EndName::top, form_.neutral, once)};
+  }
   // Millimetres on the page to those of the part.
   [[nodiscard]] static double scale_of(const View& view) {
     return norm(view.page({1000, 0, 0}) - view.page({0, 0, 0})) / 1000;

@@ -188,7 +188,7 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
        {"01-cyclone-cone", "02-rain-cap", "03-storm-collar", "04-stack-adapter", "05-funnel-inch",
         "06-cooler-hoods", "07-body-shell", "08-stack-slanting-top", "09-roaster-hood", "10-offset-taper",
         "11-bean-hopper", "12-chain-guard", "13-stand-leg", "14-bracket", "15-water-tray", "16-chute-head",
-        "17-fan-outlet", "18-oval-duct"}) {
+        "17-fan-outlet", "18-oval-duct", "19-fan-outlet-pressed"}) {
     const Json d = Json::parse(read(std::string("demo/") + path + ".json"));
     for (Json piece : d["pieces"]) {
       piece["inches"] = d["job"]["units"] == "in";
@@ -229,7 +229,7 @@ TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {
   const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/validate.py' '" SOURCE_FOLDER
                                  "/docs/result.schema.json' demo/*.json");
   EXPECT_EQ(r.code, 0) << r.err;
-  EXPECT_EQ(r.out, "valid 18\n");
+  EXPECT_EQ(r.out, "valid 19\n");
 }
 
 TEST_F(Program, DemoPicturesAreWellFormed) {
