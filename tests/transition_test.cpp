@@ -323,6 +323,118 @@ TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
   EXPECT_FALSE(refused(arrow).reason.empty());
 }
 
+// --- pressed
+
+TEST(TransitionPressed, BetweenCirclesTheHitsAreThoseOfACone) {
+  const Transition t{circle(600), circle(600), 400, {}};
+  const Blank b = make_blank(t, film, {.gap = 0}, {.bending = {.hits = 12}});
+  EXPECT_NEAR(b.pressed->facet_error, 6.885, 5e-4);
+  ASSERT_EQ(b.bends.size(), 12u);
+  for (const BendLine& l : b.bends) EXPECT_NEAR(l.turned.degrees(), 30, 1e-6);
+  EXPECT_NEAR(b.bends[0].datum_from, 300 * pi / 12, 1e-6) << "the seam halves a flat";
+}
+
+TEST(TransitionPressed, ErrorsAreAlikeAndFewestHitsKeepThem) {
+  const Transition t = samples()[1];
+  const Sheet sheet = sheet_of(1.5);
+  for (const double asked : {0.3, 1.0}) {
+    const Blank b = make_blank(t, sheet, {.gap = 1}, {.bending = {.facet_error = asked}});
+    EXPECT_LE(b.pressed->facet_error, asked);
+    // Turns add up: every corner of the base is bent by what its two flats turn.
+    double sum = 0;
+    for (const BendLine& l : b.bends) sum += l.turned.radians();
+    double curl = 0;
+    const Form f = once_round(t, sheet);
+    for (const WallPiece& w : f.wall)
+      curl += integral([&](double u) { return norm(w.ruling(u).dn); }, w.from, w.to);
+    EXPECT_GT(sum, 0.95 * curl);
+    EXPECT_LE(sum, curl + 1e-9);
+    // Between two lines the flat stands off the wall by what is said: by the wall's own points.
+    for (size_t i = 1; i < b.bends.size(); ++i) {
+      if (b.bends[i].flat_width == 0) continue;
+      EXPECT_LE(b.bends[i].facet_error, b.pressed->facet_error);
+    }
+    EXPECT_TRUE(prove(b, t, sheet, {.gap = 1}).passed);
+    const Blank fewer = make_blank(t, sheet, {.gap = 1}, {.bending = {.hits = b.pressed->hits - 4}});
+    EXPECT_GT(fewer.pressed->facet_error, asked) << "one hit fewer about each corner is too coarse";
+  }
+}
+
+TEST(TransitionPressed, FlatsOfAWidthAndTagsOverPieces) {
+  const Transition t{wide(ProfileKind::obround, 500, 200), circle(315), 380, {0, 90}};
+  const Sheet sheet = sheet_of(1);
+  const Seam halves{.gap = 1, .at = Angle::degrees(90), .pieces = 2};
+  const auto blanks = make_blanks(t, sheet, halves, {.bending = {.flat_width = 30}});
+  size_t lines = 0;
+  std::string tags;
+  for (const Blank& b : blanks) {
+    for (const BendLine& l : b.bends) {
+      EXPECT_LE(l.flat_width, 30 + 1e-6);
+      EXPECT_EQ(tags.find("|" + l.tag + "|"), std::string::npos) << l.tag;
+      tags += "|" + l.tag + "|";
+      ++lines;
+    }
+  }
+  EXPECT_EQ(static_cast<int>(lines), blanks.front().pressed->hits);
+  EXPECT_EQ(refusal_of([&] { (void)make_blanks(t, sheet, halves, {.bending = {.hits = 1}}); }).key,
+            "bending.hits");
+}
+
+TEST(TransitionPressed, FoldsBesideCurvedWallsAreScheduled) {
+  // A half round on a rectangle: two of the base's corners meet the two of the top's.
+  Transition t{rectangle(300, 200), rectangle(300, 200), 250, {}};
+  t.top = {};
+  t.top.profile.kind = ProfileKind::polyline;
+  t.top.profile.points = {{-150, -100}, {150, -100}, {150, 60}, {-150, 60}};
+  t.base.profile.corner = 0;
+  t.base.profile.kind = ProfileKind::obround;
+  const Sheet sheet = sheet_of(1);
+  const Blank b = make_blank(t, sheet, {.gap = 0});
+  EXPECT_TRUE(prove(b, t, sheet, {.gap = 0}).passed);
+  EXPECT_TRUE(b.bends.empty()) << "its corners are bent about cones";
+}
+
+TEST(TransitionFolded, EveryReliefAndCornerIsProved) {
+  for (const Relief relief : {Relief::closed, Relief::round, Relief::slot}) {
+    for (const Corner corner : {Corner::inside_touch, Corner::lapped}) {
+      for (const double turn : {0.0, 20.0, 45.0}) {
+        Transition t{rectangle(300, 260), rectangle(200, 180, turn), 220, {15, 10}};
+        t.relief = relief;
+        t.corner = corner;
+        t.bend = {.radius = 2, .neutral = 0.42};
+        for (const Face face : {Face::inside, Face::outside}) {
+          const Sheet sheet = sheet_of(1.5, face);
+          const Seam seam{.gap = 1, .at = Angle::degrees(45), .ruling = SeamRuling::facing_base};
+          const Blank b = make_blank(t, sheet, seam);
+          const Proof p = prove(b, t, sheet, seam);
+          EXPECT_TRUE(p.passed) << turn << ": " << p.greatest_distance << " at " << p.where;
+        }
+      }
+    }
+  }
+  Transition t{rectangle(300, 260), rectangle(200, 180, 30), 220, {}};
+  t.top.sizes_on = Face::outside;
+  EXPECT_EQ(refusal_of([&] { (void)make_blank(t, sheet_of(2), {}); }).key, "top.sizes_on");
+  t.top.sizes_on = {};
+  EXPECT_EQ(refusal_of([&] { (void)make_blank(t, sheet_of(2), {.lap = 20}); }).key, "seam.lap");
+}
+
+TEST(TransitionFolded, ContactsKeepTheMetalBetweenThePlanes) {
+  Transition t{rectangle(300, 260), rectangle(200, 180, 30), 220, {}};
+  t.bend = {.radius = 2, .neutral = 0.42};
+  t.base.contact = t.top.contact = Contact::clear;
+  const Body body = body_of(t, sheet_of(2), {.gap = 0});
+  for (const Plate& p : body.plates) {
+    for (const Vec2 c : p.corners) {
+      for (const double layer : {0.0, 2.0}) {
+        const double z = (p.at(c) + layer * p.normal).z;
+        EXPECT_GT(z, -1e-9) << p.name;
+        EXPECT_LT(z, 220 + 1e-9) << p.name;
+      }
+    }
+  }
+}
+
 // --- many
 
 TransitionEnd random_end(std::mt19937& random) {
@@ -372,7 +484,8 @@ TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
       if (!is_folded(t, sheet)) {
         EXPECT_LT(warp_of(once_round(t, sheet)), 1e-9) << "seed " << GetParam() << ", part " << i;
       }
-      const Blank b = make_blank(t, sheet, seam);
+      const Making making{.fit = std::pow(10, within(-1.5, 0))};
+      const Blank b = make_blank(t, sheet, seam, making);
       const Proof p = prove(b, t, sheet, seam);
       EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance
                             << " at " << p.where << ", seam " << p.seam_mismatch << ", rims "

@@ -60,7 +60,11 @@ ConeNumbers cone_numbers(const Blank& b, const RoundSizes& sizes, const Opened& 
 }
 
 // What every wall has; sizes of its own come from its shape.
-Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Making& making) {
+struct LaidBlank {
+  Blank blank;
+  Placing placing;  // of the flat as developed
+};
+LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Making& making) {
   const Form& f = o.form;
   Blank b;
   b.name = making.name;
@@ -86,7 +90,7 @@ Blank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Maki
   if (making.marks) mark_regions(b, o, placing);
   if (making.marks) mark_seam_lines(b, f, seam);
   add_notes(b, f, seam);
-  return b;
+  return {std::move(b), placing};
 }
 
 [[noreturn]] void refuse_lap(const Seam& seam) {
@@ -212,23 +216,20 @@ struct Hits {
   RuledHits ruled;
 };
 
-void add_hits(Blank& b, const Opened& o, const Whole& w, const SeamCut& cut, int number, const Hits& hits) {
-  const auto place = [&] {
-    return laid_out(o, w.making.face_up, developed_edges(o, cut, w.making.fit).edges);
-  };
+void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, const Hits& hits) {
   const auto piece = static_cast<size_t>(number);
   size_t before = 0;
   if (!hits.ruled.pieces.empty()) {
     if (hits.ruled.pieces[piece].empty()) return;
     b.pressed = hits.ruled.summary;
     for (size_t i = 0; i < piece; ++i) before += hits.ruled.pieces[i].size();
-    add_ruled_hits(b, o, place(), hits.ruled.pieces[piece], before);
+    add_ruled_hits(b, o, placing, hits.ruled.pieces[piece], before);
     return;
   }
   if (!hits.round.summary) return;
   b.pressed = hits.round.summary;
   for (size_t i = 0; i < piece; ++i) before += hits.round.strips[i].hits.size();
-  add_round_hits(b, o, place(), hits.round.strips[piece], before);
+  add_round_hits(b, o, placing, hits.round.strips[piece], before);
 }
 
 Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const Hits& hits) {
@@ -236,7 +237,8 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
   const Opened o = open(f);
   const auto cut = cut_seam(o, w.seam);
   if (!cut) refuse_gap(w, f);
-  Piece p{blank_of(o, *cut, w.seam, w.making), {}};
+  auto [made, placing] = blank_of(o, *cut, w.seam, w.making);
+  Piece p{std::move(made), {}};
   Blank& b = p.blank;
   b.piece = number;
   b.pieces = pieces;
@@ -250,19 +252,17 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
     add_flange(b, EdgeName::top, w.sizes->top_flange, w.making.marks);
   }
   if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, *w.sizes, o);
-  add_hits(b, o, w, *cut, number, hits);
-  if (!f.regions.empty())
-    move_texts_to_flats(b, o, laid_out(o, w.making.face_up, developed_edges(o, *cut, w.making.fit).edges),
-                        w.making);
+  add_hits(b, o, placing, number, hits);
+  if (!f.regions.empty()) move_texts_to_flats(b, o, placing, w.making);
   if (pieces == 1) return p;
-  const Placing placing = laid_out(o, w.making.face_up, b.edges);
+  const Placing as_cut = laid_out(o, w.making.face_up, b.edges);
   constexpr int looks = 24;
   for (const EndName end : {EndName::base, EndName::top}) {
     const double from = end == EndName::base ? cut->start.base : cut->start.top;
     const double to = end == EndName::base ? cut->end.base : cut->end.top;
     for (int i = 0; i <= looks; ++i) {
       p.shape.push_back(
-          placed(rim_point(o, end, from + (to - from) * i / looks), {placing.mirror, placing.turn, {}}));
+          placed(rim_point(o, end, from + (to - from) * i / looks), {as_cut.mirror, as_cut.turn, {}}));
     }
   }
   return p;
@@ -313,7 +313,7 @@ Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
                    .found = shown_mm(seam.gap.value_or(0)),
                    .advice = "narrow the gap, lap or stock"});
   }
-  Blank b = blank_of(o, *cut, seam, making);
+  Blank b = blank_of(o, *cut, seam, making).blank;
   b.overall_height = overall_height(f);
   return b;
 }

@@ -217,7 +217,7 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
     std::sort(bends.begin(), bends.end());
     ASSERT_EQ(d["bends"].size(), bends.size());
     for (size_t k = 0; k < bends.size(); ++k) EXPECT_NEAR(d["bends"][k].get<double>(), bends[k], 1e-9);
-    if (pieces[i]["folding"].is_null()) {
+    if (pieces[i]["folding"].is_null() && bends.empty()) {
       EXPECT_EQ(d["layers"], Json({"JUGGLER_CUT", "JUGGLER_MARK"}));
     }
     EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["number"].get<std::string>())) << d["texts"];
