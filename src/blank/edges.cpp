@@ -45,10 +45,14 @@ Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
     return Edge{name, fitted.arcs, rim_length(o, end, o.from(), o.to())};
   };
   std::vector<Edge>& edges = made.edges;
-  if (!o.form.base_pointed) edges.push_back(rim(EdgeName::base, EndName::base, cut.start.base, cut.end.base));
+  // A piece that lies about one corner alone has a point for an end.
+  const auto add = [&](Edge edge) {
+    if (!edge.arcs.empty()) edges.push_back(std::move(edge));
+  };
+  if (!o.form.base_pointed) add(rim(EdgeName::base, EndName::base, cut.start.base, cut.end.base));
   edges.push_back(seam_edge(o, EdgeName::seam_end, cut.end, cut.tip));
   if (!o.form.top_pointed) {
-    edges.push_back(backwards(rim(EdgeName::top, EndName::top, cut.start.top, cut.end.top)));
+    add(backwards(rim(EdgeName::top, EndName::top, cut.start.top, cut.end.top)));
   }
   edges.push_back(backwards(seam_edge(o, EdgeName::seam_start, cut.start, cut.tip)));
   return made;

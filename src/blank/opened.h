@@ -70,8 +70,8 @@ void run_anticlockwise(std::vector<Edge>& edges);
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making);
 /// The rulings at which flats, cones and other stretches of a transition meet.
 void mark_regions(Blank& blank, const Opened& o, const Placing& placing);
-/// The number and the face that lies up, in the largest flat of a transition that has room, clear of all lines; where
-/// none has, they stay where they are.
+/// The number and the face that lies up, in the largest flat of a transition that has room, clear of all
+/// lines; where none has, they stay where they are.
 void move_texts_to_flats(Blank& blank, const Opened& o, const Placing& placing, const Making& making);
 /// Where the sheet is cut after rolling, or where a lap ends: the seam's edges before stock and lap.
 void mark_seam_lines(Blank& blank, const Form& form, const Seam& seam);

@@ -7,6 +7,7 @@ namespace juggler {
 namespace {
 
 std::variant<RoundPart, Body, RuledPart> formed_part(const PartJob& part) {
+  check(part.sheet, part.seam, part.making);
   const Hand hand = part.making.hand;
   if (const auto folded = folded_shape(part.asked))
     return body_of(as_made(*folded, hand), part.sheet, part.seam);
