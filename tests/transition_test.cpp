@@ -484,8 +484,7 @@ TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
       if (!is_folded(t, sheet)) {
         EXPECT_LT(warp_of(once_round(t, sheet)), 1e-9) << "seed " << GetParam() << ", part " << i;
       }
-      const Making making{.fit = std::pow(10, within(-1.5, 0))};
-      const Blank b = make_blank(t, sheet, seam, making);
+      const Blank b = make_blank(t, sheet, seam);
       const Proof p = prove(b, t, sheet, seam);
       EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance
                             << " at " << p.where << ", seam " << p.seam_mismatch << ", rims "

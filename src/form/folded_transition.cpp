@@ -3,6 +3,7 @@
 
 #include "hull.h"
 #include "juggler/body.h"
+#include "round_wall.h"
 
 namespace juggler {
 namespace {
@@ -120,23 +121,10 @@ class Folds {
     const double t = *sheet.thickness;
     const Frame& frame = end == EndName::base ? hull_.base : hull_.top;
     const double rise = (end == EndName::base ? -1 : 1) * dot(f.normal, frame.z);
-    switch (contact) {
-      case Contact::inside:
-        return 0;
-      case Contact::middle:
-        return t / 2;
-      case Contact::outside:
-        return t;
-      case Contact::neutral:
-        return sheet.neutral * t;
-      case Contact::clear:
-        return rise > 0 ? t : 0;
-      case Contact::full:
-        return rise > 0 ? 0 : t;
-      case Contact::size_face:
-        break;
-    }
-    return end == EndName::base ? hull_.base_layer : hull_.top_layer;
+    if (contact == Contact::clear) return rise > 0 ? t : 0;
+    if (contact == Contact::full) return rise > 0 ? 0 : t;
+    return contact_layer(contact, end == EndName::base ? hull_.base_layer : hull_.top_layer, t,
+                         sheet.neutral * t);
   }
 
   void join(Mould& m, size_t i, double gap) {

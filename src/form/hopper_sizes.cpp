@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <array>
 
+#include "round_wall.h"
+
 namespace juggler {
 namespace {
 
@@ -50,24 +52,13 @@ double lean_of(const WallEdges& e, double height, double apart, int wall) {
 // Whether `clear` and `full` keep the outside face at an end of a wall that leans so; (47).
 bool keeps_outside(bool top, bool clear, double lean) { return (lean > 0) == (top == clear); }
 
-double contact_layer(const std::optional<Contact>& contact, bool top, const RectangleSize& end,
-                     const std::array<double, 4>& leans, const Sheet& sheet) {
+double layer_at_plane(const std::optional<Contact>& contact, bool top, const RectangleSize& end,
+                      const std::array<double, 4>& leans, const Sheet& sheet) {
   const double t = *sheet.thickness;
   const char* key = top ? "top.contact" : "base.contact";
-  switch (contact.value_or(Contact::size_face)) {
-    case Contact::size_face:
-      return layer_of_end(end, top ? "top" : "base", sheet);
-    case Contact::inside:
-      return 0;
-    case Contact::middle:
-      return t / 2;
-    case Contact::outside:
-      return t;
-    case Contact::neutral:
-      return sheet.neutral * t;
-    default:
-      break;
-  }
+  const Contact asked = contact.value_or(Contact::size_face);
+  if (asked != Contact::clear && asked != Contact::full)
+    return contact_layer(asked, layer_of_end(end, top ? "top" : "base", sheet), t, sheet.neutral * t);
   const bool clear = *contact == Contact::clear;
   std::optional<bool> outside;
   for (const double lean : leans) {
@@ -116,8 +107,8 @@ Hopper on_one_face(const Hopper& h, const Sheet& sheet) {
 HopperLayers layers_of(const Hopper& h, const Hopper& sized, const Sheet& sheet) {
   const std::array<double, 4> leans = leans_of(sized);
   return {*sheet.thickness, layer_of_end(h.base, "base", sheet),
-          contact_layer(h.base_contact, false, h.base, leans, sheet),
-          contact_layer(h.top_contact, true, h.top, leans, sheet)};
+          layer_at_plane(h.base_contact, false, h.base, leans, sheet),
+          layer_at_plane(h.top_contact, true, h.top, leans, sheet)};
 }
 
 void ask_ends(Body& body, const Hopper& h, const Sheet& sheet) {

@@ -69,6 +69,13 @@ TransitionEnd read_end(Reader& r, const std::string& end) {
   return e;
 }
 
+bool is_eighth(const std::string& word) {
+  for (int i = 0; i < 8; ++i) {
+    if (word == name_of_eighth(i)) return true;
+  }
+  return false;
+}
+
 // The direction in which a side or a corner of a profile faces, by its name; nothing where it has none such.
 std::optional<Angle> faced(const Profile& p, const std::string& word) {
   const double turn = p.turn.degrees();
@@ -100,6 +107,12 @@ Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
   if (!word || *word == "shortest" || *word == "longest") return t;
   const auto base = faced(t.base.profile, *word);
   const auto top = faced(t.top.profile, *word);
+  const bool named = word->starts_with("side ") || word->starts_with("corner ") || is_eighth(*word);
+  if (!base && !top && named)
+    refuse(*at, "names no side or corner of either profile",
+           "\"+x\" to \"+x-y\" of a rectangle, \"side 1\", \"corner 1\" ... of a polygon, a plan angle, "
+           "\"shortest\" or "
+           "\"longest\"");
   if (!base && !top) return t;
   seam.ruling = base ? SeamRuling::facing_base : SeamRuling::facing_top;
   seam.at = base ? *base : *top;

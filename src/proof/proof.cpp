@@ -107,11 +107,15 @@ double off_edge(const Form& f, EndName end, double u, Vec3 point, double allowed
   const Vec3 away_from = point - edge_point(f, end, f.neutral, u);
   const double off = norm(run) > 0 ? norm(cross(away_from, run)) : norm(away_from);
   if (off <= allowed) return off;
-  constexpr double near = 0.1;  // radians
+  const double near = f.by_plan ? 0.1 : 1.5;  // radians; about a corner many rulings pass close by
   const auto away = [&](double v) { return norm(point - edge_point(f, end, f.neutral, v)); };
-  const double from = std::max(u - near, f.wall.front().from);
-  const double to = std::min(u + near, f.wall.back().to);
-  return std::min(off, least(away, from, to).value);
+  double nearest = off;
+  for (const WallPiece& w : f.wall) {
+    const double from = std::max(u - near, w.from);
+    const double to = std::min(u + near, w.to);
+    if (from < to) nearest = std::min(nearest, least(away, from, to).value);
+  }
+  return nearest;
 }
 
 Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const Formed& formed,

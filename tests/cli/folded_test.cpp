@@ -253,7 +253,8 @@ INSTANTIATE_TEST_SUITE_P(
                    "transition base.width=400 base.length=300 top.width=200 top.length=100 height=200 "
                    "bend.radius=2" SHEET,
                    "bend.neutral", "nothing says"},
-        FoldedCall{"SeamNowhere", "transition base.diameter=400 seam.at=+x" ROUND, "seam.at", ""},
+        FoldedCall{"SeamNowhere", "transition base.diameter=400 seam.at=+x" ROUND, "seam.at",
+                   "names no side"},
         FoldedCall{"WedgeOfNoCone", "transition base.diameter=400 seam.wedge=2 top.shift=[30,0]" ROUND,
                    "seam.wedge", "do not share"}),
     [](const auto& one) { return one.param.name; });
