@@ -59,7 +59,8 @@ double sum_over(const Form& f, double negligible,
   for (const WallPiece& piece : f.wall) {
     const double from = std::max(piece.from, f.from());
     const double to = std::min(piece.to, f.to());
-    if (from < to) sum += integral([&](double u) { return figure(piece, u); }, from, to, 2, negligible);
+    if (from < to)
+      sum += integral([&](double u) { return figure(piece, u); }, from, to, f.by_plan ? 2 : 1, negligible);
   }
   return sum;
 }
