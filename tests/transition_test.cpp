@@ -380,14 +380,13 @@ TEST(TransitionPressed, FlatsOfAWidthAndTagsOverPieces) {
             "bending.hits");
 }
 
-TEST(TransitionPressed, FoldsBesideCurvedWallsAreScheduled) {
-  // A half round on a rectangle: two of the base's corners meet the two of the top's.
-  Transition t{rectangle(300, 200), rectangle(300, 200), 250, {}};
-  t.top = {};
-  t.top.profile.kind = ProfileKind::polyline;
-  t.top.profile.points = {{-150, -100}, {150, -100}, {150, 60}, {-150, 60}};
-  t.base.profile.corner = 0;
-  t.base.profile.kind = ProfileKind::obround;
+TEST(TransitionPressed, CornersThatMeetNoneAreBentAboutCones) {
+  // Four sharp corners below, none above.
+  Transition t{rectangle(300, 200), rectangle(220, 150, 0, 0), 250, {}};
+  t.base.profile.kind = ProfileKind::polyline;
+  t.base.profile.width = t.base.profile.length = {};
+  t.base.profile.points = {{-150, -100}, {150, -100}, {150, 100}, {-150, 100}};
+  t.top = wide(ProfileKind::obround, 220, 150);
   const Sheet sheet = sheet_of(1);
   const Blank b = make_blank(t, sheet, {.gap = 0});
   EXPECT_TRUE(prove(b, t, sheet, {.gap = 0}).passed);

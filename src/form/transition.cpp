@@ -164,6 +164,22 @@ void check_lengths(const Form& f) {
 
 }  // namespace
 
+namespace {
+
+// A fold beside curved walls has no room for a radius of its own.
+void check_folds(const Transition& t, const Made& m) {
+  const bool folds = std::any_of(m.stretches.begin(), m.stretches.end(),
+                                 [](const Stretch& s) { return s.kind == RegionKind::fold; });
+  if (!folds || of_flats(*m.hull) || m.thickness == 0 || t.bend.radius.value_or(0) == 0) return;
+  throw Refusal({.reason = "is given where folds stand beside curved walls: these are sharp inside",
+                 .key = "bend.radius",
+                 .found = shown_mm(*t.bend.radius),
+                 .allowed = "0 mm, or nothing",
+                 .advice = "leave it out, or round the corners of a profile"});
+}
+
+}  // namespace
+
 PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
   check(sheet, {}, {});
   Made m;
@@ -171,6 +187,7 @@ PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
   m.stretches = stretches_of(m.hull);
   m.thickness = *sheet.thickness;
   m.neutral = sheet.neutral * m.thickness;
+  check_folds(t, m);
   const auto plane = [&](EndName end, const Frame& frame, double layer, const std::optional<Contact>& asked) {
     const Contact contact = asked.value_or(Contact::size_face);
     m.planes.push_back({end,
