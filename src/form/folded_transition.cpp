@@ -14,8 +14,7 @@ constexpr double two_pi = 2 * std::numbers::pi;
 struct Flat {
   std::string name;
   Vec3 base_from, base_to, top_from, top_to, normal;
-  bool joined = false;   // to the next, by a seam
-  bool lies_on = false;  // the next lies in one plane with it
+  bool joined = false;  // to the next, by a seam
 };
 
 // The seams as rulings within [first, first + a turn).
@@ -33,7 +32,7 @@ class Folds {
     const double first = stretches.front().piece.from;
     const std::vector<double> at = seams_within(seams, first);
     int number = 0;
-    for (const Stretch& s : stretches) {
+    for (const Stretch& s : stretches) {  // a flat first: of sharp corners every change has a side
       const auto within = [&](double u) { return u > s.piece.from + 1e-9 && u < s.piece.to - 1e-9; };
       const auto seam = std::find_if(at.begin(), at.end(), within);
       if (s.kind == RegionKind::fold) {
@@ -44,9 +43,6 @@ class Folds {
       }
       add(s, ++number, seam == at.end() ? std::nullopt : std::optional(*seam));
     }
-    // A stretch that begins with a fold: its last flat lies before it.
-    if (stretches.front().kind == RegionKind::fold)
-      std::rotate(flats_.begin(), flats_.begin() + 1, flats_.end());
   }
 
   Mould mould(const Sheet& sheet, double gap) {
