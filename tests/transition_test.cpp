@@ -393,6 +393,20 @@ TEST(TransitionPressed, CornersThatMeetNoneAreBentAboutCones) {
   EXPECT_TRUE(b.bends.empty()) << "its corners are bent about cones";
 }
 
+// Where rulings graze a rim, a point of a coarsely fitted outline may lie on no ruling close by.
+TEST(Transition, ACoarseOutlineWhereRulingsGrazeTheRimIsProved) {
+  Transition t{circle(112.7), {}, 131.35, {23, -136}};
+  t.base.tilt = Angle::degrees(34.3);
+  t.base.uphill = Angle::degrees(320.6);
+  t.top.profile = {.kind = ProfileKind::ellipse, .width = 112, .length = 245, .turn = Angle::degrees(-70.9)};
+  const Sheet sheet = sheet_of(2.915, Face::outside);
+  for (const double fit : {0.05, 0.12, 0.3, 1.0}) {
+    const Seam seam{.gap = 0.1156, .at = Angle::degrees(102.8)};
+    const Proof p = prove(make_blank(t, sheet, seam, {.fit = fit}), t, sheet, seam);
+    EXPECT_TRUE(p.passed) << fit << ": " << p.greatest_distance << " at " << p.where;
+  }
+}
+
 TEST(TransitionFolded, EveryReliefAndCornerIsProved) {
   for (const Relief relief : {Relief::closed, Relief::round, Relief::slot}) {
     for (const Corner corner : {Corner::inside_touch, Corner::lapped}) {
@@ -483,7 +497,8 @@ TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
       if (!is_folded(t, sheet)) {
         EXPECT_LT(warp_of(once_round(t, sheet)), 1e-9) << "seed " << GetParam() << ", part " << i;
       }
-      const Blank b = make_blank(t, sheet, seam);
+      const Making making{.fit = random() % 2 ? 0.02 : std::pow(10, within(-1.5, 0))};
+      const Blank b = make_blank(t, sheet, seam, making);
       const Proof p = prove(b, t, sheet, seam);
       EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance
                             << " at " << p.where << ", seam " << p.seam_mismatch << ", rims "

@@ -170,14 +170,14 @@ const char* name_of(ProfileKind kind) {
 }
 
 Vec2 Bow::at(double normal) const {
-  if (corner()) return centre;
+  if (a == b) return centre + a * direction(normal);
   const double x = normal - axis;
   const double reach = std::hypot(a * std::cos(x), b * std::sin(x));
   return centre + turned({a * a * std::cos(x) / reach, b * b * std::sin(x) / reach}, axis);
 }
 
 double Bow::radius(double normal) const {
-  if (corner()) return 0;
+  if (a == b) return a;
   const double x = normal - axis;
   const double reach = std::hypot(a * std::cos(x), b * std::sin(x));
   return a * a * b * b / (reach * reach * reach);

@@ -51,14 +51,16 @@ std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& p
     const Edge& e = blank.edges[i];
     const bool rising = blank.edges[(i + n - 1) % n].name == EdgeName::seam_start;
     if (!is_rim(e.name)) continue;
-    rims.push_back({.edge = &e, .end = end_of_rim(e.name), .rising = rising});
+    rims.push_back({.edge = &e, .end = end_of_rim(e.name), .rising = rising, .fit_error = blank.fit_error});
     look_along(rims.back(), panels);
   }
   return rims;
 }
 
 // Of the rulings about there each pair of neighbours that have the point between them gives one; the one
-// whose rim is nearest is meant.
+// whose rim is nearest is meant. Where rulings graze the rim a point just off it may lie on none: then it is
+// held in the plane that touches the wall at the nearest point of the rim, which is off by its distance
+// squared over the wall's radius.
 Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction, Vec2 p) {
   const double whole = rim.end_run - rim.start_run;
   const double about = 0.2 * whole + 0.01 * rim.runs.back();
@@ -81,8 +83,12 @@ Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double 
     const double through = root(aside, rim.us[i], rim.us[i + 1]);
     if (away(through) < away(u)) u = through;
   }
+  if (away(u) > 2 * rim.fit_error) {
+    const Least nearest = least(away, rim.us[first], rim.us[last]);
+    if (nearest.value < away(u) / 2) u = nearest.at;
+  }
   const FlatPanel& panel = panel_at(panels, u);
-  return {rim.end, u, dot(p - panel.base(u), direction(panel.heading(u)))};
+  return {rim.end, u, dot(p - panel.base(u), direction(panel.heading(u))), aside(u)};
 }
 
 std::vector<Place> outline_places(const std::vector<RimEdge>& rims, const std::vector<FlatPanel>& panels) {

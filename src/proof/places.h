@@ -6,11 +6,12 @@
 namespace juggler {
 
 /// A point of the blank's outline, found again among the rulings: where it is asked to be, and how far along
-/// its ruling it lies.
+/// its ruling it lies, and how far to the left of it.
 struct Place {
   EndName end = EndName::base;
   double u = 0;
   double along = 0;
+  double aside = 0;
 };
 
 [[nodiscard]] inline bool is_rim(EdgeName name) { return name == EdgeName::base || name == EdgeName::top; }
@@ -21,6 +22,7 @@ struct RimEdge {
   const Edge* edge = nullptr;
   EndName end = EndName::base;
   bool rising = true;           ///< from the first ruling to the last
+  double fit_error = 0;         ///< how far the blank's outline may lie off it
   std::vector<double> us = {};  ///< the rim at many rulings
   std::vector<Vec2> points = {};
   std::vector<Vec2> rulings = {};
@@ -30,7 +32,7 @@ struct RimEdge {
 };
 [[nodiscard]] std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& panels);
 
-/// The ruling through a point close to a rim, of which is known after what fraction of the rim's length it
+/// The ruling of a point close to a rim, of which is known after what fraction of the rim's length it
 /// comes.
 [[nodiscard]] Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction,
                              Vec2 p);

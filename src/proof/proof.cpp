@@ -139,7 +139,7 @@ Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const
   }
   for (const Place& p : places) {
     const FormedRuling& r = formed.at(p.u);
-    worst.look(off_edge(f, p.end, p.u, r.base + p.along * r.e, allowed),
+    worst.look(off_edge(f, p.end, p.u, r.base + p.along * r.e + p.aside * r.left, allowed),
                p.end == EndName::base ? "base edge as cut" : "top edge as cut", p.u);
   }
   return worst;
