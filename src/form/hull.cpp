@@ -102,7 +102,9 @@ struct Turning {
     const Vec2 v = direction(x);
     const Vec2 p2 = low.at(x);
     const Vec3 p = h.base.at(p2);
-    double rise = rise_about((x - x0) / (x1 - x0));
+    double low_rise = -std::numbers::pi / 2;  // (7): the root lies between
+    double high_rise = std::numbers::pi / 2;
+    double rise = std::clamp(rise_about((x - x0) / (x1 - x0)), low_rise, high_rise);
     Vec3 n, up, d;
     double y = 0;
     double last = HUGE_VAL;
@@ -111,9 +113,13 @@ struct Turning {
       up = std::cos(rise) * h.base.z - std::sin(rise) * h.base.way(v);
       y = angle_of(h.top.part(n));
       d = h.top.at(high.at(y)) - p;
-      const double step = (dot(n, d) - h.apart()) / dot(up, d);
-      rise -= std::clamp(step, -0.3, 0.3);
+      const double gap = dot(n, d) - h.apart();
+      const double step = gap / dot(up, d);
+      (gap < 0 ? low_rise : high_rise) = rise;
+      const double next = rise - step;
       const bool rounding = std::abs(step) < 1e-12 && std::abs(step) >= last / 4;
+      const bool outside = next <= low_rise || next >= high_rise;
+      rise = outside && std::abs(step) > 1e-12 ? (low_rise + high_rise) / 2 : next;
       if (std::abs(step) < 1e-15 || rounding) break;
       last = std::abs(step);
     }
@@ -313,8 +319,8 @@ class Rounds {
 };
 
 double size_layer(const TransitionEnd& end, const char* name, const Sheet& sheet) {
-  if (end.sizes_on) return layer_of(*end.sizes_on, *sheet.thickness);
-  if (sheet.sizes_on) return layer_of(*sheet.sizes_on, *sheet.thickness);
+  if (const auto face = end.sizes_on ? end.sizes_on : sheet.sizes_on)
+    return layer_of(*face, *sheet.thickness);
   if (*sheet.thickness == 0) return 0;
   throw Refusal({.reason = std::string("is missing: the face the ") + name + "'s sizes lie on",
                  .key = "sheet.sizes_on",

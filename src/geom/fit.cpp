@@ -225,13 +225,20 @@ Chain shared_out(const Table& t, double tolerance) {
   return best;
 }
 
-double error_of(const Curve& c, double a, double b, const Arc& arc) {
-  constexpr int looks = 64;
+// Between two places of the table, at these and between them: steps that are even in u may leave most of an
+// arc out where the curve runs unevenly.
+double error_of(const Curve& c, const Table& t, size_t a, size_t b, const Arc& arc) {
+  constexpr size_t looks = 64;
+  const size_t parts = std::max<size_t>(2, looks / (b - a));
   const Vec2 along = direction(arc.heading);
   double worst = 0;
-  for (int i = 1; i < looks; ++i) {
-    const Vec2 p = c.point(a + (b - a) * i / looks);
+  const auto look_at = [&](Vec2 p) {
     worst = std::max(worst, std::abs(off_circle(arc.start, along, bend(arc), p)));
+  };
+  for (size_t i = a; i < b; ++i) {
+    look_at(t.point[i]);
+    for (size_t m = 1; m < parts; ++m)
+      look_at(c.point(t.u[i] + (t.u[i + 1] - t.u[i]) * static_cast<double>(m) / static_cast<double>(parts)));
   }
   return worst;
 }
@@ -244,7 +251,7 @@ FittedArcs arcs_of(const Curve& c, const Table& t, const Chain& chain) {
     const auto b = static_cast<size_t>(chain.places[i + 1]);
     const Arc arc = arc_to(t.point[a], heading, t.point[b]);
     heading = arc.heading + arc.turn;
-    fitted.error = std::max(fitted.error, error_of(c, t.u[a], t.u[b], arc));
+    fitted.error = std::max(fitted.error, error_of(c, t, a, b, arc));
     fitted.arcs.push_back(arc);
   }
   return fitted;
