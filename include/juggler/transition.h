@@ -5,11 +5,29 @@
 
 namespace juggler {
 
-enum class ProfileKind { circle, rectangle, ellipse, obround, polygon, polyline };
+enum class ProfileKind { circle, rectangle, ellipse, obround, polygon, polyline, outline };
 [[nodiscard]] const char* name_of(ProfileKind kind);
 
+/// A piece of a drawn outline: a straight line, an arc of an ellipse, or a rational Bezier curve.
+struct DrawnCurve {
+  enum class Kind { line, arc, bezier };
+  Kind kind = Kind::line;
+  std::vector<Vec2> points = {};     ///< a line's ends; a Bezier curve's 3 to 16 control points
+  std::vector<double> weights = {};  ///< of these, above 0
+  Vec2 centre = {};                  ///< of an arc
+  double a = 0;                      ///< its half axes, above 0, the first at `axis`
+  double b = 0;
+  double axis = 0;  ///< radians
+  double from = 0;  ///< its eccentric angles, radians; falling ones run clockwise
+  double to = 0;
+
+  [[nodiscard]] Vec2 start() const;
+  [[nodiscard]] Vec2 end() const;
+  [[nodiscard]] DrawnCurve reversed() const;
+};
+
 /// The closed curve of an end, in the plane of the end; its centre is that of its area (of a polyline that of
-/// the polygon of its points).
+/// the polygon of its points, of an outline the origin of its drawing).
 struct Profile {
   ProfileKind kind = ProfileKind::circle;
   std::optional<double> diameter = {};  ///< circle
@@ -21,8 +39,12 @@ struct Profile {
       {};  ///< polygon: from side to opposite side; of odd ones twice the apothem
   std::optional<double> across_corners = {};  ///< polygon: twice the radius of its (sharp) corners
   std::vector<Vec2> points = {};              ///< polyline, either way round
-  Angle turn = {};                            ///< about its centre, anticlockwise from above
-  std::string key = {};  ///< its path in a job, for refusals; else "base.profile" and so on
+  /// outline: curve after curve, either way round. Ends that lie up to 0.01 mm apart are brought together,
+  /// and joints that bend by less than 0.1 degrees made smooth, by scaling curves a little.
+  std::vector<DrawnCurve> outline = {};
+  std::optional<Vec2> gap = {};  ///< outline: the middle of the gap that it had as drawn
+  Angle turn = {};               ///< about its centre, anticlockwise from above
+  std::string key = {};          ///< its path in a job, for refusals; else "base.profile" and so on
 };
 
 /// An end of a transition: its profile, and the plane that this lies in.

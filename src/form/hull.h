@@ -26,25 +26,21 @@ struct Frame {
   [[nodiscard]] Vec2 part(Vec3 n) const { return {dot(n, x), dot(n, y)}; }
 };
 
-/// A plane that touches both: the directions of its normal in both ends' planes, its rise (5), its normal.
+/// A plane that touches both: the directions of its normal in both ends' planes, and its normal.
 struct Touch {
   double base = 0;
   double top = 0;
-  double rise = 0;
   Vec3 normal;
 };
 
 /// Everything that the wall is made from.
 struct Hull {
   Frame base, top;
-  ConvexProfile low, high;
+  ProfileCurve low, high;
   double base_layer = 0, top_layer = 0;
   std::string base_key, top_key;  // of what would round their corners
 
   [[nodiscard]] double apart() const { return top_layer - base_layer; }
-  [[nodiscard]] Vec3 normal(double x, double rise) const {
-    return std::cos(rise) * base.way(direction(x)) + std::sin(rise) * base.z;
-  }
 };
 
 /// A stretch of wall once round, in rising u. A flat one has its corners on the size faces: the base's side,
@@ -60,7 +56,7 @@ struct Stretch {
 /// Whether both profiles are polygons with sharp corners, so that the wall is flats and folds alone.
 [[nodiscard]] bool of_flats(const Hull& hull);
 /// Where the curve reaches farthest.
-[[nodiscard]] Vec2 support(const ConvexProfile& profile, Vec2 way);
+[[nodiscard]] Vec2 support(const ProfileCurve& profile, Vec2 way);
 /// The wall once round from its first change.
 [[nodiscard]] std::vector<Stretch> stretches_of(const std::shared_ptr<const Hull>& hull);
 /// Errors  Refusal for profiles that are none, planes that cut the other profile, sizes without a face.

@@ -4,6 +4,9 @@
 #include <array>
 
 namespace juggler {
+
+Vec2 turned(Vec2 p, double by) { return p.x * direction(by) + p.y * left_of(direction(by)); }
+
 namespace {
 
 constexpr double pi = std::numbers::pi;
@@ -19,11 +22,9 @@ double sized(const std::optional<double>& value, const std::string& key) {
   refuse(key, "is out of range", shown_mm(*value), "0.001 to 1e6 mm");
 }
 
-Vec2 turned(Vec2 p, double by) { return p.x * direction(by) + p.y * left_of(direction(by)); }
+ProfileCurve circle(double radius) { return {{{0, 2 * pi, {}, radius, radius, 0}}}; }
 
-ConvexProfile circle(double radius) { return {{{0, 2 * pi, {}, radius, radius, 0}}}; }
-
-ConvexProfile obround(double width, double length, double turn) {
+ProfileCurve obround(double width, double length, double turn) {
   const double r = std::min(width, length) / 2;
   const double half = std::abs(width - length) / 2;
   if (half == 0) return circle(r);
@@ -33,10 +34,10 @@ ConvexProfile obround(double width, double length, double turn) {
            {along + pi / 2, along + 3 * pi / 2, Vec2{} - way, r, r, 0}}};
 }
 
-// (3): a polygon that runs anticlockwise, its corners rounded.
-ConvexProfile rounded(const std::vector<Vec2>& corners, double radius, const std::string& end) {
+// (3): a polygon that runs anticlockwise, its corners rounded; hollow ones the other way.
+ProfileCurve rounded(const std::vector<Vec2>& corners, double radius, const std::string& end) {
   const size_t n = corners.size();
-  ConvexProfile profile;
+  ProfileCurve profile;
   std::vector<double> left(n);  // of the side that follows each corner
   std::vector<double> setbacks;
   double normal = 0;
@@ -47,9 +48,9 @@ ConvexProfile rounded(const std::vector<Vec2>& corners, double radius, const std
     if (i == 0) normal = std::atan2(in.y, in.x) - pi / 2;
     const double turn = std::atan2(cross(in, out), dot(in, out));
     const Vec2 middle = direction(normal + turn / 2);
-    profile.bows.push_back(
-        {normal, normal + turn, corners[i] - (radius / std::cos(turn / 2)) * middle, radius, radius, 0});
-    setbacks.push_back(radius * std::tan(turn / 2));
+    const double r = turn < 0 ? -radius : radius;
+    profile.bows.push_back({normal, normal + turn, corners[i] - (r / std::cos(turn / 2)) * middle, r, r, 0});
+    setbacks.push_back(r * std::tan(turn / 2));
     normal += turn;
   }
   for (size_t i = 0; i < n; ++i) {
@@ -68,7 +69,7 @@ std::vector<Vec2> regular(int sides, double apothem, double turn) {
   return corners;
 }
 
-ConvexProfile polygon(const Profile& p, const std::string& end) {
+ProfileCurve polygon(const Profile& p, const std::string& end) {
   if (p.sides < 3 || p.sides > 64)
     refuse(end + ".sides", "is out of range", std::to_string(p.sides), "3 to 64");
   if (p.across_flats.has_value() == p.across_corners.has_value())
@@ -110,7 +111,7 @@ std::vector<Vec2> corners_of(std::vector<Vec2> p, double size) {
   return p;
 }
 
-ConvexProfile polyline(const Profile& asked, const std::string& end) {
+ProfileCurve polyline(const Profile& asked, const std::string& end) {
   const std::string key = end + ".points";
   if (asked.points.size() < 3 || asked.points.size() > 1000)
     refuse(key, "make no closed curve", std::to_string(asked.points.size()) + " points", "3 to 1000");
@@ -126,17 +127,13 @@ ConvexProfile polyline(const Profile& asked, const std::string& end) {
   if (twice_area(points) < 0) std::reverse(points.begin(), points.end());
   const Vec2 centre = centre_of_area(points);
   for (Vec2& p : points) p = turned(p - centre, asked.turn.radians());
-  double turned_in_all = 0;
   for (size_t i = 0; i < points.size(); ++i) {
     const Vec2 in = points[(i + 1) % points.size()] - points[i];
     const Vec2 out = points[(i + 2) % points.size()] - points[(i + 1) % points.size()];
-    const double turn = std::atan2(cross(in, out), dot(in, out));
-    turned_in_all += turn;
-    if (turn > 0) continue;
+    if (std::abs(std::atan2(cross(in, out), dot(in, out))) < pi - 1e-6) continue;
     const Vec2 at = turned(points[(i + 1) % points.size()], -asked.turn.radians()) + centre;
-    refuse(key, "make a curve that is not convex", "at [" + shown(at.x) + ", " + shown(at.y) + "]");
+    refuse(key, "run back on themselves", "at [" + shown(at.x) + ", " + shown(at.y) + "]");
   }
-  if (turned_in_all > 3 * pi) refuse(key, "cross each other");
   return rounded(points, asked.corner, end);
 }
 
@@ -160,47 +157,98 @@ void check_kind(const Profile& p, const std::string& end) {
   only(p.across_flats.has_value(), p.kind == ProfileKind::polygon, ".across_flats");
   only(p.across_corners.has_value(), p.kind == ProfileKind::polygon, ".across_corners");
   only(!p.points.empty(), p.kind == ProfileKind::polyline, ".points");
+  only(!p.outline.empty(), p.kind == ProfileKind::outline, ".path");
 }
 
 }  // namespace
 
 const char* name_of(ProfileKind kind) {
-  constexpr std::array names{"circle", "rectangle", "ellipse", "obround", "polygon", "polyline"};
+  constexpr std::array names{"circle", "rectangle", "ellipse", "obround", "polygon", "polyline", "outline"};
   return names[static_cast<size_t>(kind)];
 }
 
 Vec2 Bow::at(double normal) const {
+  if (bezier) return bezier->at(bezier->facing(normal)).point;
   if (a == b) return centre + a * direction(normal);
   const double x = normal - axis;
-  const double reach = std::hypot(a * std::cos(x), b * std::sin(x));
-  return centre + turned({a * a * std::cos(x) / reach, b * b * std::sin(x) / reach}, axis);
+  const double reach = std::copysign(std::hypot(a * std::cos(x), b * std::sin(x)), a);
+  return centre + juggler::turned({a * a * std::cos(x) / reach, b * b * std::sin(x) / reach}, axis);
 }
 
 double Bow::radius(double normal) const {
-  if (a == b) return a;
+  if (a == b && !bezier) return a;
+  if (bezier) {
+    const auto at = bezier->at(bezier->facing(normal));
+    const double speed = norm(at.first);
+    const double bent = cross(at.first, at.second);
+    constexpr double straight = 1e-15;
+    return speed * speed * speed /
+           (std::abs(bent) > straight * speed * speed ? bent : sense() * straight * speed * speed);
+  }
   const double x = normal - axis;
-  const double reach = std::hypot(a * std::cos(x), b * std::sin(x));
+  const double reach = std::copysign(std::hypot(a * std::cos(x), b * std::sin(x)), a);
   return a * a * b * b / (reach * reach * reach);
 }
 
-size_t ConvexProfile::bow_at(double normal) const {
+Bow Bow::moved(double scale, Vec2 by) const {
+  Bow bow = *this;
+  bow.centre = scale * centre + by;
+  bow.a *= scale;
+  bow.b *= scale;
+  if (!bezier) return bow;
+  auto curve = *bezier;
+  for (Vec2& p : curve.points) p = scale * p + by;
+  bow.bezier = std::make_shared<const BezierStretch>(std::move(curve));
+  return bow;
+}
+
+Bow Bow::turned(double by) const {
+  Bow bow = *this;
+  bow.from += by;
+  bow.to += by;
+  bow.axis += by;
+  bow.centre = juggler::turned(centre, by);
+  if (!bezier) return bow;
+  auto curve = *bezier;
+  for (Vec2& p : curve.points) p = juggler::turned(p, by);
+  bow.bezier = std::make_shared<const BezierStretch>(std::move(curve));
+  return bow;
+}
+
+bool ProfileCurve::convex() const {
+  return std::all_of(bows.begin(), bows.end(), [](const Bow& b) { return b.to >= b.from; });
+}
+
+std::vector<Vec2> points_along(const ProfileCurve& profile, int for_each_bow) {
+  std::vector<Vec2> points;
+  for (const Bow& b : profile.bows) {
+    const int count = b.corner() ? 1 : for_each_bow;
+    for (int i = 0; i < count; ++i)
+      points.push_back(b.at(b.from + (b.to - b.from) * (count == 1 ? 0.0 : 1.0 * i / (count - 1))));
+  }
+  return points;
+}
+
+size_t ProfileCurve::bow_at(double normal) const {
   const double first = bows.front().from;
   const double within = normal - 2 * pi * std::floor((normal - first) / (2 * pi));
   const auto found = std::find_if(bows.begin(), bows.end() - 1, [&](const Bow& b) { return within <= b.to; });
   return static_cast<size_t>(found - bows.begin());
 }
 
-double ConvexProfile::reach(double normal) const {
+double ProfileCurve::reach(double normal) const {
   return dot(bows[bow_at(normal)].at(normal), direction(normal));
 }
 
+namespace {
+
 // (4), bow by bow: on a circle the direction towards the point, where that is its own.
-double ConvexProfile::distance(Vec2 point) const {
+double distance_of_convex(const ProfileCurve& profile, Vec2 point) {
   double out = -HUGE_VAL;
-  for (const Bow& bow : bows) {
+  for (const Bow& bow : profile.bows) {
     const auto past = [&](double n) { return dot(point - bow.at(n), direction(n)); };
     out = std::max({out, past(bow.from), past(bow.to)});
-    if (bow.a != bow.b) {
+    if (bow.a != bow.b || bow.bezier) {
       out = std::max(out, -least([&](double n) { return -past(n); }, bow.from, bow.to).value);
       continue;
     }
@@ -212,7 +260,49 @@ double ConvexProfile::distance(Vec2 point) const {
   return std::abs(out);
 }
 
-ConvexProfile convex_profile(const Profile& p, const std::string& end) {
+double distance_of_side(Vec2 a, Vec2 b, Vec2 point) {
+  const Vec2 d = b - a;
+  const double part = dot(d, d) > 0 ? std::clamp(dot(point - a, d) / dot(d, d), 0.0, 1.0) : 0;
+  return norm(point - a - part * d);
+}
+
+}  // namespace
+
+double ProfileCurve::distance(Vec2 point) const {
+  if (convex()) return distance_of_convex(*this, point);
+  double nearest = HUGE_VAL;
+  for (size_t i = 0; i < bows.size(); ++i) {
+    const Bow& bow = bows[i];
+    nearest = std::min(nearest, distance_of_side(end(i), start(next(i)), point));
+    if (bow.corner()) continue;
+    const auto away = [&](double n) { return norm(point - bow.at(n)); };
+    nearest = std::min(nearest, least(away, std::min(bow.from, bow.to), std::max(bow.from, bow.to)).value);
+  }
+  return nearest;
+}
+
+namespace {
+
+// Once round, without crossing itself.
+void check_once_round(const ProfileCurve& profile, const std::string& key) {
+  if (profile.convex() && profile.bows.back().to - profile.bows.front().from < 3 * pi) return;
+  const std::vector<Vec2> points = points_along(profile, 16);
+  double size = 0;
+  for (const Vec2 p : points) size = std::max(size, norm(p - points.front()));
+  std::vector<Vec2> apart;
+  for (const Vec2 p : points) {
+    if (apart.empty() || norm(p - apart.back()) > 1e-9 * size) apart.push_back(p);
+  }
+  if (norm(apart.back() - apart.front()) < 1e-9 * size) apart.pop_back();
+  Outline outline;
+  for (size_t i = 0; i < apart.size(); ++i) outline.push_back(line(apart[i], apart[(i + 1) % apart.size()]));
+  double turned_in_all = 0;
+  for (const Bow& b : profile.bows) turned_in_all += b.to - b.from;
+  if (std::abs(turned_in_all - 2 * pi) > 1e-6 || crosses_itself(outline, 0))
+    refuse(key, "makes a curve that crosses itself", {}, "a simple closed curve");
+}
+
+ProfileCurve curve_of(const Profile& p, const std::string& end) {
   check_kind(p, end);
   const double turn = p.turn.radians();
   const auto size = [&](const std::optional<double>& value, const char* key) {
@@ -229,6 +319,8 @@ ConvexProfile convex_profile(const Profile& p, const std::string& end) {
       return polygon(p, end);
     case ProfileKind::polyline:
       return polyline(p, end);
+    case ProfileKind::outline:
+      return drawn_profile(p, end);
     case ProfileKind::rectangle:
       break;
   }
@@ -237,6 +329,14 @@ ConvexProfile convex_profile(const Profile& p, const std::string& end) {
   std::vector<Vec2> corners{{w, -l}, {w, l}, {-w, l}, {-w, -l}};
   for (Vec2& c : corners) c = turned(c, turn);
   return rounded(corners, p.corner, end);
+}
+
+}  // namespace
+
+ProfileCurve profile_curve(const Profile& p, const std::string& end) {
+  ProfileCurve profile = curve_of(p, end);
+  check_once_round(profile, p.kind == ProfileKind::polyline ? end + ".points" : end);
+  return profile;
 }
 
 }  // namespace juggler

@@ -1,12 +1,18 @@
-// A convex profile by the directions of its normals. Private to the room. Source docs/maths/transitions.md
+// A profile by the directions of its normals. Private to the room. Source docs/maths/transitions.md
 // (1)-(4).
 #pragma once
 
-#include "juggler/transition.h"
+#include <memory>
+
+#include "bezier.h"
 
 namespace juggler {
 
-/// A corner (both half axes 0) or an arc of an ellipse, over a range of outward normals; radians.
+/// Turned about the origin, radians.
+[[nodiscard]] Vec2 turned(Vec2 p, double by);
+
+/// A corner (both half axes 0), an arc of an ellipse or a stretch of a Bezier curve, over a range of outward
+/// normals; radians. Where it is hollow the range falls as the profile runs on, and half axes are negative.
 struct Bow {
   double from = 0;
   double to = 0;
@@ -14,17 +20,23 @@ struct Bow {
   double a = 0;  ///< half axes, the first at `axis`
   double b = 0;
   double axis = 0;
+  std::shared_ptr<const BezierStretch> bezier = {};
 
-  [[nodiscard]] bool corner() const { return a == 0; }
+  [[nodiscard]] bool corner() const { return a == 0 && !bezier; }
+  [[nodiscard]] double sense() const { return to < from ? -1 : 1; }
   /// Its point with a normal; goes on beyond its range.
   [[nodiscard]] Vec2 at(double normal) const;
-  /// Its radius of curvature there: the point runs that fast, square to the normal.
+  /// Its radius of curvature there, negative where hollow: the point runs that fast, square to the normal.
   [[nodiscard]] double radius(double normal) const;
+  /// Enlarged about the origin, then moved.
+  [[nodiscard]] Bow moved(double scale, Vec2 by) const;
+  /// Turned about the origin.
+  [[nodiscard]] Bow turned(double by) const;
 };
 
-/// A closed convex curve: bows whose ranges follow each other once round, with a straight side (which may
-/// have no length) from each to the next.
-struct ConvexProfile {
+/// A closed curve: bows whose ranges follow each other once round, with a straight side (which may have no
+/// length) from each to the next. Convex where no range falls.
+struct ProfileCurve {
   std::vector<Bow> bows = {};
 
   [[nodiscard]] size_t next(size_t i) const { return (i + 1) % bows.size(); }
@@ -32,18 +44,24 @@ struct ConvexProfile {
   [[nodiscard]] Vec2 start(size_t i) const { return bows[i].at(bows[i].from); }
   /// Of the side that follows a bow.
   [[nodiscard]] double side_length(size_t i) const { return norm(start(next(i)) - end(i)); }
-  /// The bow whose range holds a normal.
+  [[nodiscard]] bool convex() const;
+  /// The bow whose range holds a normal; of a convex one.
   [[nodiscard]] size_t bow_at(double normal) const;
-  /// How far the curve reaches in a direction.
+  /// How far the curve reaches in a direction; of a convex one.
   [[nodiscard]] double reach(double normal) const;
   /// Distance of a point from the curve.
   [[nodiscard]] double distance(Vec2 point) const;
 };
 
+/// Points along the curve, some for each bow.
+[[nodiscard]] std::vector<Vec2> points_along(const ProfileCurve& profile, int for_each_bow);
+
 /// `end` names the profile in refusals: "base.profile".
 ///
 /// Errors  Refusal for sizes missing, contradictory or out of range, and for points that make no convex
 /// curve.
-[[nodiscard]] ConvexProfile convex_profile(const Profile& profile, const std::string& end);
+[[nodiscard]] ProfileCurve profile_curve(const Profile& profile, const std::string& end);
+/// Of a drawn outline. Source  docs/maths/transitions.md (17)-(19).
+[[nodiscard]] ProfileCurve drawn_profile(const Profile& profile, const std::string& end);
 
 }  // namespace juggler

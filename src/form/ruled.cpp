@@ -22,9 +22,12 @@ namespace {
 
 constexpr double two_pi = 2 * std::numbers::pi;
 
+double first_u_where(const Form& f, double value, const std::function<double(double)>& angle);
+
 // Where an angle that rises with u, or stands still, has a value: the middle of there. It may stand still
 // across the ends of the wall, so it is followed on beyond them.
 double u_where(const Form& f, double value, const std::function<double(double)>& angle) {
+  if (f.turns_back) return first_u_where(f, value, angle);
   const double from = f.wall.front().from;
   const auto on = [&](double u) {
     const double turns = two_pi * std::floor((u - from) / two_pi);
@@ -39,6 +42,27 @@ double u_where(const Form& f, double value, const std::function<double(double)>&
   };
   constexpr double near_enough = 1e-13;
   return (meets(-near_enough) + meets(near_enough)) / 2;
+}
+
+// The first place where an angle that may turn back has a value, the middle of a stretch where it stands
+// still.
+double first_u_where(const Form& f, double value, const std::function<double(double)>& angle) {
+  const auto off = [&](double u) { return std::remainder(angle(u) - value, two_pi); };
+  for (const WallPiece& w : f.wall) {
+    constexpr int looks = 64;
+    constexpr double none = 1e-12;
+    const double from = std::max(w.from, f.from());
+    const double to = std::min(w.to, f.to());
+    if (std::abs(off(from)) < none && std::abs(off((from + to) / 2)) < none) return (from + to) / 2;
+    for (int i = 0; i < looks && from < to; ++i) {
+      const double a = from + (to - from) * i / looks;
+      const double b = from + (to - from) * (i + 1) / looks;
+      if ((off(a) < 0) != (off(b) < 0) && std::abs(off(a)) + std::abs(off(b)) < std::numbers::pi)
+        return root(off, a, b);
+    }
+  }
+  throw Refusal(
+      {.reason = "meets no ruling", .key = "seam.at", .found = shown_degrees(Angle::radians(value))});
 }
 
 }  // namespace

@@ -76,6 +76,7 @@ Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top) {
 Form form_between(const Made& m, const Span& span) {
   Form f;
   f.by_plan = false;
+  f.turns_back = !m.hull->low.convex() || !m.hull->high.convex();
   f.thickness = m.thickness;
   f.neutral = m.neutral;
   f.size = m.size;
@@ -108,7 +109,7 @@ struct Crossing {
 Crossing worst_crossing(const Form& f, const Hull& h, EndName end) {
   const bool top = end == EndName::top;
   const Frame& frame = top ? h.top : h.base;
-  const ConvexProfile& profile = top ? h.high : h.low;
+  const ProfileCurve& profile = top ? h.high : h.low;
   Crossing worst;
   for (const WallPiece& w : f.wall) {
     for (int i = 0; i <= 16; ++i) {
@@ -123,6 +124,7 @@ Crossing worst_crossing(const Form& f, const Hull& h, EndName end) {
         const double turns = cross(way, frame.part(r.dn)) / dot(way, way);
         const double gains = -turns * dot(frame.way(left_of((1 / norm(way)) * way)), cross(r.n, r.e));
         if (breadth >= 0 || gains <= 0) continue;
+        if (f.turns_back) continue;
         const double x = angle_of(way);
         const double now = profile.bows[profile.bow_at(x)].radius(x);
         worst.radius = std::max(worst.radius, now - breadth / gains);
@@ -142,7 +144,9 @@ void check_crossings(const Form& f, const Hull& h) {
          .key = end == EndName::base ? h.base_key : h.top_key,
          .found = "sizes at " + shown_mm(end == EndName::top ? h.top_layer : h.base_layer) +
                   " from the inside face",
-         .allowed = "corners of at least " + shown_mm(std::ceil(1e3 * c.radius - 1e-6) / 1e3) + " radius",
+         .allowed = f.turns_back ? "corners and hollows that are rounder than the sheet is thick"
+                                 : "corners of at least " + shown_mm(std::ceil(1e3 * c.radius - 1e-6) / 1e3) +
+                                       " radius",
          .advice = "round its corners, or size it on the inside"});
   }
 }

@@ -1,0 +1,96 @@
+// Whether a wall cuts through itself.
+#include <algorithm>
+#include <array>
+
+#include "turning.h"
+
+namespace juggler {
+namespace {
+
+struct Triangle {
+  std::array<Vec3, 3> at;
+  size_t strip = 0;
+  Vec3 low, high;
+};
+
+Vec3 least_of(Vec3 a, Vec3 b) { return {std::min(a.x, b.x), std::min(a.y, b.y), std::min(a.z, b.z)}; }
+Vec3 most_of(Vec3 a, Vec3 b) { return {std::max(a.x, b.x), std::max(a.y, b.y), std::max(a.z, b.z)}; }
+
+Triangle triangle(Vec3 a, Vec3 b, Vec3 c, size_t strip) {
+  return {{a, b, c}, strip, least_of(a, least_of(b, c)), most_of(a, most_of(b, c))};
+}
+
+bool boxes_meet(const Triangle& a, const Triangle& b) {
+  return a.low.x <= b.high.x && b.low.x <= a.high.x && a.low.y <= b.high.y && b.low.y <= a.high.y &&
+         a.low.z <= b.high.z && b.low.z <= a.high.z;
+}
+
+// Well inside both: what only touches, as at the point of a cone, does not count.
+bool pierces(Vec3 a, Vec3 b, const Triangle& t) {
+  constexpr double inside = 1e-6;
+  const Vec3 u = t.at[1] - t.at[0];
+  const Vec3 v = t.at[2] - t.at[0];
+  const Vec3 d = b - a;
+  const Vec3 n = cross(u, v);
+  const double across = dot(n, d);
+  if (std::abs(across) <= 1e-9 * norm(n) * norm(d)) return false;
+  const double part = dot(n, t.at[0] - a) / across;
+  if (part < inside || part > 1 - inside) return false;
+  const Vec3 w = a + part * d - t.at[0];
+  const double first = dot(cross(w, v), n) / dot(n, n);
+  const double second = dot(cross(u, w), n) / dot(n, n);
+  return first > inside && second > inside && first + second < 1 - inside;
+}
+
+bool cut_through(const Triangle& a, const Triangle& b) {
+  if (!boxes_meet(a, b)) return false;
+  for (size_t k = 0; k < 3; ++k) {
+    if (pierces(a.at[k], a.at[(k + 1) % 3], b) || pierces(b.at[k], b.at[(k + 1) % 3], a)) return true;
+  }
+  return false;
+}
+
+std::vector<Triangle> strips_of(const std::vector<Stretch>& stretches, const Hull& h) {
+  std::vector<Triangle> strips;
+  const auto at_end = [](const Ruling& r, const Frame& frame, double layer) {
+    const Vec3 p = r.c + layer * r.n;
+    return p + (dot(frame.z, frame.centre - p) / dot(frame.z, r.e)) * r.e;
+  };
+  size_t strip = 0;
+  for (const Stretch& s : stretches) {
+    const int parts = s.kind == RegionKind::flat || s.kind == RegionKind::fold ? 1 : 12;
+    for (int i = 0; i < parts; ++i, ++strip) {
+      const double step = (s.piece.to - s.piece.from) / parts;
+      const Ruling r0 = s.piece.ruling(s.piece.from + step * i);
+      const Ruling r1 = s.piece.ruling(s.piece.from + step * (i + 1));
+      const Vec3 a = at_end(r0, h.base, h.base_layer);
+      const Vec3 b = at_end(r1, h.base, h.base_layer);
+      const Vec3 c = at_end(r1, h.top, h.top_layer);
+      const Vec3 d = at_end(r0, h.top, h.top_layer);
+      if (norm(b - a) > 0) strips.push_back(triangle(a, b, c, strip));
+      if (norm(d - c) > 0) strips.push_back(triangle(a, c, d, strip));
+    }
+  }
+  return strips;
+}
+
+}  // namespace
+
+void check_apart(const std::vector<Stretch>& stretches, const Hull& h) {
+  const std::vector<Triangle> strips = strips_of(stretches, h);
+  const size_t last = strips.back().strip;
+  for (size_t i = 0; i < strips.size(); ++i) {
+    for (size_t k = i + 1; k < strips.size(); ++k) {
+      const size_t between = strips[k].strip - strips[i].strip;
+      if (between <= 1 || between == last || !cut_through(strips[i], strips[k])) continue;
+      const Vec3 at = 1.0 / 3 * (strips[i].at[0] + strips[i].at[1] + strips[i].at[2]);
+      throw Refusal({.reason = "makes a wall that cuts through itself",
+                     .key = h.low.convex() ? h.top_key : h.base_key,
+                     .found = "near [" + shown(at.x) + ", " + shown(at.y) + ", " + shown(at.z) + "]",
+                     .allowed = "a wall that stays clear of itself",
+                     .advice = "move or turn one of the ends, or part the work there"});
+    }
+  }
+}
+
+}  // namespace juggler

@@ -1,0 +1,114 @@
+#include "turning.h"
+
+#include <algorithm>
+
+namespace juggler {
+
+Touch touch_from(const Lead& lead, double x, Vec2 point, const std::function<Vec2(double)>& follow) {
+  const Vec3 p = lead.own().at(point);
+  const auto gap = [&](double rise) {
+    const Vec3 n = lead.normal(x, rise);
+    const Vec2 way = lead.other().part(n);
+    const Vec3 q = lead.other().at(norm(way) > 0 ? follow(angle_of(way)) : Vec2{});
+    return dot(n, q - p) - lead.apart();
+  };
+  const Vec3 n = lead.normal(x, root(gap, -std::numbers::pi / 2, std::numbers::pi / 2));
+  const double other = angle_of(lead.other().part(n));
+  return lead.base() ? Touch{x, other, n} : Touch{other, x, n};
+}
+
+void Turning::look() {
+  const Lead l{*hull, lead};
+  constexpr double step = 0.1;
+  const int steps = std::max(1, static_cast<int>(std::ceil(std::abs(x1 - x0) / step)));
+  for (int k = 0; k <= steps; ++k) {
+    const double x = x0 + (x1 - x0) * k / steps;
+    const Touch t = touch_from(l, x, leading().at(x), [&](double y) { return following().at(y); });
+    rises.push_back(std::asin(std::clamp(l.sign() * dot(t.normal, l.own().z), -1.0, 1.0)));
+    rates.push_back(rate(x, rises.back()));
+  }
+}
+
+// Near the root: the cubic between two places where it and its rate are known.
+double Turning::rise_about(double part) const {
+  const double at = std::clamp(part, 0.0, 1.0) * static_cast<double>(rises.size() - 1);
+  const size_t i = std::min(static_cast<size_t>(at), rises.size() - 2);
+  const double step = (x1 - x0) / static_cast<double>(rises.size() - 1);
+  const double t = at - static_cast<double>(i);
+  const double s = 1 - t;
+  return s * s * ((1 + 2 * t) * rises[i] + t * step * rates[i]) +
+         t * t * ((1 + 2 * s) * rises[i + 1] - s * step * rates[i + 1]);
+}
+
+// (8)
+double Turning::rate(double x, double rise) const {
+  const Lead l{*hull, lead};
+  const Vec3 q = l.other().at(following().at(angle_of(l.other().part(l.normal(x, rise)))));
+  const Vec3 d = q - l.own().at(leading().at(x));
+  return -std::cos(rise) * dot(l.own().way(left_of(direction(x))), d) / dot(l.up(x, rise), d);
+}
+
+// Newton's steps, kept within the bracket of (7) where the plane turns fast.
+double Turning::rise_at(double x, double part) const {
+  const Lead l{*hull, lead};
+  const Vec3 p = l.own().at(leading().at(x));
+  double low_rise = -std::numbers::pi / 2;
+  double high_rise = std::numbers::pi / 2;
+  double rise = std::clamp(rise_about(part), low_rise, high_rise);
+  double last = HUGE_VAL;
+  for (int i = 0; i < 60; ++i) {
+    const Vec3 n = l.normal(x, rise);
+    const Vec3 d = l.other().at(following().at(angle_of(l.other().part(n)))) - p;
+    const double gap = dot(n, d) - l.apart();
+    const double step = gap / dot(l.up(x, rise), d);
+    (gap < 0 ? low_rise : high_rise) = rise;
+    const double next = rise - step;
+    const bool rounding = std::abs(step) < 1e-12 && std::abs(step) >= last / 4;
+    const bool outside = next <= low_rise || next >= high_rise;
+    rise = outside && std::abs(step) > 1e-12 ? (low_rise + high_rise) / 2 : next;
+    if (std::abs(step) < 1e-15 || rounding) break;
+    last = std::abs(step);
+  }
+  return rise;
+}
+
+Ruling Turning::operator()(double u) const {
+  const Lead l{*hull, lead};
+  const double t = (u - u0) / (u1 - u0);
+  const double part = eased ? t * t * (3 - 2 * t) : t;
+  const double speed = (x1 - x0) / (u1 - u0) * (eased ? 6 * t * (1 - t) : 1);
+  const double x = x0 + part * (x1 - x0);
+  const double rise = rise_at(x, part);
+  const Vec3 n = l.normal(x, rise);
+  const Vec3 up = l.up(x, rise);
+  const Vec2 way = l.other().part(n);
+  const double y = angle_of(way);
+  const Vec3 p = l.own().at(leading().at(x));
+  const Vec3 q = l.other().at(following().at(y));
+  const Vec3 along = l.own().way(left_of(direction(x)));
+  const double d_rise = -std::cos(rise) * dot(along, q - p) / dot(up, q - p);
+  const Vec3 dn = std::cos(rise) * along + d_rise * up;
+  const double dy = cross(way, l.other().part(dn)) / dot(way, way);
+  const Vec3 dp = leading().radius(x) * along;
+  const Vec3 dq = (following().radius(y) * dy) * l.other().way(left_of(direction(y)));
+  const bool up_from_base = l.base();
+  const Vec3 d = up_from_base ? q - p : p - q;
+  const Vec3 foot = up_from_base ? p : q;
+  const Vec3 d_foot = up_from_base ? dp : dq;
+  const Vec3 whole = d - hull->apart() * n;
+  const Vec3 d_whole = (up_from_base ? dq - dp : dp - dq) - hull->apart() * dn;
+  const double length = norm(whole);
+  const Vec3 e = 1 / length * whole;
+  return {foot - hull->base_layer * n,
+          e,
+          n,
+          speed * (d_foot - hull->base_layer * dn),
+          (speed / length) * (d_whole - dot(d_whole, e) * e),
+          speed * dn};
+}
+
+bool straightens(const Bow& bow, double from, double to, double size) {
+  return bow.bezier && std::max(std::abs(bow.radius(from)), std::abs(bow.radius(to))) > 100 * size;
+}
+
+}  // namespace juggler

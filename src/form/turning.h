@@ -1,0 +1,76 @@
+// Planes that touch two curves, and the wall that they envelop. Private to the room. Equation numbers:
+// docs/maths/transitions.md.
+#pragma once
+
+#include "hull.h"
+
+namespace juggler {
+
+/// Of an end that leads: the planes that touch its curve in a direction x have the normal cos a v(x) + sin a
+/// Z, a their rise, from -pi/2 to pi/2, Z towards the other end.
+struct Lead {
+  const Hull& hull;
+  EndName end;
+
+  [[nodiscard]] bool base() const { return end == EndName::base; }
+  [[nodiscard]] const Frame& own() const { return base() ? hull.base : hull.top; }
+  [[nodiscard]] const Frame& other() const { return base() ? hull.top : hull.base; }
+  [[nodiscard]] double sign() const { return base() ? 1 : -1; }
+  /// How far the other end's layer lies from the own one.
+  [[nodiscard]] double apart() const { return sign() * hull.apart(); }
+  [[nodiscard]] Vec3 normal(double x, double rise) const {
+    return std::cos(rise) * own().way(direction(x)) + (sign() * std::sin(rise)) * own().z;
+  }
+  /// The normal's derivative by the rise.
+  [[nodiscard]] Vec3 up(double x, double rise) const {
+    return (sign() * std::cos(rise)) * own().z - std::sin(rise) * own().way(direction(x));
+  }
+};
+
+/// The plane that touches a curve at a point with the direction x and another curve, given by its point in
+/// each direction. (6), (7)
+[[nodiscard]] Touch touch_from(const Lead& lead, double x, Vec2 point,
+                               const std::function<Vec2(double normal)>& follow);
+
+/// The wall between one bow of each end, both of which the touching plane follows. (5)-(9)
+struct Turning {
+  std::shared_ptr<const Hull> hull;
+  EndName lead = EndName::base;
+  Bow low, high;
+  double x0 = 0, x1 = 0;  // directions of the end that leads
+  double u0 = 0, u1 = 0;
+  bool eased = false;                          // slow at both ends, where a curve may be straight: (21)
+  std::vector<double> rises = {}, rates = {};  // the root and how fast it moves, at equal steps of x
+
+  /// Fills the last two.
+  void look();
+  [[nodiscard]] Ruling operator()(double u) const;
+
+ private:
+  [[nodiscard]] double rise_about(double part) const;
+  [[nodiscard]] double rise_at(double x, double part) const;
+  [[nodiscard]] double rate(double x, double rise) const;
+  [[nodiscard]] const Bow& leading() const { return lead == EndName::base ? low : high; }
+  [[nodiscard]] const Bow& following() const { return lead == EndName::base ? high : low; }
+};
+
+/// The sides of a flat: of the base, and of the top; one of them may be a point.
+struct FlatSides {
+  Vec2 p0, p1, q0, q1;
+};
+[[nodiscard]] Stretch flat_stretch(const Hull& hull, Vec3 normal, const FlatSides& sides, double from,
+                                   double to);
+[[nodiscard]] Stretch bent_stretch(Turning bend);
+/// The wall once round where a profile is hollow somewhere.
+///
+/// Errors  Refusal where no chain of touching planes runs once round, or the wall it makes crosses itself.
+/// Cost    bows of the base times bows of the top squared.
+[[nodiscard]] std::vector<Stretch> chained(const std::shared_ptr<const Hull>& hull);
+
+/// Errors  Refusal where a wall cuts through itself, as it is seen at some hundred rulings.
+void check_apart(const std::vector<Stretch>& stretches, const Hull& hull);
+
+/// Whether a bow of a stretch is all but straight at an end of it.
+[[nodiscard]] bool straightens(const Bow& bow, double from, double to, double size);
+
+}  // namespace juggler
