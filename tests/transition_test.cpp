@@ -318,7 +318,7 @@ TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
   arrow.base = {};
   arrow.base.profile.kind = ProfileKind::polyline;
   arrow.base.profile.points = {{0, 0}, {100, 0}, {50, 20}, {50, 100}};
-  EXPECT_TRUE(has(refused(arrow).reason, "not convex"));
+  EXPECT_TRUE(has(refused(arrow).reason, "is hollow"));
   arrow.base.profile.points = {{0, 0}, {100, 100}, {100, 0}, {0, 100}};
   EXPECT_FALSE(refused(arrow).reason.empty());
 }

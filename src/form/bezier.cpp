@@ -1,10 +1,13 @@
 #include "bezier.h"
 
 #include <algorithm>
+#include <array>
 #include <stdexcept>
 
 namespace juggler {
 namespace {
+
+constexpr size_t most_points = 16;
 
 struct Weighed {
   double x = 0, y = 0, w = 0;
@@ -26,17 +29,17 @@ double curl(const BezierStretch& b, double s) {
 // De Casteljau on weighed points: the last three levels give the value and both derivatives, and the quotient
 // rule takes the weight out.
 BezierStretch::At BezierStretch::at(double s) const {
-  std::vector<Weighed> level;
-  for (size_t i = 0; i < points.size(); ++i)
-    level.push_back({weights[i] * points[i].x, weights[i] * points[i].y, weights[i]});
-  const auto degree = static_cast<double>(level.size() - 1);
+  std::array<Weighed, most_points> level;
+  size_t count = points.size();
+  for (size_t i = 0; i < count; ++i)
+    level[i] = {weights[i] * points[i].x, weights[i] * points[i].y, weights[i]};
+  const auto degree = static_cast<double>(count - 1);
   Weighed first, second;
-  while (level.size() > 1) {
-    if (level.size() == 3)
+  for (; count > 1; --count) {
+    if (count == 3)
       second = times(degree * (degree - 1), minus(minus(level[2], level[1]), minus(level[1], level[0])));
-    if (level.size() == 2) first = times(degree, minus(level[1], level[0]));
-    for (size_t i = 0; i + 1 < level.size(); ++i) level[i] = mixed(level[i], level[i + 1], s);
-    level.pop_back();
+    if (count == 2) first = times(degree, minus(level[1], level[0]));
+    for (size_t i = 0; i + 1 < count; ++i) level[i] = mixed(level[i], level[i + 1], s);
   }
   const double w = level[0].w;
   const Vec2 p = 1 / w * flat(level[0]);
@@ -46,11 +49,25 @@ BezierStretch::At BezierStretch::at(double s) const {
 
 double BezierStretch::facing(double normal) const {
   const Vec2 v = direction(normal);
-  const auto runs_out = [&](double s) { return dot(at(s).first, v); };
-  const double before = runs_out(from);
-  const double after = runs_out(to);
+  const auto runs_out = [&](const At& at) { return dot(at.first, v); };
+  const double before = runs_out(at(from));
+  const double after = runs_out(at(to));
   if ((before < 0) == (after < 0)) return std::abs(before) < std::abs(after) ? from : to;
-  return root(runs_out, from, to);
+  // Newton's steps, within a bracket.
+  double low = from;
+  double high = to;
+  double s = from + (to - from) * before / (before - after);
+  for (int i = 0; i < 100; ++i) {
+    const At now = at(s);
+    const double off = runs_out(now);
+    ((off < 0) == (before < 0) ? low : high) = s;
+    const double next =
+        s - off / dot(now.second - (dot(now.second, now.first) / dot(now.first, now.first)) * now.first, v);
+    const double last = s;
+    s = next > low && next < high ? next : (low + high) / 2;
+    if (std::abs(s - last) < 1e-16) break;
+  }
+  return s;
 }
 
 std::vector<BezierStretch> one_way_stretches(const DrawnCurve& curve) {

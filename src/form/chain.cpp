@@ -291,8 +291,8 @@ class Chain {
                                    : leads.to;
     if (std::abs(bend.x1 - bend.x0) < 1e-11) return;
     bend.look();
-    bend.eased = straightens(leads, bend.x0, bend.x1, size()) ||
-                 straightens(follows, other(a.touch), other(b.touch), size());
+    bend.slow_from = straightens(leads, bend.x0, size()) || straightens(follows, other(a.touch), size());
+    bend.slow_to = straightens(leads, bend.x1, size()) || straightens(follows, other(b.touch), size());
     const double turn = angle_between(a.touch.normal, b.touch.normal);
     const double run = length_of(bend, EndName::base) + length_of(bend, EndName::top);
     parts_.push_back({run / size() + turn / 10, {}, {}, std::move(bend)});

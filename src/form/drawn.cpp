@@ -82,14 +82,16 @@ Item item_of_arc(const DrawnCurve& c) {
 }
 
 Item item_of_bezier(const BezierStretch& s) {
-  const auto normal = [&](double at) {
-    const Vec2 way = s.at(at).first;
+  // Where control points coincide at an end the direction is that just inside.
+  const auto normal = [&](double at, double inside) {
+    Vec2 way = s.at(at).first;
+    if (norm(way) < 1e-9 * norm(s.points.back() - s.points.front())) way = s.at(inside).first;
     return std::atan2(way.y, way.x) - pi / 2;
   };
+  const double inside = 1e-9 * (s.to - s.from);
   Item item;
-  const double inside = 1e-9 * (s.to - s.from);  // control points may coincide at the ends
-  item.from = normal(s.from + inside);
-  item.to = item.from + std::remainder(normal(s.to - inside) - item.from, 2 * pi);
+  item.from = normal(s.from, s.from + inside);
+  item.to = item.from + std::remainder(normal(s.to, s.to - inside) - item.from, 2 * pi);
   item.bow = {item.from, item.to};
   item.bow.bezier = std::make_shared<const BezierStretch>(s);
   item.from_point = s.at(s.from).point;

@@ -158,8 +158,8 @@ class Rounds {
     bend.u1 = parameter(next.p0, next.q0, next.touch.base, next.touch.top);
     bend.look();
     const double size = norm(h_.top.centre - h_.base.centre);
-    bend.eased = straightens(bend.low, bend.x0, bend.x1, size) ||
-                 straightens(bend.high, s.touch.top, next.touch.top, size);
+    bend.slow_from = straightens(bend.low, bend.x0, size) || straightens(bend.high, s.touch.top, size);
+    bend.slow_to = straightens(bend.low, bend.x1, size) || straightens(bend.high, next.touch.top, size);
     stretches_.push_back(bent_stretch(std::move(bend)));
   }
 

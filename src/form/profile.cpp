@@ -167,8 +167,17 @@ const char* name_of(ProfileKind kind) {
   return names[static_cast<size_t>(kind)];
 }
 
+// About a point of inflection the direction hardly moves with the parameter: its ends count by name.
+BezierStretch::At Bow::on_bezier(double normal) const {
+  constexpr double same = 1e-11;
+  const double near_from = std::abs(std::remainder(normal - from, 2 * pi));
+  const double near_to = std::abs(std::remainder(normal - to, 2 * pi));
+  if (std::min(near_from, near_to) < same) return bezier->at(near_from < near_to ? bezier->from : bezier->to);
+  return bezier->at(bezier->facing(normal));
+}
+
 Vec2 Bow::at(double normal) const {
-  if (bezier) return bezier->at(bezier->facing(normal)).point;
+  if (bezier) return on_bezier(normal).point;
   if (a == b) return centre + a * direction(normal);
   const double x = normal - axis;
   const double reach = std::copysign(std::hypot(a * std::cos(x), b * std::sin(x)), a);
@@ -178,7 +187,7 @@ Vec2 Bow::at(double normal) const {
 double Bow::radius(double normal) const {
   if (a == b && !bezier) return a;
   if (bezier) {
-    const auto at = bezier->at(bezier->facing(normal));
+    const auto at = on_bezier(normal);
     const double speed = norm(at.first);
     const double bent = cross(at.first, at.second);
     constexpr double straight = 1e-15;
@@ -242,41 +251,73 @@ double ProfileCurve::reach(double normal) const {
 
 namespace {
 
-// (4), bow by bow: on a circle the direction towards the point, where that is its own.
-double distance_of_convex(const ProfileCurve& profile, Vec2 point) {
-  double out = -HUGE_VAL;
-  for (const Bow& bow : profile.bows) {
-    const auto past = [&](double n) { return dot(point - bow.at(n), direction(n)); };
-    out = std::max({out, past(bow.from), past(bow.to)});
-    if (bow.a != bow.b || bow.bezier) {
-      out = std::max(out, -least([&](double n) { return -past(n); }, bow.from, bow.to).value);
-      continue;
-    }
-    const Vec2 away = point - bow.centre;
-    const double towards = std::atan2(away.y, away.x);
-    const double within = towards - 2 * pi * std::floor((towards - bow.from) / (2 * pi));
-    if (within <= bow.to) out = std::max(out, norm(away) - bow.a);
-  }
-  return std::abs(out);
-}
-
 double distance_of_side(Vec2 a, Vec2 b, Vec2 point) {
   const Vec2 d = b - a;
   const double part = dot(d, d) > 0 ? std::clamp(dot(point - a, d) / dot(d, d), 0.0, 1.0) : 0;
   return norm(point - a - part * d);
 }
 
+// From the circle, where the point nearest to it belongs to the arc.
+double distance_of_arc(const Bow& bow, Vec2 point) {
+  const Vec2 away = bow.a < 0 ? bow.centre - point : point - bow.centre;
+  const double facing = std::atan2(away.y, away.x);
+  const double low = std::min(bow.from, bow.to);
+  const double within = facing - 2 * pi * std::floor((facing - low) / (2 * pi));
+  return within <= std::max(bow.from, bow.to) ? std::abs(norm(away) - std::abs(bow.a)) : HUGE_VAL;
+}
+
+struct OnCurve {
+  Vec2 point, way;
+};
+
+// Where the way to the point is square to the curve, about the nearest of some places.
+double distance_along(const std::function<OnCurve(double)>& curve, double from, double to, Vec2 point) {
+  constexpr int looks = 48;
+  int nearest = 0;
+  double least = HUGE_VAL;
+  const bool once_round = std::abs(to - from) > 2 * pi - 1e-9;
+  const auto place = [&](int i) {
+    return from + (to - from) * (once_round ? i : std::clamp(i, 0, looks)) / looks;
+  };
+  for (int i = 0; i <= looks; ++i) {
+    const double away = norm(point - curve(place(i)).point);
+    if (away < least) nearest = i;
+    least = std::min(least, away);
+  }
+  const auto along = [&](double t) {
+    const OnCurve c = curve(t);
+    return dot(point - c.point, c.way);
+  };
+  const double a = place(nearest - 1);
+  const double b = place(nearest + 1);
+  if ((along(a) < 0) == (along(b) < 0)) return least;
+  return std::min(least, norm(point - curve(root(along, a, b)).point));
+}
+
+double distance_of_bow(const Bow& bow, Vec2 point) {
+  if (bow.corner()) return norm(point - bow.centre);
+  if (bow.bezier) {
+    const auto curve = [&](double s) {
+      const auto at = bow.bezier->at(s);
+      return OnCurve{at.point, at.first};
+    };
+    return distance_along(curve, bow.bezier->from, bow.bezier->to, point);
+  }
+  if (bow.a == bow.b) return distance_of_arc(bow, point);
+  return distance_along(
+      [&](double n) {
+        return OnCurve{bow.at(n), left_of(direction(n))};
+      },
+      bow.from, bow.to, point);
+}
+
 }  // namespace
 
 double ProfileCurve::distance(Vec2 point) const {
-  if (convex()) return distance_of_convex(*this, point);
   double nearest = HUGE_VAL;
   for (size_t i = 0; i < bows.size(); ++i) {
-    const Bow& bow = bows[i];
-    nearest = std::min(nearest, distance_of_side(end(i), start(next(i)), point));
-    if (bow.corner()) continue;
-    const auto away = [&](double n) { return norm(point - bow.at(n)); };
-    nearest = std::min(nearest, least(away, std::min(bow.from, bow.to), std::max(bow.from, bow.to)).value);
+    nearest =
+        std::min({nearest, distance_of_side(end(i), start(next(i)), point), distance_of_bow(bows[i], point)});
   }
   return nearest;
 }

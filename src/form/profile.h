@@ -32,6 +32,9 @@ struct Bow {
   [[nodiscard]] Bow moved(double scale, Vec2 by) const;
   /// Turned about the origin.
   [[nodiscard]] Bow turned(double by) const;
+
+ private:
+  [[nodiscard]] BezierStretch::At on_bezier(double normal) const;
 };
 
 /// A closed curve: bows whose ranges follow each other once round, with a straight side (which may have no

@@ -74,9 +74,7 @@ double Turning::rise_at(double x, double part) const {
 
 Ruling Turning::operator()(double u) const {
   const Lead l{*hull, lead};
-  const double t = (u - u0) / (u1 - u0);
-  const double part = eased ? t * t * (3 - 2 * t) : t;
-  const double speed = (x1 - x0) / (u1 - u0) * (eased ? 6 * t * (1 - t) : 1);
+  const double part = eased_part((u - u0) / (u1 - u0));
   const double x = x0 + part * (x1 - x0);
   const double rise = rise_at(x, part);
   const Vec3 n = l.normal(x, rise);
@@ -85,30 +83,56 @@ Ruling Turning::operator()(double u) const {
   const double y = angle_of(way);
   const Vec3 p = l.own().at(leading().at(x));
   const Vec3 q = l.other().at(following().at(y));
-  const Vec3 along = l.own().way(left_of(direction(x)));
-  const double d_rise = -std::cos(rise) * dot(along, q - p) / dot(up, q - p);
-  const Vec3 dn = std::cos(rise) * along + d_rise * up;
-  const double dy = cross(way, l.other().part(dn)) / dot(way, way);
-  const Vec3 dp = leading().radius(x) * along;
-  const Vec3 dq = (following().radius(y) * dy) * l.other().way(left_of(direction(y)));
+  const Moves m = moves(u, x, rise);
   const bool up_from_base = l.base();
   const Vec3 d = up_from_base ? q - p : p - q;
   const Vec3 foot = up_from_base ? p : q;
-  const Vec3 d_foot = up_from_base ? dp : dq;
   const Vec3 whole = d - hull->apart() * n;
-  const Vec3 d_whole = (up_from_base ? dq - dp : dp - dq) - hull->apart() * dn;
+  const Vec3 d_whole = (up_from_base ? m.dq - m.dp : m.dp - m.dq) - hull->apart() * m.dn;
   const double length = norm(whole);
   const Vec3 e = 1 / length * whole;
   return {foot - hull->base_layer * n,
           e,
           n,
-          speed * (d_foot - hull->base_layer * dn),
-          (speed / length) * (d_whole - dot(d_whole, e) * e),
-          speed * dn};
+          (up_from_base ? m.dp : m.dq) - hull->base_layer * m.dn,
+          1 / length * (d_whole - dot(d_whole, e) * e),
+          m.dn};
 }
 
-bool straightens(const Bow& bow, double from, double to, double size) {
-  return bow.bezier && std::max(std::abs(bow.radius(from)), std::abs(bow.radius(to))) > 100 * size;
+double Turning::eased_part(double t) const {
+  if (slow_from && slow_to) return t * t * (3 - 2 * t);
+  return slow_from ? t * t : slow_to ? t * (2 - t) : t;
+}
+
+double Turning::eased_speed(double t) const {
+  if (slow_from && slow_to) return 6 * t * (1 - t);
+  return slow_from ? 2 * t : slow_to ? 2 * (1 - t) : 1;
+}
+
+// (8). At an end where a curve is straight its direction stands still while it runs on: there the derivatives
+// are those just inside.
+Turning::Moves Turning::moves(double u, double x_there, double rise_there) const {
+  const Lead l{*hull, lead};
+  constexpr double inside = 1e-5;
+  const double t =
+      std::clamp((u - u0) / (u1 - u0), slow_from ? inside : -HUGE_VAL, slow_to ? 1 - inside : HUGE_VAL);
+  const double part = eased_part(t);
+  const double speed = (x1 - x0) / (u1 - u0) * eased_speed(t);
+  const double x = x0 + part * (x1 - x0);
+  const double rise = x == x_there ? rise_there : rise_at(x, part);
+  const Vec2 way = l.other().part(l.normal(x, rise));
+  const double y = angle_of(way);
+  const Vec3 along = l.own().way(left_of(direction(x)));
+  const Vec3 d = l.other().at(following().at(y)) - l.own().at(leading().at(x));
+  const Vec3 up = l.up(x, rise);
+  const Vec3 dn = std::cos(rise) * along - (std::cos(rise) * dot(along, d) / dot(up, d)) * up;
+  const double dy = cross(way, l.other().part(dn)) / dot(way, way);
+  return {(speed * leading().radius(x)) * along,
+          (speed * following().radius(y) * dy) * l.other().way(left_of(direction(y))), speed * dn};
+}
+
+bool straightens(const Bow& bow, double at, double size) {
+  return bow.bezier && std::abs(bow.radius(at)) > 100 * size;
 }
 
 }  // namespace juggler

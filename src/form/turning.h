@@ -39,7 +39,7 @@ struct Turning {
   Bow low, high;
   double x0 = 0, x1 = 0;  // directions of the end that leads
   double u0 = 0, u1 = 0;
-  bool eased = false;                          // slow at both ends, where a curve may be straight: (21)
+  bool slow_from = false, slow_to = false;     // where a curve is straight: (21)
   std::vector<double> rises = {}, rates = {};  // the root and how fast it moves, at equal steps of x
 
   /// Fills the last two.
@@ -47,6 +47,13 @@ struct Turning {
   [[nodiscard]] Ruling operator()(double u) const;
 
  private:
+  // Derivatives of the leading and the following point and of the normal.
+  struct Moves {
+    Vec3 dp, dq, dn;
+  };
+  [[nodiscard]] Moves moves(double u, double x_there, double rise_there) const;
+  [[nodiscard]] double eased_part(double t) const;
+  [[nodiscard]] double eased_speed(double t) const;
   [[nodiscard]] double rise_about(double part) const;
   [[nodiscard]] double rise_at(double x, double part) const;
   [[nodiscard]] double rate(double x, double rise) const;
@@ -70,7 +77,7 @@ struct FlatSides {
 /// Errors  Refusal where a wall cuts through itself, as it is seen at some hundred rulings.
 void check_apart(const std::vector<Stretch>& stretches, const Hull& hull);
 
-/// Whether a bow of a stretch is all but straight at an end of it.
-[[nodiscard]] bool straightens(const Bow& bow, double from, double to, double size);
+/// Whether a bow is all but straight where it faces a direction.
+[[nodiscard]] bool straightens(const Bow& bow, double at, double size);
 
 }  // namespace juggler
