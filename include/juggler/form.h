@@ -156,6 +156,7 @@ struct Form {
   std::vector<Region> regions = {};  ///< transitions: what the wall is, stretch by stretch
   double size = 0;                   ///< the greatest length of the part, the measure of its accuracy, mm
   bool coaxial = false;              ///< every ruling is the first one turned about the axis
+  bool round_base = false;           ///< a transition's base is a circle
   bool turns_back = false;           ///< a profile is hollow: plan angles need not rise with u
   bool by_plan = true;  ///< u is the plan angle; else it only rises with it, by as much once round
   double before = 0;    ///< how far the wall goes on past the first and the last seam ruling, in u

@@ -23,6 +23,8 @@ struct DrawnCurve {
 
   [[nodiscard]] Vec2 start() const;
   [[nodiscard]] Vec2 end() const;
+  /// After a part, 0 to 1, of its parameter.
+  [[nodiscard]] Vec2 at(double part) const;
   [[nodiscard]] DrawnCurve reversed() const;
 };
 

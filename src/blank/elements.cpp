@@ -1,4 +1,5 @@
 #include <algorithm>
+#include <functional>
 
 #include "opened.h"
 
@@ -45,6 +46,58 @@ void pair_mirrors(std::vector<Element>& elements, bool closed, double near) {
   }
 }
 
+// Where a value that rises along the wall, or stands still, has passed equal shares.
+std::vector<double> at_equal_shares(const Form& f, int spaces, const std::function<double(double)>& value) {
+  const double first = value(f.from());
+  const double last = value(f.to());
+  std::vector<double> us{f.from()};
+  for (int i = 1; i < spaces; ++i) {
+    const double wanted = first + (last - first) * i / spaces;
+    double a = us.back();
+    double b = f.to();
+    for (int k = 0; k < 60 && b - a > 1e-15; ++k) (value((a + b) / 2) < wanted ? a : b) = (a + b) / 2;
+    us.push_back((a + b) / 2);
+  }
+  us.push_back(f.to());
+  return us;
+}
+
+// The neutral girth of both ends together, so that walls about a corner of either have their share; exact at
+// the ends of many short stretches, and by these within.
+std::function<double(double)> girth_so_far(const Opened& o) {
+  std::vector<double> us{o.from()};
+  std::vector<double> runs{0};
+  for (const WallPiece& w : o.form.wall) {
+    constexpr int parts = 32;
+    const double from = std::max(w.from, o.from());
+    const double to = std::min(w.to, o.to());
+    for (int i = 1; i <= parts && from < to; ++i) {
+      const double before = us.back();
+      us.push_back(from + (to - from) * i / parts);
+      runs.push_back(runs.back() + rim_length(o, EndName::base, before, us.back()) +
+                     rim_length(o, EndName::top, before, us.back()));
+    }
+  }
+  return [&o, us, runs](double u) {
+    const auto after = std::upper_bound(us.begin(), us.end(), u);
+    const auto i = static_cast<size_t>(std::max<std::ptrdiff_t>(after - us.begin() - 1, 0));
+    return runs[i] + rim_length(o, EndName::base, us[i], u) + rim_length(o, EndName::top, us[i], u);
+  };
+}
+
+// Equal plan angles on round bases, equal neutral girth otherwise.
+std::vector<double> rulings_of_elements(const Opened& o, int spaces) {
+  const Form& f = o.form;
+  if (f.by_plan) {
+    std::vector<double> us;
+    for (int i = 0; i <= spaces; ++i)
+      us.push_back(i == spaces ? o.to() : o.from() + (o.to() - o.from()) * i / spaces);
+    return us;
+  }
+  if (f.round_base) return at_equal_shares(f, spaces, [&](double u) { return plan_at(f, u); });
+  return at_equal_shares(f, spaces, girth_so_far(o));
+}
+
 }  // namespace
 
 int element_spaces(const Form& f, const Making& making) {
@@ -60,9 +113,10 @@ int element_spaces(const Form& f, const Making& making) {
 
 std::vector<Element> elements_of(const Opened& o, const Placing& placing, int spaces) {
   const Form& f = o.form;
+  const std::vector<double> us = rulings_of_elements(o, spaces);
   std::vector<Element> elements;
   for (int i = 0; i <= spaces; ++i) {
-    const double u = i == spaces ? o.to() : o.from() + (o.to() - o.from()) * i / spaces;
+    const double u = us[static_cast<size_t>(i)];
     Element e;
     e.number = i;
     e.plan = Angle::degrees(positive_degrees(plan_at(f, u)));
@@ -74,7 +128,7 @@ std::vector<Element> elements_of(const Opened& o, const Placing& placing, int sp
     e.base_bevel = bevel_at(f, EndName::base, u);
     e.top_bevel = bevel_at(f, EndName::top, u);
     if (i > 0) {
-      const double before = o.from() + (o.to() - o.from()) * (i - 1) / spaces;
+      const double before = us[static_cast<size_t>(i) - 1];
       e.base_run = elements.back().base_run + rim_length(o, EndName::base, before, u);
       e.top_run = elements.back().top_run + rim_length(o, EndName::top, before, u);
     }

@@ -16,8 +16,13 @@ Vec2 on_arc(const DrawnCurve& c, double angle) {
 
 }  // namespace
 
-Vec2 DrawnCurve::start() const { return kind == Kind::arc ? on_arc(*this, from) : points.front(); }
-Vec2 DrawnCurve::end() const { return kind == Kind::arc ? on_arc(*this, to) : points.back(); }
+Vec2 DrawnCurve::at(double part) const {
+  if (kind == Kind::arc) return on_arc(*this, from + part * (to - from));
+  if (kind == Kind::line) return points.front() + part * (points.back() - points.front());
+  return BezierStretch{points, weights}.at(part).point;
+}
+Vec2 DrawnCurve::start() const { return kind == Kind::arc ? at(0) : points.front(); }
+Vec2 DrawnCurve::end() const { return kind == Kind::arc ? at(1) : points.back(); }
 
 DrawnCurve DrawnCurve::reversed() const {
   DrawnCurve c = *this;

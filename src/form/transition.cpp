@@ -18,6 +18,7 @@ struct Made {
   double thickness = 0;
   double neutral = 0;
   double size = 0;
+  bool round_base = false;
 };
 
 // The stretches between two rulings, repeated as often as they go round.
@@ -76,6 +77,7 @@ Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top) {
 Form form_between(const Made& m, const Span& span) {
   Form f;
   f.by_plan = false;
+  f.round_base = m.round_base;
   f.turns_back = !m.hull->low.convex() || !m.hull->high.convex();
   f.thickness = m.thickness;
   f.neutral = m.neutral;
@@ -189,6 +191,7 @@ PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
   Made m;
   m.hull = hull_of(t, sheet);
   m.stretches = stretches_of(m.hull);
+  m.round_base = t.base.profile.kind == ProfileKind::circle;
   m.thickness = *sheet.thickness;
   m.neutral = sheet.neutral * m.thickness;
   check_folds(t, m);

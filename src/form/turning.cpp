@@ -78,7 +78,6 @@ Ruling Turning::operator()(double u) const {
   const double x = x0 + part * (x1 - x0);
   const double rise = rise_at(x, part);
   const Vec3 n = l.normal(x, rise);
-  const Vec3 up = l.up(x, rise);
   const Vec2 way = l.other().part(n);
   const double y = angle_of(way);
   const Vec3 p = l.own().at(leading().at(x));

@@ -138,6 +138,10 @@ void read_gauge(Reader& r, const std::string& source, Sheet& sheet);
 /// The points and faces of an OBJ file that an entry names, in the job's units.
 void read_obj(const Entry& named, const std::string& source, const Units& units, Net& net);
 
+/// The outline in a DXF or SVG file that an entry names. A gap in it is closed by a straight line, and kept.
+void read_outline(const Entry& named, const std::string& source, const Units& units, const std::string& layer,
+                  Profile& profile);
+
 /// The tables that say how the shop works: bench, rolls, drawing, template.
 void read_tables(const Entries& entries, Numbers& numbers, Job& job);
 

@@ -263,7 +263,8 @@ const std::vector<Key> tube_keys{
      "where it is slit: a plan angle; of a square one the middle of a side, \"+x\" ...",
      {"+x", "+y", "-x", "-y"}}};
 
-const std::vector<std::string> profiles{"circle", "rectangle", "ellipse", "obround", "polygon", "polyline"};
+const std::vector<std::string> profiles{"circle",  "rectangle", "ellipse", "obround",
+                                        "polygon", "polyline",  "file"};
 
 std::vector<Key> transition_end_keys(const std::string& end) {
   const std::string profile = end + ".profile";
@@ -277,6 +278,8 @@ std::vector<Key> transition_end_keys(const std::string& end) {
       {profile + ".across_flats", Kind::length, "of a polygon, from side to opposite side"},
       {profile + ".across_corners", Kind::length, "or: twice the distance of its corners from its centre"},
       {profile + ".points.#", Kind::point, "of a polyline: its corners in order, [[x, y], ...]"},
+      {profile + ".path", Kind::text, "of a file: a DXF or SVG beside the job that holds one outline"},
+      {profile + ".layer", Kind::text, "of a file: the layer (of an SVG the id) that it lies on (else all)"},
       {profile + ".turn", Kind::angle, "by which it is turned about its centre (else 0)"},
       {end + ".diameter", Kind::length, "or, in short: a circle"},
       {end + ".width", Kind::length, "or: a rectangle, along x"},

@@ -4,13 +4,14 @@
 namespace juggler {
 namespace {
 
-constexpr std::array<std::pair<const char*, ProfileKind>, 6> profile_words{
+constexpr std::array<std::pair<const char*, ProfileKind>, 7> profile_words{
     {{"circle", ProfileKind::circle},
      {"rectangle", ProfileKind::rectangle},
      {"ellipse", ProfileKind::ellipse},
      {"obround", ProfileKind::obround},
      {"polygon", ProfileKind::polygon},
-     {"polyline", ProfileKind::polyline}}};
+     {"polyline", ProfileKind::polyline},
+     {"file", ProfileKind::outline}}};
 
 void read_sizes(Reader& r, const std::string& at, Profile& p) {
   r.length((at + ".diameter").c_str(), p.diameter);
@@ -33,7 +34,21 @@ Profile read_short_profile(Reader& r, const std::string& end) {
   return p;
 }
 
-Profile read_profile(Reader& r, const std::string& end) {
+void read_file(Reader& r, const std::string& at, const std::string& source, Profile& p) {
+  const Entry* path = r.at((at + ".path").c_str());
+  const Entry* layer = r.at((at + ".layer").c_str());
+  if (p.kind != ProfileKind::outline && (path || layer))
+    refuse(path ? *path : *layer, "belongs to a profile from a file", {},
+           fmt::format("say {}.kind = \"file\"", at));
+  if (p.kind != ProfileKind::outline) return;
+  if (!path)
+    refuse(*r.at((at + ".kind").c_str()), "needs a file", {}, fmt::format("add {}.path = \"name.dxf\"", at));
+  std::string on;
+  r.text((at + ".layer").c_str(), on);
+  read_outline(*path, source, r.units(), on, p);
+}
+
+Profile read_profile(Reader& r, const std::string& end, const std::string& source) {
   const std::string at = end + ".profile";
   if (!r.has(at.c_str())) return read_short_profile(r, end);
   for (const char* size : {".diameter", ".width", ".length", ".corner", ".turn"}) {
@@ -56,12 +71,13 @@ Profile read_profile(Reader& r, const std::string& end) {
     r.point(fmt::format("{}.points.{}", at, i), point);
     p.points.push_back(point);
   }
+  read_file(r, at, source, p);
   return p;
 }
 
-TransitionEnd read_end(Reader& r, const std::string& end) {
+TransitionEnd read_end(Reader& r, const std::string& end, const std::string& source) {
   TransitionEnd e;
-  e.profile = read_profile(r, end);
+  e.profile = read_profile(r, end, source);
   r.angle((end + ".tilt.angle").c_str(), e.tilt);
   r.angle((end + ".tilt.uphill").c_str(), e.uphill);
   r.choice((end + ".sizes_on").c_str(), face_words, e.sizes_on);
@@ -92,18 +108,41 @@ std::optional<Angle> faced(const Profile& p, const std::string& word) {
   return std::nullopt;
 }
 
+// The gap of an outline is the middle of the straight line that closes it.
+void seam_in_gap(const Transition& t, Seam& seam) {
+  for (const SeamRuling ruling : {SeamRuling::facing_base, SeamRuling::facing_top}) {
+    const Profile& p = ruling == SeamRuling::facing_base ? t.base.profile : t.top.profile;
+    if (!p.gap) continue;
+    double twice_area = 0;
+    for (const DrawnCurve& c : p.outline) {
+      constexpr int parts = 16;
+      const auto at = [&](int k) { return c.at(static_cast<double>(k) / parts) - *p.gap; };
+      for (int k = 0; k < parts; ++k) twice_area += cross(at(k), at(k + 1));
+    }
+    const Vec2 way = p.outline.back().end() - p.outline.back().start();
+    const Vec2 out = (twice_area < 0 ? 1.0 : -1.0) * left_of(way);
+    seam.ruling = ruling;
+    seam.at = Angle::radians(std::atan2(out.y, out.x) + p.turn.radians());
+    return;
+  }
+}
+
 }  // namespace
 
 Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
   Transition t;
-  t.base = read_end(r, "base");
-  t.top = read_end(r, "top");
+  t.base = read_end(r, "base", source);
+  t.top = read_end(r, "top", source);
   r.length("height", t.height);
   r.point("top.shift", t.shift);
   read_corners(r, t.corner, t.relief, t.relief_size);
   t.bend = read_bend(r, source);
   const Entry* at = r.at("seam.at");
-  const auto* word = at ? std::get_if<std::string>(&at->value) : nullptr;
+  if (!at) {
+    seam_in_gap(t, seam);
+    return t;
+  }
+  const auto* word = std::get_if<std::string>(&at->value);
   if (!word || *word == "shortest" || *word == "longest") return t;
   const auto base = faced(t.base.profile, *word);
   const auto top = faced(t.top.profile, *word);

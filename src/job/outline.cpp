@@ -1,0 +1,105 @@
+// One closed outline from the curves of a drawing file.
+#include <fstream>
+#include <sstream>
+
+#include "drawing_file.h"
+
+namespace juggler {
+namespace {
+
+namespace fs = std::filesystem;
+
+constexpr double near_ends = 0.01;  // mm
+
+std::string text_of(const DrawingFile& file) {
+  std::ifstream in(file.path, std::ios::binary);
+  if (!in || fs::is_directory(file.path))
+    refuse(file.named, "is a file that cannot be read", "a DXF or SVG file beside the job");
+  std::ostringstream text;
+  text << in.rdbuf();
+  constexpr size_t most = 64 << 20;
+  if (text.str().size() > most) file.refuse(1, "is too large", "up to 64 MB");
+  return text.str();
+}
+
+std::string lower_extension(const fs::path& path) {
+  std::string e = path.extension().string();
+  std::transform(e.begin(), e.end(), e.begin(), [](unsigned char c) { return std::tolower(c); });
+  return e;
+}
+
+bool near_each_other(Vec2 a, Vec2 b) { return norm(a - b) <= near_ends; }
+
+// Curves that follow each other.
+class Chaining {
+ public:
+  Chaining(const DrawingFile& file, std::vector<DrawnCurve> curves) : file_(file), left_(std::move(curves)) {}
+
+  std::vector<DrawnCurve> only_chain() {
+    if (left_.empty())
+      file_.refuse(1, file_.layer.empty() ? "holds no curve" : "holds no curve on the layer named",
+                   "an outline of lines, arcs and splines");
+    if (left_.size() > 1000) file_.refuse(1, "holds too many curves for an outline", "up to 1000");
+    std::vector<DrawnCurve> chain{left_.back()};
+    left_.pop_back();
+    while (!closed(chain) && grow(chain, chain.back().end(), true)) {
+    }
+    while (!closed(chain) && grow(chain, chain.front().start(), false)) {
+    }
+    if (!left_.empty()) {
+      const Vec2 p = left_.front().start();
+      file_.refuse(1, fmt::format("holds more than one outline: one begins at [{:g}, {:g}]", p.x, p.y),
+                   "one closed outline, or one with a gap; name its layer");
+    }
+    return chain;
+  }
+
+  static bool closed(const std::vector<DrawnCurve>& chain) {
+    return near_each_other(chain.back().end(), chain.front().start()) &&
+           (chain.size() > 1 || chain.front().kind != DrawnCurve::Kind::line);
+  }
+
+ private:
+  bool grow(std::vector<DrawnCurve>& chain, Vec2 at, bool behind) {
+    size_t found = left_.size();
+    for (size_t i = 0; i < left_.size(); ++i) {
+      const bool touches = near_each_other(left_[i].start(), at) || near_each_other(left_[i].end(), at);
+      if (!touches) continue;
+      if (found < left_.size())
+        file_.refuse(1, fmt::format("has an outline that forks at [{:g}, {:g}]", at.x, at.y),
+                     "curves that follow one another");
+      found = i;
+    }
+    if (found == left_.size()) return false;
+    DrawnCurve next = left_[found];
+    left_.erase(left_.begin() + static_cast<long>(found));
+    if (!near_each_other(behind ? next.start() : next.end(), at)) next = next.reversed();
+    chain.insert(behind ? chain.end() : chain.begin(), std::move(next));
+    return true;
+  }
+
+  const DrawingFile& file_;
+  std::vector<DrawnCurve> left_;
+};
+
+}  // namespace
+
+void read_outline(const Entry& named, const std::string& source, const Units& units, const std::string& layer,
+                  Profile& profile) {
+  const fs::path name(std::get<std::string>(named.value));
+  const DrawingFile file{named, name.is_absolute() ? name : fs::path(source).parent_path() / name, layer,
+                         units.mm};
+  const std::string extension = lower_extension(name);
+  if (extension != ".dxf" && extension != ".svg")
+    refuse(named, "is neither a DXF nor an SVG file by its name", "a name that ends with .dxf or .svg");
+  const std::string text = text_of(file);
+  profile.outline =
+      Chaining(file, extension == ".dxf" ? read_dxf(file, text) : read_svg(file, text)).only_chain();
+  if (Chaining::closed(profile.outline)) return;
+  const Vec2 from = profile.outline.back().end();
+  const Vec2 to = profile.outline.front().start();
+  profile.gap = 0.5 * (from + to);
+  profile.outline.push_back(drawn_line(from, to));
+}
+
+}  // namespace juggler
