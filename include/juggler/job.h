@@ -52,12 +52,13 @@ struct Paper {
 
 /// One part of a job, as understood.
 struct PartJob {
-  std::string name;  ///< of [parts.NAME]; empty for [part]
+  std::string name;  ///< what it is called; empty for an only part
   std::string shape;
   Shape asked;
   Sheet sheet;
   Seam seam;
   Making making;
+  std::string key = {};  ///< of [parts.KEY], empty for [part]: a transition's collars are parts of their own
 };
 
 /// A named size as understood: in the job's units, or degrees, or a plain number.

@@ -236,7 +236,7 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
                                       .allowed = shown(shape_key_table("").front()),
                                       .advice = "say what shape the part has"});
   }
-  PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}};
+  PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}, name};
   const bool round = p.shape == "cone" || p.shape == "cylinder";
   const bool ruled = p.shape == "transition";
   p.asked = p.shape == "cylinder" ? read_cylinder(part)
@@ -251,6 +251,20 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   if (const auto* tube = std::get_if<Tube>(&p.asked); tube && !part.at("face_up"))
     p.making.face_up = tube->opened_on == Face::inside ? Face::inside : Face::outside;
   return p;
+}
+
+// The part, and its collars beside it.
+void add_part(const Entries& entries, Numbers& numbers, Job& job, const std::string& name,
+              const std::string& source) {
+  PartJob part = read_part(entries, numbers, job, name, source);
+  Reader r(entries, numbers, job.units, name.empty() ? "part." : "parts." + name + ".");
+  std::vector<PartJob> collars;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    if (auto collar = read_collar(r, part, end)) collars.push_back(std::move(*collar));
+  }
+  if (!collars.empty() && name.empty()) part.name = "wall";
+  job.parts.push_back(std::move(part));
+  for (PartJob& collar : collars) job.parts.push_back(std::move(collar));
 }
 
 Units read_units(const Entries& entries) {
@@ -279,13 +293,13 @@ Job job_of(const Entries& entries, const std::string& source) {
   head.text("date", job.date);
   read_tables(entries, numbers, job);
   for (const std::string& name : part_names(entries, source)) {
-    job.parts.push_back(read_part(entries, numbers, job, name, source));
+    add_part(entries, numbers, job, name, source);
   }
   return job;
 }
 
 JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) {
-  const std::string prefix = part.name.empty() ? "part." : "parts." + part.name + ".";
+  const std::string prefix = part.key.empty() ? "part." : "parts." + part.key + ".";
   Refusal::Text text = refusal.text();
   const auto starts = [&](const char* table) { return text.key.starts_with(table); };
   const bool of_job = starts("drawing.") || starts("template.") ||

@@ -127,6 +127,9 @@ void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<do
 /// A transition, and its seam where that is named by a side or corner.
 [[nodiscard]] Transition read_transition(Reader& part, const std::string& source, Seam& seam);
 
+/// The straight length asked for at an end of a transition: a part of its own, square to the end's plane.
+[[nodiscard]] std::optional<PartJob> read_collar(Reader& part, const PartJob& of, EndName end);
+
 /// One of [[part.flange]].
 [[nodiscard]] Flange read_flange(Reader& r, size_t number);
 /// A bend table that an entry names.

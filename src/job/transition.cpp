@@ -158,4 +158,32 @@ Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
   return t;
 }
 
+std::optional<PartJob> read_collar(Reader& r, const PartJob& of, EndName end) {
+  const std::string name = name_of(end);
+  const std::string key = name + ".collar";
+  std::optional<double> length;
+  r.length(key.c_str(), length);
+  if (!length) return std::nullopt;
+  r.check(key.c_str(), length, 1e-3, 1e6);
+  const auto* wall = std::get_if<Transition>(&of.asked);
+  if (!wall) return std::nullopt;
+  const TransitionEnd& asked = end == EndName::base ? wall->base : wall->top;
+  Transition straight = *wall;
+  straight.base = {.profile = asked.profile, .sizes_on = asked.sizes_on};
+  if (straight.base.profile.key.empty()) straight.base.profile.key = name + ".profile";
+  straight.top = straight.base;
+  straight.height = length;
+  straight.shift = {};
+  PartJob collar = of;
+  collar.asked = straight;
+  collar.name = of.name.empty() ? name + "-collar" : of.name + "-" + name + "-collar";
+  collar.making.edges = {};
+  // A side or corner that the seam is named by belongs to one end; at the other it goes by the plan angle.
+  const SeamRuling own = end == EndName::base ? SeamRuling::facing_base : SeamRuling::facing_top;
+  const SeamRuling others = end == EndName::base ? SeamRuling::facing_top : SeamRuling::facing_base;
+  if (of.seam.ruling == others) collar.seam.ruling = SeamRuling::at_angle;
+  if (of.seam.ruling == own) collar.seam.ruling = SeamRuling::facing_base;
+  return collar;
+}
+
 }  // namespace juggler
