@@ -159,7 +159,7 @@ std::vector<DrawnCurve> anticlockwise(const Profile& asked, const std::string& k
       refuse(key, "does not run on from curve to curve", shown_at(end) + " and " + shown_at(next));
   }
   const double area = twice_area(items_of(curves, key));
-  if (std::abs(area) < 1e-9 * size * size) refuse(key, "encloses no area");
+  if (!(std::abs(area) >= std::max(1e-9 * size * size, 1e-6))) refuse(key, "encloses no area");
   if (area > 0) return curves;
   std::reverse(curves.begin(), curves.end());
   for (DrawnCurve& c : curves) c = c.reversed();
@@ -246,9 +246,9 @@ std::vector<Vec2> closing_chords(const std::vector<Item>& items, std::vector<dou
   const double d = xx * yy - xy * xy;
   const double both = xx + yy;
   const bool one_way = d < 1e-9 * both * both;  // chords all but parallel, as of half circles
-  const Vec2 by = both == 0 ? Vec2{}
-                  : one_way ? 1 / both * off
-                            : 1 / d * Vec2{yy * off.x - xy * off.y, xx * off.y - xy * off.x};
+  const Vec2 by = norm(off) < 1e-10 ? Vec2{}
+                  : one_way         ? 1 / both * off
+                                    : 1 / d * Vec2{yy * off.x - xy * off.y, xx * off.y - xy * off.x};
   for (size_t i = 0; i < items.size(); ++i) {
     scales.push_back(1 - dot(chords[i], by));
     if (std::abs(dot(chords[i], by)) * norm(chords[i]) > 0.1)

@@ -115,7 +115,7 @@ class DxfReader {
       const auto found = units.find(code);
       if (found != units.end()) unit_ = found->second;
       if (found == units.end() && code != 0)
-        file_.refuse(pairs_[i + 1].line, "is drawn in units that no sheet is measured in",
+        file_.refuse(pairs_[i + 1].line + 1, "is drawn in units that no sheet is measured in",
                      "inches, feet, mm, cm, dm or m");
     }
   }

@@ -340,7 +340,7 @@ class SvgReader {
     b *= grow;
     p = 1 / grow * p;
     const double off = std::sqrt(std::max(0.0, 1 - dot(p, p)));
-    const Vec2 c = (*large == *sweep ? -off : off) / norm(p) * left_of(p);
+    const Vec2 c = (*large == *sweep ? off : -off) / norm(p) * left_of(p);
     DrawnCurve arc = drawn_arc({}, a, std::atan2(p.y - c.y, p.x - c.x), std::atan2(-p.y - c.y, -p.x - c.x));
     arc.b = b;
     arc.axis = axis;
