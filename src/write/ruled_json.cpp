@@ -1,10 +1,32 @@
 // A transition and where its seams lie, as JSON.
+#include <array>
+
 #include "json_parts.h"
 
 namespace juggler {
 namespace {
 
+Json curve_json(const DrawnCurve& c) {
+  constexpr std::array kinds{"line", "arc", "bezier"};
+  const bool arc = c.kind == DrawnCurve::Kind::arc;
+  const auto of_arc = [&](const Json& value) { return arc ? value : Json(nullptr); };
+  Json points = Json::array();
+  for (const Vec2 p : c.points) points.push_back(point(p));
+  Json weights = Json::array();
+  for (const double w : c.weights) weights.push_back(number(w));
+  return {{"kind", kinds.at(static_cast<size_t>(c.kind))},
+          {"points", points},
+          {"weights", weights},
+          {"centre", of_arc(point(c.centre))},
+          {"half_axes", of_arc(Json::array({number(c.a), number(c.b)}))},
+          {"axis", of_arc(number(c.axis))},
+          {"from", of_arc(number(c.from))},
+          {"to", of_arc(number(c.to))}};
+}
+
 Json profile_json(const Profile& p) {
+  Json outline = Json::array();
+  for (const DrawnCurve& c : p.outline) outline.push_back(curve_json(c));
   Json points = Json::array();
   for (const Vec2 corner : p.points) points.push_back(point(corner));
   return {{"kind", name_of(p.kind)},
@@ -16,6 +38,7 @@ Json profile_json(const Profile& p) {
           {"across_flats", optional(p.across_flats)},
           {"across_corners", optional(p.across_corners)},
           {"points", points},
+          {"outline", outline},
           {"turn", number(p.turn.degrees())}};
 }
 
