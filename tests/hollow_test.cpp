@@ -316,6 +316,80 @@ TEST(Drawn, StraightEndsOfCurvesKeepTheirAccuracy) {
                 "above");
 }
 
+// --- open ones
+
+TransitionEnd opened(TransitionEnd e) {
+  e.profile.open = true;
+  return e;
+}
+Proof proof_of_open(const Transition& t, const Sheet& sheet) {
+  const Seam none{.gap = 0};
+  return prove(make_blank(t, sheet, none), t, sheet, none);
+}
+
+TEST(Open, WallsAreThoseOfTheirClosedTwins) {
+  // Two thirds of a frustum, whose closed form is known.
+  const double a = 2.0;
+  const Transition t{opened(drawn({arc_of({0, 0}, 200, 200, 0, a)})),
+                     opened(drawn({arc_of({0, 0}, 120, 120, 0, a)})),
+                     200,
+                     {}};
+  const double slant = std::hypot(200, 80);
+  EXPECT_NEAR(wall_area(once_round(t), 0), a * (200 + 120) / 2 * slant, 1e-9 * 70000);
+  const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
+  EXPECT_TRUE(proof_of_open(t, sheet).passed);
+  // The other way round the inside is the other side.
+  const Transition back{opened(drawn({arc_of({0, 0}, 200, 200, a, 0)})),
+                        opened(drawn({arc_of({0, 0}, 120, 120, a, 0)})),
+                        200,
+                        {}};
+  EXPECT_NEAR(dot(once_round(t).wall[0].ruling(0).n, once_round(back).wall.back().ruling(1).n), -1, 1e-9);
+}
+
+TEST(Open, FlatsFansAndFolds) {
+  // Parallel lines: a trapezium. Skew ones: two triangles and a fold between them, least bent.
+  const Transition flat{
+      opened(polyline({{0, 0}, {300, 0}})), opened(polyline({{50, 80}, {200, 80}})), 200, {}};
+  EXPECT_NEAR(wall_area(once_round(flat), 0), (300 + 150) / 2.0 * std::hypot(200, 80), 1e-9 * 50000);
+  const Transition skew{
+      opened(polyline({{0, 0}, {300, 0}})), opened(polyline({{50, 80}, {200, 120}})), 200, {}};
+  const Form f = once_round(skew);
+  ASSERT_EQ(f.regions.size(), 3U);
+  EXPECT_EQ(f.regions[1].kind, RegionKind::fold);
+  const std::vector<TransitionEnd> ends{
+      opened(polyline({{200, 0}, {200, 150}, {-60, 150}}, 30)),
+      opened(drawn({arc_of({0, 0}, 200, 200, 0, 1.8)})),
+      opened(drawn({bezier_of({{180, 0}, {180, 120}, {60, 190}, {-80, 190}})})),
+      opened(drawn({line_of({200, -50}, {200, 0}), arc_of({0, 0}, 200, 200, 0, 1.2)}))};
+  for (size_t i = 0; i < ends.size(); ++i) {
+    for (size_t k = 0; k < ends.size(); ++k) {
+      const Transition t{ends[i], ends[k], 260, {15, -10}};
+      const Form wall = once_round(t);
+      EXPECT_LT(warp_of(wall), 1e-9) << i << k;
+      const Proof p = proof_of_open(t, {.thickness = 1, .sizes_on = Face::inside});
+      EXPECT_TRUE(p.passed) << i << k << ": " << p.greatest_distance << " at " << p.where;
+    }
+  }
+}
+
+TEST(Open, ASeamOrOneClosedEndIsRefused) {
+  const Transition t{opened(polyline({{0, 0}, {300, 0}})), opened(polyline({{50, 80}, {200, 80}})), 200, {}};
+  for (const Seam& seam : {Seam{.gap = 1}, Seam{.gap = 0, .stock = 5}, Seam{.gap = 0, .lap = 20}}) {
+    try {
+      (void)make_blank(t, film, seam);
+      ADD_FAILURE() << "not refused";
+    } catch (const Refusal& r) {
+      EXPECT_TRUE(has(r.text().reason, "nothing closes it")) << r.what();
+    }
+  }
+  EXPECT_TRUE(has(refusal_of_form({opened(polyline({{0, 0}, {300, 0}})), circle(100), 200, {}}),
+                  "top.profile: is closed"));
+  EXPECT_TRUE(
+      has(refusal_of_form({opened(circle(100)), opened(circle(90)), 200, {}}), "belongs to no circle"));
+  EXPECT_TRUE(has(refusal_of_form({opened(polyline({{0, 0}})), opened(polyline({{0, 0}, {9, 9}})), 200, {}}),
+                  "points"));
+}
+
 TEST(Elements, GoByEqualGirthWhereTheBaseIsNotRound) {
   TransitionEnd square;
   square.profile.kind = ProfileKind::rectangle;

@@ -222,6 +222,23 @@ TEST_F(Outlines, CollarsArePartsOfTheirOwn) {
   EXPECT_EQ(refused("a.dxf", "base.collar = 0\n").text().key, "part.base.collar");
 }
 
+TEST_F(Outlines, OpenOnesRunAsTheirFirstCurveIsDrawn) {
+  write("open.dxf", dxf("0 LINE 8 A 10 300 20 0 11 300 21 200 0 LINE 8 A 10 0 20 200 11 300 21 200"));
+  const std::string top =
+      "top.profile = { kind = \"polyline\", open = true, points = [[250, 20], [250, 150], [40, 150]] }\n";
+  const std::string text =
+      "juggler = 1\n[sheet]\nthickness = 0\n[part]\nshape = \"transition\"\nheight = 200\n" + top +
+      "base.profile = { kind = \"file\", path = \"open.dxf\", open = true }\n";
+  const PartJob p = read_job(text, (folder_ / "job.toml").string()).parts.at(0);
+  const Form f = pieces_of(std::get<Transition>(p.asked), p.sheet)({0, 2 * pi, 0, 0});
+  EXPECT_TRUE(f.open);
+  EXPECT_NEAR(rim_length(f, EndName::base, 0), 500, 1e-9 * 700);
+  EXPECT_NEAR(edge_point(f, EndName::base, 0, f.from()).y, 0, 1e-9);
+  write("a.dxf", dxf(circle));
+  EXPECT_TRUE(
+      has(refused("a.dxf", "base.profile.open = true\n").text().reason, "closed outline where an open one"));
+}
+
 struct BadDrawing {
   const char* name;
   std::string file;

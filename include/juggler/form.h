@@ -157,9 +157,10 @@ struct Form {
   double size = 0;                   ///< the greatest length of the part, the measure of its accuracy, mm
   bool coaxial = false;              ///< every ruling is the first one turned about the axis
   bool round_base = false;           ///< a transition's base is a circle
-  bool turns_back = false;           ///< a profile is hollow: plan angles need not rise with u
-  bool by_plan = true;  ///< u is the plan angle; else it only rises with it, by as much once round
-  double before = 0;    ///< how far the wall goes on past the first and the last seam ruling, in u
+  bool open = false;  ///< a wall between two open curves: it has no seam, its edges are those of the seam
+  bool turns_back = false;  ///< a profile is hollow: plan angles need not rise with u
+  bool by_plan = true;      ///< u is the plan angle; else it only rises with it, by as much once round
+  double before = 0;        ///< how far the wall goes on past the first and the last seam ruling, in u
   double after = 0;
 
   /// The seam rulings.

@@ -45,8 +45,11 @@ struct Profile {
   /// and joints that bend by less than 0.1 degrees made smooth, by scaling curves a little.
   std::vector<DrawnCurve> outline = {};
   std::optional<Vec2> gap = {};  ///< outline: the middle of the gap that it had as drawn
-  Angle turn = {};               ///< about its centre, anticlockwise from above
-  std::string key = {};          ///< its path in a job, for refusals; else "base.profile" and so on
+  /// polyline, outline: not closed, for a panel between two such curves. Its inside lies left of the way it
+  /// runs, its centre is the drawing's origin.
+  bool open = false;
+  Angle turn = {};       ///< about its centre, anticlockwise from above
+  std::string key = {};  ///< its path in a job, for refusals; else "base.profile" and so on
 };
 
 /// An end of a transition: its profile, and the plane that this lies in.

@@ -98,7 +98,7 @@ void add_notes(Blank& b, const Form& f, const Seam& seam) {
         "The pointed end runs to the neutral layer's apex; the layers within it meet before the tip.");
   }
   note_gap(b, seam);
-  note_edges(b, seam);
+  if (!f.open) note_edges(b, seam);
   warn_of_gap(b);
   if (overlaps_itself(b)) {
     b.warnings.push_back("The blank overlaps itself on the flat: cut it in several pieces (seam.pieces).");

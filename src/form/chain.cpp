@@ -12,7 +12,7 @@ constexpr double two_pi = 2 * std::numbers::pi;
 constexpr double near_enough = 1e-9;  // radians
 
 // How a chain passes on: the base goes to its next bow, the top to its, or both over parallel sides.
-enum Step : size_t { base_step, top_step, both_step, steps };
+enum Step : size_t { base_step, top_step, both_step, steps, begin = steps, ways_in };
 
 struct Event {
   Touch touch;
@@ -21,8 +21,8 @@ struct Event {
 
 // A bow of each end, and what may happen while the plane touches both.
 struct Cell {
-  std::array<Event, steps> out;                       // (22)
-  std::array<std::array<double, steps>, steps> cost;  // in by, out by: the turn of the normal, or none
+  std::array<Event, steps> out;                         // (22)
+  std::array<std::array<double, steps>, ways_in> cost;  // in by, out by: the turn of the normal, or none
 };
 
 double from_to(const Bow& bow, double x) { return near(x, (bow.from + bow.to) / 2); }
@@ -37,6 +37,7 @@ double angle_between(Vec3 a, Vec3 b) { return std::atan2(norm(cross(a, b)), dot(
 // Bows that turn by less than half a turn, so that a direction has one place on each.
 ProfileCurve in_short_bows(const ProfileCurve& profile) {
   ProfileCurve cut;
+  cut.open = profile.open;
   for (const Bow& bow : profile.bows) {
     constexpr double most = 2;
     const int parts = bow.corner() ? 1 : 1 + static_cast<int>(std::abs(bow.to - bow.from) / most);
@@ -87,9 +88,11 @@ class Chain {
     }
     for (size_t i = 0; i < n_; ++i) {
       for (size_t j = 0; j < m_; ++j) {
-        for (const Step in : {base_step, top_step, both_step}) {
-          for (const Step out : {base_step, top_step, both_step})
+        for (const Step out : {base_step, top_step, both_step}) {
+          for (const Step in : {base_step, top_step, both_step})
             cell(i, j).cost[in][out] = cost_through(i, j, in, out);
+          // An open wall begins between two ends, in whatever plane leads on.
+          cell(i, j).cost[begin][out] = cell(i, j).out[out].possible ? 1e-9 : HUGE_VAL;
         }
       }
     }
@@ -107,6 +110,11 @@ class Chain {
     const bool parallel = std::abs(std::remainder(by_base.top - q.to, two_pi)) < near_enough &&
                           std::abs(std::remainder(by_top.base - p.to, two_pi)) < near_enough;
     out[both_step] = {by_base, parallel};
+    const bool base_ends = h_.low.open && i + 1 == n_;
+    const bool top_ends = h_.high.open && j + 1 == m_;
+    out[base_step].possible &= !base_ends;
+    out[top_step].possible &= !top_ends;
+    out[both_step].possible &= !base_ends && !top_ends;
     return out;
   }
 
@@ -156,50 +164,68 @@ class Chain {
     Link by = {};
   };
 
-  void find() {
-    double best = HUGE_VAL;
-    size_t farthest = 0;
-    Link stuck;
-    for (size_t j0 = 0; j0 < m_; ++j0) {
-      for (const Step first : {base_step, both_step}) {
-        if (!entry(0, j0, first).possible) continue;
-        std::vector<Reached> reached((n_ + 1) * (m_ + 1) * steps);
-        const auto at = [&](size_t i, size_t j, size_t in) -> Reached& {
-          return reached[(i * (m_ + 1) + j) * steps + in];
-        };
-        at(0, 0, first).cost = 0;
-        for (size_t i = 0; i <= n_; ++i) {
-          for (size_t j = 0; j <= m_; ++j) {
-            for (const Step in : {base_step, top_step, both_step}) {
-              const double now = at(i, j, in).cost;
-              if (now == HUGE_VAL) continue;
-              if (i + j > farthest) stuck = {i, j0 + j, in, in};
-              farthest = std::max(farthest, i + j);
-              for (const Step out : {base_step, top_step, both_step}) {
-                const size_t next_i = i + (out == top_step ? 0 : 1);
-                const size_t next_j = j + (out == base_step ? 0 : 1);
-                if (next_i > n_ || next_j > m_) continue;
-                const double cost = now + cell(i, j0 + j).cost[in][out];
-                Reached& next = at(next_i, next_j, out);
-                if (cost < next.cost) next = {cost, {i, j, in, out}};
-              }
-            }
+  // All cells of a chain that begins in one, and how each is reached at least cost.
+  class Ways {
+   public:
+    Ways(size_t n, size_t m) : m_(m), reached_((n + 1) * (m + 1) * ways_in) {}
+    Reached& at(size_t i, size_t j, size_t in) { return reached_[(i * (m_ + 1) + j) * ways_in + in]; }
+
+   private:
+    size_t m_;
+    std::vector<Reached> reached_;
+  };
+
+  // To the cell that lies `to_i`, `to_j` on.
+  Ways ways_from(size_t j0, Step first, size_t to_i, size_t to_j) {
+    Ways ways(to_i, to_j);
+    ways.at(0, 0, first).cost = 0;
+    for (size_t i = 0; i <= to_i; ++i) {
+      for (size_t j = 0; j <= to_j; ++j) {
+        for (const Step in : {base_step, top_step, both_step, begin}) {
+          const double now = ways.at(i, j, in).cost;
+          if (now == HUGE_VAL) continue;
+          if (i + j >= stuck_.i + stuck_.j) stuck_ = {i, j, in, in};
+          for (const Step out : {base_step, top_step, both_step}) {
+            const size_t next_i = i + (out == top_step ? 0 : 1);
+            const size_t next_j = j + (out == base_step ? 0 : 1);
+            if (next_i > to_i || next_j > to_j) continue;
+            const double cost = now + cell(i, j0 + j).cost[in][out];
+            Reached& next = ways.at(next_i, next_j, out);
+            if (cost < next.cost) next = {cost, {i, j, in, out}};
           }
         }
-        const Reached& end = at(n_, m_, first);
-        if (end.cost >= best) continue;
-        best = end.cost;
-        links_.clear();
-        for (const Reached* r = &end; r->cost > 0;) {
-          Link link = r->by;
-          r = &at(link.i, link.j, link.in);
-          link.j += j0;
-          links_.push_back(link);
-        }
-        std::reverse(links_.begin(), links_.end());
       }
     }
-    if (links_.empty()) refuse(stuck);
+    return ways;
+  }
+
+  void keep_if_better(Ways& ways, size_t j0, size_t to_i, size_t to_j, Step last) {
+    const Reached* r = &ways.at(to_i, to_j, last);
+    if (r->cost >= best_) return;
+    best_ = r->cost;
+    links_.clear();
+    while (r->cost > 0) {
+      Link link = r->by;
+      r = &ways.at(link.i, link.j, link.in);
+      link.j += j0;
+      links_.push_back(link);
+    }
+    std::reverse(links_.begin(), links_.end());
+  }
+
+  void find() {
+    if (h_.low.open) {
+      Ways ways = ways_from(0, begin, n_ - 1, m_ - 1);
+      for (const Step last : {base_step, top_step, both_step}) keep_if_better(ways, 0, n_ - 1, m_ - 1, last);
+    }
+    for (size_t j0 = 0; j0 < m_ && !h_.low.open; ++j0) {
+      for (const Step first : {base_step, both_step}) {
+        if (!entry(0, j0, first).possible) continue;
+        Ways ways = ways_from(j0, first, n_, m_);
+        keep_if_better(ways, j0, n_, m_, first);
+      }
+    }
+    if (links_.empty()) refuse(stuck_);
   }
 
   [[noreturn]] void refuse(const Link& stuck) const {
@@ -229,16 +255,20 @@ class Chain {
   void build() {
     double whole = 0;
     for (const Link& link : links_) {
+      if (link.in == begin) continue;
       add_flat(link);
       add_bent(link);
     }
+    if (h_.low.open) add_last_flat();
     for (const Part& part : parts_) whole += part.run;
-    const double first = angle_of(low(0).at(low(0).from));
+    const double first = h_.low.open ? 0 : angle_of(low(0).at(low(0).from));
+    // An open wall's parameter does not come round.
+    const double turn = h_.low.open ? open_wall : two_pi;
     double so_far = 0;
     for (Part& part : parts_) {
-      const double from = first + two_pi * (so_far / whole);
+      const double from = first + turn * (so_far / whole);
       so_far += part.run;
-      const double to = first + two_pi * (so_far / whole);
+      const double to = first + turn * (so_far / whole);
       if (part.bend) {
         part.bend->u0 = from;
         part.bend->u1 = to;
@@ -250,6 +280,9 @@ class Chain {
   }
 
   [[nodiscard]] double size() const { return norm(h_.top.centre - h_.base.centre); }
+
+  // The flat by which an open wall comes to its ends.
+  void add_last_flat() { add_flat({n_ - 1, m_ - 1, links_.back().out, begin}); }
 
   void add_flat(const Link& link) {
     const Event& e = entry(link.i, link.j, link.in);
@@ -323,6 +356,8 @@ class Chain {
   size_t n_, m_;
   std::vector<Cell> cells_;
   std::vector<Link> links_;
+  Link stuck_;
+  double best_ = HUGE_VAL;
   std::vector<Part> parts_;
   std::vector<Stretch> stretches_;
 };

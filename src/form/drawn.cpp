@@ -139,7 +139,8 @@ double twice_area(const std::vector<Item>& items) {
   return sum;
 }
 
-std::vector<DrawnCurve> anticlockwise(const Profile& asked, const std::string& key) {
+// Anticlockwise where closed.
+std::vector<DrawnCurve> in_order(const Profile& asked, const std::string& key) {
   std::vector<DrawnCurve> curves;
   double size = 0;
   for (const DrawnCurve& c : asked.outline) {
@@ -154,10 +155,12 @@ std::vector<DrawnCurve> anticlockwise(const Profile& asked, const std::string& k
     refuse(key, "makes no closed curve", std::to_string(curves.size()) + " curves", "1 to 1000");
   for (size_t i = 0; i < curves.size(); ++i) {
     const Vec2 end = curves[i].end();
+    if (asked.open && i + 1 == curves.size()) break;
     const Vec2 next = curves[(i + 1) % curves.size()].start();
     if (norm(next - end) > near_ends)
       refuse(key, "does not run on from curve to curve", shown_at(end) + " and " + shown_at(next));
   }
+  if (asked.open) return curves;
   const double area = twice_area(items_of(curves, key));
   if (!(std::abs(area) >= std::max(1e-9 * size * size, 1e-6))) refuse(key, "encloses no area");
   if (area > 0) return curves;
@@ -167,7 +170,7 @@ std::vector<DrawnCurve> anticlockwise(const Profile& asked, const std::string& k
 }
 
 // Straight lines that run on in one line are one.
-std::vector<Item> without_needless_ends(const std::vector<Item>& items) {
+std::vector<Item> without_needless_ends(const std::vector<Item>& items, bool open) {
   std::vector<Item> kept;
   const auto in_line = [](const Item& a, const Item& b) {
     constexpr double aside = 1e-4;  // mm
@@ -181,7 +184,7 @@ std::vector<Item> without_needless_ends(const std::vector<Item>& items) {
     else
       kept.push_back(item);
   }
-  if (kept.size() > 2 && in_line(kept.back(), kept.front())) {
+  if (!open && kept.size() > 2 && in_line(kept.back(), kept.front())) {
     kept.front() = item_of_line(kept.back().from_point, kept.front().to_point);
     kept.pop_back();
   }
@@ -199,14 +202,27 @@ bool runs_on(const Item& a, const Item& b) {
   return bend <= smooth && bend * std::max(a.radius(), b.radius()) <= smooth_shift;
 }
 
+Item end_of_curve(double normal, Vec2 point) {
+  Item corner;
+  corner.from = corner.to = normal;
+  corner.from_point = corner.to_point = point;
+  return corner;
+}
+
 // Bows and corners in order, their normals running on.
-std::vector<Item> with_corners(std::vector<Item> items, const std::string& key) {
+std::vector<Item> with_corners(std::vector<Item> items, bool open, const std::string& key) {
   const size_t n = items.size();
   for (size_t i = 1; i < n; ++i)
     turn_on(items[i], 2 * pi * std::round((items[i - 1].to - items[i].from) / (2 * pi)));
   std::vector<Item> joined;
+  if (open) joined.push_back(end_of_curve(items.front().from, items.front().from_point));
   for (size_t i = 0; i < n; ++i) {
     Item& a = items[i];
+    if (open && i + 1 == n) {
+      joined.push_back(a);
+      joined.push_back(end_of_curve(a.to, a.to_point));
+      break;
+    }
     Item& b = items[(i + 1) % n];
     const double turns = 2 * pi * std::round((a.to - b.from) / (2 * pi));
     if (runs_on(a, b)) {
@@ -230,7 +246,7 @@ std::vector<Item> with_corners(std::vector<Item> items, const std::string& key) 
 }
 
 // (18), (19): every item scaled a little, so that chords end where they began.
-std::vector<Vec2> closing_chords(const std::vector<Item>& items, std::vector<double>& scales,
+std::vector<Vec2> closing_chords(const std::vector<Item>& items, bool open, std::vector<double>& scales,
                                  const std::string& key) {
   std::vector<Vec2> chords;
   Vec2 off;
@@ -246,9 +262,9 @@ std::vector<Vec2> closing_chords(const std::vector<Item>& items, std::vector<dou
   const double d = xx * yy - xy * xy;
   const double both = xx + yy;
   const bool one_way = d < 1e-9 * both * both;  // chords all but parallel, as of half circles
-  const Vec2 by = norm(off) < 1e-10 ? Vec2{}
-                  : one_way         ? 1 / both * off
-                                    : 1 / d * Vec2{yy * off.x - xy * off.y, xx * off.y - xy * off.x};
+  const Vec2 by = open || norm(off) < 1e-10 ? Vec2{}
+                  : one_way                 ? 1 / both * off
+                                            : 1 / d * Vec2{yy * off.x - xy * off.y, xx * off.y - xy * off.x};
   for (size_t i = 0; i < items.size(); ++i) {
     scales.push_back(1 - dot(chords[i], by));
     if (std::abs(dot(chords[i], by)) * norm(chords[i]) > 0.1)
@@ -287,10 +303,11 @@ Vec2 centre_of_area(const ProfileCurve& profile, Vec2 about) {
 
 ProfileCurve drawn_profile(const Profile& asked, const std::string& key) {
   const std::vector<Item> items =
-      with_corners(without_needless_ends(items_of(anticlockwise(asked, key), key)), key);
+      with_corners(without_needless_ends(items_of(in_order(asked, key), key), asked.open), asked.open, key);
   std::vector<double> scales;
-  const std::vector<Vec2> chords = closing_chords(items, scales, key);
+  const std::vector<Vec2> chords = closing_chords(items, asked.open, scales, key);
   ProfileCurve profile;
+  profile.open = asked.open;
   Vec2 at = items.front().from_point;
   for (size_t i = 0; i < items.size(); ++i) {
     const Item& item = items[i];
@@ -303,7 +320,7 @@ ProfileCurve drawn_profile(const Profile& asked, const std::string& key) {
     }
     at = at + chords[i];
   }
-  const Vec2 centre = centre_of_area(profile, at);
+  const Vec2 centre = asked.open ? Vec2{} : centre_of_area(profile, at);
   for (Bow& bow : profile.bows) bow = bow.moved(1, Vec2{} - centre).turned(asked.turn.radians());
   return profile;
 }

@@ -214,7 +214,7 @@ std::string key_of(const Profile& p, EndName end) {
 
 bool of_flats(const Hull& h) {
   const auto sharp = [](const ProfileCurve& p) {
-    return std::all_of(p.bows.begin(), p.bows.end(), [](const Bow& b) { return b.corner(); });
+    return !p.open && std::all_of(p.bows.begin(), p.bows.end(), [](const Bow& b) { return b.corner(); });
   };
   return sharp(h.low) && sharp(h.high);
 }
@@ -239,6 +239,11 @@ std::shared_ptr<const Hull> hull_of(const Transition& t, const Sheet& sheet) {
   Hull h;
   h.low = profile_curve(t.base.profile, key_of(t.base.profile, EndName::base));
   h.high = profile_curve(t.top.profile, key_of(t.top.profile, EndName::top));
+  if (h.low.open != h.high.open)
+    throw Refusal({.reason = "is closed, the other end's is open",
+                   .key = key_of(h.low.open ? t.top.profile : t.base.profile,
+                                 h.low.open ? EndName::top : EndName::base),
+                   .advice = "open or close both"});
   const auto corner_key = [](const Profile& p, EndName end) {
     const bool cornered =
         p.kind == ProfileKind::rectangle || p.kind == ProfileKind::polygon || p.kind == ProfileKind::polyline;

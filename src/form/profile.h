@@ -38,9 +38,10 @@ struct Bow {
 };
 
 /// A closed curve: bows whose ranges follow each other once round, with a straight side (which may have no
-/// length) from each to the next. Convex where no range falls.
+/// length) from each to the next. Convex where it is closed and no range falls.
 struct ProfileCurve {
   std::vector<Bow> bows = {};
+  bool open = false;  ///< no side leads from the last bow to the first; both are corners that do not turn
 
   [[nodiscard]] size_t next(size_t i) const { return (i + 1) % bows.size(); }
   [[nodiscard]] Vec2 end(size_t i) const { return bows[i].at(bows[i].to); }

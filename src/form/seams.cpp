@@ -19,7 +19,29 @@ Seam seam_as_made(Seam seam, Hand hand) {
   return seam;
 }
 
+namespace {
+
+void check_none(const Seam& seam) {
+  const char* key = seam.gap.value_or(0) > 0                 ? "seam.gap"
+                    : seam.wedge                             ? "seam.wedge"
+                    : seam.lap                               ? "seam.lap"
+                    : seam.stock > 0                         ? "seam.stock"
+                    : seam.pieces != 1 || !seam.each.empty() ? "seam.pieces"
+                    : seam.ruling != SeamRuling::at_angle    ? "seam.at"
+                                                             : nullptr;
+  if (key)
+    throw Refusal({.reason = "belongs to no wall between open curves: nothing closes it",
+                   .key = key,
+                   .advice = "leave it out"});
+}
+
+}  // namespace
+
 std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
+  if (f.open) {
+    check_none(seam);
+    return {{f.from(), f.to(), 0, 0}};
+  }
   const double turn = 2 * std::numbers::pi;
   std::vector<double> at;
   for (Angle a : seam.each) at.push_back(u_at_plan(f, a.radians()));

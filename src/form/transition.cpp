@@ -25,6 +25,11 @@ struct Made {
 std::vector<Stretch> between(const std::vector<Stretch>& once, double from, double to) {
   std::vector<Stretch> part;
   const double first = once.front().piece.from;
+  const double last = once.back().piece.to;
+  if (last - first < two_pi - 1e-9) {  // open
+    from = first;
+    to = last;
+  }
   for (double shift = two_pi * std::floor((from - first) / two_pi); first + shift < to; shift += two_pi) {
     for (const Stretch& s : once) {
       const double a = std::max(from, s.piece.from + shift);
@@ -77,6 +82,7 @@ Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top) {
 Form form_between(const Made& m, const Span& span) {
   Form f;
   f.by_plan = false;
+  f.open = m.hull->low.open;
   f.round_base = m.round_base;
   f.turns_back = !m.hull->low.convex() || !m.hull->high.convex();
   f.thickness = m.thickness;

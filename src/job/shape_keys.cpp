@@ -282,6 +282,7 @@ std::vector<Key> transition_end_keys(const std::string& end) {
       {profile + ".points.#", Kind::point, "of a polyline: its corners in order, [[x, y], ...]"},
       {profile + ".path", Kind::text, "of a file: a DXF or SVG beside the job that holds one outline"},
       {profile + ".layer", Kind::text, "of a file: the layer (of an SVG the id) that it lies on (else all)"},
+      {profile + ".open", Kind::flag, "of a polyline or a file: not closed, for a panel (both ends are)"},
       {profile + ".turn", Kind::angle, "by which it is turned about its centre (else 0)"},
       {end + ".diameter", Kind::length, "or, in short: a circle"},
       {end + ".width", Kind::length, "or: a rectangle, along x"},

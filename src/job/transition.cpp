@@ -71,6 +71,7 @@ Profile read_profile(Reader& r, const std::string& end, const std::string& sourc
     r.point(fmt::format("{}.points.{}", at, i), point);
     p.points.push_back(point);
   }
+  r.flag((at + ".open").c_str(), p.open);
   read_file(r, at, source, p);
   return p;
 }

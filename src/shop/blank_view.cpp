@@ -175,9 +175,10 @@ class BlankView {
       return anchors;
     };
     constexpr double same_side = 0.4 * std::numbers::pi;
-    labels_.push_back({"seam start", of_edge(EdgeName::seam_start), letters, same_side});
-    labels_.push_back({"seam end", of_edge(EdgeName::seam_end), letters, same_side});
-    if (!dimensioned_) return;
+    const bool open = piece_.wall() && piece_.wall()->open;
+    labels_.push_back({open ? "start" : "seam start", of_edge(EdgeName::seam_start), letters, same_side});
+    labels_.push_back({open ? "end" : "seam end", of_edge(EdgeName::seam_end), letters, same_side});
+    if (!dimensioned_ || open) return;
     std::vector<Anchor> either = of_edge(EdgeName::seam_start);
     for (const Anchor& a : of_edge(EdgeName::seam_end)) either.push_back(a);
     label(gap_text(), std::move(either));

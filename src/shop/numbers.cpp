@@ -221,7 +221,8 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   if (p.part.sheet.density)
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
-  if (p.wall() || joint_length(b) > 0)
+  const bool open = p.wall() && p.wall()->open;
+  if (!open && (p.wall() || joint_length(b) > 0))
     rows.push_back({p.folded() ? "joints" : "seam", shown_length(joint_length(b), u)});
   if (p.folded()) {
     add_folded_numbers(rows, p, u);

@@ -11,9 +11,7 @@ namespace {
 constexpr int looks = 144;
 constexpr double two_pi = 2 * std::numbers::pi;
 
-double u_at(const Form& form, double i) {
-  return form.from() + std::min(two_pi * i / looks, form.to() - form.from());
-}
+double u_at(const Form& form, double i) { return form.from() + (form.to() - form.from()) * i / looks; }
 
 void label(std::vector<Label>& labels, std::string text, std::vector<Anchor> anchors) {
   labels.push_back({std::move(text), std::move(anchors)});
@@ -165,6 +163,9 @@ Scene wall_scene(const Form& form, const std::vector<double>& seams, const Proje
     if ((facing(a) < 0) != (facing(b) < 0)) ruling(root(facing, a, b), 1, Pen::formed, true);
   }
   for (const double u : seams) ruling(u, 40, Pen::seam, false);
+  if (form.open) {
+    for (const double u : {form.from(), form.to()}) ruling(u, 40, Pen::formed, false);
+  }
   return s;
 }
 

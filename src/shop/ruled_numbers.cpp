@@ -42,13 +42,14 @@ void add_ruled_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& 
   if (!(t.shift == Vec2{}))
     rows.push_back(
         {"top shift", fmt::format("x {}, y {}", shown_length(t.shift.x, u), shown_length(t.shift.y, u))});
-  rows.push_back({"seam", seam_text(p.part.seam, u)});
+  if (!p.wall() || !p.wall()->open) rows.push_back({"seam", seam_text(p.part.seam, u)});
   if (!p.wall()) return;
   // Parts of a stretch that the seam divides are one.
   std::map<std::string, int> count;
   const std::vector<Region>& regions = p.wall()->regions;
   for (size_t i = 0; i < regions.size(); ++i) {
-    const bool divided = i + 1 == regions.size() && i > 0 && regions[i].name == regions[0].name;
+    const bool divided =
+        !p.wall()->open && i + 1 == regions.size() && i > 0 && regions[i].name == regions[0].name;
     if (!divided) ++count[regions[i].name];
   }
   std::string wall;

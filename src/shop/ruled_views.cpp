@@ -14,6 +14,7 @@ class RuledViews : public FormedPart {
         asked_(std::get<Transition>(piece.part.asked)),
         form_(*piece.wall()),
         dimensioned_(job.job.drawing.dimensions) {
+    if (form_.open) return;
     for (const Span& span : seam_spans(form_, seam_as_made(piece.part.seam, piece.part.making.hand)))
       seams_.push_back(within_once(form_, span.from));
   }
