@@ -238,7 +238,7 @@ INSTANTIATE_TEST_SUITE_P(
         FoldedCall{
             "Hollow",
             "transition base.profile.kind=polyline 'base.profile.points=[[0,0],[90,0],[20,20],[0,90]]'" ROUND,
-            "base.profile.points", "not convex"},
+            "base.profile.corner", "is hollow"},
         FoldedCall{"TwoPoints",
                    "transition base.profile.kind=polyline 'base.profile.points=[[0,0],[90,0]]'" ROUND,
                    "base.profile.points", "no closed curve"},
