@@ -53,10 +53,9 @@ std::vector<double> at_equal_shares(const Form& f, int spaces, const std::functi
   std::vector<double> us{f.from()};
   for (int i = 1; i < spaces; ++i) {
     const double wanted = first + (last - first) * i / spaces;
-    double a = us.back();
-    double b = f.to();
-    for (int k = 0; k < 60 && b - a > 1e-15; ++k) (value((a + b) / 2) < wanted ? a : b) = (a + b) / 2;
-    us.push_back((a + b) / 2);
+    const auto short_of = [&](double u) { return value(u) - wanted; };
+    const bool passed = short_of(us.back()) >= 0 || short_of(f.to()) <= 0;
+    us.push_back(passed ? us.back() : root(short_of, us.back(), f.to()));
   }
   us.push_back(f.to());
   return us;
@@ -68,7 +67,7 @@ std::function<double(double)> girth_so_far(const Opened& o) {
   std::vector<double> us{o.from()};
   std::vector<double> runs{0};
   for (const WallPiece& w : o.form.wall) {
-    constexpr int parts = 32;
+    constexpr int parts = 6;
     const double from = std::max(w.from, o.from());
     const double to = std::min(w.to, o.to());
     for (int i = 1; i <= parts && from < to; ++i) {

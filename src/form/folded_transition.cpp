@@ -32,17 +32,23 @@ class Folds {
     const double first = stretches.front().piece.from;
     const std::vector<double> at = seams_within(seams, first);
     int number = 0;
+    int placed = 0;
     for (const Stretch& s : stretches) {  // a flat first: of sharp corners every change has a side
       const auto within = [&](double u) { return u > s.piece.from + 1e-9 && u < s.piece.to - 1e-9; };
       const auto seam = std::find_if(at.begin(), at.end(), within);
+      if (seam != at.end()) ++placed;
       if (s.kind == RegionKind::fold) {
         // A seam on a fold, or at an end of one.
         const auto touches = [&](double u) { return u > s.piece.from - 1e-9 && u < s.piece.to + 1e-9; };
         flats_.back().joined = std::any_of(at.begin(), at.end(), touches);
+        placed += flats_.back().joined;
         continue;
       }
       add(s, ++number, seam == at.end() ? std::nullopt : std::optional(*seam));
+      ends_.push_back(s.piece.to);
     }
+    // Between two flats of one plane there is no fold for the seam to lie on.
+    if (placed == 0) join_nearest(at.front());
   }
 
   Mould mould(const Sheet& sheet, double gap) {
@@ -56,6 +62,13 @@ class Folds {
   }
 
  private:
+  void join_nearest(double u) {
+    const auto off = [&](double end) { return std::abs(std::remainder(end - u, two_pi)); };
+    const auto nearest =
+        std::min_element(ends_.begin(), ends_.end(), [&](double a, double b) { return off(a) < off(b); });
+    flats_[static_cast<size_t>(nearest - ends_.begin())].joined = true;
+  }
+
   void add(const Stretch& s, int number, std::optional<double> seam) {
     const std::string name = "flat " + std::to_string(number);
     Flat whole{name, s.base_from, s.base_to, s.top_from, s.top_to, s.normal};
@@ -143,6 +156,7 @@ class Folds {
   const Transition& t_;
   const Hull& hull_;
   std::vector<Flat> flats_;
+  std::vector<double> ends_;   // of the flats, where no seam divides one
   std::vector<int> out_, in_;  // of each facet its side to the next, and from the one before
 };
 

@@ -22,47 +22,45 @@ namespace {
 
 constexpr double two_pi = 2 * std::numbers::pi;
 
-double first_u_where(const Form& f, double value, const std::function<double(double)>& angle);
-
-// Where an angle that rises with u, or stands still, has a value: the middle of there. It may stand still
-// across the ends of the wall, so it is followed on beyond them.
-double u_where(const Form& f, double value, const std::function<double(double)>& angle) {
-  if (f.turns_back) return first_u_where(f, value, angle);
-  const double from = f.wall.front().from;
-  const auto on = [&](double u) {
-    const double turns = two_pi * std::floor((u - from) / two_pi);
-    return angle(u - turns) + turns;
-  };
-  const double asked = near(value, on(from));
-  const auto meets = [&](double by) {
-    double a = from - two_pi;
-    double b = from + two_pi;
-    for (int i = 0; i < 100 && b - a > 1e-15; ++i) (on((a + b) / 2) - asked < by ? a : b) = (a + b) / 2;
-    return (a + b) / 2;
-  };
-  constexpr double near_enough = 1e-13;
-  return (meets(-near_enough) + meets(near_enough)) / 2;
-}
-
-// The first place where an angle that may turn back has a value, the middle of a stretch where it stands
-// still.
-double first_u_where(const Form& f, double value, const std::function<double(double)>& angle) {
-  const auto off = [&](double u) { return std::remainder(angle(u) - value, two_pi); };
-  for (const WallPiece& w : f.wall) {
-    constexpr int looks = 64;
-    constexpr double none = 1e-12;
-    const double from = std::max(w.from, f.from());
-    const double to = std::min(w.to, f.to());
-    if (std::abs(off(from)) < none && std::abs(off((from + to) / 2)) < none) return (from + to) / 2;
-    for (int i = 0; i < looks && from < to; ++i) {
-      const double a = from + (to - from) * i / looks;
-      const double b = from + (to - from) * (i + 1) / looks;
-      if ((off(a) < 0) != (off(b) < 0) && std::abs(off(a)) + std::abs(off(b)) < std::numbers::pi)
-        return root(off, a, b);
+// Rulings close to each other, once round and once more.
+std::vector<double> looks_at(const Form& f) {
+  std::vector<double> us;
+  for (const double round : {0.0, two_pi}) {
+    for (const WallPiece& w : f.wall) {
+      constexpr int looks = 48;
+      for (int i = 0; i < looks; ++i) us.push_back(round + w.from + (w.to - w.from) * i / looks);
     }
   }
-  throw Refusal(
-      {.reason = "meets no ruling", .key = "seam.at", .found = shown_degrees(Angle::radians(value))});
+  return us;
+}
+
+// Where a direction that turns leftwards comes to a value, or stands still at it: the middle of there. On
+// hollow profiles it may turn back: then the first place.
+double u_where(const Form& f, double value, const std::function<Vec2(double)>& way) {
+  const double from = f.wall.front().from;
+  const auto on = [&](double u) { return way(u - two_pi * std::floor((u - from) / two_pi)); };
+  constexpr double near_enough = 1e-13;
+  const auto passed = [&](double u, double by) {
+    const Vec2 w = on(u);
+    return cross(direction(value), w) > by * norm(w);
+  };
+  const auto place = [&](double a, double b, double by) {
+    for (int i = 0; i < 100 && b - a > 1e-15; ++i) (passed((a + b) / 2, by) ? b : a) = (a + b) / 2;
+    return (a + b) / 2;
+  };
+  const std::vector<double> us = looks_at(f);
+  for (size_t i = 0; i + 1 < us.size(); ++i) {
+    if (passed(us[i], -near_enough) || !passed(us[i + 1], -near_enough)) continue;
+    const double first = place(us[i], us[i + 1], -near_enough);
+    if (dot(on(first), direction(value)) < 0) continue;
+    size_t k = i;
+    while (k + 2 < us.size() && !passed(us[k + 1], near_enough)) ++k;
+    return (first + place(std::max(us[k], first), us[k + 1], near_enough)) / 2;
+  }
+  throw Refusal({.reason = "meets no ruling",
+                 .key = "seam.at",
+                 .found = shown_degrees(Angle::radians(value)),
+                 .advice = "name another place"});
 }
 
 }  // namespace
@@ -70,7 +68,11 @@ double first_u_where(const Form& f, double value, const std::function<double(dou
 // The plan angle stands still over a cone about a corner of the base.
 double u_at_plan(const Form& f, double plan) {
   if (f.by_plan) return plan;
-  return u_where(f, plan, [&](double u) { return plan_at(f, u); });
+  const AskedProfile& base = f.profiles.front();
+  return u_where(f, plan, [&](double u) {
+    const Vec3 p = edge_point(f, EndName::base, base.layer, u) - base.centre;
+    return Vec2{p.x, p.y};
+  });
 }
 
 // The direction faced stands still over a flat.
@@ -79,7 +81,7 @@ double u_facing(const Form& f, EndName end, double direction) {
   const AskedProfile& p = f.profiles[end == EndName::base ? 0 : 1];
   return u_where(f, direction, [&](double u) {
     const Vec3 n = ruling_at(f.wall, u).n;
-    return near(std::atan2(dot(n, p.y), dot(n, p.x)), u);
+    return Vec2{dot(n, p.x), dot(n, p.y)};
   });
 }
 

@@ -57,7 +57,15 @@ std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
     for (int i = 0; i < seam.pieces; ++i)
       at.push_back(i == 0 ? first : u_at_plan(f, plan + turn * i / seam.pieces));
   }
-  for (size_t i = 1; i < at.size(); ++i) at[i] -= turn * std::floor((at[i] - at[i - 1]) / turn);
+  for (size_t i = 1; i < at.size(); ++i) at[i] -= turn * std::floor((at[i] - at[0]) / turn);
+  // Where a profile is hollow, plan angles need not come in the order of the rulings.
+  if (f.turns_back) std::sort(at.begin() + 1, at.end());
+  for (size_t i = 1; i < at.size(); ++i) {
+    if (at[i] - at[i - 1] > 1e-9) continue;
+    throw Refusal({.reason = "puts two seams on one ruling",
+                   .key = seam.each.empty() ? "seam.pieces" : "seam.at",
+                   .advice = "move one of them"});
+  }
   std::vector<Span> spans;
   for (size_t i = 0; i < at.size(); ++i) {
     spans.push_back({at[i], i + 1 < at.size() ? at[i + 1] : at[0] + turn, 0, 0});
