@@ -212,6 +212,22 @@ TEST(Hollow, WhereNoPlaneLeadsOnIsRefusedByItsProfile) {
   EXPECT_TRUE(has(refusal_of_form({drawn(bean(1)), circle(200), 250, {}}), "base.profile: is hollow"));
 }
 
+TEST(Hollow, TooManyCornersAreRefusedAtOnce) {
+  std::vector<Vec2> star;
+  for (int i = 0; i < 400; ++i) star.push_back((i % 2 ? 200 : 180) * direction(2 * pi * i / 400));
+  const Transition t{polyline(star), polyline(star), 200, {}};
+  EXPECT_TRUE(has(refusal_of_form(t), "base.profile.corner: has too many corners"));
+  // Of a tenth of them every tooth folds.
+  std::vector<Vec2> gear;
+  for (int i = 0; i < 40; ++i) gear.push_back((i % 2 ? 200 : 180) * direction(2 * pi * i / 40));
+  TransitionEnd less = polyline(gear);
+  for (Vec2& p : less.profile.points) p = 0.8 * p;
+  const Form f = once_round({polyline(gear), less, 200, {}});
+  EXPECT_EQ(std::count_if(f.regions.begin(), f.regions.end(),
+                          [](const Region& r) { return r.kind == RegionKind::fold; }),
+            40);
+}
+
 TEST(Hollow, CurvesThatAreNoneAreRefused) {
   const std::vector<std::pair<std::vector<DrawnCurve>, std::string>> bad{
       {{line_of({0, 0}, {100, 0}), line_of({100, 0}, {0, 100}), line_of({0, 100}, {100, 100}),

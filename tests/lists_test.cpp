@@ -1,33 +1,15 @@
 // What a job looks up in files beside it: bend tables, lists of tubes and gauges, bodies of flat faces.
-#include <unistd.h>
 
-#include <filesystem>
-#include <fstream>
-
-#include "common.h"
+#include "folder.h"
 #include "juggler/job.h"
 
 namespace juggler::testing {
 namespace {
 
-namespace fs = std::filesystem;
 using std::numbers::pi;
 
-class Lists : public ::testing::Test {
+class Lists : public InFolder {
  protected:
-  Lists()
-      : folder_(fs::temp_directory_path() /
-                ("lists-" + std::to_string(::getpid()) + "-" +
-                 ::testing::UnitTest::GetInstance()->current_test_info()->name())) {
-    fs::create_directories(folder_);
-  }
-  ~Lists() override {
-    std::error_code ignored;
-    fs::remove_all(folder_, ignored);
-  }
-  void write(const std::string& name, const std::string& text) const {
-    std::ofstream(folder_ / name, std::ios::binary) << text;
-  }
   [[nodiscard]] PartJob part(const std::string& text) const {
     return read_job("juggler = 1\n" + text, (folder_ / "job.toml").string()).parts.at(0);
   }
@@ -40,8 +22,6 @@ class Lists : public ::testing::Test {
     ADD_FAILURE() << "not refused:\n" << text;
     return {{}, {}};
   }
-
-  fs::path folder_;
 };
 
 const std::string panel_head =

@@ -1,32 +1,15 @@
 // Outlines of transitions from DXF and SVG files beside the job.
-#include <unistd.h>
 
-#include <filesystem>
-#include <fstream>
-
-#include "common.h"
+#include "folder.h"
 #include "juggler/job.h"
 
 namespace juggler::testing {
 namespace {
 
-namespace fs = std::filesystem;
 using std::numbers::pi;
 
-class Outlines : public ::testing::Test {
+class Outlines : public InFolder {
  protected:
-  Outlines()
-      : folder_(fs::temp_directory_path() /
-                ("outlines-" + std::to_string(::getpid()) + "-" + std::to_string(++count_))) {
-    fs::create_directories(folder_);
-  }
-  ~Outlines() override {
-    std::error_code ignored;
-    fs::remove_all(folder_, ignored);
-  }
-  void write(const std::string& name, const std::string& text) const {
-    std::ofstream(folder_ / name, std::ios::binary) << text;
-  }
   [[nodiscard]] Job job(const std::string& name, const std::string& more = "",
                         const std::string& units = "mm") const {
     const std::string text = "juggler = 1\njob.units = \"" + units +
@@ -50,9 +33,6 @@ class Outlines : public ::testing::Test {
     ADD_FAILURE() << "not refused";
     return {{}, {}};
   }
-
-  fs::path folder_;
-  static inline int count_ = 0;
 };
 
 /// A DXF file of group codes and values, one after the other, apart by blanks.

@@ -40,7 +40,8 @@ ProfileCurve in_short_bows(const ProfileCurve& profile) {
   cut.open = profile.open;
   for (const Bow& bow : profile.bows) {
     constexpr double most = 2;
-    const int parts = bow.corner() ? 1 : 1 + static_cast<int>(std::abs(bow.to - bow.from) / most);
+    const bool short_already = bow.corner() || bow.bezier;
+    const int parts = short_already ? 1 : 1 + static_cast<int>(std::abs(bow.to - bow.from) / most);
     for (int k = 0; k < parts; ++k) {
       Bow part = bow;
       part.from = bow.from + (bow.to - bow.from) * k / parts;
@@ -62,6 +63,7 @@ class Chain {
  public:
   explicit Chain(const Hull& hull)
       : hull_(in_short_bows(hull)), h_(*hull_), n_(h_.low.bows.size()), m_(h_.high.bows.size()) {
+    check_size();
     look();
     find();
     build();
@@ -78,6 +80,17 @@ class Chain {
   [[nodiscard]] const Bow& low(size_t i) const { return h_.low.bows[i % n_]; }
   [[nodiscard]] const Bow& high(size_t j) const { return h_.high.bows[j % m_]; }
   [[nodiscard]] Cell& cell(size_t i, size_t j) { return cells_[(i % n_) * m_ + j % m_]; }
+
+  void check_size() const {
+    constexpr size_t most = 10000;
+    if (n_ * m_ <= most) return;
+    const bool base = !h_.low.convex();
+    throw Refusal({.reason = "has too many corners and curves for a hollow or open profile",
+                   .key = base ? h_.base_key : h_.top_key,
+                   .found = std::to_string(n_) + " of the base, " + std::to_string(m_) + " of the top",
+                   .allowed = "10,000 pairs of them",
+                   .advice = "draw it in fewer curves"});
+  }
 
   // --- what is possible
 

@@ -43,8 +43,8 @@ class RoundViews : public FormedPart {
   }
   void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
     label_plan_angles(layout, view, labels);
-    label_seams(view, labels);
-    if (dimensioned_ && !sizes_.coaxial()) dimension_shift(layout, labels, view);
+    label_seams(form_, seams_, view, labels);
+    if (dimensioned_ && !sizes_.coaxial()) show_shift(layout, labels, view, {}, sizes_.shift, units_);
   }
   void annotate_pictorial(Layout&, const View&, std::vector<Label>&) const override {}
 
@@ -88,29 +88,6 @@ class RoundViews : public FormedPart {
                           name_of(face.value_or(Face::middle))));
   }
 
-  void dimension_shift(Layout& layout, std::vector<Label>& labels, const View& view) const {
-    const Vec2 from = view.page({0, 0, 0});
-    const Vec2 to = view.page({sizes_.shift.x, sizes_.shift.y, 0});
-    layout.arrow(from, to, Pen::dimension);
-    label(labels,
-          fmt::format("top shift x {}, y {}", shown_length(sizes_.shift.x, units_),
-                      shown_length(sizes_.shift.y, units_)),
-          anchors_along(from, to, {0, 1}));
-  }
-
-  void label_seams(const View& view, std::vector<Label>& labels) const {
-    for (const double u : seams_) {
-      const double at = Angle::radians(u).degrees();
-      const double shown = std::round(1e6 * (at - 360 * std::floor(at / 360))) / 1e6;
-      const Vec2 base = view.page(on_rim(EndName::base, u));
-      const Vec2 top = view.page(on_rim(EndName::top, u));
-      const Vec2 away = left_of(direction(-u));
-      std::vector<Anchor> anchors = anchors_along(base, top, away);
-      for (const Anchor& a : anchors_along(base, top, -1.0 * away)) anchors.push_back(a);
-      label(labels, fmt::format("seam {:g}\u00b0", shown == 360 ? 0 : shown), std::move(anchors));
-    }
-  }
-
   // Ticks round the wider end.
   void label_plan_angles(Layout& layout, const View& view, std::vector<Label>& labels) const {
     const bool base = form_.asked[0].radius >= form_.asked[1].radius;
@@ -134,40 +111,6 @@ class RoundViews : public FormedPart {
 };
 
 }  // namespace
-
-Scene wall_scene(const Form& form, const std::vector<double>& seams, const Projection& projection) {
-  const auto on_rim = [&form](EndName end, double u) { return edge_point(form, end, form.neutral, u); };
-  Scene s;
-  s.size = form.size;
-  for (int i = 0; i < looks; ++i) {
-    const Vec3 a = on_rim(EndName::base, u_at(form, i));
-    const Vec3 b = on_rim(EndName::base, u_at(form, i + 1));
-    const Vec3 c = on_rim(EndName::top, u_at(form, i));
-    const Vec3 d = on_rim(EndName::top, u_at(form, i + 1));
-    s.faces.push_back({a, b, c});
-    s.faces.push_back({c, b, d});
-  }
-  for (const EndName end : {EndName::base, EndName::top}) {
-    if (!form.pointed(end))
-      s.lines.push_back({[=, &form](double i) { return on_rim(end, u_at(form, i)); }, looks});
-  }
-  const auto ruling = [&](double u, int steps, Pen pen, bool through) {
-    const Vec3 base = on_rim(EndName::base, u);
-    const Vec3 top = on_rim(EndName::top, u);
-    s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, pen, through});
-  };
-  const auto facing = [&](double u) { return dot(ruling_at(form.wall, u).n, projection.towards_eye()); };
-  for (int i = 0; i < looks; ++i) {
-    const double a = u_at(form, i);
-    const double b = u_at(form, i + 1);
-    if ((facing(a) < 0) != (facing(b) < 0)) ruling(root(facing, a, b), 1, Pen::formed, true);
-  }
-  for (const double u : seams) ruling(u, 40, Pen::seam, false);
-  if (form.open) {
-    for (const double u : {form.from(), form.to()}) ruling(u, 40, Pen::formed, false);
-  }
-  return s;
-}
 
 std::unique_ptr<FormedPart> round_part_seen(const JobResult& job, const PieceResult& piece) {
   return std::make_unique<RoundViews>(job, piece);

@@ -58,25 +58,10 @@ class RuledViews : public FormedPart {
       dimension(layout, labels, {b.right, b.top}, {b.right, b.bottom}, {6, 0},
                 fmt::format("overall {}", shown_length(depth(view, b), units_)));
       if (!(asked_.shift == Vec2{})) {
-        const Vec2 from = view.page(form_.profiles[0].centre);
-        const Vec3 top = form_.profiles[1].centre;
-        const Vec2 to = view.page({top.x, top.y, 0});
-        layout.arrow(from, to, Pen::dimension);
-        labels.push_back({fmt::format("top shift x {}, y {}", shown_length(asked_.shift.x, units_),
-                                      shown_length(asked_.shift.y, units_)),
-                          anchors_along(from, to, {0, 1})});
+        show_shift(layout, labels, view, form_.profiles[0].centre, asked_.shift, units_);
       }
     }
-    for (const double u : seams_) {
-      const double at = Angle::radians(plan_at(form_, u)).degrees();
-      const double plan = std::round(1e6 * (at - 360 * std::floor(at / 360))) / 1e6;
-      const Vec2 base = view.page(edge_point(form_, EndName::base, form_.neutral, u));
-      const Vec2 top = view.page(edge_point(form_, EndName::top, form_.neutral, u));
-      const Vec2 away = left_of(direction(-plan_at(form_, u)));
-      std::vector<Anchor> anchors = anchors_along(base, top, away);
-      for (const Anchor& a : anchors_along(base, top, -1.0 * away)) anchors.push_back(a);
-      labels.push_back({fmt::format("seam {:g}\u00b0", plan == 360 ? 0 : plan), std::move(anchors)});
-    }
+    label_seams(form_, seams_, view, labels);
     // Plan angles beside the view.
     const Vec2 middle = b.middle();
     const std::array<Vec2, 4> sides{
