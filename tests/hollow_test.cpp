@@ -212,6 +212,35 @@ TEST(Hollow, WhereNoPlaneLeadsOnIsRefusedByItsProfile) {
   EXPECT_TRUE(has(refusal_of_form({drawn(bean(1)), circle(200), 250, {}}), "base.profile: is hollow"));
 }
 
+TEST(Hollow, HitsBendTheOtherWayWhereItIsHollow) {
+  const Transition t{drawn(kidney(1)), drawn(kidney(0.7)), 260, {}};
+  const Sheet sheet{.thickness = 1.5, .sizes_on = Face::inside};
+  Making making;
+  making.bending.hits = 24;
+  const Seam seam{.gap = 1, .at = Angle::degrees(90)};
+  const Blank b = make_blank(t, sheet, seam, making);
+  ASSERT_EQ(b.bends.size(), 24U);
+  double turned = 0;
+  double back = 0;
+  int changes = 0;
+  for (size_t i = 0; i < b.bends.size(); ++i) {
+    const BendLine& line = b.bends[i];
+    turned += (line.up ? 1 : -1) * line.turned.degrees();
+    changes += i > 0 && line.up != b.bends[i - 1].up;
+    // Hollow arcs of 80 mm at the base, less the thickness on the hollow face, wider for the wall's lean.
+    if (line.up) continue;
+    back += line.turned.degrees();
+    EXPECT_NEAR(line.radius, 80 - 1.5, 3) << line.tag;
+  }
+  EXPECT_NEAR(turned, 360, 12);  // the first and last flat keep what is beside the seam
+  EXPECT_GT(back, 150);
+  EXPECT_EQ(changes, 2);
+  EXPECT_TRUE(prove(b, t, sheet, seam).passed);
+  Sheet off_middle = sheet;
+  off_middle.neutral = 0.4;
+  EXPECT_TRUE(has(refusal_of_form(t, off_middle), "sheet.neutral: is counted from the hollow face"));
+}
+
 TEST(Hollow, TooManyCornersAreRefusedAtOnce) {
   std::vector<Vec2> star;
   for (int i = 0; i < 400; ++i) star.push_back((i % 2 ? 200 : 180) * direction(2 * pi * i / 400));

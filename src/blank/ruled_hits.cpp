@@ -57,12 +57,22 @@ Curved curved_between(size_t piece, const Form& f, double from, double to) {
   return c;
 }
 
+// By how much the normal turns between two rulings: positive where the inside is the hollow face.
+double turned_between(const Form& f, double a, double b) {
+  const Vec3 p = ruling_at(f.wall, a).n;
+  const Vec3 q = ruling_at(f.wall, b).n;
+  const Vec3 axis = cross(p, q);
+  return std::copysign(std::atan2(norm(axis), dot(p, q)), dot(axis, ruling_at(f.wall, (a + b) / 2).e));
+}
+
+// Curved stretches bent one way each.
 std::vector<Curved> curved_stretches(const std::vector<Form>& pieces) {
   std::vector<Curved> all;
   for (size_t i = 0; i < pieces.size(); ++i) {
     const Form& f = pieces[i];
     double from = 0;
     double to = 0;
+    bool inwards = false;
     const auto close = [&] {
       if (to > from) all.push_back(curved_between(i, f, from, to));
       from = to = 0;
@@ -72,6 +82,9 @@ std::vector<Curved> curved_stretches(const std::vector<Form>& pieces) {
         close();
         continue;
       }
+      const bool now = turned_between(f, r.from, r.to) < 0;
+      if (now != inwards) close();
+      inwards = now;
       if (to == from) from = r.from;
       to = r.to;
     }
@@ -87,12 +100,6 @@ double at_value(const std::vector<double>& values, const std::vector<double>& us
   const auto i = static_cast<size_t>(after - values.begin());
   const double part = (value - values[i - 1]) / (values[i] - values[i - 1]);
   return us[i - 1] + part * (us[i] - us[i - 1]);
-}
-
-double turned_between(const Form& f, double a, double b) {
-  const Vec3 p = ruling_at(f.wall, a).n;
-  const Vec3 q = ruling_at(f.wall, b).n;
-  return std::atan2(norm(cross(p, q)), dot(p, q));
 }
 
 // Length at the wider end between two rulings.
@@ -122,11 +129,12 @@ std::vector<RuledHit> hits_of(const Curved& c, const Pressing& asked) {
     RuledHit hit{lines[k], turned_between(f, normals[k], normals[k + 1])};
     const double from = k == 0 ? c.u.front() : lines[k - 1];
     hit.flat_width = width_between(c, from, lines[k]);
-    const double turn = turned_between(f, from, lines[k]);
+    const double turn = std::abs(turned_between(f, from, lines[k]));
     hit.facet_error = k == 0 ? facet_error(2 * hit.flat_width, turn) : facet_error(hit.flat_width, turn / 2);
     if (k + 1 == lines.size())  // the flat behind the last one
-      hit.facet_error = std::max(hit.facet_error, facet_error(2 * width_between(c, lines[k], c.u.back()),
-                                                              turned_between(f, lines[k], c.u.back())));
+      hit.facet_error =
+          std::max(hit.facet_error, facet_error(2 * width_between(c, lines[k], c.u.back()),
+                                                std::abs(turned_between(f, lines[k], c.u.back()))));
     hits.push_back(hit);
   }
   return hits;
@@ -254,13 +262,15 @@ void add_ruled_hits(Blank& b, const Opened& o, const Placing& placing, const std
     line.phi = hit.u;
     line.from = placed(rim_point(o, EndName::base, hit.u), placing);
     line.to = placed(rim_point(o, EndName::top, hit.u), placing);
-    line.turned = Angle::radians(hit.turned);
-    line.up = b.face_up == Face::inside;
+    const bool inwards = hit.turned < 0;
+    const double turned = std::abs(hit.turned);
+    line.turned = Angle::radians(turned);
+    line.up = (b.face_up == Face::inside) != inwards;
     for (const EndName end : {EndName::base, EndName::top}) {
-      const double radius = rolled_radius(o.form, end, 0, hit.u);
+      const double radius = std::abs(rolled_radius(o.form, end, inwards ? o.form.thickness : 0, hit.u));
       if (!hit.fold && radius < 1e9) line.radius = std::max(line.radius, radius);
     }
-    line.allowance = hit.fold ? hit.turned * o.form.neutral : 0;
+    line.allowance = hit.fold ? turned * o.form.neutral : 0;
     line.datum = "seam_start, along the rims";
     line.datum_from = rim_length(o, EndName::base, o.from(), hit.u);
     line.datum_to = rim_length(o, EndName::top, o.from(), hit.u);

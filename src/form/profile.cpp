@@ -211,18 +211,19 @@ void check_once_round(const ProfileCurve& profile, const std::string& key) {
   if (!profile.open && norm(apart.back() - apart.front()) < 1e-9 * size) apart.pop_back();
   const size_t lines = apart.size() - (profile.open ? 1 : 0);
   const auto at = [&](size_t i) { return apart[i % apart.size()]; };
-  bool crosses = false;
+  std::string crossing;
   for (size_t i = 0; i < lines; ++i) {
-    for (size_t k = i + 2; k < lines && !crosses; ++k) {
+    for (size_t k = i + 2; k < lines && crossing.empty(); ++k) {
       const bool neighbours = !profile.open && i == 0 && k + 1 == lines;
-      crosses = !neighbours && meet(at(i), at(i + 1), at(k), at(k + 1));
+      if (!neighbours && meet(at(i), at(i + 1), at(k), at(k + 1)))
+        crossing = "near [" + shown(at(i).x) + ", " + shown(at(i).y) + "] from its centre";
     }
   }
   double turned_in_all = 0;
   for (const Bow& b : profile.bows) turned_in_all += b.to - b.from;
   const bool once = profile.open || std::abs(turned_in_all - 2 * pi) < 1e-6;
-  if (!once || crosses)
-    refuse(key, "makes a curve that crosses itself", {},
+  if (!once || !crossing.empty())
+    refuse(key, "makes a curve that crosses itself", crossing,
            profile.open ? "a simple curve" : "a simple closed curve");
 }
 

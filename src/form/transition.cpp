@@ -190,6 +190,13 @@ void check_folds(const Transition& t, const Made& m) {
                  .advice = "leave it out, or round the corners of a profile"});
 }
 
+bool bends_both_ways(const Made& m) {
+  const auto hollow = [](const ProfileCurve& p) {
+    return std::any_of(p.bows.begin(), p.bows.end(), [](const Bow& b) { return b.to < b.from; });
+  };
+  return hollow(m.hull->low) || hollow(m.hull->high);
+}
+
 }  // namespace
 
 PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
@@ -201,6 +208,13 @@ PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
   m.thickness = *sheet.thickness;
   m.neutral = sheet.neutral * m.thickness;
   check_folds(t, m);
+  if (sheet.neutral != 0.5 && m.thickness > 0 && bends_both_ways(m))
+    throw Refusal(
+        {.reason = "is counted from the hollow face, which changes sides on a wall that bends both ways",
+         .key = "sheet.neutral",
+         .found = shown(sheet.neutral),
+         .allowed = "0.5 for such a wall",
+         .advice = "leave it out"});
   const auto plane = [&](EndName end, const Frame& frame, double layer, const std::optional<Contact>& asked) {
     const Contact contact = asked.value_or(Contact::size_face);
     m.planes.push_back({end,
