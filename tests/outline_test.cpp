@@ -281,7 +281,7 @@ TEST_F(Outlines, WhatIsMissingOrOutOfPlaceIsSaid) {
   EXPECT_TRUE(has(refused("nowhere.dxf").text().reason, "cannot be read"));
   write("a.dxf", dxf(circle));
   EXPECT_TRUE(
-      has(refused("a.dxf", "base.profile.layer = \"C\"\n").text().reason, "holds no curve on the layer"));
+      has(refused("a.dxf", "base.profile.layer = \"C\"\n").text().reason, "holds no curve on the layer C"));
   const PartJob beside = job("a.dxf", "base.profile.diameter = 5\n").parts.at(0);
   try {
     (void)make_blank(beside.asked, beside.sheet, beside.seam);

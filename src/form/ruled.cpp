@@ -55,7 +55,8 @@ double u_where(const Form& f, double value, const std::function<Vec2(double)>& w
     if (dot(on(first), direction(value)) < 0) continue;
     size_t k = i;
     while (k + 2 < us.size() && !passed(us[k + 1], near_enough)) ++k;
-    return (first + place(std::max(us[k], first), us[k + 1], near_enough)) / 2;
+    const double middle = (first + place(std::max(us[k], first), us[k + 1], near_enough)) / 2;
+    return middle - two_pi * std::floor((middle - from) / two_pi);
   }
   throw Refusal({.reason = "meets no ruling",
                  .key = "seam.at",

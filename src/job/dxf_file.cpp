@@ -36,10 +36,17 @@ class DxfReader {
     split();
     sections();
     add_all(entities_, {unit_, 0, 0, unit_, 0, 0}, 0, false);
+    if (curves_.empty() && !file_.layer.empty()) refuse_layer();
     return std::move(curves_);
   }
 
  private:
+  [[noreturn]] void refuse_layer() const {
+    std::string all;
+    for (const std::string& name : layers_) all += (all.empty() ? "" : ", ") + name;
+    file_.refuse(1, "holds no curve on the layer " + file_.layer, all.substr(0, 200));
+  }
+
   // --- pairs
 
   std::string next_line(size_t& at, int& line) const {
@@ -204,9 +211,10 @@ class DxfReader {
     }
   }
 
-  [[nodiscard]] bool taken(const Entity& e, bool on_layer) const {
+  [[nodiscard]] bool taken(const Entity& e, bool on_layer) {
     if (group(e, 67) && group(e, 67)->value == "1") return false;  // on a sheet of paper
     const std::string layer = text(e, 8);
+    layers_.insert(layer);
     return file_.layer.empty() || layer == file_.layer || (on_layer && (layer == "0" || layer.empty()));
   }
 
@@ -362,6 +370,7 @@ class DxfReader {
   std::vector<Entity> entities_;
   std::map<std::string, Block> blocks_;
   std::vector<DrawnCurve> curves_;
+  std::set<std::string> layers_;
 };
 
 }  // namespace

@@ -12,15 +12,13 @@ const std::vector<std::string> contacts{"size_face", "inside", "middle", "outsid
                                         "neutral",   "clear",  "full"};
 
 std::vector<Key> end_keys(const std::string& end) {
-  return {
-      {end + ".point", Kind::flag, "true where the " + end + " is a point"},
-      {end + ".diameter", Kind::length, "of the " + end + ", on the size face"},
-      {end + ".radius", Kind::length, "of the " + end + ", on the size face"},
-      {end + ".girth", Kind::length, "once round the " + end + ", on the size face"},
-      {end + ".sizes_on", Kind::choice, "the face of this end's sizes, where it differs", faces},
-      {end + ".collar", Kind::length, "a straight length added at this end, a piece of its own (else none)"},
-      {end + ".contact", Kind::choice, "the layer that meets this end's plane (else the size face)",
-       contacts}};
+  return {{end + ".point", Kind::flag, "true where the " + end + " is a point"},
+          {end + ".diameter", Kind::length, "of the " + end + ", on the size face"},
+          {end + ".radius", Kind::length, "of the " + end + ", on the size face"},
+          {end + ".girth", Kind::length, "once round the " + end + ", on the size face"},
+          {end + ".sizes_on", Kind::choice, "the face of this end's sizes, where it differs", faces},
+          {end + ".contact", Kind::choice, "the layer that meets this end's plane (else the size face)",
+           contacts}};
 }
 
 const std::vector<std::string> ends{"base", "top"};

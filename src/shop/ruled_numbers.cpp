@@ -16,6 +16,8 @@ std::string profile_text(const Profile& p, const Units& u) {
   if (p.sides > 0) text += fmt::format(" of {} sides", p.sides);
   if (p.across_flats) text += fmt::format(", {} across flats", len(p.across_flats));
   if (p.across_corners) text += fmt::format(", {} across corners", len(p.across_corners));
+  if (!p.outline.empty()) text += fmt::format(" of {} curves", p.outline.size());
+  if (p.open) text += ", open";
   if (!p.points.empty()) text += fmt::format(" of {} points", p.points.size());
   if (p.corner > 0) text += ", corners of " + shown_length(p.corner, u) + " radius";
   if (p.turn.degrees() != 0) text += fmt::format(", turned {:g} deg", p.turn.degrees());
