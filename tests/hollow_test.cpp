@@ -267,6 +267,11 @@ TEST(Hollow, CurvesThatAreNoneAreRefused) {
        "crosses itself"},
       {{line_of({0, 0}, {100, 0}), line_of({100, 0}, {100, 50})}, "does not run on"},
       {{}, "no closed curve"},
+      {{DrawnCurve{}}, "without its sizes"},
+      {{arc_of({}, 0, 5, 0, 2 * pi)}, "without its sizes"},
+      {{arc_of({}, 50, 50, 0, 9)}, "without its sizes"},
+      {{bezier_of(std::vector<Vec2>(17))}, "without its sizes"},
+      {{bezier_of({{0, 0}, {100, 0}, {0, 100}}, {1, -1, 1})}, "without its sizes"},
       {{line_of({0, 0}, {100, 0}), line_of({100, 0}, {0, 0})}, "no area"},
       {{bezier_of({{0, 0}, {200, 100}, {0, 100}, {200, 0}}), line_of({200, 0}, {0, 0})}, "cusp"},
       {{line_of({0, 0}, {2e6, 0}), line_of({2e6, 0}, {0, 1e5}), line_of({0, 1e5}, {0, 0})}, "out of range"}};

@@ -139,11 +139,30 @@ double twice_area(const std::vector<Item>& items) {
   return sum;
 }
 
+bool is_curve(const DrawnCurve& c) {
+  const auto above_0 = [](double w) { return w > 0 && std::isfinite(w); };
+  switch (c.kind) {
+    case DrawnCurve::Kind::line:
+      return c.points.size() == 2;
+    case DrawnCurve::Kind::bezier:
+      return c.points.size() >= 3 && c.points.size() <= 16 && c.weights.size() == c.points.size() &&
+             std::all_of(c.weights.begin(), c.weights.end(), above_0);
+    case DrawnCurve::Kind::arc:
+      break;
+  }
+  const double turn = std::abs(c.to - c.from);
+  return above_0(c.a) && above_0(c.b) && std::isfinite(c.axis) && turn > 0 && turn <= 2 * pi + 1e-9;
+}
+
 // Anticlockwise where closed.
 std::vector<DrawnCurve> in_order(const Profile& asked, const std::string& key) {
   std::vector<DrawnCurve> curves;
   double size = 0;
   for (const DrawnCurve& c : asked.outline) {
+    if (!is_curve(c))
+      refuse(key, "has a curve without its sizes", {},
+             "2 points of a line, 3 to 16 and as many weights of a Bezier curve, half axes above 0 and up to "
+             "one turn of an arc");
     const bool point = c.kind == DrawnCurve::Kind::line && norm(c.end() - c.start()) < near_ends / 10;
     if (!point) curves.push_back(c);
     for (const Vec2 p : {c.start(), c.end()}) {
@@ -229,7 +248,7 @@ std::vector<Item> with_corners(std::vector<Item> items, bool open, const std::st
       const double shared = a.straight ? a.to : b.straight ? b.from + turns : (a.to + b.from + turns) / 2;
       a.to = shared;
       b.from = shared - turns;
-      if (i + 1 == n) joined.empty() ? void(a.from = b.from) : void(joined.front().from = b.from);
+      if (i + 1 == n && !joined.empty()) joined.front().from = b.from;
       joined.push_back(a);
       continue;
     }
@@ -286,8 +305,8 @@ Vec2 centre_of_area(const ProfileCurve& profile, Vec2 about) {
       const Vec2 run = bow.bezier ? on_curve.first : bow.radius(at) * left_of(direction(at));
       return cross(p, run) * (power == 0 ? 0.5 : power == 1 ? p.x / 3 : p.y / 3);
     };
-    const double from = bow.bezier ? bow.bezier->facing(bow.from) : bow.from;
-    const double to = bow.bezier ? bow.bezier->facing(bow.to) : bow.to;
+    const double from = bow.bezier ? bow.bezier->from : bow.from;
+    const double to = bow.bezier ? bow.bezier->to : bow.to;
     const auto sum = [&](int power) {
       return bow.corner() ? 0 : integral([&](double at) { return swept(at, power); }, from, to);
     };
