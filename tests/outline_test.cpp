@@ -254,6 +254,9 @@ INSTANTIATE_TEST_SUITE_P(
         BadDrawing{"Solid", "a.dxf", dxf("0 3DSOLID 8 A"), 11, "no curve of an outline"},
         BadDrawing{"Tilted", "a.dxf", dxf("0 CIRCLE 8 A 10 0 20 0 40 5 210 1 220 0 230 0"), 11,
                    "in the plane"},
+        BadDrawing{"Rising", "a.dxf", dxf("0 LINE 8 A 10 0 20 0 30 0 11 5 21 5 31 9"), 11, "in the plane"},
+        BadDrawing{"Leaning", "a.dxf", dxf("0 ELLIPSE 8 A 10 0 20 0 11 5 21 5 31 9 40 1"), 11,
+                   "in the plane"},
         BadDrawing{"NoBlock", "a.dxf", dxf("0 INSERT 8 A 2 other 10 0 20 0"), 11, "block"},
         BadDrawing{
             "EndlessBlocks", "a.dxf",

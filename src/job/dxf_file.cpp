@@ -173,14 +173,17 @@ class DxfReader {
 
   // --- curves
 
+  [[noreturn]] void refuse_plane(const Entity& e) const {
+    file_.refuse(e.line, fmt::format("has a {} that does not lie in the plane of the drawing", e.type),
+                 "a flat outline");
+  }
+
   // Entities seen from below are drawn in axes of their own, x the other way.
   Affine own_axes(const Entity& e) const {
     const double x = value(e, 210, 0);
     const double y = value(e, 220, 0);
     const double z = value(e, 230, 1);
-    if (std::abs(x) > 1e-9 || std::abs(y) > 1e-9 || z == 0)
-      file_.refuse(e.line, fmt::format("has a {} that does not lie in the plane of the drawing", e.type),
-                   "a flat outline");
+    if (std::abs(x) > 1e-9 || std::abs(y) > 1e-9 || z == 0) refuse_plane(e);
     return z < 0 ? Affine{-1, 0, 0, 1, 0, 0} : Affine{};
   }
 
@@ -232,7 +235,21 @@ class DxfReader {
     add_all(block->second.entities, map.after(own_axes(e)).after(place).after(from_base), depth + 1, here);
   }
 
+  void check_level(const Entity& e) const {
+    double low = HUGE_VAL;
+    double high = -HUGE_VAL;
+    for (const Pair& p : e.groups) {
+      const bool height = p.code == 30 || (p.code == 31 && e.type == "LINE");
+      if (!height) continue;
+      low = std::min(low, number(p));
+      high = std::max(high, number(p));
+    }
+    const bool leans = e.type == "ELLIPSE" && std::abs(value(e, 31)) > 1e-6;
+    if (high - low > 1e-6 || leans) refuse_plane(e);
+  }
+
   void add_entity(const Entity& e, const Affine& map) {
+    check_level(e);
     if (e.type == "LINE")
       return add(drawn_line({needed(e, 10), needed(e, 20)}, {needed(e, 11), needed(e, 21)}), map);
     if (e.type == "LWPOLYLINE") return add_polyline(e, map);
