@@ -105,6 +105,16 @@ TEST_F(Outlines, UnitsLayersAndBlocksOfADxfCount) {
       "6.283185307179586 0 ENDBLK";
   write("block.dxf", dxf("0 INSERT 8 B 2 shape 10 33 20 44 41 -0.5 42 1 50 30 " + square, "", block));
   EXPECT_NEAR(girth("block.dxf", "base.profile.layer = \"B\"\n"), 100 * pi, 1e-9 * 700);
+  // One in two columns: the long sides of a rectangle.
+  write("columns.dxf", dxf("0 INSERT 8 B 2 side 10 5 20 6 70 2 44 150 0 LINE 8 B 10 5 20 6 11 155 21 6 "
+                           "0 LINE 8 B 10 5 20 306 11 155 21 306",
+                           "", "0 BLOCK 2 side 10 0 20 0 0 LINE 8 0 10 0 20 0 11 0 21 300 0 ENDBLK"));
+  EXPECT_NEAR(girth("columns.dxf"), 900, 1e-9 * 700);
+  // Names have no case, and are written in three ways.
+  for (const char* name : {"K\xC4LTE", "K\xC3\x84LTE", "k\\U+00C4lte"}) {
+    write("name.dxf", dxf(square + "0 CIRCLE 8 " + name + " 10 500 20 500 40 80 "));
+    EXPECT_NEAR(girth("name.dxf", "base.profile.layer = \"K\u00C4lte\"\n"), 160 * pi, 1e-9 * 700) << name;
+  }
 }
 
 TEST_F(Outlines, EveryCurveOfAnSvgIsRead) {
@@ -219,6 +229,17 @@ TEST_F(Outlines, OpenOnesRunAsTheirFirstCurveIsDrawn) {
       has(refused("a.dxf", "base.profile.open = true\n").text().reason, "closed outline where an open one"));
 }
 
+std::string blocks_in_blocks(int deep, int times) {
+  std::string blocks;
+  for (int k = 0; k < deep; ++k) {
+    blocks += "0 BLOCK 2 b" + std::to_string(k) + " 10 0 20 0 ";
+    for (int i = 0; i < times; ++i) blocks += "0 INSERT 8 A 2 b" + std::to_string(k + 1) + " 10 0 20 0 ";
+    blocks += "0 ENDBLK ";
+  }
+  blocks += "0 BLOCK 2 b" + std::to_string(deep) + " 10 0 20 0 0 ENDBLK";
+  return dxf("0 INSERT 8 A 2 b0 10 0 20 0", "", blocks);
+}
+
 struct BadDrawing {
   const char* name;
   std::string file;
@@ -262,6 +283,11 @@ INSTANTIATE_TEST_SUITE_P(
             "EndlessBlocks", "a.dxf",
             dxf("0 INSERT 8 A 2 s 10 0 20 0", "", "0 BLOCK 2 s 10 0 20 0 0 INSERT 2 s 10 0 20 0 0 ENDBLK"), 0,
             "without end"},
+        // Each block holds the next one twelve times, and nothing is drawn.
+        BadDrawing{"BlocksBeyondCount", "a.dxf", blocks_in_blocks(15, 12), 0, "too many blocks"},
+        BadDrawing{"RowsBeyondCount", "a.dxf",
+                   dxf("0 INSERT 8 A 2 s 10 0 20 0 70 32000 71 32000", "", "0 BLOCK 2 s 10 0 20 0 0 ENDBLK"),
+                   0, "too many blocks"},
         BadDrawing{"BadSpline", "a.dxf", dxf("0 SPLINE 8 A 71 3 40 0 40 1 10 0 20 0"), 11,
                    "do not go together"},
         BadDrawing{"HugeDegree", "a.dxf", dxf("0 SPLINE 8 A 71 99 40 0 40 1 10 0 20 0"), 11, "degree"},

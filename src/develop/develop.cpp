@@ -71,22 +71,21 @@ Attempt try_panel(const Sampled& s, double from, double to, FlatRuling start, do
 
 FlatRuling ruling_of(const Flat::Panel& p, double u) { return {{p.x(u), p.y(u)}, p.heading(u)}; }
 
-void develop_piece(const WallPiece& piece, double from, double to, int depth, double size,
-                   std::vector<Flat::Panel>& out) {
+void develop_part(const WallPiece& piece, const Sampled& sampled, double from, double to, int depth,
+                  double size, std::vector<Flat::Panel>& out) {
   const FlatRuling start =
       out.empty() ? FlatRuling{{0, 0}, std::numbers::pi / 2} : ruling_of(out.back(), out.back().to);
-  const Attempt attempt = try_panel(sample(piece, from, to, size), from, to, start, size);
+  const Attempt attempt = try_panel(sampled, from, to, start, size);
   if (attempt.settled || depth == 0) {
     out.push_back(attempt.panel);
     return;
   }
   const double middle = (from + to) / 2;
-  develop_piece(piece, from, middle, depth - 1, size, out);
-  develop_piece(piece, middle, to, depth - 1, size, out);
+  develop_part(piece, sample(piece, from, middle, size), from, middle, depth - 1, size, out);
+  develop_part(piece, sample(piece, middle, to, size), middle, to, depth - 1, size, out);
 }
 
-void check_developable(const WallPiece& piece, double size, Angle allowed) {
-  const Sampled s = sample(piece, piece.from, piece.to, size);
+void check_developable(const WallPiece& piece, const Sampled& s, Angle allowed) {
   const auto worst = std::max_element(s.warp.begin(), s.warp.end());
   if (*worst <= allowed.radians()) return;
   const double u = Series::nodes(piece.from, piece.to)[static_cast<size_t>(worst - s.warp.begin())];
@@ -107,8 +106,9 @@ FlatRuling Flat::at(double u) const {
 Flat develop(const Wall& layer, double size, Angle warp_allowed) {
   std::vector<Flat::Panel> panels;
   for (const WallPiece& piece : layer) {
-    check_developable(piece, size, warp_allowed);
-    develop_piece(piece, piece.from, piece.to, 9, size, panels);
+    const Sampled sampled = sample(piece, piece.from, piece.to, size);
+    check_developable(piece, sampled, warp_allowed);
+    develop_part(piece, sampled, piece.from, piece.to, 9, size, panels);
   }
   return Flat(std::move(panels));
 }

@@ -23,8 +23,12 @@ void Turning::look() {
   const int steps = std::max(1, static_cast<int>(std::ceil(std::abs(x1 - x0) / step)));
   for (int k = 0; k <= steps; ++k) {
     const double x = x0 + (x1 - x0) * k / steps;
-    const Touch t = touch_from(l, x, leading().at(x), [&](double y) { return following().at(y); });
-    rises.push_back(std::asin(std::clamp(l.sign() * dot(t.normal, l.own().z), -1.0, 1.0)));
+    if (k == 0) {
+      const Touch t = touch_from(l, x, leading().at(x), [&](double y) { return following().at(y); });
+      rises.push_back(std::asin(std::clamp(l.sign() * dot(t.normal, l.own().z), -1.0, 1.0)));
+    } else {
+      rises.push_back(rise_at(x, rises.back() + rates.back() * (x1 - x0) / steps));
+    }
     rates.push_back(rate(x, rises.back()));
   }
 }
@@ -49,12 +53,12 @@ double Turning::rate(double x, double rise) const {
 }
 
 // Newton's steps, kept within the bracket of (7) where the plane turns fast.
-double Turning::rise_at(double x, double part) const {
+double Turning::rise_at(double x, double about) const {
   const Lead l{*hull, lead};
   const Vec3 p = l.own().at(leading().at(x));
   double low_rise = -std::numbers::pi / 2;
   double high_rise = std::numbers::pi / 2;
-  double rise = std::clamp(rise_about(part), low_rise, high_rise);
+  double rise = std::clamp(about, low_rise, high_rise);
   double last = HUGE_VAL;
   for (int i = 0; i < 60; ++i) {
     const Vec3 n = l.normal(x, rise);
@@ -76,7 +80,7 @@ Ruling Turning::operator()(double u) const {
   const Lead l{*hull, lead};
   const double part = eased_part((u - u0) / (u1 - u0));
   const double x = x0 + part * (x1 - x0);
-  const double rise = rise_at(x, part);
+  const double rise = rise_at(x, rise_about(part));
   const Vec3 n = l.normal(x, rise);
   const Vec2 way = l.other().part(n);
   const double y = angle_of(way);
@@ -118,7 +122,7 @@ Turning::Moves Turning::moves(double u, double x_there, double rise_there) const
   const double part = eased_part(t);
   const double speed = (x1 - x0) / (u1 - u0) * eased_speed(t);
   const double x = x0 + part * (x1 - x0);
-  const double rise = x == x_there ? rise_there : rise_at(x, part);
+  const double rise = x == x_there ? rise_there : rise_at(x, rise_about(part));
   const Vec2 way = l.other().part(l.normal(x, rise));
   const double y = angle_of(way);
   const Vec3 along = l.own().way(left_of(direction(x)));

@@ -55,7 +55,7 @@ struct Turning {
   [[nodiscard]] double eased_part(double t) const;
   [[nodiscard]] double eased_speed(double t) const;
   [[nodiscard]] double rise_about(double part) const;
-  [[nodiscard]] double rise_at(double x, double part) const;
+  [[nodiscard]] double rise_at(double x, double about) const;
   [[nodiscard]] double rate(double x, double rise) const;
   [[nodiscard]] const Bow& leading() const { return lead == EndName::base ? low : high; }
   [[nodiscard]] const Bow& following() const { return lead == EndName::base ? high : low; }

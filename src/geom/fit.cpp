@@ -25,6 +25,20 @@ Arc arc_to(Vec2 from, double heading, Vec2 to) {
 
 double bend(const Arc& arc) { return arc.length > 0 ? arc.turn / arc.length : 0; }
 
+// The arc that leaves a point along a unit vector and comes to another, as far as it takes to tell how well
+// it fits: no angle but the turn is needed.
+struct Trial {
+  Vec2 start, along;
+  double bend = 0;
+  double turn = 0;
+};
+
+Trial trial_to(Vec2 from, Vec2 along, Vec2 to) {
+  const Vec2 d = to - from;
+  const double aside = cross(along, d);
+  return {from, along, 2 * aside / dot(d, d), 2 * std::atan2(aside, dot(along, d))};
+}
+
 constexpr double farthest_turn = 2;  // radians: arcs that turn farther are no fit, however near they pass
 
 // The curve at many places, close together where it will take many arcs.
@@ -107,16 +121,16 @@ Table table_of(const Curve& c, double tolerance) {
 }
 
 // How an arc that leaves place i with a heading reaches place j: within the tolerance or not.
-bool fits(const Table& t, int i, int j, const Arc& arc, double tolerance) {
+bool fits(const Table& t, int i, int j, Vec2 along, double tolerance) {
   if (j == i + 1) return true;
+  const Trial arc = trial_to(t.point[static_cast<size_t>(i)], along, t.point[static_cast<size_t>(j)]);
   // Neither far round, nor short where the curve has gone all the way round.
   const double turned = t.heading[static_cast<size_t>(j)] - t.heading[static_cast<size_t>(i)];
   if (!(std::abs(arc.turn) < farthest_turn && std::abs(arc.turn - turned) < 1)) return false;
-  const Vec2 along = direction(arc.heading);
-  const double k = bend(arc);
   const int step = std::max(1, (j - i) / 16);
   for (int m = i + step / 2 + 1; m < j; m += step) {
-    if (std::abs(off_circle(arc.start, along, k, t.point[static_cast<size_t>(m)])) > tolerance) return false;
+    if (std::abs(off_circle(arc.start, along, arc.bend, t.point[static_cast<size_t>(m)])) > tolerance)
+      return false;
   }
   return true;
 }
@@ -128,12 +142,8 @@ struct State {
   int before = -1;
 };
 
-Arc arc_between(const Table& t, const State& s, int to) {
-  return arc_to(t.point[static_cast<size_t>(s.place)], s.heading, t.point[static_cast<size_t>(to)]);
-}
-
-int farthest(const Table& t, const State& s, double tolerance) {
-  const auto good = [&](int j) { return fits(t, s.place, j, arc_between(t, s, j), tolerance); };
+int farthest(const Table& t, const State& s, Vec2 along, double tolerance) {
+  const auto good = [&](int j) { return fits(t, s.place, j, along, tolerance); };
   if (good(t.last())) return t.last();
   int stride = 1;
   while (s.place + 2 * stride < t.last() && good(s.place + 2 * stride)) stride *= 2;
@@ -169,12 +179,14 @@ Layer next_layer(const Table& t, const Layer& now, double tolerance) {
   std::map<int, State> best;
   for (size_t i = 0; i < now.size(); ++i) {
     const State& s = now[i];
-    const int far = farthest(t, s, tolerance);
+    const Vec2 along = direction(s.heading);
+    const int far = farthest(t, s, along, tolerance);
     for (const double share : {1.0, 0.97, 0.94, 0.91, 0.87, 0.8, 0.7}) {
       const int place = s.place + std::max(1, static_cast<int>(share * (far - s.place)));
-      const Arc arc = arc_between(t, s, place);
-      if (share < 1 && !fits(t, s.place, place, arc, tolerance)) continue;
-      const State reached{place, arc.heading + arc.turn, static_cast<int>(i)};
+      if (share < 1 && !fits(t, s.place, place, along, tolerance)) continue;
+      const double turn =
+          trial_to(t.point[static_cast<size_t>(s.place)], along, t.point[static_cast<size_t>(place)]).turn;
+      const State reached{place, s.heading + turn, static_cast<int>(i)};
       const int way = off_heading(t, place, reached.heading, tolerance);
       const auto [there, fresh] = best.try_emplace(way, reached);
       if (!fresh && there->second.place < place) there->second = reached;
