@@ -173,30 +173,46 @@ void mark_regions(Blank& b, const Opened& o, const Placing& placing) {
   }
 }
 
+namespace {
+
+// The room about one of so many strips of a flat, side by side from its first ruling.
+Space space_in_flat(const Opened& o, const Placing& placing, const Region& r, int strip, int strips) {
+  const auto at = [&](EndName end, double u) { return placed(rim_point(o, end, u), placing); };
+  const auto share_of = [&](EndName end, double share) {
+    const Vec2 from = at(end, r.from);
+    return from + share * (at(end, r.to) - from);
+  };
+  const double share = (strip + 0.5) / strips;
+  const double low = norm(at(EndName::base, r.to) - at(EndName::base, r.from));
+  const double high = norm(at(EndName::top, r.to) - at(EndName::top, r.from));
+  // Towards the wider side of a triangle, where the room is.
+  const double up = low > high ? 0.35 : 0.65;
+  const Vec2 base = share_of(EndName::base, share);
+  const Vec2 top = share_of(EndName::top, share);
+  return {base + up * (top - base), line(base, top).heading, 0.7 * norm(top - base),
+          0.7 * std::max(low, high) / strips};
+}
+
+}  // namespace
+
 void move_texts_to_flats(Blank& b, const Opened& o, const Placing& placing, const Making& making) {
   if (!making.marks) return;
   const Outline edge = outline(b);
   std::vector<Arc> lines = b.marks.lines;
   for (const BendLine& l : b.bends) lines.push_back(line(l.from, l.to));
   std::vector<MarkText> best;
-  for (const Region& r : o.form.regions) {
-    if (r.kind != RegionKind::flat) continue;
-    const auto at = [&](EndName end, double u) { return placed(rim_point(o, end, u), placing); };
-    const Vec2 a = at(EndName::base, r.from);
-    const Vec2 c = at(EndName::base, r.to);
-    const Vec2 d = at(EndName::top, r.from);
-    const Vec2 e = at(EndName::top, r.to);
-    // Towards the wider side of a triangle, where the room is.
-    const double low = norm(c - a);
-    const double high = norm(e - d);
-    const double up = low > high ? 0.35 : 0.65;
-    const Vec2 base = half_way(a, c);
-    const Vec2 top = half_way(d, e);
-    const Space space{base + up * (top - base), line(base, top).heading, 0.7 * norm(top - base),
-                      0.7 * std::max(low, high)};
-    Marks tried;
-    if (!add_texts(tried, space, identity_lines(making), edge, lines)) continue;
-    if (best.empty() || tried.texts.front().height > best.front().height) best = std::move(tried.texts);
+  // Where elements leave no room for letters across a flat, between them.
+  for (const int strips : {1, 4, 9}) {
+    if (!best.empty()) break;
+    for (const Region& r : o.form.regions) {
+      if (r.kind != RegionKind::flat) continue;
+      for (int strip = 0; strip < strips; ++strip) {
+        Marks tried;
+        const Space space = space_in_flat(o, placing, r, strip, strips);
+        if (!add_texts(tried, space, identity_lines(making), edge, lines)) continue;
+        if (best.empty() || tried.texts.front().height > best.front().height) best = std::move(tried.texts);
+      }
+    }
   }
   if (!best.empty()) b.marks.texts = std::move(best);
 }

@@ -6,13 +6,14 @@ namespace juggler {
 
 Touch touch_from(const Lead& lead, double x, Vec2 point, const std::function<Vec2(double)>& follow) {
   const Vec3 p = lead.own().at(point);
+  const Lead::Facing facing = lead.facing(x);
   const auto gap = [&](double rise) {
-    const Vec3 n = lead.normal(x, rise);
+    const Vec3 n = facing.plane(rise).normal;
     const Vec2 way = lead.other().part(n);
     const Vec3 q = lead.other().at(norm(way) > 0 ? follow(angle_of(way)) : Vec2{});
     return dot(n, q - p) - lead.apart();
   };
-  const Vec3 n = lead.normal(x, root(gap, -std::numbers::pi / 2, std::numbers::pi / 2));
+  const Vec3 n = facing.plane(root(gap, -std::numbers::pi / 2, std::numbers::pi / 2)).normal;
   const double other = angle_of(lead.other().part(n));
   return lead.base() ? Touch{x, other, n} : Touch{other, x, n};
 }
@@ -47,24 +48,26 @@ double Turning::rise_about(double part) const {
 // (8)
 double Turning::rate(double x, double rise) const {
   const Lead l{*hull, lead};
-  const Vec3 q = l.other().at(following().at(angle_of(l.other().part(l.normal(x, rise)))));
+  const Lead::Facing::Plane plane = l.facing(x).plane(rise);
+  const Vec3 q = l.other().at(following().at(angle_of(l.other().part(plane.normal))));
   const Vec3 d = q - l.own().at(leading().at(x));
-  return -std::cos(rise) * dot(l.own().way(left_of(direction(x))), d) / dot(l.up(x, rise), d);
+  return -std::cos(rise) * dot(l.own().way(left_of(direction(x))), d) / dot(plane.up, d);
 }
 
 // Newton's steps, kept within the bracket of (7) where the plane turns fast.
 double Turning::rise_at(double x, double about) const {
   const Lead l{*hull, lead};
   const Vec3 p = l.own().at(leading().at(x));
+  const Lead::Facing facing = l.facing(x);
   double low_rise = -std::numbers::pi / 2;
   double high_rise = std::numbers::pi / 2;
   double rise = std::clamp(about, low_rise, high_rise);
   double last = HUGE_VAL;
   for (int i = 0; i < 60; ++i) {
-    const Vec3 n = l.normal(x, rise);
+    const auto [n, up] = facing.plane(rise);
     const Vec3 d = l.other().at(following().at(angle_of(l.other().part(n)))) - p;
     const double gap = dot(n, d) - l.apart();
-    const double step = gap / dot(l.up(x, rise), d);
+    const double step = gap / dot(up, d);
     (gap < 0 ? low_rise : high_rise) = rise;
     const double next = rise - step;
     const bool rounding = std::abs(step) < 1e-12 && std::abs(step) >= last / 4;
@@ -76,20 +79,28 @@ double Turning::rise_at(double x, double about) const {
   return rise;
 }
 
-Ruling Turning::operator()(double u) const {
+Turning::Place Turning::place(double part) const {
   const Lead l{*hull, lead};
-  const double part = eased_part((u - u0) / (u1 - u0));
-  const double x = x0 + part * (x1 - x0);
-  const double rise = rise_at(x, rise_about(part));
-  const Vec3 n = l.normal(x, rise);
-  const Vec2 way = l.other().part(n);
-  const double y = angle_of(way);
-  const Vec3 p = l.own().at(leading().at(x));
-  const Vec3 q = l.other().at(following().at(y));
-  const Moves m = moves(u, x, rise);
-  const bool up_from_base = l.base();
-  const Vec3 d = up_from_base ? q - p : p - q;
-  const Vec3 foot = up_from_base ? p : q;
+  Place at;
+  at.x = x0 + part * (x1 - x0);
+  at.rise = rise_at(at.x, rise_about(part));
+  at.plane = l.facing(at.x).plane(at.rise);
+  at.way = l.other().part(at.plane.normal);
+  at.y = angle_of(at.way);
+  at.p = l.own().at(leading().at(at.x));
+  at.q = l.other().at(following().at(at.y));
+  return at;
+}
+
+double Turning::part_at(double u) const { return (u - u0) / (u1 - u0); }
+
+Ruling Turning::operator()(double u) const {
+  const Place at = place(eased_part(part_at(u)));
+  const Moves m = moves(u, at);
+  const Vec3 n = at.plane.normal;
+  const bool up_from_base = lead == EndName::base;
+  const Vec3 d = up_from_base ? at.q - at.p : at.p - at.q;
+  const Vec3 foot = up_from_base ? at.p : at.q;
   const Vec3 whole = d - hull->apart() * n;
   const Vec3 d_whole = (up_from_base ? m.dq - m.dp : m.dp - m.dq) - hull->apart() * m.dn;
   const double length = norm(whole);
@@ -114,24 +125,20 @@ double Turning::eased_speed(double t) const {
 
 // (8). At an end where a curve is straight its direction stands still while it runs on: there the derivatives
 // are those just inside.
-Turning::Moves Turning::moves(double u, double x_there, double rise_there) const {
+Turning::Moves Turning::moves(double u, const Place& there) const {
   const Lead l{*hull, lead};
   constexpr double inside = 1e-5;
-  const double t =
-      std::clamp((u - u0) / (u1 - u0), slow_from ? inside : -HUGE_VAL, slow_to ? 1 - inside : HUGE_VAL);
-  const double part = eased_part(t);
+  const double t = std::clamp(part_at(u), slow_from ? inside : -HUGE_VAL, slow_to ? 1 - inside : HUGE_VAL);
+  const Place at = t == part_at(u) ? there : place(eased_part(t));
   const double speed = (x1 - x0) / (u1 - u0) * eased_speed(t);
-  const double x = x0 + part * (x1 - x0);
-  const double rise = x == x_there ? rise_there : rise_at(x, rise_about(part));
-  const Vec2 way = l.other().part(l.normal(x, rise));
-  const double y = angle_of(way);
-  const Vec3 along = l.own().way(left_of(direction(x)));
-  const Vec3 d = l.other().at(following().at(y)) - l.own().at(leading().at(x));
-  const Vec3 up = l.up(x, rise);
-  const Vec3 dn = std::cos(rise) * along - (std::cos(rise) * dot(along, d) / dot(up, d)) * up;
-  const double dy = cross(way, l.other().part(dn)) / dot(way, way);
-  return {(speed * leading().radius(x)) * along,
-          (speed * following().radius(y) * dy) * l.other().way(left_of(direction(y))), speed * dn};
+  const Vec3 along = l.own().way(left_of(direction(at.x)));
+  const Vec3 d = at.q - at.p;
+  const Vec3 up = at.plane.up;
+  const double c = std::cos(at.rise);
+  const Vec3 dn = c * along - (c * dot(along, d) / dot(up, d)) * up;
+  const double dy = cross(at.way, l.other().part(dn)) / dot(at.way, at.way);
+  return {(speed * leading().radius(at.x)) * along,
+          (speed * following().radius(at.y) * dy) * l.other().way(left_of(direction(at.y))), speed * dn};
 }
 
 bool straightens(const Bow& bow, double at, double size) {

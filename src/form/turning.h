@@ -18,13 +18,19 @@ struct Lead {
   [[nodiscard]] double sign() const { return base() ? 1 : -1; }
   /// How far the other end's layer lies from the own one.
   [[nodiscard]] double apart() const { return sign() * hull.apart(); }
-  [[nodiscard]] Vec3 normal(double x, double rise) const {
-    return std::cos(rise) * own().way(direction(x)) + (sign() * std::sin(rise)) * own().z;
-  }
-  /// The normal's derivative by the rise.
-  [[nodiscard]] Vec3 up(double x, double rise) const {
-    return (sign() * std::cos(rise)) * own().z - std::sin(rise) * own().way(direction(x));
-  }
+  struct Facing {
+    Vec3 out, axis;  // v(x) and Z, unit
+
+    struct Plane {
+      Vec3 normal, up;  // and its derivative by the rise
+    };
+    [[nodiscard]] Plane plane(double rise) const {
+      const double c = std::cos(rise);
+      const double s = std::sin(rise);
+      return {c * out + s * axis, c * axis - s * out};
+    }
+  };
+  [[nodiscard]] Facing facing(double x) const { return {own().way(direction(x)), sign() * own().z}; }
 };
 
 /// The plane that touches a curve at a point with the direction x and another curve, given by its point in
@@ -47,11 +53,20 @@ struct Turning {
   [[nodiscard]] Ruling operator()(double u) const;
 
  private:
+  // The plane at one direction, and what it touches.
+  struct Place {
+    double x = 0, y = 0, rise = 0;
+    Lead::Facing::Plane plane = {};
+    Vec2 way;  // of the normal in the following end's plane
+    Vec3 p, q;
+  };
   // Derivatives of the leading and the following point and of the normal.
   struct Moves {
     Vec3 dp, dq, dn;
   };
-  [[nodiscard]] Moves moves(double u, double x_there, double rise_there) const;
+  [[nodiscard]] double part_at(double u) const;
+  [[nodiscard]] Place place(double part) const;
+  [[nodiscard]] Moves moves(double u, const Place& at) const;
   [[nodiscard]] double eased_part(double t) const;
   [[nodiscard]] double eased_speed(double t) const;
   [[nodiscard]] double rise_about(double part) const;
