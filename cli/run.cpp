@@ -196,12 +196,14 @@ int check_one(const Task& task, const Options& options) {
 }
 
 void print_keys(const std::vector<KeyHelp>& keys) {
+  size_t width = 25;
+  for (const KeyHelp& key : keys) width = std::max(width, key.path.size() + 1);
   for (const KeyHelp& key : keys) {
     const bool is_choice = key.kind.front() == '"';
     const bool is_long = key.kind.size() > 14;
     const std::string kind = is_choice ? "word" : is_long ? "angle or word" : key.kind;
-    std::cout << fmt::format("  {:<25}{:<15}{}\n", key.path, kind, key.meaning);
-    if (is_choice || is_long) std::cout << fmt::format("  {:<40}{}\n", "", key.kind);
+    std::cout << fmt::format("  {:<{}}{:<15}{}\n", key.path, width, kind, key.meaning);
+    if (is_choice || is_long) std::cout << fmt::format("  {:<{}}{}\n", "", width + 15, key.kind);
   }
 }
 

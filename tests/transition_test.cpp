@@ -159,6 +159,18 @@ TEST(Transition, EveryTangentPlaneHasBothProfilesOnOneSide) {
   }
 }
 
+TEST(Transition, SlenderEllipsesAreProved) {
+  for (const double width : {66.0, 20.0, 4.0}) {
+    const Transition t{wide(ProfileKind::ellipse, width, 392.4, 9.654),
+                       wide(ProfileKind::obround, 372, 79.6, 111.587),
+                       600,
+                       {37.5, 120.95}};
+    const Seam seam{.gap = 1};
+    const Proof p = prove(make_blank(t, film, seam), t, film, seam);
+    EXPECT_TRUE(p.passed) << width << ": " << p.greatest_distance << " at " << p.where;
+  }
+}
+
 TEST(Transition, LayersMeetTheProfilesOnTheirFaces) {
   const Sheet sheet = sheet_of(3, Face::middle);
   Transition t = samples()[3];

@@ -29,6 +29,19 @@ Vec2 Bow::at(double normal) const {
   return centre + juggler::turned({a * a * std::cos(x) / reach, b * b * std::sin(x) / reach}, axis);
 }
 
+// Which end: the farther one in that direction, of a hollow bow the nearer. So the way is continuous all
+// round.
+Vec2 Bow::touched(double normal) const {
+  if (corner()) return centre;
+  const double middle = (from + to) / 2;
+  const double within = middle + std::remainder(normal - middle, 2 * pi);
+  if (std::abs(within - middle) <= std::abs(to - from) / 2) return at(within);
+  const Vec2 first = at(from);
+  const Vec2 last = at(to);
+  const bool first_is_farther = dot(direction(normal), first - last) > 0;
+  return first_is_farther == (sense() > 0) ? first : last;
+}
+
 double Bow::radius(double normal) const {
   if (a == b && !bezier) return a;
   if (bezier) {
@@ -115,28 +128,31 @@ struct OnCurve {
   Vec2 point, way;
 };
 
-// Where the way to the point is square to the curve, about the nearest of some places.
+// Of all places where the way to the point is square to the curve, and its ends, the nearest.
 double distance_along(const std::function<OnCurve(double)>& curve, double from, double to, Vec2 point) {
-  constexpr int looks = 48;
-  int nearest = 0;
-  double least = HUGE_VAL;
-  const bool once_round = std::abs(to - from) > 2 * pi - 1e-9;
-  const auto place = [&](int i) {
-    return from + (to - from) * (once_round ? i : std::clamp(i, 0, looks)) / looks;
-  };
-  for (int i = 0; i <= looks; ++i) {
-    const double away = norm(point - curve(place(i)).point);
-    if (away < least) nearest = i;
-    least = std::min(least, away);
-  }
+  constexpr int looks = 16;
   const auto along = [&](double t) {
     const OnCurve c = curve(t);
     return dot(point - c.point, c.way);
   };
-  const double a = place(nearest - 1);
-  const double b = place(nearest + 1);
-  if ((along(a) < 0) == (along(b) < 0)) return least;
-  return std::min(least, norm(point - curve(root(along, a, b)).point));
+  const auto away = [&](double t) { return norm(point - curve(t).point); };
+  double least = std::min(away(from), away(to));
+  double last = along(from);
+  for (int i = 0; i < looks; ++i) {
+    const double a = from + (to - from) * i / looks;
+    const double b = from + (to - from) * (i + 1) / looks;
+    const double next = along(b);
+    if (last != 0 && (last < 0) != (next < 0)) least = std::min(least, away(root(along, a, b)));
+    last = next;
+  }
+  return least;
+}
+
+// The eccentric angle of an ellipse's point, whole turns kept: (2) read backwards.
+double eccentric(const Bow& bow, double normal) {
+  const double x = normal - bow.axis;
+  const double angle = std::atan2(std::abs(bow.b) * std::sin(x), std::abs(bow.a) * std::cos(x));
+  return x + std::remainder(angle - x, 2 * pi);
 }
 
 double distance_of_bow(const Bow& bow, Vec2 point) {
@@ -149,11 +165,23 @@ double distance_of_bow(const Bow& bow, Vec2 point) {
     return distance_along(curve, bow.bezier->from, bow.bezier->to, point);
   }
   if (bow.a == bow.b) return distance_of_arc(bow, point);
-  return distance_along(
-      [&](double n) {
-        return OnCurve{bow.at(n), left_of(direction(n))};
-      },
-      bow.from, bow.to, point);
+  // By the eccentric angle, quarter by quarter: in the one that the point lies in there is just one such
+  // place.
+  const auto curve = [&](double t) {
+    return OnCurve{bow.centre + turned({bow.a * std::cos(t), bow.b * std::sin(t)}, bow.axis),
+                   turned({-bow.a * std::sin(t), bow.b * std::cos(t)}, bow.axis)};
+  };
+  const double first = eccentric(bow, bow.from);
+  const double last = eccentric(bow, bow.to);
+  const double low = std::min(first, last);
+  const double high = std::max(first, last);
+  double least = HUGE_VAL;
+  for (double quarter = std::floor(low / (pi / 2)); quarter * pi / 2 < high; ++quarter) {
+    const double from = std::max(low, quarter * pi / 2);
+    const double to = std::min(high, (quarter + 1) * pi / 2);
+    least = std::min(least, distance_along(curve, from, to, point));
+  }
+  return least;
 }
 
 }  // namespace

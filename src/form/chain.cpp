@@ -116,9 +116,10 @@ class Chain {
     const Bow& p = low(i);
     const Bow& q = high(j);
     const Touch by_base =
-        touch_from({h_, EndName::base}, p.to, p.at(p.to), [&](double y) { return q.at(y); });
+        touch_from({h_, EndName::base}, p.to, p.at(p.to), [&](double y) { return q.touched(y); });
     out[base_step] = {by_base, q.corner() || holds(q, by_base.top)};
-    const Touch by_top = touch_from({h_, EndName::top}, q.to, q.at(q.to), [&](double x) { return p.at(x); });
+    const Touch by_top =
+        touch_from({h_, EndName::top}, q.to, q.at(q.to), [&](double x) { return p.touched(x); });
     out[top_step] = {by_top, p.corner() || holds(p, by_top.base)};
     const bool parallel = std::abs(std::remainder(by_base.top - q.to, two_pi)) < near_enough &&
                           std::abs(std::remainder(by_top.base - p.to, two_pi)) < near_enough;
@@ -162,7 +163,7 @@ class Chain {
     double last = y0;
     for (int k = 1; k < looks; ++k) {
       const double x = x0 + (x1 - x0) * k / looks;
-      const Touch t = touch_from({h_, EndName::base}, x, p.at(x), [&](double y) { return q.at(y); });
+      const Touch t = touch_from({h_, EndName::base}, x, p.at(x), [&](double y) { return q.touched(y); });
       const double y = near(t.top, last);
       if ((y - last) * q.sense() < -near_enough || (y1 - y) * q.sense() < -near_enough) return false;
       last = y;

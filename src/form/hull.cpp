@@ -199,11 +199,13 @@ void check_planes(const Hull& h) {
 }
 
 void check_tilt(const TransitionEnd& end, const std::string& name) {
-  if (end.tilt.degrees() >= 0 && end.tilt.degrees() <= 89) return;
-  throw Refusal({.reason = "is out of range",
-                 .key = name + ".tilt",
-                 .found = shown_degrees(end.tilt),
-                 .allowed = "0 to 89 degrees"});
+  const auto within = [&](const char* key, Angle angle, double least, double most, const char* allowed) {
+    if (angle.degrees() >= least && angle.degrees() <= most) return;
+    throw Refusal(
+        {.reason = "is out of range", .key = name + key, .found = shown_degrees(angle), .allowed = allowed});
+  };
+  within(".tilt", end.tilt, 0, 89, "0 to 89 degrees");
+  within(".tilt.uphill", end.uphill, -3600, 3600, "-3600 to 3600 degrees");
 }
 
 std::string key_of(const Profile& p, EndName end) {

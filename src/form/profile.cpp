@@ -229,6 +229,8 @@ void check_once_round(const ProfileCurve& profile, const std::string& key) {
 
 ProfileCurve curve_of(const Profile& p, const std::string& end) {
   check_kind(p, end);
+  if (!(std::abs(p.turn.degrees()) <= 3600))
+    refuse(end + ".turn", "is out of range", shown_degrees(p.turn), "-3600 to 3600 degrees");
   const double turn = p.turn.radians();
   const auto size = [&](const std::optional<double>& value, const char* key) {
     return sized(value, end + key);

@@ -26,6 +26,8 @@ struct Bow {
   [[nodiscard]] double sense() const { return to < from ? -1 : 1; }
   /// Its point with a normal; goes on beyond its range.
   [[nodiscard]] Vec2 at(double normal) const;
+  /// Its point that a line with this normal touches: beyond its range one of its ends.
+  [[nodiscard]] Vec2 touched(double normal) const;
   /// Its radius of curvature there, negative where hollow: the point runs that fast, square to the normal.
   [[nodiscard]] double radius(double normal) const;
   /// Enlarged about the origin, then moved.

@@ -25,7 +25,7 @@ void Turning::look() {
   for (int k = 0; k <= steps; ++k) {
     const double x = x0 + (x1 - x0) * k / steps;
     if (k == 0) {
-      const Touch t = touch_from(l, x, leading().at(x), [&](double y) { return following().at(y); });
+      const Touch t = touch_from(l, x, leading().at(x), [&](double y) { return following().touched(y); });
       rises.push_back(std::asin(std::clamp(l.sign() * dot(t.normal, l.own().z), -1.0, 1.0)));
     } else {
       rises.push_back(rise_at(x, rises.back() + rates.back() * (x1 - x0) / steps));
@@ -49,7 +49,7 @@ double Turning::rise_about(double part) const {
 double Turning::rate(double x, double rise) const {
   const Lead l{*hull, lead};
   const Lead::Facing::Plane plane = l.facing(x).plane(rise);
-  const Vec3 q = l.other().at(following().at(angle_of(l.other().part(plane.normal))));
+  const Vec3 q = l.other().at(following().touched(angle_of(l.other().part(plane.normal))));
   const Vec3 d = q - l.own().at(leading().at(x));
   return -std::cos(rise) * dot(l.own().way(left_of(direction(x))), d) / dot(plane.up, d);
 }
@@ -65,7 +65,7 @@ double Turning::rise_at(double x, double about) const {
   double last = HUGE_VAL;
   for (int i = 0; i < 60; ++i) {
     const auto [n, up] = facing.plane(rise);
-    const Vec3 d = l.other().at(following().at(angle_of(l.other().part(n)))) - p;
+    const Vec3 d = l.other().at(following().touched(angle_of(l.other().part(n)))) - p;
     const double gap = dot(n, d) - l.apart();
     const double step = gap / dot(up, d);
     (gap < 0 ? low_rise : high_rise) = rise;
@@ -88,7 +88,7 @@ Turning::Place Turning::place(double part) const {
   at.way = l.other().part(at.plane.normal);
   at.y = angle_of(at.way);
   at.p = l.own().at(leading().at(at.x));
-  at.q = l.other().at(following().at(at.y));
+  at.q = l.other().at(following().touched(at.y));
   return at;
 }
 
