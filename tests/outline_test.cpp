@@ -306,6 +306,26 @@ INSTANTIATE_TEST_SUITE_P(
         BadDrawing{"Percent", "a.svg", svg("<circle r='5%'/>"), 2, "where r is due"},
         BadDrawing{"Name", "a.pdf", "x", 0, "neither a DXF nor an SVG"}));
 
+TEST_F(Outlines, ArcsWhoseCirclesReachBelowTheOtherEndAreRead) {
+  write("flat-arcs.dxf", dxf("0 LWPOLYLINE 8 A 90 5 70 0 10 84.306 20 95.757 42 0 10 -5.402 20 159.089 42 "
+                             "0.2 10 -155.112 20 -3.496 42 "
+                             "-0.1 10 -84.432 20 -106.257 42 0 10 70.044 20 -24.882 42 1"));
+  const std::string text =
+      "juggler = 1\n[sheet]\nthickness = 0\n[part]\nshape = \"transition\"\nheight = 69\n"
+      "base.profile = { kind = \"rectangle\", turn = 129.8, width = 120.472, length = 439, corner = 25.298 "
+      "}\n"
+      "base.tilt = { angle = 21.9, uphill = -266.3 }\ntop.profile = { kind = \"file\", path = "
+      "\"flat-arcs.dxf\" }\n"
+      "top.tilt = { angle = 32.3, uphill = -241 }\ntop.shift = [-121.693, -26]\n";
+  const PartJob p = read_job(text, (folder_ / "job.toml").string()).parts.at(0);
+  try {
+    (void)pieces_of(std::get<Transition>(p.asked), p.sheet);
+    ADD_FAILURE() << "a round end of a rectangle faces a hollow";
+  } catch (const Refusal& r) {
+    EXPECT_TRUE(has(r.text().reason, "no wall leads on")) << r.what();
+  }
+}
+
 TEST_F(Outlines, WhatIsMissingOrOutOfPlaceIsSaid) {
   EXPECT_TRUE(has(refused("nowhere.dxf").text().reason, "cannot be read"));
   write("a.dxf", dxf(circle));
