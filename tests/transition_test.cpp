@@ -326,6 +326,15 @@ TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
   EXPECT_TRUE(has(least.allowed, "at least 2 mm")) << least.allowed;
   bent.base.profile.corner = bent.top.profile.corner = 2.001;
   EXPECT_GT(area(make_blank(bent, sheet_of(2, Face::outside), {.gap = 0})), 0);
+  // Of a leaning wall: what is named is enough, a thousandth less is not.
+  const auto leaning = [](double corner) {
+    return Transition{rectangle(320, 320, 0, corner), tilted(circle(250), 15, 0), 300, {}};
+  };
+  const std::string allowed = refused(leaning(0), sheet_of(1.5, Face::outside)).allowed;
+  ASSERT_TRUE(has(allowed, "at least "));
+  const double radius = std::stod(allowed.substr(allowed.find("at least ") + 9));
+  EXPECT_FALSE(refused(leaning(radius - 1e-3), sheet_of(1.5, Face::outside)).reason.empty());
+  EXPECT_GT(area(make_blank(leaning(radius), sheet_of(1.5, Face::outside), {.gap = 0})), 0);
   Transition arrow{circle(100), circle(100), 100, {}};
   arrow.base = {};
   arrow.base.profile.kind = ProfileKind::polyline;

@@ -29,7 +29,7 @@ struct DrawnCurve {
 };
 
 /// The closed curve of an end, in the plane of the end; its centre is that of its area (of a polyline that of
-/// the polygon of its points, of an outline the origin of its drawing).
+/// the polygon of its points, of an open curve the origin of its drawing).
 struct Profile {
   ProfileKind kind = ProfileKind::circle;
   std::optional<double> diameter = {};  ///< circle

@@ -25,7 +25,7 @@ Image image(const Opened& o, SeamEdge edge) {
 // (28): the ruling at which a rim has moved `inset` away from the image; sought from the image to the middle
 // of the blank, or outwards where the edge lies beyond the image.
 std::optional<double> crossing(const Opened& o, EndName end, const Image& from, double inset) {
-  if (inset == 0) return from.u;
+  if (std::abs(inset) <= 1e-12 * o.form.size) return from.u;
   const double outer = from.u < o.middle() ? o.flat.from() : o.flat.to();
   const double to = inset > 0 ? o.middle() : outer;
   const double sense = inset > 0 ? 1 : -1;

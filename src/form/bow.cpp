@@ -128,21 +128,24 @@ struct OnCurve {
   Vec2 point, way;
 };
 
-// Of all places where the way to the point is square to the curve, and its ends, the nearest.
+// Of all places where the way to the point is square to the curve, and its ends, the nearest. Begun just inside:
+// at the very end a curve may stand still.
 double distance_along(const std::function<OnCurve(double)>& curve, double from, double to, Vec2 point) {
   constexpr int looks = 16;
+  const double inside = 1e-9 * (to - from);
+  double least = HUGE_VAL;
   const auto along = [&](double t) {
     const OnCurve c = curve(t);
+    least = std::min(least, norm(point - c.point));
     return dot(point - c.point, c.way);
   };
-  const auto away = [&](double t) { return norm(point - curve(t).point); };
-  double least = std::min(away(from), away(to));
-  double last = along(from);
-  for (int i = 0; i < looks; ++i) {
-    const double a = from + (to - from) * i / looks;
-    const double b = from + (to - from) * (i + 1) / looks;
-    const double next = along(b);
-    if (last != 0 && (last < 0) != (next < 0)) least = std::min(least, away(root(along, a, b)));
+  (void)along(from);
+  (void)along(to);
+  const auto place = [&](int i) { return from + inside + (to - from - 2 * inside) * i / looks; };
+  double last = along(place(0));
+  for (int i = 1; i <= looks; ++i) {
+    const double next = along(place(i));
+    if ((last < 0) != (next < 0)) (void)along(root(along, place(i - 1), place(i)));
     last = next;
   }
   return least;

@@ -79,6 +79,20 @@ Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top) {
   return cut;
 }
 
+// The diagonal of the box about both ends.
+double size_of(const Hull& h, double thickness) {
+  Vec3 low{HUGE_VAL, HUGE_VAL, HUGE_VAL};
+  Vec3 high{-HUGE_VAL, -HUGE_VAL, -HUGE_VAL};
+  for (int i = 0; i < 64; ++i) {
+    const Vec2 way = direction(two_pi * i / 64);
+    for (const Vec3 p : {h.base.at(support(h.low, way)), h.top.at(support(h.high, way))}) {
+      low = {std::min(low.x, p.x), std::min(low.y, p.y), std::min(low.z, p.z)};
+      high = {std::max(high.x, p.x), std::max(high.y, p.y), std::max(high.z, p.z)};
+    }
+  }
+  return std::max(norm(high - low), thickness);
+}
+
 Form form_between(const Made& m, const Span& span) {
   Form f;
   f.by_plan = false;
@@ -142,23 +156,6 @@ Crossing worst_crossing(const Form& f, const Hull& h, EndName end) {
   return worst;
 }
 
-void check_crossings(const Form& f, const Hull& h) {
-  for (const EndName end : {EndName::base, EndName::top}) {
-    const Crossing c = worst_crossing(f, h, end);
-    if (c.missing <= 1e-9 * f.size) continue;
-    throw Refusal(
-        {.reason =
-             "the rulings of a face cross within the metal: its corners are too sharp for the thickness",
-         .key = end == EndName::base ? h.base_key : h.top_key,
-         .found = "sizes at " + shown_mm(end == EndName::top ? h.top_layer : h.base_layer) +
-                  " from the inside face",
-         .allowed = f.turns_back ? "corners and hollows that are rounder than the sheet is thick"
-                                 : "corners of at least " + shown_mm(std::ceil(1e3 * c.radius - 1e-6) / 1e3) +
-                                       " radius",
-         .advice = "round its corners, or size it on the inside"});
-  }
-}
-
 void check_lengths(const Form& f) {
   for (const WallPiece& w : f.wall) {
     for (int i = 0; i <= 8; ++i) {
@@ -173,10 +170,6 @@ void check_lengths(const Form& f) {
     }
   }
 }
-
-}  // namespace
-
-namespace {
 
 // A fold beside curved walls has no room for a radius of its own.
 void check_folds(const Transition& t, const Made& m) {
@@ -197,24 +190,13 @@ bool bends_both_ways(const Made& m) {
   return hollow(m.hull->low) || hollow(m.hull->high);
 }
 
-}  // namespace
-
-PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
-  check(sheet, {}, {});
+Made made_of(const Transition& t, const Sheet& sheet) {
   Made m;
   m.hull = hull_of(t, sheet);
   m.stretches = stretches_of(m.hull);
   m.round_base = t.base.profile.kind == ProfileKind::circle;
   m.thickness = *sheet.thickness;
   m.neutral = sheet.neutral * m.thickness;
-  check_folds(t, m);
-  if (sheet.neutral != 0.5 && m.thickness > 0 && bends_both_ways(m))
-    throw Refusal(
-        {.reason = "is counted from the hollow face, which changes sides on a wall that bends both ways",
-         .key = "sheet.neutral",
-         .found = shown(sheet.neutral),
-         .allowed = "0.5 for such a wall",
-         .advice = "leave it out"});
   const auto plane = [&](EndName end, const Frame& frame, double layer, const std::optional<Contact>& asked) {
     const Contact contact = asked.value_or(Contact::size_face);
     m.planes.push_back({end,
@@ -224,20 +206,74 @@ PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
   };
   plane(EndName::base, m.hull->base, m.hull->base_layer, t.base.contact);
   plane(EndName::top, m.hull->top, m.hull->top_layer, t.top.contact);
-  Vec3 low{HUGE_VAL, HUGE_VAL, HUGE_VAL};
-  Vec3 high{-HUGE_VAL, -HUGE_VAL, -HUGE_VAL};
-  const Hull& h = *m.hull;
-  for (int i = 0; i < 64; ++i) {
-    const Vec2 way = direction(two_pi * i / 64);
-    for (const Vec3 p : {h.base.at(support(h.low, way)), h.top.at(support(h.high, way))}) {
-      low = {std::min(low.x, p.x), std::min(low.y, p.y), std::min(low.z, p.z)};
-      high = {std::max(high.x, p.x), std::max(high.y, p.y), std::max(high.z, p.z)};
-    }
-  }
-  m.size = std::max(norm(high - low), m.thickness);
+  m.size = size_of(*m.hull, m.thickness);
+  return m;
+}
+
+Form once_round(const Made& m) {
   const double first = m.stretches.front().piece.from;
-  const Form whole = form_between(m, {first, first + two_pi, 0, 0});
-  check_crossings(whole, h);
+  return form_between(m, {first, first + two_pi, 0, 0});
+}
+
+// The least radius of an end's corners for which no rulings cross there, to a thousandth of a millimetre
+// upwards; (11) says about where it lies.
+double least_corner(const Transition& t, const Sheet& sheet, EndName end, double about) {
+  const auto fits = [&](double radius) {
+    Transition rounder = t;
+    (end == EndName::base ? rounder.base : rounder.top).profile.corner = radius;
+    try {
+      const Made m = made_of(rounder, sheet);
+      return worst_crossing(once_round(m), *m.hull, end).missing <= 1e-9 * m.size;
+    } catch (const Refusal&) {
+      return false;
+    }
+  };
+  double low = (end == EndName::base ? t.base : t.top).profile.corner;
+  double high = about;
+  for (int i = 0; i < 8 && !fits(high); ++i) high = 1.1 * high;
+  if (!fits(high)) return about;
+  while (high - low > 1e-7) {
+    const double middle = (low + high) / 2;
+    (fits(middle) ? high : low) = middle;
+  }
+  return std::ceil(1e3 * high - 1e-3) / 1e3;
+}
+
+void check_crossings(const Form& f, const Made& m, const Transition& t, const Sheet& sheet) {
+  const Hull& h = *m.hull;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    const Crossing c = worst_crossing(f, h, end);
+    if (c.missing <= 1e-9 * f.size) continue;
+    const std::string& key = end == EndName::base ? h.base_key : h.top_key;
+    const bool cornered = key.ends_with(".corner");
+    const double least = cornered && !f.turns_back ? least_corner(t, sheet, end, c.radius) : c.radius;
+    throw Refusal(
+        {.reason =
+             "the rulings of a face cross within the metal: its corners are too sharp for the thickness",
+         .key = key,
+         .found = "sizes at " + shown_mm(end == EndName::top ? h.top_layer : h.base_layer) +
+                  " from the inside face",
+         .allowed = f.turns_back ? "corners and hollows that are rounder than the sheet is thick"
+                                 : "corners of at least " + shown_mm(least) + " radius",
+         .advice = "round its corners, or size it on the inside"});
+  }
+}
+
+}  // namespace
+
+PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
+  check(sheet, {}, {});
+  const Made m = made_of(t, sheet);
+  check_folds(t, m);
+  if (sheet.neutral != 0.5 && m.thickness > 0 && bends_both_ways(m))
+    throw Refusal(
+        {.reason = "is counted from the hollow face, which changes sides on a wall that bends both ways",
+         .key = "sheet.neutral",
+         .found = shown(sheet.neutral),
+         .allowed = "0.5 for such a wall",
+         .advice = "leave it out"});
+  const Form whole = once_round(m);
+  check_crossings(whole, m, t, sheet);
   check_lengths(whole);
   return [m](const Span& span) { return form_between(m, span); };
 }
