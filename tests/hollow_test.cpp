@@ -330,6 +330,25 @@ TEST(Drawn, OutlinesOfKnownCurvesGiveTheirWalls) {
   }
 }
 
+TEST(Drawn, ControlPointsThatCoincideOrLieInLineMakeWhatTheySay) {
+  // A straight side that is drawn as a curve, away from the origin and turned: it flexes by no rounding.
+  const auto far = [](Vec2 p) {
+    return Vec2{700, -400} + p.x * direction(0.7) + p.y * left_of(direction(0.7));
+  };
+  const Vec2 a = far({0, 0});
+  const Vec2 b = far({300, 0});
+  const Vec2 c = far({0, 200});
+  const Transition straight{
+      drawn({bezier_of({a, a, b}), bezier_of({b, 0.5 * (b + c), c}), line_of(c, a)}), circle(120), 250, {}};
+  EXPECT_NEAR(rim_length(once_round(straight), EndName::base, 0), 500 + std::hypot(300, 200), 1e-9 * 700);
+  EXPECT_EQ(once_round(straight).regions.size(),
+            once_round({polyline({{0, 0}, {300, 0}, {0, 200}}), circle(120), 250, {}}).regions.size());
+  // Where two control points are one the curve leaves towards the third.
+  const Transition bent{
+      drawn({bezier_of({a, a, far({200, -80}), b}), line_of(b, c), line_of(c, a)}), circle(120), 250, {}};
+  expect_proved(bent, film, "bent");
+}
+
 TEST(Drawn, RoughJointsAreBroughtTogether) {
   // Ends 4 micrometres apart, headings off by a few hundred-thousandths: as drawings are when rounded.
   const std::vector<DrawnCurve> rough{

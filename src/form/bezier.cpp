@@ -13,7 +13,8 @@ struct Weighed {
   double x = 0, y = 0, w = 0;
 };
 Weighed mixed(Weighed a, Weighed b, double s) {
-  return {a.x + s * (b.x - a.x), a.y + s * (b.y - a.y), a.w + s * (b.w - a.w)};
+  const double r = 1 - s;
+  return {r * a.x + s * b.x, r * a.y + s * b.y, r * a.w + s * b.w};
 }
 Weighed times(double k, Weighed a) { return {k * a.x, k * a.y, k * a.w}; }
 Weighed minus(Weighed a, Weighed b) { return {a.x - b.x, a.y - b.y, a.w - b.w}; }
@@ -27,12 +28,15 @@ double curl(const BezierStretch& b, double s) {
 }  // namespace
 
 // De Casteljau on weighed points: the last three levels give the value and both derivatives, and the quotient
-// rule takes the weight out.
+// rule takes the weight out. Seen from the nearer end, or little would be left of short ways about it.
 BezierStretch::At BezierStretch::at(double s) const {
   std::array<Weighed, most_points> level;
   size_t count = points.size();
-  for (size_t i = 0; i < count; ++i)
-    level[i] = {weights[i] * points[i].x, weights[i] * points[i].y, weights[i]};
+  const Vec2 origin = s < 0.5 ? points.front() : points.back();
+  for (size_t i = 0; i < count; ++i) {
+    const Vec2 p = points[i] - origin;
+    level[i] = {weights[i] * p.x, weights[i] * p.y, weights[i]};
+  }
   const auto degree = static_cast<double>(count - 1);
   Weighed first, second;
   for (; count > 1; --count) {
@@ -44,7 +48,35 @@ BezierStretch::At BezierStretch::at(double s) const {
   const double w = level[0].w;
   const Vec2 p = 1 / w * flat(level[0]);
   const Vec2 d = 1 / w * (flat(first) - first.w * p);
-  return {p, d, 1 / w * (flat(second) - (2 * first.w) * d - second.w * p)};
+  return {origin + p, d, 1 / w * (flat(second) - (2 * first.w) * d - second.w * p)};
+}
+
+Vec2 BezierStretch::way_at(double s) const {
+  const Vec2 way = at(s).first;
+  const bool at_end = s == 0 || s == 1;
+  if (!at_end || norm(way) > 1e-9 * norm(points.back() - points.front())) return way;
+  const Vec2 here = s == 0 ? points.front() : points.back();
+  const double far = norm(points.back() - points.front());
+  const size_t n = points.size();
+  for (size_t k = 1; k < n; ++k) {
+    const Vec2 other = s == 0 ? points[k] : points[n - 1 - k];
+    if (norm(other - here) > 1e-9 * far) return s == 0 ? other - here : here - other;
+  }
+  return points.back() - points.front();
+}
+
+bool BezierStretch::is_straight() const {
+  const Vec2 chord = points.back() - points.front();
+  const double length = norm(chord);
+  constexpr double aside = 1e-7;  // mm
+  double last = 0;
+  for (const Vec2 p : points) {
+    const Vec2 d = p - points.front();
+    const double along = dot(d, chord) / length;
+    if (!(std::abs(cross(chord, d)) <= aside * length) || along < last - aside) return false;
+    last = along;
+  }
+  return true;
 }
 
 double BezierStretch::facing(double normal) const {

@@ -16,6 +16,10 @@ struct BezierStretch {
     Vec2 point, first, second;  ///< and derivatives by the parameter
   };
   [[nodiscard]] At at(double s) const;
+  /// The way it runs, of any length; at an end where control points coincide that to the next one.
+  [[nodiscard]] Vec2 way_at(double s) const;
+  /// Whether the whole curve is a straight line, run one way, to 1e-7 mm.
+  [[nodiscard]] bool is_straight() const;
   /// The parameter at which the outward normal (right of the way it runs) has a direction, radians; the end
   /// nearer to it where none has.
   [[nodiscard]] double facing(double normal) const;

@@ -47,6 +47,7 @@ double Bow::radius(double normal) const {
   if (bezier) {
     const auto at = on_bezier(normal);
     const double speed = norm(at.first);
+    if (speed == 0) return 0;  // control points coincide: the curve leaves with a sharp bend
     const double bent = cross(at.first, at.second);
     constexpr double straight = 1e-15;
     return speed * speed * speed /
@@ -128,8 +129,8 @@ struct OnCurve {
   Vec2 point, way;
 };
 
-// Of all places where the way to the point is square to the curve, and its ends, the nearest. Begun just inside:
-// at the very end a curve may stand still.
+// Of all places where the way to the point is square to the curve, and its ends, the nearest. Begun just
+// inside: at the very end a curve may stand still.
 double distance_along(const std::function<OnCurve(double)>& curve, double from, double to, Vec2 point) {
   constexpr int looks = 16;
   const double inside = 1e-9 * (to - from);

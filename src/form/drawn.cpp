@@ -87,16 +87,13 @@ Item item_of_arc(const DrawnCurve& c) {
 }
 
 Item item_of_bezier(const BezierStretch& s) {
-  // Where control points coincide at an end the direction is that just inside.
-  const auto normal = [&](double at, double inside) {
-    Vec2 way = s.at(at).first;
-    if (norm(way) < 1e-9 * norm(s.points.back() - s.points.front())) way = s.at(inside).first;
+  const auto normal = [&](double at) {
+    const Vec2 way = s.way_at(at);
     return std::atan2(way.y, way.x) - pi / 2;
   };
-  const double inside = 1e-9 * (s.to - s.from);
   Item item;
-  item.from = normal(s.from, s.from + inside);
-  item.to = item.from + std::remainder(normal(s.to, s.to - inside) - item.from, 2 * pi);
+  item.from = normal(s.from);
+  item.to = item.from + std::remainder(normal(s.to) - item.from, 2 * pi);
   item.bow = {item.from, item.to};
   item.bow.bezier = std::make_shared<const BezierStretch>(s);
   item.from_point = s.at(s.from).point;
@@ -110,6 +107,10 @@ std::vector<Item> items_of(const std::vector<DrawnCurve>& curves, const std::str
     if (c.kind == DrawnCurve::Kind::line) items.push_back(item_of_line(c.start(), c.end()));
     if (c.kind == DrawnCurve::Kind::arc) items.push_back(item_of_arc(c));
     if (c.kind != DrawnCurve::Kind::bezier) continue;
+    if (BezierStretch{c.points, c.weights}.is_straight()) {
+      items.push_back(item_of_line(c.start(), c.end()));
+      continue;
+    }
     try {
       for (const BezierStretch& s : one_way_stretches(c)) {
         Item item = item_of_bezier(s);
