@@ -343,7 +343,14 @@ TEST(Drawn, ControlPointsThatCoincideOrLieInLineMakeWhatTheySay) {
   EXPECT_NEAR(rim_length(once_round(straight), EndName::base, 0), 500 + std::hypot(300, 200), 1e-9 * 700);
   EXPECT_EQ(once_round(straight).regions.size(),
             once_round({polyline({{0, 0}, {300, 0}, {0, 200}}), circle(120), 250, {}}).regions.size());
-  // Where two control points are one the curve leaves towards the third.
+  // Where two control points are one the curve leaves towards the third: also on the other side of its chord.
+  const Transition round{drawn({line_of({0, 0}, {71.03, 0}),
+                                bezier_of({{71.03, 0}, {71.03, 0}, {196.67, 131.08}, {-53.32, 130.24}}),
+                                line_of({-53.32, 130.24}, {0, 0})}),
+                         circle(120),
+                         535,
+                         {38, 130}};
+  expect_proved(round, {.thickness = 1, .sizes_on = Face::inside}, "round");
   const Transition bent{
       drawn({bezier_of({a, a, far({200, -80}), b}), line_of(b, c), line_of(c, a)}), circle(120), 250, {}};
   expect_proved(bent, film, "bent");
@@ -473,6 +480,19 @@ TEST(Elements, GoByEqualGirthWhereTheBaseIsNotRound) {
   for (const Element& e : round.elements) {
     EXPECT_NEAR(std::fmod(e.plan.degrees(), 360), 15.0 * (e.number % 24), 1e-6) << e.number;
   }
+}
+
+TEST(Fold, WallsThatLeanBothWaysMeetAPlaneWithOneLayer) {
+  Transition t{polyline({{0, 0}, {200, 0}, {200, 200}, {0, 200}}),
+               polyline({{0, 0}, {150, 0}, {150, 150}, {0, 150}}),
+               240,
+               {}};
+  t.bend = {.radius = 2, .neutral = 0.4};
+  t.top.contact = Contact::clear;
+  const Sheet sheet{.thickness = 4, .sizes_on = Face::middle};
+  expect_proved(t, sheet, "inwards");
+  t.shift = {100, 0};
+  EXPECT_TRUE(has(refusal_of([&] { (void)make_blank(t, sheet, {.gap = 1}); }).key, "top.contact"));
 }
 
 TEST(Fold, ARadiusBesideCurvedWallsIsRefused) {

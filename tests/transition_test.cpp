@@ -159,6 +159,20 @@ TEST(Transition, EveryTangentPlaneHasBothProfilesOnOneSide) {
   }
 }
 
+TEST(Transition, ASeamAHairBesideAStretchLiesAtItsEnd) {
+  TransitionEnd many;
+  many.profile.kind = ProfileKind::polygon;
+  many.profile.sides = 64;
+  many.profile.across_corners = 337.1;
+  many.profile.corner = 39;
+  const Transition t{tilted(many, 12, 260.1), circle(88), 198, {46.4, 149}};
+  const Form f = once_round(t);
+  for (const double off : {-3e-13, 0.0, 1.6e-13}) {
+    const Form part = pieces_of(t, film)({f.wall[7].to + off, f.wall[20].to - off, 0, 0});
+    for (const WallPiece& w : part.wall) EXPECT_GT(w.to - w.from, 1e-9) << off;
+  }
+}
+
 TEST(Transition, SlenderEllipsesAreProved) {
   for (const double width : {66.0, 20.0, 4.0}) {
     const Transition t{wide(ProfileKind::ellipse, width, 392.4, 9.654),

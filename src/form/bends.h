@@ -1,9 +1,19 @@
 // What folded shapes share. Private to the room.
 #pragma once
 
+#include <vector>
+
 #include "juggler/fold.h"
 
 namespace juggler {
+
+/// The layer of folded walls that meets an end's plane for `clear` or `full`, mm. A wall rises by the
+/// component of its normal out of that end; an upright one meets the plane with every layer. Source
+/// docs/maths/folded.md (47).
+///
+/// Errors  Refusal where walls would need different layers.
+[[nodiscard]] double folded_contact(Contact asked, const std::vector<double>& rises, double thickness,
+                                    const char* key);
 
 /// The common inside radius of the bends; a sheet without thickness may leave it out.
 [[nodiscard]] inline double common_radius(const Bend& bend, double thickness) {

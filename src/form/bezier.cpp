@@ -82,8 +82,12 @@ bool BezierStretch::is_straight() const {
 double BezierStretch::facing(double normal) const {
   const Vec2 v = direction(normal);
   const auto runs_out = [&](const At& at) { return dot(at.first, v); };
-  const double before = runs_out(at(from));
-  const double after = runs_out(at(to));
+  const auto out_at = [&](double end) {
+    const Vec2 way = way_at(end);
+    return dot(way, v) / norm(way);
+  };
+  const double before = out_at(from);
+  const double after = out_at(to);
   if ((before < 0) == (after < 0)) return std::abs(before) < std::abs(after) ? from : to;
   // Newton's steps, within a bracket.
   double low = from;

@@ -1,6 +1,7 @@
 // Transitions between two polygons: flats that meet in folds. docs/maths/transitions.md (12).
 #include <algorithm>
 
+#include "bends.h"
 #include "hull.h"
 #include "juggler/body.h"
 #include "round_wall.h"
@@ -103,7 +104,7 @@ class Folds {
     facet.normal = f.normal;
     const auto rim = [&](EndName end, const Frame& frame, const TransitionEnd& asked) {
       const double sign = end == EndName::base ? -1 : 1;
-      const double layer = contact_layer_of(asked.contact.value_or(Contact::size_face), sheet, f, end);
+      const double layer = contact_layer_of(end, asked, sheet);
       return FacetSide{
           SideKind::free, -1, -1, name_of(end), {sign * frame.z, sign * dot(frame.z, frame.centre)}, layer};
     };
@@ -124,16 +125,16 @@ class Folds {
     m.facets.push_back(std::move(facet));
   }
 
-  // `clear` and `full` flat by flat.
-  [[nodiscard]] double contact_layer_of(Contact contact, const Sheet& sheet, const Flat& f,
-                                        EndName end) const {
+  [[nodiscard]] double contact_layer_of(EndName end, const TransitionEnd& asked, const Sheet& sheet) const {
+    const bool base = end == EndName::base;
+    const Frame& frame = base ? hull_.base : hull_.top;
+    const Contact contact = asked.contact.value_or(Contact::size_face);
     const double t = *sheet.thickness;
-    const Frame& frame = end == EndName::base ? hull_.base : hull_.top;
-    const double rise = (end == EndName::base ? -1 : 1) * dot(f.normal, frame.z);
-    if (contact == Contact::clear) return rise > 0 ? t : 0;
-    if (contact == Contact::full) return rise > 0 ? 0 : t;
-    return contact_layer(contact, end == EndName::base ? hull_.base_layer : hull_.top_layer, t,
-                         sheet.neutral * t);
+    if (contact != Contact::clear && contact != Contact::full)
+      return contact_layer(contact, base ? hull_.base_layer : hull_.top_layer, t, sheet.neutral * t);
+    std::vector<double> rises;
+    for (const Flat& f : flats_) rises.push_back((base ? -1 : 1) * dot(f.normal, frame.z));
+    return folded_contact(contact, rises, t, base ? "base.contact" : "top.contact");
   }
 
   void join(Mould& m, size_t i, double gap) {

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <array>
 
+#include "bends.h"
 #include "round_wall.h"
 
 namespace juggler {
@@ -49,31 +50,15 @@ double lean_of(const WallEdges& e, double height, double apart, int wall) {
                  .advice = "make it higher, or measure both ends on one face"});
 }
 
-// Whether `clear` and `full` keep the outside face at an end of a wall that leans so; (47).
-bool keeps_outside(bool top, bool clear, double lean) { return (lean > 0) == (top == clear); }
-
 double layer_at_plane(const std::optional<Contact>& contact, bool top, const RectangleSize& end,
                       const std::array<double, 4>& leans, const Sheet& sheet) {
   const double t = *sheet.thickness;
-  const char* key = top ? "top.contact" : "base.contact";
   const Contact asked = contact.value_or(Contact::size_face);
   if (asked != Contact::clear && asked != Contact::full)
     return contact_layer(asked, layer_of_end(end, top ? "top" : "base", sheet), t, sheet.neutral * t);
-  const bool clear = *contact == Contact::clear;
-  std::optional<bool> outside;
-  for (const double lean : leans) {
-    if (std::abs(lean) < 1e-12) continue;  // an upright wall meets the plane with every layer
-    const bool own = keeps_outside(top, clear, lean);
-    if (outside && *outside != own)
-      throw Refusal({.reason = "needs the inside face at some walls and the outside at others, as they lean "
-                               "both ways: where walls are folded one layer meets the plane",
-                     .key = key,
-                     .found = name_of(*contact),
-                     .allowed = "size_face, inside, middle, outside or neutral",
-                     .advice = "name the face that meets the plane"});
-    outside = own;
-  }
-  return outside.value_or(true) ? t : 0;
+  std::vector<double> rises;
+  for (const double lean : leans) rises.push_back(top ? lean : -lean);
+  return folded_contact(asked, rises, t, top ? "top.contact" : "base.contact");
 }
 
 std::array<double, 4> leans_of(const Hopper& sized) {

@@ -21,6 +21,17 @@ struct Made {
   bool round_base = false;
 };
 
+// A ruling so near to where two stretches meet is meant to be there: slivers of wall have no direction.
+double snapped(const std::vector<Stretch>& once, double u) {
+  const double shift = two_pi * std::floor((u - once.front().piece.from) / two_pi);
+  for (const Stretch& s : once) {
+    for (const double end : {s.piece.from + shift, s.piece.to + shift}) {
+      if (std::abs(u - end) < 1e-11) return end;
+    }
+  }
+  return u;
+}
+
 // The stretches between two rulings, repeated as often as they go round.
 std::vector<Stretch> between(const std::vector<Stretch>& once, double from, double to) {
   std::vector<Stretch> part;
@@ -29,6 +40,9 @@ std::vector<Stretch> between(const std::vector<Stretch>& once, double from, doub
   if (last - first < two_pi - 1e-9) {  // open
     from = first;
     to = last;
+  } else {
+    from = snapped(once, from);
+    to = snapped(once, to);
   }
   for (double shift = two_pi * std::floor((from - first) / two_pi); first + shift < to; shift += two_pi) {
     for (const Stretch& s : once) {
