@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "juggler/net.h"
+#include "juggler/winding.h"
 
 namespace juggler {
 
@@ -250,6 +251,9 @@ struct Blank {
 
 /// The blanks of a folded part whose body has been made: one for each kind of piece.
 [[nodiscard]] std::vector<Blank> make_blanks(const Body& body, const Making& making);
+
+/// The blanks of a part that winds about an axis: one for each kind of piece.
+[[nodiscard]] std::vector<Blank> make_blanks(const WoundPart& part, const Making& making);
 
 /// The same for any form, one piece of it, its seam as made.
 ///

@@ -6,6 +6,7 @@
 
 #include "juggler/fold.h"
 #include "juggler/transition.h"
+#include "juggler/wound.h"
 
 namespace juggler {
 
@@ -89,12 +90,15 @@ struct RoundFlange {
 using RoundShape = std::variant<Cone, Cylinder>;
 /// Parts of flat faces.
 using FoldedShape = std::variant<Panel, Hopper, Net, Tube>;
+/// Parts that wind about an axis.
+using WoundShape = std::variant<Flight, Coil>;
 /// What a part can be.
-using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition>;
+using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil>;
 
 /// The shape, where it is a round one; a round tube is the cylinder of the face it is opened on.
 [[nodiscard]] std::optional<RoundShape> round_shape(const Shape& shape);
 [[nodiscard]] std::optional<FoldedShape> folded_shape(const Shape& shape);
+[[nodiscard]] std::optional<WoundShape> wound_shape(const Shape& shape);
 
 /// The part as made: the mirrored twin has its plan angles and shifts mirrored about the x axis; a panel,
 /// alike at both ends of its run, is its own twin.

@@ -13,7 +13,7 @@ namespace juggler {
 /// One blank of a part, developed and proved.
 struct PieceResult {
   PartJob part;
-  std::variant<RoundPart, Body, RuledPart> formed;  ///< the whole part, as made
+  std::variant<RoundPart, Body, RuledPart, WoundPart> formed;  ///< the whole part, as made
   Blank blank;
   Proof proof;
 
@@ -21,8 +21,10 @@ struct PieceResult {
   [[nodiscard]] const RoundPart* round() const { return std::get_if<RoundPart>(&formed); }
   [[nodiscard]] const Body* folded() const { return std::get_if<Body>(&formed); }
   [[nodiscard]] const RuledPart* ruled() const { return std::get_if<RuledPart>(&formed); }
-  /// The wall once round of a round part or a transition; else null.
+  [[nodiscard]] const WoundPart* wound() const { return std::get_if<WoundPart>(&formed); }
+  /// The wall once round of a round part or a transition, or of a coil; null where none opens flat as it is.
   [[nodiscard]] const Form* wall() const {
+    if (wound()) return wound()->stretched() ? nullptr : &wound()->form;
     return round() ? &round()->form : ruled() ? &ruled()->form : nullptr;
   }
 };

@@ -90,4 +90,28 @@ inline constexpr const char* cone_figure = R"(
           base.diameter
 )";
 
+inline constexpr const char* flight_figure = R"(
+        outside.diameter                       the flat: a ring, open by a gap
+      |<--------------->|                            .-------.
+       .------.| |                                .'    _    '.
+      '-._____  | |-----.   - - -                /    .' '.    \
+       .------'-| |_____/     ^                 |    |  +  |    |
+      '-._____  | |-----.     | pitch            \    '. .'  . /
+       .------'-| |_____/   - v -                 '.    |  /  /
+      '-._____  | |                                  '--'  \.'
+               |<->|  shaft.diameter                       gap
+)";
+
+inline constexpr const char* coil_figure = R"(
+           .-----------.
+         .'  .-------.  '.
+        /  .'  .---.  '.  \      spacing: from middle to middle
+       |  |   '     |   |  |     of neighbouring turns
+       |  |   start |   |  |
+        \  '.     .'   /  /      width: of the strip, along the axis
+         '.  '---'   .'  /
+           '-------'  .-'
+                  ---'  outside.diameter
+)";
+
 }  // namespace juggler

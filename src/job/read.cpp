@@ -17,8 +17,11 @@ constexpr std::array<std::pair<const char*, Contact>, 7> contact_words{{{"size_f
                                                                         {"full", Contact::full}}};
 constexpr std::array<std::pair<const char*, EndName>, 2> end_words{
     {{"base", EndName::base}, {"top", EndName::top}}};
-constexpr std::array<std::pair<const char*, Hand>, 2> hand_words{
-    {{"as_drawn", Hand::as_drawn}, {"opposite", Hand::opposite}}};
+// What winds is right-hand as it is drawn.
+constexpr std::array<std::pair<const char*, Hand>, 4> hand_words{{{"as_drawn", Hand::as_drawn},
+                                                                  {"opposite", Hand::opposite},
+                                                                  {"right", Hand::as_drawn},
+                                                                  {"left", Hand::opposite}}};
 
 constexpr std::array<std::pair<const char*, SeamEdge>, 2> edge_words{
     {{"start", SeamEdge::start}, {"end", SeamEdge::end}}};
@@ -239,7 +242,9 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}, name};
   const bool round = p.shape == "cone" || p.shape == "cylinder";
   const bool ruled = p.shape == "transition";
+  const bool wound = p.shape == "flight" || p.shape == "coil";
   p.asked = p.shape == "cylinder" ? read_cylinder(part)
+            : wound               ? read_wound(part, p.shape)
             : round               ? read_cone(part)
             : ruled               ? Shape(read_transition(part, source, p.seam))
                                   : read_folded(part, p.shape, source, p.seam);

@@ -316,6 +316,42 @@ std::vector<Key> make_transition_keys() {
   return completed(keys);
 }
 
+// What winds has a hand of its own.
+std::vector<Key> wound(std::vector<Key> own) {
+  append(own, {{"start.at", Kind::angle, "plan angle of the start (else 0)"},
+               {"elements", Kind::count, "spaces between the element lines of a blank (else 4)"}});
+  std::vector<Key> keys = completed(std::move(own));
+  for (Key& key : keys) {
+    if (key.path == "hand") key = {"hand", Kind::choice, "the way it winds (else right)", {"right", "left"}};
+    if (key.path == "face_up") key.meaning = "the face that lies up (else the inside)";
+  }
+  return keys;
+}
+
+const std::vector<Key> flight_keys{
+    {"shaft.diameter", Kind::length, "of the inner edge"},
+    {"outside.diameter", Kind::length, "of the outer edge, at the lower end"},
+    {"outside.end_diameter", Kind::length, "of the outer edge at the upper end, where it grows or narrows"},
+    {"pitch", Kind::length, "rise for one turn"},
+    {"pitch.from", Kind::length, "or, where it grows or shrinks: at the lower end"},
+    {"pitch.to", Kind::length, "and at the upper"},
+    {"turns", Kind::number, "of the whole flight, 0.01 to 200"},
+    {"blank.turns", Kind::number, "of one blank, 0.01 to 1 (else 1)"},
+    {"blank.flat",
+     Kind::choice,
+     "what the blank keeps: the lengths of both edges, or all of it as nearly as can be (else equal_edges)",
+     {"equal_edges", "least_stretch"}},
+    {"strain_limit", Kind::number, "of the metal; more is refused (else 0.05)"},
+    {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
+
+const std::vector<Key> coil_keys{
+    {"start.inside_diameter", Kind::length, "of the first turn, on the inside face"},
+    {"start.middle_diameter", Kind::length, "or on the middle"},
+    {"spacing", Kind::length, "of neighbouring turns, from middle to middle along the radius"},
+    {"turns", Kind::number, "of the whole coil, 0.01 to 1000"},
+    {"outside.diameter", Kind::length, "or: over the end of the last turn"},
+    {"width", Kind::length, "of the strip, along the axis"}};
+
 std::vector<Key> folded(std::vector<Key> own) {
   append(own, bend_keys);
   return completed(std::move(own));
@@ -324,8 +360,8 @@ std::vector<Key> folded(std::vector<Key> own) {
 }  // namespace
 
 const std::vector<std::string>& shape_names() {
-  static const std::vector<std::string> names{"cone",   "cylinder", "transition", "panel",
-                                              "hopper", "net",      "tube"};
+  static const std::vector<std::string> names{"cone", "cylinder", "transition", "panel", "hopper",
+                                              "net",  "tube",     "flight",     "coil"};
   return names;
 }
 
@@ -337,7 +373,9 @@ const std::vector<Key>& shape_key_table(std::string_view shape) {
       {"panel", folded(joined(panel_keys, bending_keys))},
       {"hopper", folded(hopper_keys)},
       {"net", folded(make_net_keys())},
-      {"tube", completed(tube_keys)}};
+      {"tube", completed(tube_keys)},
+      {"flight", wound(flight_keys)},
+      {"coil", wound(coil_keys)}};
   const auto found = tables.find(shape);
   return found == tables.end() ? tables.at("cone") : found->second;
 }
@@ -385,7 +423,16 @@ const std::vector<ShapeHelp>& shapes() {
       {"tube", "a tube opened out on a face: round, square or rectangular, its ends level or slanting",
        std::string(tube_figure + 1),
        "One of diameter, side, width and depth, named; wall and length. It has no sheet: its wall counts.",
-       help_of(shape_key_table("tube"), "")}};
+       help_of(shape_key_table("tube"), "")},
+      {"flight", "a flight: the blade of a conveyor screw, in blanks of up to a turn",
+       std::string(flight_figure + 1),
+       "shaft.diameter, outside.diameter, pitch and turns. It does not open flat without stretching: the "
+       "strain is "
+       "stated,\nwarned of above 2 %, and refused above strain_limit unless allow_strain = true.",
+       help_of(shape_key_table("flight"), "")},
+      {"coil", "a coil: strip wound in a flat spiral", std::string(coil_figure + 1),
+       "start.inside_diameter or start.middle_diameter; spacing; turns or outside.diameter; width.",
+       help_of(shape_key_table("coil"), "")}};
   return all;
 }
 

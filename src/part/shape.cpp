@@ -119,6 +119,12 @@ std::optional<FoldedShape> folded_shape(const Shape& shape) {
   return std::nullopt;
 }
 
+std::optional<WoundShape> wound_shape(const Shape& shape) {
+  if (const auto* flight = std::get_if<Flight>(&shape)) return *flight;
+  if (const auto* coil = std::get_if<Coil>(&shape)) return *coil;
+  return std::nullopt;
+}
+
 RoundShape as_made(RoundShape shape, Hand hand) {
   if (hand == Hand::as_drawn) return shape;
   if (auto* cone = std::get_if<Cone>(&shape)) {

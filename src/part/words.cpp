@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "juggler/part.h"
+#include "juggler/wound.h"
 
 namespace juggler {
 
@@ -42,6 +43,10 @@ std::string shown(double value) {
   s.erase(s.find_last_not_of('0') + 1);
   if (s.back() == '.') s.pop_back();
   return s == "-0" ? "0" : s;
+}
+
+const char* name_of(FlightFlat flat) {
+  return flat == FlightFlat::equal_edges ? "equal_edges" : "least_stretch";
 }
 
 }  // namespace juggler

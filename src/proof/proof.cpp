@@ -330,6 +330,7 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
 Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam_asked, Hand hand) {
   if (const auto folded = folded_shape(shape))
     return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked));
+  if (const auto wound = wound_shape(shape)) return prove(blank, wind(*wound, sheet, hand));
   const Seam seam = seam_as_made(seam_asked, hand);
   const auto* transition = std::get_if<Transition>(&shape);
   if (transition && is_folded(*transition, sheet))

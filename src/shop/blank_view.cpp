@@ -175,7 +175,7 @@ class BlankView {
       return anchors;
     };
     constexpr double same_side = 0.4 * std::numbers::pi;
-    const bool open = piece_.wall() && piece_.wall()->open;
+    const bool open = piece_.wound() || (piece_.wall() && piece_.wall()->open);
     labels_.push_back({open ? "start" : "seam start", of_edge(EdgeName::seam_start), letters, same_side});
     labels_.push_back({open ? "end" : "seam end", of_edge(EdgeName::seam_end), letters, same_side});
     if (!dimensioned_ || open) return;

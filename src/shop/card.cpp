@@ -244,7 +244,7 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   card.width = rounded(box.width, bench.round_to);
   card.height = rounded(box.height, bench.round_to);
   card.diagonal = rounded(std::hypot(box.width, box.height), bench.round_to);
-  if (!piece.wall()) {
+  if (piece.folded()) {
     card.marking = Marking::coordinates;
     return card;
   }
@@ -254,6 +254,7 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   add_tip(card, b);
   add_diagonals(card, b);
   if (card.marking == Marking::coordinates) add_points(card, b);
+  if (!piece.wall()) return card;
   if (!piece.wall()->base_pointed) card.tape_base = rounded(b.outside.base_girth, bench.round_to);
   if (!piece.wall()->top_pointed) card.tape_top = rounded(b.outside.top_girth, bench.round_to);
   for (const EndName end : {EndName::base, EndName::top}) {

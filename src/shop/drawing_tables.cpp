@@ -123,6 +123,28 @@ Table hits_table(const JobResult& job, const PieceResult& piece) {
   return table;
 }
 
+// In percent, formed over flat; the blank made first.
+Table strain_table(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  if (!piece.wound() || !piece.wound()->stretched()) return {};
+  Table table{fmt::format("Strain from edge to edge (%, {} from the axis)", u.name), {"distance"}, {}, true};
+  const std::vector<FlightRing>& rings = piece.wound()->piece(piece.blank.piece).rings;
+  for (const FlightRing& r : rings) {
+    const char* name = r.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
+    table.heads.push_back(fmt::format("{}: along", name));
+    table.heads.push_back("across");
+  }
+  for (size_t i = 0; i < rings.front().map.size(); ++i) {
+    std::vector<std::string> row{cell_length(rings.front().map[i].radius, u)};
+    for (const FlightRing& r : rings) {
+      row.push_back(fixed(100 * r.map[i].along, 3));
+      row.push_back(fixed(100 * r.map[i].across, 3));
+    }
+    table.rows.push_back(std::move(row));
+  }
+  return table;
+}
+
 Table left_over_table(const std::vector<std::string>& texts) {
   Table table{"Dimensions for which the views have no room", {}, {}};
   for (const std::string& text : texts) table.rows.push_back({text});
@@ -141,9 +163,10 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
     std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
     return tables;
   }
-  std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece), faces_table(job, piece),
-                            schedule_table(job, piece), hits_table(job, piece),    inputs_table(job, piece),
-                            elements_table(job, piece), notes_table(piece)};
+  std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece),  faces_table(job, piece),
+                            schedule_table(job, piece), hits_table(job, piece),     inputs_table(job, piece),
+                            strain_table(job, piece),   elements_table(job, piece), notes_table(piece)};
+  if (piece.wound() && piece.wound()->stretched()) tables[2].rows.clear();  // no faces but the middle
   std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
   return tables;
 }

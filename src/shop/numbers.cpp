@@ -187,6 +187,7 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
   if (p.wall() && !p.part.making.bending.smooth())
     rows.push_back({p.round() ? "wall" : "curved stretches", pressing_text(p.part.making.bending, u)});
   if (p.ruled()) add_ruled_sizes(rows, p, u);
+  if (p.wound()) add_wound_sizes(rows, p, u);
   if (p.folded()) add_folded_sizes(rows, p, u);
   rows.push_back(
       {"made",
@@ -221,7 +222,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   if (p.part.sheet.density)
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
-  const bool open = p.wall() && p.wall()->open;
+  const bool open = p.wound() || (p.wall() && p.wall()->open);
   if (!open && (p.wall() || joint_length(b) > 0))
     rows.push_back({p.folded() ? "joints" : "seam", shown_length(joint_length(b), u)});
   if (p.folded()) {
@@ -231,6 +232,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   } else {
     add_rims(rows, p, u);
   }
+  add_wound_numbers(rows, p, u);
   if (p.wall()) {
     add_pressed_numbers(rows, b, u);
     rows.push_back({"overall height", shown_length(b.overall_height, u)});

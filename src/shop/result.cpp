@@ -6,11 +6,14 @@
 namespace juggler {
 namespace {
 
-std::variant<RoundPart, Body, RuledPart> formed_part(const PartJob& part) {
+using FormedAs = decltype(PieceResult::formed);
+
+FormedAs formed_part(const PartJob& part) {
   check(part.sheet, part.seam, part.making);
   const Hand hand = part.making.hand;
   if (const auto folded = folded_shape(part.asked))
     return body_of(as_made(*folded, hand), part.sheet, part.seam);
+  if (const auto wound = wound_shape(part.asked)) return wind(*wound, part.sheet, hand);
   if (const auto* transition = std::get_if<Transition>(&part.asked)) {
     if (is_folded(*transition, part.sheet))
       return body_of(as_made(*transition, hand), part.sheet, seam_as_made(part.seam, hand));
@@ -24,11 +27,12 @@ std::variant<RoundPart, Body, RuledPart> formed_part(const PartJob& part) {
   return RoundPart{sizes, form(sizes, part.sheet, Angle::radians(once.from))};
 }
 
-std::vector<Blank> blanks_of(const PartJob& part, const std::variant<RoundPart, Body, RuledPart>& formed) {
+std::vector<Blank> blanks_of(const PartJob& part, const FormedAs& formed) {
   if (const auto* body = std::get_if<Body>(&formed)) {
     check(part.sheet, part.seam, part.making);
     return make_blanks(*body, part.making);
   }
+  if (const auto* wound = std::get_if<WoundPart>(&formed)) return make_blanks(*wound, part.making);
   return make_blanks(part.asked, part.sheet, part.seam, part.making);
 }
 
@@ -37,8 +41,9 @@ std::vector<PieceResult> develop_part(const PartJob& part) {
   const auto formed = formed_part(part);
   for (Blank& blank : blanks_of(part, formed)) {
     PieceResult piece{part, formed, std::move(blank), {}};
-    piece.proof = piece.folded() ? prove(piece.blank, *piece.folded())
-                                 : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
+    piece.proof = piece.folded()  ? prove(piece.blank, *piece.folded())
+                  : piece.wound() ? prove(piece.blank, *piece.wound())
+                                  : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
     pieces.push_back(std::move(piece));
   }
   return pieces;

@@ -208,6 +208,8 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"bench", bench_json(bench_card(piece, bench))},
           {"bends", bends_json(b)},
           {"folding", folding_json(piece)},
+          {"rings", rings_json(piece)},
+          {"coil", coil_json(piece)},
           {"pressed", pressed_json(b.pressed)},
           {"openings", openings_json(b)},
           {"notes", b.notes},
@@ -279,10 +281,12 @@ Json part_json(const PieceResult& piece) {
   const PartJob& p = piece.part;
   Json part{{"name", p.making.name}, {"number", p.making.number}, {"part", p.name}, {"shape", p.shape}};
   const bool tube = std::holds_alternative<Tube>(p.asked);
-  part.update(piece.ruled()            ? ruled_part_json(piece)
+  part.update(piece.wound()            ? wound_part_json(piece)
+              : piece.ruled()          ? ruled_part_json(piece)
               : piece.round() && !tube ? round_part_json(piece)
                                        : folded_part_json(piece));
   part.update(making_json(p));
+  if (piece.wound()) part["hand"] = p.making.hand == Hand::opposite ? "left" : "right";
   return part;
 }
 

@@ -26,6 +26,12 @@ Json optional(const std::optional<T>& value) {
 [[nodiscard]] Json seam_json(const PieceResult& piece);
 /// What a transition was asked to be, and what its wall is.
 [[nodiscard]] Json ruled_part_json(const PieceResult& piece);
+/// What a flight or coil was asked to be.
+[[nodiscard]] Json wound_part_json(const PieceResult& piece);
+/// The rings that a blank of a flight may be, the one made first, and their strain; null of others.
+[[nodiscard]] Json rings_json(const PieceResult& piece);
+/// The lengths of a coil's layers; null of others.
+[[nodiscard]] Json coil_json(const PieceResult& piece);
 [[nodiscard]] Json bend_rule_json(const Bend& bend);
 /// What a folded part was asked to be.
 [[nodiscard]] Json folded_part_json(const PieceResult& piece);

@@ -1,0 +1,81 @@
+// Parts that wind about an axis, worked out: flights of conveyor screws and coils of strip, their blanks and
+// how far the metal stretches.
+#pragma once
+
+#include "juggler/form.h"
+
+namespace juggler {
+
+/// Principal strains at a distance from the axis.
+struct StrainAt {
+  double radius = 0;
+  double along = 0;
+  double across = 0;
+};
+
+/// A blank of a flight as a ring, and what forming it does to the metal. Strains are lengths formed over
+/// lengths flat, less one.
+struct FlightRing {
+  FlightFlat flat = FlightFlat::equal_edges;
+  double inner_radius = 0;  ///< of the flat ring; 0 where the pitch or the outside grows: no ring
+  double outer_radius = 0;
+  Angle sweep = {};            ///< of this blank
+  Angle gap = {};              ///< left by a whole turn: 360 degrees less its sweep
+  double inner = 0;            ///< strain along the inner edge: of all rulings the one farthest from 0
+  double middle = 0;           ///< along the line halfway
+  double outer = 0;            ///< along the outer edge
+  double greatest = 0;         ///< of all, along or across, the one farthest from 0
+  double greatest_radius = 0;  ///< distance from the axis at which it occurs
+  bool greatest_across = false;
+  double root_mean_square = 0;  ///< of both principal strains over the flight
+  /// From edge to edge, at equal steps; where pitch or outside grows, about the level line of the greatest
+  /// strain.
+  std::vector<StrainAt> map = {};
+};
+
+/// Lengths of a coil's strip, on each layer.
+struct CoilNumbers {
+  double inside = 0, neutral = 0, middle = 0, outside = 0;
+  double turns = 0;
+  double start_inside_diameter = 0, start_middle_diameter = 0, outside_diameter = 0;
+  double clearance = 0;  ///< the least between the faces of neighbouring turns; of less than one turn: 0
+};
+
+/// One blank of a wound part: the wall that is laid out, and where on the part it lies.
+struct WoundPiece {
+  Form laid;                           ///< of a flight a wall in the plane: the flat itself
+  double from = 0, to = 0;             ///< plan angles, radians
+  int number = 0;                      ///< which blank of the part is the first of these, from the start
+  int count = 1;                       ///< how many are alike
+  std::vector<FlightRing> rings = {};  ///< of a flight: the one made first
+};
+
+struct WoundPart {
+  Form form;  ///< the whole part in space: of a flight its middle
+  double thickness = 0;
+  int blanks = 1;  ///< how many make the part
+  std::vector<WoundPiece> pieces = {};
+  std::optional<CoilNumbers> coil = {};
+
+  [[nodiscard]] bool stretched() const { return !coil; }
+  /// The piece whose first blank has a number.
+  [[nodiscard]] const WoundPiece& piece(int number) const;
+};
+
+/// Works a wound part out.
+///
+/// Errors    Refusal for sizes missing, out of range or contradictory; turns of a coil that would touch; a
+/// flight
+///           that strains the metal beyond its limit, unless that is allowed.
+/// Accuracy  rounding for flats of equal edges and coils; least stretch to 1e-9 of the size where the shaft is a
+///           tenth of the pitch or more, thinner ones to 1e-4 of it.
+/// Cost      some milliseconds for each blank.
+/// Source    docs/maths/winding.md.
+[[nodiscard]] WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand = Hand::as_drawn);
+
+/// The strain of a flight's middle at a distance from the axis, along the helix there, formed over flat, for
+/// the flat of equal edges. Source docs/maths/winding.md (4).
+[[nodiscard]] double strain_of_equal_edges(double shaft_radius, double outside_radius, double pitch,
+                                           double radius);
+
+}  // namespace juggler

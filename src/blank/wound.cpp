@@ -1,0 +1,67 @@
+// Blanks of parts that wind about an axis.
+#include "juggler/winding.h"
+
+#include <algorithm>
+
+#include "folded.h"
+#include "juggler/blank.h"
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+std::string percent(double strain) { return shown(std::round(1e4 * strain) / 100) + " %"; }
+
+LayerSizes lengths_on(const Form& f, double layer) {
+  LayerSizes s;
+  s.base_girth = rim_length(f, EndName::base, layer);
+  s.top_girth = rim_length(f, EndName::top, layer);
+  return s;
+}
+
+void add_layers(Blank& b, const Form& f) {
+  b.inside = lengths_on(f, 0);
+  b.middle = lengths_on(f, f.thickness / 2);
+  b.outside = lengths_on(f, f.thickness);
+  b.neutral_sizes = lengths_on(f, f.neutral);
+}
+
+void note_strain(Blank& b, const FlightRing& ring) {
+  const double size = std::abs(ring.greatest);
+  const std::string what = std::string(ring.greatest < 0 ? "upsets" : "stretches") + " the metal by up to " +
+                           percent(size) + ", " + (ring.greatest_across ? "across" : "along") +
+                           " the flight at " + shown_mm(std::round(100 * ring.greatest_radius) / 100) +
+                           " from the axis.";
+  constexpr double warned = 0.02;
+  (size > warned ? b.warnings : b.notes).push_back("Pulling this blank into a flight " + what);
+}
+
+void mark_hand(Blank& b) {
+  b.notes.push_back("The inside is the face that looks up the axis; base is the edge on the shaft.");
+}
+
+}  // namespace
+
+std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
+  std::vector<Blank> blanks;
+  const double height = overall_height(part.form);
+  for (const WoundPiece& piece : part.pieces) {
+    Blank b = make_blank(piece.laid, {}, making);
+    b.piece = piece.number;
+    b.pieces = part.blanks;
+    b.count = making.quantity * piece.count;
+    b.overall_height = height;
+    if (part.coil) add_layers(b, part.form);
+    if (part.stretched()) {
+      b.thickness = part.thickness;
+      b.neutral = part.thickness / 2;
+      mark_hand(b);
+      note_strain(b, piece.rings.front());
+    }
+    blanks.push_back(std::move(b));
+  }
+  add_tabs(blanks, making.edges);
+  return blanks;
+}
+
+}  // namespace juggler

@@ -1,0 +1,403 @@
+// Flights and coils against closed forms, fine sums, and each other.
+#include <random>
+
+#include "common.h"
+#include "juggler/winding.h"
+
+namespace juggler::testing {
+namespace {
+
+using std::numbers::pi;
+
+const Sheet plate{.thickness = 3};
+
+Flight screw() { return {.shaft = 60, .outside = 200, .pitch = 200, .turns = 1}; }
+double helix(double radius, double pitch, double turns = 1) {
+  return turns * std::hypot(2 * pi * radius, pitch);
+}
+const FlightRing& ring_of(const WoundPart& part, FlightFlat flat) {
+  const std::vector<FlightRing>& rings = part.pieces.front().rings;
+  return rings[0].flat == flat ? rings[0] : rings[1];
+}
+
+TEST(Flight, EqualEdgesKeepBothEdgesAndTheWidth) {
+  const WoundPart part = wind(screw(), plate);
+  const FlightRing& r = ring_of(part, FlightFlat::equal_edges);
+  EXPECT_NEAR(r.outer_radius - r.inner_radius, 70, 1e-9 * 70);
+  EXPECT_NEAR(r.inner_radius * r.sweep.radians(), helix(30, 200), 1e-9 * 200);
+  EXPECT_NEAR(r.outer_radius * r.sweep.radians(), helix(100, 200), 1e-9 * 600);
+  EXPECT_NEAR(r.sweep.degrees() + r.gap.degrees(), 360, 1e-9);
+  const Blank b = make_blanks(part, {}).front();
+  EXPECT_NEAR(length_of(edge(b, EdgeName::base)->arcs), helix(30, 200), 1e-9 * 600);
+  EXPECT_NEAR(length_of(edge(b, EdgeName::top)->arcs), helix(100, 200), 1e-9 * 600);
+  EXPECT_EQ(edge(b, EdgeName::base)->arcs.size(), 1U);
+  EXPECT_NEAR(radius_of(edge(b, EdgeName::base)->arcs.front()), r.inner_radius, 1e-9 * 60);
+  EXPECT_NEAR(area(b), r.sweep.radians() / 2 * (std::pow(r.outer_radius, 2) - std::pow(r.inner_radius, 2)),
+              1e-9 * 33000);
+  EXPECT_EQ(b.thickness, 3);
+  EXPECT_TRUE(prove(b, part).passed);
+}
+
+// The two metrics by finite differences: of the blade in space, and of the ring in the plane.
+TEST(Flight, StrainIsThatOfTheTwoMetrics) {
+  const WoundPart part = wind(screw(), plate);
+  const FlightRing& r = ring_of(part, FlightFlat::equal_edges);
+  const auto measured = [&](double radius) {
+    const double step = 1e-5;
+    const Vec3 a{radius * std::cos(step), radius * std::sin(step), 200 * step / (2 * pi)};
+    const Vec3 b{radius * std::cos(step), -radius * std::sin(step), -200 * step / (2 * pi)};
+    const double flat = 2 * (r.inner_radius + radius - 30) * std::sin(step * r.sweep.radians() / (2 * pi));
+    return norm(a - b) / flat - 1;
+  };
+  EXPECT_NEAR(r.middle, measured(65), 1e-9);
+  EXPECT_NEAR(r.middle, strain_of_equal_edges(30, 100, 200, 65), 1e-12);
+  EXPECT_NEAR(r.inner, 0, 1e-12);
+  EXPECT_NEAR(r.outer, 0, 1e-12);
+  double worst = 0;
+  double at = 0;
+  for (int i = 0; i <= 7000; ++i) {
+    const double radius = 30 + 0.01 * i;
+    if (measured(radius) < worst) {
+      worst = measured(radius);
+      at = radius;
+    }
+  }
+  EXPECT_NEAR(r.greatest, worst, 1e-7);
+  EXPECT_NEAR(r.greatest_radius, at, 0.02);
+  EXPECT_NEAR(r.greatest, -0.032, 5e-4);
+  for (const StrainAt& s : r.map) EXPECT_NEAR(s.along, measured(s.radius), 1e-9);
+}
+
+// The measure of a ring, radius by radius, by the trapezium rule over its own polygon of radii.
+double measure(const std::vector<double>& rho, double k, double a, double b, double h) {
+  const auto n = rho.size() - 1;
+  const double step = (b - a) / static_cast<double>(n);
+  double sum = 0;
+  double area = 0;
+  for (size_t i = 0; i < n; ++i) {
+    const double r = a + step * (static_cast<double>(i) + 0.5);
+    const double g = std::hypot(r, h);
+    const double along = g / (k * (rho[i] + rho[i + 1]) / 2) - 1;
+    const double across = step / (rho[i + 1] - rho[i]) - 1;
+    sum += g * (along * along + across * across);
+    area += g;
+  }
+  return std::sqrt(sum / area);
+}
+
+TEST(Flight, NoOtherRingStretchesLess) {
+  Flight f = screw();
+  f.flat = FlightFlat::least_stretch;
+  const double h = 200 / (2 * pi);
+  const WoundPart part = wind(f, plate);
+  const FlightRing& least = part.pieces.front().rings.front();
+  ASSERT_EQ(least.flat, FlightFlat::least_stretch);
+  // Free edges are not pulled across.
+  EXPECT_NEAR(least.map.front().across, 0, 1e-9);
+  EXPECT_NEAR(least.map.back().across, 0, 1e-9);
+  // The same minimum among polygons of 140 radii, sought by a descent of its own from the ring of equal
+  // edges.
+  const FlightRing& equal = ring_of(part, FlightFlat::equal_edges);
+  constexpr size_t n = 140;
+  std::vector<double> rho;
+  for (size_t i = 0; i <= n; ++i) rho.push_back(equal.inner_radius + 70.0 * static_cast<double>(i) / n);
+  double k = equal.sweep.radians() / (2 * pi);
+  EXPECT_NEAR(measure(rho, k, 30, 100, h), equal.root_mean_square, 1e-5);
+  // Newton's steps for one unknown at a time, long ones first: shifts of all radii beyond a place, and the
+  // sweep.
+  double best = measure(rho, k, 30, 100, h);
+  for (int round = 0; round < 60; ++round) {
+    for (size_t from = 0; from <= n; from = from == 0 ? 1 : from + 3) {
+      const auto shifted = [&](double by) {
+        std::vector<double> other = rho;
+        for (size_t i = from; i <= n; ++i) other[i] += by;
+        return measure(other, k, 30, 100, h);
+      };
+      const Least l = juggler::least(shifted, -0.3, 0.3);
+      for (size_t i = from; i <= n && l.value < best; ++i) rho[i] += l.at;
+      best = std::min(best, l.value);
+      if (round > 3 && from > 30) break;
+    }
+    const Least l = juggler::least([&](double by) { return measure(rho, k + by, 30, 100, h); }, -0.01, 0.01);
+    if (l.value < best) k += l.at;
+    best = std::min(best, l.value);
+  }
+  EXPECT_GT(best, least.root_mean_square - 2e-6);
+  EXPECT_LT(best, least.root_mean_square * 1.02);
+  EXPECT_LT(least.root_mean_square, equal.root_mean_square / 2);
+}
+
+TEST(Flight, LeastStretchBeatsUnrollingTriangleByTriangle) {
+  // Unrolled in one strip of triangles between the edges, both edges and one diagonal keep their length: the
+  // ring that comes of it, ever finer, has the edges' lengths too, and the width that the triangles leave.
+  Flight f = screw();
+  const WoundPart part = wind(f, plate);
+  const FlightRing& least = ring_of(part, FlightFlat::least_stretch);
+  constexpr int n = 4000;
+  const double step = 2 * pi / n;
+  const auto at = [&](double r, int i) {
+    return Vec3{r * std::cos(step * i), r * std::sin(step * i), 200.0 * i / n};
+  };
+  const double across = norm(at(100, 0) - at(30, 0));
+  const double inner = norm(at(30, 1) - at(30, 0));
+  const double outer = norm(at(100, 1) - at(100, 0));
+  const double diagonal = norm(at(100, 1) - at(30, 0));
+  const auto angle = [](double a, double b, double c) {
+    return std::acos((a * a + b * b - c * c) / (2 * a * b));
+  };
+  // What the triangles at an inner corner have beyond half a turn turns the edge.
+  const double at_inner = angle(across, diagonal, outer) + angle(diagonal, inner, across);
+  const double at_next = angle(inner, across, diagonal);
+  const double turn = n * (at_inner + at_next - pi);
+  const double inner_radius = n * inner / turn;
+  const double outer_radius = n * outer / turn;
+  constexpr size_t parts = 2000;
+  std::vector<double> rho;
+  for (size_t i = 0; i <= parts; ++i)
+    rho.push_back(inner_radius + (outer_radius - inner_radius) * static_cast<double>(i) / parts);
+  const double unrolled = measure(rho, turn / (2 * pi), 30, 100, 200 / (2 * pi));
+  EXPECT_NEAR(unrolled, ring_of(part, FlightFlat::equal_edges).root_mean_square, 1e-3);
+  EXPECT_LT(least.root_mean_square, unrolled / 2);
+}
+
+TEST(Flight, BlanksAreCountedFromTheLowerEnd) {
+  Flight f = screw();
+  f.turns = 3.25;
+  f.turns_per_blank = 0.5;
+  const WoundPart part = wind(f, plate);
+  EXPECT_EQ(part.blanks, 7);
+  ASSERT_EQ(part.pieces.size(), 2U);
+  EXPECT_EQ(part.pieces[0].count, 6);
+  EXPECT_EQ(part.pieces[1].number, 6);
+  double inner = 0;
+  for (const Blank& b : make_blanks(part, {.quantity = 2})) {
+    EXPECT_TRUE(prove(b, part).passed);
+    EXPECT_EQ(b.pieces, 7);
+    inner += b.count * length_of(edge(b, EdgeName::base)->arcs);
+  }
+  EXPECT_NEAR(inner, 2 * helix(30, 200, 3.25), 1e-9 * 3000);
+}
+
+TEST(Flight, LeftHandIsTheMirrorImage) {
+  Flight f = screw();
+  f.pitch_to = 120;
+  f.outside_to = 240;
+  f.turns = 1.6;
+  f.start = Angle::degrees(30);
+  const WoundPart right = wind(f, plate);
+  const WoundPart left = wind(f, plate, Hand::opposite);
+  ASSERT_EQ(right.pieces.size(), left.pieces.size());
+  for (size_t i = 0; i < right.pieces.size(); ++i) {
+    EXPECT_NEAR(right.pieces[i].from, -left.pieces[i].to, 1e-12);
+    EXPECT_NEAR(right.pieces[i].rings[0].greatest, left.pieces[i].rings[0].greatest, 1e-12);
+  }
+  for (const double share : {0.0, 0.3, 1.0}) {
+    const double u = right.form.from() + share * (right.form.to() - right.form.from());
+    const Vec3 a = edge_point(right.form, EndName::top, 0, u);
+    const Vec3 b = edge_point(left.form, EndName::top, 0, -u);
+    EXPECT_NEAR(norm(a - Vec3{b.x, -b.y, b.z}), 0, 1e-9);
+  }
+  const std::vector<Blank> blanks = make_blanks(left, {.hand = Hand::opposite});
+  for (const Blank& b : blanks) EXPECT_TRUE(prove(b, left).passed);
+}
+
+TEST(Flight, GrowingOnesKeepTheirEdges) {
+  Flight f = screw();
+  f.pitch = 90;
+  f.pitch_to = 180;
+  f.outside_to = 260;
+  f.turns = 2;
+  const WoundPart part = wind(f, plate);
+  double inner = 0;
+  double outer = 0;
+  for (const Blank& b : make_blanks(part, {})) {
+    const Proof p = prove(b, part);
+    EXPECT_TRUE(p.passed) << p.greatest_distance << " at " << p.where << ", rims " << p.rim_mismatch;
+    inner += edge(b, EdgeName::base)->girth;
+    outer += edge(b, EdgeName::top)->girth;
+  }
+  double by_hand = 0;
+  double outer_by_hand = 0;
+  constexpr int n = 400000;
+  for (int i = 0; i < n; ++i) {
+    const double t = (i + 0.5) / n;
+    const double h = (90 + 90 * t) / (2 * pi);
+    by_hand += std::hypot(30, h) * 4 * pi / n;
+    outer_by_hand += std::sqrt(std::pow(100 + 30 * t, 2) + h * h + std::pow(30 / (4 * pi), 2)) * 4 * pi / n;
+  }
+  EXPECT_NEAR(inner, by_hand, 1e-9 * 1000);
+  EXPECT_NEAR(outer, outer_by_hand, 1e-9 * 2000);
+}
+
+TEST(Flight, RefusalsNameTheKey) {
+  const auto key = [](const Flight& f) { return refusal_of([&] { (void)wind(f, plate); }).key; };
+  Flight f = screw();
+  f.shaft.reset();
+  EXPECT_EQ(key(f), "shaft.diameter");
+  f = screw();
+  f.outside = 60;
+  EXPECT_EQ(key(f), "outside.diameter");
+  f = screw();
+  f.turns.reset();
+  EXPECT_EQ(key(f), "turns");
+  f = screw();
+  f.pitch = 0;
+  EXPECT_EQ(key(f), "pitch");
+  f = screw();
+  f.turns_per_blank = 1.5;
+  EXPECT_EQ(key(f), "blank.turns");
+  f = screw();
+  f.pitch_to = 100;
+  f.flat = FlightFlat::least_stretch;
+  EXPECT_EQ(key(f), "blank.flat");
+  // Steep on a thin shaft: beyond 5 %.
+  f = screw();
+  f.shaft = 20;
+  f.pitch = 300;
+  EXPECT_EQ(key(f), "strain_limit");
+  f.allow_strain = true;
+  const WoundPart part = wind(f, plate);
+  const Blank b = make_blanks(part, {}).front();
+  EXPECT_TRUE(prove(b, part).passed);
+  ASSERT_EQ(b.warnings.size(), 1U);
+  EXPECT_TRUE(has(b.warnings.front(), "upsets the metal"));
+  EXPECT_TRUE(has(refusal_of([&] { (void)make_blank(Shape(screw()), plate, {.gap = 2}); }).reason,
+                  "nothing closes it"));
+}
+
+TEST(Flight, AProofSeesAnotherStrain) {
+  WoundPart part = wind(screw(), plate);
+  const Blank b = make_blanks(part, {}).front();
+  part.pieces.front().rings.front().middle += 1e-6;
+  EXPECT_FALSE(prove(b, part).passed);
+}
+
+TEST(Coil, LayersHaveTheLengthsOfTheirCurves) {
+  const Coil c{.inside = 80, .spacing = 12, .turns = 5, .width = 60};
+  const Sheet sheet{.thickness = 2, .neutral = 0.4};
+  const WoundPart part = wind(c, sheet);
+  const CoilNumbers& n = *part.coil;
+  const double m = 12 / (2 * pi);
+  const double r0 = n.start_middle_diameter / 2;
+  // Points of a layer from the spiral and its normal by differences; chords, and from two of them the limit.
+  const auto layer_at = [&](double d, double u) {
+    const auto middle = [&](double v) { return (r0 + m * v) * direction(v); };
+    const Vec2 way = middle(u + 1e-6) - middle(u - 1e-6);
+    return middle(u) + (-d / norm(way)) * left_of(way);
+  };
+  const auto length = [&](double d) {
+    const auto sum = [&](int parts) {
+      double s = 0;
+      for (int i = 0; i < parts; ++i)
+        s += norm(layer_at(d, 10 * pi * (i + 1) / parts) - layer_at(d, 10 * pi * i / parts));
+      return s;
+    };
+    const double coarse = sum(20000);
+    const double fine = sum(40000);
+    return fine + (fine - coarse) / 3;
+  };
+  EXPECT_NEAR(n.middle, length(0), 1e-8 * 2200);
+  EXPECT_NEAR(n.inside, length(-1), 1e-8 * 2200);
+  EXPECT_NEAR(n.outside, length(1), 1e-8 * 2200);
+  EXPECT_NEAR(n.neutral, n.inside + 0.4 * (n.outside - n.inside), 1e-9 * 2200);
+  // By quadrature of speeds alone: to 1e-9.
+  EXPECT_NEAR(n.middle, integral([&](double u) { return std::hypot(r0 + m * u, m); }, 0, 10 * pi),
+              1e-9 * 2200);
+  EXPECT_NEAR(n.inside, rim_length(part.form, EndName::base, 0), 1e-9 * 2200);
+  EXPECT_NEAR(n.outside, rim_length(part.form, EndName::top, 2), 1e-9 * 2200);
+  EXPECT_NEAR(2 * norm(layer_at(-1, 0)), 80, 1e-9 * 80);
+  EXPECT_NEAR(2 * norm(layer_at(1, 10 * pi)), n.outside_diameter, 1e-9 * 200);
+  // Turn against turn, every pair of places.
+  double nearest = HUGE_VAL;
+  for (int i = 0; i < 2000; ++i) {
+    for (int k = -60; k <= 60; ++k) {
+      const double u = 8 * pi * i / 2000;
+      const double v = u + 2 * pi + 0.002 * k;
+      nearest = std::min(nearest, norm((r0 + m * u) * direction(u) - (r0 + m * v) * direction(v)));
+    }
+  }
+  EXPECT_NEAR(n.clearance, nearest - 2, 1e-4);
+  const Blank b = make_blanks(part, {}).front();
+  EXPECT_NEAR(enclosing(b).width, n.neutral, 1e-9 * 2200);
+  EXPECT_NEAR(enclosing(b).height, 60, 1e-9 * 2200);
+  EXPECT_TRUE(prove(b, part).passed);
+}
+
+TEST(Coil, TheOutsideGivesTheTurns) {
+  const Coil c{.inside = 80, .spacing = 12, .turns = 5.3, .width = 60};
+  const double outside = wind(c, plate).coil->outside_diameter;
+  const Coil other{.inside = 80, .spacing = 12, .outside = outside, .width = 60};
+  EXPECT_NEAR(wind(other, plate).coil->turns, 5.3, 1e-9);
+  EXPECT_NEAR(wind(other, plate, Hand::opposite).coil->neutral, wind(c, plate).coil->neutral, 1e-9 * 3000);
+}
+
+TEST(Coil, RefusalsNameTheKey) {
+  const auto key = [](const Coil& c) { return refusal_of([&] { (void)wind(c, plate); }).key; };
+  const Coil good{.inside = 80, .spacing = 12, .turns = 5, .width = 60};
+  Coil c = good;
+  c.middle = 80;
+  EXPECT_EQ(key(c), "start.middle_diameter");
+  c = good;
+  c.inside.reset();
+  EXPECT_EQ(key(c), "start.inside_diameter");
+  c = good;
+  c.spacing = 2;
+  EXPECT_EQ(key(c), "spacing");
+  // As wide as the sheet is thick, but square to the strip they are nearer.
+  c.spacing = 3;
+  EXPECT_EQ(key(c), "spacing");
+  c = good;
+  c.outside = 300;
+  EXPECT_EQ(key(c), "outside.diameter");
+  c.turns.reset();
+  c.outside = 70;
+  EXPECT_EQ(key(c), "outside.diameter");
+  c = good;
+  c.width.reset();
+  EXPECT_EQ(key(c), "width");
+  c = good;
+  c.turns = 0;
+  EXPECT_EQ(key(c), "turns");
+}
+
+class RandomWound : public ::testing::TestWithParam<int> {};
+TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
+  std::mt19937 random(static_cast<unsigned>(GetParam()));
+  const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
+  int made = 0;
+  for (int i = 0; i < 100; ++i) {
+    const Sheet sheet{.thickness = random() % 4 ? within(0.2, 6) : 0, .neutral = within(0.3, 0.5)};
+    const Hand hand = random() % 2 ? Hand::as_drawn : Hand::opposite;
+    const double inner = within(0, 100);
+    Flight f{.shaft = inner,
+             .outside = inner + within(5, 300),
+             .pitch = within(10, 400),
+             .turns = within(0.05, 6)};
+    f.start = Angle::degrees(within(-400, 400));
+    f.turns_per_blank = random() % 2 ? 1 : within(0.1, 1);
+    f.allow_strain = random() % 2;
+    if (random() % 3 == 0) f.pitch_to = within(10, 400);
+    if (random() % 3 == 0) f.outside_to = inner + within(5, 300);
+    if (random() % 3 == 0) f.flat = FlightFlat::least_stretch;
+    Coil c{.spacing = within(1, 40), .turns = within(0.05, 12), .width = within(5, 100)};
+    (random() % 2 ? c.inside : c.middle) = within(1, 200);
+    const Shape shape = random() % 3 ? Shape(f) : Shape(c);
+    try {
+      const WoundPart part = wind(*wound_shape(shape), sheet, hand);
+      for (const Blank& b : make_blanks(part, {.hand = hand})) {
+        const Proof p = prove(b, part);
+        EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance
+                              << " at " << p.where << ", rims " << p.rim_mismatch << ", area "
+                              << p.area_mismatch << ", allowed " << p.allowed;
+      }
+      ++made;
+    } catch (const Refusal& refusal) {
+      EXPECT_FALSE(refusal.text().key.empty()) << GetParam() << ", " << i << ": " << refusal.what();
+    }
+  }
+  EXPECT_GT(made, 30);
+}
+INSTANTIATE_TEST_SUITE_P(FourTimes100, RandomWound, ::testing::Range(1, 5));
+
+}  // namespace
+}  // namespace juggler::testing
