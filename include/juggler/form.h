@@ -1,6 +1,7 @@
 // A part as a wall: straight rulings with a unit normal, its parallel layers, and where its ends are cut.
 #pragma once
 
+#include <array>
 #include <functional>
 #include <optional>
 #include <string>
@@ -138,6 +139,14 @@ struct Span {
   double after = 0;
 };
 
+/// An end of a strip that is no ruling: a straight line on the flat from the base's ruling to the top's, and
+/// how far a half circle stands out beyond it, mm.
+struct ObliqueEnd {
+  double base = 0;
+  double top = 0;
+  double round = 0;
+};
+
 /// A part, or one piece of it, ready to be opened out. The wall is the inside face.
 struct Form {
   Wall wall = {};
@@ -158,6 +167,7 @@ struct Form {
   bool coaxial = false;              ///< every ruling is the first one turned about the axis
   bool round_base = false;           ///< a transition's base is a circle
   bool open = false;  ///< a wall between two open curves: it has no seam, its edges are those of the seam
+  std::optional<std::array<ObliqueEnd, 2>> ends = {};  ///< of a strip: where it begins and where it ends
   bool turns_back = false;  ///< a profile is hollow: plan angles need not rise with u
   bool by_plan = true;      ///< u is the plan angle; else it only rises with it, by as much once round
   double before = 0;        ///< how far the wall goes on past the first and the last seam ruling, in u
@@ -259,6 +269,8 @@ struct Bevel {
 /// The radius to which a layer is rolled at an end, square to the ruling, mm: that of a template held square
 /// to the wall; past all measure where the wall does not bend. Source docs/maths/round.md (11).
 [[nodiscard]] double rolled_radius(const Form& form, EndName end, double layer, double u);
+/// The rulings between which the metal's rim runs: the seam rulings, or of a strip those of its ends.
+[[nodiscard]] std::pair<double, double> rim_range(const Form& form, EndName end);
 /// Length of a rim between the seam rulings on a layer, mm, by quadrature in space.
 [[nodiscard]] double rim_length(const Form& form, EndName end, double layer);
 /// Area of a layer between the rims and the seam rulings, mm2, by quadrature in space.

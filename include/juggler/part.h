@@ -91,9 +91,9 @@ using RoundShape = std::variant<Cone, Cylinder>;
 /// Parts of flat faces.
 using FoldedShape = std::variant<Panel, Hopper, Net, Tube>;
 /// Parts that wind about an axis.
-using WoundShape = std::variant<Flight, Coil>;
+using WoundShape = std::variant<Flight, Coil, HelicalStrip>;
 /// What a part can be.
-using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil>;
+using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip>;
 
 /// The shape, where it is a round one; a round tube is the cylinder of the face it is opened on.
 [[nodiscard]] std::optional<RoundShape> round_shape(const Shape& shape);

@@ -35,8 +35,9 @@ struct Proof {
 /// corners, size faces, edges, joints and areas against the body asked for.
 /// Source  docs/maths/folded.md (30)-(34).
 [[nodiscard]] Proof prove(const Blank& blank, const Body& body);
-/// Of a wound part: the blank against its flat; and of a flight the lengths of its edges, and of the line halfway,
-/// as the stations have them, against those of the blade in space, measured by chords, with the strain stated.
+/// Of a wound part: the blank against its flat; and of a flight the lengths of its edges, and of the line
+/// halfway, as the stations have them, against those of the blade in space, measured by chords, with the
+/// strain stated.
 [[nodiscard]] Proof prove(const Blank& blank, const WoundPart& part);
 /// The same for a part as it was given to make_blank() or make_blanks().
 [[nodiscard]] Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam = {},

@@ -41,6 +41,16 @@ struct CoilNumbers {
   double clearance = 0;  ///< the least between the faces of neighbouring turns; of less than one turn: 0
 };
 
+/// A helical strip, worked out.
+struct StripNumbers {
+  double pitch = 0, turns = 0, height = 0;
+  Angle lead = {};          ///< on the body
+  Angle neutral_lead = {};  ///< on the neutral layer
+  double inside = 0, neutral = 0,
+         outside = 0;  ///< lengths of an edge on each layer, from square end to square end
+  double upright = 0;  ///< width along the body
+};
+
 /// One blank of a wound part: the wall that is laid out, and where on the part it lies.
 struct WoundPiece {
   Form laid;                           ///< of a flight a wall in the plane: the flat itself
@@ -56,8 +66,10 @@ struct WoundPart {
   int blanks = 1;  ///< how many make the part
   std::vector<WoundPiece> pieces = {};
   std::optional<CoilNumbers> coil = {};
+  std::optional<StripNumbers> strip = {};
 
-  [[nodiscard]] bool stretched() const { return !coil; }
+  /// Whether it does not open flat as it is.
+  [[nodiscard]] bool stretched() const { return !coil && !strip; }
   /// The piece whose first blank has a number.
   [[nodiscard]] const WoundPiece& piece(int number) const;
 };
@@ -67,7 +79,8 @@ struct WoundPart {
 /// Errors    Refusal for sizes missing, out of range or contradictory; turns of a coil that would touch; a
 /// flight
 ///           that strains the metal beyond its limit, unless that is allowed.
-/// Accuracy  rounding for flats of equal edges and coils; least stretch to 1e-9 of the size where the shaft is a
+/// Accuracy  rounding for flats of equal edges and coils; least stretch to 1e-9 of the size where the shaft
+/// is a
 ///           tenth of the pitch or more, thinner ones to 1e-4 of it.
 /// Cost      some milliseconds for each blank.
 /// Source    docs/maths/winding.md.

@@ -41,4 +41,21 @@ struct Coil {
   Angle start = {};                    ///< plan angle of the start
 };
 
+/// How the ends of a helical strip are cut: square to its edges; level; upright, along the body; or round, a
+/// half circle whose tip lies where a square end would.
+enum class StripEnds { square, level, upright, round };
+[[nodiscard]] const char* name_of(StripEnds ends);
+
+/// A strip that winds up a cylinder and lies against it. Two of pitch, turns, height and lead angle.
+struct HelicalStrip {
+  std::optional<double> on = {};      ///< diameter of the body: the strip's inside face lies on it
+  std::optional<double> width = {};   ///< square to its edges
+  std::optional<double> pitch = {};   ///< rise for one turn
+  std::optional<double> turns = {};   ///< of its lower edge, from end to end
+  std::optional<double> height = {};  ///< that the lower edge rises
+  std::optional<Angle> lead = {};     ///< of the edges on the body, from level, above 0 and under 90 degrees
+  Angle start = {};                   ///< plan angle of the lower edge's lower end
+  StripEnds ends = StripEnds::square;
+};
+
 }  // namespace juggler

@@ -14,7 +14,11 @@ namespace {
 Placing laid_out(const Opened& o, Face face_up, const std::vector<Edge>& edges) {
   Placing p;
   p.mirror = face_up == Face::inside;
-  const double bisector = (o.flat.at(o.from()).heading + o.flat.at(o.to()).heading) / 2;
+  double bisector = (o.flat.at(o.from()).heading + o.flat.at(o.to()).heading) / 2;
+  if (o.form.ends) {  // a strip along its base edge
+    const Vec2 run = rim_point(o, EndName::base, o.to()) - rim_point(o, EndName::base, o.from());
+    bisector = std::atan2(run.y, run.x) + std::numbers::pi / 2;
+  }
   p.turn = std::numbers::pi / 2 - placed_heading(bisector, {p.mirror, 0, {}});
   Outline turned;
   for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
@@ -27,7 +31,7 @@ void place_on_metal(Blank& b, const Form& f, const Seam& seam) {
   const Outline edge_line = outline(b);
   for (Element& e : b.elements) {
     const bool first = e.number == 0;
-    if (!first && e.number + 1 != static_cast<int>(b.elements.size())) {
+    if (f.ends || (!first && e.number + 1 != static_cast<int>(b.elements.size()))) {
       e.on_metal = contains(edge_line, 0.5 * (e.base + e.top));
       continue;
     }

@@ -42,7 +42,8 @@ Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
   const auto rim = [&](EdgeName name, EndName end, double from, double to) {
     const FittedArcs fitted = rim_arcs(o, end, from, to, std::min(tolerance, coarsest(o.form)));
     made.fit_error = std::max(made.fit_error, fitted.error);
-    return Edge{name, fitted.arcs, rim_length(o, end, o.from(), o.to())};
+    return Edge{name, fitted.arcs,
+                rim_length(o, end, rim_range(o.form, end).first, rim_range(o.form, end).second)};
   };
   std::vector<Edge>& edges = made.edges;
   // A piece that lies about one corner alone has a point for an end.

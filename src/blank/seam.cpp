@@ -131,6 +131,8 @@ double edge_inset(const Form& form, const Seam& seam, SeamEdge edge) {
 }
 
 std::optional<SeamCut> cut_seam(const Opened& o, const Seam& seam) {
+  if (const auto& ends = o.form.ends)
+    return SeamCut{{(*ends)[0].base, (*ends)[0].top, {}}, {(*ends)[1].base, (*ends)[1].top, {}}, {}};
   const double start = edge_inset(o.form, seam, SeamEdge::start);
   const double last = edge_inset(o.form, seam, SeamEdge::end);
   if (seam.wedge) return wedge_cut(o, seam.wedge->radians());

@@ -223,7 +223,7 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
   for (Blank& blank : blanks) {
     if (blank.tabs.empty()) continue;
     into_quadrant(blank);
-    if (!crosses_itself(outline(blank), 1e-9 * blank.size)) continue;
+    if (works.empty() || !crosses_itself(outline(blank), 1e-9 * blank.size)) continue;
     refuse(works.front(), ".width", "makes the outline cross itself", {}, {},
            "make the lap, hem or lock narrower, or give it a taper");
   }

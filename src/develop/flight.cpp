@@ -406,7 +406,8 @@ const WoundPiece& WoundPart::piece(int number) const {
 WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
   if (const auto* flight = std::get_if<Flight>(&shape)) return wound_flight(*flight, sheet, hand);
-  return wound_coil(std::get<Coil>(shape), sheet, hand);
+  if (const auto* coil = std::get_if<Coil>(&shape)) return wound_coil(*coil, sheet, hand);
+  return wound_strip(std::get<HelicalStrip>(shape), sheet, hand);
 }
 
 }  // namespace juggler

@@ -22,10 +22,14 @@ double face_radius(double r, double m, double d) {
   return std::sqrt(r * r + 2 * d * r * r / std::hypot(r, m) + d * d);
 }
 
-// The middle's radius where a face lies at another.
-double middle_of_face(double face, double m, double d) {
-  const double low = std::max(face - std::abs(d) - m, 0.0);
-  return root([&](double r) { return face_radius(r, m, d) - face; }, low, face + std::abs(d) + m);
+// The middle's radius where a face lies at another; none where the strip is too thick to come so near the
+// axis.
+std::optional<double> middle_of_face(double face, double m, double d) {
+  const double high = face + std::abs(d) + m;
+  const auto off = [&](double r) { return face_radius(r, m, d) - face; };
+  const Least nearest = least(off, 0, high);
+  if (nearest.value > 0) return std::nullopt;
+  return root(off, nearest.at, high);
 }
 
 [[noreturn]] void refuse(const char* reason, const char* key, const std::string& found,
@@ -50,10 +54,11 @@ Spiral spiral_of(const Coil& c, double thickness) {
   s.m = spacing / two_pi;
   const char* key = c.inside ? "start.inside_diameter" : "start.middle_diameter";
   const double start = needed_size(c.inside ? c.inside : c.middle, key, 1e-3, 1e5, missing) / 2;
-  s.first = c.inside ? middle_of_face(start, s.m, -thickness / 2) : start;
+  const auto from_face = c.inside ? middle_of_face(start, s.m, -thickness / 2) : start;
+  s.first = from_face.value_or(0);
   // The inside face must bend, not fold.
   const double w = std::hypot(s.first, s.m);
-  if (w <= thickness / 2 * (1 + s.m * s.m / (w * w)))
+  if (!from_face || w <= thickness / 2 * (1 + s.m * s.m / (w * w)))
     refuse("leaves no inside face at its start", key, shown_mm(2 * start),
            "more than about " + shown_mm(thickness), "start it wider");
   if (c.turns) {
@@ -66,7 +71,7 @@ Spiral spiral_of(const Coil& c, double thickness) {
     if (end <= least)
       refuse("is no larger than the coil is at its start", "outside.diameter", shown_mm(2 * end),
              "more than " + shown_mm(2 * least), "give the diameter over the last turn");
-    s.angle = (middle_of_face(end, s.m, thickness / 2) - s.first) / s.m;
+    s.angle = (middle_of_face(end, s.m, thickness / 2).value_or(s.first) - s.first) / s.m;
     if (s.angle > 1000 * two_pi)
       refuse("makes too many turns", "outside.diameter", shown(s.angle / two_pi), "up to 1000 turns",
              "widen the spacing");

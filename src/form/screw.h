@@ -34,6 +34,9 @@ struct Screw {
 /// The strip of a coil, its numbers and its wall. (7)-(10)
 [[nodiscard]] WoundPart wound_coil(const Coil& coil, const Sheet& sheet, Hand hand);
 
+/// (11)-(13)
+[[nodiscard]] WoundPart wound_strip(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
+
 /// A given size in its range.
 [[nodiscard]] double needed_size(const std::optional<double>& value, const char* key, double least,
                                  double most, const char* advice);

@@ -53,12 +53,12 @@ double rolled_radius(const Form& form, EndName end, double layer, double u) {
 namespace {
 
 // A figure of each ruling between the seam rulings, added up piece by piece.
-double sum_over(const Form& f, double negligible,
+double sum_over(const Form& f, std::pair<double, double> range, double negligible,
                 const std::function<double(const WallPiece&, double u)>& figure) {
   double sum = 0;
   for (const WallPiece& piece : f.wall) {
-    const double from = std::max(piece.from, f.from());
-    const double to = std::min(piece.to, f.to());
+    const double from = std::max(piece.from, range.first);
+    const double to = std::min(piece.to, range.second);
     if (from < to)
       sum += integral([&](double u) { return figure(piece, u); }, from, to, f.by_plan ? 2 : 1, negligible);
   }
@@ -67,9 +67,15 @@ double sum_over(const Form& f, double negligible,
 
 }  // namespace
 
+std::pair<double, double> rim_range(const Form& f, EndName end) {
+  if (!f.ends) return {f.from(), f.to()};
+  const auto at = [&](const ObliqueEnd& e) { return end == EndName::base ? e.base : e.top; };
+  return {at((*f.ends)[0]), at((*f.ends)[1])};
+}
+
 double rim_length(const Form& form, EndName end, double layer) {
   if (form.pointed(end) && layer == form.neutral) return 0;
-  return sum_over(form, 1e-13 * form.size, [&](const WallPiece& piece, double u) {
+  return sum_over(form, rim_range(form, end), 1e-13 * form.size, [&](const WallPiece& piece, double u) {
     const Ruling r = piece.ruling(u);
     const Cut cut = form.rim(end)(u);
     return norm(r.dc + layer * r.dn + cut.s * r.de + cut.ds * r.e);
@@ -77,21 +83,39 @@ double rim_length(const Form& form, EndName end, double layer) {
 }
 
 double wall_area(const Form& form, double layer) {
-  return sum_over(form, 1e-13 * form.size * form.size, [&](const WallPiece& piece, double u) {
-    const Ruling r = piece.ruling(u);
-    const double s0 = form.base(u).s;
-    const double s1 = form.top(u).s;
-    const Vec3 middle = r.dc + layer * r.dn + ((s0 + s1) / 2) * r.de;
-    return (s1 - s0) * norm(cross(middle, r.e));
-  });
+  return sum_over(form, {form.from(), form.to()}, 1e-13 * form.size * form.size,
+                  [&](const WallPiece& piece, double u) {
+                    const Ruling r = piece.ruling(u);
+                    const double s0 = form.base(u).s;
+                    const double s1 = form.top(u).s;
+                    const Vec3 middle = r.dc + layer * r.dn + ((s0 + s1) / 2) * r.de;
+                    return (s1 - s0) * norm(cross(middle, r.e));
+                  });
 }
 
+namespace {
+
+// A strip's half circles reach as far up and down from their centres as across.
+void look_at_ends(const Form& f, double& low, double& high) {
+  if (!f.ends) return;
+  for (const ObliqueEnd& e : *f.ends) {
+    if (e.round == 0) continue;
+    const double centre =
+        (edge_point(f, EndName::base, 0, e.base).z + edge_point(f, EndName::top, 0, e.top).z) / 2;
+    low = std::min(low, centre - e.round);
+    high = std::max(high, centre + e.round);
+  }
+}
+
+}  // namespace
+
 double overall_height(const Form& form) {
-  const double from = form.wall.front().from;
-  const double to = form.wall.back().to;
   double low = std::numeric_limits<double>::infinity();
   double high = -low;
+  look_at_ends(form, low, high);
   for (const EndName end : {EndName::base, EndName::top}) {
+    const double from = form.ends ? rim_range(form, end).first : form.wall.front().from;
+    const double to = form.ends ? rim_range(form, end).second : form.wall.back().to;
     for (const double layer : {0.0, form.thickness}) {
       const auto z = [&](double u) { return edge_point(form, end, layer, u).z; };
       low = std::min(low, form.coaxial && form.trims.empty() ? z(from) : least(z, from, to).value);

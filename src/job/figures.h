@@ -114,4 +114,18 @@ inline constexpr const char* coil_figure = R"(
                   ---'  outside.diameter
 )";
 
+inline constexpr const char* strip_figure = R"(
+        on.diameter
+      |<----------->|                  ends:
+      |           .-|                  square     level     upright    round
+      |      .-'.-' |                   /\        .__         |.         .-.
+      | .-'.-'      |  - - -           /  \        \  \       | '.      (   \
+      |-'           |    ^                                     |          '
+      |           .-|    | pitch
+      |      .-'.-' |    |             width: square to the edges
+      | .-'.-'      |  - v -
+      |-' lead_angle|
+      '-------------'
+)";
+
 }  // namespace juggler

@@ -242,7 +242,7 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}, name};
   const bool round = p.shape == "cone" || p.shape == "cylinder";
   const bool ruled = p.shape == "transition";
-  const bool wound = p.shape == "flight" || p.shape == "coil";
+  const bool wound = p.shape == "flight" || p.shape == "coil" || p.shape == "helical_strip";
   p.asked = p.shape == "cylinder" ? read_cylinder(part)
             : wound               ? read_wound(part, p.shape)
             : round               ? read_cone(part)

@@ -344,6 +344,15 @@ const std::vector<Key> flight_keys{
     {"strain_limit", Kind::number, "of the metal; more is refused (else 0.05)"},
     {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
 
+const std::vector<Key> strip_keys{
+    {"on.diameter", Kind::length, "of the body that the strip lies against"},
+    {"width", Kind::length, "of the strip, square to its edges"},
+    {"pitch", Kind::length, "rise for one turn"},
+    {"turns", Kind::number, "of the lower edge from end to end, 0.001 to 1000"},
+    {"height", Kind::length, "by which the lower edge rises"},
+    {"lead_angle", Kind::angle, "of the edges on the body, from level"},
+    {"ends", Kind::choice, "how its ends are cut (else square)", {"square", "level", "upright", "round"}}};
+
 const std::vector<Key> coil_keys{
     {"start.inside_diameter", Kind::length, "of the first turn, on the inside face"},
     {"start.middle_diameter", Kind::length, "or on the middle"},
@@ -361,7 +370,7 @@ std::vector<Key> folded(std::vector<Key> own) {
 
 const std::vector<std::string>& shape_names() {
   static const std::vector<std::string> names{"cone", "cylinder", "transition", "panel", "hopper",
-                                              "net",  "tube",     "flight",     "coil"};
+                                              "net",  "tube",     "flight",     "coil",  "helical_strip"};
   return names;
 }
 
@@ -375,7 +384,8 @@ const std::vector<Key>& shape_key_table(std::string_view shape) {
       {"net", folded(make_net_keys())},
       {"tube", completed(tube_keys)},
       {"flight", wound(flight_keys)},
-      {"coil", wound(coil_keys)}};
+      {"coil", wound(coil_keys)},
+      {"helical_strip", wound(strip_keys)}};
   const auto found = tables.find(shape);
   return found == tables.end() ? tables.at("cone") : found->second;
 }
@@ -432,7 +442,10 @@ const std::vector<ShapeHelp>& shapes() {
        help_of(shape_key_table("flight"), "")},
       {"coil", "a coil: strip wound in a flat spiral", std::string(coil_figure + 1),
        "start.inside_diameter or start.middle_diameter; spacing; turns or outside.diameter; width.",
-       help_of(shape_key_table("coil"), "")}};
+       help_of(shape_key_table("coil"), "")},
+      {"helical_strip", "a helical strip: wound up a cylinder and lying against it",
+       std::string(strip_figure + 1), "on.diameter, width, and two of pitch, turns, height and lead_angle.",
+       help_of(shape_key_table("helical_strip"), "")}};
   return all;
 }
 

@@ -1,4 +1,4 @@
-// Flights and coils of a job.
+// Flights, coils and helical strips of a job.
 #include "reader.h"
 
 namespace juggler {
@@ -37,6 +37,26 @@ Flight read_flight(Reader& r) {
   return f;
 }
 
+constexpr std::array<std::pair<const char*, StripEnds>, 4> end_words{{{"square", StripEnds::square},
+                                                                      {"level", StripEnds::level},
+                                                                      {"upright", StripEnds::upright},
+                                                                      {"round", StripEnds::round}}};
+
+HelicalStrip read_strip(Reader& r) {
+  HelicalStrip s;
+  r.length("on.diameter", s.on);
+  r.length("width", s.width);
+  r.length("pitch", s.pitch);
+  r.number("turns", s.turns);
+  r.length("height", s.height);
+  r.angle("lead_angle", s.lead);
+  r.angle("start.at", s.start);
+  std::optional<StripEnds> ends;
+  r.choice("ends", end_words, ends);
+  s.ends = ends.value_or(s.ends);
+  return s;
+}
+
 Coil read_coil(Reader& r) {
   Coil c;
   r.length("start.inside_diameter", c.inside);
@@ -53,6 +73,7 @@ Coil read_coil(Reader& r) {
 
 Shape read_wound(Reader& r, const std::string& shape) {
   if (shape == "coil") return read_coil(r);
+  if (shape == "helical_strip") return read_strip(r);
   return read_flight(r);
 }
 

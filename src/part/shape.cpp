@@ -122,6 +122,7 @@ std::optional<FoldedShape> folded_shape(const Shape& shape) {
 std::optional<WoundShape> wound_shape(const Shape& shape) {
   if (const auto* flight = std::get_if<Flight>(&shape)) return *flight;
   if (const auto* coil = std::get_if<Coil>(&shape)) return *coil;
+  if (const auto* strip = std::get_if<HelicalStrip>(&shape)) return *strip;
   return std::nullopt;
 }
 

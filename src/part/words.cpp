@@ -49,4 +49,9 @@ const char* name_of(FlightFlat flat) {
   return flat == FlightFlat::equal_edges ? "equal_edges" : "least_stretch";
 }
 
+const char* name_of(StripEnds ends) {
+  constexpr std::array names{"square", "level", "upright", "round"};
+  return names[static_cast<size_t>(ends)];
+}
+
 }  // namespace juggler

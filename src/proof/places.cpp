@@ -13,17 +13,20 @@ Vec2 rim_of(const FlatPanel& panel, EndName end, double u) {
 
 double norm_squared(Vec2 v) { return dot(v, v); }
 
-// Length along the rim to the look nearest to a point, within one half of the looks.
-double run_to(const RimEdge& rim, Vec2 p, bool first_half) {
+enum class Part { first_half, last_half, whole };
+
+// Length along the rim to the look nearest to a point, within a part of the looks.
+double run_to(const RimEdge& rim, Vec2 p, Part part) {
   const size_t middle = rim.points.size() / 2;
-  const auto from = rim.points.begin() + static_cast<std::ptrdiff_t>(first_half ? 0 : middle);
-  const auto to = first_half ? rim.points.begin() + static_cast<std::ptrdiff_t>(middle) : rim.points.end();
+  const auto at = [&](size_t i) { return rim.points.begin() + static_cast<std::ptrdiff_t>(i); };
+  const auto from = at(part == Part::last_half ? middle : 0);
+  const auto to = part == Part::first_half ? at(middle) : rim.points.end();
   const auto nearest =
       std::min_element(from, to, [&](Vec2 a, Vec2 b) { return norm_squared(p - a) < norm_squared(p - b); });
   return rim.runs[static_cast<size_t>(nearest - rim.points.begin())];
 }
 
-void look_along(RimEdge& rim, const std::vector<FlatPanel>& panels) {
+void look_along(RimEdge& rim, const std::vector<FlatPanel>& panels, bool strip) {
   constexpr int looks = 192;
   const double from = panels.front().from;
   const double to = panels.back().to;
@@ -38,13 +41,14 @@ void look_along(RimEdge& rim, const std::vector<FlatPanel>& panels) {
   }
   const Vec2 first = rim.edge->arcs.front().start;
   const Vec2 last = end_of(rim.edge->arcs.back());
-  rim.start_run = run_to(rim, rim.rising ? first : last, true);
-  rim.end_run = run_to(rim, rim.rising ? last : first, false);
+  // A strip's ends are oblique and may lie anywhere, but it does not come round on its flat.
+  rim.start_run = run_to(rim, rim.rising ? first : last, strip ? Part::whole : Part::first_half);
+  rim.end_run = run_to(rim, rim.rising ? last : first, strip ? Part::whole : Part::last_half);
 }
 
 }  // namespace
 
-std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& panels) {
+std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& panels, bool strip) {
   std::vector<RimEdge> rims;
   const size_t n = blank.edges.size();
   for (size_t i = 0; i < n; ++i) {
@@ -52,7 +56,7 @@ std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& p
     const bool rising = blank.edges[(i + n - 1) % n].name == EdgeName::seam_start;
     if (!is_rim(e.name)) continue;
     rims.push_back({.edge = &e, .end = end_of_rim(e.name), .rising = rising, .fit_error = blank.fit_error});
-    look_along(rims.back(), panels);
+    look_along(rims.back(), panels, strip);
   }
   return rims;
 }

@@ -30,7 +30,8 @@ struct RimEdge {
   double start_run = 0;           ///< where the edge begins and ends along it, in rising u
   double end_run = 0;
 };
-[[nodiscard]] std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& panels);
+[[nodiscard]] std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& panels,
+                                           bool strip);
 
 /// The ruling of a point close to a rim, of which is known after what fraction of the rim's length it
 /// comes.

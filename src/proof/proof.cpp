@@ -206,7 +206,8 @@ double rim_mismatch(const std::vector<RimEdge>& rims, const Form& f, const std::
     const EdgeSpan span = span_of(rim, panels);
     const double cut = flat_length(panels, rim.end, std::min(span.from, span.to),
                                    std::max(span.from, span.to), 1e-13 * f.size);
-    const double whole = flat_length(panels, rim.end, f.from(), f.to(), 1e-13 * f.size);
+    const auto [from, to] = rim_range(f, rim.end);
+    const double whole = flat_length(panels, rim.end, from, to, 1e-13 * f.size);
     const double asked = rim_length(f, rim.end, f.neutral);
     worst = worse({worst, std::abs(whole - asked), std::abs(rim.edge->girth - asked),
                    std::abs(length_of(rim.edge->arcs) - cut)});
@@ -246,10 +247,20 @@ double sweep(const FlatPanel& panel, double u) {
   return cross(along, base) + cross(along, top);
 }
 
+// How far the corners of a strip's end lie from the rims at its two rulings.
+double end_mismatch(const Edge& e, const ObliqueEnd& end, const std::vector<FlatPanel>& panels) {
+  const Vec2 base = panel_at(panels, end.base).base(end.base);
+  const Vec2 top = panel_at(panels, end.top).top(end.top);
+  const Vec2 a = e.arcs.front().start;
+  const Vec2 b = end_of(e.arcs.back());
+  return std::min(worse(norm(a - base), norm(b - top)), worse(norm(a - top), norm(b - base)));
+}
+
 // How far a seam edge's corners lie from where gap, lap and stock want them, measured from the ruling's image
 // inwards. A lap at a pointed end has one corner at the apex, on the image itself.
 double edge_mismatch(const Edge& e, const Form& f, const Seam& seam, const std::vector<FlatPanel>& panels) {
   const bool first = e.name == EdgeName::seam_start;
+  if (f.ends) return end_mismatch(e, (*f.ends)[first ? 0 : 1], panels);
   const double u = first ? f.from() : f.to();
   const FlatPanel& panel = panel_at(panels, u);
   const Vec2 ruling = direction(panel.heading(u));
@@ -305,7 +316,7 @@ double greatest_break(const Blank& blank) {
 
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   const std::vector<FlatPanel> panels = flat_panels(blank);
-  const std::vector<RimEdge> rims = rims_of(blank, panels);
+  const std::vector<RimEdge> rims = rims_of(blank, panels, f.ends.has_value());
   const std::vector<Place> places = outline_places(rims, panels);
   Formed formed{rulings_to_form(blank, f, places), {}};
   formed.rulings = form_again(panels, first_ruling(blank, f), formed.us);

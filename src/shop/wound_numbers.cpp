@@ -38,6 +38,20 @@ void coil_sizes(std::vector<Row>& rows, const Coil& c, const CoilNumbers& n, boo
   rows.push_back({"width", shown_length(*c.width, u)});
 }
 
+void strip_sizes(std::vector<Row>& rows, const HelicalStrip& s, const StripNumbers& n, bool left,
+                 const Units& u) {
+  rows.push_back({"on", "a body of dia " + shown_length(*s.on, u)});
+  rows.push_back({"width", fmt::format("{} square to the edges, {} upright", shown_length(*s.width, u),
+                                       shown_length(n.upright, u))});
+  rows.push_back({"pitch", shown_length(n.pitch, u)});
+  rows.push_back({"turns", fmt::format("{:g}, {} hand, from plan angle {:g} deg", n.turns,
+                                       left ? "left" : "right", s.start.degrees())});
+  rows.push_back({"rise", shown_length(n.height, u)});
+  rows.push_back({"lead angle", fmt::format("{} on the body, {} on the neutral layer, from level",
+                                            shown_angle(n.lead), shown_angle(n.neutral_lead))});
+  rows.push_back({"ends", name_of(s.ends)});
+}
+
 void ring_rows(std::vector<Row>& rows, const FlightRing& r, bool made, const Units& u) {
   const std::string name = r.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
   std::string ring = made ? "made; " : "not made; ";
@@ -60,6 +74,8 @@ void ring_rows(std::vector<Row>& rows, const FlightRing& r, bool made, const Uni
 void add_wound_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   const bool left = p.part.making.hand == Hand::opposite;
   if (const auto* f = std::get_if<Flight>(&p.part.asked)) flight_sizes(rows, *f, left, u);
+  if (const auto* s = std::get_if<HelicalStrip>(&p.part.asked))
+    strip_sizes(rows, *s, *p.wound()->strip, left, u);
   if (const auto* c = std::get_if<Coil>(&p.part.asked)) coil_sizes(rows, *c, *p.wound()->coil, left, u);
 }
 
@@ -71,6 +87,12 @@ void add_wound_numbers(std::vector<Row>& rows, const PieceResult& p, const Units
     rows.push_back({"strip middle", shown_length(n->middle, u)});
     rows.push_back({"strip outside", shown_length(n->outside, u)});
     if (n->turns >= 1) rows.push_back({"clearance", shown_length(n->clearance, u)});
+    return;
+  }
+  if (const auto& n = p.wound()->strip) {
+    rows.push_back({"edge inside", shown_length(n->inside, u)});
+    rows.push_back({"edge neutral", shown_length(n->neutral, u)});
+    rows.push_back({"edge outside", shown_length(n->outside, u)});
     return;
   }
   bool made = true;

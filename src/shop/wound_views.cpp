@@ -25,17 +25,17 @@ class WoundViews : public FormedPart {
     Scene s;
     s.size = form_.size;
     for (int i = 0; i < looks_; ++i) {
-      const Vec3 a = on_rim(EndName::base, u_at(i));
-      const Vec3 b = on_rim(EndName::base, u_at(i + 1));
-      const Vec3 c = on_rim(EndName::top, u_at(i));
-      const Vec3 d = on_rim(EndName::top, u_at(i + 1));
+      const Vec3 a = on_edge(EndName::base, i);
+      const Vec3 b = on_edge(EndName::base, i + 1);
+      const Vec3 c = on_edge(EndName::top, i);
+      const Vec3 d = on_edge(EndName::top, i + 1);
       s.faces.push_back({a, b, c});
       s.faces.push_back({c, b, d});
     }
     for (const EndName end : {EndName::base, EndName::top})
-      s.lines.push_back({[this, end](double i) { return on_rim(end, u_at(i)); }, looks_});
-    add_ruling(s, form_.from(), Pen::formed);
-    add_ruling(s, form_.to(), Pen::formed);
+      s.lines.push_back({[this, end](double i) { return on_edge(end, i); }, looks_});
+    for (const int end : {0, 1})
+      s.lines.push_back({[this, end](double i) { return on_end(end, i / 24); }, 24});
     add_seams(s);
     add_level_lines(s);
     add_shaft(s, projection);
@@ -82,9 +82,44 @@ class WoundViews : public FormedPart {
   [[nodiscard]] Vec3 on_rim(EndName end, double u) const {
     return edge_point(form_, end, form_.thickness / 2, u);
   }
+  // Where an end of the strip meets a rim.
+  [[nodiscard]] double end_at(int end, EndName rim) const {
+    if (!form_.ends) return end == 0 ? form_.from() : form_.to();
+    const ObliqueEnd& e = (*form_.ends)[static_cast<size_t>(end)];
+    return rim == EndName::base ? e.base : e.top;
+  }
+  [[nodiscard]] Vec3 on_edge(EndName rim, double i) const {
+    const double from = end_at(0, rim);
+    return on_rim(rim, from + (end_at(1, rim) - from) * i / looks_);
+  }
+  // Along an end of the strip: on a cylinder straight lines of the flat are even in direction and height; a
+  // half circle is one on the flat.
+  [[nodiscard]] Vec3 on_end(int end, double share) const {
+    const double base = end_at(end, EndName::base);
+    const double top = end_at(end, EndName::top);
+    const double low = form_.base(base).s;
+    const double high = form_.top(top).s;
+    double u = base + share * (top - base);
+    double s = low + share * (high - low);
+    if (form_.ends && (*form_.ends)[0].round > 0) {
+      const double neutral = norm(ruling_at(form_.wall, base).dc) + form_.neutral;
+      const Vec2 across{neutral * (top - base) / 2, (high - low) / 2};
+      const Vec2 out = (end == 0 ? 1.0 : -1.0) * left_of(across);
+      const double turn = std::numbers::pi * share;
+      const Vec2 off = -std::cos(turn) * across + std::sin(turn) * out;
+      u = (base + top) / 2 + off.x / neutral;
+      s = (low + high) / 2 + off.y;
+    }
+    const Ruling r = ruling_at(form_.wall, std::clamp(u, form_.from(), form_.to()));
+    if (u >= form_.from() && u <= form_.to()) return r.c + form_.thickness / 2 * r.n + s * r.e;
+    const double radius = norm(r.dc) + form_.thickness / 2;
+    return {radius * std::cos(u), radius * std::sin(u), s};
+  }
   [[nodiscard]] double outermost() const {
     if (const auto* f = std::get_if<Flight>(&piece_.part.asked))
       return std::max(*f->outside, f->outside_to.value_or(0)) / 2;
+    if (const auto* strip = std::get_if<HelicalStrip>(&piece_.part.asked))
+      return *strip->on / 2 + form_.thickness;
     return piece_.wound()->coil->outside_diameter / 2;
   }
 
@@ -115,11 +150,13 @@ class WoundViews : public FormedPart {
     for (double u = form_.from() + step; u < form_.to() - 1e-9; u += step) add_ruling(s, u, Pen::mark);
   }
 
+  // Or the body that a strip lies against.
   void add_shaft(Scene& s, const Projection& projection) const {
     const auto* f = std::get_if<Flight>(&piece_.part.asked);
-    if (!f || *f->shaft == 0) return;
+    const auto* strip = std::get_if<HelicalStrip>(&piece_.part.asked);
+    const double radius = f ? *f->shaft / 2 : strip ? *strip->on / 2 : 0;
+    if (radius == 0) return;
     constexpr int sides = 48;
-    const double radius = *f->shaft / 2;
     const double height = piece_.blank.overall_height;
     const auto at = [=](double i, double z) {
       const Vec2 d = direction(2 * std::numbers::pi * i / sides);
@@ -139,9 +176,12 @@ class WoundViews : public FormedPart {
 
   void add_silhouettes(Scene& s, const Projection& projection) const {
     const auto facing = [&](double u) { return dot(ruling_at(form_.wall, u).n, projection.towards_eye()); };
+    const double from = std::max(end_at(0, EndName::base), end_at(0, EndName::top));
+    const double to = std::min(end_at(1, EndName::base), end_at(1, EndName::top));
     for (int i = 0; i < looks_; ++i) {
       const double a = u_at(i);
       const double b = u_at(i + 1);
+      if (a < from || b > to) continue;
       if ((facing(a) < 0) != (facing(b) < 0)) add_ruling(s, root(facing, a, b), Pen::formed, false);
     }
   }

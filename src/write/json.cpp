@@ -210,6 +210,7 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"folding", folding_json(piece)},
           {"rings", rings_json(piece)},
           {"coil", coil_json(piece)},
+          {"strip", strip_json(piece)},
           {"pressed", pressed_json(b.pressed)},
           {"openings", openings_json(b)},
           {"notes", b.notes},

@@ -32,6 +32,8 @@ Json optional(const std::optional<T>& value) {
 [[nodiscard]] Json rings_json(const PieceResult& piece);
 /// The lengths of a coil's layers; null of others.
 [[nodiscard]] Json coil_json(const PieceResult& piece);
+/// The lengths of a helical strip's edges on each layer; null of others.
+[[nodiscard]] Json strip_json(const PieceResult& piece);
 [[nodiscard]] Json bend_rule_json(const Bend& bend);
 /// What a folded part was asked to be.
 [[nodiscard]] Json folded_part_json(const PieceResult& piece);

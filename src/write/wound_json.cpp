@@ -17,6 +17,20 @@ Json wound_part_json(const PieceResult& piece) {
             {"width", number(*c->width)},
             {"elements", elements}};
   }
+  if (const auto* s = std::get_if<HelicalStrip>(&piece.part.asked)) {
+    const StripNumbers& n = *piece.wound()->strip;
+    return {{"on", {{"diameter", number(*s->on)}}},
+            {"width", number(*s->width)},
+            {"upright", number(n.upright)},
+            {"pitch", number(n.pitch)},
+            {"turns", number(n.turns)},
+            {"height", number(n.height)},
+            {"lead_angle", number(n.lead.degrees())},
+            {"neutral_lead_angle", number(n.neutral_lead.degrees())},
+            {"start", {{"at", number(s->start.degrees())}}},
+            {"ends", name_of(s->ends)},
+            {"elements", elements}};
+  }
   const auto& f = std::get<Flight>(piece.part.asked);
   return {{"shaft", {{"diameter", number(*f.shaft)}}},
           {"outside",
@@ -67,6 +81,12 @@ Json coil_json(const PieceResult& piece) {
             {"outside", number(n.outside)}}},
           {"turns", number(n.turns)},
           {"clearance", n.turns >= 1 ? number(n.clearance) : Json(nullptr)}};
+}
+
+Json strip_json(const PieceResult& piece) {
+  if (!piece.wound() || !piece.wound()->strip) return nullptr;
+  const StripNumbers& n = *piece.wound()->strip;
+  return {{"inside", number(n.inside)}, {"neutral", number(n.neutral)}, {"outside", number(n.outside)}};
 }
 
 }  // namespace juggler
