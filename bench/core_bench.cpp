@@ -96,6 +96,32 @@ void presses_a_guard(benchmark::State& state) {
 }
 BENCHMARK(presses_a_guard)->RangeMultiplier(4)->Range(4, 1024)->Complexity();
 
+// By turns: a coil, all of it one piece; a flight, all of its blanks alike.
+void winds_a_coil(benchmark::State& state) {
+  const Coil coil{.inside = 80, .spacing = 12, .turns = static_cast<double>(state.range(0)), .width = 60};
+  for (auto _ : state) {
+    const WoundPart part = wind(coil, sheet);
+    const Blank blank = make_blanks(part, {}).front();
+    benchmark::DoNotOptimize(prove(blank, part));
+  }
+  state.SetComplexityN(state.range(0));
+}
+BENCHMARK(winds_a_coil)->RangeMultiplier(4)->Range(1, 256)->Complexity();
+
+void pulls_a_growing_flight(benchmark::State& state) {
+  const Flight flight{.shaft = 60,
+                      .outside = 200,
+                      .pitch = 100,
+                      .pitch_to = 160,
+                      .turns = static_cast<double>(state.range(0))};
+  for (auto _ : state) {
+    const WoundPart part = wind(flight, sheet);
+    for (const Blank& blank : make_blanks(part, {})) benchmark::DoNotOptimize(prove(blank, part));
+  }
+  state.SetComplexityN(state.range(0));
+}
+BENCHMARK(pulls_a_growing_flight)->RangeMultiplier(4)->Range(1, 64)->Complexity();
+
 void finds_the_smallest_rectangle(benchmark::State& state) {
   const Blank blank = make_blank(cone, sheet, seam);
   for (auto _ : state) benchmark::DoNotOptimize(enclosing(blank));

@@ -1,6 +1,7 @@
 #include "opened.h"
 
 #include <algorithm>
+#include <memory>
 
 namespace juggler {
 namespace {
@@ -20,17 +21,93 @@ Vec2 velocity(const Ruling& ruling, const Cut& cut) {
   return {v.along + cut.ds, v.across + cut.s * v.turn};
 }
 
-// A smooth stretch of a rim as a curve of the flat.
-Curve curve_of(const Opened& o, const RimPiece& piece, double from, double to) {
-  return {from, to,
-          [&o, &piece](double u) {
-            const FlatRuling r = o.flat.at(u);
-            return r.c + piece.cut(u).s * direction(r.heading);
-          },
-          [&o, &piece, from, to](double u) {
-            const Vec2 v = velocity(ruling_within(o.neutral, from, to, u), piece.cut(u));
-            return o.flat.at(u).heading + std::atan2(v.y, v.x);
-          }};
+// A smooth stretch of a rim on the flat, ruling by ruling.
+struct RimCurve {
+  const Opened& o;
+  const RimPiece& piece;
+  double from = 0;
+  double to = 0;
+
+  [[nodiscard]] Vec2 point(double u) const {
+    const FlatRuling r = o.flat.at(u);
+    return r.c + piece.cut(u).s * direction(r.heading);
+  }
+  [[nodiscard]] double heading(double u) const {
+    const Vec2 v = velocity(ruling_within(o.neutral, from, to, u), piece.cut(u));
+    return o.flat.at(u).heading + std::atan2(v.y, v.x);
+  }
+};
+
+// The same as series, which are quicker by far to look at; where they do not settle, or the rim all but
+// stands still, the rulings are asked.
+class RimSeries {
+ public:
+  explicit RimSeries(RimCurve curve) : curve_(curve) {
+    add(curve.from, curve.to, 7);
+    for (const Panel& p : panels_) speed_ = std::max(speed_, norm(way(p, (p.from + p.to) / 2)));
+  }
+
+  [[nodiscard]] Vec2 point(double u) const {
+    const Panel* p = panel_at(u);
+    return p ? Vec2{p->x(u), p->y(u)} : curve_.point(u);
+  }
+  [[nodiscard]] double heading(double u) const {
+    const Panel* p = panel_at(u);
+    if (!p) return curve_.heading(u);
+    const Vec2 v = way(*p, u);
+    if (norm(v) < 1e-2 * speed_) return curve_.heading(u);
+    return p->heading + std::atan2(cross(p->along, v), dot(p->along, v));
+  }
+
+ private:
+  struct Panel {
+    double from = 0, to = 0;
+    Series x, y, dx, dy;
+    double heading = 0;  // in the middle
+    Vec2 along;          // that way
+  };
+
+  static Vec2 way(const Panel& p, double u) { return {p.dx(u), p.dy(u)}; }
+
+  void add(double from, double to, int depth) {
+    std::vector<double> x, y;
+    for (const double u : Series::nodes(from, to)) {
+      const Vec2 p = curve_.point(u);
+      x.push_back(p.x);
+      y.push_back(p.y);
+    }
+    const Series along = Series::fit(from, to, x);
+    const Series up = Series::fit(from, to, y);
+    // So short that angles from the middle's heading never start anew.
+    const double middle = curve_.heading((from + to) / 2);
+    const double turn =
+        std::max(std::abs(curve_.heading(from) - middle), std::abs(curve_.heading(to) - middle));
+    if (turn < 1.5 && std::max(along.tail(), up.tail()) <= 2e-14 * curve_.o.form.size) {
+      panels_.push_back(
+          {from, to, along, up, along.derivative(), up.derivative(), middle, direction(middle)});
+      return;
+    }
+    if (depth == 0) return;
+    add(from, (from + to) / 2, depth - 1);
+    add((from + to) / 2, to, depth - 1);
+  }
+
+  [[nodiscard]] const Panel* panel_at(double u) const {
+    const auto found =
+        std::find_if(panels_.begin(), panels_.end(), [&](const Panel& p) { return u <= p.to; });
+    if (found == panels_.end()) return nullptr;
+    return u >= found->from ? &*found : nullptr;
+  }
+
+  RimCurve curve_;
+  std::vector<Panel> panels_;
+  double speed_ = 0;
+};
+
+Curve in_series(const RimCurve& curve) {
+  const auto series = std::make_shared<const RimSeries>(curve);
+  return {curve.from, curve.to, [series](double u) { return series->point(u); },
+          [series](double u) { return series->heading(u); }};
 }
 
 double length_on(const Opened& o, const RimPiece& piece, double from, double to) {
@@ -46,7 +123,7 @@ double length_on(const Opened& o, const RimPiece& piece, double from, double to)
 }
 
 // How far a rim leaves an arc, place by place along it.
-double departure(const Curve& curve, const Arc& arc) {
+double departure(const RimCurve& curve, const Arc& arc) {
   constexpr int looks = 32;
   double worst = 0;
   for (int i = 1; i <= looks; ++i) {
@@ -57,11 +134,11 @@ double departure(const Curve& curve, const Arc& arc) {
 }
 
 FittedArcs piece_arcs(const Opened& o, const RimPiece& piece, double from, double to, double tolerance) {
-  const Curve curve = curve_of(o, piece, from, to);
+  const RimCurve curve{o, piece, from, to};
   const Arc arc{curve.point(from), curve.heading(from), length_on(o, piece, from, to),
                 curve.heading(to) - curve.heading(from)};
   if (departure(curve, arc) <= 1e-11 * o.form.size) return {{arc}, 0};
-  return fit_arcs(curve, tolerance);
+  return fit_arcs(in_series(curve), tolerance);
 }
 
 // The smooth stretches of a rim between two rulings.
