@@ -59,6 +59,14 @@ struct PartJob {
   Seam seam;
   Making making;
   std::string key = {};  ///< of [parts.KEY], empty for [part]: a transition's collars are parts of their own
+  /// Of a slide's floor: the upright heights of its walls, which are parts of their own with the same key.
+  struct Walls {
+    std::optional<double> inner = {};
+    std::optional<double> outer = {};
+  };
+  std::optional<Walls> walls = {};
+  std::map<std::string, std::string> asked_as =
+      {};  ///< what the job calls the shape's keys, where it differs
 };
 
 /// A named size as understood: in the job's units, or degrees, or a plain number.

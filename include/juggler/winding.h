@@ -46,9 +46,10 @@ struct StripNumbers {
   double pitch = 0, turns = 0, height = 0;
   Angle lead = {};          ///< on the body
   Angle neutral_lead = {};  ///< on the neutral layer
-  double inside = 0, neutral = 0,
-         outside = 0;  ///< lengths of an edge on each layer, from square end to square end
-  double upright = 0;  ///< width along the body
+  /// Lengths of an edge on each layer, from square end to square end.
+  double inside = 0, neutral = 0, outside = 0;
+  double width = 0;    ///< square to the edges
+  double upright = 0;  ///< along the body
 };
 
 /// One blank of a wound part: the wall that is laid out, and where on the part it lies.

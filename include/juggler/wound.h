@@ -48,13 +48,14 @@ enum class StripEnds { square, level, upright, round };
 
 /// A strip that winds up a cylinder and lies against it. Two of pitch, turns, height and lead angle.
 struct HelicalStrip {
-  std::optional<double> on = {};      ///< diameter of the body: the strip's inside face lies on it
-  std::optional<double> width = {};   ///< square to its edges
-  std::optional<double> pitch = {};   ///< rise for one turn
-  std::optional<double> turns = {};   ///< of its lower edge, from end to end
-  std::optional<double> height = {};  ///< that the lower edge rises
-  std::optional<Angle> lead = {};     ///< of the edges on the body, from level, above 0 and under 90 degrees
-  Angle start = {};                   ///< plan angle of the lower edge's lower end
+  std::optional<double> on = {};       ///< diameter of the body: the strip's inside face lies on it
+  std::optional<double> width = {};    ///< square to its edges
+  std::optional<double> upright = {};  ///< or along the body
+  std::optional<double> pitch = {};    ///< rise for one turn
+  std::optional<double> turns = {};    ///< of its lower edge, from end to end
+  std::optional<double> height = {};   ///< that the lower edge rises
+  std::optional<Angle> lead = {};      ///< of the edges on the body, from level, above 0 and under 90 degrees
+  Angle start = {};                    ///< plan angle of the lower edge's lower end
   StripEnds ends = StripEnds::square;
 };
 

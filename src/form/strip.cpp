@@ -67,7 +67,9 @@ double ahead(const HelicalStrip& s, const Winding& w, double neutral, double wid
 
 WoundPart wound_strip(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
   const double radius = needed_size(s.on, "on.diameter", 1e-3, 1e5, "give the diameter of the body") / 2;
-  const double width = needed_size(s.width, "width", 1e-3, 1e5, "give the width of the strip");
+  if (s.width && s.upright)
+    refuse("is given beside the width", "upright", shown_mm(*s.upright), "width or upright",
+           "keep one of them");
   if (!(std::abs(s.start.degrees()) <= 3600))
     refuse("is out of range", "start.at", shown_degrees(s.start), "-3600 to 3600 degrees", "");
   const double t = *sheet.thickness;
@@ -75,10 +77,15 @@ WoundPart wound_strip(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
   const double neutral_layer = sheet.neutral * t;
   const double neutral = radius + neutral_layer;
   const double run = std::hypot(neutral, w.h);
-  const double upright = width * run / neutral;  // (11)
+  const double lean = neutral / run;  // (11)
+  const double width = s.upright ? lean * needed_size(s.upright, "upright", 1e-3, 1e5, "")
+                                 : needed_size(s.width, "width", 1e-3, 1e5,
+                                               "give the width of the strip, or how wide it is upright");
+  const double upright = width / lean;
   if (upright >= two_pi * w.h)
-    refuse("is so wide that the strip's turns lie over each other", "width", shown_mm(width),
-           "less than " + shown_mm(two_pi * w.h * neutral / run), "make it narrower, or the pitch larger");
+    refuse("is so wide that the strip's turns lie over each other", s.upright ? "upright" : "width",
+           shown_mm(width), "less than " + shown_mm(two_pi * w.h * neutral / run),
+           "make it narrower, or the pitch larger");
   const double sense = hand == Hand::opposite ? -1 : 1;
   const double start = sense * s.start.radians();
   const double moved = s.ends == StripEnds::round ? width / 2 / run : 0;
@@ -122,6 +129,7 @@ WoundPart wound_strip(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
                             helix(radius),
                             helix(neutral),
                             helix(radius + t),
+                            width,
                             upright};
   return part;
 }

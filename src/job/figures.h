@@ -128,4 +128,16 @@ inline constexpr const char* strip_figure = R"(
       '-------------'
 )";
 
+inline constexpr const char* slide_figure = R"(
+          across the slide                      seen from above
+       |                     |                      .---------.
+       |        |      |     | outer.height       .'  .---.  /
+       |        |      |     |                   /   /     \/
+       |________|      |_____|  floor           |   |   +   |
+      outer   inner                              \   '.   .'  .
+       wall   wall                                '.   '-'  .'
+                |<---->| inside.diameter            '-------'
+       |<------------------->| outside.diameter
+)";
+
 }  // namespace juggler

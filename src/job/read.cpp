@@ -242,7 +242,8 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}, name};
   const bool round = p.shape == "cone" || p.shape == "cylinder";
   const bool ruled = p.shape == "transition";
-  const bool wound = p.shape == "flight" || p.shape == "coil" || p.shape == "helical_strip";
+  const bool wound =
+      p.shape == "flight" || p.shape == "coil" || p.shape == "helical_strip" || p.shape == "slide";
   p.asked = p.shape == "cylinder" ? read_cylinder(part)
             : wound               ? read_wound(part, p.shape)
             : round               ? read_cone(part)
@@ -263,6 +264,10 @@ void add_part(const Entries& entries, Numbers& numbers, Job& job, const std::str
               const std::string& source) {
   PartJob part = read_part(entries, numbers, job, name, source);
   Reader r(entries, numbers, job.units, name.empty() ? "part." : "parts." + name + ".");
+  if (part.shape == "slide") {
+    for (PartJob& one : parts_of_slide(r, std::move(part))) job.parts.push_back(std::move(one));
+    return;
+  }
   std::vector<PartJob> collars;
   for (const EndName end : {EndName::base, EndName::top}) {
     if (auto collar = read_collar(r, part, end)) collars.push_back(std::move(*collar));
@@ -306,6 +311,7 @@ Job job_of(const Entries& entries, const std::string& source) {
 JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) {
   const std::string prefix = part.key.empty() ? "part." : "parts." + part.key + ".";
   Refusal::Text text = refusal.text();
+  if (const auto as = part.asked_as.find(text.key); as != part.asked_as.end()) text.key = as->second;
   const auto starts = [&](const char* table) { return text.key.starts_with(table); };
   const bool of_job = starts("drawing.") || starts("template.") ||
                       (starts("sheet.") && !job.given.contains(prefix + text.key));

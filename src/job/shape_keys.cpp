@@ -344,9 +344,26 @@ const std::vector<Key> flight_keys{
     {"strain_limit", Kind::number, "of the metal; more is refused (else 0.05)"},
     {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
 
+const std::vector<Key> slide_keys{
+    {"inside.diameter", Kind::length, "of the floor's inner edge"},
+    {"outside.diameter", Kind::length, "of the floor's outer edge"},
+    {"pitch", Kind::length, "fall for one turn"},
+    {"turns", Kind::number, "of the whole slide, 0.01 to 200"},
+    {"inner.height", Kind::length, "of the inner wall over the floor, upright"},
+    {"outer.height", Kind::length, "of the outer wall over the floor, upright"},
+    {"blank.turns", Kind::number, "of one blank of the floor, 0.01 to 1 (else 1)"},
+    {"blank.flat",
+     Kind::choice,
+     "what a blank of the floor keeps: the lengths of both edges, or all of it as nearly as can be (else "
+     "equal_edges)",
+     {"equal_edges", "least_stretch"}},
+    {"strain_limit", Kind::number, "of the floor's metal; more is refused (else 0.05)"},
+    {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
+
 const std::vector<Key> strip_keys{
     {"on.diameter", Kind::length, "of the body that the strip lies against"},
     {"width", Kind::length, "of the strip, square to its edges"},
+    {"upright", Kind::length, "or its width along the body"},
     {"pitch", Kind::length, "rise for one turn"},
     {"turns", Kind::number, "of the lower edge from end to end, 0.001 to 1000"},
     {"height", Kind::length, "by which the lower edge rises"},
@@ -369,8 +386,9 @@ std::vector<Key> folded(std::vector<Key> own) {
 }  // namespace
 
 const std::vector<std::string>& shape_names() {
-  static const std::vector<std::string> names{"cone", "cylinder", "transition", "panel", "hopper",
-                                              "net",  "tube",     "flight",     "coil",  "helical_strip"};
+  static const std::vector<std::string> names{"cone",   "cylinder",      "transition", "panel",
+                                              "hopper", "net",           "tube",       "flight",
+                                              "coil",   "helical_strip", "slide"};
   return names;
 }
 
@@ -385,7 +403,8 @@ const std::vector<Key>& shape_key_table(std::string_view shape) {
       {"tube", completed(tube_keys)},
       {"flight", wound(flight_keys)},
       {"coil", wound(coil_keys)},
-      {"helical_strip", wound(strip_keys)}};
+      {"helical_strip", wound(strip_keys)},
+      {"slide", wound(slide_keys)}};
   const auto found = tables.find(shape);
   return found == tables.end() ? tables.at("cone") : found->second;
 }
@@ -445,7 +464,11 @@ const std::vector<ShapeHelp>& shapes() {
        help_of(shape_key_table("coil"), "")},
       {"helical_strip", "a helical strip: wound up a cylinder and lying against it",
        std::string(strip_figure + 1), "on.diameter, width, and two of pitch, turns, height and lead_angle.",
-       help_of(shape_key_table("helical_strip"), "")}};
+       help_of(shape_key_table("helical_strip"), "")},
+      {"slide", "a spiral slide: a floor between two walls, three parts whose edges meet",
+       std::string(slide_figure + 1),
+       "inside.diameter, outside.diameter, pitch, turns, and the height of both walls.",
+       help_of(shape_key_table("slide"), "")}};
   return all;
 }
 

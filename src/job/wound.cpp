@@ -46,6 +46,7 @@ HelicalStrip read_strip(Reader& r) {
   HelicalStrip s;
   r.length("on.diameter", s.on);
   r.length("width", s.width);
+  r.length("upright", s.upright);
   r.length("pitch", s.pitch);
   r.number("turns", s.turns);
   r.length("height", s.height);
@@ -69,12 +70,57 @@ Coil read_coil(Reader& r) {
   return c;
 }
 
+// A slide's floor is a flight between its walls.
+Flight read_floor(Reader& r) {
+  Flight f = read_flight(r);
+  r.length("inside.diameter", f.shaft);
+  return f;
+}
+
+// A wall of a slide: its lower edge lies on the floor's middle, its face against the floor's edge.
+PartJob wall_of(const PartJob& floor, const std::string& name, double on,
+                const std::optional<double>& upright) {
+  const auto& flight = std::get<Flight>(floor.asked);
+  const std::string height = name + ".height";
+  PartJob wall = floor;
+  wall.shape = "helical_strip";
+  wall.name = floor.name.substr(0, floor.name.size() - std::string("floor").size()) + name + "-wall";
+  wall.asked = HelicalStrip{.on = on,
+                            .upright = upright,
+                            .pitch = flight.pitch,
+                            .turns = flight.turns,
+                            .start = flight.start,
+                            .ends = StripEnds::upright};
+  wall.walls.reset();
+  wall.asked_as = {{"on.diameter", name == "inner" ? "inside.diameter" : "outside.diameter"},
+                   {"upright", height},
+                   {"width", height}};
+  return wall;
+}
+
 }  // namespace
 
 Shape read_wound(Reader& r, const std::string& shape) {
   if (shape == "coil") return read_coil(r);
   if (shape == "helical_strip") return read_strip(r);
-  return read_flight(r);
+  return shape == "slide" ? read_floor(r) : read_flight(r);
+}
+
+std::vector<PartJob> parts_of_slide(Reader& r, PartJob floor) {
+  PartJob::Walls walls;
+  r.length("inner.height", walls.inner);
+  r.length("outer.height", walls.outer);
+  floor.shape = "flight";
+  floor.name = floor.name.empty() ? "floor" : floor.name + "-floor";
+  floor.asked_as = {{"shaft.diameter", "inside.diameter"}};
+  floor.walls = walls;
+  const auto& f = std::get<Flight>(floor.asked);
+  std::vector<PartJob> parts{floor};
+  if (!f.shaft || !f.outside || !floor.sheet.thickness) return parts;  // the floor will be refused
+  // The inner wall's outside and the outer wall's inside meet the floor's edges.
+  parts.push_back(wall_of(floor, "inner", *f.shaft - 2 * *floor.sheet.thickness, walls.inner));
+  parts.push_back(wall_of(floor, "outer", *f.outside, walls.outer));
+  return parts;
 }
 
 }  // namespace juggler

@@ -189,10 +189,10 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
   if (p.ruled()) add_ruled_sizes(rows, p, u);
   if (p.wound()) add_wound_sizes(rows, p, u);
   if (p.folded()) add_folded_sizes(rows, p, u);
-  rows.push_back(
-      {"made",
-       fmt::format("{} off{}", p.blank.count,
-                   p.part.making.hand == Hand::opposite ? ", opposite hand: plan angles mirrored" : "")});
+  rows.push_back({"made", fmt::format("{} off{}", p.blank.count,
+                                      p.part.making.hand == Hand::opposite && !p.wound()
+                                          ? ", opposite hand: plan angles mirrored"
+                                          : "")});
   return rows;
 }
 

@@ -41,7 +41,7 @@ void coil_sizes(std::vector<Row>& rows, const Coil& c, const CoilNumbers& n, boo
 void strip_sizes(std::vector<Row>& rows, const HelicalStrip& s, const StripNumbers& n, bool left,
                  const Units& u) {
   rows.push_back({"on", "a body of dia " + shown_length(*s.on, u)});
-  rows.push_back({"width", fmt::format("{} square to the edges, {} upright", shown_length(*s.width, u),
+  rows.push_back({"width", fmt::format("{} square to the edges, {} upright", shown_length(n.width, u),
                                        shown_length(n.upright, u))});
   rows.push_back({"pitch", shown_length(n.pitch, u)});
   rows.push_back({"turns", fmt::format("{:g}, {} hand, from plan angle {:g} deg", n.turns,

@@ -20,7 +20,7 @@ Json wound_part_json(const PieceResult& piece) {
   if (const auto* s = std::get_if<HelicalStrip>(&piece.part.asked)) {
     const StripNumbers& n = *piece.wound()->strip;
     return {{"on", {{"diameter", number(*s->on)}}},
-            {"width", number(*s->width)},
+            {"width", number(n.width)},
             {"upright", number(n.upright)},
             {"pitch", number(n.pitch)},
             {"turns", number(n.turns)},
