@@ -105,7 +105,10 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
   draw_projection(layout, {last.right - 0.12 * last.width(), last.top, last.right, last.bottom},
                   title.angles);
   const std::string sizes = sheet.sizes_on ? fmt::format("sizes on the {}, ", name_of(*sheet.sizes_on)) : "";
-  const std::string hand = piece.part.making.hand == Hand::opposite ? "opposite hand, " : "";
+  const bool opposite = piece.part.making.hand == Hand::opposite;
+  const std::string hand = piece.wound() ? (opposite ? "left hand, " : "right hand, ")
+                           : opposite    ? "opposite hand, "
+                                         : "";
   draw_row(layout, row(3),
            {{"made from",
              fmt::format("{}, {}{}{}, unit of length {}", piece.part.shape, hand, sizes,
