@@ -97,7 +97,7 @@ class Tabs {
              "laps, hems and locks go on straight edges");
     for (const EdgeTab& tab : blank_.tabs) {
       if (tab.edge == index)
-        refuse(work_, ".on", "names an edge that has a lap, hem or lock already", work_.on);
+        refuse(work_, ".on", "names an edge that has a lap, hem, lock or round end already", work_.on);
     }
     const Added added = added_by(work_, blank_.thickness);
     const Vec2 way = direction(along->heading);
