@@ -173,6 +173,15 @@ TEST(Transition, ASeamAHairBesideAStretchLiesAtItsEnd) {
   }
 }
 
+TEST(Transition, ASeamWhereTheWallStandsStillHasItsMetalOnTheRightSide) {
+  // All but sharp: about the corner the rulings do not move.
+  const Transition t{rectangle(200, 200, 0, 1e-300), rectangle(200, 200, 0, 1e-300), 120, {}};
+  const Seam seam{.gap = 2, .at = Angle::degrees(45), .ruling = SeamRuling::facing_base};
+  const Blank b = make_blank(t, film, seam);
+  EXPECT_NEAR(area(b), (800 - 2) * 120, 1e-9 * 96000);
+  EXPECT_TRUE(prove(b, t, film, seam).passed);
+}
+
 TEST(Transition, SlenderEllipsesAreProved) {
   for (const double width : {66.0, 20.0, 4.0}) {
     const Transition t{wide(ProfileKind::ellipse, width, 392.4, 9.654),

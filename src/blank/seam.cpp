@@ -18,7 +18,9 @@ Image image(const Opened& o, SeamEdge edge) {
   const FlatRuling r = o.flat.at(u);
   const Rates v = rates(ruling_at(o.neutral, u));
   const double middle = (o.form.base(u).s + o.form.top(u).s) / 2;
-  const bool leftwards = (v.across + middle * v.turn > 0) == (edge == SeamEdge::start);
+  // Walls run to the right of their rulings, or stand still at one.
+  const bool runs_left = v.across + middle * v.turn > 1e-9 * o.form.size;
+  const bool leftwards = runs_left == (edge == SeamEdge::start);
   return {u, r.c, (leftwards ? 1.0 : -1.0) * left_of(direction(r.heading))};
 }
 

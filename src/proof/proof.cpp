@@ -247,6 +247,14 @@ double sweep(const FlatPanel& panel, double u) {
   return cross(along, base) + cross(along, top);
 }
 
+// Whether the rulings sweep to their left: all do, or to their right, but for those at which the wall stands
+// still.
+bool sweeps_left(const std::vector<FlatPanel>& panels) {
+  double sum = 0;
+  for (const FlatPanel& p : panels) sum += (p.to - p.from) * sweep(p, (p.from + p.to) / 2);
+  return sum > 0;
+}
+
 // How far the corners of a strip's end lie from the rims at its two rulings.
 double end_mismatch(const Edge& e, const ObliqueEnd& end, const std::vector<FlatPanel>& panels) {
   const Vec2 base = panel_at(panels, end.base).base(end.base);
@@ -264,7 +272,7 @@ double edge_mismatch(const Edge& e, const Form& f, const Seam& seam, const std::
   const double u = first ? f.from() : f.to();
   const FlatPanel& panel = panel_at(panels, u);
   const Vec2 ruling = direction(panel.heading(u));
-  const double inwards = (sweep(panel, u) > 0) == first ? 1 : -1;
+  const double inwards = sweeps_left(panels) == first ? 1 : -1;
   const double inset = edge_inset(f, seam, first ? SeamEdge::start : SeamEdge::end);
   std::vector<Vec2> corners{e.arcs.front().start};
   for (const Arc& arc : e.arcs) corners.push_back(end_of(arc));
