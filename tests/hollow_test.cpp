@@ -356,6 +356,17 @@ TEST(Drawn, ControlPointsThatCoincideOrLieInLineMakeWhatTheySay) {
   expect_proved(bent, film, "bent");
 }
 
+TEST(Drawn, ALoopOfOneCurveIsAnOutline) {
+  const DrawnCurve loop = bezier_of({{0, 0}, {200, 150}, {-200, 150}, {0, 0}});
+  double girth = 0;
+  constexpr int parts = 100000;
+  for (int i = 0; i < parts; ++i)
+    girth += norm(loop.at((i + 1.0) / parts) - loop.at(static_cast<double>(i) / parts));
+  const Transition t{drawn({loop}), circle(60), 200, {}};
+  EXPECT_NEAR(rim_length(once_round(t), EndName::base, 0), girth, 1e-8 * girth);  // by chords: some 1e-10
+  expect_proved(t, {.thickness = 1, .sizes_on = Face::inside}, "loop");
+}
+
 TEST(Drawn, RoughJointsAreBroughtTogether) {
   // Ends 4 micrometres apart, headings off by a few hundred-thousandths: as drawings are when rounded.
   const std::vector<DrawnCurve> rough{

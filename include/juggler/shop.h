@@ -22,7 +22,8 @@ struct PieceResult {
   [[nodiscard]] const Body* folded() const { return std::get_if<Body>(&formed); }
   [[nodiscard]] const RuledPart* ruled() const { return std::get_if<RuledPart>(&formed); }
   [[nodiscard]] const WoundPart* wound() const { return std::get_if<WoundPart>(&formed); }
-  /// The wall once round of a round part or a transition, or of a coil; null where none opens flat as it is.
+  /// The wall once round of a round part or a transition, of a coil or strip; null where none opens flat as
+  /// it is.
   [[nodiscard]] const Form* wall() const {
     if (wound()) return wound()->stretched() ? nullptr : &wound()->form;
     return round() ? &round()->form : ruled() ? &ruled()->form : nullptr;

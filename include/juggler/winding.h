@@ -1,5 +1,5 @@
-// Parts that wind about an axis, worked out: flights of conveyor screws and coils of strip, their blanks and
-// how far the metal stretches.
+// Parts that wind about an axis, worked out: flights of conveyor screws, coils, helical strips; their blanks,
+// and how far the metal stretches.
 #pragma once
 
 #include "juggler/form.h"
@@ -77,19 +77,12 @@ struct WoundPart {
 
 /// Works a wound part out.
 ///
-/// Errors    Refusal for sizes missing, out of range or contradictory; turns of a coil that would touch; a
-/// flight
-///           that strains the metal beyond its limit, unless that is allowed.
-/// Accuracy  rounding for flats of equal edges and coils; least stretch to 1e-9 of the size where the shaft
-/// is a
-///           tenth of the pitch or more, thinner ones to 1e-4 of it.
+/// Errors    Refusal for sizes missing, out of range or contradictory; turns that would lie in each other;
+///           a flight that strains the metal beyond its limit, unless that is allowed.
+/// Accuracy  rounding for flats of equal edges, coils and strips; least stretch to 1e-9 of the size where
+///           the shaft is a tenth of the pitch or more, thinner ones to 1e-4 of it.
 /// Cost      some milliseconds for each blank.
 /// Source    docs/maths/winding.md.
 [[nodiscard]] WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand = Hand::as_drawn);
-
-/// The strain of a flight's middle at a distance from the axis, along the helix there, formed over flat, for
-/// the flat of equal edges. Source docs/maths/winding.md (4).
-[[nodiscard]] double strain_of_equal_edges(double shaft_radius, double outside_radius, double pitch,
-                                           double radius);
 
 }  // namespace juggler

@@ -6,9 +6,8 @@
 namespace juggler {
 
 /// What a flight's flat keeps.
-///   equal_edges    the lengths of both edges, and the width square to them: nothing stretches but between
-///   the
-///                  edges, where the metal is upset
+///   equal_edges    the lengths of both edges, and the width square to them; between the edges the metal is
+///                  upset
 ///   least_stretch  the ring whose two principal strains have the least mean square over the flight
 enum class FlightFlat { equal_edges, least_stretch };
 [[nodiscard]] const char* name_of(FlightFlat flat);

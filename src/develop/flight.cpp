@@ -394,10 +394,6 @@ WoundPart wound_flight(const Flight& f, const Sheet& sheet, Hand hand) {
 
 }  // namespace
 
-double strain_of_equal_edges(double shaft_radius, double outside_radius, double pitch, double radius) {
-  return Section{shaft_radius, outside_radius, pitch / two_pi}.strain(radius);
-}
-
 const WoundPiece& WoundPart::piece(int number) const {
   return *std::find_if(pieces.begin(), pieces.end() - 1,
                        [&](const WoundPiece& p) { return p.number == number; });

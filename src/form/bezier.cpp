@@ -54,20 +54,22 @@ BezierStretch::At BezierStretch::at(double s) const {
 Vec2 BezierStretch::way_at(double s) const {
   const Vec2 way = at(s).first;
   const bool at_end = s == 0 || s == 1;
-  if (!at_end || norm(way) > 1e-9 * norm(points.back() - points.front())) return way;
-  const Vec2 here = s == 0 ? points.front() : points.back();
-  const double far = norm(points.back() - points.front());
   const size_t n = points.size();
+  double far = 0;
+  for (const Vec2 p : points) far = std::max(far, norm(p - points.front()));
+  if (!at_end || norm(way) > 1e-9 * far) return way;
+  const Vec2 here = s == 0 ? points.front() : points.back();
   for (size_t k = 1; k < n; ++k) {
     const Vec2 other = s == 0 ? points[k] : points[n - 1 - k];
     if (norm(other - here) > 1e-9 * far) return s == 0 ? other - here : here - other;
   }
-  return points.back() - points.front();
+  return way;
 }
 
 bool BezierStretch::is_straight() const {
   const Vec2 chord = points.back() - points.front();
   const double length = norm(chord);
+  if (length == 0) return false;  // a loop
   constexpr double aside = 1e-7;  // mm
   double last = 0;
   for (const Vec2 p : points) {

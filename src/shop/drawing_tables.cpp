@@ -21,6 +21,7 @@ Table inputs_table(const JobResult& job, const PieceResult& piece) {
 }
 
 Table faces_table(const JobResult& job, const PieceResult& piece) {
+  if (!piece.wall()) return {};  // a flight is known by its middle alone
   const Blank& b = piece.blank;
   const Units& u = job.job.units;
   Table table{fmt::format("Edges as cut, on each face ({})", u.name),
@@ -166,7 +167,6 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
   std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece),  faces_table(job, piece),
                             schedule_table(job, piece), hits_table(job, piece),     inputs_table(job, piece),
                             strain_table(job, piece),   elements_table(job, piece), notes_table(piece)};
-  if (piece.wound() && piece.wound()->stretched()) tables[2].rows.clear();  // no faces but the middle
   std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
   return tables;
 }

@@ -13,7 +13,8 @@ void add_tube_sizes(std::vector<Row>& rows, const PieceResult& piece, const Unit
 void add_folded_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 /// Of a transition: its ends, and what its wall is.
 void add_ruled_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
-/// Of a flight or coil: the sizes asked for; the rings of a blank and their strain, or the lengths of the strip.
+/// Of a flight or coil: the sizes asked for; the rings of a blank and their strain, or the lengths of the
+/// strip.
 void add_wound_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 void add_wound_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 [[nodiscard]] std::string seam_text(const Seam& seam, const Units& units);
