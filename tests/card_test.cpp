@@ -13,7 +13,7 @@ PieceResult piece_of_part(const Shape& shape, const Sheet& sheet, const Seam& se
                           const Making& making = {}) {
   Job job;
   PartJob part;
-  part.shape = std::holds_alternative<Cone>(shape) ? "cone" : "cylinder";
+  part.shape = std::holds_alternative<Cone>(shape) ? "cone" : wound_shape(shape) ? "wound" : "cylinder";
   part.asked = shape;
   part.sheet = sheet;
   part.seam = seam;
@@ -100,6 +100,47 @@ TEST(BenchCard, RedrawnByBoxAndSwingLandsOnTheOutline) {
     expect_on_outline(piece, bench, "cone " + std::to_string(i));
   }
   EXPECT_GT(beyond_half_a_turn, 20);
+}
+
+TEST(BenchCard, OfWhatWindsLandsOnTheOutline) {
+  const Flight flight{.shaft = 60, .outside = 200, .pitch = 160, .turns = 1.4};
+  std::vector<Shape> shapes{flight, Coil{.inside = 80, .spacing = 12, .turns = 3, .width = 60}};
+  for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round})
+    shapes.push_back(HelicalStrip{.on = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends});
+  for (const Shape& shape : shapes) {
+    const PieceResult piece = piece_of_part(shape, sheet_of(2), {});
+    expect_on_outline(piece, {}, piece.blank.notes.empty() ? "strip" : piece.blank.notes.front());
+    JobResult job;
+    job.pieces.push_back(piece);
+    const auto* strip = std::get_if<HelicalStrip>(&shape);
+    bool box = false;
+    bool half_circle = false;
+    for (const std::string& line : card_lines(job, piece)) {
+      box = box || has(line, "The box is the blank");
+      half_circle = half_circle || has(line, "swing a half circle of radius 25.0 mm about");
+      EXPECT_LT(line.size(), 130U) << line;
+    }
+    const bool rectangle = std::holds_alternative<Coil>(shape) || (strip && strip->ends == StripEnds::square);
+    EXPECT_EQ(box, rectangle);
+    EXPECT_EQ(half_circle, strip && strip->ends == StripEnds::round);
+    if (!strip) continue;
+    // Elements are stepped off from the corners.
+    for (const Element& e : piece.blank.elements) {
+      const Arc& base = edge(piece.blank, EdgeName::base)->arcs.front();
+      const double along = std::min(norm(e.base - base.start), norm(e.base - end_of(base)));
+      EXPECT_NEAR(std::min(e.base_run, base.length - e.base_run), along, 1e-6) << e.number;
+    }
+  }
+}
+
+TEST(BenchCard, OfAParallelogramLandsOnTheOutline) {
+  Transition skew;
+  skew.base.profile.kind = skew.top.profile.kind = ProfileKind::polyline;
+  skew.base.profile.open = skew.top.profile.open = true;
+  skew.base.profile.points = {{0, 0}, {300, 0}};
+  skew.top.profile.points = {{90, 80}, {330, 80}};
+  skew.height = 200;
+  expect_on_outline(piece_of_part(skew, sheet_of(1), {}), {}, "open");
 }
 
 TEST(BenchCard, PastReachOffsetsFromTheChordLandOnTheOutline) {

@@ -31,6 +31,9 @@ struct WallPiece {
 /// A ruled wall, piece after piece in rising u. On round walls u is the plan angle in radians.
 using Wall = std::vector<WallPiece>;
 
+/// A wall of one ruling function in stretches, each up to so long in u.
+[[nodiscard]] Wall in_stretches(double from, double to, double most,
+                                const std::function<Ruling(double u)>& ruling);
 /// The parallel layer at a distance outwards, mm. Rulings and normals are shared.
 [[nodiscard]] Wall layer(const Wall& wall, double distance);
 /// The ruling at u; u lies within the wall.

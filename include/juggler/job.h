@@ -59,14 +59,9 @@ struct PartJob {
   Seam seam;
   Making making;
   std::string key = {};  ///< of [parts.KEY], empty for [part]: a transition's collars are parts of their own
-  /// Of a slide's floor: the upright heights of its walls, which are parts of their own with the same key.
-  struct Walls {
-    std::optional<double> inner = {};
-    std::optional<double> outer = {};
-  };
-  std::optional<Walls> walls = {};
-  std::map<std::string, std::string> asked_as =
-      {};  ///< what the job calls the shape's keys, where it differs
+  std::optional<EndName> meets = {};  ///< of a slide's wall: the edge of the floor, which has the same key
+  /// What the job calls the shape's keys, where it differs.
+  std::map<std::string, std::string> asked_as = {};
 };
 
 /// A named size as understood: in the job's units, or degrees, or a plain number.

@@ -148,6 +148,8 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making);
 /// A number for a message: up to nine digits, no exponent where it can be helped.
 [[nodiscard]] std::string shown(double value);
 [[nodiscard]] inline std::string shown_mm(double value) { return shown(value) + " mm"; }
+/// A share as a percentage, to a hundredth.
+[[nodiscard]] std::string shown_percent(double share);
 [[nodiscard]] inline std::string shown_degrees(Angle a) { return shown(a.degrees()) + " degrees"; }
 
 }  // namespace juggler

@@ -75,6 +75,14 @@ struct WoundPart {
   [[nodiscard]] const WoundPiece& piece(int number) const;
 };
 
+/// The walls in space: of a flight its middle, with the normal of its inner edge.
+[[nodiscard]] Form form(const FlightSizes& sizes);
+[[nodiscard]] Form form(const CoilSizes& sizes, const Sheet& sheet);
+[[nodiscard]] Form form(const StripSizes& sizes, const Sheet& sheet);
+/// Source docs/maths/winding.md (7)-(9), (11), (13).
+[[nodiscard]] CoilNumbers numbers_of(const CoilSizes& sizes, const Sheet& sheet);
+[[nodiscard]] StripNumbers numbers_of(const StripSizes& sizes, const Sheet& sheet);
+
 /// Works a wound part out.
 ///
 /// Errors    Refusal for sizes missing, out of range or contradictory; turns that would lie in each other;

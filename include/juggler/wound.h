@@ -58,4 +58,68 @@ struct HelicalStrip {
   StripEnds ends = StripEnds::square;
 };
 
+/// A flight worked out: radii, mm; plan angles, radians. A left-hand one falls as the plan angle rises.
+struct FlightSizes {
+  double shaft = 0;
+  double outside = 0, outside_to = 0;  ///< at the lower and at the upper end
+  double pitch = 0, pitch_to = 0;
+  double turns = 0;
+  double start = 0;  ///< of the lower end
+  double sense = 1;  ///< -1: left-hand
+
+  /// The share of the turns that is passed at a plan angle, from the lower end; and the other way.
+  [[nodiscard]] double part(double u) const;
+  [[nodiscard]] double plan(double part) const;
+  /// Rise per radian, mm, and its derivative by u. Source docs/maths/winding.md (1).
+  [[nodiscard]] double rise(double u) const;
+  [[nodiscard]] double rise_rate() const;
+  /// Radius of the outer edge, and its derivative by u.
+  [[nodiscard]] double outer(double u) const;
+  [[nodiscard]] double outer_rate() const;
+  /// Whether every turn is like the last.
+  [[nodiscard]] bool even() const { return outside == outside_to && pitch == pitch_to; }
+};
+
+/// A coil worked out: the middle of the strip lies on r = first + growth a, a from 0 to `angle`, radians.
+struct CoilSizes {
+  double first = 0;
+  double growth = 0;
+  double angle = 0;
+  double width = 0;
+  double start = 0;      ///< plan angle, radians
+  double sense = 1;      ///< -1: left-hand
+  double clearance = 0;  ///< the least between neighbouring turns; of less than one turn: 0
+
+  [[nodiscard]] double radius(double a) const { return first + growth * a; }
+};
+
+/// A helical strip worked out: radii and lengths, mm; angles, radians.
+struct StripSizes {
+  double body = 0;     ///< radius of the inside face
+  double neutral = 0;  ///< radius of the neutral layer
+  double rise = 0;     ///< per radian
+  double angle = 0;    ///< of the lower edge, from square end to square end
+  double width = 0;    ///< square to the edges
+  double upright = 0;  ///< along the body
+  double start = 0;
+  double sense = 1;
+  StripEnds ends = StripEnds::square;
+
+  /// Length of the neutral layer's edge per radian.
+  [[nodiscard]] double run() const;
+};
+
+/// Work the sizes out.
+///
+/// Errors    Refusal for sizes missing, out of range or contradictory, for turns that would lie in each
+///           other, and for ends that leave no strip.
+/// Accuracy  rounding.
+/// Source    docs/maths/winding.md (1), (9)-(12).
+[[nodiscard]] FlightSizes solve(const Flight& flight, Hand hand);
+[[nodiscard]] CoilSizes solve(const Coil& coil, const Sheet& sheet, Hand hand);
+[[nodiscard]] StripSizes solve(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
+
+/// How far a face, a distance outwards from the middle, stands from a coil's axis. (9)
+[[nodiscard]] double face_radius(double middle_radius, double growth, double outwards);
+
 }  // namespace juggler

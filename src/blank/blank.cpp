@@ -204,8 +204,8 @@ void add_flange(Blank& b, EdgeName name, const std::optional<RoundFlange>& flang
   b.notes.push_back(std::string("The ") + name_of(name) + " flange of " + shown_mm(flange->width) +
                     " is turned over at the marked line by " + shown_degrees(flange->turned) +
                     "; its free edge " + (flange->strain < 0 ? "is upset by " : "stretches by ") +
-                    shown(std::round(1e4 * std::abs(flange->strain)) / 100) +
-                    " %. Sizes of this end are those before it is turned.");
+                    shown_percent(std::abs(flange->strain)) +
+                    ". Sizes of this end are those before it is turned.");
 }
 
 // A piece, and what tells it from others: points of its outline as they lie on the flat.

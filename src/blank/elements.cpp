@@ -84,13 +84,22 @@ std::function<double(double)> girth_so_far(const Opened& o) {
   };
 }
 
+// From seam ruling to seam ruling; of a strip where both its edges are, if there is such a place.
+std::pair<double, double> element_range(const Form& f) {
+  const auto [base_from, base_to] = rim_range(f, EndName::base);
+  const auto [top_from, top_to] = rim_range(f, EndName::top);
+  const double from = std::max(base_from, top_from);
+  const double to = std::min(base_to, top_to);
+  return from < to ? std::pair(from, to) : std::pair(f.from(), f.to());
+}
+
 // Equal plan angles on round bases, equal neutral girth otherwise.
 std::vector<double> rulings_of_elements(const Opened& o, int spaces) {
   const Form& f = o.form;
   if (f.by_plan) {
+    const auto [from, to] = element_range(f);
     std::vector<double> us;
-    for (int i = 0; i <= spaces; ++i)
-      us.push_back(i == spaces ? o.to() : o.from() + (o.to() - o.from()) * i / spaces);
+    for (int i = 0; i <= spaces; ++i) us.push_back(i == spaces ? to : from + (to - from) * i / spaces);
     return us;
   }
   if (f.round_base) return at_equal_shares(f, spaces, [&](double u) { return plan_at(f, u); });
@@ -127,6 +136,14 @@ std::vector<Element> elements_of(const Opened& o, const Placing& placing, int sp
     e.top = placed(rim_point(o, EndName::top, u), placing);
     e.base_bevel = bevel_at(f, EndName::base, u);
     e.top_bevel = bevel_at(f, EndName::top, u);
+    if (i == 0 && f.ends) {  // from the corners
+      const auto run = [&](EndName end) {
+        const double corner = rim_range(f, end).first;
+        return corner <= u ? rim_length(o, end, corner, u) : -rim_length(o, end, u, corner);
+      };
+      e.base_run = run(EndName::base);
+      e.top_run = run(EndName::top);
+    }
     if (i > 0) {
       const double before = us[static_cast<size_t>(i) - 1];
       e.base_run = elements.back().base_run + rim_length(o, EndName::base, before, u);

@@ -10,8 +10,6 @@
 namespace juggler {
 namespace {
 
-std::string percent(double strain) { return shown(std::round(1e4 * strain) / 100) + " %"; }
-
 LayerSizes lengths_on(const Form& f, double layer) {
   LayerSizes s;
   s.base_girth = rim_length(f, EndName::base, layer);
@@ -29,7 +27,7 @@ void add_layers(Blank& b, const Form& f) {
 void note_strain(Blank& b, const FlightRing& ring) {
   const double size = std::abs(ring.greatest);
   const std::string what = std::string(ring.greatest < 0 ? "upsets" : "stretches") + " the metal by up to " +
-                           percent(size) + ", " + (ring.greatest_across ? "across" : "along") +
+                           shown_percent(size) + ", " + (ring.greatest_across ? "across" : "along") +
                            " the flight at " + shown_mm(std::round(100 * ring.greatest_radius) / 100) +
                            " from the axis.";
   constexpr double warned = 0.02;

@@ -1,38 +1,16 @@
 // Flats of flights. Equation numbers: docs/maths/winding.md.
-#include <Eigen/QR>
 #include <algorithm>
-#include <array>
-#include <boost/math/quadrature/gauss.hpp>
 #include <cmath>
-#include <memory>
 
-#include "../form/screw.h"
 #include "juggler/develop.h"
+#include "ring.h"
 
 namespace juggler {
 namespace {
 
 constexpr double two_pi = 2 * std::numbers::pi;
 
-double g_of(double r, double h) { return std::hypot(r, h); }  // (2)
-
-// The blade about one level line.
-struct Section {
-  double a = 0, b = 0, h = 0;
-
-  [[nodiscard]] double p() const { return g_of(a, h); }
-  [[nodiscard]] double q() const { return g_of(b, h); }
-  // (3). The difference of two roots without loss.
-  [[nodiscard]] double k() const { return (a + b) / (p() + q()); }
-  // (4)
-  [[nodiscard]] double strain(double r) const { return g_of(r, h) / (p() + k() * (r - a)) - 1; }
-  [[nodiscard]] double worst_radius() const {
-    const double denominator = p() - k() * a;
-    return denominator > 0 ? std::clamp(k() * h * h / denominator, a, b) : (a + b) / 2;
-  }
-};
-
-Section section_at(const Screw& s, double u) { return {s.shaft, s.outer(u), s.rise(u)}; }
+Section section_at(const FlightSizes& s, double u) { return {s.shaft, s.outer(u), s.rise(u)}; }
 
 // How fast the inner edge of a flat runs, and its level lines turn.
 struct Run {
@@ -62,151 +40,6 @@ Form laid(double from, double to, double size, const std::function<Run(double)>&
   return f;
 }
 
-// Sums over the blade: places with their share of the area, close together where it is narrow for its rise.
-struct Share {
-  double r = 0, weight = 0;
-};
-std::vector<Share> shares_of(const Section& s) {
-  using Rule = boost::math::quadrature::gauss<double, 30>;
-  std::vector<Share> shares;
-  constexpr int panels = 4;
-  const double from = std::asinh(s.a / s.h);
-  const double half = (std::asinh(s.b / s.h) - from) / (2 * panels);
-  double whole = 0;
-  for (int i = 0; i < panels; ++i) {
-    const double middle = from + half * (2 * i + 1);
-    for (size_t j = 0; j < Rule::abscissa().size(); ++j) {
-      for (const double x : {-Rule::abscissa()[j], Rule::abscissa()[j]}) {
-        const double r = s.h * std::sinh(middle + half * x);
-        const double g = g_of(r, s.h);
-        shares.push_back({r, Rule::weights()[j] * g * g});  // g dr = g^2 dt
-        whole += shares.back().weight;
-      }
-    }
-  }
-  for (Share& share : shares) share.weight /= whole;
-  return shares;
-}
-
-// (5), (6): the radius of the flat ring for every r, as a polynomial of Chebyshev, and its sweep.
-class LeastRing {
- public:
-  explicit LeastRing(const Section& s)
-      : s_(s), shares_(shares_of(s)), c_(Eigen::VectorXd::Zero(terms)), k_(s.k()) {
-    begin();
-    for (int i = 0; i < 60; ++i) {
-      const double step = improve();
-      if (step < 1e-14) break;
-    }
-  }
-
-  [[nodiscard]] double k() const { return k_; }
-  [[nodiscard]] double radius(double r) const { return values(r).dot(c_); }
-  [[nodiscard]] double along(double r) const { return g_of(r, s_.h) / (k_ * radius(r)) - 1; }
-  [[nodiscard]] double across(double r) const { return 1 / slopes(r).dot(c_) - 1; }
-  [[nodiscard]] const std::vector<Share>& shares() const { return shares_; }
-
- private:
-  static constexpr int terms = 40;
-
-  // In asinh(r/h), in which g is smooth wherever the blade begins: dr = g dt.
-  [[nodiscard]] double t_of(double r) const { return std::asinh(r / s_.h); }
-  [[nodiscard]] double place(double r) const {
-    const double from = t_of(s_.a);
-    const double to = t_of(s_.b);
-    return (2 * t_of(r) - from - to) / (to - from);
-  }
-  [[nodiscard]] Eigen::VectorXd values(double r) const {
-    Eigen::VectorXd t(terms);
-    const double x = place(r);
-    t[0] = 1;
-    t[1] = x;
-    for (int j = 2; j < terms; ++j) t[j] = 2 * x * t[j - 1] - t[j - 2];
-    return t;
-  }
-  // T_j' = j U_(j-1), per r.
-  [[nodiscard]] Eigen::VectorXd slopes(double r) const {
-    Eigen::VectorXd d(terms);
-    const double x = place(r);
-    const double rate = 2 / ((t_of(s_.b) - t_of(s_.a)) * g_of(r, s_.h));
-    double u0 = 0;
-    double u1 = 1;
-    d[0] = 0;
-    for (int j = 1; j < terms; ++j) {
-      d[j] = j * u1 * rate;
-      const double next = 2 * x * u1 - u0;
-      u0 = u1;
-      u1 = next;
-    }
-    return d;
-  }
-
-  // The ring of equal edges, as well as the polynomial can be it.
-  void begin() {
-    const auto n = static_cast<Eigen::Index>(shares_.size());
-    Eigen::MatrixXd at(n, terms);
-    Eigen::VectorXd radius(n);
-    for (Eigen::Index i = 0; i < n; ++i) {
-      const double r = shares_[static_cast<size_t>(i)].r;
-      at.row(i) = values(r).transpose();
-      radius[i] = s_.p() / s_.k() + r - s_.a;
-    }
-    c_ = at.colPivHouseholderQr().solve(radius);
-  }
-
-  // One step of Gauss and Newton; how far it went, over the size.
-  double improve() {
-    const auto n = static_cast<Eigen::Index>(shares_.size());
-    Eigen::MatrixXd jacobian(2 * n, terms + 1);
-    Eigen::VectorXd residual(2 * n);
-    for (Eigen::Index i = 0; i < n; ++i) {
-      const auto [r, weight] = shares_[static_cast<size_t>(i)];
-      const double root = std::sqrt(weight);
-      const Eigen::VectorXd value = values(r);
-      const Eigen::VectorXd slope = slopes(r);
-      const double rho = value.dot(c_);
-      const double steep = slope.dot(c_);
-      const double stretch = g_of(r, s_.h) / (k_ * rho);
-      residual[i] = root * (stretch - 1);
-      residual[n + i] = root * (1 / steep - 1);
-      jacobian.row(i).head(terms) = -root * stretch / rho * value.transpose();
-      jacobian(i, terms) = -root * stretch / k_;
-      jacobian.row(n + i).head(terms) = -root / (steep * steep) * slope.transpose();
-      jacobian(n + i, terms) = 0;
-    }
-    const Eigen::VectorXd step = jacobian.colPivHouseholderQr().solve(-residual);
-    // As far of it as lessens the measure.
-    const double before = residual.squaredNorm();
-    const Eigen::VectorXd c = c_;
-    const double k = k_;
-    for (double part = 1; part > 1e-6; part /= 2) {
-      c_ = c + part * step.head(terms);
-      k_ = k + part * step[terms];
-      if (measure() <= before * (1 + 1e-14)) return part * step.norm() / s_.b;
-    }
-    c_ = c;
-    k_ = k;
-    return 0;
-  }
-
-  [[nodiscard]] double measure() const {
-    double sum = 0;
-    for (const auto& [r, weight] : shares_) {
-      const double steep = slopes(r).dot(c_);
-      const double a = g_of(r, s_.h) / (k_ * radius(r)) - 1;
-      const double b = 1 / steep - 1;
-      if (!(steep > 0)) return HUGE_VAL;
-      sum += weight * (a * a + b * b);
-    }
-    return sum;
-  }
-
-  Section s_;
-  std::vector<Share> shares_;
-  Eigen::VectorXd c_;
-  double k_;
-};
-
 // The strain farthest from none takes the place of what is known so far.
 void look(FlightRing& ring, double strain, double radius, bool across) {
   if (std::abs(strain) <= std::abs(ring.greatest)) return;
@@ -215,40 +48,50 @@ void look(FlightRing& ring, double strain, double radius, bool across) {
   ring.greatest_across = across;
 }
 
-constexpr int map_steps = 8;
-
 double farther(double a, double b) { return std::abs(b) > std::abs(a) ? b : a; }
 
-std::vector<StrainAt> map_of(const Section& s) {
+std::vector<StrainAt> map_of(const Section& s, const std::function<StrainAt(double r)>& strain_at) {
+  constexpr int steps = 8;
   std::vector<StrainAt> map;
-  for (int i = 0; i <= map_steps; ++i) {
-    const double r = s.a + (s.b - s.a) * i / map_steps;
-    map.push_back({r, s.strain(r), 0});
-  }
+  for (int i = 0; i <= steps; ++i) map.push_back(strain_at(s.a + (s.b - s.a) * i / steps));
   return map;
 }
 
-FlightRing equal_edges(const Screw& s, double from, double to) {
-  FlightRing ring;
+// What is the same for every level line is looked at once; what grows is worst at an end.
+void look_along(FlightRing& ring, const FlightSizes& s, double from, double to) {
   constexpr int looks = 64;
-  double squares = 0;
-  double sweep = 0;
   const int count = s.even() ? 1 : looks;
   for (int i = 0; i < count; ++i) {
-    // Ends included: what grows is worst at one of them.
-    const double u = count == 1 ? from : from + (to - from) * i / (count - 1);
-    const Section section = section_at(s, u);
+    const Section section = section_at(s, count == 1 ? from : from + (to - from) * i / (count - 1));
     ring.middle = farther(ring.middle, section.strain((section.a + section.b) / 2));
     const double so_far = ring.greatest;
     look(ring, section.strain(section.worst_radius()), section.worst_radius(), false);
-    if (ring.map.empty() || ring.greatest != so_far) ring.map = map_of(section);
-    double square = 0;
-    for (const Share& share : shares_of(section))
-      square += share.weight * std::pow(section.strain(share.r), 2);
-    squares += square / count;
+    if (!ring.map.empty() && ring.greatest == so_far) continue;
+    ring.map = map_of(section, [&](double r) { return StrainAt{r, section.strain(r), 0}; });
   }
-  sweep = integral([&](double u) { return section_at(s, u).k(); }, from, to);
-  ring.root_mean_square = std::sqrt(squares);
+}
+
+double mean_square(const FlightSizes& s, double from, double to) {
+  const auto square = [](const Section& section) {
+    return section.mean([&](double r) { return std::pow(section.strain(r), 2); });
+  };
+  if (s.even()) return square(section_at(s, from));
+  const auto sum = [&](bool of_squares) {
+    return integral(
+        [&](double u) {
+          const Section section = section_at(s, u);
+          return section.area() * (of_squares ? square(section) : 1);
+        },
+        from, to);
+  };
+  return sum(true) / sum(false);
+}
+
+FlightRing equal_edges(const FlightSizes& s, double from, double to) {
+  FlightRing ring;
+  look_along(ring, s, from, to);
+  ring.root_mean_square = std::sqrt(mean_square(s, from, to));
+  const double sweep = integral([&](double u) { return section_at(s, u).k(); }, from, to);
   ring.sweep = Angle::radians(sweep);
   ring.gap = Angle::radians(two_pi * (1 - sweep / (to - from)));
   if (!s.even()) return ring;
@@ -273,14 +116,9 @@ FlightRing least_stretch(const LeastRing& least, const Section& s, double from, 
     look(ring, least.along(r), r, false);
     look(ring, least.across(r), r, true);
   }
-  for (int i = 0; i <= map_steps; ++i) {
-    const double r = s.a + (s.b - s.a) * i / map_steps;
-    ring.map.push_back({r, least.along(r), least.across(r)});
-  }
-  double squares = 0;
-  for (const Share& share : least.shares())
-    squares += share.weight * (std::pow(least.along(share.r), 2) + std::pow(least.across(share.r), 2));
-  ring.root_mean_square = std::sqrt(squares);
+  ring.map = map_of(s, [&](double r) { return StrainAt{r, least.along(r), least.across(r)}; });
+  ring.root_mean_square =
+      std::sqrt(s.mean([&](double r) { return std::pow(least.along(r), 2) + std::pow(least.across(r), 2); }));
   return ring;
 }
 
@@ -294,7 +132,7 @@ Form laid_ring(const FlightRing& ring, double from, double to, double size) {
       }));
 }
 
-Form laid_equal(const Screw& s, double from, double to, double size) {
+Form laid_equal(const FlightSizes& s, double from, double to, double size) {
   const auto run = [s](double u) {
     const Section section = section_at(s, u);
     return Run{section.p(), section.k()};
@@ -304,35 +142,19 @@ Form laid_equal(const Screw& s, double from, double to, double size) {
               }));
 }
 
-std::string percent(double strain) { return shown(std::round(1e4 * std::abs(strain)) / 100) + " %"; }
-
 void check_strain(const Flight& f, const FlightRing& ring) {
-  if (!(f.strain_limit >= 0 && f.strain_limit <= 1))
-    throw Refusal({.reason = "is out of range",
-                   .key = "strain_limit",
-                   .found = shown(f.strain_limit),
-                   .allowed = "0 to 1"});
   if (f.allow_strain || std::abs(ring.greatest) <= f.strain_limit) return;
   throw Refusal({.reason = std::string("is passed: pulling the flat into a flight ") +
                            (ring.greatest < 0 ? "upsets" : "stretches") + " the metal by " +
-                           percent(ring.greatest) + " at " + shown_mm(ring.greatest_radius) +
+                           shown_percent(std::abs(ring.greatest)) + " at " + shown_mm(ring.greatest_radius) +
                            " from the axis",
                  .key = "strain_limit",
-                 .found = percent(ring.greatest),
-                 .allowed = "up to " + percent(f.strain_limit),
+                 .found = shown_percent(std::abs(ring.greatest)),
+                 .allowed = "up to " + shown_percent(f.strain_limit),
                  .advice = "make the pitch smaller or the shaft larger, or say allow_strain = true"});
 }
 
-void check_least(const Flight& f, const Screw& s) {
-  if (f.flat != FlightFlat::least_stretch || s.even()) return;
-  throw Refusal({.reason = "is a ring, which a flight whose pitch or outside grows is not made of",
-                 .key = "blank.flat",
-                 .found = "least_stretch",
-                 .allowed = "equal_edges",
-                 .advice = "leave it out, or keep pitch and outside the same"});
-}
-
-WoundPiece piece_of_flight(const Flight& f, const Screw& s, const std::optional<LeastRing>& least,
+WoundPiece piece_of_flight(const Flight& f, const FlightSizes& s, const std::optional<LeastRing>& least,
                            double from, double to, double size) {
   WoundPiece piece;
   piece.from = from;
@@ -346,12 +168,7 @@ WoundPiece piece_of_flight(const Flight& f, const Screw& s, const std::optional<
 }
 
 // From the lower end upwards; alike ones are counted.
-std::vector<WoundPiece> pieces_of_flight(const Flight& f, const Screw& s, double size) {
-  if (!(f.turns_per_blank >= 0.01 && f.turns_per_blank <= 1))
-    throw Refusal({.reason = "is out of range",
-                   .key = "blank.turns",
-                   .found = shown(f.turns_per_blank),
-                   .allowed = "0.01 to 1"});
+std::vector<WoundPiece> pieces_of_flight(const Flight& f, const FlightSizes& s, double size) {
   std::optional<LeastRing> least;
   if (s.even()) least.emplace(section_at(s, s.start));
   const double each = f.turns_per_blank / s.turns;
@@ -379,31 +196,19 @@ std::vector<WoundPiece> pieces_of_flight(const Flight& f, const Screw& s, double
   return pieces;
 }
 
-WoundPart wound_flight(const Flight& f, const Sheet& sheet, Hand hand) {
-  const Screw s = screw_of(f, hand);
-  check_least(f, s);
-  WoundPart part;
-  part.form = form_of(s);
-  part.thickness = *sheet.thickness;
-  part.pieces = pieces_of_flight(f, s, part.form.size);
-  part.blanks = 0;
-  for (const WoundPiece& piece : part.pieces) part.blanks += piece.count;
-  for (const WoundPiece& piece : part.pieces) check_strain(f, piece.rings.front());
-  return part;
-}
-
 }  // namespace
 
-const WoundPiece& WoundPart::piece(int number) const {
-  return *std::find_if(pieces.begin(), pieces.end() - 1,
-                       [&](const WoundPiece& p) { return p.number == number; });
-}
-
-WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand) {
-  check(sheet, {}, {});
-  if (const auto* flight = std::get_if<Flight>(&shape)) return wound_flight(*flight, sheet, hand);
-  if (const auto* coil = std::get_if<Coil>(&shape)) return wound_coil(*coil, sheet, hand);
-  return wound_strip(std::get<HelicalStrip>(shape), sheet, hand);
+WoundPart wound_flight(const Flight& f, const FlightSizes& s, double thickness) {
+  WoundPart part;
+  part.form = form(s);
+  part.thickness = thickness;
+  part.pieces = pieces_of_flight(f, s, part.form.size);
+  part.blanks = 0;
+  for (const WoundPiece& piece : part.pieces) {
+    part.blanks += piece.count;
+    check_strain(f, piece.rings.front());
+  }
+  return part;
 }
 
 }  // namespace juggler

@@ -5,6 +5,17 @@
 
 namespace juggler {
 
+Wall in_stretches(double from, double to, double most, const std::function<Ruling(double u)>& ruling) {
+  Wall wall;
+  const int count = std::max(1, static_cast<int>(std::ceil((to - from) / most - 1e-9)));
+  for (int i = 0; i < count; ++i) {
+    const double a = from + (to - from) * i / count;
+    const double b = i + 1 == count ? to : from + (to - from) * (i + 1) / count;
+    wall.push_back({a, b, ruling});
+  }
+  return wall;
+}
+
 Wall layer(const Wall& wall, double distance) {
   Wall moved;
   for (const WallPiece& piece : wall) {

@@ -78,9 +78,10 @@ Flight read_floor(Reader& r) {
 }
 
 // A wall of a slide: its lower edge lies on the floor's middle, its face against the floor's edge.
-PartJob wall_of(const PartJob& floor, const std::string& name, double on,
-                const std::optional<double>& upright) {
+PartJob wall_of(const PartJob& floor, EndName edge, double on, const std::optional<double>& upright) {
   const auto& flight = std::get<Flight>(floor.asked);
+  const bool inner = edge == EndName::base;
+  const std::string name = inner ? "inner" : "outer";
   const std::string height = name + ".height";
   PartJob wall = floor;
   wall.shape = "helical_strip";
@@ -91,8 +92,8 @@ PartJob wall_of(const PartJob& floor, const std::string& name, double on,
                             .turns = flight.turns,
                             .start = flight.start,
                             .ends = StripEnds::upright};
-  wall.walls.reset();
-  wall.asked_as = {{"on.diameter", name == "inner" ? "inside.diameter" : "outside.diameter"},
+  wall.meets = edge;
+  wall.asked_as = {{"on.diameter", inner ? "inside.diameter" : "outside.diameter"},
                    {"upright", height},
                    {"width", height}};
   return wall;
@@ -107,19 +108,18 @@ Shape read_wound(Reader& r, const std::string& shape) {
 }
 
 std::vector<PartJob> parts_of_slide(Reader& r, PartJob floor) {
-  PartJob::Walls walls;
-  r.length("inner.height", walls.inner);
-  r.length("outer.height", walls.outer);
+  std::optional<double> inner, outer;
+  r.length("inner.height", inner);
+  r.length("outer.height", outer);
   floor.shape = "flight";
   floor.name = floor.name.empty() ? "floor" : floor.name + "-floor";
   floor.asked_as = {{"shaft.diameter", "inside.diameter"}};
-  floor.walls = walls;
   const auto& f = std::get<Flight>(floor.asked);
   std::vector<PartJob> parts{floor};
   if (!f.shaft || !f.outside || !floor.sheet.thickness) return parts;  // the floor will be refused
   // The inner wall's outside and the outer wall's inside meet the floor's edges.
-  parts.push_back(wall_of(floor, "inner", *f.shaft - 2 * *floor.sheet.thickness, walls.inner));
-  parts.push_back(wall_of(floor, "outer", *f.outside, walls.outer));
+  parts.push_back(wall_of(floor, EndName::base, *f.shaft - 2 * *floor.sheet.thickness, inner));
+  parts.push_back(wall_of(floor, EndName::top, *f.outside, outer));
   return parts;
 }
 

@@ -54,4 +54,6 @@ const char* name_of(StripEnds ends) {
   return names[static_cast<size_t>(ends)];
 }
 
+std::string shown_percent(double share) { return shown(std::round(1e4 * share) / 100) + " %"; }
+
 }  // namespace juggler

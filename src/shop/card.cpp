@@ -91,12 +91,13 @@ double girth_change(const CardRim& rim, const Edge& e, const BenchCard& card) {
   return arc_length((half * half + rise * rise) / (2 * rise), half, rise) - exact;
 }
 
-// Whether both corners lie level and alike on either side of the line through the swing centre.
-bool is_even(const Edge& e, const Corners& c) {
+// Whether both corners lie level and alike on either side of the centre line, but for its own rounding.
+bool is_even(const Edge& e, const Corners& c, const BenchCard& card) {
   const Arc& arc = e.arcs.front();
   const double middle = (c.left.x + c.right.x) / 2;
-  return std::abs(c.left.y - c.right.y) < 1e-6 &&
-         (is_straight(arc) || std::abs(centre_of(arc).x - middle) < 1e-6);
+  const bool about_it = is_straight(arc) ? std::abs(card.centre_x - middle) <= card.round_to / 2 + 1e-6
+                                         : std::abs(centre_of(arc).x - middle) < 1e-6;
+  return about_it && std::abs(c.left.y - c.right.y) < 1e-6;
 }
 
 CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
@@ -109,7 +110,7 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   rim.half_chord = rounded(norm(c.right - c.left) / 2, bench.round_to);
   if (!is_arc(e)) return rim;
   // Set off by half chords from the centre line, both corners err alike.
-  if (card.marking != Marking::coordinates && is_even(e, c)) {
+  if (card.marking != Marking::coordinates && is_even(e, c, card)) {
     rim.left.x = card.centre_x - rim.half_chord;
     rim.right.x = card.centre_x + rim.half_chord;
   }

@@ -99,9 +99,13 @@ class CardText {
   }
 
   [[nodiscard]] bool box_only() const {
-    const auto straight = [](const CardRim& r) { return r.straight && r.left.y == r.right.y; };
-    return card_.rims.size() == 2 && std::all_of(card_.rims.begin(), card_.rims.end(), straight) &&
-           card_.seam_start == card_.seam_end && card_.seam_start == card_.height;
+    const auto straight_across = [&](const CardRim& r) {
+      // Rounded one by one.
+      const bool from_side_to_side =
+          std::abs(r.left.x) <= card_.round_to && std::abs(r.right.x - card_.width) <= card_.round_to;
+      return r.straight && r.left.y == r.right.y && from_side_to_side;
+    };
+    return card_.rims.size() == 2 && std::all_of(card_.rims.begin(), card_.rims.end(), straight_across);
   }
 
   [[nodiscard]] std::string up_from_bottom(double y) const {
@@ -132,6 +136,7 @@ class CardText {
   void swings() {
     const auto by_radius = [](const CardRim& a, const CardRim& b) { return a.radius < b.radius; };
     const CardRim& wide = *std::max_element(card_.rims.begin(), card_.rims.end(), by_radius);
+    if (wide.straight) return;  // both edges are
     step(fmt::format("Mark the swing centre on the centre line, {}.", up_from_bottom(card_.centre_y)),
          fmt::format("the {} edge crosses the centre line {} from it", name_of(wide.name), len(wide.radius)));
     for (const CardRim& rim : card_.rims) {
@@ -280,7 +285,9 @@ class CardText {
     if (card_.marking != Marking::coordinates && piece_.blank.elements.size() <= 5) return;
     const double step = card_.round_to;
     const auto near = [&](double mm) { return bare(step * std::round(mm / step)); };
-    head("Elements: along the edges from element 0, and their lengths");
+    const bool strip = piece_.wound() && piece_.wound()->strip;
+    head(strip ? "Elements: along the edges from their start corners, and their lengths"
+               : "Elements: along the edges from element 0, and their lengths");
     lines_.push_back(fmt::format("    {:>4} {:>9} {:>13} {:>13} {:>13} {:>13} {:>13} {:>6}", "no", "plan deg",
                                  "along base", "along top", "length", "from base", "from top", "twin"));
     for (const Element& e : piece_.blank.elements) {

@@ -150,6 +150,13 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
   const auto len = [&](double mm) { return rounded_length(mm, job); };
   std::vector<std::string> lines;
   for (const EdgeTab& tab : b.tabs) {
+    if (tab.arcs.size() == 1) {
+      const Vec2 centre = centre_of(tab.arcs.front());
+      lines.push_back(fmt::format(
+          "Beyond the edge {} swing a half circle of radius {} about {} across, {} up.",
+          label_of(b.edges[tab.edge]), len(radius_of(tab.arcs.front())), len(centre.x), len(centre.y)));
+      continue;
+    }
     const Vec2 from = tab.arcs[1].start;
     const Vec2 to = end_of(tab.arcs[1]);
     lines.push_back(fmt::format(

@@ -52,18 +52,18 @@ std::vector<PieceResult> develop_part(const PartJob& part) {
 // A wall of a slide says how long its lower edge is where it meets the floor, and how long the floor's edge
 // is.
 void compare_walls(std::vector<PieceResult>& pieces, const Units& units) {
-  for (const PieceResult& floor : pieces) {
-    if (!floor.part.walls || floor.blank.piece != 0) continue;
-    for (PieceResult& wall : pieces) {
-      if (wall.part.key != floor.part.key || !wall.wound() || !wall.wound()->strip) continue;
-      const bool inner = wall.part.name.ends_with("inner-wall");
-      const double own = inner ? wall.wound()->strip->outside : wall.wound()->strip->inside;
-      const double floors = rim_length(floor.wound()->form, inner ? EndName::base : EndName::top, 0);
-      wall.blank.notes.push_back("Its base edge, " + shown_length(own, units) + " on the " +
-                                 (inner ? "outside" : "inside") + " face, meets the floor's " +
-                                 (inner ? "base" : "top") + " edge, " + shown_length(floors, units) +
-                                 "; they differ by " + shown_length(std::abs(own - floors), units) + ".");
-    }
+  for (PieceResult& wall : pieces) {
+    if (!wall.part.meets) continue;
+    const auto floor = std::find_if(pieces.begin(), pieces.end(), [&](const PieceResult& p) {
+      return p.part.key == wall.part.key && std::holds_alternative<Flight>(p.part.asked);
+    });
+    const bool inner = *wall.part.meets == EndName::base;
+    const double own = inner ? wall.wound()->strip->outside : wall.wound()->strip->inside;
+    const double floors = rim_length(floor->wound()->form, *wall.part.meets, 0);
+    wall.blank.notes.push_back("Its base edge, " + shown_length(own, units) + " on the " +
+                               (inner ? "outside" : "inside") + " face, meets the floor's " +
+                               name_of(*wall.part.meets) + " edge, " + shown_length(floors, units) +
+                               "; they differ by " + shown_length(std::abs(own - floors), units) + ".");
   }
 }
 

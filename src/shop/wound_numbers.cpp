@@ -1,4 +1,4 @@
-// Flights and coils in words.
+// Flights, coils and helical strips in words.
 #include <fmt/format.h>
 
 #include "folded_numbers.h"

@@ -1,4 +1,4 @@
-// A flight or coil in its three views.
+// A flight, coil or helical strip in its three views.
 #include <fmt/format.h>
 
 #include "scene.h"
@@ -84,9 +84,8 @@ class WoundViews : public FormedPart {
   }
   // Where an end of the strip meets a rim.
   [[nodiscard]] double end_at(int end, EndName rim) const {
-    if (!form_.ends) return end == 0 ? form_.from() : form_.to();
-    const ObliqueEnd& e = (*form_.ends)[static_cast<size_t>(end)];
-    return rim == EndName::base ? e.base : e.top;
+    const auto [from, to] = rim_range(form_, rim);
+    return end == 0 ? from : to;
   }
   [[nodiscard]] Vec3 on_edge(EndName rim, double i) const {
     const double from = end_at(0, rim);

@@ -1,0 +1,41 @@
+// Parts that wind about an axis, worked out.
+#include <algorithm>
+
+#include "ring.h"
+
+namespace juggler {
+namespace {
+
+// What opens flat as it is: one blank.
+WoundPart of_one_wall(Form wall) {
+  WoundPart part;
+  part.thickness = wall.thickness;
+  part.pieces.push_back({wall, wall.from(), wall.to()});
+  part.form = std::move(wall);
+  return part;
+}
+
+}  // namespace
+
+const WoundPiece& WoundPart::piece(int number) const {
+  return *std::find_if(pieces.begin(), pieces.end() - 1,
+                       [&](const WoundPiece& p) { return p.number == number; });
+}
+
+WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand) {
+  check(sheet, {}, {});
+  if (const auto* flight = std::get_if<Flight>(&shape))
+    return wound_flight(*flight, solve(*flight, hand), *sheet.thickness);
+  if (const auto* coil = std::get_if<Coil>(&shape)) {
+    const CoilSizes sizes = solve(*coil, sheet, hand);
+    WoundPart part = of_one_wall(form(sizes, sheet));
+    part.coil = numbers_of(sizes, sheet);
+    return part;
+  }
+  const StripSizes sizes = solve(std::get<HelicalStrip>(shape), sheet, hand);
+  WoundPart part = of_one_wall(form(sizes, sheet));
+  part.strip = numbers_of(sizes, sheet);
+  return part;
+}
+
+}  // namespace juggler

@@ -1,0 +1,232 @@
+// Sizes of flights, coils and helical strips. Equation numbers: docs/maths/winding.md.
+#include <cmath>
+
+#include "bounds.h"
+
+namespace juggler {
+namespace {
+
+constexpr double two_pi = 2 * std::numbers::pi;
+constexpr double widest = 1e5;  // mm
+
+[[noreturn]] void refuse(const char* key, const std::string& reason, const std::string& found,
+                         const std::string& allowed, const char* advice) {
+  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
+}
+
+double needed(const std::optional<double>& value, const char* key, double least, double most,
+              const char* unit, const char* advice) {
+  if (!value) refuse(key, "is missing", "", shown(least) + " to " + shown(most) + " " + unit, advice);
+  check_range(key, *value, least, most, unit);
+  return *value;
+}
+
+double sense_of(Hand hand) { return hand == Hand::opposite ? -1 : 1; }
+
+// Plan angle, radians, of a start as made.
+double start_of(Angle start, Hand hand) {
+  check_range("start.at", start.degrees(), -3600, 3600, "degrees");
+  return sense_of(hand) * start.radians();
+}
+
+}  // namespace
+
+// --- flights
+
+double FlightSizes::part(double u) const { return sense * (u - start) / (two_pi * turns); }
+double FlightSizes::plan(double part) const { return start + sense * two_pi * turns * part; }
+double FlightSizes::rise(double u) const { return (pitch + (pitch_to - pitch) * part(u)) / two_pi; }
+double FlightSizes::rise_rate() const { return sense * (pitch_to - pitch) / (two_pi * two_pi * turns); }
+double FlightSizes::outer(double u) const { return outside + (outside_to - outside) * part(u); }
+double FlightSizes::outer_rate() const { return sense * (outside_to - outside) / (two_pi * turns); }
+
+FlightSizes solve(const Flight& f, Hand hand) {
+  const char* missing = "give the diameters of shaft and outside, and the pitch";
+  FlightSizes s;
+  s.shaft = needed(f.shaft, "shaft.diameter", 0, widest, "mm", missing) / 2;
+  const double least = 2 * s.shaft * (1 + 1e-6) + shortest;
+  s.outside = needed(f.outside, "outside.diameter", least, widest, "mm", missing) / 2;
+  s.outside_to = f.outside_to ? needed(f.outside_to, "outside.end_diameter", least, widest, "mm", missing) / 2
+                              : s.outside;
+  s.pitch = needed(f.pitch, "pitch", shortest, widest, "mm", missing);
+  s.pitch_to = f.pitch_to ? needed(f.pitch_to, "pitch.to", shortest, widest, "mm", missing) : s.pitch;
+  s.turns = needed(f.turns, "turns", 0.01, 200, "turns", "say how many turns the flight makes");
+  s.sense = sense_of(hand);
+  s.start = start_of(f.start, hand);
+  check_range("blank.turns", f.turns_per_blank, 0.01, 1, "turns");
+  check_range("strain_limit", f.strain_limit, 0, 1, "of the length");
+  if (f.flat == FlightFlat::least_stretch && !s.even())
+    refuse("blank.flat", "is a ring, which a flight whose pitch or outside grows is not made of",
+           "least_stretch", "equal_edges", "leave it out, or keep pitch and outside the same");
+  return s;
+}
+
+// --- coils
+
+double face_radius(double r, double m, double d) {
+  return std::sqrt(r * r + 2 * d * r * r / std::hypot(r, m) + d * d);
+}
+
+namespace {
+
+// The middle's radius where a face lies at another; none where the strip is too thick to come so near the
+// axis.
+std::optional<double> middle_of_face(double face, double m, double d) {
+  const double high = face + std::abs(d) + m;
+  const auto off = [&](double r) { return face_radius(r, m, d) - face; };
+  const Least nearest = least(off, 0, high);
+  if (nearest.value > 0) return std::nullopt;
+  return root(off, nearest.at, high);
+}
+
+void check_one_of(bool first, bool second, const char* first_key, const char* second_key) {
+  if (first != second) return;
+  refuse(first ? second_key : first_key, first ? std::string("is given beside ") + first_key : "is missing",
+         "", std::string("one of ") + first_key + " and " + second_key,
+         first ? "keep one of them" : "give one");
+}
+
+double first_radius(const Coil& c, double m, double thickness) {
+  const char* key = c.inside ? "start.inside_diameter" : "start.middle_diameter";
+  const double start = needed(c.inside ? c.inside : c.middle, key, shortest, widest, "mm", "") / 2;
+  const auto first = c.inside ? middle_of_face(start, m, -thickness / 2) : start;
+  // The inside face must bend, not fold.
+  const double w = std::hypot(first.value_or(0), m);
+  if (!first || w <= thickness / 2 * (1 + m * m / (w * w)))
+    refuse(key, "leaves no inside face at its start", shown_mm(2 * start),
+           "more than about " + shown_mm(thickness), "start it wider");
+  return *first;
+}
+
+double angle_of(const Coil& c, const CoilSizes& s, double thickness) {
+  constexpr double most = 1000;
+  if (c.turns) {
+    check_range("turns", *c.turns, 0.01, most, "turns");
+    return two_pi * *c.turns;
+  }
+  const double end = needed(c.outside, "outside.diameter", shortest, longest, "mm", "") / 2;
+  const double least = face_radius(s.first, s.growth, thickness / 2);
+  if (end <= least)
+    refuse("outside.diameter", "is no larger than the coil is at its start", shown_mm(2 * end),
+           "more than " + shown_mm(2 * least), "give the diameter over the last turn");
+  const double last = middle_of_face(end, s.growth, thickness / 2).value_or(s.first);
+  const double angle = (last - s.first) / s.growth;
+  if (angle > most * two_pi)
+    refuse("outside.diameter", "makes too many turns", shown(angle / two_pi), "up to 1000 turns",
+           "widen the spacing");
+  return angle;
+}
+
+// (10)
+double clearance_of(const CoilSizes& s, double thickness) {
+  if (s.angle < two_pi) return 0;
+  const auto apart = [&](double a) {
+    return std::hypot(s.first - s.radius(a) * std::cos(a), s.radius(a) * std::sin(a));
+  };
+  return least(apart, two_pi - 1, std::min(s.angle, two_pi + 1)).value - thickness;
+}
+
+}  // namespace
+
+CoilSizes solve(const Coil& c, const Sheet& sheet, Hand hand) {
+  const double t = *sheet.thickness;
+  check_one_of(c.inside.has_value(), c.middle.has_value(), "start.inside_diameter", "start.middle_diameter");
+  check_one_of(c.turns.has_value(), c.outside.has_value(), "turns", "outside.diameter");
+  CoilSizes s;
+  const double spacing =
+      needed(c.spacing, "spacing", shortest, widest, "mm", "give the distance of neighbouring turns");
+  if (spacing < t)
+    refuse("spacing", "is less than the thickness: the turns would lie in each other", shown_mm(spacing),
+           shown_mm(t) + " or more", "widen the spacing");
+  s.growth = spacing / two_pi;
+  s.first = first_radius(c, s.growth, t);
+  s.angle = angle_of(c, s, t);
+  s.width = needed(c.width, "width", shortest, widest, "mm", "give the width of the strip along the axis");
+  s.sense = sense_of(hand);
+  s.start = start_of(c.start, hand);
+  s.clearance = clearance_of(s, t);
+  if (s.clearance < -1e-9 * s.radius(s.angle))
+    refuse("spacing", "is too small: neighbouring turns would lie in each other", shown_mm(spacing),
+           "a clearance of 0 mm or more, here " + shown_mm(s.clearance), "widen the spacing");
+  return s;
+}
+
+// --- helical strips
+
+double StripSizes::run() const { return std::hypot(neutral, rise); }
+
+namespace {
+
+constexpr const char* two_of =
+    "give two of pitch, turns, height and lead_angle, but not pitch and lead_angle alone";
+
+void check_two_sizes(const HelicalStrip& s) {
+  const int given = s.pitch.has_value() + s.turns.has_value() + s.height.has_value() + s.lead.has_value();
+  const char* key = given < 2 ? "pitch" : s.lead ? "lead_angle" : "height";
+  if (given != 2)
+    refuse(key, given < 2 ? "is missing" : "is one too many", std::to_string(given) + " given",
+           "two of pitch, turns, height and lead_angle", two_of);
+  if (s.pitch && s.lead)
+    refuse("lead_angle", "says the same as the pitch: nothing says how far the strip goes",
+           shown_degrees(*s.lead), "turns or height beside one of them", two_of);
+}
+
+void wind_up(const HelicalStrip& s, StripSizes& sizes) {
+  check_two_sizes(s);
+  constexpr double most = 1000;
+  if (s.pitch) sizes.rise = needed(s.pitch, "pitch", shortest, widest, "mm", two_of) / two_pi;
+  if (s.lead) {
+    check_range("lead_angle", s.lead->degrees(), 0.01, 89.9, "degrees");
+    sizes.rise = sizes.body * std::tan(s.lead->radians());
+  }
+  if (s.height) check_range("height", *s.height, shortest, longest, "mm");
+  if (s.turns) {
+    check_range("turns", *s.turns, 1e-3, most, "turns");
+    sizes.angle = two_pi * *s.turns;
+    if (s.height) sizes.rise = *s.height / sizes.angle;
+    return;
+  }
+  sizes.angle = *s.height / sizes.rise;
+  if (sizes.angle > most * two_pi)
+    refuse("height", "makes too many turns", shown(sizes.angle / two_pi), "up to 1000 turns",
+           "make the pitch larger");
+}
+
+// (11)
+void widen(const HelicalStrip& s, StripSizes& sizes) {
+  if (s.width && s.upright)
+    refuse("upright", "is given beside the width", shown_mm(*s.upright), "width or upright",
+           "keep one of them");
+  const double lean = sizes.neutral / sizes.run();
+  const char* key = s.upright ? "upright" : "width";
+  const double given = needed(s.upright ? s.upright : s.width, key, shortest, widest, "mm",
+                              "give the width of the strip, or how wide it is upright");
+  sizes.width = s.upright ? lean * given : given;
+  sizes.upright = sizes.width / lean;
+  const double pitch = two_pi * sizes.rise;
+  if (sizes.upright >= pitch)
+    refuse(key, "is so wide that the strip's turns lie over each other", shown_mm(given),
+           "less than " + shown_mm(s.upright ? pitch : pitch * lean),
+           "make it narrower, or the pitch larger");
+}
+
+}  // namespace
+
+StripSizes solve(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
+  StripSizes sizes;
+  sizes.body = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
+  sizes.neutral = sizes.body + sheet.neutral * *sheet.thickness;
+  sizes.sense = sense_of(hand);
+  sizes.start = start_of(s.start, hand);
+  sizes.ends = s.ends;
+  wind_up(s, sizes);
+  widen(s, sizes);
+  const double both_tips = s.ends == StripEnds::round ? sizes.width / sizes.run() : 0;
+  if (sizes.angle <= both_tips)
+    refuse(s.turns ? "turns" : "height", "leaves no strip between its round ends",
+           shown(sizes.angle / two_pi) + " turns", "more than " + shown(both_tips / two_pi) + " turns",
+           "make it longer or narrower");
+  return sizes;
+}
+
+}  // namespace juggler
