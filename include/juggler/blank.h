@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "juggler/net.h"
+#include "juggler/stretch.h"
 #include "juggler/winding.h"
 
 namespace juggler {
@@ -71,6 +72,14 @@ struct FormingPanel {
   double from = 0;
   double to = 0;
   std::vector<Station> stations = {};
+};
+
+/// A patch of a wall that forming stretches: where its places lie on the flat, at the nodes of series in u
+/// and v, all of v for each u.
+struct StretchPatch {
+  double u_from = 0, u_to = 0;
+  double v_from = 0, v_to = 0;
+  std::vector<Vec2> at = {};
 };
 
 /// A flat stretch of a folded blank, as laid.
@@ -216,8 +225,9 @@ struct Blank {
   std::vector<RoundHole> holes = {};
   Marks marks = {};
   std::vector<FormingPanel> forming = {};
-  std::optional<Folding> folding = {};  ///< folded parts
-  std::vector<BendLine> bends = {};     ///< in the order of their tags
+  std::vector<StretchPatch> patches = {};  ///< walls that forming stretches
+  std::optional<Folding> folding = {};     ///< folded parts
+  std::vector<BendLine> bends = {};        ///< in the order of their tags
   std::optional<Pressed> pressed = {};
   GapReport gap = {};
   LayerSizes inside, middle, outside, neutral_sizes;
@@ -255,6 +265,9 @@ struct Blank {
 /// The blanks of a part that winds about an axis: one for each kind of piece.
 [[nodiscard]] std::vector<Blank> make_blanks(const WoundPart& part, const Making& making);
 
+/// The blanks of a part whose wall need not open flat: one for each kind of piece.
+[[nodiscard]] std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making);
+
 /// The same for any form, one piece of it, its seam as made.
 ///
 /// Errors    Refusal when the gap's edges meet before a rim, or when the wall does not open flat.
@@ -268,6 +281,8 @@ struct Blank {
 /// How far inside its seam ruling's image an edge lies on the blank, mm; negative: a lap or stock beyond it.
 [[nodiscard]] double edge_inset(const Form& form, const Seam& seam, SeamEdge edge);
 
+/// Where a place of the wall lies on the flat.
+[[nodiscard]] Vec2 place_on(const StretchPatch& patch, double u, double v);
 /// What is cut: the edges, with what is added beyond them.
 [[nodiscard]] Outline outline(const Blank& blank);
 /// The edges alone: what forms the part.

@@ -56,6 +56,12 @@ struct Sweep {
   double outside_least = 0, outside_most = 0;
 };
 
+/// Where both seam edges lie at a share of their lengths from the base.
+struct CardSide {
+  Vec2 start = {};
+  Vec2 end = {};
+};
+
 struct BenchCard {
   Marking marking = Marking::swing;
   double round_to = 0.5;
@@ -73,6 +79,9 @@ struct BenchCard {
   double diagonal_right = 0;
   std::vector<CardPoint> points = {};  ///< with `coordinates`
   std::vector<CardCorner> corners = {};
+  std::vector<CardSide> sides =
+      {};                     ///< where the seam edges are curved, at equal shares, both ends among them
+  double between_sides = 0;   ///< how far they leave straight lines between those, mm
   double between_points = 0;  ///< how far the rims leave straight lines between the points, mm
   double tape_base = 0;       ///< girth by tape on the outside face; 0 at a point
   double tape_top = 0;

@@ -74,6 +74,11 @@ struct PageOutline {
 [[nodiscard]] inline Vec2 on_page(const PageOutline& o, Vec2 mm) {
   return {o.origin.x + o.scale * mm.x, o.origin.y - o.scale * mm.y};
 }
+/// A filled area, below all lines: its colour from 0 to 1.
+struct PageFill {
+  std::vector<Vec2> points;
+  double red = 0, green = 0, blue = 0;
+};
 /// A table, or as much of one as stands on this page: its texts and rules lie within the box.
 struct PageTable {
   PageBox box;
@@ -87,6 +92,7 @@ struct Page {
   double height = 210;
   std::string title = {};
   Vec2 stretch{1, 1};  ///< the writers multiply places on the page by these: a printer's correction
+  std::vector<PageFill> fills = {};
   std::vector<PageOutline> outlines = {};
   std::vector<PageLine> lines = {};
   std::vector<PageText> texts = {};

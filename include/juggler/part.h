@@ -5,6 +5,7 @@
 #include <variant>
 
 #include "juggler/fold.h"
+#include "juggler/stretched.h"
 #include "juggler/transition.h"
 #include "juggler/wound.h"
 
@@ -90,15 +91,20 @@ struct RoundFlange {
 using RoundShape = std::variant<Cone, Cylinder>;
 /// Parts of flat faces.
 using FoldedShape = std::variant<Panel, Hopper, Net, Tube>;
-/// Parts that wind about an axis.
+/// Parts that wind about an axis, of rings or of what opens flat.
 using WoundShape = std::variant<Flight, Coil, HelicalStrip>;
+/// Parts whose walls need not open flat.
+using StretchedShape = std::variant<Dome, RuledWall, Flight, HelicalStrip>;
 /// What a part can be.
-using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip>;
+using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip,
+                           Dome, RuledWall>;
 
 /// The shape, where it is a round one; a round tube is the cylinder of the face it is opened on.
 [[nodiscard]] std::optional<RoundShape> round_shape(const Shape& shape);
 [[nodiscard]] std::optional<FoldedShape> folded_shape(const Shape& shape);
+/// Not a flight that grows and is laid out with the least stretch, nor a standing strip: these have no ring.
 [[nodiscard]] std::optional<WoundShape> wound_shape(const Shape& shape);
+[[nodiscard]] std::optional<StretchedShape> stretched_shape(const Shape& shape);
 
 /// The part as made: the mirrored twin has its plan angles and shifts mirrored about the x axis; a panel,
 /// alike at both ends of its run, is its own twin.

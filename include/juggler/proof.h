@@ -15,8 +15,10 @@ struct Proof {
   double seam_mismatch = 0;      ///< two images of the seam ruling; closing; edges against the asked gap
   double rim_mismatch = 0;       ///< rims of the blank against girths of the ends asked for
   double area_mismatch = 0;
-  double allowed = 0;       ///< for the three lengths
-  double allowed_area = 0;  ///< for the area
+  double strain_mismatch = 0;  ///< strains found anew against those stated; how much less would do nearby
+  double allowed = 0;          ///< for the three lengths
+  double allowed_area = 0;     ///< for the area
+  double allowed_strain = 0;   ///< for the strains; 0 where there are none
 };
 
 /// Forms a blank again and compares it with the form and the seam asked for.
@@ -39,6 +41,11 @@ struct Proof {
 /// halfway, as the stations have them, against those of the blade in space, measured by chords, with the
 /// strain stated.
 [[nodiscard]] Proof prove(const Blank& blank, const WoundPart& part);
+/// Of a wall that need not open flat: strains found anew, from the blank's own places and from differences of
+/// points in space, against those stated, to 1e-6; whether a flat of less strain lies near, by nine moves of
+/// it; the outline against the flat's borders; edges against their lengths in space.
+/// Source  docs/maths/stretch.md (17)-(18).
+[[nodiscard]] Proof prove(const Blank& blank, const StretchedPart& part);
 /// The same for a part as it was given to make_blank() or make_blanks().
 [[nodiscard]] Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam = {},
                           Hand hand = Hand::as_drawn);

@@ -133,6 +133,12 @@ struct Making {
   std::vector<EdgeWork> edges = {};
 };
 
+/// How far a wall may stretch. More is refused unless it is allowed.
+struct StrainLimit {
+  double limit = 0.005;  ///< of the length, 0 to 1
+  bool allowed = false;  ///< also beyond it
+};
+
 /// Refuses a sheet or making with a value out of range.
 void check(const Sheet& sheet, const Seam& seam, const Making& making);
 

@@ -13,7 +13,7 @@ namespace juggler {
 /// One blank of a part, developed and proved.
 struct PieceResult {
   PartJob part;
-  std::variant<RoundPart, Body, RuledPart, WoundPart> formed;  ///< the whole part, as made
+  std::variant<RoundPart, Body, RuledPart, WoundPart, StretchedPart> formed;  ///< the whole part, as made
   Blank blank;
   Proof proof;
 
@@ -22,6 +22,7 @@ struct PieceResult {
   [[nodiscard]] const Body* folded() const { return std::get_if<Body>(&formed); }
   [[nodiscard]] const RuledPart* ruled() const { return std::get_if<RuledPart>(&formed); }
   [[nodiscard]] const WoundPart* wound() const { return std::get_if<WoundPart>(&formed); }
+  [[nodiscard]] const StretchedPart* stretched() const { return std::get_if<StretchedPart>(&formed); }
   /// The wall once round of a round part or a transition, of a coil or strip; null where none opens flat as
   /// it is.
   [[nodiscard]] const Form* wall() const {
@@ -35,6 +36,8 @@ struct JobResult {
   std::vector<PieceResult> pieces;
 };
 
+/// Whether a part winds about an axis: it has a hand of its own.
+[[nodiscard]] bool winds(const PartJob& part);
 /// Develops and proves every part of a job.
 /// Errors  JobRefusal at the place of the key that is at fault. A failed proof is no error: see passed().
 [[nodiscard]] JobResult develop_job(const Job& job);

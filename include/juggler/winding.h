@@ -28,6 +28,8 @@ struct FlightRing {
   double greatest_radius = 0;  ///< distance from the axis at which it occurs
   bool greatest_across = false;
   double root_mean_square = 0;  ///< of both principal strains over the flight
+  /// Anywhere: at a plan angle, radians, and a share of the way from the inner edge to the outer.
+  std::function<StrainAt(double u, double share)> strain = {};
   /// From edge to edge, at equal steps; where pitch or outside grows, about the level line of the greatest
   /// strain.
   std::vector<StrainAt> map = {};

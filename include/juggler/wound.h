@@ -26,6 +26,11 @@ struct Flight {
   FlightFlat flat = FlightFlat::equal_edges;
   bool allow_strain = false;  ///< also beyond the limit
   double strain_limit = 0.05;
+
+  /// Whether pitch or outside change from end to end.
+  [[nodiscard]] bool grows() const {
+    return (outside_to && outside_to != outside) || (pitch_to && pitch_to != pitch);
+  }
 };
 
 /// A flat spiral of strip: the middle of the strip lies on r = r0 + spacing u / 2 pi, its rulings along the
@@ -45,7 +50,8 @@ struct Coil {
 enum class StripEnds { square, level, upright, round };
 [[nodiscard]] const char* name_of(StripEnds ends);
 
-/// A strip that winds up a cylinder and lies against it. Two of pitch, turns, height and lead angle.
+/// A strip that winds up a cylinder and lies against it, or stands on it with one edge. Two of pitch, turns,
+/// height and lead angle. A standing one is measured on its middle and cut along its rulings; it stretches.
 struct HelicalStrip {
   std::optional<double> on = {};       ///< diameter of the body: the strip's inside face lies on it
   std::optional<double> width = {};    ///< square to its edges
@@ -56,6 +62,11 @@ struct HelicalStrip {
   std::optional<Angle> lead = {};      ///< of the edges on the body, from level, above 0 and under 90 degrees
   Angle start = {};                    ///< plan angle of the lower edge's lower end
   StripEnds ends = StripEnds::square;
+  /// From the body's upright lines outwards, above 0 and under 180 degrees: 90 stands square to the body,
+  /// more leans downwards. Without it the strip lies against the body.
+  std::optional<Angle> tilt = {};
+  double turns_per_blank = 1;  ///< standing: equal blanks of no more, above 0 and up to 1
+  StrainLimit strain = {};     ///< standing
 };
 
 /// A flight worked out: radii, mm; plan angles, radians. A left-hand one falls as the plan angle rises.
@@ -118,6 +129,9 @@ struct StripSizes {
 [[nodiscard]] FlightSizes solve(const Flight& flight, Hand hand);
 [[nodiscard]] CoilSizes solve(const Coil& coil, const Sheet& sheet, Hand hand);
 [[nodiscard]] StripSizes solve(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
+/// The wall that a standing strip is: two helices, their rulings even. The same errors.
+struct RuledWall;
+[[nodiscard]] RuledWall standing(const HelicalStrip& strip);
 
 /// How far a face, a distance outwards from the middle, stands from a coil's axis. (9)
 [[nodiscard]] double face_radius(double middle_radius, double growth, double outwards);

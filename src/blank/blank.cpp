@@ -334,6 +334,10 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
     (void)seam_spans(part.form, seam);  // refuses one
     return make_blanks(part, making);
   }
+  if (const auto stretched = stretched_shape(shape)) {
+    check(sheet, seam, making);
+    return make_blanks(stretch(*stretched, sheet, making.hand), making);
+  }
   if (const auto* t = std::get_if<Transition>(&shape); t && is_folded(*t, sheet)) {
     check(sheet, seam, making);
     return make_blanks(body_of(as_made(*t, making.hand), sheet, seam_as_made(seam, making.hand)), making);

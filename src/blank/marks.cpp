@@ -18,21 +18,23 @@ struct Space {
 
 Vec2 half_way(Vec2 a, Vec2 b) { return 0.5 * (a + b); }
 
+// Half of it where both ends are points.
 double mean_breadth(const Blank& blank) {
   double sum = 0;
   for (const Edge& e : blank.edges) sum += e.girth;
-  return sum / 2;
+  return sum > 0 ? sum / 2 : as_laid(blank).width / 2;
 }
 
 // The space nearest to a fraction of the way round, clear of the element lines.
-Space space_at(const Blank& blank, double fraction) {
+Space space_at(const Blank& blank, double fraction, const std::vector<Vec2>& middles) {
   const int spaces = static_cast<int>(blank.elements.size()) - 1;
   const auto k = static_cast<size_t>(std::min(static_cast<int>(fraction * spaces), spaces - 1));
   const Element& a = blank.elements[k];
   const Element& b = blank.elements[k + 1];
   const Vec2 base = half_way(a.base, b.base);
   const Vec2 top = half_way(a.top, b.top);
-  return {half_way(base, top), line(base, top).heading, norm(top - base), mean_breadth(blank) / spaces};
+  return {half_way(middles[k], middles[k + 1]), line(base, top).heading, norm(top - base),
+          mean_breadth(blank) / spaces};
 }
 
 bool within(const Outline& edge, const std::vector<Vec2>& points) {
@@ -142,22 +144,34 @@ Space space_in(const FlatPlate& plate) {
 }  // namespace
 
 Marks make_marks(const Blank& blank, const Making& making) {
-  Marks marks;
-  if (!making.marks) return marks;
+  if (!making.marks) return {};
   const Outline edge = outline(blank);
+  std::vector<Arc> lines;
   for (size_t i = 1; i + 1 < blank.elements.size(); ++i) {
     const auto parts = clipped(blank.elements[i].base, blank.elements[i].top, edge);
-    marks.lines.insert(marks.lines.end(), parts.begin(), parts.end());
+    lines.insert(lines.end(), parts.begin(), parts.end());
   }
-  add_arrow(marks, space_at(blank, 0.375), edge);
-  if (add_texts(marks, space_at(blank, 0.625), identity_lines(making), edge, marks.lines)) return marks;
+  std::vector<Vec2> middles;
+  for (const Element& e : blank.elements) middles.push_back(half_way(e.base, e.top));
+  return make_marks(blank, making, std::move(lines), middles);
+}
+
+Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> element_lines,
+                 const std::vector<Vec2>& middles) {
+  if (!making.marks) return {};
+  Marks marks{std::move(element_lines), {}};
+  const Outline edge = outline(blank);
+  add_arrow(marks, space_at(blank, 0.375, middles), edge);
+  if (add_texts(marks, space_at(blank, 0.625, middles), identity_lines(making), edge, marks.lines))
+    return marks;
   // Elements that run together leave room elsewhere, or none.
   const auto spaces = static_cast<double>(blank.elements.size() - 1);
   Marks best = marks;
   const double step = std::max(1.0, std::floor(spaces / 48));
   for (double i = 0.5; i < spaces; i += step) {
     Marks tried = marks;
-    if (!add_texts(tried, space_at(blank, i / spaces), identity_lines(making), edge, marks.lines)) continue;
+    if (!add_texts(tried, space_at(blank, i / spaces, middles), identity_lines(making), edge, marks.lines))
+      continue;
     if (best.texts.empty() || tried.texts.front().height > best.texts.front().height) best = std::move(tried);
   }
   return best;

@@ -122,23 +122,12 @@ double length_on(const Opened& o, const RimPiece& piece, double from, double to)
   return sum;
 }
 
-// How far a rim leaves an arc, place by place along it.
-double departure(const RimCurve& curve, const Arc& arc) {
-  constexpr int looks = 32;
-  double worst = 0;
-  for (int i = 1; i <= looks; ++i) {
-    const double u = curve.from + (curve.to - curve.from) * i / looks;
-    worst = std::max(worst, norm(point_at(arc, arc.length * i / looks) - curve.point(u)));
-  }
-  return worst;
-}
-
 FittedArcs piece_arcs(const Opened& o, const RimPiece& piece, double from, double to, double tolerance) {
-  const RimCurve curve{o, piece, from, to};
-  const Arc arc{curve.point(from), curve.heading(from), length_on(o, piece, from, to),
-                curve.heading(to) - curve.heading(from)};
-  if (departure(curve, arc) <= 1e-11 * o.form.size) return {{arc}, 0};
-  return fit_arcs(in_series(curve), tolerance);
+  const RimCurve rim{o, piece, from, to};
+  const Curve curve{from, to, [&](double u) { return rim.point(u); },
+                    [&](double u) { return rim.heading(u); }};
+  if (const auto arc = one_arc(curve, length_on(o, piece, from, to), o.form.size)) return {{*arc}, 0};
+  return fit_arcs(in_series(rim), tolerance);
 }
 
 // The smooth stretches of a rim between two rulings.
@@ -152,6 +141,17 @@ void for_each_piece(const Opened& o, EndName end, double from, double to,
 }
 
 }  // namespace
+
+std::optional<Arc> one_arc(const Curve& curve, double length, double size) {
+  const Arc arc{curve.point(curve.from), curve.heading(curve.from), length,
+                curve.heading(curve.to) - curve.heading(curve.from)};
+  constexpr int looks = 32;
+  for (int i = 1; i <= looks; ++i) {
+    const double u = curve.from + (curve.to - curve.from) * i / looks;
+    if (norm(point_at(arc, arc.length * i / looks) - curve.point(u)) > 1e-11 * size) return std::nullopt;
+  }
+  return arc;
+}
 
 Opened open(const Form& form) {
   Wall neutral = layer(form.wall, form.neutral);

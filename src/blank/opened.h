@@ -26,6 +26,8 @@ struct Opened {
 /// the tolerance, in place and in length; where the rim has a corner, the arcs have one. The error is the
 /// greater of the two.
 [[nodiscard]] FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance);
+/// The one arc that a curve of that length is, to 1e-11 of the part's size; nothing where it is none.
+[[nodiscard]] std::optional<Arc> one_arc(const Curve& curve, double length, double size);
 /// Length of the rim on the flat between two rulings, mm.
 [[nodiscard]] double rim_length(const Opened& o, EndName end, double from, double to);
 
@@ -68,6 +70,9 @@ void run_anticlockwise(std::vector<Edge>& edges);
 
 /// Element lines, number, face and an arrow to the top, all within the outline.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making);
+/// The same, the element lines given, and where the middles of all elements lie.
+[[nodiscard]] Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> element_lines,
+                               const std::vector<Vec2>& middles);
 /// The rulings at which flats, cones and other stretches of a transition meet.
 void mark_regions(Blank& blank, const Opened& o, const Placing& placing);
 /// The number and the face that lies up, in the largest flat of a transition that has room, clear of all

@@ -91,6 +91,11 @@ FlightRing equal_edges(const FlightSizes& s, double from, double to) {
   FlightRing ring;
   look_along(ring, s, from, to);
   ring.root_mean_square = std::sqrt(mean_square(s, from, to));
+  ring.strain = [s](double u, double share) {
+    const Section section = section_at(s, u);
+    const double r = section.a + share * (section.b - section.a);
+    return StrainAt{r, section.strain(r), 0};
+  };
   const double sweep = integral([&](double u) { return section_at(s, u).k(); }, from, to);
   ring.sweep = Angle::radians(sweep);
   ring.gap = Angle::radians(two_pi * (1 - sweep / (to - from)));
@@ -116,6 +121,10 @@ FlightRing least_stretch(const LeastRing& least, const Section& s, double from, 
     look(ring, least.along(r), r, false);
     look(ring, least.across(r), r, true);
   }
+  ring.strain = [least, s](double, double share) {
+    const double r = s.a + share * (s.b - s.a);
+    return StrainAt{r, least.along(r), least.across(r)};
+  };
   ring.map = map_of(s, [&](double r) { return StrainAt{r, least.along(r), least.across(r)}; });
   ring.root_mean_square =
       std::sqrt(s.mean([&](double r) { return std::pow(least.along(r), 2) + std::pow(least.across(r), 2); }));
@@ -199,6 +208,12 @@ std::vector<WoundPiece> pieces_of_flight(const Flight& f, const FlightSizes& s, 
 }  // namespace
 
 WoundPart wound_flight(const Flight& f, const FlightSizes& s, double thickness) {
+  if (f.flat == FlightFlat::least_stretch && !s.even())
+    throw Refusal({.reason = "is no ring where pitch or outside grow",
+                   .key = "blank.flat",
+                   .found = "least_stretch",
+                   .allowed = "equal_edges",
+                   .advice = "use stretch()"});
   WoundPart part;
   part.form = form(s);
   part.thickness = thickness;

@@ -1,6 +1,7 @@
 // The middle of a flight in space. Equation numbers: docs/maths/winding.md.
 #include <cmath>
 
+#include "juggler/surface.h"
 #include "juggler/winding.h"
 
 namespace juggler {
@@ -42,6 +43,38 @@ Form form(const FlightSizes& s) {
   f.top = Rim([s](double u) -> Cut { return {s.outer(u) - s.shaft, s.outer_rate()}; });
   f.open = true;
   f.size = std::hypot(2 * std::max(s.outside, s.outside_to), s.turns * (s.pitch + s.pitch_to) / 2);
+  return f;
+}
+
+CurvedForm form(const FlightSizes& s, double turns_per_blank) {
+  const Form whole = form(s);
+  CurvedForm f;
+  f.size = whole.size;
+  f.overall_height = overall_height(whole);
+  const double each = turns_per_blank / s.turns;
+  const int count = static_cast<int>(std::ceil(1 / each - 1e-9));
+  for (int i = 0; i < count; ++i) {
+    const double a = s.plan(i * each);
+    const double b = s.plan(i + 1 == count ? 1 : (i + 1) * each);
+    CurvedPiece piece;
+    piece.number = i;
+    Surface& surface = piece.surface;
+    const double turn = std::abs(b - a);
+    const int columns = 1 + static_cast<int>(3 * turn / std::numbers::pi - 1e-9);
+    for (int k = 0; k <= columns; ++k) surface.us.push_back(std::min(a, b) + turn * k / columns);
+    surface.vs = {0, 1};
+    surface.size = f.size;
+    surface.point = [s](double u, double v) -> SurfacePoint {
+      const Vec2 out = direction(u);
+      const double wide = s.outer(u) - s.shaft;
+      const double r = s.shaft + v * wide;
+      const double grows = v * s.outer_rate();
+      return {{r * out.x, r * out.y, height_at(s, u)},
+              {grows * out.x - r * out.y, grows * out.y + r * out.x, s.sense * s.rise(u)},
+              {wide * out.x, wide * out.y, 0}};
+    };
+    f.pieces.push_back(std::move(piece));
+  }
   return f;
 }
 

@@ -140,4 +140,28 @@ inline constexpr const char* slide_figure = R"(
        |<------------------->| outside.diameter
 )";
 
+inline constexpr const char* dome_figure = R"(
+       sphere                                  dished
+             .---.  - - - - - - - -                  ______
+          .-'  |  '-.             ^              .-'' |    ''-.
+        .'  |  |  |  '.           | rise       .'     |crown_   '.
+       /    |  |  |    \          |           |       |radius    |
+      |    /   |   \    |         |           | knuckle_radius   |
+      |___/____|____\___| - - - - v           |__________________|
+      |<--------------->|                     |<---------------->|
+         rim.diameter                             rim.diameter
+)";
+
+inline constexpr const char* wall_figure = R"(
+              top edge: a helix, or points
+              __________---------.
+         .---'     |      |       '-.          rulings join the
+        /     |    |      |      |    \        edges by straight
+       /      |    |       |      |    \       lines
+       '-._   |     |      |      |   .'
+            '-.__   |       |    __.-'
+                 '--|-------|---'
+              base edge: a helix, or points
+)";
+
 }  // namespace juggler

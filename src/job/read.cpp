@@ -244,8 +244,10 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   const bool ruled = p.shape == "transition";
   const bool wound =
       p.shape == "flight" || p.shape == "coil" || p.shape == "helical_strip" || p.shape == "slide";
+  const bool stretched = p.shape == "dome" || p.shape == "ruled_wall";
   p.asked = p.shape == "cylinder" ? read_cylinder(part)
             : wound               ? read_wound(part, p.shape)
+            : stretched           ? read_stretched(part, p.shape, source)
             : round               ? read_cone(part)
             : ruled               ? Shape(read_transition(part, source, p.seam))
                                   : read_folded(part, p.shape, source, p.seam);

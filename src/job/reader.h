@@ -124,11 +124,13 @@ class Reader {
 /// How folds are bent, and what is done where they meet.
 [[nodiscard]] Bend read_bend(Reader& part, const std::string& source);
 void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<double>& size);
-/// A transition, and its seam where that is named by a side or corner.
 /// A flight, coil or helical strip; of a slide the floor.
 [[nodiscard]] Shape read_wound(Reader& part, const std::string& shape);
 /// The floor of a slide, which has been read, and its walls.
 [[nodiscard]] std::vector<PartJob> parts_of_slide(Reader& part, PartJob floor);
+/// A dome or ruled wall. The source names the folder of its tables of points.
+[[nodiscard]] Shape read_stretched(Reader& part, const std::string& shape, const std::string& source);
+/// A transition, and its seam where that is named by a side or corner.
 [[nodiscard]] Transition read_transition(Reader& part, const std::string& source, Seam& seam);
 
 /// The straight length asked for at an end of a transition: a part of its own, square to the end's plane.

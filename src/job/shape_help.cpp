@@ -57,13 +57,26 @@ const std::vector<ShapeHelp>& shapes() {
       {"coil", "a coil: strip wound in a flat spiral", std::string(coil_figure + 1),
        "start.inside_diameter or start.middle_diameter; spacing; turns or outside.diameter; width.",
        help_of(shape_key_table("coil"), "")},
-      {"helical_strip", "a helical strip: wound up a cylinder and lying against it",
-       std::string(strip_figure + 1), "on.diameter, width, and two of pitch, turns, height and lead_angle.",
+      {"helical_strip", "a helical strip: wound up a cylinder, lying against it or standing on it",
+       std::string(strip_figure + 1),
+       "on.diameter, width, and two of pitch, turns, height and lead_angle. With tilt it stands on the body "
+       "and\nstretches: more than strain_limit is refused unless allow_strain = true.",
        help_of(shape_key_table("helical_strip"), "")},
       {"slide", "a spiral slide: a floor between two walls, three parts whose edges meet",
        std::string(slide_figure + 1),
        "inside.diameter, outside.diameter, pitch, turns, and the height of both walls.",
-       help_of(shape_key_table("slide"), "")}};
+       help_of(shape_key_table("slide"), "")},
+      {"dome", "a dome of gores: a part of a sphere or a dished end, with the stretch stated",
+       std::string(dome_figure + 1),
+       "Sphere: two of rim.diameter, rise and diameter; or diameter alone for a half, with whole = true for "
+       "all of it.\nDished: rim.diameter, crown_radius and knuckle_radius. More than strain_limit is refused "
+       "unless\nallow_strain = true.",
+       help_of(shape_key_table("dome"), "")},
+      {"ruled_wall", "a wall of straight rulings between two curves in space, with the stretch stated",
+       std::string(wall_figure + 1),
+       "Of both edges the sizes of a helix, or a file of points; both run the same way. More than "
+       "strain_limit is\nrefused unless allow_strain = true.",
+       help_of(shape_key_table("ruled_wall"), "")}};
   return all;
 }
 

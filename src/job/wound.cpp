@@ -55,6 +55,19 @@ HelicalStrip read_strip(Reader& r) {
   std::optional<StripEnds> ends;
   r.choice("ends", end_words, ends);
   s.ends = ends.value_or(s.ends);
+  r.angle("tilt", s.tilt);
+  std::optional<double> number;
+  r.number("blank.turns", number);
+  s.turns_per_blank = number.value_or(s.turns_per_blank);
+  number.reset();
+  r.number("strain_limit", number);
+  s.strain.limit = number.value_or(s.strain.limit);
+  r.flag("allow_strain", s.strain.allowed);
+  for (const char* key : {"blank.turns", "strain_limit", "allow_strain"}) {
+    if (!s.tilt && r.at(key))
+      refuse(*r.at(key), "belongs to a standing strip; one that lies against its body does not stretch", {},
+             "leave it out, or give tilt");
+  }
   return s;
 }
 

@@ -120,9 +120,19 @@ std::optional<FoldedShape> folded_shape(const Shape& shape) {
 }
 
 std::optional<WoundShape> wound_shape(const Shape& shape) {
+  if (stretched_shape(shape)) return std::nullopt;
   if (const auto* flight = std::get_if<Flight>(&shape)) return *flight;
   if (const auto* coil = std::get_if<Coil>(&shape)) return *coil;
   if (const auto* strip = std::get_if<HelicalStrip>(&shape)) return *strip;
+  return std::nullopt;
+}
+
+std::optional<StretchedShape> stretched_shape(const Shape& shape) {
+  if (const auto* dome = std::get_if<Dome>(&shape)) return *dome;
+  if (const auto* wall = std::get_if<RuledWall>(&shape)) return *wall;
+  if (const auto* f = std::get_if<Flight>(&shape); f && f->grows() && f->flat == FlightFlat::least_stretch)
+    return *f;
+  if (const auto* strip = std::get_if<HelicalStrip>(&shape); strip && strip->tilt) return *strip;
   return std::nullopt;
 }
 

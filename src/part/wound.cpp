@@ -55,9 +55,6 @@ FlightSizes solve(const Flight& f, Hand hand) {
   s.start = start_of(f.start, hand);
   check_range("blank.turns", f.turns_per_blank, 0.01, 1, "turns");
   check_range("strain_limit", f.strain_limit, 0, 1, "of the length");
-  if (f.flat == FlightFlat::least_stretch && !s.even())
-    refuse("blank.flat", "is a ring, which a flight whose pitch or outside grows is not made of",
-           "least_stretch", "equal_edges", "leave it out, or keep pitch and outside the same");
   return s;
 }
 
@@ -211,6 +208,38 @@ void widen(const HelicalStrip& s, StripSizes& sizes) {
 }
 
 }  // namespace
+
+RuledWall standing(const HelicalStrip& s) {
+  StripSizes sizes;
+  sizes.body = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
+  wind_up(s, sizes);
+  const double turns = sizes.angle / two_pi;
+  check_range("turns", turns, 1e-3, 50, "turns of a standing strip");
+  if (s.upright)
+    refuse("upright", "belongs to a strip that lies against the body", shown_mm(*s.upright), "width",
+           "give the width along its rulings");
+  if (s.ends != StripEnds::square)
+    refuse("ends", "is given of a standing strip, which is cut along its rulings", name_of(s.ends), "square",
+           "leave it out");
+  const double width = needed(s.width, "width", shortest, widest, "mm", "give the width of the strip");
+  check_range("tilt", s.tilt->degrees(), 0.1, 179.9, "degrees");
+  check_range("blank.turns", s.turns_per_blank, 0.01, 1, "turns");
+  check_range("strain_limit", s.strain.limit, 0, 1, "of the length");
+  check_range("start.at", s.start.degrees(), -3600, 3600, "degrees");
+  RuledWall wall;
+  wall.base = {.diameter = 2 * sizes.body, .pitch = two_pi * sizes.rise, .turns = turns, .start = s.start};
+  wall.top = wall.base;
+  wall.top.diameter = 2 * (sizes.body + width * std::sin(s.tilt->radians()));
+  wall.top.height = width * std::cos(s.tilt->radians());
+  wall.rulings = Rulings::even;
+  constexpr double most = 64;
+  const double pieces = std::ceil(turns / s.turns_per_blank * (1 - 1e-9));
+  if (pieces > most)
+    refuse("blank.turns", "makes too many blanks", shown(pieces), "up to 64", "make the blanks longer");
+  wall.pieces = static_cast<int>(pieces);
+  wall.strain = s.strain;
+  return wall;
+}
 
 StripSizes solve(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
   StripSizes sizes;

@@ -175,7 +175,7 @@ class BlankView {
       return anchors;
     };
     constexpr double same_side = 0.4 * std::numbers::pi;
-    const bool open = piece_.wound() || (piece_.wall() && piece_.wall()->open);
+    const bool open = piece_.wound() || piece_.stretched() || (piece_.wall() && piece_.wall()->open);
     labels_.push_back({open ? "start" : "seam start", of_edge(EdgeName::seam_start), letters, same_side});
     labels_.push_back({open ? "end" : "seam end", of_edge(EdgeName::seam_end), letters, same_side});
     if (!dimensioned_ || open) return;
@@ -266,6 +266,7 @@ class BlankView {
     if (blank_.cone && blank_.elements.size() <= 5) return;
     const EndName end = edge(blank_, EdgeName::base) ? EndName::base : EndName::top;
     const Edge* rim = edge(blank_, end == EndName::base ? EdgeName::base : EdgeName::top);
+    if (!rim) return;  // elements run from point to point
     const double pitch = view_.scale * rim->girth / (static_cast<double>(blank_.elements.size()) - 1);
     int every = 1;
     for (const int k : {1, 2, 5, 10, 20, 50, 100, 200, 500, 1000}) {
@@ -285,6 +286,7 @@ class BlankView {
   void draw_sector() {
     const Edge* wide =
         edge(blank_, EdgeName::base) ? edge(blank_, EdgeName::base) : edge(blank_, EdgeName::top);
+    if (!wide) return;
     const Edge* other = edge(blank_, EdgeName::top);
     if (other && other->girth > wide->girth) wide = other;
     if (wide->arcs.size() > 1 || !blank_.cone) return;

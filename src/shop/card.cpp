@@ -30,7 +30,16 @@ std::vector<const Edge*> rims_of(const Blank& b) {
   return rims;
 }
 
+// Seam edges are straight but for those of walls that stretch.
+bool curved_sides(const Blank& b) {
+  return b.patches.empty() ? false : std::any_of(b.edges.begin(), b.edges.end(), [](const Edge& e) {
+    const bool seam = e.name == EdgeName::seam_start || e.name == EdgeName::seam_end;
+    return seam && (e.arcs.size() > 1 || !is_straight(e.arcs.front()));
+  });
+}
+
 Marking marking_of(const Blank& b, const Bench& bench) {
+  if (curved_sides(b)) return Marking::coordinates;
   bool far = false;
   bool round = false;  // an arc of half a turn or more has no offsets from its chord
   for (const Edge* e : rims_of(b)) {
@@ -124,7 +133,7 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
 }
 
 CardPoint point_of(const Element& e, double step) {
-  return {e.number, e.plan, rounded(e.length, step), rounded(e.base, step), rounded(e.top, step)};
+  return {e.number, e.plan, rounded(norm(e.top - e.base), step), rounded(e.base, step), rounded(e.top, step)};
 }
 
 // Where the outline turns a corner within a rim.
@@ -135,6 +144,14 @@ void add_corners(BenchCard& card, const Edge& e) {
     if (std::abs(bend) < 1e-6) continue;
     card.corners.push_back({e.name, rounded(end_of(arc), card.round_to)});
   }
+}
+
+Vec2 point_along(const Edge& e, double length) {
+  for (const Arc& arc : e.arcs) {
+    if (length <= arc.length) return point_at(arc, length);
+    length -= arc.length;
+  }
+  return end_of(e.arcs.back());
 }
 
 double distance_to_line(Vec2 p, Vec2 a, Vec2 b) {
@@ -175,12 +192,35 @@ double polyline_change(const std::vector<Vec2>& points, double step) {
   return change;
 }
 
+// Both seam edges, from the base upwards.
+void add_sides(BenchCard& card, const Blank& b) {
+  if (!curved_sides(b)) return;
+  constexpr int steps = 12;
+  const auto upwards = [&](EdgeName name, double share) {
+    const Edge& e = *edge(b, name);
+    const bool up = end_of(e.arcs.back()).y > e.arcs.front().start.y;
+    return point_along(e, (up ? share : 1 - share) * length_of(e.arcs));
+  };
+  for (int i = 0; i <= steps; ++i) {
+    const double share = static_cast<double>(i) / steps;
+    card.sides.push_back({rounded(upwards(EdgeName::seam_start, share), card.round_to),
+                          rounded(upwards(EdgeName::seam_end, share), card.round_to)});
+    if (i == 0) continue;
+    for (const EdgeName name : {EdgeName::seam_start, EdgeName::seam_end}) {
+      const double off = distance_to_line(upwards(name, share - 0.5 / steps),
+                                          upwards(name, share - 1.0 / steps), upwards(name, share));
+      card.between_sides = std::max(card.between_sides, off);
+    }
+  }
+}
+
 void add_points(BenchCard& card, const Blank& b) {
   for (const Element& e : b.elements) card.points.push_back(point_of(e, card.round_to));
   for (const Edge* e : rims_of(b)) {
     add_corners(card, *e);
     card.between_points = std::max(card.between_points, farthest_between(b, *e));
   }
+  add_sides(card, b);
   for (CardRim& rim : card.rims) rim.girth_change = polyline_change(rim_points(b, rim.name), card.round_to);
 }
 

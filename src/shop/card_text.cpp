@@ -122,7 +122,7 @@ class CardText {
                      len(card_.width - card_.centre_x)));
     if (card_.marking == Marking::swing) swings();
     for (const CardRim& rim : card_.rims) corners(rim);
-    if (card_.pointed) {
+    if (card_.pointed && card_.sides.empty()) {
       step(fmt::format("Mark the point on the centre line, {}.", up_from_bottom(card_.tip.y)),
            fmt::format("{} from either corner", len(card_.seam_start)));
     }
@@ -202,11 +202,37 @@ class CardText {
     text("Draw a fair curve through them.");
   }
 
+  void curved_sides() {
+    step(
+        "Mark points of both side edges, from the base upwards at equal shares of their lengths:",
+        fmt::format("along them {} at the start, {} at the end", len(card_.seam_start), len(card_.seam_end)));
+    lines_.push_back(
+        fmt::format("    {:>4} {:>13} {:>13} {:>13} {:>13}", "no", "start x", "start y", "end x", "end y"));
+    for (size_t i = 0; i < card_.sides.size(); ++i) {
+      const CardSide& s = card_.sides[i];
+      lines_.push_back(fmt::format("    {:>4} {:>13} {:>13} {:>13} {:>13}", i, bare(s.start.x),
+                                   bare(s.start.y), bare(s.end.x), bare(s.end.y)));
+    }
+    text(
+        fmt::format("Draw fair curves through them; straight lines between them would leave the edges by up "
+                    "to {}.",
+                    shown_length(card_.between_sides, units_)));
+    diagonals();
+  }
+
   void join() {
+    if (!card_.sides.empty()) {
+      curved_sides();
+      return;
+    }
     step("Join the corners: the seam's edges.",
          card_.seam_start == card_.seam_end ? fmt::format("both measure {}", len(card_.seam_start))
                                             : fmt::format("{} at the seam's start, {} at its end",
                                                           len(card_.seam_start), len(card_.seam_end)));
+    diagonals();
+  }
+
+  void diagonals() {
     if (card_.diagonal_left == 0) return;
     text(card_.diagonal_left == card_.diagonal_right
              ? fmt::format("check: corner to corner across, base to top, both ways {}",
@@ -249,6 +275,10 @@ class CardText {
     if (card_.pointed) {
       step(fmt::format("The point: x {}, y {}.", len(card_.tip.x), len(card_.tip.y)),
            fmt::format("{} and {} from the corners at the seam", len(card_.seam_start), len(card_.seam_end)));
+    }
+    if (card_.rims.empty()) {
+      join();
+      return;
     }
     step(fmt::format(
              "Draw a fair curve through the points of each edge; straight lines between them would leave "

@@ -116,6 +116,10 @@ class Set {
       }
       return columns[next++];
     });
+    if (!has_strain_map(job_.pieces[i])) return;
+    const PageBox in = inner(paper_);
+    draw_strain_map(add_sheet(i).layout, job_.pieces[i],
+                    {in.left, in.top, in.right, places_.title.top - apart});
   }
 
   void finish(Draft& draft, int number) {

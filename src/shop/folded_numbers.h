@@ -17,6 +17,11 @@ void add_ruled_sizes(std::vector<Row>& rows, const PieceResult& piece, const Uni
 /// strip.
 void add_wound_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 void add_wound_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+/// Of a dome or ruled wall: the sizes asked for; edges flat and formed, and the strain.
+void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+/// Of strains: signed, in percent.
+[[nodiscard]] std::string signed_percent(double strain);
 [[nodiscard]] std::string seam_text(const Seam& seam, const Units& units);
 [[nodiscard]] std::string pressing_text(const Pressing& pressing, const Units& units);
 /// Hits, facet error and flat widths, asked and achieved; nothing of what is rolled.

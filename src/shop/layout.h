@@ -69,6 +69,10 @@ class Layout {
   /// Draws a line; texts placed later keep clear of it.
   void draw(std::vector<Vec2> points, Pen pen);
   void draw_outline(PageOutline outline);
+  /// Fills an area; texts may stand on it.
+  void fill(std::vector<Vec2> points, const std::array<double, 3>& colour) {
+    page_.fills.push_back({std::move(points), colour[0], colour[1], colour[2]});
+  }
   void arrow(Vec2 tail, Vec2 head, Pen pen);
   void box(const PageBox& box, Pen pen);
   /// A text whose left upper corner is given.

@@ -188,9 +188,10 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
     rows.push_back({p.round() ? "wall" : "curved stretches", pressing_text(p.part.making.bending, u)});
   if (p.ruled()) add_ruled_sizes(rows, p, u);
   if (p.wound()) add_wound_sizes(rows, p, u);
+  if (p.stretched()) add_stretched_sizes(rows, p, u);
   if (p.folded()) add_folded_sizes(rows, p, u);
   rows.push_back({"made", fmt::format("{} off{}", p.blank.count,
-                                      p.part.making.hand == Hand::opposite && !p.wound()
+                                      p.part.making.hand == Hand::opposite && !winds(p.part)
                                           ? ", opposite hand: plan angles mirrored"
                                           : "")});
   return rows;
@@ -222,13 +223,15 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   if (p.part.sheet.density)
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
-  const bool open = p.wound() || (p.wall() && p.wall()->open);
+  const bool open = p.wound() || p.stretched() || (p.wall() && p.wall()->open);
   if (!open && (p.wall() || joint_length(b) > 0))
     rows.push_back({p.folded() ? "joints" : "seam", shown_length(joint_length(b), u)});
   if (p.folded()) {
     add_folded_numbers(rows, p, u);
   } else if (b.cone) {
     add_cone(rows, p, u);
+  } else if (p.stretched()) {
+    add_stretched_numbers(rows, p, u);
   } else {
     add_rims(rows, p, u);
   }
@@ -240,8 +243,12 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   }
   const Proof& proof = p.proof;
   rows.push_back(
-      {"proof", fmt::format("{}, {:.1e} mm off, {:.1e} allowed", proof.passed ? "passed" : "FAILED",
-                            proof.greatest_distance, proof.allowed)});
+      {"proof",
+       fmt::format("{}, {:.1e} mm off, {:.1e} allowed{}", proof.passed ? "passed" : "FAILED",
+                   proof.greatest_distance, proof.allowed,
+                   proof.allowed_strain == 0 ? ""
+                                             : fmt::format("; strain {:.1e} off, {:.1e} allowed",
+                                                           proof.strain_mismatch, proof.allowed_strain))});
   return rows;
 }
 

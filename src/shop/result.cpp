@@ -14,6 +14,7 @@ FormedAs formed_part(const PartJob& part) {
   if (const auto folded = folded_shape(part.asked))
     return body_of(as_made(*folded, hand), part.sheet, part.seam);
   if (const auto wound = wound_shape(part.asked)) return wind(*wound, part.sheet, hand);
+  if (const auto stretched = stretched_shape(part.asked)) return stretch(*stretched, part.sheet, hand);
   if (const auto* transition = std::get_if<Transition>(&part.asked)) {
     if (is_folded(*transition, part.sheet))
       return body_of(as_made(*transition, hand), part.sheet, seam_as_made(part.seam, hand));
@@ -33,6 +34,8 @@ std::vector<Blank> blanks_of(const PartJob& part, const FormedAs& formed) {
     return make_blanks(*body, part.making);
   }
   if (const auto* wound = std::get_if<WoundPart>(&formed)) return make_blanks(*wound, part.making);
+  if (const auto* stretched = std::get_if<StretchedPart>(&formed))
+    return make_blanks(*stretched, part.making);
   return make_blanks(part.asked, part.sheet, part.seam, part.making);
 }
 
@@ -43,7 +46,9 @@ std::vector<PieceResult> develop_part(const PartJob& part) {
     PieceResult piece{part, formed, std::move(blank), {}};
     piece.proof = piece.folded()  ? prove(piece.blank, *piece.folded())
                   : piece.wound() ? prove(piece.blank, *piece.wound())
-                                  : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
+                  : piece.stretched()
+                      ? prove(piece.blank, *piece.stretched())
+                      : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
     pieces.push_back(std::move(piece));
   }
   return pieces;
@@ -68,6 +73,11 @@ void compare_walls(std::vector<PieceResult>& pieces, const Units& units) {
 }
 
 }  // namespace
+
+bool winds(const PartJob& part) {
+  return std::holds_alternative<Flight>(part.asked) || std::holds_alternative<Coil>(part.asked) ||
+         std::holds_alternative<HelicalStrip>(part.asked);
+}
 
 JobResult develop_job(const Job& job) {
   JobResult result{job, {}};
@@ -106,6 +116,8 @@ Proof worst_proof(const JobResult& result) {
     worst.seam_mismatch = std::max(worst.seam_mismatch, p.seam_mismatch);
     worst.rim_mismatch = std::max(worst.rim_mismatch, p.rim_mismatch);
     worst.area_mismatch = std::max(worst.area_mismatch, p.area_mismatch);
+    worst.strain_mismatch = std::max(worst.strain_mismatch, p.strain_mismatch);
+    worst.allowed_strain = std::max(worst.allowed_strain, p.allowed_strain);
     worst.allowed = std::min(worst.allowed, p.allowed);
     worst.allowed_area = std::min(worst.allowed_area, p.allowed_area);
   }

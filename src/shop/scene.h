@@ -80,6 +80,7 @@ class FormedPart {
 [[nodiscard]] std::unique_ptr<FormedPart> round_part_seen(const JobResult& job, const PieceResult& piece);
 [[nodiscard]] std::unique_ptr<FormedPart> ruled_part_seen(const JobResult& job, const PieceResult& piece);
 [[nodiscard]] std::unique_ptr<FormedPart> wound_part_seen(const JobResult& job, const PieceResult& piece);
+[[nodiscard]] std::unique_ptr<FormedPart> stretched_part_seen(const JobResult& job, const PieceResult& piece);
 [[nodiscard]] std::unique_ptr<FormedPart> folded_part_seen(const JobResult& job, const PieceResult& piece);
 
 /// A wall once round on its neutral layer: its faces, rims, seams and outlines.

@@ -106,7 +106,7 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
                   title.angles);
   const std::string sizes = sheet.sizes_on ? fmt::format("sizes on the {}, ", name_of(*sheet.sizes_on)) : "";
   const bool opposite = piece.part.making.hand == Hand::opposite;
-  const std::string hand = piece.wound() ? (opposite ? "left hand, " : "right hand, ")
+  const std::string hand = winds(piece.part) ? (opposite ? "left hand, " : "right hand, ")
                            : opposite    ? "opposite hand, "
                                          : "";
   draw_row(layout, row(3),

@@ -28,6 +28,11 @@ enum class Angles { first, third };
                                                    const PieceResult& piece, const PageBox& frame,
                                                    double scale, Angles angles);
 
+/// Whether forming stretches a piece, so that there is a map of its strain.
+[[nodiscard]] bool has_strain_map(const PieceResult& piece);
+/// The blank in the colours of its strain, with their key.
+void draw_strain_map(Layout& layout, const PieceResult& piece, const PageBox& frame);
+
 /// A table before it is placed. Without heads: names and values. Columns after the first stand right where
 /// `numbers` is set.
 struct Table {

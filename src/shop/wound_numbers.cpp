@@ -4,13 +4,13 @@
 #include "folded_numbers.h"
 
 namespace juggler {
-namespace {
 
-// Of strains: signed, in percent.
-std::string percent(double strain) {
+std::string signed_percent(double strain) {
   const std::string text = fixed(100 * strain, 3);
   return (strain > 0 && text.find_first_not_of("0.") != std::string::npos ? "+" : "") + text + " %";
 }
+
+namespace {
 
 void flight_sizes(std::vector<Row>& rows, const Flight& f, bool left, const Units& u) {
   const auto grows = [&](double from, const std::optional<double>& to) {
@@ -64,9 +64,9 @@ void ring_rows(std::vector<Row>& rows, const FlightRing& r, bool made, const Uni
       {"strain, " + name,
        fmt::format("inner edge {}, halfway {}, outer edge {}; greatest {} {} at {} from the axis; root "
                    "mean square {}",
-                   percent(r.inner), percent(r.middle), percent(r.outer), percent(r.greatest),
-                   r.greatest_across ? "across" : "along", shown_length(r.greatest_radius, u),
-                   fixed(100 * r.root_mean_square, 3) + " %")});
+                   signed_percent(r.inner), signed_percent(r.middle), signed_percent(r.outer),
+                   signed_percent(r.greatest), r.greatest_across ? "across" : "along",
+                   shown_length(r.greatest_radius, u), fixed(100 * r.root_mean_square, 3) + " %")});
 }
 
 }  // namespace

@@ -62,6 +62,18 @@ void draw(cairo_t* c, const PageLine& line) {
   stroke(c, line.pen);
 }
 
+// A hair over its border, so that neighbours of one colour leave no seam.
+void draw(cairo_t* c, const PageFill& fill) {
+  cairo_new_path(c);
+  for (Vec2 p : fill.points) cairo_line_to(c, p.x, p.y);
+  cairo_close_path(c);
+  cairo_set_source_rgb(c, fill.red, fill.green, fill.blue);
+  cairo_fill_preserve(c);
+  cairo_set_line_width(c, 0.1);
+  cairo_set_dash(c, nullptr, 0, 0);
+  cairo_stroke(c);
+}
+
 void draw(cairo_t* c, PangoLayout* layout, const PageText& t) {
   set_text(layout, t.text, t.size, t.bold);
   const PenLook& mark = look_of(Pen::mark);
@@ -85,6 +97,7 @@ void draw_page(cairo_t* c, const Page& page, double units) {
   cairo_set_line_join(c, CAIRO_LINE_JOIN_MITER);
   cairo_set_line_cap(c, CAIRO_LINE_CAP_BUTT);
   cairo_set_tolerance(c, 0.05);
+  for (const PageFill& fill : page.fills) draw(c, fill);
   for (const PageLine& line : page.lines) draw(c, line);
   for (const PageOutline& o : page.outlines) draw(c, o);
   const Lettering layout = lettering_on(c);

@@ -10,7 +10,7 @@
 namespace juggler {
 
 using Cairo = std::unique_ptr<cairo_t, decltype(&cairo_destroy)>;
-using Surface = std::unique_ptr<cairo_surface_t, decltype(&cairo_surface_destroy)>;
+using CairoSurface = std::unique_ptr<cairo_surface_t, decltype(&cairo_surface_destroy)>;
 
 /// Draws a page at so many units of the surface to a millimetre.
 void draw_page(cairo_t* c, const Page& page, double units);

@@ -108,8 +108,10 @@ Json proof_json(const Proof& p) {
           {"seam_mismatch", number(p.seam_mismatch)},
           {"rim_mismatch", number(p.rim_mismatch)},
           {"area_mismatch", number(p.area_mismatch)},
+          {"strain_mismatch", number(p.strain_mismatch)},
           {"allowed", number(p.allowed)},
-          {"allowed_area", number(p.allowed_area)}};
+          {"allowed_area", number(p.allowed_area)},
+          {"allowed_strain", number(p.allowed_strain)}};
 }
 
 Json blank_json(const PieceResult& piece) {
@@ -158,6 +160,8 @@ Json bench_json(const BenchCard& c) {
   }
   Json corners = Json::array();
   for (const CardCorner& k : c.corners) corners.push_back({{"edge", name_of(k.edge)}, {"at", point(k.at)}});
+  Json sides_of = Json::array();
+  for (const CardSide& s : c.sides) sides_of.push_back({{"start", point(s.start)}, {"end", point(s.end)}});
   Json sweeps = Json::array();
   for (const Sweep& s : c.sweeps) sweeps.push_back(sweep_json(s));
   return {
@@ -174,6 +178,8 @@ Json bench_json(const BenchCard& c) {
       {"points", points},
       {"corners", corners},
       {"between_points", number(c.between_points)},
+      {"sides", sides_of},
+      {"between_sides", number(c.between_sides)},
       {"tape", {{"base", number(c.tape_base)}, {"top", number(c.tape_top)}}},
       {"sweeps", sweeps}};
 }
@@ -211,6 +217,7 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"rings", rings_json(piece)},
           {"coil", coil_json(piece)},
           {"strip", strip_json(piece)},
+          {"strain", strain_json(piece)},
           {"pressed", pressed_json(b.pressed)},
           {"openings", openings_json(b)},
           {"notes", b.notes},
@@ -283,11 +290,12 @@ Json part_json(const PieceResult& piece) {
   Json part{{"name", p.making.name}, {"number", p.making.number}, {"part", p.name}, {"shape", p.shape}};
   const bool tube = std::holds_alternative<Tube>(p.asked);
   part.update(piece.wound()            ? wound_part_json(piece)
+              : piece.stretched()      ? stretched_part_json(piece)
               : piece.ruled()          ? ruled_part_json(piece)
               : piece.round() && !tube ? round_part_json(piece)
                                        : folded_part_json(piece));
   part.update(making_json(p));
-  if (piece.wound()) part["hand"] = p.making.hand == Hand::opposite ? "left" : "right";
+  if (winds(p)) part["hand"] = p.making.hand == Hand::opposite ? "left" : "right";
   return part;
 }
 

@@ -34,6 +34,10 @@ Json optional(const std::optional<T>& value) {
 [[nodiscard]] Json coil_json(const PieceResult& piece);
 /// The lengths of a helical strip's edges on each layer; null of others.
 [[nodiscard]] Json strip_json(const PieceResult& piece);
+/// What a dome or ruled wall was asked to be.
+[[nodiscard]] Json stretched_part_json(const PieceResult& piece);
+/// What forming does to the metal of such a blank, and a map of it; null of others.
+[[nodiscard]] Json strain_json(const PieceResult& piece);
 [[nodiscard]] Json bend_rule_json(const Bend& bend);
 /// What a folded part was asked to be.
 [[nodiscard]] Json folded_part_json(const PieceResult& piece);

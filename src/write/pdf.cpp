@@ -14,8 +14,8 @@ constexpr double points = 72 / 25.4;  // PDF units to a millimetre
 }  // namespace
 
 void write_pdf(const std::vector<Page>& pages, std::ostream& out, const std::string& title) {
-  const Surface surface(cairo_pdf_surface_create_for_stream(append_to, &out, points, points),
-                        cairo_surface_destroy);
+  const CairoSurface surface(cairo_pdf_surface_create_for_stream(append_to, &out, points, points),
+                             cairo_surface_destroy);
   cairo_surface_t* pdf = surface.get();
   cairo_pdf_surface_set_metadata(pdf, CAIRO_PDF_METADATA_TITLE, title.c_str());
   cairo_pdf_surface_set_metadata(pdf, CAIRO_PDF_METADATA_CREATOR,

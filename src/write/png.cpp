@@ -9,8 +9,9 @@ namespace juggler {
 void write_png(const Page& page, std::ostream& out, double dots_per_inch) {
   const double units = dots_per_inch / 25.4;
   const auto dots = [&](double mm) { return static_cast<int>(std::lround(units * mm)); };
-  const Surface surface(cairo_image_surface_create(CAIRO_FORMAT_RGB24, dots(page.width), dots(page.height)),
-                        cairo_surface_destroy);
+  const CairoSurface surface(
+      cairo_image_surface_create(CAIRO_FORMAT_RGB24, dots(page.width), dots(page.height)),
+      cairo_surface_destroy);
   const Cairo c(cairo_create(surface.get()), cairo_destroy);
   cairo_set_source_rgb(c.get(), 1, 1, 1);
   cairo_paint(c.get());

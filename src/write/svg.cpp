@@ -76,11 +76,25 @@ void add_outline(pugi::xml_node svg, const PageOutline& o, int number) {
   stroke(path, o.pen, o.scale);
 }
 
+std::string points_of(const std::vector<Vec2>& points) {
+  std::string text;
+  for (Vec2 p : points) text += fmt::format("{}{:.4f},{:.4f}", text.empty() ? "" : " ", p.x, p.y);
+  return text;
+}
+
+// A hair over its border, so that neighbours of one colour leave no seam.
+void add_fill(pugi::xml_node svg, const PageFill& fill) {
+  pugi::xml_node node = svg.append_child("polygon");
+  const std::string shade = colour(fill.red, fill.green, fill.blue);
+  node.append_attribute("points") = points_of(fill.points).c_str();
+  node.append_attribute("fill") = shade.c_str();
+  node.append_attribute("stroke") = shade.c_str();
+  node.append_attribute("stroke-width") = "0.1";
+}
+
 void add_line(pugi::xml_node svg, const PageLine& line) {
   pugi::xml_node node = svg.append_child("polyline");
-  std::string points;
-  for (Vec2 p : line.points) points += fmt::format("{}{:.4f},{:.4f}", points.empty() ? "" : " ", p.x, p.y);
-  node.append_attribute("points") = points.c_str();
+  node.append_attribute("points") = points_of(line.points).c_str();
   stroke(node, line.pen, 1);
 }
 
@@ -124,6 +138,7 @@ void write_svg(const Page& page, std::ostream& out) {
   pugi::xml_node drawn = svg.append_child("g");
   if (page.stretch.x != 1 || page.stretch.y != 1)
     drawn.append_attribute("transform") = fmt::format("scale({} {})", page.stretch.x, page.stretch.y).c_str();
+  for (const PageFill& fill : page.fills) add_fill(drawn, fill);
   for (const PageLine& line : page.lines) add_line(drawn, line);
   int number = 0;
   for (const PageOutline& o : page.outlines) add_outline(drawn, o, ++number);

@@ -29,6 +29,10 @@ Json wound_part_json(const PieceResult& piece) {
             {"neutral_lead_angle", number(n.neutral_lead.degrees())},
             {"start", {{"at", number(s->start.degrees())}}},
             {"ends", name_of(s->ends)},
+            {"tilt", nullptr},
+            {"blank", nullptr},
+            {"strain_limit", nullptr},
+            {"allow_strain", nullptr},
             {"elements", elements}};
   }
   const auto& f = std::get<Flight>(piece.part.asked);

@@ -1,0 +1,302 @@
+// Blanks of walls that need not open flat.
+#include <algorithm>
+#include <memory>
+
+#include "folded.h"
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+constexpr double pi = std::numbers::pi;
+
+// A line of the flat: of constant v along the wall, or of constant u across it.
+struct FlatLine {
+  const StretchedPiece& piece;
+  bool along = true;
+  double other = 0;  // the parameter that stays
+
+  [[nodiscard]] FlatPoint place(double at) const {
+    return along ? piece.flat.at(at, other) : piece.flat.at(other, at);
+  }
+  [[nodiscard]] Vec2 way(double at) const {
+    const FlatPoint p = place(at);
+    return along ? p.du : p.dv;
+  }
+  [[nodiscard]] const std::vector<double>& breaks() const {
+    return along ? piece.curved.surface.us : piece.curved.surface.vs;
+  }
+  // Of the wall in space.
+  [[nodiscard]] double formed_length(double from, double to) const {
+    return over(from, to, [&](double at) {
+      const Surface& s = piece.curved.surface;
+      const SurfacePoint p = along ? s.point(at, other) : s.point(other, at);
+      return norm(along ? p.du : p.dv);
+    });
+  }
+  [[nodiscard]] double length(double from, double to) const {
+    return over(from, to, [&](double at) { return norm(way(at)); });
+  }
+
+ private:
+  // Break by break.
+  [[nodiscard]] double over(double from, double to, const std::function<double(double)>& speed) const {
+    double sum = 0;
+    for (size_t i = 0; i + 1 < breaks().size(); ++i) {
+      const double a = std::max(from, breaks()[i]);
+      const double b = std::min(to, breaks()[i + 1]);
+      if (a < b) sum += integral(speed, a, b, 2, 1e-13 * piece.curved.surface.size);
+    }
+    return sum;
+  }
+};
+
+// Headings that never start anew, however far the line turns.
+std::function<double(double)> heading_along(const FlatLine& line, double from, double to) {
+  constexpr int looks = 256;
+  const auto plain = [line](double at) {
+    const Vec2 w = line.way(at);
+    return std::atan2(w.y, w.x);
+  };
+  const auto near = std::make_shared<std::vector<double>>();
+  for (int i = 0; i <= looks; ++i) {
+    const double now = plain(from + (to - from) * i / looks);
+    near->push_back(near->empty() ? now : near->back() + std::remainder(now - near->back(), 2 * pi));
+  }
+  return [=](double at) {
+    const double k = std::clamp(std::round((at - from) / (to - from) * looks), 0.0, double{looks});
+    const double about = (*near)[static_cast<size_t>(k)];
+    return about + std::remainder(plain(at) - about, 2 * pi);
+  };
+}
+
+// Arcs within the tolerance in place and, all together, in length.
+FittedArcs arcs_of(const FlatLine& line, double from, double to, double tolerance) {
+  const Curve curve{from, to, [&](double at) { return line.place(at).at; }, heading_along(line, from, to)};
+  const double length = line.length(from, to);
+  if (const auto arc = one_arc(curve, length, line.piece.curved.surface.size)) return {{*arc}, 0};
+  FittedArcs fitted;
+  for (double within = tolerance; within > tolerance / 100; within *= 0.6) {
+    fitted = fit_arcs(curve, within);
+    const double longer = std::abs(length_of(fitted.arcs) - length);
+    fitted.error = std::max(1.02 * fitted.error, longer);
+    if (longer <= tolerance) break;
+  }
+  return fitted;
+}
+
+// Where an edge is no point, from its first column to its last.
+std::optional<std::pair<double, double>> stretch_of_edge(const Surface& s, double v) {
+  std::optional<std::pair<double, double>> stretch;
+  for (size_t i = 0; i + 1 < s.us.size(); ++i) {
+    const double middle = 0.4 * s.us[i] + 0.6 * s.us[i + 1];
+    if (norm(s.point(middle, v).du) * (s.us[i + 1] - s.us[i]) < 1e-11 * s.size) continue;
+    stretch = {stretch ? stretch->first : s.us[i], s.us[i + 1]};
+  }
+  return stretch;
+}
+
+// Seen from the outside, anticlockwise.
+Edges edges_of(const StretchedPiece& piece, double tolerance) {
+  const Surface& s = piece.curved.surface;
+  Edges made;
+  const double fine = std::min(tolerance, 1e-3 * s.size);
+  const auto add = [&](EdgeName name, const FlatLine& line, double from, double to, bool backwards) {
+    FittedArcs fitted = arcs_of(line, from, to, fine);
+    made.fit_error = std::max(made.fit_error, fitted.error);
+    const bool rim = name == EdgeName::base || name == EdgeName::top;
+    Edge edge{name, std::move(fitted.arcs), rim ? line.formed_length(from, to) : 0};
+    if (backwards) {
+      std::reverse(edge.arcs.begin(), edge.arcs.end());
+      for (Arc& arc : edge.arcs) arc = reversed(arc);
+    }
+    made.edges.push_back(std::move(edge));
+  };
+  const double low = s.vs.front();
+  const double high = s.vs.back();
+  if (const auto base = stretch_of_edge(s, low))
+    add(EdgeName::base, {piece, true, low}, base->first, base->second, false);
+  add(EdgeName::seam_end, {piece, false, s.us.back()}, low, high, false);
+  if (const auto top = stretch_of_edge(s, high))
+    add(EdgeName::top, {piece, true, high}, top->first, top->second, true);
+  add(EdgeName::seam_start, {piece, false, s.us.front()}, low, high, true);
+  return made;
+}
+
+// The bisector of both ends upright, base down, in the positive quadrant.
+Placing laid_out(const StretchedPiece& piece, Face face_up, const std::vector<Edge>& edges) {
+  const Surface& s = piece.curved.surface;
+  const auto across = [&](double u) {
+    return piece.flat.at(u, s.vs.back()).at - piece.flat.at(u, s.vs.front()).at;
+  };
+  const Vec2 first = across(s.us.front());
+  // Long walls turn by more than half a turn: the last heading is followed there.
+  double turned = 0;
+  constexpr int looks = 64;
+  Vec2 before = first;
+  for (int i = 1; i <= looks; ++i) {
+    const Vec2 now = across(s.us.front() + (s.us.back() - s.us.front()) * i / looks);
+    turned += std::atan2(cross(before, now), dot(before, now));
+    before = now;
+  }
+  Placing p;
+  p.mirror = face_up == Face::inside;
+  const double bisector = std::atan2(first.y, first.x) + turned / 2;
+  p.turn = pi / 2 - placed_heading(bisector, {p.mirror, 0, {}});
+  Outline turned_outline;
+  for (const Arc& arc : joined(edges)) turned_outline.push_back(placed(arc, p));
+  p.shift = Vec2{} - upright_box(turned_outline).corner;
+  return p;
+}
+
+std::vector<StretchPatch> patches_of(const StretchedPiece& piece, const Placing& placing) {
+  const Surface& s = piece.curved.surface;
+  std::vector<StretchPatch> patches;
+  for (size_t i = 0; i + 1 < s.us.size(); ++i) {
+    for (size_t j = 0; j + 1 < s.vs.size(); ++j) {
+      StretchPatch p{s.us[i], s.us[i + 1], s.vs[j], s.vs[j + 1], {}};
+      for (const double u : Series::nodes(p.u_from, p.u_to)) {
+        for (const double v : Series::nodes(p.v_from, p.v_to))
+          p.at.push_back(placed(piece.flat.at(u, v).at, placing));
+      }
+      patches.push_back(std::move(p));
+    }
+  }
+  return patches;
+}
+
+std::vector<Element> elements_of(const StretchedPiece& piece, const Placing& placing, int spaces) {
+  const Surface& s = piece.curved.surface;
+  std::vector<Element> elements;
+  for (int i = 0; i <= spaces; ++i) {
+    const double u = i == spaces ? s.us.back() : s.us.front() + (s.us.back() - s.us.front()) * i / spaces;
+    Element e;
+    e.number = i;
+    const Vec3 foot = s.point(u, s.vs.front()).at;
+    const Vec3 head = s.point(u, s.vs.back()).at;
+    const Vec3 plan = std::hypot(foot.x, foot.y) > 1e-9 * s.size ? foot : head;
+    const double degrees = Angle::radians(std::atan2(plan.y, plan.x)).degrees();
+    e.plan = Angle::degrees(std::abs(degrees) < 1e-9 ? 0 : degrees < 0 ? degrees + 360 : degrees);
+    e.length = FlatLine{piece, false, u}.length(s.vs.front(), s.vs.back());
+    e.from_base = e.from_top = e.length;
+    e.base = placed(piece.flat.at(u, s.vs.front()).at, placing);
+    e.top = placed(piece.flat.at(u, s.vs.back()).at, placing);
+    if (i > 0) {
+      const double before = s.us.front() + (s.us.back() - s.us.front()) * (i - 1) / spaces;
+      e.base_run = elements.back().base_run + FlatLine{piece, true, s.vs.front()}.length(before, u);
+      e.top_run = elements.back().top_run + FlatLine{piece, true, s.vs.back()}.length(before, u);
+    }
+    elements.push_back(e);
+  }
+  return elements;
+}
+
+// Elements are curves of the flat where it stretches.
+std::vector<Arc> element_lines(const StretchedPiece& piece, const Placing& placing, int spaces, double fit) {
+  const Surface& s = piece.curved.surface;
+  std::vector<Arc> lines;
+  for (int i = 1; i < spaces; ++i) {
+    const double u = s.us.front() + (s.us.back() - s.us.front()) * i / spaces;
+    for (const Arc& arc : arcs_of({piece, false, u}, s.vs.front(), s.vs.back(), fit).arcs)
+      lines.push_back(placed(arc, placing));
+  }
+  return lines;
+}
+
+std::vector<Vec2> element_middles(const StretchedPiece& piece, const Placing& placing, int spaces) {
+  const Surface& s = piece.curved.surface;
+  std::vector<Vec2> middles;
+  for (int i = 0; i <= spaces; ++i) {
+    const double u = s.us.front() + (s.us.back() - s.us.front()) * i / spaces;
+    middles.push_back(placed(piece.flat.at(u, (s.vs.front() + s.vs.back()) / 2).at, placing));
+  }
+  return middles;
+}
+
+void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piece) {
+  const StrainNumbers& n = piece.strain;
+  if (n.opens_flat()) {
+    b.notes.push_back("This wall opens flat: forming does not stretch it.");
+    return;
+  }
+  const auto at = [](double mm) { return shown(std::round(10 * mm) / 10); };
+  const std::string text = std::string("Forming this blank ") + (n.greatest < 0 ? "upsets" : "stretches") +
+                           " the metal by up to " + shown_percent(std::abs(n.greatest)) + ", most at [" +
+                           at(n.where.x) + ", " + at(n.where.y) + ", " + at(n.where.z) + "] mm of the part.";
+  (std::abs(n.greatest) > part.warned ? b.warnings : b.notes).push_back(text);
+}
+
+Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Making& making) {
+  Blank b;
+  b.name = making.name;
+  b.piece = piece.curved.number;
+  b.pieces = part.blanks;
+  b.count = making.quantity * static_cast<int>(piece.curved.copies.size());
+  b.thickness = part.thickness;
+  b.neutral = part.thickness / 2;
+  b.face_up = making.face_up;
+  b.size = part.size;
+  b.overall_height = part.overall_height;
+  Edges made = edges_of(piece, making.fit);
+  b.edges = std::move(made.edges);
+  b.fit_error = made.fit_error;
+  const Placing placing = laid_out(piece, making.face_up, b.edges);
+  for (Edge& e : b.edges) {
+    for (Arc& arc : e.arcs) arc = placed(arc, placing);
+  }
+  run_anticlockwise(b.edges);
+  b.patches = patches_of(piece, placing);
+  b.elements = elements_of(piece, placing, making.elements);
+  b.marks = make_marks(b, making, element_lines(piece, placing, making.elements, making.fit),
+                       element_middles(piece, placing, making.elements));
+  note_strain(b, part, piece);
+  b.notes.insert(b.notes.end(), part.notes.begin(), part.notes.end());
+  return b;
+}
+
+}  // namespace
+
+namespace {
+
+// The shares of a series' nodes in its value at a place: of the barycentric form.
+std::vector<double> node_shares(double from, double to, double at) {
+  const std::vector<double> nodes = Series::nodes(from, to);
+  std::vector<double> shares(nodes.size(), 0);
+  double sum = 0;
+  for (size_t k = 0; k < nodes.size(); ++k) {
+    const double off = at - nodes[k];
+    if (off == 0) {
+      shares.assign(nodes.size(), 0);
+      shares[k] = 1;
+      return shares;
+    }
+    const double sign = k % 2 == 0 ? 1 : -1;
+    shares[k] =
+        sign * std::sin((static_cast<double>(k) + 0.5) * pi / static_cast<double>(nodes.size())) / off;
+    sum += shares[k];
+  }
+  for (double& share : shares) share /= sum;
+  return shares;
+}
+
+}  // namespace
+
+Vec2 place_on(const StretchPatch& p, double u, double v) {
+  const std::vector<double> along = node_shares(p.u_from, p.u_to, u);
+  const std::vector<double> across = node_shares(p.v_from, p.v_to, v);
+  Vec2 place;
+  for (size_t i = 0; i < along.size(); ++i) {
+    for (size_t j = 0; j < across.size(); ++j)
+      place = place + along[i] * across[j] * p.at[i * across.size() + j];
+  }
+  return place;
+}
+
+std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making) {
+  std::vector<Blank> blanks;
+  for (const StretchedPiece& piece : part.pieces) blanks.push_back(blank_of(part, piece, making));
+  add_tabs(blanks, making.edges);
+  return blanks;
+}
+
+}  // namespace juggler

@@ -1,0 +1,118 @@
+// Parts whose walls need not open flat.
+#include <algorithm>
+#include <cmath>
+
+#include "juggler/stretch.h"
+
+namespace juggler {
+namespace {
+
+StretchedPiece laid_flat(CurvedPiece curved) {
+  StretchedFlat flat = least_stretch(curved.surface);
+  const StrainNumbers strain = strain_of(curved.surface, flat);
+  return {std::move(curved), std::move(flat), strain};
+}
+
+std::string advice_for(const StretchedPart& part, double greatest) {
+  const std::string allow = "or say allow_strain = true";
+  if (!part.rulings && !part.dome)
+    return "make the pitch smaller, the strip narrower or the body larger, " + allow;
+  if (!part.dome) return "bring its edges nearer to a wall that opens flat, " + allow;
+  // Strain falls about with the square of a gore's width.
+  const double enough = part.dome->gores * std::sqrt(std::abs(greatest) / part.limit.limit);
+  if (!(enough <= 60)) return "take more gores, " + allow;
+  return "take about " + std::to_string(static_cast<int>(std::ceil(enough))) + " gores, " + allow;
+}
+
+void check_strain(const StretchedPart& part) {
+  for (const StretchedPiece& piece : part.pieces) {
+    const StrainNumbers& s = piece.strain;
+    if (part.limit.allowed || std::abs(s.greatest) <= part.limit.limit || s.opens_flat()) continue;
+    const auto at = [](double mm) { return shown(std::round(10 * mm) / 10); };
+    throw Refusal({.reason = std::string("is passed: forming the flat ") +
+                             (s.greatest < 0 ? "upsets" : "stretches") + " the metal by " +
+                             shown_percent(std::abs(s.greatest)) + " at [" + at(s.where.x) + ", " +
+                             at(s.where.y) + ", " + at(s.where.z) + "] mm",
+                   .key = "strain_limit",
+                   .found = shown_percent(std::abs(s.greatest)),
+                   .allowed = "up to " + shown_percent(part.limit.limit),
+                   .advice = advice_for(part, s.greatest)});
+  }
+}
+
+}  // namespace
+
+const StretchedPiece& StretchedPart::piece(int number) const {
+  return *std::find_if(pieces.begin(), pieces.end() - 1,
+                       [&](const StretchedPiece& p) { return p.curved.number == number; });
+}
+
+bool StretchedPart::opens_flat() const {
+  return std::all_of(pieces.begin(), pieces.end(),
+                     [](const StretchedPiece& p) { return p.strain.opens_flat(); });
+}
+
+namespace {
+
+const char* up_the_axis = "The inside is the face that looks up the axis; base is the inner edge.";
+
+CurvedForm form_of(const Flight& f, StretchedPart& part, Hand hand) {
+  const FlightSizes sizes = solve(f, hand);
+  part.limit = {f.strain_limit, f.allow_strain};
+  part.warned = 0.02;
+  part.notes.emplace_back(up_the_axis);
+  constexpr int most = 50;
+  if (const double count = sizes.turns / f.turns_per_blank; count > most)
+    throw Refusal({.reason = "makes too many blanks, all of them different",
+                   .key = "blank.turns",
+                   .found = std::to_string(static_cast<int>(std::ceil(count))) + " blanks",
+                   .allowed = "up to " + std::to_string(most),
+                   .advice = "make them longer, or lay them out with equal edges"});
+  return form(sizes, f.turns_per_blank);
+}
+
+CurvedForm form_of(const HelicalStrip& strip, StretchedPart& part, const Sheet& sheet, Hand hand) {
+  const RuledWall wall = standing(strip);
+  part.limit = strip.strain;
+  part.warned = strip.strain.limit;
+  part.notes.emplace_back(up_the_axis);
+  return form(wall, sheet, hand);
+}
+
+CurvedForm form_of(const StretchedShape& shape, StretchedPart& part, const Sheet& sheet, Hand hand) {
+  if (const auto* flight = std::get_if<Flight>(&shape)) return form_of(*flight, part, hand);
+  if (const auto* strip = std::get_if<HelicalStrip>(&shape)) return form_of(*strip, part, sheet, hand);
+  if (const auto* dome = std::get_if<Dome>(&shape)) {
+    part.dome = solve(*dome, sheet);
+    part.limit = dome->strain;
+    part.warned = dome->strain.limit;
+    return form(*part.dome);
+  }
+  const auto& wall = std::get<RuledWall>(shape);
+  part.limit = wall.strain;
+  part.warned = wall.strain.limit;
+  CurvedForm curved = form(wall, sheet, hand);
+  part.rulings = curved.rulings;
+  if (part.rulings == Rulings::even) part.notes.emplace_back("Rulings join equal shares of both edges.");
+  return curved;
+}
+
+}  // namespace
+
+StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand) {
+  check(sheet, {}, {});
+  StretchedPart part;
+  CurvedForm curved = form_of(shape, part, sheet, hand);
+  part.thickness = *sheet.thickness;
+  part.size = curved.size;
+  part.overall_height = curved.overall_height;
+  part.blanks = 0;
+  for (CurvedPiece& piece : curved.pieces) {
+    part.blanks += static_cast<int>(piece.copies.size());
+    part.pieces.push_back(laid_flat(std::move(piece)));
+  }
+  check_strain(part);
+  return part;
+}
+
+}  // namespace juggler

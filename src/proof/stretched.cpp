@@ -1,0 +1,366 @@
+// Blanks that forming stretches, against their walls in space. Equation numbers: docs/maths/stretch.md.
+#include <algorithm>
+#include <array>
+#include <boost/math/quadrature/gauss.hpp>
+#include <cmath>
+
+#include "juggler/proof.h"
+
+namespace juggler {
+namespace {
+
+// A patch of the blank as a map from the wall's parameters to the flat, polynomials in both, from the blank's
+// own places.
+class FlatPatch {
+ public:
+  explicit FlatPatch(const StretchPatch& p) : patch_(p) {
+    const std::vector<double> us = Series::nodes(p.u_from, p.u_to);
+    const size_t n = us.size();
+    for (size_t i = 0; i < n; ++i) {
+      std::vector<double> x, y;
+      for (size_t j = 0; j < n; ++j) {
+        x.push_back(p.at[i * n + j].x);
+        y.push_back(p.at[i * n + j].y);
+      }
+      x_.push_back(Series::fit(p.v_from, p.v_to, x));
+      y_.push_back(Series::fit(p.v_from, p.v_to, y));
+    }
+  }
+  struct Along {
+    Series x, y;
+  };
+  /// The line of constant v; its change across the wall.
+  [[nodiscard]] Along line(double v) const { return along(x_, y_, v); }
+  [[nodiscard]] Along change(double v) const {
+    std::vector<Series> dx, dy;
+    for (size_t i = 0; i < x_.size(); ++i) {
+      dx.push_back(x_[i].derivative());
+      dy.push_back(y_[i].derivative());
+    }
+    return along(dx, dy, v);
+  }
+  [[nodiscard]] const StretchPatch& patch() const { return patch_; }
+
+ private:
+  [[nodiscard]] Along along(const std::vector<Series>& x, const std::vector<Series>& y, double v) const {
+    std::vector<double> xs, ys;
+    for (size_t i = 0; i < x.size(); ++i) {
+      xs.push_back(x[i](v));
+      ys.push_back(y[i](v));
+    }
+    return {Series::fit(patch_.u_from, patch_.u_to, xs), Series::fit(patch_.u_from, patch_.u_to, ys)};
+  }
+  const StretchPatch& patch_;
+  std::vector<Series> x_, y_;
+};
+
+// A first fundamental form: squares and product of the derivatives by u and v.
+struct Form2 {
+  double uu = 0, uv = 0, vv = 0;
+  [[nodiscard]] double determinant() const { return uu * vv - uv * uv; }
+};
+
+// Of the wall in space, by differences of its points alone, within the patch: of fourth order, at its sides
+// one-sided.
+Form2 of_space(const Surface& s, const StretchPatch& p, double u, double v) {
+  const auto slope = [&](bool along) {
+    const double from = along ? p.u_from : p.v_from;
+    const double to = along ? p.u_to : p.v_to;
+    const double at = along ? u : v;
+    const double h = 1e-3 * (to - from);
+    const auto point = [&](double k) { return along ? s.point(u + k * h, v).at : s.point(u, v + k * h).at; };
+    if (at - from > 2 * h && to - at > 2 * h)
+      return 1 / (12 * h) * (8.0 * (point(1) - point(-1)) - (point(2) - point(-2)));
+    const double way = at - from > 2 * h ? -1 : 1;
+    return way / (12 * h) *
+           (48.0 * point(way) - 25.0 * point(0) - 36.0 * point(2 * way) + 16.0 * point(3 * way) -
+            3.0 * point(4 * way));
+  };
+  const Vec3 du = slope(true);
+  const Vec3 dv = slope(false);
+  return {dot(du, du), dot(du, dv), dot(dv, dv)};
+}
+
+// (17): the squares of the stretches from flat to wall are the eigenvalues of the wall's form in a frame in
+// which the flat's is the unit form.
+struct Found {
+  double greatest = 0;  // strain, of both the one farther from 0
+  double squares = 0;
+  double area = 0;  // formed, per u and v
+};
+Found strains(const Form2& space, Vec2 du, Vec2 dv) {
+  const double along = norm(du);
+  const double aside = cross(du, dv) / along;
+  const double lean = dot(du, dv) / (along * along);
+  const double a = space.uu / (along * along);
+  const double c = (space.uv - lean * space.uu) / (along * aside);
+  const double b = (space.vv - 2 * lean * space.uv + lean * lean * space.uu) / (aside * aside);
+  const double mean = (a + b) / 2;
+  const double apart = std::hypot((a - b) / 2, c);
+  const double large = std::sqrt(mean + apart) - 1;
+  const double small = std::sqrt(std::max(0.0, mean - apart)) - 1;
+  return {std::abs(large) > std::abs(small) ? large : small, large * large + small * small,
+          std::sqrt(space.determinant())};
+}
+
+// (18): small moves of the flat by its own places, as bends, shears and swellings: rows of a displacement's
+// derivative, of place over size.
+constexpr int moves = 9;
+constexpr double move_by = 1e-4;
+std::array<Vec2, 2> move_slopes(int k, Vec2 p) {
+  const std::array<std::array<Vec2, 2>, moves> all{{{{{1, 0}, {0, 0}}},
+                                                    {{{0, 1}, {0, 0}}},
+                                                    {{{0, 0}, {0, 1}}},
+                                                    {{{2 * p.x, 0}, {0, 0}}},
+                                                    {{{p.y, p.x}, {0, 0}}},
+                                                    {{{0, 2 * p.y}, {0, 0}}},
+                                                    {{{0, 0}, {2 * p.x, 0}}},
+                                                    {{{0, 0}, {p.y, p.x}}},
+                                                    {{{0, 0}, {0, 2 * p.y}}}}};
+  return all[static_cast<size_t>(k)];
+}
+
+struct Looked {
+  double greatest = 0;                    // that was found, signed
+  double squares = 0;                     // over the wall
+  std::array<double, 2 * moves> moved{};  // the same of the flat moved a little one way, and the other
+  double area = 0;
+  double flat_area = 0;
+  bool turned_over = false;
+};
+
+template <unsigned N>
+std::vector<std::pair<double, double>> rule(double from, double to) {
+  using Rule = boost::math::quadrature::gauss<double, N>;
+  std::vector<std::pair<double, double>> places;
+  for (size_t i = 0; i < Rule::abscissa().size(); ++i) {
+    for (const double x : {-Rule::abscissa()[i], Rule::abscissa()[i]})
+      places.emplace_back((from + to + x * (to - from)) / 2, Rule::weights()[i] * (to - from) / 2);
+  }
+  return places;
+}
+
+void look(Looked& all, const Surface& s, const FlatPatch& flat, Vec2 middle, double sense) {
+  const StretchPatch& p = flat.patch();
+  for (const auto& [v, share_v] : rule<20>(p.v_from, p.v_to)) {
+    const auto line = flat.line(v);
+    const auto change = flat.change(v);
+    const Series xu = line.x.derivative();
+    const Series yu = line.y.derivative();
+    for (const auto& [u, share_u] : rule<20>(p.u_from, p.u_to)) {
+      const Vec2 du{xu(u), yu(u)};
+      const Vec2 dv{change.x(u), change.y(u)};
+      const Form2 space = of_space(s, p, u, v);
+      const Found f = strains(space, du, dv);
+      const double share = share_u * share_v * f.area;
+      const Vec2 place = 1 / s.size * (Vec2{line.x(u), line.y(u)} - middle);
+      for (int k = 0; k < 2 * moves; ++k) {
+        const auto [x, y] = move_slopes(k % moves, place);
+        const double by = k < moves ? move_by : -move_by;
+        const auto moved = [&](Vec2 d) { return d + by * Vec2{dot(x, d), dot(y, d)}; };
+        all.moved[static_cast<size_t>(k)] += share * strains(space, moved(du), moved(dv)).squares;
+      }
+      all.squares += share * f.squares;
+      all.area += share;
+      all.flat_area += share_u * share_v * cross(du, dv);
+      all.turned_over = all.turned_over || !(cross(du, dv) * sense > 0);
+      const bool looked_at = off_point(s, u, v) == v;
+      if (looked_at && std::abs(f.greatest) > std::abs(all.greatest)) all.greatest = f.greatest;
+    }
+  }
+}
+
+// The strain at the place that is stated, from the blank's own places.
+double strain_at_place(const std::vector<FlatPatch>& flats, const Surface& s, double u, double v) {
+  for (const FlatPatch& flat : flats) {
+    const StretchPatch& p = flat.patch();
+    if (u < p.u_from || u > p.u_to || v < p.v_from || v > p.v_to) continue;
+    const double a = u;
+    const double b = off_point(s, u, v);
+    const auto line = flat.line(b);
+    const auto change = flat.change(b);
+    const Vec2 du{line.x.derivative()(a), line.y.derivative()(a)};
+    return strains(of_space(s, p, a, b), du, {change.x(a), change.y(a)}).greatest;
+  }
+  return HUGE_VAL;
+}
+
+// A border of the flat, patch by patch.
+struct Border {
+  double from = 0, to = 0;
+  Series x, y;
+  [[nodiscard]] Vec2 at(double p) const { return {x(p), y(p)}; }
+};
+
+std::vector<Border> border(const std::vector<FlatPatch>& flats, const Surface& s, EdgeName name) {
+  std::vector<Border> line;
+  const bool along = name == EdgeName::base || name == EdgeName::top;
+  const bool low = name == EdgeName::base || name == EdgeName::seam_start;
+  const auto& across = along ? s.vs : s.us;
+  const double at = low ? across.front() : across.back();
+  for (const FlatPatch& flat : flats) {
+    const StretchPatch& p = flat.patch();
+    if ((along ? (low ? p.v_from : p.v_to) : (low ? p.u_from : p.u_to)) != at) continue;
+    if (along) {
+      const auto l = flat.line(at);
+      line.push_back({p.u_from, p.u_to, l.x, l.y});
+      continue;
+    }
+    std::vector<double> x, y;
+    for (const double v : Series::nodes(p.v_from, p.v_to)) {
+      const auto l = flat.line(v);
+      x.push_back(l.x(at));
+      y.push_back(l.y(at));
+    }
+    line.push_back({p.v_from, p.v_to, Series::fit(p.v_from, p.v_to, x), Series::fit(p.v_from, p.v_to, y)});
+  }
+  return line;
+}
+
+// The nearest place of a border: of many looks, then between their neighbours.
+double away(const std::vector<Border>& line, Vec2 p) {
+  double nearest = HUGE_VAL;
+  for (const Border& b : line) {
+    constexpr int looks = 40;
+    const double step = (b.to - b.from) / looks;
+    double best = HUGE_VAL;
+    double at = b.from;
+    for (int i = 0; i <= looks; ++i) {
+      const double distance = norm(b.at(b.from + i * step) - p);
+      if (distance < best) {
+        best = distance;
+        at = b.from + i * step;
+      }
+    }
+    const double from = std::max(b.from, at - step);
+    const double to = std::min(b.to, at + step);
+    // Where the line runs square to what is left: by halving.
+    const Series dx = b.x.derivative();
+    const Series dy = b.y.derivative();
+    const auto past = [&](double q) { return dot(b.at(q) - p, {dx(q), dy(q)}); };
+    if (past(from) < 0 && past(to) > 0) best = std::min(best, norm(b.at(root(past, from, to)) - p));
+    nearest = std::min(nearest, best);
+  }
+  return nearest;
+}
+
+double off_line(const Edge& e, const std::vector<Border>& line) {
+  double worst = 0;
+  for (const Arc& arc : e.arcs) {
+    for (const double share : {0.0, 0.31, 0.5, 0.77, 1.0})
+      worst = std::max(worst, away(line, point_at(arc, share * arc.length)));
+  }
+  return worst;
+}
+
+double length_along(const std::vector<Border>& line) {
+  double length = 0;
+  for (const Border& b : line) {
+    const Series dx = b.x.derivative();
+    const Series dy = b.y.derivative();
+    length += integral([&](double p) { return std::hypot(dx(p), dy(p)); }, b.from, b.to, 2, 1e-9);
+  }
+  return length;
+}
+
+// Of an edge in space, by chords, twice, and from both its limit.
+double length_in_space(const Surface& s, double v) {
+  const auto sum = [&](int parts) {
+    double length = 0;
+    for (size_t i = 0; i + 1 < s.us.size(); ++i) {
+      Vec3 last = s.point(s.us[i], v).at;
+      for (int k = 1; k <= parts; ++k) {
+        const Vec3 now = s.point(s.us[i] + (s.us[i + 1] - s.us[i]) * k / parts, v).at;
+        length += norm(now - last);
+        last = now;
+      }
+    }
+    return length;
+  };
+  const double coarse = sum(512);
+  const double fine = sum(1024);
+  const double finest = sum(2048);
+  const double first = fine + (fine - coarse) / 3;
+  const double second = finest + (finest - fine) / 3;
+  return second + (second - first) / 15;
+}
+
+// The outline must run on from edge to edge, and the flat from patch to patch.
+double greatest_break(const Blank& blank) {
+  double worst = 0;
+  const Outline edge_line = bare_outline(blank);
+  for (size_t i = 0; i < edge_line.size(); ++i)
+    worst = std::max(worst, norm(edge_line[(i + 1) % edge_line.size()].start - end_of(edge_line[i])));
+  for (const StretchPatch& a : blank.patches) {
+    for (const StretchPatch& b : blank.patches) {
+      for (const double share : {0.0, 0.3, 0.8, 1.0}) {
+        const double u = a.u_from + share * (a.u_to - a.u_from);
+        const double v = a.v_from + share * (a.v_to - a.v_from);
+        if (a.u_to == b.u_from && a.v_from == b.v_from)
+          worst = std::max(worst, norm(place_on(a, a.u_to, v) - place_on(b, b.u_from, v)));
+        if (a.v_to == b.v_from && a.u_from == b.u_from)
+          worst = std::max(worst, norm(place_on(a, u, a.v_to) - place_on(b, u, b.v_from)));
+      }
+    }
+  }
+  return worst;
+}
+
+// By how much the measure falls along any of the moves, beyond what differences may show of a least one.
+double less_nearby(const Looked& looked, double mean) {
+  double most = 0;
+  for (size_t k = 0; k < moves; ++k)
+    most = std::max(most, std::abs(looked.moved[k] - looked.moved[k + moves]) / (2 * move_by * looked.area));
+  return std::max(0.0, most - 1e-4 * mean - 1e-7);
+}
+
+}  // namespace
+
+Proof prove(const Blank& blank, const StretchedPart& part) {
+  const StretchedPiece& piece = part.piece(blank.piece);
+  const Surface& s = piece.curved.surface;
+  std::vector<FlatPatch> flats;
+  for (const StretchPatch& p : blank.patches) flats.emplace_back(p);
+  Proof proof;
+  proof.allowed = 1e-9 * part.size + blank.fit_error;
+  const auto keep = [&](double distance, const char* where) {
+    if (!(distance <= proof.greatest_distance)) {
+      proof.greatest_distance = distance;
+      proof.where = where;
+    }
+  };
+  Looked looked;
+  const Vec2 middle = 0.5 * (blank.patches.front().at.front() + blank.patches.back().at.back());
+  const double sense = blank.face_up == Face::outside ? 1 : -1;
+  for (const FlatPatch& flat : flats) look(looked, s, flat, middle, sense);
+  const StrainNumbers& stated = piece.strain;
+  const double mean = std::sqrt(looked.squares / looked.area);
+  proof.allowed_strain = 1e-6;
+  proof.strain_mismatch = std::max(
+      {std::abs(looked.greatest) - std::abs(stated.greatest), std::abs(mean - stated.root_mean_square),
+       std::abs(strain_at_place(flats, s, stated.u, stated.v) - stated.greatest), less_nearby(looked, mean)});
+  if (looked.turned_over) proof.strain_mismatch = HUGE_VAL;
+  if (const double gap = greatest_break(blank); gap > 1e-9 * part.size) keep(gap + proof.allowed, "a break");
+  double seams = 0;
+  for (const Edge& e : blank.edges) {
+    const std::vector<Border> line = border(flats, s, e.name);
+    const double off = off_line(e, line);
+    const double longer = std::abs(length_of(e.arcs) - length_along(line));
+    if (e.name == EdgeName::seam_start || e.name == EdgeName::seam_end) {
+      seams = std::max({seams, off, longer});
+      continue;
+    }
+    keep(off, e.name == EdgeName::base ? "base edge as cut" : "top edge as cut");
+    const double v = e.name == EdgeName::base ? s.vs.front() : s.vs.back();
+    proof.rim_mismatch = std::max({proof.rim_mismatch, longer, std::abs(e.girth - length_in_space(s, v))});
+  }
+  proof.seam_mismatch = seams;
+  proof.area_mismatch = std::abs(std::abs(looked.flat_area) - std::abs(signed_area(bare_outline(blank))));
+  proof.allowed_area = proof.allowed * length_of(bare_outline(blank));
+  proof.passed = proof.strain_mismatch <= proof.allowed_strain && proof.greatest_distance <= proof.allowed &&
+                 proof.seam_mismatch <= proof.allowed && proof.rim_mismatch <= proof.allowed &&
+                 proof.area_mismatch <= proof.allowed_area;
+  return proof;
+}
+
+}  // namespace juggler

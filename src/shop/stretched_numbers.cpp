@@ -1,0 +1,111 @@
+// Domes and ruled walls in words.
+#include <fmt/format.h>
+
+#include "folded_numbers.h"
+
+namespace juggler {
+namespace {
+
+std::string strain_text(const StrainLimit& s) {
+  return fmt::format("up to {}{}", shown_percent(s.limit), s.allowed ? ", more is allowed" : "");
+}
+
+void dome_sizes(std::vector<Row>& rows, const Dome& d, const Sheet& sheet, const Units& u) {
+  const auto length = [&](const char* name, const std::optional<double>& mm) {
+    if (mm) rows.push_back({name, shown_length(*mm, u)});
+  };
+  rows.push_back({"meridian", d.kind == DomeKind::sphere ? "sphere" : "dished"});
+  if (d.rim) rows.push_back({"rim", "dia " + shown_length(*d.rim, u)});
+  length("rise", d.rise);
+  if (d.diameter)
+    rows.push_back({d.whole ? "whole sphere" : "sphere", "dia " + shown_length(*d.diameter, u)});
+  length("crown radius", d.crown_radius);
+  length("knuckle radius", d.knuckle_radius);
+  if (d.straight > 0) rows.push_back({"straight rim", shown_length(d.straight, u)});
+  rows.push_back(
+      {"crown", d.crown ? "a plate apart, dia " + shown_length(*d.crown, u) : "gores meet in a point"});
+  const auto face = d.sizes_on ? d.sizes_on : sheet.sizes_on;
+  if (face) rows.push_back({"sizes", fmt::format("on the {}", name_of(*face))});
+  rows.push_back(
+      {"gores", fmt::format("{}, the first seam at plan angle {:g} deg", d.gores, d.start.degrees())});
+  rows.push_back({"strain", strain_text(d.strain)});
+}
+
+std::string curve_text(const SpaceCurve& c, const Units& u) {
+  if (!c.points.empty()) return fmt::format("a smooth curve through {} points", c.points.size());
+  std::string text = "helix of dia " + shown_length(*c.diameter, u);
+  if (c.diameter_to && *c.diameter_to != *c.diameter) text += " to " + shown_length(*c.diameter_to, u);
+  return text + fmt::format(", pitch {}, {:g} turns from {:g} deg, height {}", shown_length(*c.pitch, u),
+                            *c.turns, c.start.degrees(), shown_length(c.height, u));
+}
+
+void wall_sizes(std::vector<Row>& rows, const RuledWall& w, const StretchedPart& part, const Units& u) {
+  rows.push_back({"base edge", curve_text(w.base, u)});
+  rows.push_back({"top edge", curve_text(w.top, u)});
+  const bool developable = part.rulings == Rulings::developable;
+  rows.push_back({"rulings", developable ? "those of the wall that opens flat"
+                             : w.rulings == Rulings::even
+                                 ? "join equal shares of both edges"
+                                 : "join equal shares of both edges: no wall between them opens flat"});
+  if (w.pieces > 1) rows.push_back({"pieces", std::to_string(w.pieces)});
+  rows.push_back({"strain", strain_text(w.strain)});
+}
+
+void standing_sizes(std::vector<Row>& rows, const HelicalStrip& s, bool left, const Units& u) {
+  const RuledWall wall = standing(s);
+  rows.push_back({"on", "a body of dia " + shown_length(*s.on, u)});
+  rows.push_back({"tilt", fmt::format("{:g} deg from the body's upright lines", s.tilt->degrees())});
+  rows.push_back({"width", shown_length(*s.width, u)});
+  rows.push_back({"pitch", shown_length(*wall.base.pitch, u)});
+  rows.push_back({"turns", fmt::format("{:g}, {} hand, from plan angle {:g} deg", *wall.base.turns,
+                                       left ? "left" : "right", s.start.degrees())});
+  rows.push_back({"blanks", fmt::format("{} of {:g} turns", wall.pieces, *wall.base.turns / wall.pieces)});
+  rows.push_back({"strain", strain_text(s.strain)});
+}
+
+}  // namespace
+
+void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  if (std::holds_alternative<Flight>(p.part.asked)) add_wound_sizes(rows, p, u);
+  if (const auto* s = std::get_if<HelicalStrip>(&p.part.asked))
+    standing_sizes(rows, *s, p.part.making.hand == Hand::opposite, u);
+  if (const auto* d = std::get_if<Dome>(&p.part.asked)) dome_sizes(rows, *d, p.part.sheet, u);
+  if (const auto* w = std::get_if<RuledWall>(&p.part.asked)) wall_sizes(rows, *w, *p.stretched(), u);
+}
+
+void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
+  const StretchedPart& part = *p.stretched();
+  const StretchedPiece& piece = part.piece(p.blank.piece);
+  for (const Edge& e : p.blank.edges) {
+    const bool rim = e.name == EdgeName::base || e.name == EdgeName::top;
+    const bool along = rim || e.name == EdgeName::seam_end;
+    if (!along) continue;
+    const std::string name = rim ? std::string("edge ") + name_of(e.name) : "edge between pieces";
+    const std::string formed = rim ? fmt::format(", formed {}", shown_length(e.girth, u)) : "";
+    rows.push_back({name, fmt::format("flat {}{}", shown_length(length_of(e.arcs), u), formed)});
+    if (e.arcs.size() > 1)
+      rows.push_back({fmt::format("arcs {}", rim ? name_of(e.name) : "between"),
+                      fmt::format("{}, at most {} off", e.arcs.size(), shown_length(p.blank.fit_error, u))});
+  }
+  if (part.dome) {
+    rows.push_back({"meridian", shown_length(part.dome->length(), u)});
+    rows.push_back({"area formed", fmt::format("{:.6f} m2", piece.flat.formed_area() / 1e6)});
+  }
+  rows.push_back({"overall height", shown_length(p.blank.overall_height, u)});
+  const StrainNumbers& s = piece.strain;
+  if (part.opens_flat()) {
+    rows.push_back({"strain", "none: it opens flat"});
+    return;
+  }
+  const auto at = [&](double mm) { return fixed(mm / u.mm, 1); };
+  rows.push_back(
+      {"greatest strain", fmt::format("{} at [{}, {}, {}] {} of the part", signed_percent(s.greatest),
+                                      at(s.where.x), at(s.where.y), at(s.where.z), u.name)});
+  rows.push_back({"strain along", fmt::format("greatest {}, mean {}", signed_percent(s.greatest_along),
+                                              fixed(100 * s.mean_along, 3) + " %")});
+  rows.push_back({"strain across", fmt::format("greatest {}, mean {}", signed_percent(s.greatest_across),
+                                               fixed(100 * s.mean_across, 3) + " %")});
+  rows.push_back({"root mean square", fixed(100 * s.root_mean_square, 3) + " % of both principal strains"});
+}
+
+}  // namespace juggler

@@ -1,0 +1,107 @@
+// Domes and ruled walls, and what forming does to their metal, as JSON.
+#include "json_parts.h"
+
+namespace juggler {
+namespace {
+
+Json curve_json(const SpaceCurve& c) {
+  if (!c.points.empty()) {
+    Json points = Json::array();
+    for (const Vec3 p : c.points) points.push_back({number(p.x), number(p.y), number(p.z)});
+    return {{"points", points}};
+  }
+  return {{"diameter", number(*c.diameter)}, {"end_diameter", number(c.diameter_to.value_or(*c.diameter))},
+          {"pitch", number(*c.pitch)},       {"turns", number(*c.turns)},
+          {"height", number(c.height)},      {"at", number(c.start.degrees())}};
+}
+
+Json place_json(Vec3 p) { return {number(p.x), number(p.y), number(p.z)}; }
+
+}  // namespace
+
+Json stretched_part_json(const PieceResult& piece) {
+  const size_t elements = piece.blank.elements.size() - 1;
+  if (const auto* d = std::get_if<Dome>(&piece.part.asked)) {
+    const DomeSizes& s = *piece.stretched()->dome;
+    const auto face = d->sizes_on ? d->sizes_on : piece.part.sheet.sizes_on;
+    return {{"kind", name_of(d->kind)},
+            {"rim", {{"diameter", optional(d->rim)}}},
+            {"rise", optional(d->rise)},
+            {"diameter", optional(d->diameter)},
+            {"whole", d->whole},
+            {"crown_radius", optional(d->crown_radius)},
+            {"knuckle_radius", optional(d->knuckle_radius)},
+            {"straight", number(d->straight)},
+            {"crown", {{"diameter", optional(d->crown)}}},
+            {"sizes_on", face ? Json(name_of(*face)) : Json(nullptr)},
+            {"gores", s.gores},
+            {"start", {{"at", number(d->start.degrees())}}},
+            {"meridian", number(s.length())},
+            {"strain_limit", number(d->strain.limit)},
+            {"allow_strain", d->strain.allowed},
+            {"elements", elements}};
+  }
+  if (std::holds_alternative<Flight>(piece.part.asked)) return wound_part_json(piece);
+  if (const auto* strip = std::get_if<HelicalStrip>(&piece.part.asked)) {
+    const RuledWall wall = standing(*strip);
+    const double rise = *wall.base.pitch / (2 * std::numbers::pi);
+    return {{"on", {{"diameter", number(*strip->on)}}},
+            {"width", number(*strip->width)},
+            {"upright", nullptr},
+            {"pitch", number(*wall.base.pitch)},
+            {"turns", number(*wall.base.turns)},
+            {"height", number(*wall.base.pitch * *wall.base.turns)},
+            {"lead_angle", number(Angle::radians(std::atan2(rise, *strip->on / 2)).degrees())},
+            {"neutral_lead_angle", nullptr},
+            {"start", {{"at", number(strip->start.degrees())}}},
+            {"ends", "square"},
+            {"tilt", number(strip->tilt->degrees())},
+            {"blank", {{"turns", number(*wall.base.turns / wall.pieces)}}},
+            {"strain_limit", number(strip->strain.limit)},
+            {"allow_strain", strip->strain.allowed},
+            {"elements", elements}};
+  }
+  const auto& w = std::get<RuledWall>(piece.part.asked);
+  return {{"base", curve_json(w.base)},
+          {"top", curve_json(w.top)},
+          {"rulings", name_of(*piece.stretched()->rulings)},
+          {"pieces", w.pieces},
+          {"strain_limit", number(w.strain.limit)},
+          {"allow_strain", w.strain.allowed},
+          {"elements", elements}};
+}
+
+Json strain_json(const PieceResult& piece) {
+  if (!piece.stretched()) return nullptr;
+  const StretchedPiece& own = piece.stretched()->piece(piece.blank.piece);
+  const StrainNumbers& s = own.strain;
+  Json map = Json::array();
+  constexpr int steps = 8;
+  const Surface& surface = own.curved.surface;
+  const auto at = [](const std::vector<double>& breaks, int i) {
+    return breaks.front() + (breaks.back() - breaks.front()) * i / steps;
+  };
+  for (int i = 0; i <= steps; ++i) {
+    for (int j = 0; j <= steps; ++j) {
+      const double u = at(surface.us, i);
+      const double v = at(surface.vs, j);
+      const Strain strain = strain_at(surface, own.flat, u, v);
+      map.push_back({{"place", place_json(surface.point(u, v).at)},
+                     {"along", number(strain.along)},
+                     {"across", number(strain.across)},
+                     {"greatest", number(strain.greatest())}});
+    }
+  }
+  return {{"greatest", number(s.greatest)},
+          {"place", place_json(s.where)},
+          {"greatest_along", number(s.greatest_along)},
+          {"greatest_across", number(s.greatest_across)},
+          {"mean_along", number(s.mean_along)},
+          {"mean_across", number(s.mean_across)},
+          {"root_mean_square", number(s.root_mean_square)},
+          {"formed_area", number(own.flat.formed_area())},
+          {"opens_flat", piece.stretched()->opens_flat()},
+          {"map", map}};
+}
+
+}  // namespace juggler

@@ -1,0 +1,243 @@
+// Domes, ruled walls, standing strips and growing flights through jobs, and what is said and drawn of them.
+#include <unistd.h>
+
+#include <filesystem>
+#include <fstream>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+#include "common.h"
+#include "juggler/io.h"
+
+namespace juggler::testing {
+namespace {
+
+using Json = nlohmann::json;
+
+const std::string lid =
+    "shape = \"dome\"\nrim.diameter = 900\nrise = 180\ncrown.diameter = 200\ngores = 16\n";
+
+JobResult developed(const std::string& part, const std::string& source = "job.toml") {
+  return develop_job(
+      read_job("juggler = 1\n[sheet]\nthickness = 2\nsizes_on = \"outside\"\n[part]\n" + part, source));
+}
+Json document(const JobResult& result) {
+  std::ostringstream out;
+  write_json(result, out);
+  return Json::parse(out.str());
+}
+JobRefusal refused(const std::string& part, const std::string& source = "job.toml") {
+  try {
+    (void)developed(part, source);
+  } catch (const JobRefusal& r) {
+    return r;
+  }
+  ADD_FAILURE() << "not refused: " << part;
+  return {{}, {}};
+}
+std::string row(const JobResult& r, const std::string& name) {
+  for (const Row& one : key_numbers(r, r.pieces[0])) {
+    if (one.name == name) return one.value;
+  }
+  return "";
+}
+
+TEST(StretchedJobs, StateStrainAndWhereItLies) {
+  const JobResult r = developed(lid);
+  EXPECT_TRUE(passed(r));
+  EXPECT_EQ(r.pieces.size(), 1U);
+  EXPECT_EQ(r.pieces[0].blank.count, 16);
+  EXPECT_TRUE(has(row(r, "greatest strain"), "-0.371 % at [363.1, 0.0, 68.4] mm"))
+      << row(r, "greatest strain");
+  EXPECT_TRUE(has(row(r, "strain along"), "greatest -0.300 %, mean 0.020 %")) << row(r, "strain along");
+  EXPECT_TRUE(has(row(r, "proof"), "passed")) << row(r, "proof");
+  const Json d = document(r);
+  const Json strain = d["pieces"][0]["strain"];
+  EXPECT_NEAR(strain["greatest"], -0.00371, 5e-6);
+  EXPECT_EQ(strain["map"].size(), 81U);
+  for (const Json& at : strain["map"])
+    EXPECT_LE(std::abs(at["greatest"].get<double>()), std::abs(strain["greatest"].get<double>()) + 1e-9);
+  EXPECT_GT(d["proof"]["allowed_strain"], 0);
+  EXPECT_EQ(d["job"]["parts"][0]["gores"], 16);
+  EXPECT_TRUE(document(developed(
+      "shape = \"cone\"\nbase.diameter = 60\ntop.diameter = 20\nheight = 50\n"))["pieces"][0]["strain"]
+                  .is_null());
+}
+
+TEST(StretchedJobs, AreRefusedAtTheirKeys) {
+  const auto key = [](const std::string& part) { return refused(part).text().key; };
+  EXPECT_EQ(key("shape = \"dome\"\ndiameter = 800\n"), "part.strain_limit");
+  EXPECT_EQ(key("shape = \"dome\"\n"), "part.rim.diameter");
+  EXPECT_EQ(key("shape = \"dome\"\nkind = \"dished\"\nrim.diameter = 900\n"), "part.knuckle_radius");
+  EXPECT_EQ(key(lid + "kind = \"round\"\n"), "part.kind");
+  EXPECT_EQ(key("shape = \"dome\"\ndiameter = 800\ngores = 1000\n"), "part.gores");
+  const JobRefusal r = refused(lid + "strain_limit = 0.001\n");
+  EXPECT_EQ(r.place().line, 11);
+  EXPECT_TRUE(has(r.text().advice, "about 31 gores")) << r.text().advice;
+  EXPECT_EQ(key("shape = \"ruled_wall\"\nbase.diameter = 90\n"), "part.base.pitch");
+  EXPECT_EQ(key("shape = \"helical_strip\"\non.diameter = 90\nwidth = 9\npitch = 50\nturns = 1\n"
+                "allow_strain = true\n"),
+            "part.allow_strain");
+  EXPECT_EQ(key("shape = \"helical_strip\"\non.diameter = 90\nwidth = 9\npitch = 50\nturns = 1\ntilt = 90\n"
+                "ends = \"round\"\n"),
+            "part.ends");
+  EXPECT_EQ(
+      key("shape = \"helical_strip\"\non.diameter = 90\nupright = 9\npitch = 50\nturns = 1\ntilt = 90\n"),
+      "part.upright");
+  EXPECT_EQ(
+      key("shape = \"helical_strip\"\non.diameter = 90\nwidth = 9\npitch = 50\nturns = 1\ntilt = 180\n"),
+      "part.tilt");
+  EXPECT_EQ(
+      key("shape = \"helical_strip\"\non.diameter = 30\nwidth = 60\npitch = 150\nturns = 1\ntilt = 90\n"),
+      "part.strain_limit");
+}
+
+class Points : public ::testing::Test {
+ protected:
+  void SetUp() override { std::filesystem::create_directories(folder_); }
+  void TearDown() override { std::filesystem::remove_all(folder_); }
+  [[nodiscard]] std::string source() const { return (folder_ / "job.toml").string(); }
+  void write(const std::string& name, const std::string& text) const {
+    std::ofstream(folder_ / name) << text;
+  }
+  const std::string wall_ = "shape = \"ruled_wall\"\nbase.file = \"a.csv\"\ntop.file = \"b.csv\"\n";
+
+ private:
+  const std::filesystem::path folder_ =
+      std::filesystem::temp_directory_path() / ("juggler-points-" + std::to_string(::getpid()));
+};
+
+TEST_F(Points, AreReadFromTables) {
+  write("a.csv", "# lower\nz,x,y\n0,0,0\n0,300,0\n");
+  write("b.csv", "x,y,z\n0,0,200\n300,0,200\n");
+  const JobResult r = developed(wall_, source());
+  EXPECT_EQ(row(r, "strain"), "none: it opens flat");
+  EXPECT_NEAR(area(r.pieces[0].blank), 300 * 200, 1e-6);
+  write("b.csv", "x,y,z\n0,0,200\n300,60,200\n");
+  const JobResult twisted = developed(wall_, source());
+  EXPECT_TRUE(has(row(twisted, "greatest strain"), "%")) << row(twisted, "greatest strain");
+  EXPECT_TRUE(passed(twisted));
+}
+
+TEST_F(Points, BadTablesAreRefusedAtTheirCells) {
+  write("a.csv", "x,y,z\n0,0,0\n300,0,0\n");
+  const auto refusal = [&](const std::string& text) {
+    write("b.csv", text);
+    return refused(wall_, source());
+  };
+  EXPECT_TRUE(has(refusal("x,y\n1,2\n").text().reason, "without a column z"));
+  EXPECT_TRUE(has(refusal("x,y,z\n").text().reason, "without rows"));
+  EXPECT_TRUE(has(refusal("").text().reason, "empty"));
+  EXPECT_TRUE(has(refusal("x,y,z\n0,0,200\n").text().reason, "make no curve"));
+  const JobRefusal cell = refusal("x,y,z\n0,0,200\n3,nan,200\n");
+  EXPECT_EQ(cell.place().line, 3);
+  EXPECT_EQ(cell.place().column, 3);
+  EXPECT_TRUE(has(refusal("x,y,z\n0,0,200\n3,4\n").text().reason, "has no z"));
+  EXPECT_TRUE(has(refused("shape = \"ruled_wall\"\nbase.file = \"none.csv\"\n", source()).text().reason,
+                  "cannot be read"));
+}
+
+TEST(StretchedJobs, HaveAMapOfTheirStrain) {
+  const auto maps = [](const JobResult& r) {
+    size_t count = 0;
+    for (const DrawingSheet& sheet : draw_set(r)) {
+      bool named = false;
+      for (const PageText& t : sheet.page.texts) named = named || has(t.text, "Strain map of the blank");
+      EXPECT_EQ(named, !sheet.page.fills.empty());
+      count += named;
+      std::ostringstream svg;
+      write_svg(sheet.page, svg);
+      EXPECT_EQ(has(svg.str(), "<polygon"), named);
+    }
+    return count;
+  };
+  EXPECT_EQ(maps(developed(lid)), 1U);
+  EXPECT_EQ(maps(developed("shape = \"flight\"\nshaft.diameter = 48\noutside.diameter = 150\npitch = 120\n"
+                           "turns = 1\n")),
+            1U);
+  EXPECT_EQ(maps(developed("shape = \"cone\"\nbase.diameter = 60\ntop.diameter = 20\nheight = 50\n")), 0U);
+}
+
+TEST(StretchedJobs, MapsFillTheBlankAndKeepItsGreatest) {
+  const JobResult r = developed(lid);
+  double filled = 0;
+  double scale = 0;
+  for (const DrawingSheet& sheet : draw_set(r)) {
+    if (sheet.page.fills.empty()) continue;
+    for (const PageOutline& o : sheet.page.outlines) scale = o.scale;
+    for (const PageFill& f : sheet.page.fills) {
+      double twice = 0;
+      for (size_t i = 0; i < f.points.size(); ++i)
+        twice += cross(f.points[i], f.points[(i + 1) % f.points.size()]);
+      filled += std::abs(twice) / 2;
+    }
+    filled -= 10 * 12 * 7;  // the key's ten boxes
+  }
+  EXPECT_NEAR(filled / (scale * scale), area(r.pieces[0].blank), 1e-3 * area(r.pieces[0].blank));
+}
+
+TEST(StretchedJobs, CardsHavePointsOfCurvedSides) {
+  const JobResult r = developed(lid);
+  const BenchCard card = bench_card(r.pieces[0], r.job.bench);
+  EXPECT_EQ(card.marking, Marking::coordinates);
+  ASSERT_EQ(card.sides.size(), 13U);
+  for (const CardSide& s : card.sides) {
+    for (const Vec2 p : {s.start, s.end}) {
+      double nearest = HUGE_VAL;
+      for (const Arc& arc : outline(r.pieces[0].blank))
+        nearest = std::min(
+            nearest, least([&](double at) { return norm(point_at(arc, at) - p); }, 0, arc.length).value);
+      EXPECT_LE(nearest, 0.36);  // half a step in x and y
+    }
+  }
+  std::string text;
+  for (const std::string& line : card_lines(r, r.pieces[0])) text += line + "\n";
+  EXPECT_TRUE(has(text, "Mark points of both side edges")) << text;
+  EXPECT_FALSE(has(text, "Join the corners")) << text;
+}
+
+TEST(StretchedJobs, WholeSpheresHaveNoRims) {
+  const JobResult r =
+      developed("shape = \"dome\"\ndiameter = 800\nwhole = true\ngores = 24\nallow_strain = true\n");
+  EXPECT_TRUE(passed(r));
+  EXPECT_EQ(r.pieces[0].blank.edges.size(), 2U);
+  EXPECT_FALSE(r.pieces[0].blank.marks.texts.empty());
+  EXPECT_FALSE(draw_set(r).empty());
+  EXPECT_FALSE(card_lines(r, r.pieces[0]).empty());
+  EXPECT_FALSE(draw_in_letters(r.pieces[0], r.job.units, true).empty());
+}
+
+TEST(StretchedJobs, FlightsThatGrowMayBeLaidOutWithTheLeastStretch) {
+  const std::string flight =
+      "shape = \"flight\"\nshaft.diameter = 60\noutside.diameter = 180\noutside.end_diameter = 220\n"
+      "pitch = { from = 120, to = 180 }\nturns = 1.5\nhand = \"left\"\nallow_strain = true\n";
+  const JobResult equal = developed(flight);
+  const JobResult least = developed(flight + "blank.flat = \"least_stretch\"\n");
+  ASSERT_EQ(least.pieces.size(), 2U);
+  EXPECT_TRUE(passed(least));
+  for (size_t i = 0; i < 2; ++i) {
+    EXPECT_LT(least.pieces[i].stretched()->piece(least.pieces[i].blank.piece).strain.root_mean_square,
+              0.6 * equal.pieces[i].wound()->piece(equal.pieces[i].blank.piece).rings[0].root_mean_square);
+  }
+  EXPECT_EQ(document(least)["job"]["parts"][0]["hand"], "left");
+}
+
+TEST(StretchedJobs, StripsStandOnTheirBody) {
+  for (const double tilt : {30.0, 90.0, 150.0}) {
+    const JobResult r = developed(
+        "shape = \"helical_strip\"\non.diameter = 300\nwidth = 40\npitch = 260\nturns = 2\ntilt = " +
+        std::to_string(tilt) + "\nblank.turns = 0.5\n");
+    EXPECT_TRUE(passed(r));
+    ASSERT_EQ(r.pieces.size(), 1U);
+    EXPECT_EQ(r.pieces[0].blank.count, 4);
+    const Surface& s = r.pieces[0].stretched()->pieces[0].curved.surface;
+    const Vec3 ruling = s.point(0.1, 0).dv;
+    const Vec3 foot = s.point(0.1, 0).at;
+    EXPECT_NEAR(norm(ruling), 40, 1e-9);
+    EXPECT_NEAR(std::hypot(foot.x, foot.y), 150, 1e-9);
+    EXPECT_NEAR(Angle::radians(std::acos(ruling.z / 40)).degrees(), tilt, 1e-9);
+  }
+}
+
+}  // namespace
+}  // namespace juggler::testing

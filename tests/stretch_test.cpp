@@ -1,0 +1,398 @@
+// Walls that need not open flat: the flat of least stretch, domes, ruled walls, and their proof.
+#include "juggler/stretch.h"
+
+#include <algorithm>
+#include <random>
+
+#include "common.h"
+#include "juggler/proof.h"
+
+namespace juggler::testing {
+namespace {
+
+constexpr double pi = std::numbers::pi;
+const Sheet middle{.thickness = 2, .sizes_on = Face::middle};
+const StrainLimit any{0.005, true};
+
+SpaceCurve helix(double diameter, double pitch, double turns, double height = 0, double at = 0) {
+  return {
+      .diameter = diameter, .pitch = pitch, .turns = turns, .height = height, .start = Angle::degrees(at)};
+}
+double rms(const StretchedPart& part) { return part.pieces.front().strain.root_mean_square; }
+
+// --- the flat of least stretch
+
+TEST(LeastStretch, OfWhatOpensFlatIsExact) {
+  // A cone between two level arcs: a sector whose radii are closed forms.
+  const RuledWall wall{.base = helix(400, 0, 0.7), .top = helix(200, 0, 0.7, 300), .strain = {0, false}};
+  const StretchedPart part = stretch(wall, middle);
+  EXPECT_EQ(part.rulings, Rulings::developable);
+  EXPECT_TRUE(part.opens_flat());
+  const Blank b = make_blanks(part, {.face_up = Face::outside}).front();
+  const double slant = std::hypot(100, 300);
+  const double size = 1e-9 * part.size;
+  for (const auto& [name, radius] : {std::pair(EdgeName::base, 2 * slant), {EdgeName::top, slant}}) {
+    ASSERT_EQ(edge(b, name)->arcs.size(), 1U);
+    EXPECT_NEAR(radius_of(edge(b, name)->arcs.front()), radius, size);
+    EXPECT_NEAR(edge(b, name)->arcs.front().length, 0.7 * pi * (name == EdgeName::base ? 400 : 200), size);
+  }
+  EXPECT_NEAR(area(b), 0.7 * pi * 300 * slant, size * part.size);
+}
+
+TEST(LeastStretch, OfATangentSurfaceJoinsItsOwnRulings) {
+  // Two places along the tangents of a helix: helices again, and the wall between them opens flat.
+  const double r = 80;
+  const double h = 60;
+  const double w = std::hypot(r, h);
+  const auto along = [&](double c) {
+    return helix(2 * std::hypot(r, c * r / w), 2 * pi * h, 0.4, c * h / w,
+                 Angle::radians(std::atan2(c / w, 1)).degrees());
+  };
+  const StretchedPart part = stretch(RuledWall{.base = along(50), .top = along(140)}, middle);
+  EXPECT_EQ(part.rulings, Rulings::developable);
+  EXPECT_LT(rms(part), 1e-9);
+  const double curvature = r / (w * w);
+  const double area_in_space = curvature * (140 * 140 - 50 * 50) / 2 * w * 0.8 * pi;
+  EXPECT_NEAR(part.pieces.front().flat.formed_area(), area_in_space, 1e-9 * part.size * part.size);
+  EXPECT_NEAR(area(make_blanks(part, {.fit = 1e-4}).front()), area_in_space,
+              1e-9 * part.size * part.size + 0.1);
+}
+
+TEST(LeastStretch, OfANarrowBeltOfASphereIsTheClosedForm) {
+  // Far from its ends: strain along w^2/6R^2 in the middle, -w^2/3R^2 at the edges, to (w/R)^2 of itself.
+  const double radius = 1000;
+  const double half = 40;
+  Surface s;
+  s.us = {0, 0.2, 0.4, 0.6};
+  s.vs = {-half, half};
+  s.size = 600;
+  s.point = [&](double u, double v) -> SurfacePoint {
+    const double c = std::cos(v / radius);
+    const double sv = std::sin(v / radius);
+    const Vec2 out = direction(u);
+    return {{radius * c * out.x, radius * c * out.y, radius * sv},
+            {-radius * c * out.y, radius * c * out.x, 0},
+            {-sv * out.x, -sv * out.y, c}};
+  };
+  const StretchedFlat flat = least_stretch(s);
+  const double share = half * half / (radius * radius);
+  EXPECT_NEAR(strain_at(s, flat, 0.3, 0).along, share / 6, share / 6 * 4 * share);
+  EXPECT_NEAR(strain_at(s, flat, 0.3, half).along, -share / 3, share / 3 * 4 * share);
+  EXPECT_NEAR(strain_at(s, flat, 0.3, 0).across, 0, share * share);
+}
+
+TEST(LeastStretch, LiesBelowTheRingsAndTrianglesOfAFlight) {
+  // The wall of the flight of shaft 60, outside 200, pitch 200: its rings are 0.863 and 2.08 %.
+  const RuledWall wall{
+      .base = helix(60, 200, 1), .top = helix(200, 200, 1), .rulings = Rulings::even, .strain = any};
+  const StretchedPart part = stretch(wall, middle);
+  const WoundPart flight =
+      wind(Flight{.shaft = 60, .outside = 200, .pitch = 200, .turns = 1, .flat = FlightFlat::least_stretch},
+           middle);
+  const double ring = flight.pieces.front().rings.front().root_mean_square;
+  EXPECT_LT(rms(part), ring);
+  EXPECT_GT(rms(part), 0.9 * ring);  // it only gains at its ends
+  // Far from them it is the ring.
+  const StretchedPiece& piece = part.pieces.front();
+  const FlightRing& r = flight.pieces.front().rings.front();
+  for (const double share : {0.0, 0.3, 0.5, 1.0}) {
+    const Strain at = strain_at(piece.curved.surface, piece.flat, 0.5, share);
+    EXPECT_NEAR(at.along, r.strain(0, share).along, 1e-3) << share;
+    EXPECT_NEAR(at.across, r.strain(0, share).across, 1e-3) << share;
+  }
+}
+
+TEST(LeastStretch, StrainsAreThoseOfTheMetrics) {
+  const StretchedPart part = stretch(Dome{.diameter = 800, .gores = 9, .strain = any}, middle);
+  const StretchedPiece& p = part.pieces.front();
+  const Surface& s = p.curved.surface;
+  for (const double u : {-0.3, 0.02, 0.31}) {
+    for (const double v : {30.0, 250.0, 480.0}) {
+      // Lengths of a short line in any direction, on the flat and in space.
+      const Strain strain = strain_at(s, p.flat, u, v);
+      double least = HUGE_VAL;
+      double most = 0;
+      for (int i = 0; i < 3600; ++i) {
+        const Vec2 way = direction(pi * i / 3600);
+        const double du = 1e-5 * way.x;
+        const double dv = 400 * 1e-5 * way.y;
+        const double formed = norm(s.point(u + du, v + dv).at - s.point(u - du, v - dv).at);
+        const double flat = norm(p.flat.at(u + du, v + dv).at - p.flat.at(u - du, v - dv).at);
+        least = std::min(least, formed / flat - 1);
+        most = std::max(most, formed / flat - 1);
+      }
+      const double greatest = std::abs(least) > std::abs(most) ? least : most;
+      EXPECT_NEAR(strain.greatest(), greatest, 1e-7) << u << ", " << v;
+    }
+  }
+}
+
+TEST(LeastStretch, NoSmallChangeOfTheFlatHasLess) {
+  for (const StretchedShape& shape :
+       {StretchedShape(Dome{.rim = 900, .rise = 200, .gores = 10, .strain = any}),
+        StretchedShape(RuledWall{.base = {.points = {{0, 0, 0}, {300, 0, 0}}},
+        .top = {.points = {{0, 0, 200}, {300, 120, 200}}},
+        .strain = any})}) {
+    const StretchedPart part = stretch(shape, middle);
+    Blank b = make_blanks(part, {}).front();
+    EXPECT_TRUE(prove(b, part).passed);
+    EXPECT_LT(prove(b, part).strain_mismatch, 1e-7);
+    // Swollen by a ten thousandth it is no longer the least, and not as stated.
+    for (StretchPatch& p : b.patches) {
+      for (Vec2& at : p.at) at = 1.0001 * at;
+    }
+    const Proof moved = prove(b, part);
+    EXPECT_FALSE(moved.passed);
+    EXPECT_GT(moved.strain_mismatch, moved.allowed_strain);
+  }
+}
+
+TEST(LeastStretch, IsProvedAgainstWhatIsStatedAndDrawn) {
+  StretchedPart part = stretch(Dome{.rim = 900, .rise = 180, .crown = 200, .gores = 16}, middle);
+  const Blank b = make_blanks(part, {}).front();
+  ASSERT_TRUE(prove(b, part).passed);
+  Blank moved = b;
+  moved.edges[1].arcs.front().start.x += 0.05;
+  EXPECT_FALSE(prove(moved, part).passed);
+  Blank longer = b;
+  longer.edges.front().girth += 0.1;
+  EXPECT_FALSE(prove(longer, part).passed);
+  Blank turned = b;
+  turned.face_up = Face::outside;
+  EXPECT_FALSE(prove(turned, part).passed);
+  for (double StrainNumbers::*field : {&StrainNumbers::greatest, &StrainNumbers::root_mean_square}) {
+    StretchedPart other = part;
+    other.pieces.front().strain.*field *= 0.999;
+    EXPECT_FALSE(prove(b, other).passed);
+  }
+}
+
+// --- domes
+
+TEST(Dome, SizesAreClosedForms) {
+  // (rim, rise): the radius is that of the circle through both, on each face.
+  for (const Face face : {Face::inside, Face::middle, Face::outside}) {
+    const Sheet sheet{.thickness = 4, .sizes_on = face};
+    const double out = face == Face::inside ? 2 : face == Face::outside ? -2 : 0;
+    const double radius = (450.0 * 450 + 180 * 180) / 360;
+    const DomeSizes s = solve(Dome{.rim = 900, .rise = 180}, sheet);
+    const double angle = std::acos((radius - 180) / radius);
+    EXPECT_NEAR(s.length(), (radius + out) * angle, 1e-9);
+    EXPECT_NEAR(s.at(0).x, 450 * (radius + out) / radius, 1e-9);
+    EXPECT_NEAR(s.at(s.length()).x, 0, 1e-9);
+  }
+  const DomeSizes half = solve(Dome{.diameter = 800}, middle);
+  EXPECT_NEAR(half.length(), 200 * pi, 1e-9);
+  EXPECT_NEAR(half.overall_height, 401, 1e-9);
+  const DomeSizes whole = solve(Dome{.diameter = 800, .whole = true}, middle);
+  EXPECT_NEAR(whole.length(), 400 * pi, 1e-9);
+  EXPECT_TRUE(whole.base_pointed && whole.top_pointed);
+  const Dome dished{
+      .kind = DomeKind::dished, .rim = 1000, .crown_radius = 900, .knuckle_radius = 150, .straight = 40};
+  const DomeSizes d = solve(dished, middle);
+  ASSERT_EQ(d.meridian.size(), 3U);
+  const double beta = std::asin((500.0 - 150) / (900 - 150));  // of the tangent place from the axis
+  EXPECT_NEAR(d.length(), 40 + 150 * (pi / 2 - beta) + 900 * beta, 1e-9);
+  EXPECT_NEAR(d.at(d.length()).y, 40 + 900 - (900 - 150) * std::cos(beta), 1e-9);
+  EXPECT_NEAR(d.heading(d.length()), pi, 1e-12);
+}
+
+TEST(Dome, GoresTogetherHaveTheAreaOfTheSphere) {
+  for (const int gores : {3, 7, 64}) {
+    const StretchedPart part = stretch(Dome{.rim = 700, .rise = 250, .gores = gores, .strain = any}, middle);
+    const double radius = (350.0 * 350 + 250 * 250) / 500;
+    EXPECT_NEAR(gores * part.pieces.front().flat.formed_area(), 2 * pi * radius * 250, 1e-9 * 700 * 700);
+    EXPECT_EQ(part.blanks, gores);
+    EXPECT_EQ(make_blanks(part, {.quantity = 2}).front().count, 2 * gores);
+  }
+}
+
+TEST(Dome, StrainFallsWithTheSquareOfAGoresWidth) {
+  const auto greatest = [&](int gores) {
+    return std::abs(
+        stretch(Dome{.diameter = 800, .gores = gores, .strain = any}, middle).pieces.front().strain.greatest);
+  };
+  const double wide = greatest(16);
+  EXPECT_NEAR(greatest(32) / wide, 0.25, 0.05);
+  EXPECT_GT(greatest(24), 0.005);
+  EXPECT_LE(greatest(25), 0.005);
+}
+
+TEST(Dome, IsRefusedBeyondTheLimitWithWhatWouldDo) {
+  const auto text = refusal_of([&] { (void)stretch(Dome{.diameter = 800, .gores = 24}, middle); });
+  EXPECT_EQ(text.key, "strain_limit");
+  EXPECT_EQ(text.found, "0.53 %");
+  EXPECT_TRUE(has(text.reason, "upsets")) << text.reason;
+  EXPECT_TRUE(has(text.advice, "about 25 gores")) << text.advice;
+  EXPECT_NO_THROW((void)stretch(Dome{.diameter = 800, .gores = 25}, middle));
+}
+
+TEST(Dome, BadSizesAreRefusedByTheirKeys) {
+  const auto key = [&](const Dome& d, const Sheet& sheet = middle) {
+    return refusal_of([&] { (void)solve(d, sheet); }).key;
+  };
+  EXPECT_EQ(key({}), "rim.diameter");
+  EXPECT_EQ(key({.rim = 900}), "rise");
+  EXPECT_EQ(key({.rim = 900, .rise = 100, .diameter = 2000}), "rise");
+  EXPECT_EQ(key({.rim = 900, .diameter = 800}), "rim.diameter");
+  EXPECT_EQ(key({.rise = 800, .diameter = 800}), "rise");
+  EXPECT_EQ(key({.rim = 900, .diameter = 1000, .whole = true}), "rim.diameter");
+  EXPECT_EQ(key({.diameter = 800, .crown = 800}), "crown.diameter");
+  EXPECT_EQ(key({.diameter = 800, .gores = 2}), "gores");
+  EXPECT_EQ(key({.diameter = 1.5}), "diameter");
+  EXPECT_EQ(key({.diameter = 800, .crown_radius = 5}), "crown_radius");
+  EXPECT_EQ(key({.diameter = -1}), "diameter");
+  EXPECT_EQ(key({.diameter = NAN}), "diameter");
+  EXPECT_EQ(key({.diameter = 800}, {.thickness = 2}), "sizes_on");
+  const Dome dished{.kind = DomeKind::dished, .rim = 1000, .crown_radius = 900, .knuckle_radius = 100};
+  const auto with = [&](auto change) {
+    Dome d = dished;
+    change(d);
+    return key(d);
+  };
+  EXPECT_EQ(with([](Dome& d) { d.rim.reset(); }), "rim.diameter");
+  EXPECT_EQ(with([](Dome& d) { d.crown_radius = 400; }), "crown_radius");
+  EXPECT_EQ(with([](Dome& d) { d.knuckle_radius = 500; }), "knuckle_radius");
+  EXPECT_EQ(with([](Dome& d) { d.rise = 100; }), "rise");
+  EXPECT_EQ(with([](Dome& d) { d.crown = 990; }), "crown.diameter");
+  EXPECT_EQ(with([](Dome& d) { d.straight = -1; }), "straight");
+  EXPECT_EQ(with([](Dome& d) { d.strain.limit = 2; }), "strain_limit");
+}
+
+// --- ruled walls
+
+TEST(RuledWall, MirroredTwinsAreMirrored) {
+  const RuledWall w{.base = {.points = {{0, 0, 0}, {200, 50, 10}, {400, 180, 0}}},
+                    .top = {.points = {{-20, 30, 200}, {180, 100, 260}, {380, 240, 220}}},
+                    .rulings = Rulings::even,
+                    .strain = any};
+  const StretchedPart one = stretch(w, middle);
+  const StretchedPart twin = stretch(w, middle, Hand::opposite);
+  EXPECT_NEAR(rms(one), rms(twin), 1e-9);
+  const double fit = 1e-3;
+  const Blank a = make_blanks(one, {.face_up = Face::inside, .fit = fit}).front();
+  const Blank b = make_blanks(twin, {.hand = Hand::opposite, .face_up = Face::outside, .fit = fit}).front();
+  // Seen from the other face the twin's flat is the same, its start where the other's end is.
+  EXPECT_NEAR(as_laid(a).width, as_laid(b).width, 4 * fit);
+  EXPECT_NEAR(area(a), area(b), 2 * fit * outline_length(a));
+  EXPECT_TRUE(prove(b, twin).passed);
+}
+
+TEST(RuledWall, PiecesThatAreAlikeAreCounted) {
+  const RuledWall w{.base = helix(60, 120, 3),
+                    .top = helix(150, 120, 3),
+                    .rulings = Rulings::even,
+                    .pieces = 6,
+                    .strain = any};
+  const StretchedPart part = stretch(w, middle);
+  ASSERT_EQ(part.pieces.size(), 1U);
+  EXPECT_EQ(part.pieces.front().curved.copies.size(), 6U);
+  // The copies run on from each other.
+  const Surface& s = part.pieces.front().curved.surface;
+  const auto& copies = part.pieces.front().curved.copies;
+  for (size_t i = 0; i + 1 < copies.size(); ++i) {
+    for (const double v : {0.0, 1.0}) {
+      EXPECT_LT(norm(copies[i](s.point(s.us.back(), v).at) - copies[i + 1](s.point(s.us.front(), v).at)),
+                1e-9);
+    }
+  }
+  RuledWall grows = w;
+  grows.top.diameter_to = 180;
+  EXPECT_EQ(stretch(grows, middle).pieces.size(), 6U);
+}
+
+TEST(RuledWall, RulingsThatOpenFlatAreFoundWithTheirFans) {
+  // Two helices of unlike radius, one raised: no ruling joins equal shares, fans stand at both ends.
+  const StretchedPart part =
+      stretch(RuledWall{.base = helix(400, 900, 0.5), .top = helix(600, 900, 0.5, 120)}, middle);
+  EXPECT_EQ(part.rulings, Rulings::developable);
+  EXPECT_LT(rms(part), 1e-9);
+  const Blank b = make_blanks(part, {.fit = 1e-3}).front();
+  // Both edges keep their lengths, fans and all.
+  EXPECT_NEAR(length_of(edge(b, EdgeName::base)->arcs), pi * std::hypot(200, 900 / (2 * pi)), 2e-3);
+  EXPECT_NEAR(length_of(edge(b, EdgeName::top)->arcs), pi * std::hypot(300, 900 / (2 * pi)), 2e-3);
+  EXPECT_TRUE(prove(b, part).passed);
+}
+
+TEST(RuledWall, BadCurvesAreRefusedByTheirKeys) {
+  const RuledWall good{.base = helix(60, 120, 1), .top = helix(150, 120, 1), .strain = any};
+  const auto key = [&](auto change) {
+    RuledWall w = good;
+    change(w);
+    return refusal_of([&] { (void)stretch(w, middle); }).key;
+  };
+  EXPECT_EQ(key([](RuledWall& w) { w.base.diameter.reset(); }), "base.diameter");
+  EXPECT_EQ(key([](RuledWall& w) { w.top.pitch.reset(); }), "top.pitch");
+  EXPECT_EQ(key([](RuledWall& w) { w.top.turns = 0; }), "top.turns");
+  EXPECT_EQ(key([](RuledWall& w) { w.base.height = NAN; }), "base.height");
+  EXPECT_EQ(key([](RuledWall& w) { w.base.points = {{0, 0, 0}, {1, 0, 0}}; }), "base.diameter");
+  EXPECT_EQ(key([](RuledWall& w) { w.base = {.points = {{0, 0, 0}}}; }), "base.points");
+  EXPECT_EQ(key([](RuledWall& w) { w.top = {.points = {{5, 0, 0}, {5, 0, 0}}}; }), "top.points");
+  EXPECT_EQ(key([](RuledWall& w) { w.top = {.points = {{5, 0, 0}, {9, 0, 0}, {9, 0, 0}}}; }), "top.points");
+  EXPECT_EQ(key([](RuledWall& w) { w.top = w.base; }), "top");
+  EXPECT_EQ(key([](RuledWall& w) { w.pieces = 0; }), "pieces");
+  // Run against each other the rulings cross.
+  EXPECT_EQ(key([](RuledWall& w) {
+              w.base = {.points = {{0, 0, 0}, {300, 0, 0}}};
+              w.top = {.points = {{300, 0, 200}, {0, 0, 200}}};
+              w.rulings = Rulings::even;
+            }),
+            "rulings");
+}
+
+// --- at random
+
+class RandomStretched : public ::testing::TestWithParam<int> {};
+TEST_P(RandomStretched, PartsAreProvedOrRefusedWithAReason) {
+  std::mt19937 random(static_cast<unsigned>(GetParam()));
+  const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
+  const auto dome = [&] {
+    Dome d{.gores = 3 + static_cast<int>(random() % 30)};
+    d.rim = within(200, 2000);
+    if (random() % 3 == 0) {
+      d.kind = DomeKind::dished;
+      d.crown_radius = within(0.5, 1.5) * *d.rim;
+      d.knuckle_radius = within(0.05, 0.3) * *d.rim;
+      if (random() % 2) d.straight = within(0, 100);
+    } else {
+      d.rise = within(0.05, 0.8) * *d.rim;
+    }
+    if (random() % 2) d.crown = within(0.1, 0.6) * *d.rim;
+    d.strain = any;
+    return d;
+  };
+  const auto curve = [&](double low, double height) {
+    if (random() % 2)
+      return helix(within(low, low + 300), random() % 3 ? 300 : 0, within(0.2, 0.8), height, within(-20, 20));
+    SpaceCurve c;
+    for (int i = 0; i < 2 + static_cast<int>(random() % 4); ++i)
+      c.points.push_back({i * 200 + within(-30, 30), within(-60, 60), height + within(-40, 40)});
+    return c;
+  };
+  int made = 0;
+  for (int i = 0; i < 12; ++i) {
+    const Sheet sheet{.thickness = random() % 4 ? within(0.2, 6) : 0, .sizes_on = Face::inside};
+    const Hand hand = random() % 2 ? Hand::as_drawn : Hand::opposite;
+    RuledWall w{.base = curve(300, 0), .top = curve(200, 250), .strain = any};
+    if (random() % 3 == 0) w.rulings = Rulings::even;
+    const StretchedShape shape = random() % 2 ? StretchedShape(dome()) : StretchedShape(w);
+    try {
+      const StretchedPart part = stretch(shape, sheet, hand);
+      for (const Blank& b : make_blanks(part, {.hand = hand})) {
+        const Proof p = prove(b, part);
+        EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance
+                              << " at " << p.where << ", strain " << p.strain_mismatch << ", seam "
+                              << p.seam_mismatch << ", rims " << p.rim_mismatch << ", area "
+                              << p.area_mismatch << ", allowed " << p.allowed;
+      }
+      ++made;
+    } catch (const Refusal& refusal) {
+      EXPECT_FALSE(refusal.text().key.empty()) << GetParam() << ", " << i << ": " << refusal.what();
+    }
+  }
+  EXPECT_GT(made, 2);
+}
+INSTANTIATE_TEST_SUITE_P(FiveTimes12, RandomStretched, ::testing::Range(1, 6));
+
+}  // namespace
+}  // namespace juggler::testing
