@@ -340,6 +340,107 @@ TEST(RuledWall, BadCurvesAreRefusedByTheirKeys) {
             "rulings");
 }
 
+// --- strips on cones
+
+TEST(ConeStrip, EdgesHaveTheirClosedLengths) {
+  // A constant angle from level: a spiral of the cone, whose length is its rise over two sines.
+  const Sheet thin{.thickness = 0};
+  const double lead = Angle::degrees(14).radians();
+  const HelicalStrip s{.on = 200, .on_to = 500, .width = 20, .turns = 1.5, .lead = Angle::radians(lead)};
+  const ConeStripSizes c = solve_on_cone(s, thin, Hand::as_drawn);
+  const StretchedPart part = stretch(s, thin);
+  EXPECT_TRUE(part.opens_flat());
+  const Blank b = make_blanks(part, {.fit = 1e-3}).front();
+  EXPECT_NEAR(edge(b, EdgeName::base)->girth, c.height / std::cos(c.half_angle) / std::sin(lead),
+              1e-9 * part.size);
+  // The upper edge runs beside it: as much longer as the edge turns on the flat, times the width.
+  const double turned = c.angle * std::sin(c.half_angle);
+  EXPECT_NEAR(edge(b, EdgeName::top)->girth, edge(b, EdgeName::base)->girth + 20 * turned, 1e-9 * part.size);
+  EXPECT_NEAR(area(b), 20 * (edge(b, EdgeName::base)->girth + 10 * turned), 4e-3 * part.size);
+  EXPECT_TRUE(prove(b, part).passed);
+}
+
+TEST(ConeStrip, OfAnAllButCylindricalBodyIsThatOfTheCylinder) {
+  for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
+    HelicalStrip s{.on = 300, .width = 25, .pitch = 140, .turns = 1.2, .ends = ends};
+    const Making exact{.fit = 1e-4};
+    const Blank of_cylinder = make_blanks(wind(s, middle), exact).front();
+    s.on_to = 300 * (1 + 2e-9);
+    const StretchedPart part = stretch(s, middle);
+    const Blank b = make_blanks(part, exact).front();
+    EXPECT_NEAR(area(b), area(of_cylinder), 1e-2) << name_of(ends);
+    EXPECT_NEAR(enclosing(b).width, enclosing(of_cylinder).width, 1e-3) << name_of(ends);
+    EXPECT_TRUE(prove(b, part).passed) << name_of(ends);
+  }
+}
+
+TEST(ConeStrip, LieAgainstTheConeAndEndAsAsked) {
+  std::mt19937 random(5);
+  const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
+  int made = 0;
+  for (int i = 0; i < 24; ++i) {
+    const Sheet sheet{.thickness = within(0, 4)};
+    HelicalStrip s{
+        .on = within(150, 600), .on_to = within(150, 600), .width = within(5, 60), .turns = within(0.3, 1.8)};
+    if (i % 2) s.lead = Angle::degrees(within(6, 40));
+    if (i % 2 == 0) s.height = within(100, 600);
+    s.ends = static_cast<StripEnds>(i % 4);
+    const Hand hand = i % 3 ? Hand::as_drawn : Hand::opposite;
+    try {
+      const StretchedPart part = stretch(s, sheet, hand);
+      EXPECT_TRUE(part.opens_flat()) << i;
+      const Blank b = make_blanks(part, {.hand = hand}).front();
+      const Proof p = prove(b, part);
+      EXPECT_TRUE(p.passed) << i << ": " << p.greatest_distance << " at " << p.where << ", strain "
+                            << p.strain_mismatch;
+      const ConeStripSizes c = solve_on_cone(s, sheet, hand);
+      const Surface& surface = part.pieces.front().curved.surface;
+      const double taper = std::tan(c.half_angle);
+      for (const double u : {0.0, 0.4, 1.0}) {
+        for (const double v : {0.0, 0.3, 1.0}) {
+          const Vec3 at = surface.point(u, v).at;
+          // Half the thickness outside the body.
+          EXPECT_NEAR((std::hypot(at.x, at.y) - c.from - taper * at.z) * std::cos(c.half_angle),
+                      sheet.thickness.value() / 2, 1e-9 * part.size);
+        }
+      }
+      const Vec3 low = surface.point(1, 0).at;
+      const Vec3 high = surface.point(1, 1).at;
+      if (s.ends == StripEnds::level) {
+        EXPECT_NEAR(low.z, high.z, 1e-9 * part.size);
+      }
+      if (s.ends == StripEnds::upright) {
+        EXPECT_NEAR(low.x * high.y, low.y * high.x, 1e-9 * part.size * part.size);
+      }
+      ++made;
+    } catch (const Refusal& refusal) {
+      EXPECT_FALSE(refusal.text().key.empty()) << i << ": " << refusal.what();
+    }
+  }
+  EXPECT_GT(made, 12);
+}
+
+TEST(ConeStrip, BadSizesAreRefusedByTheirKeys) {
+  const HelicalStrip good{.on = 400, .on_to = 250, .width = 30, .pitch = 120, .turns = 2};
+  const auto key = [&](auto change) {
+    HelicalStrip s = good;
+    change(s);
+    return refusal_of([&] { (void)stretch(s, middle); }).key;
+  };
+  EXPECT_EQ(key([](HelicalStrip& s) { s.tilt = Angle::degrees(90); }), "tilt");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.upright = 20; }), "upright");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.on_to = 400; }), "on.end_diameter");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.on_to = 0; }), "on.end_diameter");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.turns.reset(); }), "pitch");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.width = 200; }), "width");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.width.reset(); }), "width");
+  EXPECT_EQ(key([](HelicalStrip& s) {
+              s.pitch.reset();
+              s.lead = Angle::degrees(0.5);
+            }),
+            "lead_angle");
+}
+
 // --- at random
 
 class RandomStretched : public ::testing::TestWithParam<int> {};

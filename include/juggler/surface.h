@@ -39,6 +39,7 @@ struct CopyPlace {
 struct CurvedPiece {
   Surface surface = {};
   std::vector<CopyPlace> copies = {{}};
+  double round_ends = 0;  ///< radius of half circles beyond its ends, mm; 0: none
   int number = 0;  ///< from 0, of the first of them
 };
 
@@ -57,6 +58,12 @@ struct CurvedForm {
 /// The middle of a flight in blanks of so many turns, from the lower end. u is the plan angle, v the share of
 /// the way from the inner edge to the outer. Source docs/maths/winding.md (1).
 [[nodiscard]] CurvedForm form(const FlightSizes& sizes, double turns_per_blank);
+
+/// The middle of a strip on a cone. u runs from 0 to 1 along it, v across from its lower edge.
+///
+/// Errors  Refusal where it reaches the apex, its turns lie over each other, or its ends leave nothing of it.
+/// Source  docs/maths/winding.md (14)-(17).
+[[nodiscard]] CurvedForm form(const ConeStripSizes& sizes);
 
 /// The middle of a ruled wall. u runs from 0 to 1 along it, v from 0 to 1 along the ruling.
 ///

@@ -50,10 +50,12 @@ struct Coil {
 enum class StripEnds { square, level, upright, round };
 [[nodiscard]] const char* name_of(StripEnds ends);
 
-/// A strip that winds up a cylinder and lies against it, or stands on it with one edge. Two of pitch, turns,
-/// height and lead angle. A standing one is measured on its middle and cut along its rulings; it stretches.
+/// A strip that winds up a cylinder or cone and lies against it, or stands on a cylinder with one edge. Two
+/// of pitch, turns, height and lead angle. A standing one is measured on its middle and cut along its
+/// rulings; it stretches.
 struct HelicalStrip {
   std::optional<double> on = {};       ///< diameter of the body: the strip's inside face lies on it
+  std::optional<double> on_to = {};    ///< of a cone: where the lower edge ends; `on` is where it starts
   std::optional<double> width = {};    ///< square to its edges
   std::optional<double> upright = {};  ///< or along the body
   std::optional<double> pitch = {};    ///< rise for one turn
@@ -120,6 +122,21 @@ struct StripSizes {
   [[nodiscard]] double run() const;
 };
 
+/// A helical strip on a cone worked out: radii of the body and lengths, mm; angles, radians. Its lower edge
+/// rises evenly with the plan angle, or by a constant angle from level.
+struct ConeStripSizes {
+  double from = 0, to = 0;  ///< radius of the body where the lower edge starts and ends
+  double angle = 0;         ///< of the lower edge, from square end to square end
+  double height = 0;
+  double half_angle = 0;       ///< of the cone; negative where it narrows upwards
+  std::optional<double> lead;  ///< constant, from level; else the pitch is
+  double width = 0;            ///< square to the edges
+  double start = 0;            ///< plan angle
+  double sense = 1;            ///< -1: left-hand
+  StripEnds ends = StripEnds::square;
+  double thickness = 0;
+};
+
 /// Work the sizes out.
 ///
 /// Errors    Refusal for sizes missing, out of range or contradictory, for turns that would lie in each
@@ -129,6 +146,8 @@ struct StripSizes {
 [[nodiscard]] FlightSizes solve(const Flight& flight, Hand hand);
 [[nodiscard]] CoilSizes solve(const Coil& coil, const Sheet& sheet, Hand hand);
 [[nodiscard]] StripSizes solve(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
+/// A strip on a cone, on the middle of the sheet.
+[[nodiscard]] ConeStripSizes solve_on_cone(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
 /// The wall that a standing strip is: two helices, their rulings even. The same errors.
 struct RuledWall;
 [[nodiscard]] RuledWall standing(const HelicalStrip& strip);

@@ -226,6 +226,17 @@ void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piec
   (std::abs(n.greatest) > part.warned ? b.warnings : b.notes).push_back(text);
 }
 
+// Half circles beyond straight ends.
+void round_ends(Blank& b, double radius) {
+  if (radius == 0) return;
+  for (size_t i = 0; i < b.edges.size(); ++i) {
+    const Edge& e = b.edges[i];
+    if (e.name != EdgeName::seam_start && e.name != EdgeName::seam_end) continue;
+    const Arc across = line(e.arcs.front().start, end_of(e.arcs.back()));
+    b.tabs.push_back({i, {{across.start, across.heading - pi / 2, pi / 2 * across.length, pi}}});
+  }
+}
+
 Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Making& making) {
   Blank b;
   b.name = making.name;
@@ -246,6 +257,7 @@ Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Mak
   }
   run_anticlockwise(b.edges);
   b.patches = patches_of(piece, placing);
+  round_ends(b, piece.curved.round_ends);
   b.elements = elements_of(piece, placing, making.elements);
   b.marks = make_marks(b, making, element_lines(piece, placing, making.elements, making.fit),
                        element_middles(piece, placing, making.elements));

@@ -189,6 +189,9 @@ void into_quadrant(Blank& b) {
   for (RoundHole& h : b.holes) move({&h.centre});
   for (Element& e : b.elements) move({&e.base, &e.top});
   for (BendLine& l : b.bends) move({&l.from, &l.to});
+  for (StretchPatch& p : b.patches) {
+    for (Vec2& at : p.at) at = at + by;
+  }
   for (FormingPanel& p : b.forming) {
     for (Station& s : p.stations) move({&s.base, &s.top});
   }

@@ -72,6 +72,7 @@ CurvedForm form_of(const Flight& f, StretchedPart& part, Hand hand) {
 }
 
 CurvedForm form_of(const HelicalStrip& strip, StretchedPart& part, const Sheet& sheet, Hand hand) {
+  if (strip.on_to) return form(solve_on_cone(strip, sheet, hand));
   const RuledWall wall = standing(strip);
   part.limit = strip.strain;
   part.warned = strip.strain.limit;

@@ -57,7 +57,8 @@ const std::vector<ShapeHelp>& shapes() {
       {"coil", "a coil: strip wound in a flat spiral", std::string(coil_figure + 1),
        "start.inside_diameter or start.middle_diameter; spacing; turns or outside.diameter; width.",
        help_of(shape_key_table("coil"), "")},
-      {"helical_strip", "a helical strip: wound up a cylinder, lying against it or standing on it",
+      {"helical_strip",
+       "a helical strip: wound up a cylinder or cone, lying against it, or standing on a cylinder",
        std::string(strip_figure + 1),
        "on.diameter, width, and two of pitch, turns, height and lead_angle. With tilt it stands on the body "
        "and\nstretches: more than strain_limit is refused unless allow_strain = true.",

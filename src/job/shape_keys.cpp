@@ -360,13 +360,14 @@ const std::vector<Key> slide_keys{
     {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
 
 const std::vector<Key> strip_keys{
-    {"on.diameter", Kind::length, "of the body that the strip lies against"},
+    {"on.diameter", Kind::length, "of the body that the strip lies against; of a cone where it starts"},
+    {"on.end_diameter", Kind::length, "of a cone: where the strip's lower edge ends"},
     {"width", Kind::length, "of the strip, square to its edges"},
     {"upright", Kind::length, "or its width along the body"},
     {"pitch", Kind::length, "rise for one turn"},
     {"turns", Kind::number, "of the lower edge from end to end, 0.001 to 1000"},
     {"height", Kind::length, "by which the lower edge rises"},
-    {"lead_angle", Kind::angle, "of the edges on the body, from level"},
+    {"lead_angle", Kind::angle, "of the edges on the body, from level: constant on a cone, too"},
     {"ends", Kind::choice, "how its ends are cut (else square)", {"square", "level", "upright", "round"}},
     {"tilt", Kind::angle,
      "or: it stands, by so much from the body's upright lines outwards; 90 is square to the body"},

@@ -45,6 +45,7 @@ constexpr std::array<std::pair<const char*, StripEnds>, 4> end_words{{{"square",
 HelicalStrip read_strip(Reader& r) {
   HelicalStrip s;
   r.length("on.diameter", s.on);
+  r.length("on.end_diameter", s.on_to);
   r.length("width", s.width);
   r.length("upright", s.upright);
   r.length("pitch", s.pitch);

@@ -209,6 +209,68 @@ void widen(const HelicalStrip& s, StripSizes& sizes) {
 
 }  // namespace
 
+namespace {
+
+// (15): turns and height of the lower edge, and the cone that it winds up.
+void wind_up_cone(const HelicalStrip& s, ConeStripSizes& c) {
+  check_two_sizes(s);
+  constexpr double most = 1000;
+  if (s.pitch) check_range("pitch", *s.pitch, shortest, widest, "mm");
+  if (s.height) check_range("height", *s.height, shortest, longest, "mm");
+  if (s.turns) check_range("turns", *s.turns, 1e-3, most, "turns");
+  if (s.lead) {
+    check_range("lead_angle", s.lead->degrees(), 0.01, 89.9, "degrees");
+    c.lead = s.lead->radians();
+  }
+  const double grows = std::log(c.to / c.from);
+  if (s.lead && s.turns) {
+    c.angle = two_pi * *s.turns;
+    const double sine = grows / (c.angle * std::tan(*c.lead));
+    if (std::abs(sine) >= 1)
+      refuse("lead_angle", "is too small to reach the end of the body in these turns", shown_degrees(*s.lead),
+             "more than " + shown_degrees(Angle::radians(std::atan(std::abs(grows) / c.angle))),
+             "make it steeper, or the turns more");
+    c.half_angle = std::asin(sine);
+    c.height = (c.to - c.from) / std::tan(c.half_angle);
+    return;
+  }
+  c.height = s.height ? *s.height : *s.pitch * *s.turns;
+  c.half_angle = std::atan((c.to - c.from) / c.height);
+  c.angle = s.lead    ? grows / (std::tan(*c.lead) * std::sin(c.half_angle))
+            : s.turns ? two_pi * *s.turns
+                      : two_pi * c.height / *s.pitch;
+  if (c.angle > most * two_pi)
+    refuse("height", "makes too many turns", shown(c.angle / two_pi), "up to 1000 turns",
+           "make the pitch larger");
+}
+
+}  // namespace
+
+ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
+  ConeStripSizes c;
+  if (s.tilt)
+    refuse("tilt", "is given of a strip on a cone, which lies against it", shown_degrees(*s.tilt), "nothing",
+           "leave it out, or stand it on a cylinder");
+  if (s.upright)
+    refuse("upright", "changes along a strip on a cone", shown_mm(*s.upright), "width",
+           "give the width square to its edges");
+  c.from = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
+  c.to = needed(s.on_to, "on.end_diameter", shortest, widest, "mm", "") / 2;
+  if (std::abs(c.to - c.from) < 1e-9 * c.from)
+    refuse("on.end_diameter", "makes a cylinder of the body", shown_mm(*s.on_to), "another diameter",
+           "leave it out");
+  wind_up_cone(s, c);
+  c.width = needed(s.width, "width", shortest, widest, "mm", "give the width of the strip");
+  c.ends = s.ends;
+  c.sense = sense_of(hand);
+  c.start = start_of(s.start, hand);
+  c.thickness = *sheet.thickness;
+  if (sheet.neutral != 0.5 && c.thickness > 0)
+    refuse("sheet.neutral", "is given of a strip on a cone, which is laid out on its middle",
+           shown(sheet.neutral), "0.5", "leave it out");
+  return c;
+}
+
 RuledWall standing(const HelicalStrip& s) {
   StripSizes sizes;
   sizes.body = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;

@@ -63,12 +63,29 @@ void standing_sizes(std::vector<Row>& rows, const HelicalStrip& s, bool left, co
   rows.push_back({"strain", strain_text(s.strain)});
 }
 
+void cone_strip_sizes(std::vector<Row>& rows, const HelicalStrip& s, const PieceResult& p, const Units& u) {
+  const bool left = p.part.making.hand == Hand::opposite;
+  const ConeStripSizes c = solve_on_cone(s, p.part.sheet, p.part.making.hand);
+  const double turns = c.angle / (2 * std::numbers::pi);
+  rows.push_back(
+      {"on", fmt::format("a cone of dia {} to {}", shown_length(*s.on, u), shown_length(*s.on_to, u))});
+  rows.push_back({"half angle", shown_angle(Angle::radians(std::abs(c.half_angle)))});
+  rows.push_back({"width", shown_length(c.width, u)});
+  rows.push_back({c.lead ? "lead angle" : "pitch",
+                  c.lead ? shown_angle(Angle::radians(*c.lead)) : shown_length(c.height / turns, u)});
+  rows.push_back({"turns", fmt::format("{:g}, {} hand, from plan angle {:g} deg", turns,
+                                       left ? "left" : "right", s.start.degrees())});
+  rows.push_back({"rise", shown_length(c.height, u)});
+  rows.push_back({"ends", name_of(s.ends)});
+}
+
 }  // namespace
 
 void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   if (std::holds_alternative<Flight>(p.part.asked)) add_wound_sizes(rows, p, u);
-  if (const auto* s = std::get_if<HelicalStrip>(&p.part.asked))
-    standing_sizes(rows, *s, p.part.making.hand == Hand::opposite, u);
+  const auto* s = std::get_if<HelicalStrip>(&p.part.asked);
+  if (s && s->on_to) cone_strip_sizes(rows, *s, p, u);
+  if (s && s->tilt) standing_sizes(rows, *s, p.part.making.hand == Hand::opposite, u);
   if (const auto* d = std::get_if<Dome>(&p.part.asked)) dome_sizes(rows, *d, p.part.sheet, u);
   if (const auto* w = std::get_if<RuledWall>(&p.part.asked)) wall_sizes(rows, *w, *p.stretched(), u);
 }

@@ -85,7 +85,7 @@ class StretchedViews : public FormedPart {
     constexpr int rulings = 12;
     for (int k = 1; k < rulings; ++k) {
       const double u = static_cast<double>(k) / rulings;
-      s.lines.push_back({[=](double i) { return at(u, i); }, 1, Pen::mark});
+      s.lines.push_back({[=](double i) { return at(u, i / steps); }, steps, Pen::mark});
     }
   }
 

@@ -42,10 +42,30 @@ Json stretched_part_json(const PieceResult& piece) {
             {"elements", elements}};
   }
   if (std::holds_alternative<Flight>(piece.part.asked)) return wound_part_json(piece);
-  if (const auto* strip = std::get_if<HelicalStrip>(&piece.part.asked)) {
+  const auto* strip = std::get_if<HelicalStrip>(&piece.part.asked);
+  if (strip && strip->on_to) {
+    const ConeStripSizes c = solve_on_cone(*strip, piece.part.sheet, piece.part.making.hand);
+    const double turns = c.angle / (2 * std::numbers::pi);
+    return {{"on", {{"diameter", number(*strip->on)}, {"end_diameter", number(*strip->on_to)}}},
+            {"width", number(c.width)},
+            {"upright", nullptr},
+            {"pitch", c.lead ? Json(nullptr) : number(c.height / turns)},
+            {"turns", number(turns)},
+            {"height", number(c.height)},
+            {"lead_angle", c.lead ? number(Angle::radians(*c.lead).degrees()) : Json(nullptr)},
+            {"neutral_lead_angle", nullptr},
+            {"start", {{"at", number(strip->start.degrees())}}},
+            {"ends", name_of(c.ends)},
+            {"tilt", nullptr},
+            {"blank", nullptr},
+            {"strain_limit", nullptr},
+            {"allow_strain", nullptr},
+            {"elements", elements}};
+  }
+  if (strip) {
     const RuledWall wall = standing(*strip);
     const double rise = *wall.base.pitch / (2 * std::numbers::pi);
-    return {{"on", {{"diameter", number(*strip->on)}}},
+    return {{"on", {{"diameter", number(*strip->on)}, {"end_diameter", nullptr}}},
             {"width", number(*strip->width)},
             {"upright", nullptr},
             {"pitch", number(*wall.base.pitch)},

@@ -19,7 +19,7 @@ Json wound_part_json(const PieceResult& piece) {
   }
   if (const auto* s = std::get_if<HelicalStrip>(&piece.part.asked)) {
     const StripNumbers& n = *piece.wound()->strip;
-    return {{"on", {{"diameter", number(*s->on)}}},
+    return {{"on", {{"diameter", number(*s->on)}, {"end_diameter", nullptr}}},
             {"width", number(n.width)},
             {"upright", number(n.upright)},
             {"pitch", number(n.pitch)},
