@@ -105,7 +105,8 @@ class Search {
   [[nodiscard]] std::pair<Vec3, Vec3> normals(Pair p) const {
     const CurvePoint a = base_.point(p.base);
     const CurvePoint b = top_.point(p.top);
-    return {cross(a.d, b.at - a.at), cross(b.d, b.at - a.at)};
+    const Vec3 e = 1 / std::max(norm(b.at - a.at), 1e-300) * (b.at - a.at);
+    return {1 / std::max(norm(a.d), 1e-300) * cross(a.d, e), 1 / std::max(norm(b.d), 1e-300) * cross(b.d, e)};
   }
 
   // Whether the wall goes on all along, both edges to the same side, fans and all, (15).
@@ -127,8 +128,10 @@ class Search {
       along.push_back(a);
     }
     fan(branch.back(), {1, 1});
-    for (size_t i = 1; i < along.size(); ++i) {
-      if (!(dot(along[i - 1], along[i]) > 0)) return false;
+    // A ruling that all but runs along an edge is none to form by.
+    constexpr double least = 0.035;
+    for (size_t i = 0; i < along.size(); ++i) {
+      if (norm(along[i]) < least || (i > 0 && !(dot(along[i - 1], along[i]) > 0))) return false;
     }
     return true;
   }

@@ -46,6 +46,24 @@ Form form(const FlightSizes& s) {
   return f;
 }
 
+namespace {
+
+// Rows of patches, closer together where the blade is narrow for its rise.
+std::vector<double> rows_of(const FlightSizes& s) {
+  const double h = std::max(s.pitch, s.pitch_to) / (2 * std::numbers::pi);
+  const double wide = std::max(s.outside, s.outside_to);
+  const double from = std::asinh(s.shaft / h);
+  const double to = std::asinh(wide / h);
+  const int rows = std::min(2, 1 + static_cast<int>(to - from));
+  std::vector<double> shares{0};
+  for (int i = 1; i < rows; ++i)
+    shares.push_back((h * std::sinh(from + (to - from) * i / rows) - s.shaft) / (wide - s.shaft));
+  shares.push_back(1);
+  return shares;
+}
+
+}  // namespace
+
 CurvedForm form(const FlightSizes& s, double turns_per_blank) {
   const Form whole = form(s);
   CurvedForm f;
@@ -62,7 +80,7 @@ CurvedForm form(const FlightSizes& s, double turns_per_blank) {
     const double turn = std::abs(b - a);
     const int columns = 1 + static_cast<int>(3 * turn / std::numbers::pi - 1e-9);
     for (int k = 0; k <= columns; ++k) surface.us.push_back(std::min(a, b) + turn * k / columns);
-    surface.vs = {0, 1};
+    surface.vs = rows_of(s);
     surface.size = f.size;
     surface.point = [s](double u, double v) -> SurfacePoint {
       const Vec2 out = direction(u);
