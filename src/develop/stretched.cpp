@@ -7,10 +7,25 @@
 namespace juggler {
 namespace {
 
-StretchedPiece laid_flat(CurvedPiece curved) {
-  StretchedFlat flat = least_stretch(curved.surface);
-  const StrainNumbers strain = strain_of(curved.surface, flat);
-  return {std::move(curved), std::move(flat), strain};
+void halve_patches(Surface& s) {
+  std::vector<double> us{s.us.front()};
+  for (size_t i = 1; i < s.us.size(); ++i) {
+    us.push_back((s.us[i - 1] + s.us[i]) / 2);
+    us.push_back(s.us[i]);
+  }
+  s.us = std::move(us);
+}
+
+// A wall that opens flat by its rulings shows in its strain where patches are too long for their polynomials.
+StretchedPiece laid_flat(CurvedPiece curved, bool opens_flat) {
+  constexpr int halvings = 2;
+  for (int i = 0;; ++i) {
+    StretchedFlat flat = least_stretch(curved.surface);
+    const StrainNumbers strain = strain_of(curved.surface, flat);
+    if (!opens_flat || strain.root_mean_square < 1e-9 || i == halvings)
+      return {std::move(curved), std::move(flat), strain};
+    halve_patches(curved.surface);
+  }
 }
 
 std::string advice_for(const StretchedPart& part, double greatest) {
@@ -110,7 +125,7 @@ StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand
   part.blanks = 0;
   for (CurvedPiece& piece : curved.pieces) {
     part.blanks += static_cast<int>(piece.copies.size());
-    part.pieces.push_back(laid_flat(std::move(piece)));
+    part.pieces.push_back(laid_flat(std::move(piece), part.rulings == Rulings::developable));
   }
   check_strain(part);
   return part;
