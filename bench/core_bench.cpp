@@ -122,6 +122,17 @@ void pulls_a_growing_flight(benchmark::State& state) {
 }
 BENCHMARK(pulls_a_growing_flight)->RangeMultiplier(4)->Range(1, 64)->Complexity();
 
+void lays_flat_with_the_least_stretch(benchmark::State& state) {
+  const auto turns = static_cast<double>(state.range(0)) / 8;
+  const SpaceCurve inner{.diameter = 60, .pitch = 120, .turns = turns};
+  const SpaceCurve outer{.diameter = 200, .pitch = 120, .turns = turns};
+  const CurvedForm form =
+      juggler::form(RuledWall{.base = inner, .top = outer, .rulings = Rulings::even}, Sheet{.thickness = 2});
+  for (auto _ : state) benchmark::DoNotOptimize(least_stretch(form.pieces.front().surface));
+  state.SetComplexityN(state.range(0));
+}
+BENCHMARK(lays_flat_with_the_least_stretch)->RangeMultiplier(2)->Range(1, 16)->Complexity();
+
 void finds_the_smallest_rectangle(benchmark::State& state) {
   const Blank blank = make_blank(cone, sheet, seam);
   for (auto _ : state) benchmark::DoNotOptimize(enclosing(blank));

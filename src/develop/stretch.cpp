@@ -10,6 +10,7 @@
 #include <numeric>
 
 #include "juggler/develop.h"
+#include "strain.h"
 
 namespace juggler {
 namespace {
@@ -70,40 +71,6 @@ Rule rule_of(Index degree) {
   return r;
 }
 
-// --- strain, (1)-(3)
-
-// What turns derivatives by u and v into lengths along and across.
-struct Metric {
-  double along = 0;   // |du| square to dv
-  double lean = 0;    // of du along dv, over |dv|
-  double across = 0;  // |dv|
-  [[nodiscard]] double area() const { return along * across; }
-};
-Metric metric_of(const SurfacePoint& p) {
-  const double across = norm(p.dv);
-  const double lean = dot(p.du, p.dv) / (across * across);
-  return {norm(p.du - lean * p.dv), lean, across};
-}
-
-// Both columns of the flat's derivative by lengths of the surface.
-struct Laid {
-  Vec2 along, across;
-};
-Laid laid(const FlatPoint& f, const Metric& m) {
-  return {1 / m.along * (f.du - m.lean * f.dv), 1 / m.across * f.dv};
-}
-
-// (3): the right stretch from flat to surface, in the surface's frame.
-Strain strain_of(const Laid& l) {
-  const double d = cross(l.along, l.across);
-  const double along = dot(l.along, l.along);
-  const double across = dot(l.across, l.across);
-  const double t = std::sqrt(along + across + 2 * d);
-  return {(across + d) / (d * t) - 1, (along + d) / (d * t) - 1, -dot(l.along, l.across) / (d * t)};
-}
-
-double square(const Strain& s) { return s.along * s.along + s.across * s.across + 2 * s.shear * s.shear; }
-
 // The strains and how they change with the flat's four derivatives: x by u, x by v, y by u, y by v.
 struct Slopes {
   Eigen::Vector3d strain;
@@ -137,12 +104,6 @@ Slopes slopes_of(const Laid& l, const Metric& m) {
 }
 
 }  // namespace
-
-double Strain::greatest() const {
-  const double mean = (along + across) / 2;
-  const double apart = std::hypot((along - across) / 2, shear);
-  return mean < 0 ? mean - apart : mean + apart;
-}
 
 // --- the flat as polynomials, patch by patch
 
@@ -669,120 +630,6 @@ StretchedFlat least_stretch(const Surface& asked) {
   flat->settle(1e-13);
   flat->forget();
   return StretchedFlat(std::move(flat));
-}
-
-// --- what the metal does
-
-double off_point(const Surface& s, double u, double v) {
-  const double low = s.vs.front();
-  const double high = s.vs.back();
-  const auto speed = [&](double at) { return norm(s.point(u, at).du); };
-  if (speed(v) > 1e-2 * speed((low + high) / 2)) return v;
-  const double little = 1e-2 * (high - low);
-  return std::clamp(v, low + little, high - little);
-}
-
-namespace {
-
-// A place on a line between patches is looked at from just inside.
-double inwards(const std::vector<double>& breaks, double at) {
-  const auto after = std::upper_bound(breaks.begin() + 1, breaks.end() - 1, at);
-  const double from = *(after - 1);
-  const double to = *after;
-  const double little = 1e-7 * (to - from);
-  return std::clamp(at, from + little, to - little);
-}
-
-std::vector<double> looks(const std::vector<double>& breaks, int each) {
-  std::vector<double> all;
-  for (size_t i = 0; i + 1 < breaks.size(); ++i) {
-    for (int k = 0; k <= each; ++k) {
-      const double x = -std::cos(std::numbers::pi * k / each);
-      all.push_back((breaks[i] + breaks[i + 1] + x * (breaks[i + 1] - breaks[i])) / 2);
-    }
-  }
-  return all;
-}
-
-// Uphill from a place by steps that halve.
-void climb(const std::function<double(double, double)>& f, const Surface& s, double& u, double& v) {
-  double best = f(u, v);
-  double du = (s.us.back() - s.us.front()) / 64;
-  double dv = (s.vs.back() - s.vs.front()) / 64;
-  for (int i = 0; i < 200 && du > 1e-9 * (s.us.back() - s.us.front()); ++i) {
-    bool moved = false;
-    for (const auto& [a, b] : {std::pair(du, 0.0), {-du, 0.0}, {0.0, dv}, {0.0, -dv}}) {
-      const double x = std::clamp(u + a, s.us.front(), s.us.back());
-      const double y = std::clamp(v + b, s.vs.front(), s.vs.back());
-      const double there = f(x, y);
-      if (!(there > best)) continue;
-      best = there;
-      u = x;
-      v = y;
-      moved = true;
-    }
-    if (moved) continue;
-    du /= 2;
-    dv /= 2;
-  }
-}
-
-}  // namespace
-
-Strain strain_at(const Surface& s, const StretchedFlat& flat, double u, double v) {
-  const double a = inwards(s.us, u);
-  const double b = inwards(s.vs, off_point(s, a, v));
-  return strain_of(laid(flat.at(a, b), metric_of(s.point(a, b))));
-}
-
-StrainNumbers strain_of(const Surface& s, const StretchedFlat& flat) {
-  StrainNumbers n;
-  constexpr int each = 12;
-  const std::vector<double> us = looks(s.us, each);
-  const std::vector<double> vs = looks(s.vs, each);
-  const auto at = [&](double u, double v) { return strain_at(s, flat, u, v); };
-  const auto keep = [](double& greatest, double value) {
-    if (std::abs(value) > std::abs(greatest)) greatest = value;
-  };
-  for (const double u : us) {
-    for (const double v : vs) {
-      const Strain strain = at(u, v);
-      keep(n.greatest_along, strain.along);
-      keep(n.greatest_across, strain.across);
-      if (std::abs(strain.greatest()) <= std::abs(n.greatest)) continue;
-      n.greatest = strain.greatest();
-      n.u = u;
-      n.v = v;
-    }
-  }
-  climb([&](double u, double v) { return std::abs(at(u, v).greatest()); }, s, n.u, n.v);
-  const Strain worst = at(n.u, n.v);
-  n.greatest = worst.greatest();
-  keep(n.greatest_along, worst.along);
-  keep(n.greatest_across, worst.across);
-  n.where = s.point(n.u, n.v).at;
-  double whole = 0;
-  const Rule rule = rule_of(12);
-  for (size_t i = 0; i + 1 < s.us.size(); ++i) {
-    for (size_t j = 0; j + 1 < s.vs.size(); ++j) {
-      for (size_t a = 0; a < rule.x.size(); ++a) {
-        for (size_t b = 0; b < rule.x.size(); ++b) {
-          const double u = (s.us[i] + s.us[i + 1] + rule.x[a] * (s.us[i + 1] - s.us[i])) / 2;
-          const double v = (s.vs[j] + s.vs[j + 1] + rule.x[b] * (s.vs[j + 1] - s.vs[j])) / 2;
-          const double share = rule.weight[a] * rule.weight[b] * (s.us[i + 1] - s.us[i]) *
-                               (s.vs[j + 1] - s.vs[j]) * metric_of(s.point(u, v)).area();
-          const Strain strain = at(u, v);
-          n.mean_along += share * std::abs(strain.along);
-          n.mean_across += share * std::abs(strain.across);
-          whole += share;
-        }
-      }
-    }
-  }
-  n.mean_along /= whole;
-  n.mean_across /= whole;
-  n.root_mean_square = std::sqrt(flat.mean_square());
-  return n;
 }
 
 }  // namespace juggler
