@@ -30,8 +30,7 @@ class StretchedFlat {
   class Patches;
   explicit StretchedFlat(std::shared_ptr<const Patches> patches) : patches_(std::move(patches)) {}
   [[nodiscard]] FlatPoint at(double u, double v) const;
-  /// The sum over the patches, sharing by formed area, of the squares of both principal strains: what is
-  /// least.
+  /// The mean over the formed area of the squares of both principal strains: what is least.
   [[nodiscard]] double mean_square() const;
   [[nodiscard]] double formed_area() const;  ///< mm2
 

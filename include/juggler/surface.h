@@ -39,8 +39,8 @@ struct CopyPlace {
 struct CurvedPiece {
   Surface surface = {};
   std::vector<CopyPlace> copies = {{}};
-  double round_ends = 0;  ///< radius of half circles beyond its ends, mm; 0: none
-  int number = 0;  ///< from 0, of the first of them
+  bool round_ends = false;  ///< half circles stand beyond its straight ends
+  int number = 0;           ///< from 0, of the first of them
 };
 
 /// A part as surfaces.
@@ -50,6 +50,7 @@ struct CurvedForm {
   double overall_height = 0;  ///< of the metal, mm
   /// Ruled walls: which rulings there are.
   std::optional<Rulings> rulings = {};
+  bool opens_flat = false;  ///< it does by what it is: its flat has no strain but rounding
 };
 
 /// The middle of a dome's gores. u is the plan angle from the gore's middle, v the length along the meridian.

@@ -12,18 +12,12 @@ namespace {
 
 // (31): the bisector of the seam's two images upright, base down, in the positive quadrant.
 Placing laid_out(const Opened& o, Face face_up, const std::vector<Edge>& edges) {
-  Placing p;
-  p.mirror = face_up == Face::inside;
   double bisector = (o.flat.at(o.from()).heading + o.flat.at(o.to()).heading) / 2;
   if (o.form.ends) {  // a strip along its base edge
     const Vec2 run = rim_point(o, EndName::base, o.to()) - rim_point(o, EndName::base, o.from());
     bisector = std::atan2(run.y, run.x) + std::numbers::pi / 2;
   }
-  p.turn = std::numbers::pi / 2 - placed_heading(bisector, {p.mirror, 0, {}});
-  Outline turned;
-  for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
-  p.shift = Vec2{} - upright_box(turned).corner;
-  return p;
+  return laid_upright(bisector, face_up, edges);
 }
 
 // Which elements lie on the metal, and how far the edge lies from the two seam rulings.

@@ -59,6 +59,27 @@ Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
   return made;
 }
 
+Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edges) {
+  Placing p;
+  p.mirror = face_up == Face::inside;
+  p.turn = std::numbers::pi / 2 - placed_heading(heading, {p.mirror, 0, {}});
+  Outline turned;
+  for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
+  p.shift = Vec2{} - upright_box(turned).corner;
+  return p;
+}
+
+void add_round_ends(Blank& b) {
+  constexpr double half_turn = std::numbers::pi;
+  for (size_t i = 0; i < b.edges.size(); ++i) {
+    const Edge& e = b.edges[i];
+    if (e.name != EdgeName::seam_start && e.name != EdgeName::seam_end) continue;
+    const Arc across = line(e.arcs.front().start, end_of(e.arcs.back()));
+    b.tabs.push_back(
+        {i, {{across.start, across.heading - half_turn / 2, half_turn * across.length / 2, half_turn}}});
+  }
+}
+
 Outline joined(const std::vector<Edge>& edges) {
   Outline all;
   for (const Edge& e : edges) all.insert(all.end(), e.arcs.begin(), e.arcs.end());

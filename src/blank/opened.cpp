@@ -180,10 +180,14 @@ FittedArcs arcs_within(const Opened& o, EndName end, double from, double to, dou
 }  // namespace
 
 FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance) {
-  const double length = rim_length(o, end, from, to);
+  return fitted_in_length([&](double within) { return arcs_within(o, end, from, to, within); },
+                          rim_length(o, end, from, to), tolerance);
+}
+
+FittedArcs fitted_in_length(const std::function<FittedArcs(double)>& fit, double length, double tolerance) {
   FittedArcs fitted;
   for (double within = tolerance; within > tolerance / 100; within *= 0.6) {
-    fitted = arcs_within(o, end, from, to, within);
+    fitted = fit(within);
     const double longer = fitted.error > 0 ? std::abs(length_of(fitted.arcs) - length) : 0;
     // What fit_arcs() may leave unseen between the places it measures.
     fitted.error = std::max(1.02 * fitted.error, longer);

@@ -26,6 +26,10 @@ struct Opened {
 /// the tolerance, in place and in length; where the rim has a corner, the arcs have one. The error is the
 /// greater of the two.
 [[nodiscard]] FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance);
+/// Arcs that a fit gives, fitted closer until their length is the curve's within the tolerance, too; the
+/// error is the greater of both.
+[[nodiscard]] FittedArcs fitted_in_length(const std::function<FittedArcs(double within)>& fit, double length,
+                                          double tolerance);
 /// The one arc that a curve of that length is, to 1e-11 of the part's size; nothing where it is none.
 [[nodiscard]] std::optional<Arc> one_arc(const Curve& curve, double length, double size);
 /// Length of the rim on the flat between two rulings, mm.
@@ -53,6 +57,10 @@ struct Edges {
   double fit_error = 0;
 };
 [[nodiscard]] Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance);
+/// A direction of the flat upright, seen from the face that lies up, in the positive quadrant.
+[[nodiscard]] Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edges);
+/// Half circles beyond both ends of a strip, which are straight.
+void add_round_ends(Blank& blank);
 /// The same, run anticlockwise again after mirroring, the base first.
 void run_anticlockwise(std::vector<Edge>& edges);
 [[nodiscard]] Outline joined(const std::vector<Edge>& edges);

@@ -75,14 +75,7 @@ FittedArcs arcs_of(const FlatLine& line, double from, double to, double toleranc
   const Curve curve{from, to, [&](double at) { return line.place(at).at; }, heading_along(line, from, to)};
   const double length = line.length(from, to);
   if (const auto arc = one_arc(curve, length, line.piece.curved.surface.size)) return {{*arc}, 0};
-  FittedArcs fitted;
-  for (double within = tolerance; within > tolerance / 100; within *= 0.6) {
-    fitted = fit_arcs(curve, within);
-    const double longer = std::abs(length_of(fitted.arcs) - length);
-    fitted.error = std::max(1.02 * fitted.error, longer);
-    if (longer <= tolerance) break;
-  }
-  return fitted;
+  return fitted_in_length([&](double within) { return fit_arcs(curve, within); }, length, tolerance);
 }
 
 // Where an edge is no point, from its first column to its last.
@@ -139,14 +132,7 @@ Placing laid_out(const StretchedPiece& piece, Face face_up, const std::vector<Ed
     turned += std::atan2(cross(before, now), dot(before, now));
     before = now;
   }
-  Placing p;
-  p.mirror = face_up == Face::inside;
-  const double bisector = std::atan2(first.y, first.x) + turned / 2;
-  p.turn = pi / 2 - placed_heading(bisector, {p.mirror, 0, {}});
-  Outline turned_outline;
-  for (const Arc& arc : joined(edges)) turned_outline.push_back(placed(arc, p));
-  p.shift = Vec2{} - upright_box(turned_outline).corner;
-  return p;
+  return laid_upright(std::atan2(first.y, first.x) + turned / 2, face_up, edges);
 }
 
 std::vector<StretchPatch> patches_of(const StretchedPiece& piece, const Placing& placing) {
@@ -226,17 +212,6 @@ void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piec
   (std::abs(n.greatest) > part.warned ? b.warnings : b.notes).push_back(text);
 }
 
-// Half circles beyond straight ends.
-void round_ends(Blank& b, double radius) {
-  if (radius == 0) return;
-  for (size_t i = 0; i < b.edges.size(); ++i) {
-    const Edge& e = b.edges[i];
-    if (e.name != EdgeName::seam_start && e.name != EdgeName::seam_end) continue;
-    const Arc across = line(e.arcs.front().start, end_of(e.arcs.back()));
-    b.tabs.push_back({i, {{across.start, across.heading - pi / 2, pi / 2 * across.length, pi}}});
-  }
-}
-
 Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Making& making) {
   Blank b;
   b.name = making.name;
@@ -257,7 +232,7 @@ Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Mak
   }
   run_anticlockwise(b.edges);
   b.patches = patches_of(piece, placing);
-  round_ends(b, piece.curved.round_ends);
+  if (piece.curved.round_ends) add_round_ends(b);
   b.elements = elements_of(piece, placing, making.elements);
   b.marks = make_marks(b, making, element_lines(piece, placing, making.elements, making.fit),
                        element_middles(piece, placing, making.elements));

@@ -34,19 +34,6 @@ void note_strain(Blank& b, const FlightRing& ring) {
   (size > warned ? b.warnings : b.notes).push_back("Pulling this blank into a flight " + what);
 }
 
-// Half circles beyond the square ends of a strip.
-void round_ends(Blank& b, const Form& f) {
-  if (!f.ends || (*f.ends)[0].round == 0) return;
-  for (size_t i = 0; i < b.edges.size(); ++i) {
-    const Edge& e = b.edges[i];
-    if (e.name != EdgeName::seam_start && e.name != EdgeName::seam_end) continue;
-    const Arc& across = e.arcs.front();
-    const double half_turn = std::numbers::pi;
-    b.tabs.push_back(
-        {i, {{across.start, across.heading - half_turn / 2, half_turn * across.length / 2, half_turn}}});
-  }
-}
-
 void mark_hand(Blank& b) {
   b.notes.push_back("The inside is the face that looks up the axis; base is the edge on the shaft.");
 }
@@ -63,7 +50,7 @@ std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
     b.count = making.quantity * piece.count;
     b.overall_height = height;
     if (!part.stretched()) add_layers(b, part.form);
-    round_ends(b, piece.laid);
+    if (piece.laid.ends && (*piece.laid.ends)[0].round > 0) add_round_ends(b);
     if (part.stretched()) {
       b.thickness = part.thickness;
       b.neutral = part.thickness / 2;

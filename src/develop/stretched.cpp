@@ -125,7 +125,7 @@ StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand
   part.blanks = 0;
   for (CurvedPiece& piece : curved.pieces) {
     part.blanks += static_cast<int>(piece.copies.size());
-    part.pieces.push_back(laid_flat(std::move(piece), part.rulings == Rulings::developable));
+    part.pieces.push_back(laid_flat(std::move(piece), curved.opens_flat));
   }
   check_strain(part);
   return part;

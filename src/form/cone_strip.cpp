@@ -229,6 +229,7 @@ CurvedForm form(const ConeStripSizes& s) {
   const ConeStrip strip(s);
   strip.check();
   CurvedForm f;
+  f.opens_flat = true;
   f.size = std::hypot(2 * std::max(s.from, s.to), s.height) + s.width;
   f.overall_height = overall_height(strip, std::abs(std::sin(s.half_angle)) * s.thickness);
   CurvedPiece piece;
@@ -239,7 +240,7 @@ CurvedForm form(const ConeStripSizes& s) {
   surface.size = f.size;
   surface.point = [strip](double u, double v) { return strip.point(u, v); };
   surface.guess = [strip](double u, double v) { return strip.laid(u, v); };
-  piece.round_ends = s.ends == StripEnds::round ? s.width / 2 : 0;
+  piece.round_ends = s.ends == StripEnds::round;
   f.pieces.push_back(std::move(piece));
   return f;
 }

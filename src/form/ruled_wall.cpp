@@ -192,6 +192,7 @@ CurvedForm form(const RuledWall& w, const Sheet& sheet, Hand hand) {
     f.rulings = Rulings::even;
     sweep.rulings = even_rulings();
   }
+  f.opens_flat = f.rulings == Rulings::developable;
   f.size = size_of(sweep);
   check_sweep(sweep, f.size);
   f.overall_height = overall_height(sweep, *sheet.thickness);

@@ -132,7 +132,8 @@ std::optional<StretchedShape> stretched_shape(const Shape& shape) {
   if (const auto* wall = std::get_if<RuledWall>(&shape)) return *wall;
   if (const auto* f = std::get_if<Flight>(&shape); f && f->grows() && f->flat == FlightFlat::least_stretch)
     return *f;
-  if (const auto* strip = std::get_if<HelicalStrip>(&shape); strip && (strip->tilt || strip->on_to)) return *strip;
+  if (const auto* strip = std::get_if<HelicalStrip>(&shape); strip && (strip->tilt || strip->on_to))
+    return *strip;
   return std::nullopt;
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <map>
 
+#include "figures.h"
 #include "juggler/proof.h"
 
 namespace juggler {
@@ -85,8 +86,6 @@ struct Worst {
     where = what;
   }
 };
-
-double worse(double a, double b) { return std::isnan(a) || std::isnan(b) ? NAN : std::max(a, b); }
 
 class FoldedProof {
  public:

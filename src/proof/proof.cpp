@@ -3,19 +3,13 @@
 #include <algorithm>
 #include <boost/math/quadrature/gauss.hpp>
 
+#include "figures.h"
 #include "places.h"
 
 namespace juggler {
 namespace {
 
 // The greater of two, or not a number when either is none: a fault must not be lost in a comparison.
-double worse(double a, double b) { return std::isnan(a) || std::isnan(b) ? NAN : std::max(a, b); }
-double worse(std::initializer_list<double> all) {
-  double worst = 0;
-  for (double a : all) worst = worse(worst, a);
-  return worst;
-}
-
 struct Worst {
   double distance = 0;
   std::string where;
@@ -308,16 +302,6 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
   const FormedRuling& last = formed.at(f.to());
   return worse({worst, std::abs(length0 - length1), norm(first.base - last.base),
                 norm(first.base + length0 * first.e - last.base - length1 * last.e)});
-}
-
-// The outline must run on from edge to edge.
-double greatest_break(const Blank& blank) {
-  const Outline edge_line = bare_outline(blank);
-  double worst = 0;
-  for (size_t i = 0; i < edge_line.size(); ++i) {
-    worst = worse(worst, norm(edge_line[(i + 1) % edge_line.size()].start - end_of(edge_line[i])));
-  }
-  return worst;
 }
 
 }  // namespace

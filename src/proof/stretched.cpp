@@ -4,6 +4,7 @@
 #include <boost/math/quadrature/gauss.hpp>
 #include <cmath>
 
+#include "figures.h"
 #include "juggler/proof.h"
 
 namespace juggler {
@@ -253,7 +254,7 @@ double off_line(const Edge& e, const std::vector<Border>& line) {
   double worst = 0;
   for (const Arc& arc : e.arcs) {
     for (const double share : {0.0, 0.31, 0.5, 0.77, 1.0})
-      worst = std::max(worst, away(line, point_at(arc, share * arc.length)));
+      worst = worse(worst, away(line, point_at(arc, share * arc.length)));
   }
   return worst;
 }
@@ -268,43 +269,26 @@ double length_along(const std::vector<Border>& line) {
   return length;
 }
 
-// Of an edge in space, by chords, twice, and from both its limit.
+// Of an edge in space, patch by patch.
 double length_in_space(const Surface& s, double v) {
-  const auto sum = [&](int parts) {
-    double length = 0;
-    for (size_t i = 0; i + 1 < s.us.size(); ++i) {
-      Vec3 last = s.point(s.us[i], v).at;
-      for (int k = 1; k <= parts; ++k) {
-        const Vec3 now = s.point(s.us[i] + (s.us[i + 1] - s.us[i]) * k / parts, v).at;
-        length += norm(now - last);
-        last = now;
-      }
-    }
-    return length;
-  };
-  const double coarse = sum(512);
-  const double fine = sum(1024);
-  const double finest = sum(2048);
-  const double first = fine + (fine - coarse) / 3;
-  const double second = finest + (finest - fine) / 3;
-  return second + (second - first) / 15;
+  double length = 0;
+  for (size_t i = 0; i + 1 < s.us.size(); ++i)
+    length += length_by_chords([&](double u) { return s.point(u, v).at; }, s.us[i], s.us[i + 1]);
+  return length;
 }
 
-// The outline must run on from edge to edge, and the flat from patch to patch.
-double greatest_break(const Blank& blank) {
+// The flat must run on from patch to patch.
+double break_between_patches(const Blank& blank) {
   double worst = 0;
-  const Outline edge_line = bare_outline(blank);
-  for (size_t i = 0; i < edge_line.size(); ++i)
-    worst = std::max(worst, norm(edge_line[(i + 1) % edge_line.size()].start - end_of(edge_line[i])));
   for (const StretchPatch& a : blank.patches) {
     for (const StretchPatch& b : blank.patches) {
       for (const double share : {0.0, 0.3, 0.8, 1.0}) {
         const double u = a.u_from + share * (a.u_to - a.u_from);
         const double v = a.v_from + share * (a.v_to - a.v_from);
         if (a.u_to == b.u_from && a.v_from == b.v_from)
-          worst = std::max(worst, norm(place_on(a, a.u_to, v) - place_on(b, b.u_from, v)));
+          worst = worse(worst, norm(place_on(a, a.u_to, v) - place_on(b, b.u_from, v)));
         if (a.v_to == b.v_from && a.u_from == b.u_from)
-          worst = std::max(worst, norm(place_on(a, u, a.v_to) - place_on(b, u, b.v_from)));
+          worst = worse(worst, norm(place_on(a, u, a.v_to) - place_on(b, u, b.v_from)));
       }
     }
   }
@@ -315,8 +299,23 @@ double greatest_break(const Blank& blank) {
 double less_nearby(const Looked& looked, double mean) {
   double most = 0;
   for (size_t k = 0; k < moves; ++k)
-    most = std::max(most, std::abs(looked.moved[k] - looked.moved[k + moves]) / (2 * move_by * looked.area));
-  return std::max(0.0, most - 1e-4 * mean - 1e-7);
+    most = worse(most, std::abs(looked.moved[k] - looked.moved[k + moves]) / (2 * move_by * looked.area));
+  return worse(0, most - 1e-4 * mean - 1e-7);
+}
+
+// How far copies of a piece do not run on from each other in space; gores once round.
+double gap_between_copies(const StretchedPiece& piece) {
+  const Surface& s = piece.curved.surface;
+  const std::vector<CopyPlace>& copies = piece.curved.copies;
+  double worst = 0;
+  for (size_t i = 0; i + 1 < copies.size(); ++i) {
+    for (const double share : {0.0, 0.2, 0.7, 1.0}) {
+      const double v = s.vs.front() + share * (s.vs.back() - s.vs.front());
+      worst = worse(worst,
+                    norm(copies[i](s.point(s.us.back(), v).at) - copies[i + 1](s.point(s.us.front(), v).at)));
+    }
+  }
+  return worst;
 }
 
 }  // namespace
@@ -341,23 +340,24 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   const StrainNumbers& stated = piece.strain;
   const double mean = std::sqrt(looked.squares / looked.area);
   proof.allowed_strain = 1e-6;
-  proof.strain_mismatch = std::max({std::abs(looked.greatest) - std::abs(stated.greatest),
-                                    std::abs(mean - stated.root_mean_square), off_at_place(flats, s, stated),
-                                    less_nearby(looked, mean)});
+  proof.strain_mismatch =
+      worse({std::abs(looked.greatest) - std::abs(stated.greatest), std::abs(mean - stated.root_mean_square),
+             off_at_place(flats, s, stated), less_nearby(looked, mean)});
   if (looked.turned_over) proof.strain_mismatch = HUGE_VAL;
-  if (const double gap = greatest_break(blank); gap > 1e-9 * part.size) keep(gap + proof.allowed, "a break");
-  double seams = 0;
+  const double gap = worse(greatest_break(blank), break_between_patches(blank));
+  if (!(gap <= 1e-9 * part.size)) keep(gap + proof.allowed, "a break");
+  double seams = gap_between_copies(piece);
   for (const Edge& e : blank.edges) {
     const std::vector<Border> line = border(flats, s, e.name);
     const double off = off_line(e, line);
     const double longer = std::abs(length_of(e.arcs) - length_along(line));
     if (e.name == EdgeName::seam_start || e.name == EdgeName::seam_end) {
-      seams = std::max({seams, off, longer});
+      seams = worse({seams, off, longer});
       continue;
     }
     keep(off, e.name == EdgeName::base ? "base edge as cut" : "top edge as cut");
     const double v = e.name == EdgeName::base ? s.vs.front() : s.vs.back();
-    proof.rim_mismatch = std::max({proof.rim_mismatch, longer, std::abs(e.girth - length_in_space(s, v))});
+    proof.rim_mismatch = worse({proof.rim_mismatch, longer, std::abs(e.girth - length_in_space(s, v))});
   }
   proof.seam_mismatch = seams;
   proof.area_mismatch = std::abs(std::abs(looked.flat_area) - std::abs(signed_area(bare_outline(blank))));

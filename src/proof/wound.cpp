@@ -1,32 +1,10 @@
 // Parts that wind about an axis: their blanks against their walls in space.
-#include <algorithm>
-
+#include "figures.h"
 #include "juggler/proof.h"
 #include "juggler/winding.h"
 
 namespace juggler {
 namespace {
-
-// Of a curve in space by chords, twice, and from both its limit.
-double length_by_chords(const std::function<Vec3(double)>& at, double from, double to) {
-  const auto sum = [&](int parts) {
-    double length = 0;
-    Vec3 last = at(from);
-    for (int i = 1; i <= parts; ++i) {
-      const Vec3 now = at(from + (to - from) * i / parts);
-      length += norm(now - last);
-      last = now;
-    }
-    return length;
-  };
-  constexpr int parts = 1 << 11;
-  const double coarse = sum(parts);
-  const double fine = sum(2 * parts);
-  const double finest = sum(4 * parts);
-  const double first = fine + (fine - coarse) / 3;
-  const double second = finest + (finest - fine) / 3;
-  return second + (second - first) / 15;
-}
 
 // Of a line of the flat between its level lines, at a share of their length, as the stations have it.
 double length_on_flat(const Blank& b, double share) {
@@ -64,10 +42,10 @@ Proof prove(const Blank& blank, const WoundPart& part) {
   const FlightRing& ring = piece.rings.front();
   const bool even = ring.inner_radius > 0;
   double worst =
-      std::max(mismatch(blank, part, piece, 0, ring.inner), mismatch(blank, part, piece, 1, ring.outer));
+      worse(mismatch(blank, part, piece, 0, ring.inner), mismatch(blank, part, piece, 1, ring.outer));
   if (even && ring.flat == FlightFlat::equal_edges)
-    worst = std::max(worst, mismatch(blank, part, piece, 0.5, ring.middle));
-  p.rim_mismatch = std::max(p.rim_mismatch, worst);
+    worst = worse(worst, mismatch(blank, part, piece, 0.5, ring.middle));
+  p.rim_mismatch = worse(p.rim_mismatch, worst);
   p.passed = p.passed && worst <= p.allowed;
   return p;
 }

@@ -20,6 +20,8 @@ void add_wound_numbers(std::vector<Row>& rows, const PieceResult& piece, const U
 /// Of a dome or ruled wall: the sizes asked for; edges flat and formed, and the strain.
 void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+/// An area in square metres, or square feet.
+[[nodiscard]] std::string shown_area(double mm2, const Units& units);
 /// Of strains: signed, in percent.
 [[nodiscard]] std::string signed_percent(double strain);
 [[nodiscard]] std::string seam_text(const Seam& seam, const Units& units);

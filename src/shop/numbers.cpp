@@ -29,11 +29,6 @@ std::string round_size(double radius, const Units& u) {
   return fmt::format("dia {}, rad {} {}", number(2 * radius, u), number(radius, u), u.name);
 }
 
-std::string area_text(double mm2, const Units& u) {
-  if (in_inches(u)) return fmt::format("{:.5f} ft2", mm2 / (304.8 * 304.8));
-  return fmt::format("{:.6f} m2", mm2 / 1e6);
-}
-
 void add_cone(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   const ConeNumbers& c = *p.blank.cone;
   const auto end = [&](const char* name, EdgeName which, double radius, Angle sector, double chord) {
@@ -160,6 +155,11 @@ void add_round_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& 
 
 }  // namespace
 
+std::string shown_area(double mm2, const Units& u) {
+  if (in_inches(u)) return fmt::format("{:.5f} ft2", mm2 / (304.8 * 304.8));
+  return fmt::format("{:.6f} m2", mm2 / 1e6);
+}
+
 std::string seam_text(const Seam& seam, const Units& u) {
   const std::string at = seam_place(seam);
   if (seam.wedge) return fmt::format("wedge gap of {} {}", shown_angle(*seam.wedge), at);
@@ -219,7 +219,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   std::vector<Row> rows;
   rows.push_back({"blank as laid", sides(as_laid(b), u)});
   rows.push_back({"smallest rectangle", sides(enclosing(b), u), RowKind::dimension});
-  rows.push_back({"area", area_text(area(b), u)});
+  rows.push_back({"area", shown_area(area(b), u)});
   if (p.part.sheet.density)
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});

@@ -106,7 +106,7 @@ void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& p, const U
   }
   if (part.dome) {
     rows.push_back({"meridian", shown_length(part.dome->length(), u)});
-    rows.push_back({"area formed", fmt::format("{:.6f} m2", piece.flat.formed_area() / 1e6)});
+    rows.push_back({"area formed", shown_area(piece.flat.formed_area(), u)});
   }
   rows.push_back({"overall height", shown_length(p.blank.overall_height, u)});
   const StrainNumbers& s = piece.strain;

@@ -107,8 +107,8 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
   const std::string sizes = sheet.sizes_on ? fmt::format("sizes on the {}, ", name_of(*sheet.sizes_on)) : "";
   const bool opposite = piece.part.making.hand == Hand::opposite;
   const std::string hand = winds(piece.part) ? (opposite ? "left hand, " : "right hand, ")
-                           : opposite    ? "opposite hand, "
-                                         : "";
+                           : opposite        ? "opposite hand, "
+                                             : "";
   draw_row(layout, row(3),
            {{"made from",
              fmt::format("{}, {}{}{}, unit of length {}", piece.part.shape, hand, sizes,
