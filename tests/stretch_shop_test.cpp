@@ -196,6 +196,101 @@ TEST(StretchedJobs, CardsHavePointsOfCurvedSides) {
   EXPECT_FALSE(has(text, "Join the corners")) << text;
 }
 
+TEST(StretchedJobs, SayOnWhichFaceTheirSizesLie) {
+  const auto title = [](const std::string& part) {
+    const JobResult r = developed(part);
+    std::string text;
+    const std::vector<DrawingSheet> sheets = draw_set(r);
+    for (const PageText& t : sheets.front().page.texts) text += t.text + "\n";
+    return text;
+  };
+  EXPECT_TRUE(has(title(lid), "dome, sizes on the outside"));
+  EXPECT_TRUE(has(title(lid + "sizes_on = \"inside\"\n"), "dome, sizes on the inside"));
+  EXPECT_TRUE(has(title("shape = \"ruled_wall\"\nbase = { diameter = 400, pitch = 0, turns = 0.5 }\n"
+                        "top = { diameter = 200, pitch = 0, turns = 0.5, height = 200 }\n"),
+                  "ruled_wall, sizes on the middle"));
+  EXPECT_TRUE(has(title("shape = \"helical_strip\"\non.diameter = 300\nwidth = 40\npitch = 260\nturns = 1\n"
+                        "tilt = 90\n"),
+                  "right hand, sizes on the middle"));
+}
+
+TEST(StretchedJobs, AreLaidOutOnTheMiddle) {
+  for (const std::string& part :
+       {lid, std::string("shape = \"helical_strip\"\non.diameter = 300\non.end_diameter = 400\nwidth = 40\n"
+                         "pitch = 260\nturns = 1\n")}) {
+    const JobRefusal r = refused(part + "sheet.neutral = 0.4\n");
+    EXPECT_EQ(r.text().key, "part.sheet.neutral");
+    EXPECT_TRUE(has(r.text().allowed, "0.5"));
+  }
+}
+
+TEST(StretchedJobs, SpeakInTheJobsUnits) {
+  const JobResult r = develop_job(read_job(
+      "juggler = 1\n[job]\nunits = \"in\"\n[sheet]\nthickness = 0.08\nsizes_on = \"outside\"\n[part]\n"
+      "shape = \"dome\"\nrim.diameter = 36\nrise = \"7-1/4 in\"\ngores = 16\n",
+      "job.toml"));
+  EXPECT_TRUE(has(row(r, "area formed"), "ft2")) << row(r, "area formed");
+  EXPECT_TRUE(has(row(r, "greatest strain"), "] in of the part")) << row(r, "greatest strain");
+  EXPECT_TRUE(has(row(r, "meridian"), " in")) << row(r, "meridian");
+  std::string said;
+  for (const Row& one : understood(r, r.pieces[0])) said += one.name + " " + one.value + "\n";
+  EXPECT_TRUE(has(said, "rise 7.2500 in")) << said;
+  EXPECT_TRUE(has(said, "gores 16, the first seam at plan angle 0 deg")) << said;
+}
+
+TEST(StretchedJobs, SayWhatTheyUnderstood) {
+  const auto said = [](const std::string& part) {
+    const JobResult r = developed(part);
+    std::string text;
+    for (const Row& one : understood(r, r.pieces[0])) text += one.name + ": " + one.value + "\n";
+    return text;
+  };
+  const std::string wall = said(
+      "shape = \"ruled_wall\"\nbase = { diameter = 60, pitch = 120, turns = 1 }\n"
+      "top = { diameter = 150, end_diameter = 170, pitch = 120, turns = 1, height = 5, at = 10 }\n"
+      "allow_strain = true\n");
+  EXPECT_TRUE(
+      has(wall, "top edge: helix of dia 150.000 mm to 170.000 mm, pitch 120.000 mm, 1 turns from 10 deg"))
+      << wall;
+  EXPECT_TRUE(has(wall, "strain: up to 0.5 %, more is allowed")) << wall;
+  const std::string cone = said(
+      "shape = \"helical_strip\"\non.diameter = 300\non.end_diameter = 400\nwidth = 40\nlead_angle = 20\n"
+      "turns = 1\nhand = \"left\"\nends = \"level\"\n");
+  EXPECT_TRUE(has(cone, "on: a cone of dia 300.000 mm to 400.000 mm")) << cone;
+  EXPECT_TRUE(has(cone, "lead angle: 20.0000 deg")) << cone;
+  EXPECT_TRUE(has(cone, "turns: 1, left hand")) << cone;
+  EXPECT_TRUE(has(cone, "ends: level")) << cone;
+  const std::string dished = said(
+      "shape = \"dome\"\nkind = \"dished\"\nrim.diameter = 900\ncrown_radius = 900\nknuckle_radius = 120\n"
+      "straight = 25\ngores = 24\nallow_strain = true\n");
+  for (const char* line :
+       {"meridian: dished", "crown radius: 900.000 mm", "knuckle radius: 120.000 mm",
+        "straight rim: 25.000 mm", "crown: gores meet in a point", "sizes: on the outside"})
+    EXPECT_TRUE(has(dished, line)) << line << "\n" << dished;
+}
+
+TEST(StretchedJobs, WriteClosedOutlinesWithTheirMarks) {
+  for (const std::string& part :
+       {lid, std::string("shape = \"helical_strip\"\non.diameter = 300\non.end_diameter = 400\nwidth = 40\n"
+                         "pitch = 260\nturns = 1.2\nends = \"round\"\n")}) {
+    const JobResult r = developed(part);
+    const Blank& b = r.pieces[0].blank;
+    const Outline cut = outline(b);
+    for (size_t i = 0; i < cut.size(); ++i)
+      EXPECT_LT(norm(end_of(cut[i]) - cut[(i + 1) % cut.size()].start), 1e-6) << i;
+    EXPECT_FALSE(crosses_itself(cut));
+    EXPECT_FALSE(b.marks.lines.empty());
+    for (const Arc& line : b.marks.lines) EXPECT_TRUE(contains(cut, point_at(line, line.length / 2)));
+    const Rectangle box = as_laid(b);
+    EXPECT_NEAR(upright_box(cut).corner.x, 0, 1e-9);
+    EXPECT_NEAR(upright_box(cut).corner.y, 0, 1e-9);
+    std::ostringstream dxf;
+    write_dxf(b, dxf);
+    EXPECT_TRUE(has(dxf.str(), "LWPOLYLINE"));
+    EXPECT_GT(box.width, 0);
+  }
+}
+
 TEST(StretchedJobs, WholeSpheresHaveNoRims) {
   const JobResult r =
       developed("shape = \"dome\"\ndiameter = 800\nwhole = true\ngores = 24\nallow_strain = true\n");

@@ -167,6 +167,169 @@ TEST(LeastStretch, IsProvedAgainstWhatIsStatedAndDrawn) {
   }
 }
 
+TEST(LeastStretch, IsNotProvedByWhatIsNoNumber) {
+  const StretchedPart part = stretch(Dome{.rim = 900, .rise = 180, .crown = 200, .gores = 16}, middle);
+  const Blank b = make_blanks(part, {}).front();
+  Blank lost = b;
+  lost.patches.front().at[100] = {NAN, 0};
+  EXPECT_FALSE(prove(lost, part).passed);
+  Blank girth = b;
+  girth.edges.front().girth = NAN;
+  EXPECT_FALSE(prove(girth, part).passed);
+  Blank corner = b;
+  corner.edges[1].arcs.front().length = NAN;
+  EXPECT_FALSE(prove(corner, part).passed);
+  for (double StrainNumbers::*field : {&StrainNumbers::greatest, &StrainNumbers::root_mean_square}) {
+    StretchedPart other = part;
+    other.pieces.front().strain.*field = NAN;
+    EXPECT_FALSE(prove(b, other).passed);
+  }
+}
+
+TEST(LeastStretch, SeesCopiesThatDoNotRunOn) {
+  StretchedPart part = stretch(Dome{.rim = 900, .rise = 180, .crown = 200, .gores = 16}, middle);
+  const Blank b = make_blanks(part, {}).front();
+  part.pieces.front().curved.copies[3].turn += 1e-3;
+  EXPECT_FALSE(prove(b, part).passed);
+}
+
+TEST(LeastStretch, DependsOnTheShapeAlone) {
+  // Turned, moved or made larger in space a wall has the same strain, and a flat as much larger.
+  const StretchedPart part = stretch(Dome{.rim = 900, .rise = 220, .gores = 9, .strain = any}, middle);
+  const Surface& s = part.pieces.front().curved.surface;
+  Surface moved = s;
+  constexpr double larger = 3.7;
+  moved.size = larger * s.size;
+  const auto turned = [](Vec3 p) {
+    return Vec3{0.36 * p.x + 0.48 * p.y - 0.8 * p.z, -0.8 * p.x + 0.6 * p.y,
+                0.48 * p.x + 0.64 * p.y + 0.6 * p.z};
+  };
+  moved.point = [&](double u, double v) -> SurfacePoint {
+    const SurfacePoint p = s.point(u, v);
+    return {larger * turned(p.at) + Vec3{100, -700, 35}, larger * turned(p.du), larger * turned(p.dv)};
+  };
+  moved.guess = [&](double u, double v) { return larger * s.guess(u, v); };
+  const StretchedFlat flat = least_stretch(moved);
+  EXPECT_NEAR(flat.mean_square(), part.pieces.front().flat.mean_square(), 1e-12);
+  for (const double u : {-0.3, 0.0, 0.2}) {
+    for (const double v : {0.0, 200.0, 400.0}) {
+      EXPECT_LT(norm(flat.at(u, v).at - larger * part.pieces.front().flat.at(u, v).at), 1e-9 * moved.size);
+      EXPECT_NEAR(strain_at(moved, flat, u, v).greatest(),
+                  strain_at(s, part.pieces.front().flat, u, v).greatest(), 1e-9);
+    }
+  }
+}
+
+TEST(LeastStretch, BlanksKeepTheirPlaces) {
+  for (const Face up : {Face::inside, Face::outside}) {
+    const StretchedPart part = stretch(Dome{.rim = 900, .rise = 220, .gores = 14, .strain = any}, middle);
+    const StretchedPiece& piece = part.pieces.front();
+    const Blank b = make_blanks(part, {.face_up = up}).front();
+    // Distances of places on the blank are those of the flat, its sense that of the face that lies up.
+    const StretchPatch& p = b.patches.front();
+    const Vec2 origin = place_on(p, 0, 100);
+    const Vec2 flat_origin = piece.flat.at(0, 100).at;
+    const Vec2 along = place_on(p, 0.1, 100) - origin;
+    const Vec2 across = place_on(p, 0, 200) - origin;
+    EXPECT_NEAR(norm(along), norm(piece.flat.at(0.1, 100).at - flat_origin), 1e-9 * part.size);
+    EXPECT_NEAR(norm(across), norm(piece.flat.at(0, 200).at - flat_origin), 1e-9 * part.size);
+    EXPECT_EQ(cross(along, across) > 0, up == Face::outside);
+    // Elements run from edge to edge, in the order of their numbers.
+    for (size_t i = 1; i < b.elements.size(); ++i)
+      EXPECT_GT(b.elements[i].base_run, b.elements[i - 1].base_run);
+    EXPECT_NEAR(b.elements.back().base_run, length_of(edge(b, EdgeName::base)->arcs), 2 * b.fit_error);
+    // The middle one is straight, and the bisector upright.
+    const Element& e = b.elements[b.elements.size() / 2];
+    EXPECT_NEAR(e.base.x, e.top.x, 1e-6);
+    EXPECT_GT(e.top.y, e.base.y);
+  }
+}
+
+// --- surfaces
+
+// Derivatives against differences of fourth order, and the guess on the right side.
+void expect_derivatives(const CurvedForm& form, const std::string& about) {
+  for (const CurvedPiece& piece : form.pieces) {
+    const Surface& s = piece.surface;
+    for (size_t i = 0; i + 1 < s.us.size(); ++i) {
+      for (const double share : {0.13, 0.5, 0.86}) {
+        const double u = s.us[i] + share * (s.us[i + 1] - s.us[i]);
+        const double v = s.vs[0] + share * (s.vs[1] - s.vs[0]);
+        const auto slope = [&](bool along) {
+          const double h = 1e-3 * (along ? s.us[i + 1] - s.us[i] : s.vs[1] - s.vs[0]);
+          const auto at = [&](double k) {
+            return along ? s.point(u + k * h, v).at : s.point(u, v + k * h).at;
+          };
+          return 1 / (12 * h) * (8.0 * (at(1) - at(-1)) - (at(2) - at(-2)));
+        };
+        const SurfacePoint p = s.point(u, v);
+        EXPECT_LT(norm(p.du - slope(true)), 1e-7 * norm(p.du) + 1e-9 * s.size) << about << " at " << u;
+        EXPECT_LT(norm(p.dv - slope(false)), 1e-7 * norm(p.dv) + 1e-9 * s.size) << about << " at " << u;
+        if (!s.guess) continue;
+        const double little = 1e-3 * (s.us[i + 1] - s.us[i]);
+        const double small = 1e-3 * (s.vs[1] - s.vs[0]);
+        EXPECT_GT(cross(s.guess(u + little, v) - s.guess(u, v), s.guess(u, v + small) - s.guess(u, v)), 0)
+            << about;
+      }
+    }
+  }
+}
+
+TEST(Surfaces, HaveTheirDerivatives) {
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    const std::string of = hand == Hand::as_drawn ? "right" : "left";
+    expect_derivatives(form(solve(Dome{.kind = DomeKind::dished,
+                                       .rim = 900,
+                                       .crown_radius = 850,
+                                       .knuckle_radius = 90,
+                                       .straight = 30},
+                                  middle)),
+                       "dome");
+    expect_derivatives(
+        form(RuledWall{.base = helix(300, 200, 1.2), .top = helix(420, 260, 1, 80, 15)}, middle, hand),
+        "wall, " + of);
+    RuledWall points{.base = {.points = {{0, 0, 0}, {150, 40, 10}, {300, 30, -10}, {450, 120, 0}}},
+                     .top = helix(500, 30, 0.3, 200, -70),
+                     .rulings = Rulings::even};
+    expect_derivatives(form(points, middle, hand), "points, " + of);
+    Flight grows{.shaft = 40, .outside = 160, .outside_to = 220, .pitch = 90, .pitch_to = 150, .turns = 1.3};
+    expect_derivatives(form(solve(grows, hand), 1), "flight, " + of);
+    for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
+      HelicalStrip s{.on = 300, .on_to = 420, .width = 40, .pitch = 160, .turns = 1.3, .ends = ends};
+      expect_derivatives(form(solve_on_cone(s, middle, hand)), "cone strip, " + of);
+      s.pitch.reset();
+      s.lead = Angle::degrees(20);
+      expect_derivatives(form(solve_on_cone(s, middle, hand)), "cone strip, " + of);
+    }
+  }
+}
+
+TEST(Surfaces, OfPointsRunThroughThem) {
+  const std::vector<Vec3> points{{0, 0, 0}, {150, 40, 10}, {300, 30, -10}, {450, 120, 0}, {520, 260, 30}};
+  std::vector<Vec3> above = points;
+  for (Vec3& p : above) p.z += 200;
+  const CurvedForm f =
+      form(RuledWall{.base = {.points = points}, .top = {.points = above}, .rulings = Rulings::even}, middle);
+  const Surface& s = f.pieces.front().surface;
+  double whole = 0;
+  for (size_t i = 1; i < points.size(); ++i) whole += norm(points[i] - points[i - 1]);
+  double so_far = 0;
+  for (size_t i = 0; i < points.size(); ++i) {
+    if (i > 0) so_far += norm(points[i] - points[i - 1]);
+    EXPECT_LT(norm(s.point(so_far / whole, 0).at - points[i]), 1e-9 * f.size) << i;
+    EXPECT_LT(norm(s.point(so_far / whole, 1).at - above[i]), 1e-9 * f.size) << i;
+  }
+  // It runs on smoothly: headings and bends of both sides of a point are the same.
+  for (const double u : s.us) {
+    if (u <= 0 || u >= 1) continue;
+    constexpr double h = 1e-4;
+    EXPECT_LT(norm(s.point(u + 1e-9, 0).du - s.point(u - 1e-9, 0).du), 1e-5 * norm(s.point(u, 0).du));
+    const Vec3 before = 1 / h * (s.point(u, 0).du - s.point(u - h, 0).du);
+    const Vec3 after = 1 / h * (s.point(u + h, 0).du - s.point(u, 0).du);
+    EXPECT_LT(norm(after - before), 2e-2 * (norm(after) + norm(before)) + 1);
+  }
+}
+
 // --- domes
 
 TEST(Dome, SizesAreClosedForms) {

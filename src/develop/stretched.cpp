@@ -117,6 +117,12 @@ CurvedForm form_of(const StretchedShape& shape, StretchedPart& part, const Sheet
 
 StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
+  if (sheet.neutral != 0.5 && *sheet.thickness > 0)
+    throw Refusal({.reason = "is given of a wall that is laid out on the middle of the sheet",
+                   .key = "sheet.neutral",
+                   .found = shown(sheet.neutral),
+                   .allowed = "0.5",
+                   .advice = "leave it out"});
   StretchedPart part;
   CurvedForm curved = form_of(shape, part, sheet, hand);
   part.thickness = *sheet.thickness;

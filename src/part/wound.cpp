@@ -265,9 +265,6 @@ ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand han
   c.sense = sense_of(hand);
   c.start = start_of(s.start, hand);
   c.thickness = *sheet.thickness;
-  if (sheet.neutral != 0.5 && c.thickness > 0)
-    refuse("sheet.neutral", "is given of a strip on a cone, which is laid out on its middle",
-           shown(sheet.neutral), "0.5", "leave it out");
   return c;
 }
 

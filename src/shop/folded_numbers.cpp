@@ -142,7 +142,8 @@ void net_rows(std::vector<Row>& rows, const PieceResult& p, const Net& n, const 
 std::string neutral_text(const PartJob& part) {
   if (const auto* tube = std::get_if<Tube>(&part.asked))
     return fmt::format("opened on its {}", name_of(tube->opened_on));
-  if (std::holds_alternative<Flight>(part.asked)) return "sizes on the middle";
+  if (std::holds_alternative<Flight>(part.asked) || stretched_shape(part.asked))
+    return "laid out on the middle";
   const auto bends = [](const Bend& b) {
     if (b.neutral) return fmt::format("bends: neutral factor {:g}", *b.neutral);
     return std::string(!b.table.empty() ? "bends by a table" : b.test ? "bends by a test piece" : "no bends");

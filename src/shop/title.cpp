@@ -71,6 +71,16 @@ std::string mass_text(const PieceResult& piece) {
   return density ? fmt::format("{:.3f} kg", mass(piece.blank, *density)) : "-";
 }
 
+// The face on which sizes lie: of blades and walls between curves the middle.
+std::optional<Face> size_face(const PartJob& part) {
+  const auto* strip = std::get_if<HelicalStrip>(&part.asked);
+  if (std::holds_alternative<Flight>(part.asked) || std::holds_alternative<RuledWall>(part.asked) ||
+      (strip && strip->tilt))
+    return Face::middle;
+  const auto* dome = std::get_if<Dome>(&part.asked);
+  return dome && dome->sizes_on ? dome->sizes_on : part.sheet.sizes_on;
+}
+
 std::string or_dash(const std::string& text) { return text.empty() ? "-" : text; }
 
 }  // namespace
@@ -104,7 +114,8 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
   const PageBox last = row(2);
   draw_projection(layout, {last.right - 0.12 * last.width(), last.top, last.right, last.bottom},
                   title.angles);
-  const std::string sizes = sheet.sizes_on ? fmt::format("sizes on the {}, ", name_of(*sheet.sizes_on)) : "";
+  const std::optional<Face> face = size_face(piece.part);
+  const std::string sizes = face ? fmt::format("sizes on the {}, ", name_of(*face)) : "";
   const bool opposite = piece.part.making.hand == Hand::opposite;
   const std::string hand = winds(piece.part) ? (opposite ? "left hand, " : "right hand, ")
                            : opposite        ? "opposite hand, "
