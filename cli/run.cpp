@@ -195,6 +195,24 @@ int check_one(const Task& task, const Options& options) {
   return proof_failed;
 }
 
+// Words to choose from, in lines that a terminal has room for.
+std::vector<std::string> choice_lines(const std::string& choices) {
+  constexpr size_t room = 76;
+  const std::string between = " | ";
+  std::vector<std::string> lines{""};
+  for (size_t at = 0; at < choices.size();) {
+    const size_t end = std::min(choices.find(between, at), choices.size());
+    const std::string word = choices.substr(at, end - at);
+    at = end + between.size();
+    if (!lines.back().empty() && lines.back().size() + between.size() + word.size() > room) {
+      lines.back() += " |";
+      lines.emplace_back();
+    }
+    lines.back() += (lines.back().empty() ? "" : between) + word;
+  }
+  return lines;
+}
+
 void print_keys(const std::vector<KeyHelp>& keys) {
   size_t width = 25;
   for (const KeyHelp& key : keys) width = std::max(width, key.path.size() + 1);
@@ -203,7 +221,9 @@ void print_keys(const std::vector<KeyHelp>& keys) {
     const bool is_long = key.kind.size() > 14;
     const std::string kind = is_choice ? "word" : is_long ? "angle or word" : key.kind;
     std::cout << fmt::format("  {:<{}}{:<15}{}\n", key.path, width, kind, key.meaning);
-    if (is_choice || is_long) std::cout << fmt::format("  {:<{}}{}\n", "", width + 15, key.kind);
+    if (!is_choice && !is_long) continue;
+    for (const std::string& line : choice_lines(key.kind))
+      std::cout << fmt::format("  {:<{}}{}\n", "", width + 15, line);
   }
 }
 

@@ -139,11 +139,17 @@ void net_rows(std::vector<Row>& rows, const PieceResult& p, const Net& n, const 
 
 }  // namespace
 
+bool sized_on_middle(const PartJob& part) {
+  const auto* strip = std::get_if<HelicalStrip>(&part.asked);
+  return std::holds_alternative<Flight>(part.asked) || std::holds_alternative<RuledWall>(part.asked) ||
+         (strip && strip->tilt);
+}
+
 std::string neutral_text(const PartJob& part) {
   if (const auto* tube = std::get_if<Tube>(&part.asked))
     return fmt::format("opened on its {}", name_of(tube->opened_on));
-  if (std::holds_alternative<Flight>(part.asked) || stretched_shape(part.asked))
-    return "laid out on the middle";
+  if (sized_on_middle(part)) return "sizes on the middle";
+  if (stretched_shape(part.asked)) return "laid out on the middle";
   const auto bends = [](const Bend& b) {
     if (b.neutral) return fmt::format("bends: neutral factor {:g}", *b.neutral);
     return std::string(!b.table.empty() ? "bends by a table" : b.test ? "bends by a test piece" : "no bends");

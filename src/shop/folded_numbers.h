@@ -7,6 +7,8 @@ namespace juggler {
 
 /// Of a tube; nothing of other parts.
 void add_tube_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+/// Whether a part's sizes lie on the middle of the sheet by what it is: blades, walls between curves.
+[[nodiscard]] bool sized_on_middle(const PartJob& part);
 /// Where the neutral layer of a part lies, and who says so, in few words.
 [[nodiscard]] std::string neutral_text(const PartJob& part);
 /// The sizes asked for, whatever they were given as.

@@ -71,12 +71,9 @@ std::string mass_text(const PieceResult& piece) {
   return density ? fmt::format("{:.3f} kg", mass(piece.blank, *density)) : "-";
 }
 
-// The face on which sizes lie: of blades and walls between curves the middle.
+// The face on which sizes lie, where it is chosen.
 std::optional<Face> size_face(const PartJob& part) {
-  const auto* strip = std::get_if<HelicalStrip>(&part.asked);
-  if (std::holds_alternative<Flight>(part.asked) || std::holds_alternative<RuledWall>(part.asked) ||
-      (strip && strip->tilt))
-    return Face::middle;
+  if (sized_on_middle(part)) return std::nullopt;
   const auto* dome = std::get_if<Dome>(&part.asked);
   return dome && dome->sizes_on ? dome->sizes_on : part.sheet.sizes_on;
 }
