@@ -315,6 +315,25 @@ TEST(StretchedJobs, FlightsThatGrowMayBeLaidOutWithTheLeastStretch) {
               0.6 * equal.pieces[i].wound()->piece(equal.pieces[i].blank.piece).rings[0].root_mean_square);
   }
   EXPECT_EQ(document(least)["job"]["parts"][0]["hand"], "left");
+  // Both flats are reported of both, the one made first, and they are the same.
+  for (size_t i = 0; i < 2; ++i) {
+    const std::vector<FlightRing>& a = equal.pieces[i].rings;
+    const std::vector<FlightRing>& b = least.pieces[i].rings;
+    ASSERT_EQ(a.size(), 2U);
+    ASSERT_EQ(b.size(), 2U);
+    EXPECT_EQ(a[0].flat, FlightFlat::equal_edges);
+    EXPECT_EQ(b[0].flat, FlightFlat::least_stretch);
+    EXPECT_NEAR(a[1].root_mean_square, b[0].root_mean_square, 1e-12);
+    EXPECT_NEAR(a[0].greatest, b[1].greatest, 1e-12);
+    EXPECT_NEAR(b[0].greatest, least.pieces[i].stretched()->pieces[i].strain.greatest, 1e-12);
+    EXPECT_LT(std::abs(b[0].middle), std::abs(a[0].middle));
+  }
+  EXPECT_TRUE(has(row(least, "least stretch"), "made; sweep")) << row(least, "least stretch");
+  EXPECT_TRUE(has(row(least, "equal edges"), "not made; sweep")) << row(least, "equal edges");
+  const JobResult many = developed(
+      "shape = \"flight\"\nshaft.diameter = 60\noutside.diameter = 180\npitch = { from = 120, to = 130 }\n"
+      "turns = 13\nallow_strain = true\n");
+  EXPECT_TRUE(has(many.pieces[0].blank.notes.back(), "up to 12 blanks")) << many.pieces[0].blank.notes.back();
 }
 
 TEST(StretchedJobs, StripsStandOnTheirBody) {

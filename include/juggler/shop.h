@@ -16,6 +16,7 @@ struct PieceResult {
   std::variant<RoundPart, Body, RuledPart, WoundPart, StretchedPart> formed;  ///< the whole part, as made
   Blank blank;
   Proof proof;
+  std::vector<FlightRing> rings = {};  ///< of a flight: both flats that its blank may be, the one made first
 
   /// The part where it is a round one, or a folded one; else null.
   [[nodiscard]] const RoundPart* round() const { return std::get_if<RoundPart>(&formed); }

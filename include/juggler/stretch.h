@@ -4,6 +4,7 @@
 #include <memory>
 
 #include "juggler/surface.h"
+#include "juggler/winding.h"
 
 namespace juggler {
 
@@ -96,6 +97,10 @@ struct StretchedPart {
   /// Whether it opens flat as it is: no strain but rounding.
   [[nodiscard]] bool opens_flat() const;
 };
+
+/// A blank of a growing flight, laid out with the least stretch, in the figures that rings are told by; it
+/// has no radii, and its gap is that of a turn at the mean of its own.
+[[nodiscard]] FlightRing ring_of(const StretchedPiece& piece);
 
 /// Works such a part out.
 ///

@@ -33,6 +33,7 @@ struct FlightRing {
   /// From edge to edge, at equal steps; where pitch or outside grows, about the level line of the greatest
   /// strain.
   std::vector<StrainAt> map = {};
+  double map_at = 0;  ///< plan angle of the map's level line, radians
 };
 
 /// Lengths of a coil's strip, on each layer.

@@ -62,11 +62,13 @@ void look_along(FlightRing& ring, const FlightSizes& s, double from, double to) 
   constexpr int looks = 64;
   const int count = s.even() ? 1 : looks;
   for (int i = 0; i < count; ++i) {
-    const Section section = section_at(s, count == 1 ? from : from + (to - from) * i / (count - 1));
+    const double u = count == 1 ? from : from + (to - from) * i / (count - 1);
+    const Section section = section_at(s, u);
     ring.middle = farther(ring.middle, section.strain((section.a + section.b) / 2));
     const double so_far = ring.greatest;
     look(ring, section.strain(section.worst_radius()), section.worst_radius(), false);
     if (!ring.map.empty() && ring.greatest == so_far) continue;
+    ring.map_at = u;
     ring.map = map_of(section, [&](double r) { return StrainAt{r, section.strain(r), 0}; });
   }
 }

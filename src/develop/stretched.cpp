@@ -137,4 +137,59 @@ StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand
   return part;
 }
 
+namespace {
+
+// By how much the lines across turn on the flat from the first to the last, radians.
+double turned_across(const StretchedPiece& piece) {
+  const Surface& s = piece.curved.surface;
+  const auto across = [&](double u) {
+    return piece.flat.at(u, s.vs.back()).at - piece.flat.at(u, s.vs.front()).at;
+  };
+  double turned = 0;
+  constexpr int looks = 64;
+  Vec2 before = across(s.us.front());
+  for (int i = 1; i <= looks; ++i) {
+    const Vec2 now = across(s.us.front() + (s.us.back() - s.us.front()) * i / looks);
+    turned += std::atan2(cross(before, now), dot(before, now));
+    before = now;
+  }
+  return std::abs(turned);
+}
+
+}  // namespace
+
+FlightRing ring_of(const StretchedPiece& piece) {
+  const Surface& s = piece.curved.surface;
+  const auto at = [surface = s, flat = piece.flat](double u, double share) -> StrainAt {
+    const Vec3 place = surface.point(u, share).at;
+    const Strain strain = strain_at(surface, flat, u, share);
+    return {std::hypot(place.x, place.y), strain.along, strain.across};
+  };
+  FlightRing ring;
+  ring.flat = FlightFlat::least_stretch;
+  const double turned = turned_across(piece);
+  ring.sweep = Angle::radians(turned);
+  ring.gap = Angle::radians(2 * std::numbers::pi * (1 - turned / (s.us.back() - s.us.front())));
+  constexpr int looks = 128;
+  for (int i = 0; i <= looks; ++i) {
+    const double u = s.us.front() + (s.us.back() - s.us.front()) * i / looks;
+    for (const auto& [share, field] :
+         {std::pair(0.0, &FlightRing::inner), {0.5, &FlightRing::middle}, {1.0, &FlightRing::outer}}) {
+      const double along = at(u, share).along;
+      if (std::abs(along) > std::abs(ring.*field)) ring.*field = along;
+    }
+  }
+  const StrainNumbers& n = piece.strain;
+  const StrainAt worst = at(n.u, n.v);
+  ring.greatest = n.greatest;
+  ring.greatest_radius = worst.radius;
+  ring.greatest_across = std::abs(worst.across) > std::abs(worst.along);
+  ring.root_mean_square = n.root_mean_square;
+  ring.strain = at;
+  ring.map_at = n.u;
+  constexpr int steps = 8;
+  for (int i = 0; i <= steps; ++i) ring.map.push_back(at(n.u, static_cast<double>(i) / steps));
+  return ring;
+}
+
 }  // namespace juggler

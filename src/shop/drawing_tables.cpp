@@ -127,9 +127,9 @@ Table hits_table(const JobResult& job, const PieceResult& piece) {
 // In percent, formed over flat; the blank made first.
 Table strain_table(const JobResult& job, const PieceResult& piece) {
   const Units& u = job.job.units;
-  if (!piece.wound() || !piece.wound()->stretched()) return {};
+  if (piece.rings.empty()) return {};
   Table table{fmt::format("Strain from edge to edge (%, {} from the axis)", u.name), {"distance"}, {}, true};
-  const std::vector<FlightRing>& rings = piece.wound()->piece(piece.blank.piece).rings;
+  const std::vector<FlightRing>& rings = piece.rings;
   for (const FlightRing& r : rings) {
     const char* name = r.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
     table.heads.push_back(fmt::format("{}: along", name));
@@ -138,8 +138,11 @@ Table strain_table(const JobResult& job, const PieceResult& piece) {
   for (size_t i = 0; i < rings.front().map.size(); ++i) {
     std::vector<std::string> row{cell_length(rings.front().map[i].radius, u)};
     for (const FlightRing& r : rings) {
-      row.push_back(fixed(100 * r.map[i].along, 3));
-      row.push_back(fixed(100 * r.map[i].across, 3));
+      // Where they grow, all about the level line of the one that is made.
+      const double share = static_cast<double>(i) / static_cast<double>(rings.front().map.size() - 1);
+      const StrainAt at = r.strain(rings.front().map_at, share);
+      row.push_back(fixed(100 * at.along, 3));
+      row.push_back(fixed(100 * at.across, 3));
     }
     table.rows.push_back(std::move(row));
   }

@@ -19,6 +19,8 @@ void add_ruled_sizes(std::vector<Row>& rows, const PieceResult& piece, const Uni
 /// strip.
 void add_wound_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 void add_wound_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
+/// Both flats of a flight's blank; nothing of others.
+void add_rings_in_words(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 /// Of a dome or ruled wall: the sizes asked for; edges flat and formed, and the strain.
 void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);

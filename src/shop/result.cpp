@@ -39,11 +39,56 @@ std::vector<Blank> blanks_of(const PartJob& part, const FormedAs& formed) {
   return make_blanks(part.asked, part.sheet, part.seam, part.making);
 }
 
+// The other flat of each blank of a flight that grows, by number; or why it is not worked out.
+struct OtherFlats {
+  std::vector<FlightRing> rings = {};
+  std::string missing = {};
+};
+
+OtherFlats other_flats(const PartJob& part, const FormedAs& formed) {
+  const auto* asked = std::get_if<Flight>(&part.asked);
+  if (!asked || !asked->grows()) return {};
+  Flight other = *asked;
+  other.allow_strain = true;
+  constexpr double most = 12;
+  OtherFlats flats;
+  try {
+    if (std::holds_alternative<StretchedPart>(formed)) {
+      other.flat = FlightFlat::equal_edges;
+      for (const WoundPiece& piece : wind(other, part.sheet, part.making.hand).pieces)
+        flats.rings.push_back(piece.rings.front());
+    } else if (*asked->turns / asked->turns_per_blank > most) {
+      flats.missing = "it is worked out for up to 12 blanks that all differ";
+    } else {
+      other.flat = FlightFlat::least_stretch;
+      for (const StretchedPiece& piece : stretch(other, part.sheet, part.making.hand).pieces)
+        flats.rings.push_back(ring_of(piece));
+    }
+  } catch (const Refusal& refusal) {
+    flats.missing = refusal.what();
+  }
+  return flats;
+}
+
+// Both flats of a flight's blank.
+void add_rings(PieceResult& piece, const OtherFlats& others) {
+  if (!std::holds_alternative<Flight>(piece.part.asked)) return;
+  const int number = piece.blank.piece;
+  piece.rings = piece.wound() ? piece.wound()->piece(number).rings
+                              : std::vector{ring_of(piece.stretched()->piece(number))};
+  if (static_cast<size_t>(number) < others.rings.size())
+    piece.rings.push_back(others.rings[static_cast<size_t>(number)]);
+  if (!others.missing.empty())
+    piece.blank.notes.push_back("The flat of least stretch is not reported beside it: " + others.missing);
+}
+
 std::vector<PieceResult> develop_part(const PartJob& part) {
   std::vector<PieceResult> pieces;
   const auto formed = formed_part(part);
+  const OtherFlats others = other_flats(part, formed);
   for (Blank& blank : blanks_of(part, formed)) {
     PieceResult piece{part, formed, std::move(blank), {}};
+    add_rings(piece, others);
     piece.proof = piece.folded()  ? prove(piece.blank, *piece.folded())
                   : piece.wound() ? prove(piece.blank, *piece.wound())
                   : piece.stretched()

@@ -123,6 +123,7 @@ void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& p, const U
   rows.push_back({"strain across", fmt::format("greatest {}, mean {}", signed_percent(s.greatest_across),
                                                fixed(100 * s.mean_across, 3) + " %")});
   rows.push_back({"root mean square", fixed(100 * s.root_mean_square, 3) + " % of both principal strains"});
+  add_rings_in_words(rows, p, u);
 }
 
 }  // namespace juggler

@@ -95,8 +95,12 @@ void add_wound_numbers(std::vector<Row>& rows, const PieceResult& p, const Units
     rows.push_back({"edge outside", shown_length(n->outside, u)});
     return;
   }
+  add_rings_in_words(rows, p, u);
+}
+
+void add_rings_in_words(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   bool made = true;
-  for (const FlightRing& r : p.wound()->piece(p.blank.piece).rings) {
+  for (const FlightRing& r : p.rings) {
     ring_rows(rows, r, made, u);
     made = false;
   }

@@ -49,9 +49,9 @@ Json wound_part_json(const PieceResult& piece) {
 }
 
 Json rings_json(const PieceResult& piece) {
-  if (!piece.wound() || !piece.wound()->stretched()) return nullptr;
+  if (piece.rings.empty()) return nullptr;
   Json rings = Json::array();
-  for (const FlightRing& r : piece.wound()->piece(piece.blank.piece).rings) {
+  for (const FlightRing& r : piece.rings) {
     const auto of_ring = [&](double value) { return r.inner_radius > 0 ? number(value) : Json(nullptr); };
     Json map = Json::array();
     for (const StrainAt& at : r.map)
