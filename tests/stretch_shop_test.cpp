@@ -353,5 +353,107 @@ TEST(StretchedJobs, StripsStandOnTheirBody) {
   }
 }
 
+// --- transitions by even rulings
+
+const std::string twisted =
+    "shape = \"transition\"\nsheet.sizes_on = \"middle\"\nbase = { width = 400, length = 300 }\n"
+    "top.profile = { kind = \"rectangle\", width = 260, length = 260, turn = 20 }\n"
+    "height = 300\nrulings = \"even\"\nallow_strain = true\n";
+
+TEST(EvenTransitions, SayWhatTheyUnderstoodAndFound) {
+  const JobResult r = developed(twisted);
+  EXPECT_TRUE(passed(r));
+  std::string all;
+  for (const Row& one : understood(r, r.pieces[0])) all += one.name + ": " + one.value + "\n";
+  EXPECT_TRUE(has(all, "base: rectangle, width 400.000 mm, length 300.000 mm, on the middle")) << all;
+  EXPECT_TRUE(has(all, "seam: no gap at plan angle 0 deg")) << all;
+  EXPECT_TRUE(has(all, "wall: even rulings\n")) << all;
+  EXPECT_TRUE(has(all, "strain: up to 0.5 %, more is allowed")) << all;
+  EXPECT_TRUE(has(all, "warp: 21.")) << all;
+  EXPECT_TRUE(has(row(r, "edge base"), "formed 1400.000 mm")) << row(r, "edge base");
+  EXPECT_TRUE(has(row(r, "edge seam start"), "formed 313.1")) << row(r, "edge seam start");
+  EXPECT_TRUE(has(row(r, "edge seam end"), "formed 313.1")) << row(r, "edge seam end");
+  EXPECT_TRUE(has(row(r, "crease A"), "folded 91.2 deg at the base, 93.7 at the top, up"))
+      << row(r, "crease A");
+  const Json d = document(r);
+  EXPECT_EQ(d["job"]["parts"][0]["rulings"], "even");
+  EXPECT_NEAR(d["job"]["parts"][0]["seam"]["seams"][0], 0, 1e-9);
+  const Json creases = d["pieces"][0]["creases"];
+  ASSERT_EQ(creases.size(), 4U);
+  EXPECT_EQ(creases[1]["direction"], "up");
+  EXPECT_NEAR(creases[0]["at_base"], 91.2, 0.05);
+}
+
+TEST(EvenTransitions, MarkTheirCreasesWhereverTheBlankIsDrawn) {
+  const JobResult r = developed(twisted);
+  const Blank& b = r.pieces[0].blank;
+  const Outline cut = outline(b);
+  for (const Crease& c : b.creases) {
+    EXPECT_LT(norm(c.line.front().start - b.creases.front().line.front().start), 2000);
+    for (const Arc& arc : c.line) EXPECT_TRUE(contains(cut, point_at(arc, arc.length / 2))) << c.tag;
+  }
+  std::ostringstream dxf;
+  write_dxf(b, dxf);
+  std::ostringstream plain;
+  Blank without = b;
+  without.creases.clear();
+  write_dxf(without, plain);
+  size_t lines = 0;
+  for (const Crease& c : b.creases) lines += c.line.size();
+  const auto count = [](const std::string& text, const std::string& what) {
+    size_t n = 0;
+    for (size_t at = text.find(what); at != std::string::npos; at = text.find(what, at + 1)) ++n;
+    return n;
+  };
+  for (const char* what : {"\nLINE\n", "\nARC\n"}) lines -= count(dxf.str(), what) - count(plain.str(), what);
+  EXPECT_EQ(lines, 0U);
+  std::string card;
+  for (const std::string& line : card_lines(r, r.pieces[0])) card += line + "\n";
+  EXPECT_TRUE(has(card, "Crease D: from 1241.5 mm along the base to 900.5 mm along the top")) << card;
+  EXPECT_TRUE(has(card, "from corner to corner")) << card;
+  size_t tables = 0;
+  for (const DrawingSheet& sheet : draw_set(r)) {
+    for (const PageText& t : sheet.page.texts) tables += has(t.text, "Creases, from seam start");
+  }
+  EXPECT_EQ(tables, 1U);
+  EXPECT_FALSE(draw_in_letters(r.pieces[0], r.job.units, true).empty());
+  // Letters stand clear of them.
+  for (const MarkText& t : b.marks.texts) {
+    for (const Crease& c : b.creases) {
+      const Vec2 along = end_of(c.line.back()) - c.line.front().start;
+      const Vec2 off = t.centre - c.line.front().start;
+      EXPECT_GT(std::abs(cross(along, off)) / norm(along), 0.4 * t.height) << c.tag;
+    }
+  }
+}
+
+TEST(EvenTransitions, AreRefusedAtTheirKeys) {
+  const auto key = [](const std::string& part) { return refused(part).text().key; };
+  EXPECT_EQ(key(twisted + "seam.gap = 2\n"), "part.seam.gap");
+  EXPECT_EQ(key(twisted + "bending.hits = 9\n"), "part.bending.hits");
+  EXPECT_EQ(key(twisted + "elements.within = 1\n"), "part.elements.within");
+  EXPECT_EQ(key(twisted + "bend.radius = 2\n"), "part.bend.radius");
+  EXPECT_EQ(key(twisted + "strain_limit = 3\n"), "part.strain_limit");
+  const std::string hollow =
+      "shape = \"transition\"\nbase.profile = { kind = \"polyline\", points = [[0, 0], [400, 0], [400, 200], "
+      "[200, "
+      "200], [200, 400], [0, 400]] }\ntop.diameter = 300\nheight = 400\n";
+  const JobRefusal r = refused(hollow + "sheet.sizes_on = \"middle\"\n");
+  EXPECT_EQ(r.place().line, 6);
+  EXPECT_TRUE(has(r.text().advice, "by even rulings instead: strain_limit: is passed")) << r.text().advice;
+  EXPECT_TRUE(has(r.text().advice, "or say allow_strain = true")) << r.text().advice;
+  EXPECT_FALSE(has(std::string(r.what()), "..")) << r.what();
+  // On a face there is none of either kind.
+  EXPECT_TRUE(
+      has(refused(hollow + "allow_strain = true\n").text().advice, "sheet.sizes_on: puts sizes on a face"));
+}
+
+TEST(EvenTransitions, HaveCollarsThatOpenFlat) {
+  const JobResult r = developed(twisted + "top.collar = 60\nbend = { radius = 2, neutral = 0.4 }\n");
+  ASSERT_EQ(r.pieces.size(), 2U);
+  EXPECT_TRUE(r.pieces[0].stretched());
+  EXPECT_FALSE(r.pieces[1].stretched());
+}
+
 }  // namespace
 }  // namespace juggler::testing

@@ -128,6 +128,17 @@ struct BendLine {
   [[nodiscard]] Angle between_legs() const { return Angle::degrees(180 - turned.degrees()); }
 };
 
+/// A line across a blank that forming stretches, along which the part is folded.
+struct Crease {
+  std::string tag = {};
+  std::vector<Arc> line = {};  ///< from the base to the top
+  double base_run = 0;         ///< along the edges from the seam's start, mm
+  double top_run = 0;
+  Angle at_base = {};  ///< by which it is folded, 0 to 180 degrees; at the top another
+  Angle at_top = {};
+  bool up = true;  ///< towards the face that lies up
+};
+
 /// A, B, ... Z, AA, ...: the letters of a number, from 0.
 [[nodiscard]] std::string letters_of(size_t number);
 
@@ -226,6 +237,7 @@ struct Blank {
   Marks marks = {};
   std::vector<FormingPanel> forming = {};
   std::vector<StretchPatch> patches = {};  ///< walls that forming stretches
+  std::vector<Crease> creases = {};        ///< of these
   std::optional<Folding> folding = {};     ///< folded parts
   std::vector<BendLine> bends = {};        ///< in the order of their tags
   std::optional<Pressed> pressed = {};

@@ -172,6 +172,7 @@ struct Form {
   bool open = false;  ///< a wall between two open curves: it has no seam, its edges are those of the seam
   std::optional<std::array<ObliqueEnd, 2>> ends = {};  ///< of a strip: where it begins and where it ends
   bool turns_back = false;  ///< a profile is hollow: plan angles need not rise with u
+  bool warped = false;      ///< its normals turn along the rulings; those kept are of their middles
   bool by_plan = true;      ///< u is the plan angle; else it only rises with it, by as much once round
   double before = 0;        ///< how far the wall goes on past the first and the last seam ruling, in u
   double after = 0;

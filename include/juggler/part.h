@@ -94,7 +94,7 @@ using FoldedShape = std::variant<Panel, Hopper, Net, Tube>;
 /// Parts that wind about an axis, of rings or of what opens flat.
 using WoundShape = std::variant<Flight, Coil, HelicalStrip>;
 /// Parts whose walls need not open flat.
-using StretchedShape = std::variant<Dome, RuledWall, Flight, HelicalStrip>;
+using StretchedShape = std::variant<Dome, RuledWall, Flight, HelicalStrip, EvenTransition>;
 /// What a part can be.
 using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip,
                            Dome, RuledWall>;

@@ -133,12 +133,22 @@ struct Making {
   std::vector<EdgeWork> edges = {};
 };
 
+/// Which points of a wall's two edges a ruling joins.
+///   developable  those whose tangents lie in one plane with the ruling, fans about an end where that needs
+///                them; where no such wall leads from end to end, even ones
+///   even         equal shares of both edges: of the turns of a helix, of the chords between points, of the
+///                girths of profiles
+enum class Rulings { developable, even };
+[[nodiscard]] const char* name_of(Rulings rulings);
+
 /// How far a wall may stretch. More is refused unless it is allowed.
 struct StrainLimit {
   double limit = 0.005;  ///< of the length, 0 to 1
   bool allowed = false;  ///< also beyond it
 };
 
+/// Refuses a limit out of range.
+void check(const StrainLimit& strain);
 /// Refuses a sheet or making with a value out of range.
 void check(const Sheet& sheet, const Seam& seam, const Making& making);
 

@@ -30,6 +30,11 @@ struct PieceResult {
     if (wound()) return wound()->stretched() ? nullptr : &wound()->form;
     return round() ? &round()->form : ruled() ? &ruled()->form : nullptr;
   }
+  /// The rulings once round of a transition, whether it opens flat or not; else null.
+  [[nodiscard]] const Form* rulings() const {
+    if (ruled()) return &ruled()->form;
+    return stretched() && stretched()->once_round ? &*stretched()->once_round : nullptr;
+  }
 };
 
 struct JobResult {

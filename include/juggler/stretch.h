@@ -87,7 +87,8 @@ struct StretchedPart {
   double size = 0;
   double overall_height = 0;
   std::optional<DomeSizes> dome = {};
-  std::optional<Rulings> rulings = {};  ///< of a ruled wall
+  std::optional<Rulings> rulings = {};  ///< of a ruled wall or transition
+  std::optional<Form> once_round = {};  ///< of a transition, as CurvedForm's
   StrainLimit limit = {};
   double warned = 0;  ///< strain above which there is a warning
   std::vector<std::string> notes = {};

@@ -57,13 +57,6 @@ struct SpaceCurve {
   std::vector<Vec3> points = {};
 };
 
-/// Which points of a wall's two edges a ruling joins.
-///   developable  those whose tangents lie in one plane with the ruling, fans about an end where that needs
-///                them; where no such wall leads from end to end, even ones
-///   even         equal shares of both edges: of the turns of a helix, of the chords between points
-enum class Rulings { developable, even };
-[[nodiscard]] const char* name_of(Rulings rulings);
-
 /// A wall of straight rulings between two curves in space, both run the same way, on the middle of the sheet.
 /// Its inside lies left of the way they run, its base lower.
 struct RuledWall {

@@ -5,7 +5,7 @@
 #include <optional>
 #include <vector>
 
-#include "juggler/part.h"
+#include "juggler/form.h"
 
 namespace juggler {
 
@@ -22,7 +22,8 @@ struct Surface {
   std::vector<double> us = {};  ///< rising: smooth from each to the next, joined at them
   std::vector<double> vs = {};
   std::function<SurfacePoint(double u, double v)> point = {};
-  /// About where a place comes to lie on the flat, seen from that side, mm; else the strip along its middle.
+  /// About where a place comes to lie on the flat, seen from that side, mm; else both edges and straight lines
+  /// across keep their lengths.
   std::function<Vec2(double u, double v)> guess = {};
   double size = 0;  ///< the greatest length of the part, mm
 };
@@ -39,8 +40,9 @@ struct CopyPlace {
 struct CurvedPiece {
   Surface surface = {};
   std::vector<CopyPlace> copies = {{}};
-  bool round_ends = false;  ///< half circles stand beyond its straight ends
-  int number = 0;           ///< from 0, of the first of them
+  bool round_ends = false;           ///< half circles stand beyond its straight ends
+  std::vector<double> creases = {};  ///< u of lines across it along which it is folded
+  int number = 0;                    ///< from 0, of the first of them
 };
 
 /// A part as surfaces.
@@ -48,9 +50,11 @@ struct CurvedForm {
   std::vector<CurvedPiece> pieces = {};
   double size = 0;
   double overall_height = 0;  ///< of the metal, mm
-  /// Ruled walls: which rulings there are.
+  /// Ruled walls and transitions: which rulings there are.
   std::optional<Rulings> rulings = {};
   bool opens_flat = false;  ///< it does by what it is: its flat has no strain but rounding
+  /// Of a transition: the rulings of its middle once round from its first seam, their normals those halfway.
+  std::optional<Form> once_round = {};
 };
 
 /// The middle of a dome's gores. u is the plan angle from the gore's middle, v the length along the meridian.
@@ -72,5 +76,20 @@ struct CurvedForm {
 /// Accuracy  1e-12 of the size.  Cost  some thousand looks at the curves for each turn.
 /// Source    docs/maths/stretch.md (12)-(16).
 [[nodiscard]] CurvedForm form(const RuledWall& wall, const Sheet& sheet, Hand hand = Hand::as_drawn);
+
+/// The middle of a transition by even rulings, in the pieces that its seams make. u rises by 2 pi once round
+/// (by 1 from end to end of an open wall), v from 0 to 1 along the ruling.
+///
+/// Errors    Refusal for profiles that are none; for sizes on a face, and seams and ends that only walls that
+///           open flat have; where rulings have no length, or the wall folds back on itself or cuts through
+///           itself; for more than 300 stretches.
+/// Accuracy  1e-12 of the size.  Cost  some tens of milliseconds.
+/// Source    docs/maths/stretch.md (19)-(21).
+[[nodiscard]] CurvedForm form(const EvenTransition& wall, const Sheet& sheet, Hand hand = Hand::as_drawn);
+
+/// The part as one of walls that need not open flat, where it is made so; also a transition by even rulings,
+/// or one that no wall opens flat of.
+[[nodiscard]] std::optional<StretchedShape> stretched_as(const Shape& shape, const Sheet& sheet,
+                                                         const Seam& seam);
 
 }  // namespace juggler

@@ -61,7 +61,8 @@ struct TransitionEnd {
   std::optional<Contact> contact = {};  ///< else the size face
 };
 
-/// A wall between two profiles by its true rulings.
+/// A wall between two profiles by its true rulings; where no wall opens flat, or where that is asked for, by
+/// even ones, with the least stretch.
 struct Transition {
   TransitionEnd base = {};
   TransitionEnd top = {};
@@ -72,6 +73,18 @@ struct Transition {
   Relief relief = Relief::closed;
   std::optional<double> relief_size = {};
   Bend bend = {};
+  Rulings rulings = Rulings::developable;
+  StrainLimit strain = {};
+};
+
+/// A transition by even rulings, which need not open flat. Its sizes lie on the middle of the sheet, its
+/// edges are cut square to it. Where both profiles have as many corners, corners are joined to corners, and
+/// between them equal shares of both girths; else equal shares of the whole girths; of all such ways round
+/// the one whose rulings are shortest, by the mean of their squares.
+struct EvenTransition {
+  Transition transition = {};
+  Seam seam = {};                             ///< no gap, wedge, lap or stock
+  std::optional<Refusal::Text> refused = {};  ///< why no wall opens flat, where one was asked for
 };
 
 }  // namespace juggler

@@ -328,7 +328,7 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
     (void)seam_spans(part.form, seam);  // refuses one
     return make_blanks(part, making);
   }
-  if (const auto stretched = stretched_shape(shape)) {
+  if (const auto stretched = stretched_as(shape, sheet, seam)) {
     check(sheet, seam, making);
     return make_blanks(stretch(*stretched, sheet, making.hand), making);
   }

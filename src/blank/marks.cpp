@@ -162,7 +162,9 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
   Marks marks{std::move(element_lines), {}};
   const Outline edge = outline(blank);
   add_arrow(marks, space_at(blank, 0.375, middles), edge);
-  if (add_texts(marks, space_at(blank, 0.625, middles), identity_lines(making), edge, marks.lines))
+  std::vector<Arc> keep_clear = marks.lines;
+  for (const Crease& c : blank.creases) keep_clear.insert(keep_clear.end(), c.line.begin(), c.line.end());
+  if (add_texts(marks, space_at(blank, 0.625, middles), identity_lines(making), edge, keep_clear))
     return marks;
   // Elements that run together leave room elsewhere, or none.
   const auto spaces = static_cast<double>(blank.elements.size() - 1);
@@ -170,7 +172,7 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
   const double step = std::max(1.0, std::floor(spaces / 48));
   for (double i = 0.5; i < spaces; i += step) {
     Marks tried = marks;
-    if (!add_texts(tried, space_at(blank, i / spaces, middles), identity_lines(making), edge, marks.lines))
+    if (!add_texts(tried, space_at(blank, i / spaces, middles), identity_lines(making), edge, keep_clear))
       continue;
     if (best.texts.empty() || tried.texts.front().height > best.texts.front().height) best = std::move(tried);
   }

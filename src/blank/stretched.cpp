@@ -54,8 +54,10 @@ struct FlatLine {
 // Headings that never start anew, however far the line turns.
 std::function<double(double)> heading_along(const FlatLine& line, double from, double to) {
   constexpr int looks = 256;
-  const auto plain = [line](double at) {
-    const Vec2 w = line.way(at);
+  // Just inside: past an end another patch may lie.
+  const double little = 1e-12 * (to - from);
+  const auto plain = [=](double at) {
+    const Vec2 w = line.way(std::clamp(at, from + little, to - little));
     return std::atan2(w.y, w.x);
   };
   const auto near = std::make_shared<std::vector<double>>();
@@ -70,12 +72,40 @@ std::function<double(double)> heading_along(const FlatLine& line, double from, d
   };
 }
 
-// Arcs within the tolerance in place and, all together, in length.
-FittedArcs arcs_of(const FlatLine& line, double from, double to, double tolerance) {
+// Where the flat's edge turns sharply: at folds of the wall.
+std::vector<double> kinks_of(const FlatLine& line, double from, double to) {
+  std::vector<double> kinks{from};
+  for (size_t i = 1; i + 1 < line.breaks().size(); ++i) {
+    const double at = line.breaks()[i];
+    if (at <= from || at >= to) continue;
+    const auto beside = [&](double other) { return line.way(at + 1e-9 * (other - at)); };
+    const Vec2 before = beside(line.breaks()[i - 1]);
+    const Vec2 after = beside(line.breaks()[i + 1]);
+    constexpr double sharp = 1e-4;  // radians; joints between patches come to less
+    if (std::abs(std::atan2(cross(before, after), dot(before, after))) > sharp) kinks.push_back(at);
+  }
+  kinks.push_back(to);
+  return kinks;
+}
+
+FittedArcs smooth_arcs(const FlatLine& line, double from, double to, double tolerance) {
   const Curve curve{from, to, [&](double at) { return line.place(at).at; }, heading_along(line, from, to)};
   const double length = line.length(from, to);
   if (const auto arc = one_arc(curve, length, line.piece.curved.surface.size)) return {{*arc}, 0};
   return fitted_in_length([&](double within) { return fit_arcs(curve, within); }, length, tolerance);
+}
+
+// Arcs within the tolerance in place and, all together, in length.
+FittedArcs arcs_of(const FlatLine& line, double from, double to, double tolerance) {
+  const std::vector<double> kinks = kinks_of(line, from, to);
+  const auto stretches = static_cast<double>(kinks.size() - 1);
+  FittedArcs all;
+  for (size_t i = 0; i + 1 < kinks.size(); ++i) {
+    FittedArcs own = smooth_arcs(line, kinks[i], kinks[i + 1], tolerance / stretches);
+    all.arcs.insert(all.arcs.end(), own.arcs.begin(), own.arcs.end());
+    all.error = std::max(all.error, own.error);
+  }
+  return all;
 }
 
 // Where an edge is no point, from its first column to its last.
@@ -199,6 +229,42 @@ std::vector<Vec2> element_middles(const StretchedPiece& piece, const Placing& pl
   return middles;
 }
 
+// By how much the wall is folded along a line, positive towards its inside.
+Angle folded_at(const Surface& s, double u, double v) {
+  const double little = 1e-7 * (s.us.back() - s.us.front());
+  const auto normal = [&](double at) {
+    const SurfacePoint p = s.point(at, v);
+    return cross(p.du, p.dv);
+  };
+  const Vec3 before = normal(u - little);
+  const Vec3 after = normal(u + little);
+  const double by = std::atan2(norm(cross(before, after)), dot(before, after));
+  return Angle::radians(dot(cross(before, after), s.point(u, v).dv) < 0 ? -by : by);
+}
+
+std::vector<Crease> creases_of(const StretchedPiece& piece, const Placing& placing, const Making& making) {
+  const Surface& s = piece.curved.surface;
+  const double low = s.vs.front();
+  const double high = s.vs.back();
+  std::vector<Crease> creases;
+  for (const double u : piece.curved.creases) {
+    Crease c;
+    c.tag = letters_of(creases.size());
+    for (const Arc& arc : arcs_of({piece, false, u}, low, high, making.fit).arcs)
+      c.line.push_back(placed(arc, placing));
+    c.base_run = FlatLine{piece, true, low}.length(s.us.front(), u);
+    c.top_run = FlatLine{piece, true, high}.length(s.us.front(), u);
+    const Angle at_base = folded_at(s, u, low);
+    const Angle at_top = folded_at(s, u, high);
+    const bool inwards = at_base.radians() + at_top.radians() > 0;
+    c.up = inwards == (making.face_up == Face::inside);
+    c.at_base = Angle::radians(std::abs(at_base.radians()));
+    c.at_top = Angle::radians(std::abs(at_top.radians()));
+    creases.push_back(std::move(c));
+  }
+  return creases;
+}
+
 void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piece) {
   const StrainNumbers& n = piece.strain;
   if (n.opens_flat()) {
@@ -234,6 +300,7 @@ Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Mak
   b.patches = patches_of(piece, placing);
   if (piece.curved.round_ends) add_round_ends(b);
   b.elements = elements_of(piece, placing, making.elements);
+  b.creases = creases_of(piece, placing, making);
   b.marks = make_marks(b, making, element_lines(piece, placing, making.elements, making.fit),
                        element_middles(piece, placing, making.elements));
   note_strain(b, part, piece);
@@ -279,7 +346,25 @@ Vec2 place_on(const StretchPatch& p, double u, double v) {
   return place;
 }
 
+namespace {
+
+void check_making(const StretchedPart& part, const Making& making) {
+  const Pressing& p = making.bending;
+  const char* key = p.hits          ? "bending.hits"
+                    : p.flat_width  ? "bending.flat_width"
+                    : p.facet_error ? "bending.facet_error"
+                    : making.within ? "elements.within"
+                                    : nullptr;
+  if (key && part.once_round)
+    throw Refusal({.reason = "asks for flats of a wall that stretches: it has none",
+                   .key = key,
+                   .advice = "leave it out"});
+}
+
+}  // namespace
+
 std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making) {
+  check_making(part, making);
   std::vector<Blank> blanks;
   for (const StretchedPiece& piece : part.pieces) blanks.push_back(blank_of(part, piece, making));
   add_tabs(blanks, making.edges);

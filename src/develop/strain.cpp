@@ -67,6 +67,25 @@ void climb(const std::function<double(double, double)>& f, const Surface& s, dou
   }
 }
 
+struct Top {
+  double u = 0, v = 0;
+  double strain = 0;
+};
+
+// Uphill from each that is nearly the highest.
+Top highest(std::vector<Top> tops, const std::function<double(double, double)>& f, const Surface& s) {
+  double most = 0;
+  for (const Top& t : tops) most = std::max(most, t.strain);
+  Top best;
+  for (Top& t : tops) {
+    if (t.strain < 0.9 * most) continue;
+    climb(f, s, t.u, t.v);
+    t.strain = f(t.u, t.v);
+    if (t.strain > best.strain) best = t;
+  }
+  return best;
+}
+
 }  // namespace
 
 Strain strain_at(const Surface& s, const StretchedFlat& flat, double u, double v) {
@@ -84,18 +103,25 @@ StrainNumbers strain_of(const Surface& s, const StretchedFlat& flat) {
   const auto keep = [](double& greatest, double value) {
     if (std::abs(value) > std::abs(greatest)) greatest = value;
   };
-  for (const double u : us) {
-    for (const double v : vs) {
-      const Strain strain = at(u, v);
+  std::vector<Top> tops;  // the greatest looked at in each patch
+  for (size_t i = 0; i < us.size(); ++i) {
+    for (size_t j = 0; j < vs.size(); ++j) {
+      const Strain strain = at(us[i], vs[j]);
       keep(n.greatest_along, strain.along);
       keep(n.greatest_across, strain.across);
-      if (std::abs(strain.greatest()) <= std::abs(n.greatest)) continue;
-      n.greatest = strain.greatest();
-      n.u = u;
-      n.v = v;
+      const size_t patch = i / (each + 1) * (s.vs.size() - 1) + j / (each + 1);
+      tops.resize(std::max(tops.size(), patch + 1));
+      const double now = std::abs(strain.greatest());
+      if (now > tops[patch].strain) tops[patch] = {us[i], vs[j], now};
     }
   }
-  climb([&](double u, double v) { return std::abs(at(u, v).greatest()); }, s, n.u, n.v);
+  const Top top = highest(
+      tops, [&](double u, double v) { return std::abs(at(u, v).greatest()); }, s);
+  n.u = top.u;
+  n.v = top.v;
+  // The place stated is the very one looked at: at corners of patches strain changes steeply.
+  n.u = inwards(s.us, n.u);
+  n.v = inwards(s.vs, off_point(s, n.u, n.v));
   const Strain worst = at(n.u, n.v);
   n.greatest = worst.greatest();
   keep(n.greatest_along, worst.along);

@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "juggler/develop.h"
 #include "patches.h"
 
 namespace juggler {
@@ -15,36 +14,68 @@ double StretchedFlat::formed_area() const { return patches_->formed_area(); }
 
 namespace {
 
-// The strip along the middle laid flat, what lies across it straight.
-std::function<Vec2(double, double)> along_the_middle(const Surface& s) {
-  const double middle = (s.vs.front() + s.vs.back()) / 2;
-  const auto ruling = [s, middle](double u) -> Ruling {
-    const double little = 1e-6 * (s.us.back() - s.us.front());
-    const SurfacePoint p = s.point(u, middle);
-    const auto across = [&](double at) {
-      const Vec3 dv = s.point(std::clamp(at, s.us.front(), s.us.back()), middle).dv;
-      return 1 / norm(dv) * dv;
+// Both edges and the lines across laid flat at their lengths, as by triangles without end. Lines never cross:
+// both edges run ahead of them. Source docs/maths/stretch.md (22).
+class BetweenEdges {
+ public:
+  explicit BetweenEdges(const Surface& s) : us_(s.us), low_(s.vs.front()), high_(s.vs.back()) {
+    Vec2 at;
+    double heading = std::numbers::pi / 2;
+    for (size_t i = 0; i + 1 < us_.size(); ++i) {
+      pieces_.push_back(piece(s, i, heading, at));
+      heading = pieces_.back().heading(us_[i + 1]);
+      at = {pieces_.back().x(us_[i + 1]), pieces_.back().y(us_[i + 1])};
+    }
+  }
+  [[nodiscard]] Vec2 operator()(double u, double v) const {
+    const auto after = std::upper_bound(us_.begin() + 1, us_.end() - 1, u);
+    const Piece& p = pieces_[static_cast<size_t>(after - us_.begin()) - 1];
+    return Vec2{p.x(u), p.y(u)} + (v - low_) / (high_ - low_) * p.length(u) * direction(p.heading(u));
+  }
+
+ private:
+  struct Piece {
+    Series x, y, heading, length;
+  };
+  // An edge's derivative along the line across, and square to it.
+  struct Pace {
+    double along = 0, ahead = 0;
+  };
+  static Pace pace(Vec3 d, Vec3 across) {
+    const double along = dot(d, across);
+    return {along, norm(d - along * across)};
+  }
+  [[nodiscard]] Piece piece(const Surface& s, size_t i, double heading, Vec2 from) const {
+    const std::vector<double> nodes = Series::nodes(us_[i], us_[i + 1]);
+    const auto fitted = [&](const std::function<double(double)>& f) {
+      std::vector<double> values;
+      for (const double u : nodes) values.push_back(f(u));
+      return Series::fit(us_[i], us_[i + 1], values);
     };
-    const double before = std::max(u - little, s.us.front());
-    const double after = std::min(u + little, s.us.back());
-    const Vec3 n = cross(p.du, p.dv);
-    return {p.at, across(u), 1 / norm(n) * n, p.du, 1 / (after - before) * (across(after) - across(before)),
-            {}};
-  };
-  Wall wall;
-  for (size_t i = 0; i + 1 < s.us.size(); ++i) wall.push_back({s.us[i], s.us[i + 1], ruling});
-  const Flat flat = develop(wall, s.size, Angle::degrees(360));
-  return [s, middle, flat](double u, double v) {
-    const FlatRuling r = flat.at(u);
-    return r.c + (v - middle) * norm(s.point(u, middle).dv) * direction(r.heading);
-  };
-}
+    const auto whole = [&](double u) { return s.point(u, high_).at - s.point(u, low_).at; };
+    const auto low = [&](double u) { return pace(s.point(u, low_).du, 1 / norm(whole(u)) * whole(u)); };
+    const auto high = [&](double u) { return pace(s.point(u, high_).du, 1 / norm(whole(u)) * whole(u)); };
+    Piece p;
+    p.length = fitted([&](double u) { return norm(whole(u)); });
+    // u runs to the right of the lines across.
+    p.heading =
+        fitted([&](double u) { return (low(u).ahead - high(u).ahead) / norm(whole(u)); }).integral(heading);
+    const auto velocity = [&](double u) {
+      const Vec2 up = direction(p.heading(u));
+      return low(u).along * up - low(u).ahead * left_of(up);
+    };
+    p.x = fitted([&](double u) { return velocity(u).x; }).integral(from.x);
+    p.y = fitted([&](double u) { return velocity(u).y; }).integral(from.y);
+    return p;
+  }
 
-}  // namespace
+  std::vector<double> us_;
+  double low_, high_;
+  std::vector<Piece> pieces_;
+};
 
-StretchedFlat least_stretch(const Surface& asked) {
-  Surface surface = asked;
-  if (!surface.guess) surface.guess = along_the_middle(asked);
+// From where its guess leads to; null where that is nowhere.
+std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface) {
   constexpr Index step = 4;
   constexpr Index last = 14;
   const double enough = 1e-11 * surface.size;
@@ -56,10 +87,7 @@ StretchedFlat least_stretch(const Surface& asked) {
     if (flat) finer->take(*flat);
     const bool more_u = pu < last;
     const bool more_v = pv < last;
-    if (!finer->settle(more_u || more_v ? 1e-8 : 1e-13))
-      throw Refusal({.reason = "no flat is found for this wall: it is too far from any",
-                     .key = "strain_limit",
-                     .advice = "part it in smaller pieces"});
+    if (!finer->settle(more_u || more_v ? 1e-8 : 1e-13)) return nullptr;
     flat = std::move(finer);
     const bool raise_u = more_u && flat->lacking(true) > enough;
     const bool raise_v = more_v && flat->lacking(false) > enough;
@@ -69,6 +97,19 @@ StretchedFlat least_stretch(const Surface& asked) {
   }
   flat->settle(1e-13);
   flat->forget();
+  return flat;
+}
+
+}  // namespace
+
+StretchedFlat least_stretch(const Surface& asked) {
+  Surface surface = asked;
+  if (!surface.guess) surface.guess = BetweenEdges(asked);
+  auto flat = settled(surface);
+  if (!flat)
+    throw Refusal({.reason = "no flat is found for this wall: it is too far from any",
+                   .key = "strain_limit",
+                   .advice = "part it in smaller pieces"});
   return StretchedFlat(std::move(flat));
 }
 

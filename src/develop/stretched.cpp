@@ -32,6 +32,7 @@ std::string advice_for(const StretchedPart& part, double greatest) {
   const std::string allow = "or say allow_strain = true";
   if (!part.rulings && !part.dome)
     return "make the pitch smaller, the strip narrower or the body larger, " + allow;
+  if (part.once_round) return "make it higher, or its ends more alike, " + allow;
   if (!part.dome) return "bring its edges nearer to a wall that opens flat, " + allow;
   // Strain falls about with the square of a gore's width.
   const double enough = part.dome->gores * std::sqrt(std::abs(greatest) / part.limit.limit);
@@ -95,6 +96,18 @@ CurvedForm form_of(const HelicalStrip& strip, StretchedPart& part, const Sheet& 
   return form(wall, sheet, hand);
 }
 
+CurvedForm form_of(const EvenTransition& wall, StretchedPart& part, const Sheet& sheet, Hand hand) {
+  part.limit = wall.transition.strain;
+  part.warned = part.limit.limit;
+  CurvedForm curved = form(wall, sheet, hand);
+  part.rulings = curved.rulings;
+  part.once_round = curved.once_round;
+  if (wall.refused)
+    part.notes.push_back("No wall between its ends opens flat (" + wall.refused->key + ": " +
+                         wall.refused->reason + ").");
+  return curved;
+}
+
 CurvedForm form_of(const StretchedShape& shape, StretchedPart& part, const Sheet& sheet, Hand hand) {
   if (const auto* flight = std::get_if<Flight>(&shape)) return form_of(*flight, part, hand);
   if (const auto* strip = std::get_if<HelicalStrip>(&shape)) return form_of(*strip, part, sheet, hand);
@@ -104,6 +117,7 @@ CurvedForm form_of(const StretchedShape& shape, StretchedPart& part, const Sheet
     part.warned = dome->strain.limit;
     return form(*part.dome);
   }
+  if (const auto* wall = std::get_if<EvenTransition>(&shape)) return form_of(*wall, part, sheet, hand);
   const auto& wall = std::get<RuledWall>(shape);
   part.limit = wall.strain;
   part.warned = wall.strain.limit;
@@ -115,8 +129,9 @@ CurvedForm form_of(const StretchedShape& shape, StretchedPart& part, const Sheet
 
 }  // namespace
 
-StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand) {
-  check(sheet, {}, {});
+namespace {
+
+StretchedPart stretched_part(const StretchedShape& shape, const Sheet& sheet, Hand hand) {
   if (sheet.neutral != 0.5 && *sheet.thickness > 0)
     throw Refusal({.reason = "is given of a wall that is laid out on the middle of the sheet",
                    .key = "sheet.neutral",
@@ -135,6 +150,23 @@ StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand
   }
   check_strain(part);
   return part;
+}
+
+}  // namespace
+
+StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand) {
+  check(sheet, {}, {});
+  const auto* even = std::get_if<EvenTransition>(&shape);
+  if (!even || !even->refused) return stretched_part(shape, sheet, hand);
+  // Of a wall that was to open flat it counts why none does.
+  try {
+    return stretched_part(shape, sheet, hand);
+  } catch (const Refusal& refusal) {
+    Refusal::Text text = *even->refused;
+    text.advice += std::string("; by even rulings instead: ") + refusal.what();
+    text.advice.pop_back();  // the full stop, which comes again
+    throw Refusal(std::move(text));
+  }
 }
 
 namespace {

@@ -50,34 +50,34 @@ bool cut_through(const Triangle& a, const Triangle& b) {
   return false;
 }
 
-std::vector<Triangle> strips_of(const std::vector<Stretch>& stretches, const Hull& h) {
-  std::vector<Triangle> strips;
+}  // namespace
+
+std::vector<WallStrip> strips_of(const std::vector<Stretch>& stretches, const Hull& h) {
+  std::vector<WallStrip> strips;
   const auto at_end = [](const Ruling& r, const Frame& frame, double layer) {
     const Vec3 p = r.c + layer * r.n;
     return p + (dot(frame.z, frame.centre - p) / dot(frame.z, r.e)) * r.e;
   };
-  size_t strip = 0;
   for (const Stretch& s : stretches) {
     const int parts = s.kind == RegionKind::flat || s.kind == RegionKind::fold ? 1 : 12;
-    for (int i = 0; i < parts; ++i, ++strip) {
+    for (int i = 0; i < parts; ++i) {
       const double step = (s.piece.to - s.piece.from) / parts;
       const Ruling r0 = s.piece.ruling(s.piece.from + step * i);
       const Ruling r1 = s.piece.ruling(s.piece.from + step * (i + 1));
-      const Vec3 a = at_end(r0, h.base, h.base_layer);
-      const Vec3 b = at_end(r1, h.base, h.base_layer);
-      const Vec3 c = at_end(r1, h.top, h.top_layer);
-      const Vec3 d = at_end(r0, h.top, h.top_layer);
-      if (norm(b - a) > 0) strips.push_back(triangle(a, b, c, strip));
-      if (norm(d - c) > 0) strips.push_back(triangle(a, c, d, strip));
+      strips.push_back({at_end(r0, h.base, h.base_layer), at_end(r1, h.base, h.base_layer),
+                        at_end(r1, h.top, h.top_layer), at_end(r0, h.top, h.top_layer)});
     }
   }
   return strips;
 }
 
-}  // namespace
-
-void check_apart(const std::vector<Stretch>& stretches, const Hull& h) {
-  const std::vector<Triangle> strips = strips_of(stretches, h);
+void check_apart(const std::vector<WallStrip>& wall, const Hull& h) {
+  std::vector<Triangle> strips;
+  for (size_t i = 0; i < wall.size(); ++i) {
+    const auto& [a, b, c, d] = wall[i];
+    if (norm(b - a) > 0) strips.push_back(triangle(a, b, c, i));
+    if (norm(d - c) > 0) strips.push_back(triangle(a, c, d, i));
+  }
   const size_t last = strips.back().strip;
   for (size_t i = 0; i < strips.size(); ++i) {
     for (size_t k = i + 1; k < strips.size(); ++k) {

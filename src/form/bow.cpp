@@ -108,6 +108,13 @@ double ProfileCurve::reach(double normal) const {
   return dot(bows[bow_at(normal)].at(normal), direction(normal));
 }
 
+// (2) read backwards.
+double eccentric(const Bow& bow, double normal) {
+  const double x = normal - bow.axis;
+  const double angle = std::atan2(std::abs(bow.b) * std::sin(x), std::abs(bow.a) * std::cos(x));
+  return x + std::remainder(angle - x, 2 * pi);
+}
+
 namespace {
 
 double distance_of_side(Vec2 a, Vec2 b, Vec2 point) {
@@ -150,13 +157,6 @@ double distance_along(const std::function<OnCurve(double)>& curve, double from, 
     last = next;
   }
   return least;
-}
-
-// The eccentric angle of an ellipse's point, whole turns kept: (2) read backwards.
-double eccentric(const Bow& bow, double normal) {
-  const double x = normal - bow.axis;
-  const double angle = std::atan2(std::abs(bow.b) * std::sin(x), std::abs(bow.a) * std::cos(x));
-  return x + std::remainder(angle - x, 2 * pi);
 }
 
 double distance_of_bow(const Bow& bow, Vec2 point) {

@@ -380,7 +380,7 @@ class Chain {
 
 std::vector<Stretch> chained(const std::shared_ptr<const Hull>& hull) {
   std::vector<Stretch> stretches = Chain(*hull).stretches();
-  check_apart(stretches, *hull);
+  check_apart(strips_of(stretches, *hull), *hull);
   return stretches;
 }
 

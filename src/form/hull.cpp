@@ -179,25 +179,6 @@ double size_layer(const TransitionEnd& end, const char* name, const Sheet& sheet
                  .advice = "say on which face the sizes are measured"});
 }
 
-void check_planes(const Hull& h) {
-  const auto nearest = [](const Frame& plane, const Frame& other, const ProfileCurve& profile, double sign) {
-    const Vec2 way = other.part((-sign) * plane.z);
-    const Vec2 point = norm(way) > 0 ? support(profile, way) : Vec2{};
-    return sign * dot(plane.z, other.at(point) - plane.centre);
-  };
-  const double above = nearest(h.base, h.top, h.high, 1);
-  const double below = nearest(h.top, h.base, h.low, -1);
-  const double least = std::min(above, below);
-  const double size = norm(h.top.centre - h.base.centre);
-  if (least > std::abs(h.apart()) + 1e-9 * size) return;
-  throw Refusal({.reason = std::string("the plane of the ") + (above < below ? "base" : "top") +
-                           " cuts or touches the profile of the other end",
-                 .key = "height",
-                 .found = "a profile that comes within " + shown_mm(least) + " of it",
-                 .allowed = "more than " + shown_mm(std::abs(h.apart())),
-                 .advice = "make it higher, or tilt its ends less"});
-}
-
 void check_tilt(const TransitionEnd& end, const std::string& name) {
   const auto within = [&](const char* key, Angle angle, double least, double most, const char* allowed) {
     if (angle.degrees() >= least && angle.degrees() <= most) return;
@@ -221,11 +202,30 @@ bool of_flats(const Hull& h) {
   return sharp(h.low) && sharp(h.high);
 }
 
+void check_planes(const Hull& h) {
+  const auto nearest = [](const Frame& plane, const Frame& other, const ProfileCurve& profile, double sign) {
+    const Vec2 way = other.part((-sign) * plane.z);
+    const Vec2 point = norm(way) > 0 ? support(profile, way) : Vec2{};
+    return sign * dot(plane.z, other.at(point) - plane.centre);
+  };
+  const double above = nearest(h.base, h.top, h.high, 1);
+  const double below = nearest(h.top, h.base, h.low, -1);
+  const double least = std::min(above, below);
+  const double size = norm(h.top.centre - h.base.centre);
+  if (least > std::abs(h.apart()) + 1e-9 * size) return;
+  throw Refusal({.reason = std::string("the plane of the ") + (above < below ? "base" : "top") +
+                           " cuts or touches the profile of the other end",
+                 .key = "height",
+                 .found = "a profile that comes within " + shown_mm(least) + " of it",
+                 .allowed = "more than " + shown_mm(std::abs(h.apart())),
+                 .advice = "make it higher, or tilt its ends less"});
+}
+
 std::vector<Stretch> stretches_of(const std::shared_ptr<const Hull>& hull) {
   return hull->low.convex() && hull->high.convex() ? Rounds(hull).stretches() : chained(hull);
 }
 
-std::shared_ptr<const Hull> hull_of(const Transition& t, const Sheet& sheet) {
+std::shared_ptr<const Hull> hull_between(const Transition& t, const Sheet& sheet) {
   check_tilt(t.base, "base");
   check_tilt(t.top, "top");
   if (!t.height)
@@ -257,8 +257,13 @@ std::shared_ptr<const Hull> hull_of(const Transition& t, const Sheet& sheet) {
   h.top = frame_of(t.top, {t.shift.x, t.shift.y, *t.height});
   h.base_layer = size_layer(t.base, "base", sheet);
   h.top_layer = size_layer(t.top, "top", sheet);
-  check_planes(h);
   return std::make_shared<const Hull>(std::move(h));
+}
+
+std::shared_ptr<const Hull> hull_of(const Transition& t, const Sheet& sheet) {
+  auto hull = hull_between(t, sheet);
+  check_planes(*hull);
+  return hull;
 }
 
 }  // namespace juggler

@@ -62,7 +62,11 @@ inline constexpr double open_wall = 1;
 [[nodiscard]] Vec2 support(const ProfileCurve& profile, Vec2 way);
 /// The wall once round from its first change.
 [[nodiscard]] std::vector<Stretch> stretches_of(const std::shared_ptr<const Hull>& hull);
-/// Errors  Refusal for profiles that are none, planes that cut the other profile, sizes without a face.
+/// Errors  Refusal for profiles that are none, sizes without a face.
+[[nodiscard]] std::shared_ptr<const Hull> hull_between(const Transition& transition, const Sheet& sheet);
+/// Errors  Refusal for planes that cut or touch the other profile.
+void check_planes(const Hull& hull);
+/// Both.
 [[nodiscard]] std::shared_ptr<const Hull> hull_of(const Transition& transition, const Sheet& sheet);
 
 }  // namespace juggler

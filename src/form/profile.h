@@ -39,6 +39,9 @@ struct Bow {
   [[nodiscard]] BezierStretch::At on_bezier(double normal) const;
 };
 
+/// The eccentric angle of an arc's point with a normal, whole turns kept.
+[[nodiscard]] double eccentric(const Bow& bow, double normal);
+
 /// A closed curve: bows whose ranges follow each other once round, with a straight side (which may have no
 /// length) from each to the next. Convex where it is closed and no range falls.
 struct ProfileCurve {

@@ -81,7 +81,10 @@ double u_facing(const Form& f, EndName end, double direction) {
   if (f.by_plan) return direction;
   const AskedProfile& p = f.profiles[end == EndName::base ? 0 : 1];
   return u_where(f, direction, [&](double u) {
-    const Vec3 n = ruling_at(f.wall, u).n;
+    const Ruling r = ruling_at(f.wall, u);
+    const Cut cut = f.rim(end)(u);
+    // Right of the way an edge runs, where the normal of the ruling is not the edge's.
+    const Vec3 n = f.warped ? cross(r.dc + cut.s * r.de + cut.ds * r.e, p.normal) : r.n;
     return Vec2{dot(n, p.x), dot(n, p.y)};
   });
 }

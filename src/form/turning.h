@@ -2,6 +2,8 @@
 // docs/maths/transitions.md.
 #pragma once
 
+#include <array>
+
 #include "hull.h"
 
 namespace juggler {
@@ -89,8 +91,12 @@ struct FlatSides {
 /// Cost    bows of the base times bows of the top squared.
 [[nodiscard]] std::vector<Stretch> chained(const std::shared_ptr<const Hull>& hull);
 
-/// Errors  Refusal where a wall cuts through itself, as it is seen at some hundred rulings.
-void check_apart(const std::vector<Stretch>& stretches, const Hull& hull);
+/// A strip of wall between two rulings: along the base, then back along the top.
+using WallStrip = std::array<Vec3, 4>;
+/// Its strips in order, of each stretch that bends a dozen.
+[[nodiscard]] std::vector<WallStrip> strips_of(const std::vector<Stretch>& stretches, const Hull& hull);
+/// Errors  Refusal where a wall, seen as these strips, cuts through itself.
+void check_apart(const std::vector<WallStrip>& strips, const Hull& hull);
 
 /// Whether a bow is all but straight where it faces a direction.
 [[nodiscard]] bool straightens(const Bow& bow, double at, double size);

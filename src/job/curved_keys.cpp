@@ -74,9 +74,8 @@ const std::vector<Key> coil_keys{
 
 // What a wall that need not open flat may do to the metal.
 std::vector<Key> stretched(std::vector<Key> own) {
-  append(own, {{"strain_limit", Kind::number, "of the metal; more is refused (else 0.005)"},
-               {"allow_strain", Kind::flag, "true makes it whatever the strain"},
-               {"elements", Kind::count, "spaces between the element lines of a blank (else 4)"}});
+  append(own, strain_keys);
+  append(own, {{"elements", Kind::count, "spaces between the element lines of a blank (else 4)"}});
   return completed(std::move(own));
 }
 
@@ -107,12 +106,7 @@ std::vector<Key> curve_keys(const std::string& end) {
 std::vector<Key> make_wall_keys() {
   std::vector<Key> keys = curve_keys("base");
   append(keys, curve_keys("top"));
-  append(keys, {{"rulings",
-                 Kind::choice,
-                 "which points they join: those of a wall that opens flat, where there is one; or equal "
-                 "shares (else developable)",
-                 {"developable", "even"}},
-                {"pieces", Kind::count, "in equal shares, 1 to 64 (else 1)"}});
+  append(keys, {rulings_key, {"pieces", Kind::count, "in equal shares, 1 to 64 (else 1)"}});
   return keys;
 }
 

@@ -275,6 +275,10 @@ void add_part(const Entries& entries, Numbers& numbers, Job& job, const std::str
     if (auto collar = read_collar(r, part, end)) collars.push_back(std::move(*collar));
   }
   if (!collars.empty() && name.empty()) part.name = "wall";
+  // A wall by even rulings has no bends: what is said of them is of its collars.
+  if (auto* wall = std::get_if<Transition>(&part.asked);
+      wall && wall->rulings == Rulings::even && !collars.empty())
+    wall->bend = {};
   job.parts.push_back(std::move(part));
   for (PartJob& collar : collars) job.parts.push_back(std::move(collar));
 }

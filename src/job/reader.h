@@ -122,6 +122,8 @@ class Reader {
                                 Seam& seam);
 
 /// How folds are bent, and what is done where they meet.
+[[nodiscard]] Rulings read_rulings(Reader& part);
+[[nodiscard]] StrainLimit read_strain(Reader& part);
 [[nodiscard]] Bend read_bend(Reader& part, const std::string& source);
 void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<double>& size);
 /// A flight, coil or helical strip; of a slide the floor.

@@ -280,6 +280,8 @@ std::vector<Key> make_transition_keys() {
   append(keys, transition_end_keys("top"));
   append(keys, {{"height", Kind::length, "distance of the ends' centres along the axis"},
                 {"top.shift", Kind::point, "the top's centre seen from the base's, [x, y]"}});
+  append(keys, {rulings_key});
+  append(keys, strain_keys);
   append(keys, bending_keys);
   append(keys, bend_keys);
   append(keys, {{"corner",

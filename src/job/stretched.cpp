@@ -7,17 +7,6 @@ namespace {
 
 constexpr std::array<std::pair<const char*, DomeKind>, 2> kind_words{
     {{"sphere", DomeKind::sphere}, {"dished", DomeKind::dished}}};
-constexpr std::array<std::pair<const char*, Rulings>, 2> ruling_words{
-    {{"developable", Rulings::developable}, {"even", Rulings::even}}};
-
-StrainLimit read_strain(Reader& r) {
-  StrainLimit s;
-  std::optional<double> limit;
-  r.number("strain_limit", limit);
-  s.limit = limit.value_or(s.limit);
-  r.flag("allow_strain", s.allowed);
-  return s;
-}
 
 Dome read_dome(Reader& r) {
   Dome d;
@@ -81,15 +70,30 @@ RuledWall read_wall(Reader& r, const std::string& source) {
   RuledWall w;
   w.base = read_curve(r, "base", source);
   w.top = read_curve(r, "top", source);
-  std::optional<Rulings> rulings;
-  r.choice("rulings", ruling_words, rulings);
-  w.rulings = rulings.value_or(w.rulings);
+  w.rulings = read_rulings(r);
   r.count("pieces", w.pieces);
   w.strain = read_strain(r);
   return w;
 }
 
 }  // namespace
+
+Rulings read_rulings(Reader& r) {
+  constexpr std::array<std::pair<const char*, Rulings>, 2> words{
+      {{"developable", Rulings::developable}, {"even", Rulings::even}}};
+  std::optional<Rulings> rulings;
+  r.choice("rulings", words, rulings);
+  return rulings.value_or(Rulings::developable);
+}
+
+StrainLimit read_strain(Reader& r) {
+  StrainLimit s;
+  std::optional<double> limit;
+  r.number("strain_limit", limit);
+  s.limit = limit.value_or(s.limit);
+  r.flag("allow_strain", s.allowed);
+  return s;
+}
 
 Shape read_stretched(Reader& r, const std::string& shape, const std::string& source) {
   if (shape == "dome") return read_dome(r);

@@ -138,6 +138,8 @@ Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
   r.point("top.shift", t.shift);
   read_corners(r, t.corner, t.relief, t.relief_size);
   t.bend = read_bend(r, source);
+  t.rulings = read_rulings(r);
+  t.strain = read_strain(r);
   const Entry* at = r.at("seam.at");
   if (!at) {
     seam_in_gap(t, seam);
@@ -175,6 +177,7 @@ std::optional<PartJob> read_collar(Reader& r, const PartJob& of, EndName end) {
   straight.top = straight.base;
   straight.height = length;
   straight.shift = {};
+  straight.rulings = Rulings::developable;
   PartJob collar = of;
   collar.asked = straight;
   collar.name = of.name.empty() ? name + "-collar" : of.name + "-" + name + "-collar";

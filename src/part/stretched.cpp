@@ -155,11 +155,9 @@ double height_of(const DomeSizes& s, double thickness) {
   return high - low;
 }
 
-void check_strain(const StrainLimit& strain) {
-  check_range("strain_limit", strain.limit, 0, 1, "of the length");
-}
-
 }  // namespace
+
+void check(const StrainLimit& strain) { check_range("strain_limit", strain.limit, 0, 1, "of the length"); }
 
 const char* name_of(DomeKind kind) { return kind == DomeKind::sphere ? "sphere" : "dished"; }
 const char* name_of(Rulings rulings) { return rulings == Rulings::even ? "even" : "developable"; }
@@ -181,7 +179,7 @@ double DomeSizes::heading(double along) const {
 }
 
 DomeSizes solve(const Dome& d, const Sheet& sheet) {
-  check_strain(d.strain);
+  check(d.strain);
   check_range("gores", d.gores, 3, 64, "gores");
   check_range("start.at", d.start.degrees(), -3600, 3600, "degrees");
   const double offset = face_offset(d, sheet);
@@ -251,7 +249,7 @@ void check_points(const SpaceCurve& c, const std::string& end) {
 }  // namespace
 
 void check(const RuledWall& w) {
-  check_strain(w.strain);
+  check(w.strain);
   check_range("pieces", w.pieces, 1, 64, "pieces");
   for (const auto& [curve, end] : {std::pair(&w.base, "base"), {&w.top, "top"}})
     curve->points.empty() ? check_helix(*curve, end) : check_points(*curve, end);

@@ -283,7 +283,7 @@ RuledWall standing(const HelicalStrip& s) {
   const double width = needed(s.width, "width", shortest, widest, "mm", "give the width of the strip");
   check_range("tilt", s.tilt->degrees(), 0.1, 179.9, "degrees");
   check_range("blank.turns", s.turns_per_blank, 0.01, 1, "turns");
-  check_range("strain_limit", s.strain.limit, 0, 1, "of the length");
+  check(s.strain);
   check_range("start.at", s.start.degrees(), -3600, 3600, "degrees");
   RuledWall wall;
   wall.base = {.diameter = 2 * sizes.body, .pitch = two_pi * sizes.rise, .turns = turns, .start = s.start};

@@ -318,6 +318,22 @@ double gap_between_copies(const StretchedPiece& piece) {
   return worst;
 }
 
+// How far an edge of a transition's wall lies off the profile asked for.
+double off_profile(const Surface& s, const Form& asked, EndName end) {
+  const bool base = end == EndName::base;
+  const AskedProfile& profile = asked.profiles[base ? 0 : 1];
+  double worst = 0;
+  for (size_t i = 0; i + 1 < s.us.size(); ++i) {
+    for (const double share : {0.0, 0.17, 0.5, 0.81, 1.0}) {
+      const double u = s.us[i] + share * (s.us[i + 1] - s.us[i]);
+      const Vec3 p = s.point(u, base ? s.vs.front() : s.vs.back()).at - profile.centre;
+      worst = worse({worst, std::abs(dot(p, profile.normal)),
+                     profile.distance({dot(p, profile.x), dot(p, profile.y)})});
+    }
+  }
+  return worst;
+}
+
 }  // namespace
 
 Proof prove(const Blank& blank, const StretchedPart& part) {
@@ -346,6 +362,10 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   if (looked.turned_over) proof.strain_mismatch = HUGE_VAL;
   const double gap = worse(greatest_break(blank), break_between_patches(blank));
   if (!(gap <= 1e-9 * part.size)) keep(gap + proof.allowed, "a break");
+  if (part.once_round) {
+    keep(off_profile(s, *part.once_round, EndName::base), "base against its profile");
+    keep(off_profile(s, *part.once_round, EndName::top), "top against its profile");
+  }
   double seams = gap_between_copies(piece);
   for (const Edge& e : blank.edges) {
     const std::vector<Border> line = border(flats, s, e.name);

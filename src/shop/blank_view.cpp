@@ -45,6 +45,8 @@ class BlankView {
     if (!blank_.marks.lines.empty())
       layout_.draw_outline({blank_.marks.lines, view_.scale, view_.origin, Pen::mark});
     for (const BendLine& b : blank_.bends) layout_.draw({page(b.from), page(b.to)}, Pen::bend);
+    for (const Crease& c : blank_.creases)
+      layout_.draw_outline({c.line, view_.scale, view_.origin, Pen::bend});
     draw_mark_texts();
     if (piece_.folded()) {
       if (dimensioned_) draw_rectangle();
@@ -118,11 +120,17 @@ class BlankView {
       constexpr double least_pitch = 5.5;
       if (b.hit && norm(0.5 * (from + to) - last) < least_pitch) continue;
       last = 0.5 * (from + to);
-      const Vec2 away = left_of(to - from);
-      std::vector<Anchor> anchors = anchors_along(from, to, away);
-      for (const Anchor& a : anchors_along(from, to, -1.0 * away)) anchors.push_back(a);
-      labels_.push_back({b.tag, std::move(anchors), letters, std::numbers::pi, b.hit});
+      add_tag(b.tag, from, to, b.hit);
     }
+    for (const Crease& c : blank_.creases)
+      add_tag(c.tag, page(c.line.front().start), page(end_of(c.line.back())), false);
+  }
+
+  void add_tag(const std::string& tag, Vec2 from, Vec2 to, bool may_be_missing) {
+    const Vec2 away = left_of(to - from);
+    std::vector<Anchor> anchors = anchors_along(from, to, away);
+    for (const Anchor& a : anchors_along(from, to, -1.0 * away)) anchors.push_back(a);
+    labels_.push_back({tag, std::move(anchors), letters, std::numbers::pi, may_be_missing});
   }
 
   // Joints and other edges by their names, with their lengths.

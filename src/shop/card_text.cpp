@@ -281,8 +281,9 @@ class CardText {
       return;
     }
     step(fmt::format(
-             "Draw a fair curve through the points of each edge; straight lines between them would leave "
+             "Draw a fair curve through the points of each edge{}; straight lines between them would leave "
              "it by up to {}.",
+             piece_.blank.creases.empty() ? "" : ", from corner to corner",
              shown_length(card_.between_points, units_)),
          along_edges());
     join();

@@ -77,6 +77,18 @@ Table elements_table(const JobResult& job, const PieceResult& piece) {
   return table;
 }
 
+Table creases_table(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  Table table{fmt::format("Creases, from seam start ({}, deg)", u.name),
+              {"crease", "along base", "along top", "fold at base", "at top", "to"},
+              {},
+              true};
+  for (const Crease& c : piece.blank.creases)
+    table.rows.push_back({c.tag, cell_length(c.base_run, u), cell_length(c.top_run, u),
+                          fixed(c.at_base.degrees(), 1), fixed(c.at_top.degrees(), 1), c.up ? "up" : "down"});
+  return table;
+}
+
 Table notes_table(const PieceResult& piece) {
   Table table{"Notes", {}, {}};
   for (const std::string& text : piece.blank.warnings) table.rows.push_back({"Warning: " + text});
@@ -167,9 +179,10 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
     std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
     return tables;
   }
-  std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece),  faces_table(job, piece),
-                            schedule_table(job, piece), hits_table(job, piece),     inputs_table(job, piece),
-                            strain_table(job, piece),   elements_table(job, piece), notes_table(piece)};
+  std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece), faces_table(job, piece),
+                            schedule_table(job, piece), hits_table(job, piece),    inputs_table(job, piece),
+                            creases_table(job, piece),  strain_table(job, piece),  elements_table(job, piece),
+                            notes_table(piece)};
   std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
   return tables;
 }

@@ -149,7 +149,7 @@ std::string neutral_text(const PartJob& part) {
   if (const auto* tube = std::get_if<Tube>(&part.asked))
     return fmt::format("opened on its {}", name_of(tube->opened_on));
   if (sized_on_middle(part)) return "sizes on the middle";
-  if (stretched_shape(part.asked)) return "laid out on the middle";
+  if (stretched_as(part.asked, part.sheet, part.seam)) return "laid out on the middle";
   const auto bends = [](const Bend& b) {
     if (b.neutral) return fmt::format("bends: neutral factor {:g}", *b.neutral);
     return std::string(!b.table.empty() ? "bends by a table" : b.test ? "bends by a test piece" : "no bends");

@@ -41,7 +41,7 @@ Boxes boxes_of(const FormedPart& part) {
 
 std::unique_ptr<FormedPart> seen(const JobResult& job, const PieceResult& piece) {
   return piece.round()       ? round_part_seen(job, piece)
-         : piece.ruled()     ? ruled_part_seen(job, piece)
+         : piece.rulings()   ? ruled_part_seen(job, piece)
          : piece.wound()     ? wound_part_seen(job, piece)
          : piece.stretched() ? stretched_part_seen(job, piece)
                              : folded_part_seen(job, piece);

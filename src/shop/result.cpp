@@ -14,7 +14,8 @@ FormedAs formed_part(const PartJob& part) {
   if (const auto folded = folded_shape(part.asked))
     return body_of(as_made(*folded, hand), part.sheet, part.seam);
   if (const auto wound = wound_shape(part.asked)) return wind(*wound, part.sheet, hand);
-  if (const auto stretched = stretched_shape(part.asked)) return stretch(*stretched, part.sheet, hand);
+  if (const auto stretched = stretched_as(part.asked, part.sheet, part.seam))
+    return stretch(*stretched, part.sheet, hand);
   if (const auto* transition = std::get_if<Transition>(&part.asked)) {
     if (is_folded(*transition, part.sheet))
       return body_of(as_made(*transition, hand), part.sheet, seam_as_made(part.seam, hand));

@@ -34,6 +34,23 @@ std::string end_text(const TransitionEnd& e, const Sheet& sheet, const Units& u)
   return text;
 }
 
+// Parts of a stretch that the seam divides are one.
+std::string regions_text(const Form& wall) {
+  std::map<std::string, int> count;
+  const std::vector<Region>& regions = wall.regions;
+  for (size_t i = 0; i < regions.size(); ++i) {
+    const bool divided = !wall.open && i + 1 == regions.size() && i > 0 && regions[i].name == regions[0].name;
+    if (!divided) ++count[regions[i].name];
+  }
+  std::string text;
+  for (const auto& [name, n] : count) text += fmt::format("{}{} {}", text.empty() ? "" : ", ", n, name);
+  return text;
+}
+
+std::string even_text(const Transition& t) {
+  return t.rulings == Rulings::even ? "even rulings" : "even rulings, as no wall between the ends opens flat";
+}
+
 }  // namespace
 
 void add_ruled_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
@@ -44,20 +61,13 @@ void add_ruled_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& 
   if (!(t.shift == Vec2{}))
     rows.push_back(
         {"top shift", fmt::format("x {}, y {}", shown_length(t.shift.x, u), shown_length(t.shift.y, u))});
-  if (!p.wall() || !p.wall()->open) rows.push_back({"seam", seam_text(p.part.seam, u)});
-  if (!p.wall()) return;
-  // Parts of a stretch that the seam divides are one.
-  std::map<std::string, int> count;
-  const std::vector<Region>& regions = p.wall()->regions;
-  for (size_t i = 0; i < regions.size(); ++i) {
-    const bool divided =
-        !p.wall()->open && i + 1 == regions.size() && i > 0 && regions[i].name == regions[0].name;
-    if (!divided) ++count[regions[i].name];
-  }
-  std::string wall;
-  for (const auto& [name, n] : count) wall += fmt::format("{}{} {}", wall.empty() ? "" : ", ", n, name);
-  rows.push_back({"wall", wall});
-  rows.push_back({"warp", fmt::format("{:.1e} deg", Angle::radians(warp_of(*p.wall())).degrees())});
+  const Form* wall = p.rulings();
+  if (!wall || !wall->open) rows.push_back({"seam", seam_text(p.part.seam, u)});
+  if (!wall) return;
+  rows.push_back({"wall", p.stretched() ? even_text(t) : regions_text(*wall)});
+  if (p.stretched()) rows.push_back({"strain", strain_text(t.strain)});
+  const double warp = Angle::radians(warp_of(*wall)).degrees();
+  rows.push_back({"warp", p.stretched() ? fmt::format("{:.4f} deg", warp) : fmt::format("{:.1e} deg", warp)});
 }
 
 }  // namespace juggler

@@ -12,7 +12,7 @@ class RuledViews : public FormedPart {
       : units_(job.job.units),
         piece_(piece),
         asked_(std::get<Transition>(piece.part.asked)),
-        form_(*piece.wall()),
+        form_(*piece.rulings()),
         dimensioned_(job.job.drawing.dimensions) {
     if (form_.open) return;
     for (const Span& span : seam_spans(form_, seam_as_made(piece.part.seam, piece.part.making.hand)))

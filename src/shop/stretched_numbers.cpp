@@ -4,11 +4,12 @@
 #include "folded_numbers.h"
 
 namespace juggler {
-namespace {
 
 std::string strain_text(const StrainLimit& s) {
   return fmt::format("up to {}{}", shown_percent(s.limit), s.allowed ? ", more is allowed" : "");
 }
+
+namespace {
 
 void dome_sizes(std::vector<Row>& rows, const Dome& d, const Sheet& sheet, const Units& u) {
   const auto length = [&](const char* name, const std::optional<double>& mm) {
@@ -83,6 +84,7 @@ void cone_strip_sizes(std::vector<Row>& rows, const HelicalStrip& s, const Piece
 
 void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   if (std::holds_alternative<Flight>(p.part.asked)) add_wound_sizes(rows, p, u);
+  if (std::holds_alternative<Transition>(p.part.asked)) add_ruled_sizes(rows, p, u);
   const auto* s = std::get_if<HelicalStrip>(&p.part.asked);
   if (s && s->on_to) cone_strip_sizes(rows, *s, p, u);
   if (s && s->tilt) standing_sizes(rows, *s, p.part.making.hand == Hand::opposite, u);
@@ -90,24 +92,56 @@ void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& p, const Uni
   if (const auto* w = std::get_if<RuledWall>(&p.part.asked)) wall_sizes(rows, *w, *p.stretched(), u);
 }
 
+namespace {
+
+// Of an edge; that of a seam is a straight ruling in space.
+double formed_length(const Edge& e, const StretchedPiece& piece) {
+  if (e.name == EdgeName::base || e.name == EdgeName::top) return e.girth;
+  const Surface& s = piece.curved.surface;
+  const double u = e.name == EdgeName::seam_start ? s.us.front() : s.us.back();
+  return norm(s.point(u, s.vs.back()).at - s.point(u, s.vs.front()).at);
+}
+
+}  // namespace
+
+std::vector<Row> crease_rows(const PieceResult& p, const Units& u) {
+  std::vector<Row> rows;
+  for (const Crease& c : p.blank.creases)
+    rows.push_back(
+        {"crease " + c.tag,
+         fmt::format("{} along the base to {} along the top, folded {} deg at the base, {} at the "
+                     "top, {}",
+                     shown_length(c.base_run, u), shown_length(c.top_run, u), fixed(c.at_base.degrees(), 1),
+                     fixed(c.at_top.degrees(), 1), c.up ? "up" : "down"),
+         RowKind::elsewhere});
+  return rows;
+}
+
 void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   const StretchedPart& part = *p.stretched();
   const StretchedPiece& piece = part.piece(p.blank.piece);
   for (const Edge& e : p.blank.edges) {
     const bool rim = e.name == EdgeName::base || e.name == EdgeName::top;
-    const bool along = rim || e.name == EdgeName::seam_end;
+    // The edges of a seam may differ a little, as the metal beside them stretches.
+    const bool along = rim || p.rulings() || e.name == EdgeName::seam_end;
     if (!along) continue;
-    const std::string name = rim ? std::string("edge ") + name_of(e.name) : "edge between pieces";
-    const std::string formed = rim ? fmt::format(", formed {}", shown_length(e.girth, u)) : "";
-    rows.push_back({name, fmt::format("flat {}{}", shown_length(length_of(e.arcs), u), formed)});
+    const std::string own = rim                              ? name_of(e.name)
+                            : !p.rulings()                   ? "between pieces"
+                            : e.name == EdgeName::seam_start ? "seam start"
+                                                             : "seam end";
+    const bool both = rim || p.rulings();
+    const std::string formed =
+        both ? fmt::format(", formed {}", shown_length(formed_length(e, piece), u)) : "";
+    rows.push_back({"edge " + own, fmt::format("flat {}{}", shown_length(length_of(e.arcs), u), formed)});
     if (e.arcs.size() > 1)
-      rows.push_back({fmt::format("arcs {}", rim ? name_of(e.name) : "between"),
+      rows.push_back({"arcs " + (both ? own : "between"),
                       fmt::format("{}, at most {} off", e.arcs.size(), shown_length(p.blank.fit_error, u))});
   }
   if (part.dome) {
     rows.push_back({"meridian", shown_length(part.dome->length(), u)});
     rows.push_back({"area formed", shown_area(piece.flat.formed_area(), u)});
   }
+  for (Row& row : crease_rows(p, u)) rows.push_back(std::move(row));
   rows.push_back({"overall height", shown_length(p.blank.overall_height, u)});
   const StrainNumbers& s = piece.strain;
   if (part.opens_flat()) {

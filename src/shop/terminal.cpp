@@ -88,6 +88,7 @@ std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& 
   trace(canvas, b.marks.lines, dots, squash, braille ? 4 : 1, '.');
   std::vector<Arc> bends;
   for (const BendLine& bend : b.bends) bends.push_back(line(bend.from, bend.to));
+  for (const Crease& c : b.creases) bends.insert(bends.end(), c.line.begin(), c.line.end());
   trace(canvas, bends, dots, squash, braille ? 3 : 1, '.');
   trace(canvas, outline(b), dots, squash, 1, '*');
   for (const RoundHole& hole : b.holes) trace(canvas, circle(hole), dots, squash, 1, '*');

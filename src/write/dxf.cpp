@@ -69,7 +69,7 @@ class DxfWriter {
     cut_loop(outline(blank_));
     for (const RoundHole& hole : blank_.holes) round_hole(hole);
     bends();
-    for (const Arc& mark : blank_.marks.lines) mark_line(mark);
+    for (const Arc& mark : blank_.marks.lines) one_arc(Layer::mark, mark);
     for (const MarkText& text : blank_.marks.texts) mark_text(text);
     end_section();
     objects();
@@ -303,15 +303,15 @@ class DxfWriter {
     point(11, to, true);
   }
 
-  void mark_line(const Arc& mark) {
-    if (is_straight(mark)) return straight(Layer::mark, mark.start, end_of(mark));
+  void one_arc(Layer layer, const Arc& mark) {
+    if (is_straight(mark)) return straight(layer, mark.start, end_of(mark));
     const Arc arc = mark.turn > 0 ? mark : reversed(mark);
     const Vec2 centre = centre_of(arc);
     const auto degrees = [&](Vec2 p) {
       const double at = Angle::radians(std::atan2(p.y - centre.y, p.x - centre.x)).degrees();
       return at < 0 ? at + 360 : at;
     };
-    entity("ARC", Layer::mark, "AcDbCircle");
+    entity("ARC", layer, "AcDbCircle");
     point(10, centre, true);
     real(40, radius_of(arc) / units_.mm);
     text(100, "AcDbArc");
@@ -322,6 +322,9 @@ class DxfWriter {
   // Bend lines, and the tangent lines between which a bend takes the sheet.
   void bends() {
     for (const BendLine& b : blank_.bends) straight(Layer::bend, b.from, b.to);
+    for (const Crease& c : blank_.creases) {
+      for (const Arc& arc : c.line) one_arc(Layer::bend, arc);
+    }
     if (!blank_.folding) return;
     for (const BentStrip& s : blank_.folding->strips) {
       const bool sharp = s.a_from == s.b_from && s.a_to == s.b_to;  // its bend line says it all

@@ -213,6 +213,7 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"elements", elements},
           {"bench", bench_json(bench_card(piece, bench))},
           {"bends", bends_json(b)},
+          {"creases", creases_json(b)},
           {"folding", folding_json(piece)},
           {"rings", rings_json(piece)},
           {"coil", coil_json(piece)},

@@ -37,6 +37,7 @@ Json optional(const std::optional<T>& value) {
 /// What a dome or ruled wall was asked to be.
 [[nodiscard]] Json stretched_part_json(const PieceResult& piece);
 /// What forming does to the metal of such a blank, and a map of it; null of others.
+[[nodiscard]] Json creases_json(const Blank& blank);
 [[nodiscard]] Json strain_json(const PieceResult& piece);
 [[nodiscard]] Json bend_rule_json(const Bend& bend);
 /// What a folded part was asked to be.

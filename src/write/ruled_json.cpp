@@ -48,9 +48,10 @@ Json profile_json(const Profile& p) {
 Json seam_json(const PieceResult& piece) {
   const Seam& seam = piece.part.seam;
   const Seam made = seam_as_made(seam, piece.part.making.hand);
+  const Form& wall = piece.wall() ? *piece.wall() : *piece.rulings();
   Json all = Json::array();
-  for (const Span& span : seam_spans(*piece.wall(), made))
-    all.push_back(number(Angle::radians(plan_at(*piece.wall(), span.from)).degrees()));
+  for (const Span& span : seam_spans(wall, made))
+    all.push_back(number(Angle::radians(plan_at(wall, span.from)).degrees()));
   return {{"gap", optional(seam.gap)},
           {"wedge", seam.wedge ? number(seam.wedge->degrees()) : Json(nullptr)},
           {"gap_on", seam.gap_on ? Json(name_of(*seam.gap_on)) : Json("neutral")},
@@ -73,21 +74,25 @@ Json ruled_part_json(const PieceResult& piece) {
             {"contact", name_of(e.contact.value_or(Contact::size_face))}};
   };
   Json regions = Json::array();
-  if (const Form* f = piece.wall()) {
-    for (const Region& r : f->regions)
+  const Form* wall = piece.rulings();
+  if (wall) {
+    for (const Region& r : wall->regions)
       regions.push_back({{"kind", name_of(r.kind)},
                          {"name", r.name},
-                         {"from", number(Angle::radians(plan_at(*f, r.from)).degrees())},
-                         {"to", number(Angle::radians(plan_at(*f, r.to)).degrees())}});
+                         {"from", number(Angle::radians(plan_at(*wall, r.from)).degrees())},
+                         {"to", number(Angle::radians(plan_at(*wall, r.to)).degrees())}});
   }
   return {{"base", end(t.base)},
           {"top", end(t.top)},
           {"shift", point(t.shift)},
           {"height", number(*t.height)},
-          {"seam", piece.wall() ? seam_json(piece) : Json(nullptr)},
-          {"elements", piece.wall() ? Json(piece.blank.elements.size() - 1) : Json(nullptr)},
+          {"seam", wall ? seam_json(piece) : Json(nullptr)},
+          {"elements", wall ? Json(piece.blank.elements.size() - 1) : Json(nullptr)},
           {"regions", regions},
-          {"warp", piece.wall() ? number(Angle::radians(warp_of(*piece.wall())).degrees()) : Json(0)},
+          {"warp", wall ? number(Angle::radians(warp_of(*wall)).degrees()) : Json(0)},
+          {"rulings", name_of(piece.stretched() ? Rulings::even : Rulings::developable)},
+          {"strain_limit", number(t.strain.limit)},
+          {"allow_strain", t.strain.allowed},
           {"corner", name_of(t.corner)},
           {"relief", name_of(t.relief)},
           {"bend", bend_rule_json(t.bend)}};

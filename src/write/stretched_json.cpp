@@ -42,6 +42,7 @@ Json stretched_part_json(const PieceResult& piece) {
             {"elements", elements}};
   }
   if (std::holds_alternative<Flight>(piece.part.asked)) return wound_part_json(piece);
+  if (std::holds_alternative<Transition>(piece.part.asked)) return ruled_part_json(piece);
   const auto* strip = std::get_if<HelicalStrip>(&piece.part.asked);
   if (strip && strip->on_to) {
     const ConeStripSizes c = solve_on_cone(*strip, piece.part.sheet, piece.part.making.hand);
@@ -89,6 +90,21 @@ Json stretched_part_json(const PieceResult& piece) {
           {"strain_limit", number(w.strain.limit)},
           {"allow_strain", w.strain.allowed},
           {"elements", elements}};
+}
+
+Json creases_json(const Blank& blank) {
+  Json all = Json::array();
+  for (const Crease& c : blank.creases)
+    all.push_back({{"tag", c.tag},
+                   {"from", point(c.line.front().start)},
+                   {"to", point(end_of(c.line.back()))},
+                   {"length", number(length_of(c.line))},
+                   {"base_run", number(c.base_run)},
+                   {"top_run", number(c.top_run)},
+                   {"at_base", number(c.at_base.degrees())},
+                   {"at_top", number(c.at_top.degrees())},
+                   {"direction", c.up ? "up" : "down"}});
+  return all;
 }
 
 Json strain_json(const PieceResult& piece) {

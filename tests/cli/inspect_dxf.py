@@ -18,6 +18,12 @@ def loop_area(points):
     return area
 
 
+def length(entity):
+    if entity.dxftype() == "ARC":
+        return entity.dxf.radius * math.radians((entity.dxf.end_angle - entity.dxf.start_angle) % 360)
+    return math.dist(entity.dxf.start, entity.dxf.end)
+
+
 def inspect(path):
     document, recovery = recover.readfile(path)
     audit = ezdxf.readfile(path).audit()
@@ -41,7 +47,7 @@ def inspect(path):
         "greatest_bulge": max(abs(p[2]) for loop in loops for p in loop),
         "area": sum(loop_area(loop) for loop in loops) - sum(math.pi * r * r for r in holes),
         "holes": len(holes),
-        "bends": sorted(math.dist(e.dxf.start, e.dxf.end) for e in document.modelspace() if e.dxf.layer == "JUGGLER_BEND"),
+        "bends": sorted(length(e) for e in document.modelspace() if e.dxf.layer == "JUGGLER_BEND"),
         "extents": [extents[0][0], extents[0][1], extents[1][0], extents[1][1]],
         "layers": sorted({e.dxf.layer for e in document.modelspace()}),
         "texts": sorted(e.dxf.text for e in document.modelspace().query("TEXT")),
