@@ -78,9 +78,10 @@ TEST(StretchedJobs, AreRefusedAtTheirKeys) {
   EXPECT_EQ(key("shape = \"helical_strip\"\non.diameter = 90\nwidth = 9\npitch = 50\nturns = 1\n"
                 "allow_strain = true\n"),
             "part.allow_strain");
-  EXPECT_EQ(key("shape = \"helical_strip\"\non.diameter = 90\nwidth = 9\npitch = 50\nturns = 1\ntilt = 90\n"
-                "ends = \"round\"\n"),
-            "part.ends");
+  EXPECT_EQ(
+      key("shape = \"helical_strip\"\non.diameter = 90\nwidth = 9\npitch = 50\nturns = 0.01\ntilt = 90\n"
+          "ends = \"round\"\n"),
+      "part.width");
   EXPECT_EQ(
       key("shape = \"helical_strip\"\non.diameter = 90\nupright = 9\npitch = 50\nturns = 1\ntilt = 90\n"),
       "part.upright");
@@ -337,20 +338,28 @@ TEST(StretchedJobs, FlightsThatGrowMayBeLaidOutWithTheLeastStretch) {
 }
 
 TEST(StretchedJobs, StripsStandOnTheirBody) {
-  for (const double tilt : {30.0, 90.0, 150.0}) {
-    const JobResult r = developed(
-        "shape = \"helical_strip\"\non.diameter = 300\nwidth = 40\npitch = 260\nturns = 2\ntilt = " +
-        std::to_string(tilt) + "\nblank.turns = 0.5\n");
-    EXPECT_TRUE(passed(r));
-    ASSERT_EQ(r.pieces.size(), 1U);
-    EXPECT_EQ(r.pieces[0].blank.count, 4);
-    const Surface& s = r.pieces[0].stretched()->pieces[0].curved.surface;
-    const Vec3 ruling = s.point(0.1, 0).dv;
-    const Vec3 foot = s.point(0.1, 0).at;
-    EXPECT_NEAR(norm(ruling), 40, 1e-9);
-    EXPECT_NEAR(std::hypot(foot.x, foot.y), 150, 1e-9);
-    EXPECT_NEAR(Angle::radians(std::acos(ruling.z / 40)).degrees(), tilt, 1e-9);
-  }
+  const std::string strip =
+      "shape = \"helical_strip\"\non.diameter = 300\nwidth = 40\npitch = 260\nturns = 2\n"
+      "tilt = 60\nblank.turns = 0.5\n";
+  const JobResult r = developed(strip);
+  EXPECT_TRUE(passed(r));
+  ASSERT_EQ(r.pieces.size(), 1U);
+  EXPECT_EQ(r.pieces[0].blank.count, 4);
+  const JobResult cone = developed(strip + "on.end_diameter = 400\nends = \"level\"\nhand = \"left\"\n");
+  EXPECT_TRUE(passed(cone));
+  ASSERT_EQ(cone.pieces.size(), 4U);
+  std::string all;
+  for (const Row& one : understood(cone, cone.pieces[0])) all += one.name + ": " + one.value + "\n";
+  EXPECT_TRUE(has(all, "on: a cone of dia 300.000 mm to 400.000 mm")) << all;
+  EXPECT_TRUE(has(all, "turns: 2, left hand, from plan angle 0 deg")) << all;
+  EXPECT_TRUE(has(all, "ends: level")) << all;
+  EXPECT_TRUE(has(all, "blanks: 4 of 0.5 turns")) << all;
+  const Json part = document(cone)["job"]["parts"][0];
+  EXPECT_EQ(part["ends"], "level");
+  EXPECT_EQ(part["tilt"], 60);
+  EXPECT_NEAR(part["pitch"], 260, 1e-9);
+  EXPECT_NEAR(part["on"]["end_diameter"], 400, 1e-9);
+  EXPECT_TRUE(part["lead_angle"].is_null());
 }
 
 // --- transitions by even rulings

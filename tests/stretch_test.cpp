@@ -590,7 +590,6 @@ TEST(ConeStrip, BadSizesAreRefusedByTheirKeys) {
     change(s);
     return refusal_of([&] { (void)stretch(s, middle); }).key;
   };
-  EXPECT_EQ(key([](HelicalStrip& s) { s.tilt = Angle::degrees(90); }), "tilt");
   EXPECT_EQ(key([](HelicalStrip& s) { s.upright = 20; }), "upright");
   EXPECT_EQ(key([](HelicalStrip& s) { s.on_to = 400; }), "on.end_diameter");
   EXPECT_EQ(key([](HelicalStrip& s) { s.on_to = 0; }), "on.end_diameter");
@@ -602,6 +601,140 @@ TEST(ConeStrip, BadSizesAreRefusedByTheirKeys) {
               s.lead = Angle::degrees(0.5);
             }),
             "lead_angle");
+}
+
+// --- strips that stand on their body
+
+HelicalStrip standing_strip(double tilt, std::optional<double> on_to = {},
+                            StripEnds ends = StripEnds::square) {
+  return {.on = 300,
+          .on_to = on_to,
+          .width = 60,
+          .pitch = 260,
+          .turns = 0.8,
+          .start = Angle::degrees(20),
+          .ends = ends,
+          .tilt = Angle::degrees(tilt),
+          .strain = any};
+}
+double plan(Vec3 p) { return std::atan2(p.y, p.x); }
+
+TEST(StandingStrip, RulingsStandAtTheTilt) {
+  for (const double tilt : {20.0, 90.0, 140.0}) {
+    const StretchedPart part = stretch(standing_strip(tilt, 420, StripEnds::upright), middle);
+    const Surface& s = part.pieces[0].curved.surface;
+    const double half_angle = std::atan(60 / (0.8 * 260));
+    for (const double u : {0.0, 0.4, 1.0}) {
+      const Vec3 foot = s.point(u, 0).at;
+      const Vec3 ruling = s.point(u, 0).dv;
+      EXPECT_NEAR(norm(ruling), 60, 1e-9);
+      EXPECT_NEAR(std::hypot(foot.x, foot.y), 150 + 60 * u, 1e-9);
+      EXPECT_NEAR(foot.z, 0.8 * 260 * u, 1e-9);
+      const Vec2 out = direction(plan(foot));
+      const Vec3 generator{std::sin(half_angle) * out.x, std::sin(half_angle) * out.y, std::cos(half_angle)};
+      EXPECT_NEAR(Angle::radians(std::acos(dot(ruling, generator) / 60)).degrees(), tilt, 1e-6);
+    }
+  }
+}
+
+TEST(StandingStrip, KeepsItsLeadAngleOnACone) {
+  HelicalStrip strip = standing_strip(70, 420);
+  strip.pitch.reset();
+  strip.lead = Angle::degrees(18);
+  const StretchedPart part = stretch(strip, middle);
+  const Surface& s = part.pieces[0].curved.surface;
+  for (const double u : {0.0, 0.3, 0.9}) {
+    const SurfacePoint p = s.point(u, 0);
+    const double level = (-p.at.y * p.du.x + p.at.x * p.du.y) / std::hypot(p.at.x, p.at.y);
+    const double along = std::hypot(p.du.z, (p.at.x * p.du.x + p.at.y * p.du.y) / std::hypot(p.at.x, p.at.y));
+    EXPECT_NEAR(Angle::radians(std::atan2(along, level)).degrees(), 18, 1e-9);
+  }
+  EXPECT_NEAR(std::hypot(s.point(1, 0).at.x, s.point(1, 0).at.y), 210, 1e-9);
+}
+
+TEST(StandingStrip, EndsAreCutAsAsked) {
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    for (const auto& on_to : {std::optional<double>{}, std::optional<double>{380}}) {
+      for (const StripEnds ends :
+           {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
+        const StretchedPart part = stretch(standing_strip(55, on_to, ends), middle, hand);
+        const Surface& s = part.pieces[0].curved.surface;
+        for (const double u : {s.us.front(), s.us.back()}) {
+          const Vec3 foot = s.point(u, 0).at;
+          for (const double v : {0.3, 1.0}) {
+            const SurfacePoint p = s.point(u, v);
+            const double off = ends == StripEnds::level     ? p.at.z - foot.z
+                               : ends == StripEnds::upright ? plan(p.at) - plan(foot)
+                                                            : dot(p.du, p.dv) / (norm(p.du) * norm(p.dv));
+            EXPECT_NEAR(off, 0, 1e-9) << name_of(ends);
+          }
+        }
+        const Blank b = make_blanks(part, {.hand = hand}).front();
+        EXPECT_EQ(b.tabs.size(), ends == StripEnds::round ? 2U : 0U);
+        EXPECT_TRUE(prove(b, part).passed);
+      }
+    }
+  }
+}
+
+TEST(StandingStrip, SquareEndsOfACylinderAreTheClosedForm) {
+  const double tilt = 55 * pi / 180;
+  const double c = 260 / (2 * pi);
+  const StretchedPart part = stretch(standing_strip(55), middle);
+  const Surface& s = part.pieces[0].curved.surface;
+  for (const double v : {0.2, 0.7, 1.0}) {
+    const double turned = plan(s.point(0.5, v).at) - plan(s.point(0.5, 0).at);
+    const double expected =
+        -(std::atan((150 + v * 60 * std::sin(tilt)) / c) - std::atan(150 / c)) / std::tan(tilt);
+    EXPECT_NEAR(std::remainder(turned - expected, 2 * pi), 0, 1e-10);
+  }
+}
+
+TEST(StandingStrip, OnAnAllButCylindricalBodyIsThatOfTheCylinder) {
+  for (const StripEnds ends : {StripEnds::square, StripEnds::level}) {
+    const StretchedPart on_cylinder = stretch(standing_strip(75, {}, ends), middle);
+    const StretchedPart on_cone = stretch(standing_strip(75, 300 + 1e-4, ends), middle);
+    EXPECT_NEAR(rms(on_cylinder), rms(on_cone), 1e-6 * rms(on_cylinder) + 1e-9);
+    EXPECT_NEAR(area(make_blanks(on_cylinder, {}).front()), area(make_blanks(on_cone, {}).front()), 0.5);
+  }
+}
+
+TEST(StandingStrip, HasRoundEndsAtItsVeryEndsOnly) {
+  HelicalStrip strip = standing_strip(80, {}, StripEnds::round);
+  strip.turns_per_blank = 0.3;
+  const StretchedPart part = stretch(strip, middle);
+  const std::vector<Blank> blanks = make_blanks(part, {});
+  ASSERT_EQ(blanks.size(), 3U);
+  EXPECT_EQ(blanks[0].tabs.size(), 1U);
+  EXPECT_EQ(blanks[1].tabs.size(), 0U);
+  EXPECT_EQ(blanks[2].tabs.size(), 1U);
+  for (const Blank& b : blanks) EXPECT_TRUE(prove(b, part).passed);
+}
+
+TEST(StandingStrip, BadSizesAreRefusedByTheirKeys) {
+  const auto key = [](auto change) {
+    HelicalStrip s = standing_strip(90);
+    change(s);
+    return refusal_of([&] { (void)stretch(s, middle); }).key;
+  };
+  EXPECT_EQ(key([](HelicalStrip& s) { s.tilt = Angle::degrees(180); }), "tilt");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.turns_per_blank = 2; }), "blank.turns");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.upright = 60; }), "upright");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.on_to = 300; }), "on.end_diameter");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.turns = 60; }), "turns");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.width.reset(); }), "width");
+  EXPECT_EQ(key([](HelicalStrip& s) {
+              // Leaning inwards from a steep cone.
+              s.on_to = 40;
+              s.turns = 0.2;
+              s.tilt = Angle::degrees(1);
+            }),
+            "width");
+  EXPECT_EQ(key([](HelicalStrip& s) {
+              s.ends = StripEnds::round;
+              s.turns = 0.01;
+            }),
+            "width");
 }
 
 // --- at random
@@ -639,7 +772,13 @@ TEST_P(RandomStretched, PartsAreProvedOrRefusedWithAReason) {
     const Hand hand = random() % 2 ? Hand::as_drawn : Hand::opposite;
     RuledWall w{.base = curve(300, 0), .top = curve(200, 250), .strain = any};
     if (random() % 3 == 0) w.rulings = Rulings::even;
-    const StretchedShape shape = random() % 2 ? StretchedShape(dome()) : StretchedShape(w);
+    HelicalStrip strip = standing_strip(within(5, 170));
+    if (random() % 2) strip.on_to = within(150, 500);
+    strip.width = within(10, 100);
+    strip.ends = static_cast<StripEnds>(random() % 4);
+    const StretchedShape shape = random() % 2   ? StretchedShape(dome())
+                                 : random() % 2 ? StretchedShape(w)
+                                                : StretchedShape(strip);
     try {
       const StretchedPart part = stretch(shape, sheet, hand);
       for (const Blank& b : make_blanks(part, {.hand = hand})) {

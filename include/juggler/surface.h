@@ -22,8 +22,8 @@ struct Surface {
   std::vector<double> us = {};  ///< rising: smooth from each to the next, joined at them
   std::vector<double> vs = {};
   std::function<SurfacePoint(double u, double v)> point = {};
-  /// About where a place comes to lie on the flat, seen from that side, mm; else both edges and straight lines
-  /// across keep their lengths.
+  /// About where a place comes to lie on the flat, seen from that side, mm; else both edges and straight
+  /// lines across keep their lengths.
   std::function<Vec2(double u, double v)> guess = {};
   double size = 0;  ///< the greatest length of the part, mm
 };
@@ -40,7 +40,8 @@ struct CopyPlace {
 struct CurvedPiece {
   Surface surface = {};
   std::vector<CopyPlace> copies = {{}};
-  bool round_ends = false;           ///< half circles stand beyond its straight ends
+  bool round_start = false;  ///< half circles stand beyond its ends
+  bool round_end = false;
   std::vector<double> creases = {};  ///< u of lines across it along which it is folded
   int number = 0;                    ///< from 0, of the first of them
 };
@@ -69,6 +70,12 @@ struct CurvedForm {
 /// Errors  Refusal where it reaches the apex, its turns lie over each other, or its ends leave nothing of it.
 /// Source  docs/maths/winding.md (14)-(17).
 [[nodiscard]] CurvedForm form(const ConeStripSizes& sizes);
+
+/// The middle of a standing strip in its blanks. u runs from 0 to 1 along all of it, v along the rulings.
+///
+/// Errors  Refusal where it reaches the axis, or its ends leave nothing of it.
+/// Source  docs/maths/winding.md (18)-(20).
+[[nodiscard]] CurvedForm form(const StandingSizes& sizes);
 
 /// The middle of a ruled wall. u runs from 0 to 1 along it, v from 0 to 1 along the ruling.
 ///

@@ -50,9 +50,8 @@ struct Coil {
 enum class StripEnds { square, level, upright, round };
 [[nodiscard]] const char* name_of(StripEnds ends);
 
-/// A strip that winds up a cylinder or cone and lies against it, or stands on a cylinder with one edge. Two
-/// of pitch, turns, height and lead angle. A standing one is measured on its middle and cut along its
-/// rulings; it stretches.
+/// A strip that winds up a cylinder or cone and lies against it, or stands on it with one edge. Two of pitch,
+/// turns, height and lead angle. A standing one is measured on its middle; it stretches.
 struct HelicalStrip {
   std::optional<double> on = {};       ///< diameter of the body: the strip's inside face lies on it
   std::optional<double> on_to = {};    ///< of a cone: where the lower edge ends; `on` is where it starts
@@ -64,8 +63,8 @@ struct HelicalStrip {
   std::optional<Angle> lead = {};      ///< of the edges on the body, from level, above 0 and under 90 degrees
   Angle start = {};                    ///< plan angle of the lower edge's lower end
   StripEnds ends = StripEnds::square;
-  /// From the body's upright lines outwards, above 0 and under 180 degrees: 90 stands square to the body,
-  /// more leans downwards. Without it the strip lies against the body.
+  /// From the body's upright lines (its generators) outwards, above 0 and under 180 degrees: 90 stands square
+  /// to the body, more leans downwards. Without it the strip lies against the body.
   std::optional<Angle> tilt = {};
   double turns_per_blank = 1;  ///< standing: equal blanks of no more, above 0 and up to 1
   StrainLimit strain = {};     ///< standing
@@ -137,6 +136,28 @@ struct ConeStripSizes {
   double thickness = 0;
 };
 
+/// A standing strip worked out, on its middle. Its lower edge lies on a body whose radius and height go on
+/// with the angle turned t as pace(t) does from 0 to 1.
+struct StandingSizes {
+  double from = 0, to = 0;     ///< radius of the body where the lower edge starts and ends
+  double angle = 0;            ///< of the lower edge, from end to end
+  double height = 0;           ///< by which it rises
+  double half_angle = 0;       ///< of the body; negative where it narrows upwards
+  std::optional<double> lead;  ///< constant, from level; else the pitch is
+  double width = 0;            ///< along its rulings
+  double lean = 0;             ///< of the rulings from upright, outwards: the half angle and the tilt
+  double start = 0;            ///< plan angle
+  double sense = 1;            ///< -1: left-hand
+  StripEnds ends = StripEnds::square;
+  int pieces = 1;
+  double thickness = 0;
+
+  [[nodiscard]] double pace(double turned) const;
+  [[nodiscard]] double pace_rate(double turned) const;
+  /// The angle at which the pace has a value; NaN where it has none.
+  [[nodiscard]] double turned_at(double pace) const;
+};
+
 /// Work the sizes out.
 ///
 /// Errors    Refusal for sizes missing, out of range or contradictory, for turns that would lie in each
@@ -148,9 +169,7 @@ struct ConeStripSizes {
 [[nodiscard]] StripSizes solve(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
 /// A strip on a cone, on the middle of the sheet.
 [[nodiscard]] ConeStripSizes solve_on_cone(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
-/// The wall that a standing strip is: two helices, their rulings even. The same errors.
-struct RuledWall;
-[[nodiscard]] RuledWall standing(const HelicalStrip& strip);
+[[nodiscard]] StandingSizes solve_standing(const HelicalStrip& strip, Hand hand);
 
 /// How far a face, a distance outwards from the middle, stands from a coil's axis. (9)
 [[nodiscard]] double face_radius(double middle_radius, double growth, double outwards);

@@ -69,11 +69,11 @@ Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edge
   return p;
 }
 
-void add_round_ends(Blank& b) {
+void add_round_ends(Blank& b, bool at_start, bool at_end) {
   constexpr double half_turn = std::numbers::pi;
   for (size_t i = 0; i < b.edges.size(); ++i) {
     const Edge& e = b.edges[i];
-    if (e.name != EdgeName::seam_start && e.name != EdgeName::seam_end) continue;
+    if (!(e.name == EdgeName::seam_start && at_start) && !(e.name == EdgeName::seam_end && at_end)) continue;
     const Arc across = line(e.arcs.front().start, end_of(e.arcs.back()));
     b.tabs.push_back(
         {i, {{across.start, across.heading - half_turn / 2, half_turn * across.length / 2, half_turn}}});

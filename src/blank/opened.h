@@ -60,7 +60,7 @@ struct Edges {
 /// A direction of the flat upright, seen from the face that lies up, in the positive quadrant.
 [[nodiscard]] Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edges);
 /// Half circles beyond both ends of a strip, which are straight.
-void add_round_ends(Blank& blank);
+void add_round_ends(Blank& blank, bool at_start, bool at_end);
 /// The same, run anticlockwise again after mirroring, the base first.
 void run_anticlockwise(std::vector<Edge>& edges);
 [[nodiscard]] Outline joined(const std::vector<Edge>& edges);

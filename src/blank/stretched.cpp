@@ -298,7 +298,7 @@ Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Mak
   }
   run_anticlockwise(b.edges);
   b.patches = patches_of(piece, placing);
-  if (piece.curved.round_ends) add_round_ends(b);
+  add_round_ends(b, piece.curved.round_start, piece.curved.round_end);
   b.elements = elements_of(piece, placing, making.elements);
   b.creases = creases_of(piece, placing, making);
   b.marks = make_marks(b, making, element_lines(piece, placing, making.elements, making.fit),

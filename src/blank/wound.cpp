@@ -50,7 +50,7 @@ std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
     b.count = making.quantity * piece.count;
     b.overall_height = height;
     if (!part.stretched()) add_layers(b, part.form);
-    if (piece.laid.ends && (*piece.laid.ends)[0].round > 0) add_round_ends(b);
+    if (piece.laid.ends && (*piece.laid.ends)[0].round > 0) add_round_ends(b, true, true);
     if (part.stretched()) {
       b.thickness = part.thickness;
       b.neutral = part.thickness / 2;

@@ -74,7 +74,7 @@ double StretchedFlat::Patches::mean_square() const {
       const Derivatives d = derivatives(i, j);
       const std::vector<Metric>& metrics = metrics_[i * rows() + j];
       for (size_t q = 0; q < metrics.size(); ++q) {
-        const Laid l = laid(d.at(q), metrics[q]);
+        const Framed l = framed(d.at(q), metrics[q]);
         if (!(cross(l.along, l.across) > 0)) return HUGE_VAL;
         sum += weights_[i * rows() + j][q] * square(strain_of(l));
       }

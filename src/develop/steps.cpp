@@ -12,7 +12,7 @@ struct Slopes {
   Eigen::Vector3d strain;
   Eigen::Matrix<double, 3, 4> by;
 };
-Slopes slopes_of(const Laid& l, const Metric& m) {
+Slopes slopes_of(const Framed& l, const Metric& m) {
   using Four = Eigen::RowVector4d;  // by along.x, along.y, across.x, across.y
   const auto [ax, ay] = l.along;
   const auto [ex, ey] = l.across;
@@ -100,7 +100,7 @@ void StretchedFlat::Patches::add_patch(Equations& e, size_t i, size_t j, bool st
   if (stiff) stiffness.fill(MatrixXd(nu, nv));
   pull.fill(MatrixXd(nu, nv));
   for (size_t q = 0; q < metrics.size(); ++q) {
-    const Slopes s = slopes_of(laid(d.at(q), metrics[q]), metrics[q]);
+    const Slopes s = slopes_of(framed(d.at(q), metrics[q]), metrics[q]);
     const Eigen::Vector4d g = weights[q] * s.by.transpose() * s.strain;
     for (size_t r = 0; r < 4; ++r) pull[r](static_cast<Index>(q)) = g[static_cast<Index>(r)];
     if (!stiff) continue;

@@ -91,7 +91,7 @@ Top highest(std::vector<Top> tops, const std::function<double(double, double)>& 
 Strain strain_at(const Surface& s, const StretchedFlat& flat, double u, double v) {
   const double a = inwards(s.us, u);
   const double b = inwards(s.vs, off_point(s, a, v));
-  return strain_of(laid(flat.at(a, b), metric_of(s.point(a, b))));
+  return strain_of(framed(flat.at(a, b), metric_of(s.point(a, b))));
 }
 
 StrainNumbers strain_of(const Surface& s, const StretchedFlat& flat) {

@@ -21,15 +21,15 @@ inline Metric metric_of(const SurfacePoint& p) {
 }
 
 /// Both columns of the flat's derivative by lengths of the surface.
-struct Laid {
+struct Framed {
   Vec2 along, across;
 };
-inline Laid laid(const FlatPoint& f, const Metric& m) {
+inline Framed framed(const FlatPoint& f, const Metric& m) {
   return {1 / m.along * (f.du - m.lean * f.dv), 1 / m.across * f.dv};
 }
 
 /// (3): the right stretch from flat to surface, in the surface's frame.
-inline Strain strain_of(const Laid& l) {
+inline Strain strain_of(const Framed& l) {
   const double d = cross(l.along, l.across);
   const double along = dot(l.along, l.along);
   const double across = dot(l.across, l.across);

@@ -88,12 +88,13 @@ CurvedForm form_of(const Flight& f, StretchedPart& part, Hand hand) {
 }
 
 CurvedForm form_of(const HelicalStrip& strip, StretchedPart& part, const Sheet& sheet, Hand hand) {
-  if (strip.on_to) return form(solve_on_cone(strip, sheet, hand));
-  const RuledWall wall = standing(strip);
+  if (!strip.tilt) return form(solve_on_cone(strip, sheet, hand));
+  StandingSizes sizes = solve_standing(strip, hand);
+  sizes.thickness = *sheet.thickness;
   part.limit = strip.strain;
   part.warned = strip.strain.limit;
   part.notes.emplace_back(up_the_axis);
-  return form(wall, sheet, hand);
+  return form(sizes);
 }
 
 CurvedForm form_of(const EvenTransition& wall, StretchedPart& part, const Sheet& sheet, Hand hand) {

@@ -240,7 +240,7 @@ CurvedForm form(const ConeStripSizes& s) {
   surface.size = f.size;
   surface.point = [strip](double u, double v) { return strip.point(u, v); };
   surface.guess = [strip](double u, double v) { return strip.laid(u, v); };
-  piece.round_ends = s.ends == StripEnds::round;
+  piece.round_start = piece.round_end = s.ends == StripEnds::round;
   f.pieces.push_back(std::move(piece));
   return f;
 }

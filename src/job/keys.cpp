@@ -107,7 +107,8 @@ std::string pattern_of(std::string_view path) {
     path.remove_prefix(std::min(dot + 1, path.size()));
     const bool number = !word.empty() && word.find_first_not_of("0123456789") == std::string_view::npos;
     if (number && path.empty()) break;  // a member of a list stands under the list's key
-    pattern += (pattern.empty() ? "" : ".") + (number ? "#" : std::string(word));
+    if (!pattern.empty()) pattern += '.';
+    pattern += number ? "#" : word;
   }
   return pattern;
 }

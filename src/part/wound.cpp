@@ -244,21 +244,24 @@ void wind_up_cone(const HelicalStrip& s, ConeStripSizes& c) {
            "make the pitch larger");
 }
 
-}  // namespace
-
-ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
+// The radii of the body.
+ConeStripSizes cone_of(const HelicalStrip& s) {
   ConeStripSizes c;
-  if (s.tilt)
-    refuse("tilt", "is given of a strip on a cone, which lies against it", shown_degrees(*s.tilt), "nothing",
-           "leave it out, or stand it on a cylinder");
-  if (s.upright)
-    refuse("upright", "changes along a strip on a cone", shown_mm(*s.upright), "width",
-           "give the width square to its edges");
   c.from = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
   c.to = needed(s.on_to, "on.end_diameter", shortest, widest, "mm", "") / 2;
   if (std::abs(c.to - c.from) < 1e-9 * c.from)
     refuse("on.end_diameter", "makes a cylinder of the body", shown_mm(*s.on_to), "another diameter",
            "leave it out");
+  return c;
+}
+
+}  // namespace
+
+ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
+  if (s.upright)
+    refuse("upright", "changes along a strip on a cone", shown_mm(*s.upright), "width",
+           "give the width square to its edges");
+  ConeStripSizes c = cone_of(s);
   wind_up_cone(s, c);
   c.width = needed(s.width, "width", shortest, widest, "mm", "give the width of the strip");
   c.ends = s.ends;
@@ -268,36 +271,59 @@ ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand han
   return c;
 }
 
-RuledWall standing(const HelicalStrip& s) {
-  StripSizes sizes;
-  sizes.body = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
-  wind_up(s, sizes);
-  const double turns = sizes.angle / two_pi;
+double StandingSizes::pace(double turned) const {
+  const double k = lead ? std::tan(*lead) * std::sin(half_angle) : 0;
+  return k == 0 ? turned / angle : std::expm1(k * turned) / std::expm1(k * angle);
+}
+
+double StandingSizes::pace_rate(double turned) const {
+  const double k = lead ? std::tan(*lead) * std::sin(half_angle) : 0;
+  return k == 0 ? 1 / angle : k * std::exp(k * turned) / std::expm1(k * angle);
+}
+
+double StandingSizes::turned_at(double pace) const {
+  const double k = lead ? std::tan(*lead) * std::sin(half_angle) : 0;
+  return k == 0 ? pace * angle : std::log1p(pace * std::expm1(k * angle)) / k;
+}
+
+StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
+  StandingSizes all;
+  all.from = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
+  all.to = all.from;
+  if (s.on_to) {
+    ConeStripSizes cone = cone_of(s);
+    wind_up_cone(s, cone);
+    all.to = cone.to;
+    all.angle = cone.angle;
+    all.height = cone.height;
+    all.half_angle = cone.half_angle;
+    all.lead = cone.lead;
+  } else {
+    StripSizes sizes;
+    sizes.body = all.from;
+    wind_up(s, sizes);
+    all.angle = sizes.angle;
+    all.height = sizes.rise * sizes.angle;
+  }
+  const double turns = all.angle / two_pi;
   check_range("turns", turns, 1e-3, 50, "turns of a standing strip");
   if (s.upright)
     refuse("upright", "belongs to a strip that lies against the body", shown_mm(*s.upright), "width",
            "give the width along its rulings");
-  if (s.ends != StripEnds::square)
-    refuse("ends", "is given of a standing strip, which is cut along its rulings", name_of(s.ends), "square",
-           "leave it out");
-  const double width = needed(s.width, "width", shortest, widest, "mm", "give the width of the strip");
+  all.width = needed(s.width, "width", shortest, widest, "mm", "give the width of the strip");
   check_range("tilt", s.tilt->degrees(), 0.1, 179.9, "degrees");
+  all.lean = all.half_angle + s.tilt->radians();
   check_range("blank.turns", s.turns_per_blank, 0.01, 1, "turns");
   check(s.strain);
-  check_range("start.at", s.start.degrees(), -3600, 3600, "degrees");
-  RuledWall wall;
-  wall.base = {.diameter = 2 * sizes.body, .pitch = two_pi * sizes.rise, .turns = turns, .start = s.start};
-  wall.top = wall.base;
-  wall.top.diameter = 2 * (sizes.body + width * std::sin(s.tilt->radians()));
-  wall.top.height = width * std::cos(s.tilt->radians());
-  wall.rulings = Rulings::even;
+  all.start = start_of(s.start, hand);
+  all.sense = sense_of(hand);
+  all.ends = s.ends;
   constexpr double most = 64;
   const double pieces = std::ceil(turns / s.turns_per_blank * (1 - 1e-9));
   if (pieces > most)
     refuse("blank.turns", "makes too many blanks", shown(pieces), "up to 64", "make the blanks longer");
-  wall.pieces = static_cast<int>(pieces);
-  wall.strain = s.strain;
-  return wall;
+  all.pieces = static_cast<int>(pieces);
+  return all;
 }
 
 StripSizes solve(const HelicalStrip& s, const Sheet& sheet, Hand hand) {

@@ -334,7 +334,8 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
   if (const auto folded = folded_shape(shape))
     return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked));
   if (const auto wound = wound_shape(shape)) return prove(blank, wind(*wound, sheet, hand));
-  if (const auto stretched = stretched_as(shape, sheet, seam_asked)) return prove(blank, stretch(*stretched, sheet, hand));
+  if (const auto stretched = stretched_as(shape, sheet, seam_asked))
+    return prove(blank, stretch(*stretched, sheet, hand));
   const Seam seam = seam_as_made(seam_asked, hand);
   const auto* transition = std::get_if<Transition>(&shape);
   if (transition && is_folded(*transition, sheet))

@@ -68,7 +68,8 @@ class CardText {
         lines_.push_back(line);
         line = indent;
       }
-      line += (line.size() > indent.size() ? " " : "") + rest.substr(0, space);
+      if (line.size() > indent.size()) line += ' ';
+      line += rest.substr(0, space);
       rest.erase(0, std::min(space + 1, rest.size()));
     }
     lines_.push_back(line);

@@ -52,32 +52,38 @@ void wall_sizes(std::vector<Row>& rows, const RuledWall& w, const StretchedPart&
   rows.push_back({"strain", strain_text(w.strain)});
 }
 
-void standing_sizes(std::vector<Row>& rows, const HelicalStrip& s, bool left, const Units& u) {
-  const RuledWall wall = standing(s);
-  rows.push_back({"on", "a body of dia " + shown_length(*s.on, u)});
-  rows.push_back({"tilt", fmt::format("{:g} deg from the body's upright lines", s.tilt->degrees())});
-  rows.push_back({"width", shown_length(*s.width, u)});
-  rows.push_back({"pitch", shown_length(*wall.base.pitch, u)});
-  rows.push_back({"turns", fmt::format("{:g}, {} hand, from plan angle {:g} deg", *wall.base.turns,
-                                       left ? "left" : "right", s.start.degrees())});
-  rows.push_back({"blanks", fmt::format("{} of {:g} turns", wall.pieces, *wall.base.turns / wall.pieces)});
-  rows.push_back({"strain", strain_text(s.strain)});
+std::string body_text(const HelicalStrip& s, const Units& u) {
+  if (!s.on_to) return "a body of dia " + shown_length(*s.on, u);
+  return fmt::format("a cone of dia {} to {}", shown_length(*s.on, u), shown_length(*s.on_to, u));
 }
 
-void cone_strip_sizes(std::vector<Row>& rows, const HelicalStrip& s, const PieceResult& p, const Units& u) {
-  const bool left = p.part.making.hand == Hand::opposite;
-  const ConeStripSizes c = solve_on_cone(s, p.part.sheet, p.part.making.hand);
+// How a strip on a cone, or a standing one, winds up.
+template <typename Sizes>
+void winding_rows(std::vector<Row>& rows, const HelicalStrip& s, const Sizes& c, const Units& u) {
   const double turns = c.angle / (2 * std::numbers::pi);
-  rows.push_back(
-      {"on", fmt::format("a cone of dia {} to {}", shown_length(*s.on, u), shown_length(*s.on_to, u))});
-  rows.push_back({"half angle", shown_angle(Angle::radians(std::abs(c.half_angle)))});
+  if (s.on_to) rows.push_back({"half angle", shown_angle(Angle::radians(std::abs(c.half_angle)))});
   rows.push_back({"width", shown_length(c.width, u)});
   rows.push_back({c.lead ? "lead angle" : "pitch",
                   c.lead ? shown_angle(Angle::radians(*c.lead)) : shown_length(c.height / turns, u)});
   rows.push_back({"turns", fmt::format("{:g}, {} hand, from plan angle {:g} deg", turns,
-                                       left ? "left" : "right", s.start.degrees())});
+                                       c.sense < 0 ? "left" : "right", s.start.degrees())});
   rows.push_back({"rise", shown_length(c.height, u)});
   rows.push_back({"ends", name_of(s.ends)});
+}
+
+void standing_sizes(std::vector<Row>& rows, const HelicalStrip& s, Hand hand, const Units& u) {
+  const StandingSizes c = solve_standing(s, hand);
+  rows.push_back({"on", body_text(s, u)});
+  rows.push_back({"tilt", fmt::format("{:g} deg from the body's upright lines", s.tilt->degrees())});
+  winding_rows(rows, s, c, u);
+  const double turns = c.angle / (2 * std::numbers::pi);
+  rows.push_back({"blanks", fmt::format("{} of {:g} turns", c.pieces, turns / c.pieces)});
+  rows.push_back({"strain", strain_text(s.strain)});
+}
+
+void cone_strip_sizes(std::vector<Row>& rows, const HelicalStrip& s, const PieceResult& p, const Units& u) {
+  rows.push_back({"on", body_text(s, u)});
+  winding_rows(rows, s, solve_on_cone(s, p.part.sheet, p.part.making.hand), u);
 }
 
 }  // namespace
@@ -86,8 +92,8 @@ void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& p, const Uni
   if (std::holds_alternative<Flight>(p.part.asked)) add_wound_sizes(rows, p, u);
   if (std::holds_alternative<Transition>(p.part.asked)) add_ruled_sizes(rows, p, u);
   const auto* s = std::get_if<HelicalStrip>(&p.part.asked);
-  if (s && s->on_to) cone_strip_sizes(rows, *s, p, u);
-  if (s && s->tilt) standing_sizes(rows, *s, p.part.making.hand == Hand::opposite, u);
+  if (s && s->tilt) standing_sizes(rows, *s, p.part.making.hand, u);
+  if (s && !s->tilt) cone_strip_sizes(rows, *s, p, u);
   if (const auto* d = std::get_if<Dome>(&p.part.asked)) dome_sizes(rows, *d, p.part.sheet, u);
   if (const auto* w = std::get_if<RuledWall>(&p.part.asked)) wall_sizes(rows, *w, *p.stretched(), u);
 }

@@ -17,6 +17,35 @@ Json curve_json(const SpaceCurve& c) {
 
 Json place_json(Vec3 p) { return {number(p.x), number(p.y), number(p.z)}; }
 
+// Of a strip on a cone, or of a standing one.
+template <typename Sizes>
+Json strip_json(const HelicalStrip& s, const Sizes& c, size_t elements) {
+  constexpr bool standing = std::is_same_v<Sizes, StandingSizes>;
+  const double turns = c.angle / (2 * std::numbers::pi);
+  const double rise = c.height / c.angle;
+  Json blank = nullptr;
+  if constexpr (standing) blank = {{"turns", number(turns / c.pieces)}};
+  const auto of_lead = [&]() -> Json {
+    if (c.lead) return number(Angle::radians(*c.lead).degrees());
+    return s.on_to ? Json(nullptr) : number(Angle::radians(std::atan2(rise, *s.on / 2)).degrees());
+  };
+  return {{"on", {{"diameter", number(*s.on)}, {"end_diameter", optional(s.on_to)}}},
+          {"width", number(c.width)},
+          {"upright", nullptr},
+          {"pitch", c.lead ? Json(nullptr) : number(c.height / turns)},
+          {"turns", number(turns)},
+          {"height", number(c.height)},
+          {"lead_angle", of_lead()},
+          {"neutral_lead_angle", nullptr},
+          {"start", {{"at", number(s.start.degrees())}}},
+          {"ends", name_of(c.ends)},
+          {"tilt", s.tilt ? number(s.tilt->degrees()) : Json(nullptr)},
+          {"blank", blank},
+          {"strain_limit", standing ? number(s.strain.limit) : Json(nullptr)},
+          {"allow_strain", standing ? Json(s.strain.allowed) : Json(nullptr)},
+          {"elements", elements}};
+}
+
 }  // namespace
 
 Json stretched_part_json(const PieceResult& piece) {
@@ -43,44 +72,10 @@ Json stretched_part_json(const PieceResult& piece) {
   }
   if (std::holds_alternative<Flight>(piece.part.asked)) return wound_part_json(piece);
   if (std::holds_alternative<Transition>(piece.part.asked)) return ruled_part_json(piece);
-  const auto* strip = std::get_if<HelicalStrip>(&piece.part.asked);
-  if (strip && strip->on_to) {
-    const ConeStripSizes c = solve_on_cone(*strip, piece.part.sheet, piece.part.making.hand);
-    const double turns = c.angle / (2 * std::numbers::pi);
-    return {{"on", {{"diameter", number(*strip->on)}, {"end_diameter", number(*strip->on_to)}}},
-            {"width", number(c.width)},
-            {"upright", nullptr},
-            {"pitch", c.lead ? Json(nullptr) : number(c.height / turns)},
-            {"turns", number(turns)},
-            {"height", number(c.height)},
-            {"lead_angle", c.lead ? number(Angle::radians(*c.lead).degrees()) : Json(nullptr)},
-            {"neutral_lead_angle", nullptr},
-            {"start", {{"at", number(strip->start.degrees())}}},
-            {"ends", name_of(c.ends)},
-            {"tilt", nullptr},
-            {"blank", nullptr},
-            {"strain_limit", nullptr},
-            {"allow_strain", nullptr},
-            {"elements", elements}};
-  }
-  if (strip) {
-    const RuledWall wall = standing(*strip);
-    const double rise = *wall.base.pitch / (2 * std::numbers::pi);
-    return {{"on", {{"diameter", number(*strip->on)}, {"end_diameter", nullptr}}},
-            {"width", number(*strip->width)},
-            {"upright", nullptr},
-            {"pitch", number(*wall.base.pitch)},
-            {"turns", number(*wall.base.turns)},
-            {"height", number(*wall.base.pitch * *wall.base.turns)},
-            {"lead_angle", number(Angle::radians(std::atan2(rise, *strip->on / 2)).degrees())},
-            {"neutral_lead_angle", nullptr},
-            {"start", {{"at", number(strip->start.degrees())}}},
-            {"ends", "square"},
-            {"tilt", number(strip->tilt->degrees())},
-            {"blank", {{"turns", number(*wall.base.turns / wall.pieces)}}},
-            {"strain_limit", number(strip->strain.limit)},
-            {"allow_strain", strip->strain.allowed},
-            {"elements", elements}};
+  if (const auto* strip = std::get_if<HelicalStrip>(&piece.part.asked)) {
+    const Hand hand = piece.part.making.hand;
+    return strip->tilt ? strip_json(*strip, solve_standing(*strip, hand), elements)
+                       : strip_json(*strip, solve_on_cone(*strip, piece.part.sheet, hand), elements);
   }
   const auto& w = std::get<RuledWall>(piece.part.asked);
   return {{"base", curve_json(w.base)},

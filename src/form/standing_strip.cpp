@@ -1,0 +1,207 @@
+// A strip that stands on a cylinder or cone. Equation numbers: docs/maths/winding.md.
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <memory>
+
+#include "juggler/surface.h"
+
+namespace juggler {
+namespace {
+
+constexpr double two_pi = 2 * std::numbers::pi;
+
+[[noreturn]] void refuse(const char* key, const std::string& reason, const std::string& found,
+                         const std::string& allowed, const std::string& advice) {
+  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
+}
+
+// The angle turned at a place across, by that at the lower edge, and its derivatives by both.
+struct Turned {
+  double at = 0;
+  double by_low = 1;
+  double by_share = 0;
+};
+
+class StandingStrip {
+ public:
+  explicit StandingStrip(const StandingSizes& s)
+      : s_(s), out_(s.width * std::sin(s.lean)), up_(s.width * std::cos(s.lean)), ends_{0, s.angle} {
+    check_clear();
+    if (s.ends == StripEnds::round) inset();
+  }
+
+  /// Of the lower edge: where the whole strip begins and ends.
+  [[nodiscard]] const std::array<double, 2>& ends() const { return ends_; }
+
+  // (18)
+  [[nodiscard]] SurfacePoint point(double low, double share) const {
+    const Turned t = turned(low, share);
+    const Move m = move(t.at, share);
+    const Vec2 out = direction(s_.start + s_.sense * t.at);
+    const Vec2 on{-s_.sense * out.y, s_.sense * out.x};
+    const auto in_space = [&](double along_out, double along_on, double along_up) {
+      return Vec3{along_out * out.x + along_on * on.x, along_out * out.y + along_on * on.y, along_up};
+    };
+    const Vec3 by_turned = in_space(m.out, m.radius, m.up);
+    const Vec3 across = in_space(out_, 0, up_);
+    const double z = s_.height * s_.pace(t.at) + share * up_;
+    return {{m.radius * out.x, m.radius * out.y, z}, t.by_low * by_turned, across + t.by_share * by_turned};
+  }
+
+ private:
+  // How a place moves as the angle turns: outwards, round, upwards; round it goes by its radius.
+  struct Move {
+    double radius = 0, out = 0, up = 0;
+  };
+  [[nodiscard]] Move move(double turned, double share) const {
+    const double pace = s_.pace(turned);
+    const double rate = s_.pace_rate(turned);
+    return {s_.from + (s_.to - s_.from) * pace + share * out_, (s_.to - s_.from) * rate, s_.height * rate};
+  }
+
+  [[nodiscard]] Turned turned(double low, double share) const {
+    switch (s_.ends) {
+      case StripEnds::upright:
+        return {low, 1, 0};
+      case StripEnds::level:
+        return level(low, share);
+      default:
+        return square(low, share);
+    }
+  }
+
+  // (19)
+  [[nodiscard]] Turned level(double low, double share) const {
+    const double fall = up_ / s_.height;
+    const double at = s_.turned_at(s_.pace(low) - share * fall);
+    const double rate = s_.pace_rate(at);
+    return {at, s_.pace_rate(low) / rate, -fall / rate};
+  }
+
+  // (20): the line that runs square to all others of constant share, by Runge and Kutta's steps.
+  [[nodiscard]] Turned square(double low, double share) const {
+    constexpr int steps = 32;
+    const double h = share / steps;
+    Turned t{low, 1, slope(low, 0).value};
+    for (int i = 0; i < steps; ++i) {
+      const double v = h * i;
+      const Slope a = slope(t.at, v);
+      const Slope b = slope(t.at + h / 2 * a.value, v + h / 2);
+      const Slope c = slope(t.at + h / 2 * b.value, v + h / 2);
+      const Slope d = slope(t.at + h * c.value, v + h);
+      const double da = a.by_turned;
+      const double db = b.by_turned * (1 + h / 2 * da);
+      const double dc = c.by_turned * (1 + h / 2 * db);
+      const double dd = d.by_turned * (1 + h * dc);
+      t.at += h / 6 * (a.value + 2 * b.value + 2 * c.value + d.value);
+      t.by_low *= 1 + h / 6 * (da + 2 * db + 2 * dc + dd);
+    }
+    t.by_share = slope(t.at, share).value;
+    return t;
+  }
+  struct Slope {
+    double value = 0, by_turned = 0;
+  };
+  [[nodiscard]] Slope slope(double turned, double share) const {
+    const Move m = move(turned, share);
+    const double over = m.out * m.out + m.radius * m.radius + m.up * m.up;
+    const double value = -(m.out * out_ + m.up * up_) / over;
+    // The pace grows by the same factor everywhere: exp(k t).
+    const double k = s_.lead ? std::tan(*s_.lead) * std::sin(s_.half_angle) : 0;
+    const double d_over = 2 * (k * (m.out * m.out + m.up * m.up) + m.radius * m.out);
+    return {value, value * (k - d_over / over)};
+  }
+
+  void check_clear() const {
+    const double least = std::min(s_.from, s_.to) + std::min(0.0, out_);
+    if (least > 1e-3 * std::max(s_.from, s_.to)) return;
+    refuse("width", "reaches the axis", shown_mm(s_.width), "a strip clear of it", "make it narrower");
+  }
+
+  // Half a width at either end, along the lower edge: half circles take it.
+  void inset() {
+    const auto length = [&](double a, double b) {
+      return integral(
+          [&](double t) {
+            const Move m = move(t, 0);
+            return std::hypot(m.out, m.radius, m.up);
+          },
+          a, b);
+    };
+    const double half = s_.width / 2;
+    if (length(0, s_.angle) <= 2 * half)
+      refuse("width", "leaves no strip between its round ends", shown_mm(s_.width),
+             "less than the length of its edge", "make it longer or narrower");
+    ends_[0] = root([&](double t) { return length(0, t) - half; }, 0, s_.angle);
+    ends_[1] = root([&](double t) { return half - length(t, s_.angle); }, 0, s_.angle);
+  }
+
+  StandingSizes s_;
+  double out_, up_;  // of the whole ruling
+  std::array<double, 2> ends_;
+};
+
+// Where level ends lie past the point of a cone they find no place on it.
+void check_ends(const StandingStrip& strip) {
+  for (const double low : strip.ends()) {
+    for (const double share : {0.0, 0.5, 1.0}) {
+      const SurfacePoint p = strip.point(low, share);
+      if (norm(p.at) < HUGE_VAL && norm(p.du) > 0 && norm(p.du) < HUGE_VAL) continue;
+      refuse("ends", "find no place on the upper edge", "level", "square, upright or round", "choose others");
+    }
+  }
+}
+
+}  // namespace
+
+CurvedForm form(const StandingSizes& s) {
+  const auto strip = std::make_shared<const StandingStrip>(s);
+  check_ends(*strip);
+  const auto [first, last] = strip->ends();
+  const auto point = [strip, first = first, last = last, sense = s.sense](double u,
+                                                                          double v) -> SurfacePoint {
+    SurfacePoint p = strip->point(first + (sense > 0 ? u : 1 - u) * (last - first), v);
+    p.du = sense * (last - first) * p.du;
+    return p;
+  };
+  CurvedForm f;
+  f.size = std::hypot(2 * (std::max(s.from, s.to) + s.width), s.height + s.width);
+  double low = HUGE_VAL;
+  double high = -HUGE_VAL;
+  constexpr int looks = 2000;
+  for (int i = 0; i <= looks; ++i) {
+    for (const double v : {0.0, 1.0}) {
+      const SurfacePoint p = point(static_cast<double>(i) / looks, v);
+      const Vec3 n = cross(p.du, p.dv);
+      const double lean = std::abs(n.z) / norm(n) * s.thickness / 2;
+      low = std::min(low, p.at.z - lean);
+      high = std::max(high, p.at.z + lean);
+    }
+  }
+  f.overall_height = high - low;
+  const bool round = s.ends == StripEnds::round;
+  const bool alike = s.from == s.to && !(round && s.pieces > 1);
+  const double turn = (last - first) / s.pieces;
+  for (int i = 0; i < s.pieces; ++i) {
+    if (alike && i > 0) {
+      f.pieces.front().copies.push_back({i * turn, s.sense * i * s.height * turn / s.angle});
+      continue;
+    }
+    CurvedPiece piece;
+    piece.number = i;
+    const double from = static_cast<double>(i) / s.pieces;
+    const double to = static_cast<double>(i + 1) / s.pieces;
+    const int columns = 1 + static_cast<int>(6 * turn / two_pi - 1e-9);
+    for (int k = 0; k <= columns; ++k) piece.surface.us.push_back(from + (to - from) * k / columns);
+    piece.surface.vs = {0, 1};
+    piece.surface.size = f.size;
+    piece.surface.point = point;
+    piece.round_start = round && i == 0;
+    piece.round_end = round && i + 1 == s.pieces;
+    f.pieces.push_back(std::move(piece));
+  }
+  return f;
+}
+
+}  // namespace juggler
