@@ -362,6 +362,24 @@ TEST(StretchedJobs, StripsStandOnTheirBody) {
   EXPECT_TRUE(part["lead_angle"].is_null());
 }
 
+TEST(StretchedJobs, CardsCountCurvedSidesFromTheBase) {
+  // Past half a turn the base of an end lies above its top; level ends are curved on the flat.
+  const JobResult r = developed(
+      "shape = \"helical_strip\"\non.diameter = 300\nwidth = 60\npitch = 260\nturns = 0.75\ntilt = 40\n"
+      "ends = \"level\"\n");
+  const BenchCard card = bench_card(r.pieces[0], r.job.bench);
+  ASSERT_FALSE(card.sides.empty());
+  const std::vector<Element>& e = r.pieces[0].blank.elements;
+  EXPECT_LT(norm(card.sides.front().start - e.front().base), 1);
+  EXPECT_LT(norm(card.sides.back().start - e.front().top), 1);
+  EXPECT_LT(norm(card.sides.front().end - e.back().base), 1);
+  // Square ends are all but straight, which rounding does not show.
+  const JobResult square = developed(
+      "shape = \"helical_strip\"\non.diameter = 300\nwidth = 60\npitch = 260\nturns = 0.75\ntilt = 40\n");
+  EXPECT_TRUE(bench_card(square.pieces[0], square.job.bench).sides.empty());
+  EXPECT_FALSE(square.pieces[0].blank.marks.texts.empty());
+}
+
 // --- transitions by even rulings
 
 const std::string twisted =

@@ -25,7 +25,7 @@ double mean_breadth(const Blank& blank) {
   return sum > 0 ? sum / 2 : as_laid(blank).width / 2;
 }
 
-// The space nearest to a fraction of the way round, clear of the element lines.
+// The space nearest to a fraction of the way round, clear of the element lines; the middles of all are given.
 Space space_at(const Blank& blank, double fraction, const std::vector<Vec2>& middles) {
   const int spaces = static_cast<int>(blank.elements.size()) - 1;
   const auto k = static_cast<size_t>(std::min(static_cast<int>(fraction * spaces), spaces - 1));
@@ -33,8 +33,7 @@ Space space_at(const Blank& blank, double fraction, const std::vector<Vec2>& mid
   const Element& b = blank.elements[k + 1];
   const Vec2 base = half_way(a.base, b.base);
   const Vec2 top = half_way(a.top, b.top);
-  return {half_way(middles[k], middles[k + 1]), line(base, top).heading, norm(top - base),
-          mean_breadth(blank) / spaces};
+  return {middles[k], line(base, top).heading, norm(top - base), mean_breadth(blank) / spaces};
 }
 
 bool within(const Outline& edge, const std::vector<Vec2>& points) {
@@ -152,7 +151,11 @@ Marks make_marks(const Blank& blank, const Making& making) {
     lines.insert(lines.end(), parts.begin(), parts.end());
   }
   std::vector<Vec2> middles;
-  for (const Element& e : blank.elements) middles.push_back(half_way(e.base, e.top));
+  for (size_t i = 0; i + 1 < blank.elements.size(); ++i) {
+    const Element& a = blank.elements[i];
+    const Element& b = blank.elements[i + 1];
+    middles.push_back(half_way(half_way(a.base, b.base), half_way(a.top, b.top)));
+  }
   return make_marks(blank, making, std::move(lines), middles);
 }
 
@@ -164,9 +167,10 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
   add_arrow(marks, space_at(blank, 0.375, middles), edge);
   std::vector<Arc> keep_clear = marks.lines;
   for (const Crease& c : blank.creases) keep_clear.insert(keep_clear.end(), c.line.begin(), c.line.end());
-  if (add_texts(marks, space_at(blank, 0.625, middles), identity_lines(making), edge, keep_clear))
+  if (blank.creases.empty() &&
+      add_texts(marks, space_at(blank, 0.625, middles), identity_lines(making), edge, keep_clear))
     return marks;
-  // Elements that run together leave room elsewhere, or none.
+  // Elements that run together, and creases, leave room elsewhere, or none.
   const auto spaces = static_cast<double>(blank.elements.size() - 1);
   Marks best = marks;
   const double step = std::max(1.0, std::floor(spaces / 48));

@@ -78,7 +78,7 @@ void run_anticlockwise(std::vector<Edge>& edges);
 
 /// Element lines, number, face and an arrow to the top, all within the outline.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making);
-/// The same, the element lines given, and where the middles of all elements lie.
+/// The same, the element lines given, and where the middles of the spaces between them lie.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> element_lines,
                                const std::vector<Vec2>& middles);
 /// The rulings at which flats, cones and other stretches of a transition meet.

@@ -219,11 +219,11 @@ std::vector<Arc> element_lines(const StretchedPiece& piece, const Placing& placi
   return lines;
 }
 
-std::vector<Vec2> element_middles(const StretchedPiece& piece, const Placing& placing, int spaces) {
+std::vector<Vec2> space_middles(const StretchedPiece& piece, const Placing& placing, int spaces) {
   const Surface& s = piece.curved.surface;
   std::vector<Vec2> middles;
-  for (int i = 0; i <= spaces; ++i) {
-    const double u = s.us.front() + (s.us.back() - s.us.front()) * i / spaces;
+  for (int i = 0; i < spaces; ++i) {
+    const double u = s.us.front() + (s.us.back() - s.us.front()) * (i + 0.5) / spaces;
     middles.push_back(placed(piece.flat.at(u, (s.vs.front() + s.vs.back()) / 2).at, placing));
   }
   return middles;
@@ -302,7 +302,7 @@ Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Mak
   b.elements = elements_of(piece, placing, making.elements);
   b.creases = creases_of(piece, placing, making);
   b.marks = make_marks(b, making, element_lines(piece, placing, making.elements, making.fit),
-                       element_middles(piece, placing, making.elements));
+                       space_middles(piece, placing, making.elements));
   note_strain(b, part, piece);
   b.notes.insert(b.notes.end(), part.notes.begin(), part.notes.end());
   return b;

@@ -4,16 +4,12 @@
 #include <cmath>
 
 #include "juggler/surface.h"
+#include "refuse.h"
 
 namespace juggler {
 namespace {
 
 constexpr double two_pi = 2 * std::numbers::pi;
-
-[[noreturn]] void refuse(const char* key, const std::string& reason, const std::string& found,
-                         const std::string& allowed, const std::string& advice) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
 
 // A place of the cone's middle by its distance along the generator from where the lower edge starts, and the
 // angle turned; and of its flat, which has that start at the origin and its generator upright.

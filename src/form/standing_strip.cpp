@@ -5,16 +5,12 @@
 #include <memory>
 
 #include "juggler/surface.h"
+#include "refuse.h"
 
 namespace juggler {
 namespace {
 
 constexpr double two_pi = 2 * std::numbers::pi;
-
-[[noreturn]] void refuse(const char* key, const std::string& reason, const std::string& found,
-                         const std::string& allowed, const std::string& advice) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
 
 // The angle turned at a place across, by that at the lower edge, and its derivatives by both.
 struct Turned {

@@ -30,16 +30,37 @@ std::vector<const Edge*> rims_of(const Blank& b) {
   return rims;
 }
 
-// Seam edges are straight but for those of walls that stretch.
-bool curved_sides(const Blank& b) {
-  return b.patches.empty() ? false : std::any_of(b.edges.begin(), b.edges.end(), [](const Edge& e) {
-    const bool seam = e.name == EdgeName::seam_start || e.name == EdgeName::seam_end;
-    return seam && (e.arcs.size() > 1 || !is_straight(e.arcs.front()));
+Vec2 point_along(const Edge& e, double length) {
+  for (const Arc& arc : e.arcs) {
+    if (length <= arc.length) return point_at(arc, length);
+    length -= arc.length;
+  }
+  return end_of(e.arcs.back());
+}
+
+double distance_to_line(Vec2 p, Vec2 a, Vec2 b) {
+  const Vec2 d = b - a;
+  const double along = dot(d, d) > 0 ? std::clamp(dot(p - a, d) / dot(d, d), 0.0, 1.0) : 0;
+  return norm(p - (a + along * d));
+}
+
+// Seam edges are straight but for those of walls that stretch, and these where rounding does not show it.
+bool curved_sides(const Blank& b, double round_to) {
+  if (b.patches.empty()) return false;
+  return std::any_of(b.edges.begin(), b.edges.end(), [&](const Edge& e) {
+    if (e.name != EdgeName::seam_start && e.name != EdgeName::seam_end) return false;
+    const double length = length_of(e.arcs);
+    const Vec2 from = point_along(e, 0);
+    const Vec2 to = point_along(e, length);
+    double off = 0;
+    for (int i = 1; i < 16; ++i)
+      off = std::max(off, distance_to_line(point_along(e, length * i / 16), from, to));
+    return off > round_to / 4;
   });
 }
 
 Marking marking_of(const Blank& b, const Bench& bench) {
-  if (curved_sides(b)) return Marking::coordinates;
+  if (curved_sides(b, bench.round_to)) return Marking::coordinates;
   bool far = false;
   bool round = false;  // an arc of half a turn or more has no offsets from its chord
   for (const Edge* e : rims_of(b)) {
@@ -146,20 +167,6 @@ void add_corners(BenchCard& card, const Edge& e) {
   }
 }
 
-Vec2 point_along(const Edge& e, double length) {
-  for (const Arc& arc : e.arcs) {
-    if (length <= arc.length) return point_at(arc, length);
-    length -= arc.length;
-  }
-  return end_of(e.arcs.back());
-}
-
-double distance_to_line(Vec2 p, Vec2 a, Vec2 b) {
-  const Vec2 d = b - a;
-  const double along = dot(d, d) > 0 ? std::clamp(dot(p - a, d) / dot(d, d), 0.0, 1.0) : 0;
-  return norm(p - (a + along * d));
-}
-
 // The ends of the elements on a rim, in order along it.
 std::vector<Vec2> rim_points(const Blank& b, EdgeName name) {
   std::vector<Vec2> points;
@@ -194,11 +201,12 @@ double polyline_change(const std::vector<Vec2>& points, double step) {
 
 // Both seam edges, from the base upwards.
 void add_sides(BenchCard& card, const Blank& b) {
-  if (!curved_sides(b)) return;
+  if (!curved_sides(b, card.round_to)) return;
   constexpr int steps = 12;
   const auto upwards = [&](EdgeName name, double share) {
     const Edge& e = *edge(b, name);
-    const bool up = end_of(e.arcs.back()).y > e.arcs.front().start.y;
+    const Vec2 base = name == EdgeName::seam_start ? b.elements.front().base : b.elements.back().base;
+    const bool up = norm(e.arcs.front().start - base) < norm(end_of(e.arcs.back()) - base);
     return point_along(e, (up ? share : 1 - share) * length_of(e.arcs));
   };
   for (int i = 0; i <= steps; ++i) {
