@@ -657,7 +657,9 @@ TEST(StandingStrip, EndsAreCutAsAsked) {
     for (const auto& on_to : {std::optional<double>{}, std::optional<double>{380}}) {
       for (const StripEnds ends :
            {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
-        const StretchedPart part = stretch(standing_strip(55, on_to, ends), middle, hand);
+        HelicalStrip strip = standing_strip(55, on_to, ends);
+        strip.turns = 0.3;
+        const StretchedPart part = stretch(strip, middle, hand);
         const Surface& s = part.pieces[0].curved.surface;
         for (const double u : {s.us.front(), s.us.back()}) {
           const Vec3 foot = s.point(u, 0).at;

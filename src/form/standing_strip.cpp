@@ -22,7 +22,12 @@ struct Turned {
 class StandingStrip {
  public:
   explicit StandingStrip(const StandingSizes& s)
-      : s_(s), out_(s.width * std::sin(s.lean)), up_(s.width * std::cos(s.lean)), ends_{0, s.angle} {
+      : s_(s),
+        out_(s.width * std::sin(s.lean)),
+        up_(s.width * std::cos(s.lean)),
+        growth_(s.lead ? std::tan(*s.lead) * std::sin(s.half_angle) : 0),
+        over_(growth_ == 0 ? s.angle : std::expm1(growth_ * s.angle)),
+        ends_{0, s.angle} {
     check_clear();
     if (s.ends == StripEnds::round) inset();
   }
@@ -51,8 +56,9 @@ class StandingStrip {
     double radius = 0, out = 0, up = 0;
   };
   [[nodiscard]] Move move(double turned, double share) const {
-    const double pace = s_.pace(turned);
-    const double rate = s_.pace_rate(turned);
+    // (18), its rate by itself: this is looked at often.
+    const double pace = (growth_ == 0 ? turned : std::expm1(growth_ * turned)) / over_;
+    const double rate = growth_ * pace + (growth_ == 0 ? 1 : growth_) / over_;
     return {s_.from + (s_.to - s_.from) * pace + share * out_, (s_.to - s_.from) * rate, s_.height * rate};
   }
 
@@ -103,10 +109,8 @@ class StandingStrip {
     const Move m = move(turned, share);
     const double over = m.out * m.out + m.radius * m.radius + m.up * m.up;
     const double value = -(m.out * out_ + m.up * up_) / over;
-    // The pace grows by the same factor everywhere: exp(k t).
-    const double k = s_.lead ? std::tan(*s_.lead) * std::sin(s_.half_angle) : 0;
-    const double d_over = 2 * (k * (m.out * m.out + m.up * m.up) + m.radius * m.out);
-    return {value, value * (k - d_over / over)};
+    const double d_over = 2 * (growth_ * (m.out * m.out + m.up * m.up) + m.radius * m.out);
+    return {value, value * (growth_ - d_over / over)};
   }
 
   void check_clear() const {
@@ -135,6 +139,8 @@ class StandingStrip {
 
   StandingSizes s_;
   double out_, up_;  // of the whole ruling
+  double growth_;    // k, by which the pace grows
+  double over_;      // what the pace is of
   std::array<double, 2> ends_;
 };
 
