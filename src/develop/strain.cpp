@@ -37,7 +37,8 @@ std::vector<double> looks(const std::vector<double>& breaks, int each) {
   std::vector<double> all;
   for (size_t i = 0; i + 1 < breaks.size(); ++i) {
     for (int k = 0; k <= each; ++k) {
-      const double x = -std::cos(std::numbers::pi * k / each);
+      // Its ends from within: the strain may jump there.
+      const double x = (1 - 2e-7) * -std::cos(std::numbers::pi * k / each);
       all.push_back((breaks[i] + breaks[i + 1] + x * (breaks[i + 1] - breaks[i])) / 2);
     }
   }
@@ -72,13 +73,18 @@ struct Top {
   double strain = 0;
 };
 
-// Uphill from each that is nearly the highest.
-Top highest(std::vector<Top> tops, const std::function<double(double, double)>& f, const Surface& s) {
+// Uphill from each of the looks, in columns, that is nearly the highest and higher than those beside it.
+Top highest(const std::vector<Top>& looks, size_t column, const std::function<double(double, double)>& f,
+            const Surface& s) {
   double most = 0;
-  for (const Top& t : tops) most = std::max(most, t.strain);
+  for (const Top& t : looks) most = std::max(most, t.strain);
   Top best;
-  for (Top& t : tops) {
-    if (t.strain < 0.9 * most) continue;
+  for (size_t k = 0; k < looks.size(); ++k) {
+    Top t = looks[k];
+    const auto higher = [&](bool there, size_t other) { return there && looks[other].strain > t.strain; };
+    const bool passed = higher(k % column > 0, k - 1) || higher(k % column + 1 < column, k + 1) ||
+                        higher(k >= column, k - column) || higher(k + column < looks.size(), k + column);
+    if (passed || t.strain < 0.9 * most) continue;
     climb(f, s, t.u, t.v);
     t.strain = f(t.u, t.v);
     if (t.strain > best.strain) best = t;
@@ -103,20 +109,17 @@ StrainNumbers strain_of(const Surface& s, const StretchedFlat& flat) {
   const auto keep = [](double& greatest, double value) {
     if (std::abs(value) > std::abs(greatest)) greatest = value;
   };
-  std::vector<Top> tops;  // the greatest looked at in each patch
-  for (size_t i = 0; i < us.size(); ++i) {
-    for (size_t j = 0; j < vs.size(); ++j) {
-      const Strain strain = at(us[i], vs[j]);
+  std::vector<Top> looked;
+  for (const double u : us) {
+    for (const double v : vs) {
+      const Strain strain = at(u, v);
       keep(n.greatest_along, strain.along);
       keep(n.greatest_across, strain.across);
-      const size_t patch = i / (each + 1) * (s.vs.size() - 1) + j / (each + 1);
-      tops.resize(std::max(tops.size(), patch + 1));
-      const double now = std::abs(strain.greatest());
-      if (now > tops[patch].strain) tops[patch] = {us[i], vs[j], now};
+      looked.push_back({u, v, std::abs(strain.greatest())});
     }
   }
-  const Top top = highest(
-      tops, [&](double u, double v) { return std::abs(at(u, v).greatest()); }, s);
+  const auto greatest = [&](double u, double v) { return std::abs(at(u, v).greatest()); };
+  const Top top = highest(looked, vs.size(), greatest, s);
   n.u = top.u;
   n.v = top.v;
   // The place stated is the very one looked at: at corners of patches strain changes steeply.

@@ -17,7 +17,8 @@ const std::vector<ShapeHelp>& shapes() {
        "One of diameter, radius, girth; and height, or short_side and long_side for a slanting top.",
        help_of(shape_key_table("cylinder"), "")},
       {"transition",
-       "a transition: a wall between two profiles by its true rulings, its ends level or tilted",
+       "a transition: a wall between two profiles, its ends level or tilted, by its true rulings or by even "
+       "ones",
        std::string(transition_figure + 1),
        "A profile of both ends, and height. In short: diameter for a circle, width and length for a "
        "rectangle.\n"
@@ -57,8 +58,7 @@ const std::vector<ShapeHelp>& shapes() {
       {"coil", "a coil: strip wound in a flat spiral", std::string(coil_figure + 1),
        "start.inside_diameter or start.middle_diameter; spacing; turns or outside.diameter; width.",
        help_of(shape_key_table("coil"), "")},
-      {"helical_strip",
-       "a helical strip: wound up a cylinder or cone, lying against it, or standing on a cylinder",
+      {"helical_strip", "a helical strip: wound up a cylinder or cone, lying against it or standing on it",
        std::string(strip_figure + 1),
        "on.diameter, width, and two of pitch, turns, height and lead_angle. With tilt it stands on the body "
        "and\nstretches: more than strain_limit is refused unless allow_strain = true.",

@@ -143,6 +143,7 @@ TEST_F(Program, HelpShapesAndVersion) {
     EXPECT_TRUE(has(r.out, "juggler " + std::string(command))) << "help with an example\n" << r.out;
   }
   EXPECT_TRUE(has(juggler("shapes").out, "cone"));
+  EXPECT_TRUE(has(juggler("shapes").out, "\nhelical_strip  a helical strip")) << juggler("shapes").out;
   const std::string cone = juggler("shapes cone").out;
   for (const char* word : {"base.diameter", "seam.wedge", "half_angle", "plan angle", "sheet.thickness"}) {
     EXPECT_TRUE(has(cone, word)) << word;
