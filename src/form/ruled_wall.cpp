@@ -57,10 +57,10 @@ std::vector<double> breaks_of(const Edges& s) {
   return breaks;
 }
 
-Sweep sweep_of(Edges edges) {
+SweptWall sweep_of(Edges edges) {
   const auto shared = std::make_shared<const Edges>(std::move(edges));
   const std::vector<double> breaks = breaks_of(*shared);
-  Sweep sweep;
+  SweptWall sweep;
   for (size_t i = 0; i + 1 < breaks.size(); ++i)
     sweep.push_back({breaks[i], breaks[i + 1], [shared](double u) { return shared->at(u); }});
   return sweep;
@@ -91,12 +91,12 @@ CurvedForm form(const RuledWall& w, const Sheet& sheet, Hand hand) {
     edges.rulings = even_rulings();
   }
   f.opens_flat = f.rulings == Rulings::developable;
-  const Sweep whole = sweep_of(std::move(edges));
+  const SweptWall whole = sweep_of(std::move(edges));
   f.size = size_of(whole);
   check_sweep(whole, f.size);
   f.overall_height = overall_height(whole, *sheet.thickness);
   constexpr int deepest = 3;
-  const Sweep sweep = halved(whole, f.size, deepest);
+  const SweptWall sweep = halved(whole, f.size, deepest);
   const auto repeats = repeats_by(w, *f.rulings, hand);
   for (int i = 0; i < w.pieces; ++i) {
     if (repeats && i > 0) {

@@ -12,7 +12,7 @@ SurfacePoint SweptStretch::point(double u, double v) const {
   return {(1 - v) * e.base + v * e.top, (1 - v) * e.d_base + v * e.d_top, e.top - e.base};
 }
 
-double size_of(const Sweep& sweep) {
+double size_of(const SweptWall& sweep) {
   Vec3 low{HUGE_VAL, HUGE_VAL, HUGE_VAL};
   Vec3 high{-HUGE_VAL, -HUGE_VAL, -HUGE_VAL};
   const int looks = 1 + 200 / static_cast<int>(sweep.size());
@@ -31,11 +31,11 @@ double size_of(const Sweep& sweep) {
 namespace {
 
 // How far along the whole wall.
-double share_of(const Sweep& sweep, double u) {
+double share_of(const SweptWall& sweep, double u) {
   return (u - sweep.front().from) / (sweep.back().to - sweep.front().from);
 }
 
-[[noreturn]] void refuse_fold(const Sweep& sweep, double u, double v) {
+[[noreturn]] void refuse_fold(const SweptWall& sweep, double u, double v) {
   throw Refusal({.reason = "folds back on itself: neighbouring rulings cross",
                  .key = "rulings",
                  .found = "at " + shown_percent(share_of(sweep, u)) + " of the wall, " + shown_percent(v) +
@@ -46,7 +46,7 @@ double share_of(const Sweep& sweep, double u) {
 
 }  // namespace
 
-void check_sweep(const Sweep& sweep, double size) {
+void check_sweep(const SweptWall& sweep, double size) {
   const int looks = std::max(16, 400 / static_cast<int>(sweep.size()));
   constexpr std::array places{0.02, 0.25, 0.5, 0.75, 0.98};
   std::array<Vec3, places.size()> last{};
@@ -75,7 +75,7 @@ void check_sweep(const Sweep& sweep, double size) {
   }
 }
 
-double overall_height(const Sweep& sweep, double thickness) {
+double overall_height(const SweptWall& sweep, double thickness) {
   double low = HUGE_VAL;
   double high = -HUGE_VAL;
   const int looks = 40 + 2000 / static_cast<int>(sweep.size());
@@ -151,7 +151,7 @@ bool is_plain(const SweptStretch& s, double size) {
          are_plain<3>(areas, s.from, s.to, area_within * greatest_area(s));
 }
 
-void add_halved(Sweep& all, const SweptStretch& s, double size, int depth) {
+void add_halved(SweptWall& all, const SweptStretch& s, double size, int depth) {
   if (depth > 0 && !is_plain(s, size)) {
     const double middle = (s.from + s.to) / 2;
     add_halved(all, {s.from, middle, s.at, s.creased}, size, depth - 1);
@@ -163,13 +163,13 @@ void add_halved(Sweep& all, const SweptStretch& s, double size, int depth) {
 
 }  // namespace
 
-Sweep halved(const Sweep& sweep, double size, int deepest) {
-  Sweep all;
+SweptWall halved(const SweptWall& sweep, double size, int deepest) {
+  SweptWall all;
   for (const SweptStretch& s : sweep) add_halved(all, s, size, deepest);
   return all;
 }
 
-Sweep part_of(const Sweep& once, double from, double to) {
+SweptWall part_of(const SweptWall& once, double from, double to) {
   const double first = once.front().from;
   const double turn = once.back().to - first;
   const double near = 1e-9 * turn;
@@ -184,7 +184,7 @@ Sweep part_of(const Sweep& once, double from, double to) {
   };
   from = snapped(from);
   to = snapped(to);
-  Sweep part;
+  SweptWall part;
   for (double shift = turn * std::floor((from - first) / turn + 1e-9); first + shift < to - near;
        shift += turn) {
     for (const SweptStretch& s : once) {
@@ -201,7 +201,7 @@ Sweep part_of(const Sweep& once, double from, double to) {
 namespace {
 
 // Across the wall, as it turns along its rulings: places between rows of patches.
-std::vector<double> rows_of(const Sweep& sweep) {
+std::vector<double> rows_of(const SweptWall& sweep) {
   for (const size_t rows : {1U, 2U, 4U}) {
     std::vector<double> vs;
     for (size_t i = 0; i <= rows; ++i) vs.push_back(static_cast<double>(i) / static_cast<double>(rows));
@@ -224,13 +224,13 @@ std::vector<double> rows_of(const Sweep& sweep) {
 
 }  // namespace
 
-Surface surface_of(const Sweep& sweep, double size) {
+Surface surface_of(const SweptWall& sweep, double size) {
   Surface surface;
   for (const SweptStretch& s : sweep) surface.us.push_back(s.from);
   surface.us.push_back(sweep.back().to);
   surface.vs = rows_of(sweep);
   surface.size = size;
-  surface.point = [shared = std::make_shared<const Sweep>(sweep)](double u, double v) {
+  surface.point = [shared = std::make_shared<const SweptWall>(sweep)](double u, double v) {
     const auto found = std::lower_bound(shared->begin(), shared->end() - 1, u,
                                         [](const SweptStretch& s, double at) { return s.to < at; });
     return found->point(u, v);

@@ -22,20 +22,20 @@ struct SweptStretch {
 
   [[nodiscard]] SurfacePoint point(double u, double v) const;
 };
-using Sweep = std::vector<SweptStretch>;
+using SweptWall = std::vector<SweptStretch>;
 
 /// The diagonal of the box about its edges.
-[[nodiscard]] double size_of(const Sweep& sweep);
+[[nodiscard]] double size_of(const SweptWall& sweep);
 /// Errors  Refusal where a ruling has no length, or neighbouring rulings cross.
-void check_sweep(const Sweep& sweep, double size);
+void check_sweep(const SweptWall& sweep, double size);
 /// Of the metal.
-[[nodiscard]] double overall_height(const Sweep& sweep, double thickness);
+[[nodiscard]] double overall_height(const SweptWall& sweep, double thickness);
 /// Its stretches halved, so often at most, where polynomials such as flats are made of do not follow its
 /// edges to 1e-10 of the size.
-[[nodiscard]] Sweep halved(const Sweep& sweep, double size, int deepest);
+[[nodiscard]] SweptWall halved(const SweptWall& sweep, double size, int deepest);
 /// A part of it; what lies past its end begins anew from its start. Ends so near to where two stretches meet
 /// are meant to be there.
-[[nodiscard]] Sweep part_of(const Sweep& once, double from, double to);
-[[nodiscard]] Surface surface_of(const Sweep& sweep, double size);
+[[nodiscard]] SweptWall part_of(const SweptWall& once, double from, double to);
+[[nodiscard]] Surface surface_of(const SweptWall& sweep, double size);
 
 }  // namespace juggler
