@@ -65,7 +65,7 @@ std::vector<RimEdge> rims_of(const Blank& blank, const std::vector<FlatPanel>& p
 // whose rim is nearest is meant. Where rulings graze the rim a point just off it may lie on none: then it is
 // held in the plane that touches the wall at the nearest point of the rim, which is off by its distance
 // squared over the wall's radius.
-Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction, Vec2 p) {
+OutlinePlace place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction, Vec2 p) {
   const double whole = rim.end_run - rim.start_run;
   const double about = 0.2 * whole + 0.01 * rim.runs.back();
   const double run = rim.start_run + (rim.rising ? fraction : 1 - fraction) * whole;
@@ -95,8 +95,9 @@ Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double 
   return {rim.end, u, dot(p - panel.base(u), direction(panel.heading(u))), aside(u)};
 }
 
-std::vector<Place> outline_places(const std::vector<RimEdge>& rims, const std::vector<FlatPanel>& panels) {
-  std::vector<Place> places;
+std::vector<OutlinePlace> outline_places(const std::vector<RimEdge>& rims,
+                                         const std::vector<FlatPanel>& panels) {
+  std::vector<OutlinePlace> places;
   for (const RimEdge& rim : rims) {
     const double whole = length_of(rim.edge->arcs);
     const int looks = rim.edge->arcs.size() > 4 ? 8 : 16;

@@ -7,7 +7,7 @@ namespace juggler {
 
 /// A point of the blank's outline, found again among the rulings: where it is asked to be, and how far along
 /// its ruling it lies, and how far to the left of it.
-struct Place {
+struct OutlinePlace {
   EndName end = EndName::base;
   double u = 0;
   double along = 0;
@@ -35,10 +35,10 @@ struct RimEdge {
 
 /// The ruling of a point close to a rim, of which is known after what fraction of the rim's length it
 /// comes.
-[[nodiscard]] Place place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction,
-                             Vec2 p);
+[[nodiscard]] OutlinePlace place_of(const std::vector<FlatPanel>& panels, const RimEdge& rim, double fraction,
+                                    Vec2 p);
 /// Of many points along every rim.
-[[nodiscard]] std::vector<Place> outline_places(const std::vector<RimEdge>& rims,
-                                                const std::vector<FlatPanel>& panels);
+[[nodiscard]] std::vector<OutlinePlace> outline_places(const std::vector<RimEdge>& rims,
+                                                       const std::vector<FlatPanel>& panels);
 
 }  // namespace juggler

@@ -65,12 +65,13 @@ FormedRuling first_ruling(const Blank& blank, const Form& f) {
           blank.face_up == Face::inside ? Vec3{} - left : left};
 }
 
-std::vector<double> rulings_to_form(const Blank& blank, const Form& f, const std::vector<Place>& places) {
+std::vector<double> rulings_to_form(const Blank& blank, const Form& f,
+                                    const std::vector<OutlinePlace>& places) {
   std::vector<double> us{blank.forming.front().from, f.from(), f.to(), blank.forming.back().to};
   for (const FormingPanel& p : blank.forming) {
     for (const Station& s : p.stations) us.push_back(s.u);
   }
-  for (const Place& p : places) us.push_back(p.u);
+  for (const OutlinePlace& p : places) us.push_back(p.u);
   std::sort(us.begin(), us.end());
   us.erase(std::unique(us.begin(), us.end()), us.end());
   return us;
@@ -113,7 +114,7 @@ double off_edge(const Form& f, EndName end, double u, Vec3 point, double allowed
 }
 
 Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const Formed& formed,
-                      const std::vector<Place>& places, double allowed) {
+                      const std::vector<OutlinePlace>& places, double allowed) {
   Worst worst;
   worst.form = &f;
   for (size_t i = 0; i < formed.us.size(); ++i) {
@@ -131,7 +132,7 @@ Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const
     for (const AskedProfile& p : f.profiles)
       worst.look(miss(r, p, f.neutral), p.end == EndName::base ? "base profile" : "top profile", u);
   }
-  for (const Place& p : places) {
+  for (const OutlinePlace& p : places) {
     const FormedRuling& r = formed.at(p.u);
     worst.look(off_edge(f, p.end, p.u, r.base + p.along * r.e + p.aside * r.left, allowed),
                p.end == EndName::base ? "base edge as cut" : "top edge as cut", p.u);
@@ -309,7 +310,7 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   const std::vector<FlatPanel> panels = flat_panels(blank);
   const std::vector<RimEdge> rims = rims_of(blank, panels, f.ends.has_value());
-  const std::vector<Place> places = outline_places(rims, panels);
+  const std::vector<OutlinePlace> places = outline_places(rims, panels);
   Formed formed{rulings_to_form(blank, f, places), {}};
   formed.rulings = form_again(panels, first_ruling(blank, f), formed.us);
 
