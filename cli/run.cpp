@@ -278,11 +278,13 @@ int check(const std::vector<std::string>& jobs, const Options& options) {
 int show_shapes(const std::string& shape) {
   bool found = false;
   size_t longest = 0;
-  for (const ShapeHelp& help : shapes()) longest = std::max(longest, std::string(help.name).size());
+  for (const ShapeHelp& help : shapes()) {
+    if (shape.empty()) longest = std::max(longest, std::string(help.name).size());
+  }
   for (const ShapeHelp& help : shapes()) {
     if (!shape.empty() && shape != help.name) continue;
     found = true;
-    std::cout << fmt::format("{:<{}}{}\n", help.name, longest + 2, help.summary);
+    std::cout << fmt::format("{:<{}}{}\n", help.name + std::string("  "), longest + 2, help.summary);
     if (shape.empty()) continue;
     std::cout << '\n'
               << help.figure << '\n'
