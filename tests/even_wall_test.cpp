@@ -237,7 +237,8 @@ TEST(EvenWall, StandsInWhereNoneOpensFlat) {
   EXPECT_TRUE(has(text.advice, "by even rulings instead: strain_limit: is passed")) << text.advice;
   EXPECT_TRUE(has(text.advice, "or say allow_strain = true"));
   const StretchedPart part = stretched(t);
-  EXPECT_TRUE(has(part.notes.front(), "No wall between its ends opens flat (base.profile.corner: is hollow"));
+  EXPECT_TRUE(has(part.notes.front(),
+                  "No wall that opens flat is found between its ends (base.profile.corner: is hollow"));
   EXPECT_TRUE(prove(make_blanks(Shape(t), middle).front(), Shape(t), middle).passed);
   // A plane that cuts the other profile.
   Transition steep = between(circle(400), circle(300), 200);

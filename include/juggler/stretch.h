@@ -99,9 +99,15 @@ struct StretchedPart {
   [[nodiscard]] bool opens_flat() const;
 };
 
+/// By how much the lines across turn on the flat from the first to the last, radians, however far.
+[[nodiscard]] double turned_across(const StretchedPiece& piece);
+
 /// A blank of a growing flight, laid out with the least stretch, in the figures that rings are told by; it
 /// has no radii, and its gap is that of a turn at the mean of its own.
 [[nodiscard]] FlightRing ring_of(const StretchedPiece& piece);
+/// Of each blank of a growing flight, by number, the named flat that is not made; least stretch for up to 12
+/// blanks. Errors    Refusal as wind() and stretch() do, and for more blanks.
+[[nodiscard]] std::vector<FlightRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand);
 
 /// Works such a part out.
 ///

@@ -136,8 +136,7 @@ struct ConeStripSizes {
   double thickness = 0;
 };
 
-/// A standing strip worked out, on its middle. Its lower edge lies on a body whose radius and height go on
-/// with the angle turned t as pace(t) does from 0 to 1.
+/// A standing strip worked out, on its middle.
 struct StandingSizes {
   double from = 0, to = 0;     ///< radius of the body where the lower edge starts and ends
   double angle = 0;            ///< of the lower edge, from end to end
@@ -151,11 +150,6 @@ struct StandingSizes {
   StripEnds ends = StripEnds::square;
   int pieces = 1;
   double thickness = 0;
-
-  [[nodiscard]] double pace(double turned) const;
-  [[nodiscard]] double pace_rate(double turned) const;
-  /// The angle at which the pace has a value; NaN where it has none.
-  [[nodiscard]] double turned_at(double pace) const;
 };
 
 /// Work the sizes out.

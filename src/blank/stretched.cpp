@@ -149,20 +149,9 @@ Edges edges_of(const StretchedPiece& piece, double tolerance) {
 // The bisector of both ends upright, base down, in the positive quadrant.
 Placing laid_out(const StretchedPiece& piece, Face face_up, const std::vector<Edge>& edges) {
   const Surface& s = piece.curved.surface;
-  const auto across = [&](double u) {
-    return piece.flat.at(u, s.vs.back()).at - piece.flat.at(u, s.vs.front()).at;
-  };
-  const Vec2 first = across(s.us.front());
-  // Long walls turn by more than half a turn: the last heading is followed there.
-  double turned = 0;
-  constexpr int looks = 64;
-  Vec2 before = first;
-  for (int i = 1; i <= looks; ++i) {
-    const Vec2 now = across(s.us.front() + (s.us.back() - s.us.front()) * i / looks);
-    turned += std::atan2(cross(before, now), dot(before, now));
-    before = now;
-  }
-  return laid_upright(std::atan2(first.y, first.x) + turned / 2, face_up, edges);
+  const double start = s.us.front();
+  const Vec2 first = piece.flat.at(start, s.vs.back()).at - piece.flat.at(start, s.vs.front()).at;
+  return laid_upright(std::atan2(first.y, first.x) + turned_across(piece) / 2, face_up, edges);
 }
 
 std::vector<StretchPatch> patches_of(const StretchedPiece& piece, const Placing& placing) {

@@ -104,7 +104,7 @@ CurvedForm form_of(const EvenTransition& wall, StretchedPart& part, const Sheet&
   part.rulings = curved.rulings;
   part.once_round = curved.once_round;
   if (wall.refused)
-    part.notes.push_back("No wall between its ends opens flat (" + wall.refused->key + ": " +
+    part.notes.push_back("No wall that opens flat is found between its ends (" + wall.refused->key + ": " +
                          wall.refused->reason + ").");
   return curved;
 }
@@ -170,9 +170,6 @@ StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand
   }
 }
 
-namespace {
-
-// By how much the lines across turn on the flat from the first to the last, radians.
 double turned_across(const StretchedPiece& piece) {
   const Surface& s = piece.curved.surface;
   const auto across = [&](double u) {
@@ -186,10 +183,8 @@ double turned_across(const StretchedPiece& piece) {
     turned += std::atan2(cross(before, now), dot(before, now));
     before = now;
   }
-  return std::abs(turned);
+  return turned;
 }
-
-}  // namespace
 
 FlightRing ring_of(const StretchedPiece& piece) {
   const Surface& s = piece.curved.surface;
@@ -200,7 +195,7 @@ FlightRing ring_of(const StretchedPiece& piece) {
   };
   FlightRing ring;
   ring.flat = FlightFlat::least_stretch;
-  const double turned = turned_across(piece);
+  const double turned = std::abs(turned_across(piece));
   ring.sweep = Angle::radians(turned);
   ring.gap = Angle::radians(2 * std::numbers::pi * (1 - turned / (s.us.back() - s.us.front())));
   constexpr int looks = 128;
@@ -223,6 +218,23 @@ FlightRing ring_of(const StretchedPiece& piece) {
   constexpr int steps = 8;
   for (int i = 0; i <= steps; ++i) ring.map.push_back(at(n.u, static_cast<double>(i) / steps));
   return ring;
+}
+
+std::vector<FlightRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand) {
+  Flight other = flight;
+  other.allow_strain = true;
+  std::vector<FlightRing> rings;
+  if (flight.flat == FlightFlat::least_stretch) {
+    other.flat = FlightFlat::equal_edges;
+    for (const WoundPiece& piece : wind(other, sheet, hand).pieces) rings.push_back(piece.rings.front());
+    return rings;
+  }
+  constexpr double most = 12;
+  if (*flight.turns / flight.turns_per_blank > most)
+    throw Refusal({.reason = "it is worked out for up to 12 blanks that all differ"});
+  other.flat = FlightFlat::least_stretch;
+  for (const StretchedPiece& piece : stretch(other, sheet, hand).pieces) rings.push_back(ring_of(piece));
+  return rings;
 }
 
 }  // namespace juggler

@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "juggler/surface.h"
-#include "refuse.h"
+#include "strip_ends.h"
 
 namespace juggler {
 namespace {
@@ -147,15 +147,7 @@ class ConeStrip {
  private:
   // Half a width at either end, along the edge: half circles take it.
   void inset() {
-    const auto length = [&](double a, double b) {
-      return integral([&](double t) { return norm(lower(t).d); }, a, b);
-    };
-    const double half = s_.width / 2;
-    if (length(0, s_.angle) <= 2 * half)
-      refuse("width", "leaves no strip between its round ends", shown_mm(s_.width),
-             "less than the length of its edge", "make it longer or narrower");
-    lower_[0] = root([&](double t) { return length(0, t) - half; }, 0, s_.angle);
-    lower_[1] = root([&](double t) { return half - length(t, s_.angle); }, 0, s_.angle);
+    lower_ = inset_ends([&](double t) { return norm(lower(t).d); }, s_.angle, s_.width);
     upper_ = lower_;
   }
 
@@ -205,20 +197,6 @@ class ConeStrip {
   std::array<double, 2> lower_{}, upper_{};
 };
 
-double overall_height(const ConeStrip& strip, double lean) {
-  double low = HUGE_VAL;
-  double high = -HUGE_VAL;
-  constexpr int looks = 2000;
-  for (int i = 0; i <= looks; ++i) {
-    for (const double v : {0.0, 1.0}) {
-      const double z = strip.point(static_cast<double>(i) / looks, v).at.z;
-      low = std::min(low, z);
-      high = std::max(high, z);
-    }
-  }
-  return high - low + lean;
-}
-
 }  // namespace
 
 CurvedForm form(const ConeStripSizes& s) {
@@ -227,7 +205,7 @@ CurvedForm form(const ConeStripSizes& s) {
   CurvedForm f;
   f.opens_flat = true;
   f.size = std::hypot(2 * std::max(s.from, s.to), s.height) + s.width;
-  f.overall_height = overall_height(strip, std::abs(std::sin(s.half_angle)) * s.thickness);
+  f.overall_height = overall_height([&](double u, double v) { return strip.point(u, v); }, s.thickness);
   CurvedPiece piece;
   Surface& surface = piece.surface;
   const int columns = 1 + static_cast<int>(3 * s.angle / std::numbers::pi - 1e-9);

@@ -5,7 +5,7 @@
 #include <memory>
 
 #include "juggler/surface.h"
-#include "refuse.h"
+#include "strip_ends.h"
 
 namespace juggler {
 namespace {
@@ -46,19 +46,29 @@ class StandingStrip {
     };
     const Vec3 by_turned = in_space(m.out, m.radius, m.up);
     const Vec3 across = in_space(out_, 0, up_);
-    const double z = s_.height * s_.pace(t.at) + share * up_;
+    const double z = s_.height * pace(t.at) + share * up_;
     return {{m.radius * out.x, m.radius * out.y, z}, t.by_low * by_turned, across + t.by_share * by_turned};
   }
 
  private:
+  // (18), its rate by itself, and the angle at which it has a value: NaN where it has none.
+  [[nodiscard]] double pace(double turned) const {
+    return (growth_ == 0 ? turned : std::expm1(growth_ * turned)) / over_;
+  }
+  [[nodiscard]] double pace_rate(double pace) const {
+    return growth_ * pace + (growth_ == 0 ? 1 : growth_) / over_;
+  }
+  [[nodiscard]] double turned_at(double pace) const {
+    return growth_ == 0 ? pace * over_ : std::log1p(pace * over_) / growth_;
+  }
+
   // How a place moves as the angle turns: outwards, round, upwards; round it goes by its radius.
   struct Move {
     double radius = 0, out = 0, up = 0;
   };
   [[nodiscard]] Move move(double turned, double share) const {
-    // (18), its rate by itself: this is looked at often.
-    const double pace = (growth_ == 0 ? turned : std::expm1(growth_ * turned)) / over_;
-    const double rate = growth_ * pace + (growth_ == 0 ? 1 : growth_) / over_;
+    const double pace = this->pace(turned);
+    const double rate = pace_rate(pace);
     return {s_.from + (s_.to - s_.from) * pace + share * out_, (s_.to - s_.from) * rate, s_.height * rate};
   }
 
@@ -76,9 +86,9 @@ class StandingStrip {
   // (19)
   [[nodiscard]] Turned level(double low, double share) const {
     const double fall = up_ / s_.height;
-    const double at = s_.turned_at(s_.pace(low) - share * fall);
-    const double rate = s_.pace_rate(at);
-    return {at, s_.pace_rate(low) / rate, -fall / rate};
+    const double at = turned_at(pace(low) - share * fall);
+    const double rate = pace_rate(pace(at));
+    return {at, pace_rate(pace(low)) / rate, -fall / rate};
   }
 
   // (20): the line that runs square to all others of constant share, by Runge and Kutta's steps.
@@ -121,20 +131,11 @@ class StandingStrip {
 
   // Half a width at either end, along the lower edge: half circles take it.
   void inset() {
-    const auto length = [&](double a, double b) {
-      return integral(
-          [&](double t) {
-            const Move m = move(t, 0);
-            return std::hypot(m.out, m.radius, m.up);
-          },
-          a, b);
+    const auto speed = [&](double t) {
+      const Move m = move(t, 0);
+      return std::hypot(m.out, m.radius, m.up);
     };
-    const double half = s_.width / 2;
-    if (length(0, s_.angle) <= 2 * half)
-      refuse("width", "leaves no strip between its round ends", shown_mm(s_.width),
-             "less than the length of its edge", "make it longer or narrower");
-    ends_[0] = root([&](double t) { return length(0, t) - half; }, 0, s_.angle);
-    ends_[1] = root([&](double t) { return half - length(t, s_.angle); }, 0, s_.angle);
+    ends_ = inset_ends(speed, s_.angle, s_.width);
   }
 
   StandingSizes s_;
@@ -169,19 +170,7 @@ CurvedForm form(const StandingSizes& s) {
   };
   CurvedForm f;
   f.size = std::hypot(2 * (std::max(s.from, s.to) + s.width), s.height + s.width);
-  double low = HUGE_VAL;
-  double high = -HUGE_VAL;
-  constexpr int looks = 2000;
-  for (int i = 0; i <= looks; ++i) {
-    for (const double v : {0.0, 1.0}) {
-      const SurfacePoint p = point(static_cast<double>(i) / looks, v);
-      const Vec3 n = cross(p.du, p.dv);
-      const double lean = std::abs(n.z) / norm(n) * s.thickness / 2;
-      low = std::min(low, p.at.z - lean);
-      high = std::max(high, p.at.z + lean);
-    }
-  }
-  f.overall_height = high - low;
+  f.overall_height = overall_height(point, s.thickness);
   const bool round = s.ends == StripEnds::round;
   const bool alike = s.from == s.to && !(round && s.pieces > 1);
   const double turn = (last - first) / s.pieces;

@@ -16,6 +16,19 @@ std::vector<Key> wound(std::vector<Key> own) {
   return keys;
 }
 
+// A flight's own, with those of its blanks; a slide's floor is one.
+std::vector<Key> bladed(std::vector<Key> own, const std::string& of) {
+  append(own, {{"blank.turns", Kind::number, "of one blank" + of + ", 0.01 to 1 (else 1)"},
+               {"blank.flat",
+                Kind::choice,
+                "what a blank" + of +
+                    " keeps: the lengths of both edges, or all of it as nearly as can be (else equal_edges)",
+                {"equal_edges", "least_stretch"}},
+               {"strain_limit", Kind::number, "of the metal" + of + "; more is refused (else 0.05)"},
+               {"allow_strain", Kind::flag, "true makes it whatever the strain"}});
+  return wound(std::move(own));
+}
+
 const std::vector<Key> flight_keys{
     {"shaft.diameter", Kind::length, "of the inner edge"},
     {"outside.diameter", Kind::length, "of the outer edge, at the lower end"},
@@ -23,14 +36,7 @@ const std::vector<Key> flight_keys{
     {"pitch", Kind::length, "rise for one turn"},
     {"pitch.from", Kind::length, "or, where it grows or shrinks: at the lower end"},
     {"pitch.to", Kind::length, "and at the upper"},
-    {"turns", Kind::number, "of the whole flight, 0.01 to 200"},
-    {"blank.turns", Kind::number, "of one blank, 0.01 to 1 (else 1)"},
-    {"blank.flat",
-     Kind::choice,
-     "what the blank keeps: the lengths of both edges, or all of it as nearly as can be (else equal_edges)",
-     {"equal_edges", "least_stretch"}},
-    {"strain_limit", Kind::number, "of the metal; more is refused (else 0.05)"},
-    {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
+    {"turns", Kind::number, "of the whole flight, 0.01 to 200"}};
 
 const std::vector<Key> slide_keys{
     {"inside.diameter", Kind::length, "of the floor's inner edge"},
@@ -38,15 +44,7 @@ const std::vector<Key> slide_keys{
     {"pitch", Kind::length, "fall for one turn"},
     {"turns", Kind::number, "of the whole slide, 0.01 to 200"},
     {"inner.height", Kind::length, "of the inner wall over the floor, upright"},
-    {"outer.height", Kind::length, "of the outer wall over the floor, upright"},
-    {"blank.turns", Kind::number, "of one blank of the floor, 0.01 to 1 (else 1)"},
-    {"blank.flat",
-     Kind::choice,
-     "what a blank of the floor keeps: the lengths of both edges, or all of it as nearly as can be (else "
-     "equal_edges)",
-     {"equal_edges", "least_stretch"}},
-    {"strain_limit", Kind::number, "of the floor's metal; more is refused (else 0.05)"},
-    {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
+    {"outer.height", Kind::length, "of the outer wall over the floor, upright"}};
 
 const std::vector<Key> strip_keys{
     {"on.diameter", Kind::length, "of the body that the strip lies against; of a cone where it starts"},
@@ -113,8 +111,8 @@ std::vector<Key> make_wall_keys() {
 }  // namespace
 
 KeyTables curved_key_tables() {
-  return {{"flight", wound(flight_keys)},       {"coil", wound(coil_keys)},
-          {"helical_strip", wound(strip_keys)}, {"slide", wound(slide_keys)},
+  return {{"flight", bladed(flight_keys, "")},  {"coil", wound(coil_keys)},
+          {"helical_strip", wound(strip_keys)}, {"slide", bladed(slide_keys, " of the floor")},
           {"dome", stretched(dome_keys)},       {"ruled_wall", stretched(make_wall_keys())}};
 }
 

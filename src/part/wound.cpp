@@ -271,21 +271,6 @@ ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand han
   return c;
 }
 
-double StandingSizes::pace(double turned) const {
-  const double k = lead ? std::tan(*lead) * std::sin(half_angle) : 0;
-  return k == 0 ? turned / angle : std::expm1(k * turned) / std::expm1(k * angle);
-}
-
-double StandingSizes::pace_rate(double turned) const {
-  const double k = lead ? std::tan(*lead) * std::sin(half_angle) : 0;
-  return k == 0 ? 1 / angle : k * std::exp(k * turned) / std::expm1(k * angle);
-}
-
-double StandingSizes::turned_at(double pace) const {
-  const double k = lead ? std::tan(*lead) * std::sin(half_angle) : 0;
-  return k == 0 ? pace * angle : std::log1p(pace * std::expm1(k * angle)) / k;
-}
-
 StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
   StandingSizes all;
   all.from = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;

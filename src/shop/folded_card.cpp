@@ -168,9 +168,8 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
         fmt::format("Hole of {}: {} across, {} up.", len(h.diameter), len(h.centre.x), len(h.centre.y)));
   for (const Crease& c : b.creases)
     lines.push_back(
-        fmt::format("Crease {}: from {} along the base to {} along the top, counted from seam start; fold {} "
-                    "by {} deg at "
-                    "the base, {} at the top.",
+        fmt::format("Crease {}: from {} along the base to {} along the top, counted from seam start; "
+                    "fold {} by {} deg at the base, {} at the top.",
                     c.tag, len(c.base_run), len(c.top_run), c.up ? "up" : "down",
                     fixed(c.at_base.degrees(), 1), fixed(c.at_top.degrees(), 1)));
   if (!b.pressed) return lines;

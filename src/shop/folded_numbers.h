@@ -23,8 +23,6 @@ void add_wound_numbers(std::vector<Row>& rows, const PieceResult& piece, const U
 void add_rings_in_words(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 /// How far a wall may stretch.
 [[nodiscard]] std::string strain_text(const StrainLimit& strain);
-/// Where and how far a blank that stretches is folded, a line each.
-[[nodiscard]] std::vector<Row> crease_rows(const PieceResult& piece, const Units& units);
 /// Of a dome or ruled wall: the sizes asked for; edges flat and formed, and the strain.
 void add_stretched_sizes(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);

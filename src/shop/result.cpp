@@ -1,3 +1,5 @@
+#include <fmt/format.h>
+
 #include <algorithm>
 
 #include "juggler/card.h"
@@ -40,35 +42,21 @@ std::vector<Blank> blanks_of(const PartJob& part, const FormedAs& formed) {
   return make_blanks(part.asked, part.sheet, part.seam, part.making);
 }
 
-// The other flat of each blank of a flight that grows, by number; or why it is not worked out.
+// The flat that is not made of each blank of a flight that grows, by number; or why it is not worked out.
 struct OtherFlats {
   std::vector<FlightRing> rings = {};
   std::string missing = {};
 };
 
-OtherFlats other_flats(const PartJob& part, const FormedAs& formed) {
-  const auto* asked = std::get_if<Flight>(&part.asked);
-  if (!asked || !asked->grows()) return {};
-  Flight other = *asked;
-  other.allow_strain = true;
-  constexpr double most = 12;
-  OtherFlats flats;
+OtherFlats other_flats_of(const PartJob& part) {
+  const auto* flight = std::get_if<Flight>(&part.asked);
+  if (!flight || !flight->grows()) return {};
   try {
-    if (std::holds_alternative<StretchedPart>(formed)) {
-      other.flat = FlightFlat::equal_edges;
-      for (const WoundPiece& piece : wind(other, part.sheet, part.making.hand).pieces)
-        flats.rings.push_back(piece.rings.front());
-    } else if (*asked->turns / asked->turns_per_blank > most) {
-      flats.missing = "it is worked out for up to 12 blanks that all differ";
-    } else {
-      other.flat = FlightFlat::least_stretch;
-      for (const StretchedPiece& piece : stretch(other, part.sheet, part.making.hand).pieces)
-        flats.rings.push_back(ring_of(piece));
-    }
+    return {other_flats(*flight, part.sheet, part.making.hand), {}};
   } catch (const Refusal& refusal) {
-    flats.missing = refusal.what();
+    const char* name = flight->flat == FlightFlat::equal_edges ? "least stretch" : "equal edges";
+    return {{}, fmt::format("The flat of {} is not reported beside it: {}", name, refusal.what())};
   }
-  return flats;
 }
 
 // Both flats of a flight's blank.
@@ -79,14 +67,13 @@ void add_rings(PieceResult& piece, const OtherFlats& others) {
                               : std::vector{ring_of(piece.stretched()->piece(number))};
   if (static_cast<size_t>(number) < others.rings.size())
     piece.rings.push_back(others.rings[static_cast<size_t>(number)]);
-  if (!others.missing.empty())
-    piece.blank.notes.push_back("The flat of least stretch is not reported beside it: " + others.missing);
+  if (!others.missing.empty()) piece.blank.notes.push_back(others.missing);
 }
 
 std::vector<PieceResult> develop_part(const PartJob& part) {
   std::vector<PieceResult> pieces;
   const auto formed = formed_part(part);
-  const OtherFlats others = other_flats(part, formed);
+  const OtherFlats others = other_flats_of(part);
   for (Blank& blank : blanks_of(part, formed)) {
     PieceResult piece{part, formed, std::move(blank), {}};
     add_rings(piece, others);

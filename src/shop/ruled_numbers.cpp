@@ -48,7 +48,7 @@ std::string regions_text(const Form& wall) {
 }
 
 std::string even_text(const Transition& t) {
-  return t.rulings == Rulings::even ? "even rulings" : "even rulings, as no wall between the ends opens flat";
+  return t.rulings == Rulings::even ? "even rulings" : "even rulings, as no wall that opens flat is found";
 }
 
 }  // namespace

@@ -108,8 +108,7 @@ double formed_length(const Edge& e, const StretchedPiece& piece) {
   return norm(s.point(u, s.vs.back()).at - s.point(u, s.vs.front()).at);
 }
 
-}  // namespace
-
+// Where and how far it is folded, a line each.
 std::vector<Row> crease_rows(const PieceResult& p, const Units& u) {
   std::vector<Row> rows;
   for (const Crease& c : p.blank.creases)
@@ -122,6 +121,8 @@ std::vector<Row> crease_rows(const PieceResult& p, const Units& u) {
          RowKind::elsewhere});
   return rows;
 }
+
+}  // namespace
 
 void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
   const StretchedPart& part = *p.stretched();
