@@ -146,7 +146,7 @@ TEST(FoldedCard, ARoundBlankSaysWhatIsAddedAndPressed) {
     return std::count_if(lines.begin(), lines.end(), [&](const std::string& l) { return has(l, words); });
   };
   EXPECT_EQ(count("Beyond the edge seam_end"), 1);
-  EXPECT_EQ(count("Hole of 4.0 mm"), static_cast<long>(r.pieces[0].blank.holes.size()));
+  EXPECT_EQ(count("Hole of 4.0 mm"), static_cast<long>(r.pieces[0].blank.openings.size()));
   EXPECT_EQ(count("turned"), 8);
 }
 
@@ -191,7 +191,7 @@ TEST(FoldedPaper, TemplatesHaveBendsAndHoles) {
   const std::vector<TemplateFigure> figures = template_figures(r, 0);
   ASSERT_EQ(figures.size(), 1u);
   EXPECT_EQ(figures[0].bends.size(), 2u);
-  EXPECT_EQ(figures[0].cuts.size(), 1 + r.pieces[0].blank.holes.size());
+  EXPECT_EQ(figures[0].cuts.size(), 1 + r.pieces[0].blank.openings.size());
 }
 
 TEST(FoldedPaper, LettersShowTheBendsSparserThanTheOutline) {

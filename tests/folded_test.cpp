@@ -519,8 +519,8 @@ TEST(Edges, HolesAreEvenAndRefusedWhereTheyLeaveNoWeb) {
   EdgeWork lap{.on = "run end", .width = 30, .hole = 6, .pitch = 50, .end = 20, .rows = 2, .key = "edge.1"};
   const Panel flat = panel_of({leg(200)}, PanelFace::outside);
   const Blank b = make_blank(flat, sheet_of(t), {}, {.edges = {lap}});
-  ASSERT_EQ(b.holes.size(), 10u);  // 160 in four spaces of 40, twice
-  EXPECT_NEAR(norm(b.holes[1].centre - b.holes[0].centre), 40, 1e-9);
+  ASSERT_EQ(b.openings.size(), 10u);  // 160 in four spaces of 40, twice
+  EXPECT_NEAR(norm(b.openings[1].centre - b.openings[0].centre), 40, 1e-9);
   EXPECT_NEAR(area(b), 200 * 500 + 200 * 30 - 10 * pi * 9, 1e-9);
   lap.hole = 25;
   EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lap}}); }).key,
@@ -533,8 +533,8 @@ TEST(Edges, SeamOfAConeTakesALap) {
   const Making making{.edges = {{.on = "seam_end", .width = 20, .hole = 5, .pitch = 60}}};
   const Blank b = made(cyclone(), sheet_of(t), {.gap = 0}, making);
   const Blank bare = make_blank(cyclone(), sheet_of(t), {.gap = 0});
-  EXPECT_NEAR(area(b) - area(bare), 20 * joint_length(bare) - static_cast<double>(b.holes.size()) * pi * 6.25,
-              1e-6);
+  EXPECT_NEAR(area(b) - area(bare),
+              20 * joint_length(bare) - static_cast<double>(b.openings.size()) * pi * 6.25, 1e-6);
 }
 
 TEST(RoundFlange, StrainOfItsFreeEdge) {

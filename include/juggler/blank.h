@@ -175,10 +175,68 @@ struct EdgeTab {
   std::vector<Arc> arcs = {};
 };
 
-/// A round hole.
-struct RoundHole {
-  Vec2 centre = {};
-  double diameter = 0;
+/// A bore's prism in space: a point of its centre line, the form's x and y, and the way it goes.
+struct Bore {
+  Vec3 origin = {}, x = {}, y = {}, along = {};
+};
+
+/// An opening as it is cut.
+struct BlankOpening {
+  Outline outline = {};     ///< anticlockwise; a round one two half circles
+  int group = -1;           ///< of the blank's groups; -1: a hole beyond an edge, as tabs have
+  int row = 1, member = 1;  ///< of the pattern, counted from 1, those left out too
+  bool far = false;         ///< bored: in the far wall
+  int loop = 0;             ///< of the form's outlines
+  Vec2 centre = {};         ///< where the form's origin, or the bore's centre line, meets the flat
+  double heading = 0;       ///< of the form's x there, radians; laid: it is so laid, its y to the left of it
+  bool mirrored = false;    ///< laid: its y to the right, for the flat shows the inside
+  bool on_wall = true;      ///< the centre lies on the formed wall, so that it has
+  Angle plan = {};          ///< a plan angle, 0 to 360 degrees,
+  double height = 0;        ///< and a height there
+  std::optional<Bore> bore = {};
+};
+
+/// How large an opening is on a face: along the level line and square to it, on that face opened out, mm. 0
+/// where the opening does not reach the face everywhere.
+struct FaceSize {
+  double width = 0;
+  double height = 0;
+};
+
+/// A web: the least metal beside an opening, mm, where, and what lies beyond it.
+struct Web {
+  double width = 0;
+  std::string of = {};      ///< "sight 3"
+  std::string beside = {};  ///< "sight 4", "base", "bend A"
+  Vec2 at = {};
+};
+
+/// Openings of one form, as asked for and as they come out on a blank.
+struct OpeningGroup {
+  std::string name = {};
+  OpeningHow how = OpeningHow::laid;
+  bool lettering = false;
+  std::string form = {};            ///< in words: "circle 60 mm"
+  std::vector<Outline> loops = {};  ///< the form about its origin, as turned; its x to the right
+  int cut = 0;                      ///< members cut in this blank
+  int asked = 0;                    ///< in the whole part, those left out not counted
+  int in_row = 1, rows = 1;
+  Angle pitch = {};        ///< about the axis; 0: none
+  double girth_pitch = 0;  ///< along the neutral layer's level line
+  Angle flat_pitch = {};   ///< by which neighbours are turned against each other on the flat
+  struct Row {
+    int number = 1;
+    double height = 0;  ///< of the centre of the first one cut
+    FaceSize inside, outside, neutral;
+    std::optional<FaceSize> far_inside, far_outside;
+  };
+  std::vector<Row> by_row = {};
+  std::optional<Web> seam_start, seam_end;  ///< what is left at the seam's edges
+  std::optional<Web> edge;                  ///< at any edge
+  std::optional<Web> opening;               ///< to another opening
+  double fit_error = 0;                     ///< how far the outlines may lie off the true ones, mm
+  double least_web = 0;                     ///< below which a web is warned of, mm
+  std::string key = {};                     ///< its path in a job
 };
 
 /// What a folded blank is formed by.
@@ -233,7 +291,8 @@ struct Blank {
   std::vector<Edge> edges = {};  ///< anticlockwise, the base first; a pointed end has no edge
   std::vector<Element> elements = {};
   std::vector<EdgeTab> tabs = {};  ///< laps, hems and locks beyond edges
-  std::vector<RoundHole> holes = {};
+  std::vector<OpeningGroup> groups = {};
+  std::vector<BlankOpening> openings = {};
   Marks marks = {};
   std::vector<FormingPanel> forming = {};
   std::vector<StretchPatch> patches = {};  ///< walls that forming stretches
@@ -293,16 +352,23 @@ struct Blank {
 /// How far inside its seam ruling's image an edge lies on the blank, mm; negative: a lap or stock beyond it.
 [[nodiscard]] double edge_inset(const Form& form, const Seam& seam, SeamEdge edge);
 
+/// What the marks and messages call an opening: "sight 3", of several rows "holes 2/3".
+[[nodiscard]] std::string name_of(const Blank& blank, const BlankOpening& opening);
+/// An opening that is a circle, else nothing.
+struct RoundHole {
+  Vec2 centre = {};
+  double diameter = 0;
+};
+[[nodiscard]] std::optional<RoundHole> round_hole(const BlankOpening& opening);
 /// Where a place of the wall lies on the flat.
 [[nodiscard]] Vec2 place_on(const StretchPatch& patch, double u, double v);
 /// What is cut: the edges, with what is added beyond them.
 [[nodiscard]] Outline outline(const Blank& blank);
 /// The edges alone: what forms the part.
 [[nodiscard]] Outline bare_outline(const Blank& blank);
-[[nodiscard]] Outline circle(const RoundHole& hole);
-[[nodiscard]] double area(const Blank& blank);            ///< mm2, without its holes
+[[nodiscard]] double area(const Blank& blank);            ///< mm2, without its openings
 [[nodiscard]] double outline_length(const Blank& blank);  ///< mm
-[[nodiscard]] double cut_length(const Blank& blank);      ///< outline and holes, mm
+[[nodiscard]] double cut_length(const Blank& blank);      ///< outline and openings, mm
 [[nodiscard]] double joint_length(const Blank& blank);    ///< length of the seam as cut, mm
 [[nodiscard]] Rectangle as_laid(const Blank& blank);
 [[nodiscard]] Rectangle enclosing(const Blank& blank);  ///< the smallest rectangle, width >= height

@@ -120,6 +120,32 @@ using Outline = std::vector<Arc>;
 /// Points along an arc, both ends included, no chord turning by more than `limit`.
 [[nodiscard]] std::vector<Vec2> chords(const Arc& arc, Angle limit);
 
+/// A whole circle, in two halves, anticlockwise.
+[[nodiscard]] Outline circle(Vec2 centre, double diameter);
+/// The same run the other way.
+[[nodiscard]] Outline reversed(const Outline& outline);
+[[nodiscard]] Outline placed(const Outline& outline, const Placing& placing);
+
+/// Where two arcs come nearest to each other; distance 0 where they cross.
+/// Accuracy  1e-15 of the arcs' extent, of arcs flatter than their chord's 1e-6 the rise of those, mm.
+/// Source    docs/maths/openings.md (20)-(22).
+struct Nearest {
+  double distance = 0;
+  Vec2 on_a, on_b;
+};
+[[nodiscard]] Nearest nearest(const Arc& a, const Arc& b);
+
+/// What closed outlines cover: outer ones anticlockwise, holes in them clockwise.
+using Outlines = std::vector<Outline>;
+/// What any of some outlines encloses, wherever they run about it a number of times other than 0.
+///
+/// The outlines may cross themselves and each other. Arcs stay arcs: joints are where they cross, to
+/// rounding. Errors    std::domain_error where outlines cross so nearly alike that 1e-6 mm does not tell
+/// which way Cost      n log n for outlines that cross seldom.
+[[nodiscard]] Outlines merged(std::span<const Outline> outlines);
+/// What is left of a region where others are cut away.
+[[nodiscard]] Outlines without(const Outlines& region, std::span<const Outline> cut);
+
 using Polygon = std::vector<Vec2>;
 /// A simple polygon that runs anticlockwise, in convex parts.
 [[nodiscard]] std::vector<Polygon> convex_parts(Polygon polygon);
@@ -148,6 +174,10 @@ struct Curve {
   std::function<Vec2(double)> point;
   std::function<double(double)> heading;
 };
+/// Headings known but for whole turns, made continuous along a curve. They may turn by up to a quarter of a
+/// turn between two of 256 looks.
+[[nodiscard]] std::function<double(double)> continuous(const std::function<double(double)>& heading,
+                                                       double from, double to);
 /// Arcs in place of a curve, each running on in the direction in which the one before it ends.
 struct FittedArcs {
   std::vector<Arc> arcs;

@@ -4,7 +4,7 @@
 
 #include <variant>
 
-#include "juggler/fold.h"
+#include "juggler/making.h"
 #include "juggler/stretched.h"
 #include "juggler/transition.h"
 #include "juggler/wound.h"

@@ -15,10 +15,11 @@ struct Proof {
   double seam_mismatch = 0;      ///< two images of the seam ruling; closing; edges against the asked gap
   double rim_mismatch = 0;       ///< rims of the blank against girths of the ends asked for
   double area_mismatch = 0;
-  double strain_mismatch = 0;  ///< strains found anew against those stated; how much less would do nearby
-  double allowed = 0;          ///< for the three lengths
-  double allowed_area = 0;     ///< for the area
-  double allowed_strain = 0;   ///< for the strains; 0 where there are none
+  double opening_mismatch = 0;  ///< outlines of openings, formed again, against bores and places asked for
+  double strain_mismatch = 0;   ///< strains found anew against those stated; how much less would do nearby
+  double allowed = 0;           ///< for the four lengths
+  double allowed_area = 0;      ///< for the area
+  double allowed_strain = 0;    ///< for the strains; 0 where there are none
 };
 
 /// Forms a blank again and compares it with the form and the seam asked for.

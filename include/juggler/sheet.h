@@ -118,21 +118,6 @@ struct EdgeWork {
   std::string key = {};  ///< its path in a job, for refusals
 };
 
-/// How many are made, and how the blank is laid and marked.
-struct Making {
-  std::string name = {};    ///< for the marks and the outputs
-  std::string number = {};  ///< marked on the blank
-  int quantity = 1;         ///< 1 to 1000000
-  Hand hand = Hand::as_drawn;
-  Face face_up = Face::inside;        ///< inside or outside
-  int elements = 4;                   ///< spaces of equal plan angle once round, 1 to 3600
-  std::optional<double> within = {};  ///< mm: as many elements as keep the flats between them this near
-  double fit = 0.02;                  ///< mm that fitted arcs may leave a rim that is no arc by, 1e-4 to 1
-  bool marks = true;                  ///< element lines, number, face, arrow to the top
-  Pressing bending = {};              ///< of arcs of panels, and of cones and cylinders
-  std::vector<EdgeWork> edges = {};
-};
-
 /// Which points of a wall's two edges a ruling joins.
 ///   developable  those whose tangents lie in one plane with the ruling, fans about an end where that needs
 ///                them; where no such wall leads from end to end, even ones
@@ -149,9 +134,6 @@ struct StrainLimit {
 
 /// Refuses a limit out of range.
 void check(const StrainLimit& strain);
-/// Refuses a sheet or making with a value out of range.
-void check(const Sheet& sheet, const Seam& seam, const Making& making);
-
 /// Distance of a face from the inside face, mm.
 [[nodiscard]] double layer_of(Face face, double thickness);
 

@@ -35,8 +35,10 @@ struct Profile {
   std::optional<double> diameter = {};  ///< circle
   std::optional<double> width = {};     ///< rectangle, ellipse, obround: along x
   std::optional<double> length = {};    ///< along y
-  double corner = 0;                    ///< rectangle, polygon, polyline: radius of its corners
-  int sides = 0;                        ///< polygon, 3 to 64; its first side faces +x
+  std::optional<double> centres =
+      {};             ///< obround, in place of one of them: between its half circles' centres
+  double corner = 0;  ///< rectangle, polygon, polyline: radius of its corners
+  int sides = 0;      ///< polygon, 3 to 64; its first side faces +x
   std::optional<double> across_flats =
       {};  ///< polygon: from side to opposite side; of odd ones twice the apothem
   std::optional<double> across_corners = {};  ///< polygon: twice the radius of its (sharp) corners

@@ -1,10 +1,13 @@
 #include "juggler/blank.h"
 
 #include <algorithm>
+#include <memory>
 #include <stdexcept>
+#include <tuple>
 
 #include "folded.h"
 #include "opened.h"
+#include "openings.h"
 #include "ruled_hits.h"
 
 namespace juggler {
@@ -61,6 +64,7 @@ ConeNumbers cone_numbers(const Blank& b, const RoundSizes& sizes, const Opened& 
 struct LaidBlank {
   Blank blank;
   Placing placing;  // of the flat as developed
+  [[nodiscard]] std::pair<Blank, Placing> both() && { return {std::move(blank), placing}; }
 };
 LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Making& making) {
   const Form& f = o.form;
@@ -84,9 +88,6 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
   b.elements = elements_of(o, placing, element_spaces(f, making));
   b.gap = gap_report(o, seam, cut);
   place_on_metal(b, f, seam);
-  b.marks = make_marks(b, making);
-  if (making.marks) mark_regions(b, o, placing);
-  if (making.marks) mark_seam_lines(b, f, seam);
   add_notes(b, f, seam);
   return {std::move(b), placing};
 }
@@ -204,7 +205,10 @@ void add_flange(Blank& b, EdgeName name, const std::optional<RoundFlange>& flang
 
 // A piece, and what tells it from others: points of its outline as they lie on the flat.
 struct Piece {
+  std::shared_ptr<const Form> form;
+  std::shared_ptr<const Opened> opened;
   Blank blank;
+  Placing placing;
   std::vector<Vec2> shape;
 };
 
@@ -231,12 +235,14 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
 }
 
 Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const Hits& hits) {
-  const Form f = piece_with_laps(w.piece, w.seam, span);
-  const Opened o = open(f);
+  Piece p;
+  p.form = std::make_shared<const Form>(piece_with_laps(w.piece, w.seam, span));
+  p.opened = std::make_shared<const Opened>(open(*p.form));
+  const Form& f = *p.form;
+  const Opened& o = *p.opened;
   const auto cut = cut_seam(o, w.seam);
   if (!cut) refuse_gap(w, f);
-  auto [made, placing] = blank_of(o, *cut, w.seam, w.making);
-  Piece p{std::move(made), {}};
+  std::tie(p.blank, p.placing) = std::move(blank_of(o, *cut, w.seam, w.making)).both();
   Blank& b = p.blank;
   b.piece = number;
   b.pieces = pieces;
@@ -245,13 +251,8 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
   b.outside = w.outside;
   b.neutral_sizes = w.neutral;
   b.overall_height = w.overall_height;
-  if (w.sizes) {
-    add_flange(b, EdgeName::base, w.sizes->base_flange, w.making.marks);
-    add_flange(b, EdgeName::top, w.sizes->top_flange, w.making.marks);
-  }
   if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, *w.sizes, o);
-  add_hits(b, o, placing, number, hits);
-  if (!f.regions.empty()) move_texts_to_flats(b, o, placing, w.making);
+  add_hits(b, o, p.placing, number, hits);
   if (pieces == 1) return p;
   const Placing as_cut = laid_out(o, w.making.face_up, b.edges);
   constexpr int looks = 24;
@@ -264,6 +265,38 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
     }
   }
   return p;
+}
+
+// All that comes after the openings.
+void finish(const Whole& w, Piece& p) {
+  mark(p.blank, *p.opened, w.seam, p.placing, w.making);
+  if (w.sizes) {
+    add_flange(p.blank, EdgeName::base, w.sizes->base_flange, w.making.marks);
+    add_flange(p.blank, EdgeName::top, w.sizes->top_flange, w.making.marks);
+  }
+  if (!p.form->regions.empty()) move_texts_to_flats(p.blank, *p.opened, p.placing, w.making);
+}
+
+double height_of(const Whole& w, const Shape& shape) {
+  if (w.sizes) return w.sizes->height;
+  return std::get<Transition>(shape).height.value_or(0);
+}
+
+void cut_openings(const Whole& w, const Shape& shape, std::vector<Piece>& pieces) {
+  if (!has_openings(w.making)) return;
+  PartWall wall;
+  wall.size = w.form.size;
+  wall.thickness = w.form.thickness;
+  wall.top_height = height_of(w, shape);
+  wall.coaxial = w.form.coaxial;
+  wall.goes_round = w.form.goes_round();
+  wall.once_round = std::make_shared<const Form>(w.form);
+  std::vector<Blank*> blanks;
+  for (Piece& p : pieces) {
+    wall.charts.push_back(chart_of(p.form, p.blank.piece, p.placing));
+    blanks.push_back(&p.blank);
+  }
+  cut_openings(blanks, wall, w.making);
 }
 
 // Whether two outlines agree point by point when the first points are laid upon each other.
@@ -280,18 +313,38 @@ bool same_shape(const std::vector<Vec2>& a, const std::vector<Vec2>& b, bool mir
   return true;
 }
 
+// Whether openings lie alike about the first points of two outlines.
+bool same_openings(const Piece& a, const Piece& b, double near) {
+  if (a.blank.openings.size() != b.blank.openings.size() ||
+      a.blank.marks.lines.size() != b.blank.marks.lines.size())
+    return false;
+  const auto from = [](const Piece& p) {
+    return placed(rim_point(*p.opened, EndName::base, p.opened->from()), p.placing);
+  };
+  for (size_t i = 0; i < a.blank.openings.size(); ++i) {
+    const Outline& x = a.blank.openings[i].outline;
+    const Outline& y = b.blank.openings[i].outline;
+    if (x.size() != y.size()) return false;
+    for (size_t k = 0; k < x.size(); ++k) {
+      if (norm((x[k].start - from(a)) - (y[k].start - from(b))) > near) return false;
+    }
+  }
+  return true;
+}
+
 // Identical pieces are counted, mirrored ones named.
 void add_piece(std::vector<Piece>& kinds, Piece piece) {
   const double near = 1e-9 * piece.blank.size;
   for (Piece& known : kinds) {
     if (!same_shape(known.shape, piece.shape, false, near) ||
-        known.blank.bends.size() != piece.blank.bends.size())
+        known.blank.bends.size() != piece.blank.bends.size() || !same_openings(known, piece, near))
       continue;
     known.blank.count += piece.blank.count;
     return;
   }
   for (Piece& known : kinds) {
-    if (!same_shape(known.shape, piece.shape, true, near)) continue;
+    const bool opened = !known.blank.openings.empty() || !piece.blank.openings.empty();
+    if (opened || !same_shape(known.shape, piece.shape, true, near)) continue;
     piece.blank.notes.push_back("This piece is the mirror image of piece " +
                                 std::to_string(known.blank.piece + 1) + ".");
     break;
@@ -301,19 +354,59 @@ void add_piece(std::vector<Piece>& kinds, Piece piece) {
 
 }  // namespace
 
-Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
+void mark(Blank& b, const Opened& o, const Seam& seam, const Placing& placing, const Making& making) {
+  if (!making.marks) return;
+  const Marks cut = std::move(b.marks);  // lettering
+  b.marks = make_marks(b, making);
+  mark_regions(b, o, placing);
+  mark_seam_lines(b, o.form, seam);
+  b.marks.lines.insert(b.marks.lines.end(), cut.lines.begin(), cut.lines.end());
+}
+
+FormBlank laid_blank(const Form& f, const Seam& seam, const Making& making) {
   check({.thickness = f.thickness}, seam, making);
-  const Opened o = open(f);
-  const auto cut = cut_seam(o, seam);
+  FormBlank made;
+  made.form = std::make_shared<const Form>(f);
+  made.opened = std::make_shared<const Opened>(open(*made.form));
+  const auto cut = cut_seam(*made.opened, seam);
   if (!cut) {
     throw Refusal({.reason = "the edges of the seam meet before a rim, or find none to end on",
                    .key = "seam.gap",
                    .found = shown_mm(seam.gap.value_or(0)),
                    .advice = "narrow the gap, lap or stock"});
   }
-  Blank b = blank_of(o, *cut, seam, making).blank;
-  b.overall_height = overall_height(f);
-  return b;
+  std::tie(made.blank, made.placing) = blank_of(*made.opened, *cut, seam, making).both();
+  made.blank.overall_height = overall_height(f);
+  return made;
+}
+
+namespace {
+
+// The highest place of its top rim.
+double top_of(const Form& f) {
+  const auto [from, to] = rim_range(f, EndName::top);
+  return -least([&](double u) { return -edge_point(f, EndName::top, f.neutral, u).z; }, from, to).value;
+}
+
+}  // namespace
+
+PartWall wall_of(const std::vector<FormBlank>& pieces) {
+  PartWall wall;
+  for (const FormBlank& piece : pieces) {
+    const Form& f = *piece.form;
+    wall.size = std::max(wall.size, f.size);
+    wall.thickness = f.thickness;
+    wall.top_height = std::max(wall.top_height, top_of(f));
+    wall.charts.push_back(chart_of(piece.form, static_cast<int>(wall.charts.size()), piece.placing));
+  }
+  return wall;
+}
+
+Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
+  std::vector<FormBlank> one{laid_blank(f, seam, making)};
+  if (has_openings(making)) cut_openings({&one.front().blank}, wall_of(one), making);
+  mark(one.front().blank, *one.front().opened, seam, one.front().placing, making);
+  return std::move(one.front().blank);
 }
 
 std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,
@@ -346,9 +439,14 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
     for (const Span& span : spans) forms.push_back(w.piece(span));
     hits.ruled = press_ruled(forms, making.bending);
   }
+  std::vector<Piece> pieces;
+  for (size_t i = 0; i < spans.size(); ++i)
+    pieces.push_back(make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits));
+  cut_openings(w, shape, pieces);
   std::vector<Piece> kinds;
-  for (size_t i = 0; i < spans.size(); ++i) {
-    add_piece(kinds, make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits));
+  for (Piece& p : pieces) {
+    finish(w, p);
+    add_piece(kinds, std::move(p));
   }
   std::vector<Blank> blanks;
   for (Piece& p : kinds) blanks.push_back(std::move(p.blank));

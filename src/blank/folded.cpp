@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "opened.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {
@@ -193,8 +194,13 @@ void add_folded_notes(Blank& b, const Body& body) {
   }
 }
 
-Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed, const Making& making,
-                  size_t first_tag) {
+struct FoldedPiece {
+  Blank blank;
+  Placing placing;
+};
+
+FoldedPiece piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed,
+                        const Making& making) {
   Blank b;
   b.name = making.name;
   b.count = making.quantity;
@@ -216,10 +222,8 @@ Blank piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed
   if (pressed.summary) b.pressed = pressed.summary;
   const Box3 box = box_of(body);
   b.overall_height = box.high.z - box.low.z;
-  add_schedule(b, body, laid, pressed, placing, first_tag);
-  add_marks(b, making);
   add_folded_notes(b, body);
-  return b;
+  return {std::move(b), placing};
 }
 
 // Whether two blanks are the same, their outlines laid upon each other.
@@ -243,23 +247,51 @@ bool same_blank(const Blank& a, const Blank& b) {
 
 }  // namespace
 
+namespace {
+
+void cut_openings(const Body& body, const std::vector<Laid>& pieces, std::vector<FoldedPiece>& made,
+                  const Making& making) {
+  PartWall wall;
+  wall.size = body.size;
+  wall.thickness = body.thickness;
+  wall.top_height = box_of(body).high.z;
+  std::vector<Blank*> blanks;
+  for (size_t i = 0; i < pieces.size(); ++i) {
+    add_charts(wall.charts, body, pieces[i], static_cast<int>(i), made[i].placing);
+    blanks.push_back(&made[i].blank);
+  }
+  cut_openings(blanks, wall, making);
+}
+
+}  // namespace
+
 std::vector<Blank> make_blanks(const Body& body, const Making& making) {
   const PressedBody pressed = press(body, making.bending);
   const std::vector<Laid> pieces = lay_out(body);
-  std::vector<Blank> blanks;
+  // Pieces that have openings are named and measured each for itself.
+  const bool opened = !making.openings.empty() || !making.letterings.empty();
+  std::vector<FoldedPiece> kinds;
   size_t tags = 0;  // go on from piece to piece
   for (size_t i = 0; i < pieces.size(); ++i) {
-    Blank b = piece_blank(body, pieces[i], pressed, making, tags);
+    FoldedPiece piece = piece_blank(body, pieces[i], pressed, making);
+    Blank& b = piece.blank;
     b.piece = static_cast<int>(i);
     b.pieces = static_cast<int>(pieces.size());
-    const auto same =
-        std::find_if(blanks.begin(), blanks.end(), [&](const Blank& k) { return same_blank(k, b); });
-    if (same == blanks.end()) {
-      tags += b.bends.size();
-      blanks.push_back(std::move(b));
-    } else {
-      same->count += b.count;
+    add_schedule(b, body, pieces[i], pressed, piece.placing, tags);
+    const auto same = std::find_if(kinds.begin(), kinds.end(),
+                                   [&](const FoldedPiece& k) { return same_blank(k.blank, b); });
+    if (!opened && same != kinds.end()) {
+      same->blank.count += b.count;
+      continue;
     }
+    tags += b.bends.size();
+    kinds.push_back(std::move(piece));
+  }
+  if (opened) cut_openings(body, pieces, kinds, making);
+  std::vector<Blank> blanks;
+  for (FoldedPiece& piece : kinds) {
+    add_marks(piece.blank, making);
+    blanks.push_back(std::move(piece.blank));
   }
   add_tabs(blanks, making.edges, body.bend);
   return blanks;

@@ -2,6 +2,7 @@
 
 #include "folded.h"
 #include "opened.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {
@@ -51,7 +52,14 @@ bool box_within(const Outline& edge, const std::vector<Vec2>& box) {
   return true;
 }
 
-void add_arrow(Marks& marks, const Space& space, const Outline& edge) {
+bool is_crossed(const std::vector<Vec2>& box, const std::vector<Arc>& lines) {
+  Outline sides;
+  for (size_t i = 0; i < box.size(); ++i) sides.push_back(line(box[i], box[(i + 1) % box.size()]));
+  return std::any_of(lines.begin(), lines.end(),
+                     [&](const Arc& l) { return !clipped(l.start, end_of(l), sides).empty(); });
+}
+
+void add_arrow(Marks& marks, const Space& space, const Outline& edge, const Blank& blank) {
   const double half = std::min(0.2 * space.along, 100.0);
   const double barb = std::min({0.3 * half, 0.2 * space.across, 20.0});
   const Vec2 up = direction(space.heading);
@@ -60,6 +68,11 @@ void add_arrow(Marks& marks, const Space& space, const Outline& edge) {
   const Vec2 left = head + barb * (0.5 * left_of(up) - up);
   const Vec2 right = head - barb * (0.5 * left_of(up) + up);
   if (!within(edge, {tail, head, left, right})) return;
+  if (in_opening(blank, space.middle)) return;
+  if (is_crossed({tail - barb * left_of(up), tail + barb * left_of(up), head + barb * left_of(up),
+                  head - barb * left_of(up)},
+                 openings_near(blank, space.middle, half + barb)))
+    return;
   for (const Vec2 from : {tail, left, right}) marks.lines.push_back(line(from, head));
 }
 
@@ -85,13 +98,6 @@ struct TextBlock {
   static constexpr double line_pitch = 1.8;
 };
 
-bool is_crossed(const std::vector<Vec2>& box, const std::vector<Arc>& lines) {
-  Outline sides;
-  for (size_t i = 0; i < box.size(); ++i) sides.push_back(line(box[i], box[(i + 1) % box.size()]));
-  return std::any_of(lines.begin(), lines.end(),
-                     [&](const Arc& l) { return !clipped(l.start, end_of(l), sides).empty(); });
-}
-
 std::vector<std::string> identity_lines(const Making& making) {
   std::vector<std::string> lines{making.face_up == Face::inside ? "INSIDE UP" : "OUTSIDE UP"};
   if (!identity(making).empty()) lines.insert(lines.begin(), identity(making));
@@ -100,13 +106,16 @@ std::vector<std::string> identity_lines(const Making& making) {
 
 // Lines of text, across a space or along it, whichever lets the letters be larger, clear of the edge and of
 // lines; nothing, and false, where they would come out smaller than can be read.
-bool add_texts(Marks& marks, const Space& space, std::vector<std::string> texts, const Outline& edge,
-               const std::vector<Arc>& lines) {
+bool add_texts(Marks& marks, const Space& space, std::vector<std::string> texts, const Blank& blank,
+               const Outline& edge, std::vector<Arc> lines) {
   TextBlock block{std::move(texts), space.middle};
   const double across = std::min(space.across / block.letters(), space.along / block.rows());
   const double along = std::min(space.along / block.letters(), space.across / block.rows());
   block.reading = across >= along ? space.heading - std::numbers::pi / 2 : space.heading;
   block.height = std::min(0.8 * std::max(across, along), 30.0);
+  if (in_opening(blank, block.middle)) return false;
+  const auto openings = openings_near(blank, block.middle, norm(block.corners()[0] - block.middle));
+  lines.insert(lines.end(), openings.begin(), openings.end());
   while (block.height >= least_letter &&
          (!box_within(edge, block.corners()) || is_crossed(block.corners(), lines))) {
     block.height *= 0.9;
@@ -147,7 +156,7 @@ Marks make_marks(const Blank& blank, const Making& making) {
   const Outline edge = outline(blank);
   std::vector<Arc> lines;
   for (size_t i = 1; i + 1 < blank.elements.size(); ++i) {
-    const auto parts = clipped(blank.elements[i].base, blank.elements[i].top, edge);
+    const auto parts = on_metal(blank, blank.elements[i].base, blank.elements[i].top, edge);
     lines.insert(lines.end(), parts.begin(), parts.end());
   }
   std::vector<Vec2> middles;
@@ -164,19 +173,20 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
   if (!making.marks) return {};
   Marks marks{std::move(element_lines), {}};
   const Outline edge = outline(blank);
-  add_arrow(marks, space_at(blank, 0.375, middles), edge);
+  add_arrow(marks, space_at(blank, 0.375, middles), edge, blank);
   std::vector<Arc> keep_clear = marks.lines;
   for (const Crease& c : blank.creases) keep_clear.insert(keep_clear.end(), c.line.begin(), c.line.end());
-  if (blank.creases.empty() &&
-      add_texts(marks, space_at(blank, 0.625, middles), identity_lines(making), edge, keep_clear))
+  if (blank.creases.empty() && blank.groups.empty() &&
+      add_texts(marks, space_at(blank, 0.625, middles), identity_lines(making), blank, edge, keep_clear))
     return marks;
-  // Elements that run together, and creases, leave room elsewhere, or none.
+  // Elements that run together, creases and openings leave room elsewhere, or none.
   const auto spaces = static_cast<double>(blank.elements.size() - 1);
   Marks best = marks;
   const double step = std::max(1.0, std::floor(spaces / 48));
   for (double i = 0.5; i < spaces; i += step) {
     Marks tried = marks;
-    if (!add_texts(tried, space_at(blank, i / spaces, middles), identity_lines(making), edge, keep_clear))
+    if (!add_texts(tried, space_at(blank, i / spaces, middles), identity_lines(making), blank, edge,
+                   keep_clear))
       continue;
     if (best.texts.empty() || tried.texts.front().height > best.texts.front().height) best = std::move(tried);
   }
@@ -187,8 +197,8 @@ void mark_regions(Blank& b, const Opened& o, const Placing& placing) {
   const Outline edge = outline(b);
   for (const Region& r : o.form.regions) {
     if (r.from <= o.from() || r.from >= o.to()) continue;
-    const auto parts = clipped(placed(rim_point(o, EndName::base, r.from), placing),
-                               placed(rim_point(o, EndName::top, r.from), placing), edge);
+    const auto parts = on_metal(b, placed(rim_point(o, EndName::base, r.from), placing),
+                                placed(rim_point(o, EndName::top, r.from), placing), edge);
     b.marks.lines.insert(b.marks.lines.end(), parts.begin(), parts.end());
   }
 }
@@ -229,7 +239,7 @@ void move_texts_to_flats(Blank& b, const Opened& o, const Placing& placing, cons
       for (int strip = 0; strip < strips; ++strip) {
         Marks tried;
         const Space space = space_in_flat(o, placing, r, strip, strips);
-        if (!add_texts(tried, space, identity_lines(making), edge, lines)) continue;
+        if (!add_texts(tried, space, identity_lines(making), b, edge, lines)) continue;
         if (best.empty() || tried.texts.front().height > best.front().height) best = std::move(tried.texts);
       }
     }
@@ -251,7 +261,7 @@ void add_text_in_largest_plate(Blank& blank, const Making& making) {
     const std::vector<Vec2> box = block.corners();
     for (size_t i = 0; i < box.size(); ++i) keep_clear.push_back(line(box[i], box[(i + 1) % box.size()]));
   }
-  add_texts(blank.marks, best, identity_lines(making), outline(blank), keep_clear);
+  add_texts(blank.marks, best, identity_lines(making), blank, outline(blank), keep_clear);
 }
 
 void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {
@@ -266,7 +276,8 @@ void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {
     const double side = cross(along, middle - e.base) > 0 ? 1 : -1;
     const Vec2 shift = side * kept * left_of(along);
     const double longer = kept + norm(e.top - e.base);
-    const auto parts = clipped(e.base + shift - longer * along, e.top + shift + longer * along, edge_line);
+    const auto parts =
+        on_metal(b, e.base + shift - longer * along, e.top + shift + longer * along, edge_line);
     b.marks.lines.insert(b.marks.lines.end(), parts.begin(), parts.end());
   };
   mark(b.elements.front(), SeamEdge::start);

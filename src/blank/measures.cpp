@@ -31,22 +31,39 @@ Outline bare_outline(const Blank& blank) {
   return all;
 }
 
-Outline circle(const RoundHole& hole) {
-  const double r = hole.diameter / 2;
+std::string name_of(const Blank& blank, const BlankOpening& opening) {
+  if (opening.group < 0) return "a hole beyond an edge";
+  const OpeningGroup& g = blank.groups[static_cast<size_t>(opening.group)];
+  std::string name = g.name;
+  if (g.rows > 1) {
+    name += " " + std::to_string(opening.row) + "/" + std::to_string(opening.member);
+  } else if (g.in_row > 1) {
+    name += " " + std::to_string(opening.member);
+  }
+  return name;
+}
+
+std::optional<RoundHole> round_hole(const BlankOpening& opening) {
+  const Outline& o = opening.outline;
   const double half = std::numbers::pi;
-  return {{hole.centre + Vec2{r, 0}, half / 2, r * half, half},
-          {hole.centre - Vec2{r, 0}, -half / 2, r * half, half}};
+  const auto is_half = [&](const Arc& a) { return std::abs(a.turn - half) < 1e-12; };
+  if (o.size() != 2 || !is_half(o[0]) || !is_half(o[1])) return std::nullopt;
+  const double diameter = 2 * radius_of(o[0]);
+  const double near = 1e-12 * (1 + diameter + norm(o[0].start));
+  if (norm(end_of(o[0]) - o[1].start) > near || std::abs(o[0].length - o[1].length) > near)
+    return std::nullopt;
+  return RoundHole{0.5 * (o[0].start + o[1].start), diameter};
 }
 
 double area(const Blank& blank) {
   double sum = signed_area(outline(blank));
-  for (const RoundHole& h : blank.holes) sum -= std::numbers::pi * h.diameter * h.diameter / 4;
+  for (const BlankOpening& o : blank.openings) sum -= signed_area(o.outline);
   return sum;
 }
 double outline_length(const Blank& blank) { return length_of(outline(blank)); }
 double cut_length(const Blank& blank) {
   double sum = outline_length(blank);
-  for (const RoundHole& h : blank.holes) sum += std::numbers::pi * h.diameter;
+  for (const BlankOpening& o : blank.openings) sum += length_of(o.outline);
   return sum;
 }
 Rectangle as_laid(const Blank& blank) { return upright_box(outline(blank)); }

@@ -1,6 +1,7 @@
 // A form with its neutral layer laid flat: the rims as curves of the flat. Private to the blank.
 #pragma once
 
+#include <memory>
 #include <optional>
 
 #include "juggler/blank.h"
@@ -75,6 +76,20 @@ void run_anticlockwise(std::vector<Edge>& edges);
 /// Spaces between element lines on a piece.
 [[nodiscard]] int element_spaces(const Form& form, const Making& making);
 [[nodiscard]] std::vector<Element> elements_of(const Opened& o, const Placing& placing, int spaces);
+
+/// A wall laid flat as a blank, before its openings and marks.
+struct FormBlank {
+  Blank blank;
+  Placing placing;  ///< of the flat as developed
+  std::shared_ptr<const Form> form;
+  std::shared_ptr<const Opened> opened;
+};
+[[nodiscard]] FormBlank laid_blank(const Form& form, const Seam& seam, const Making& making);
+struct PartWall;
+/// Of pieces that each stand where they belong.
+[[nodiscard]] PartWall wall_of(const std::vector<FormBlank>& pieces);
+/// The marks of a blank whose openings are cut.
+void mark(Blank& blank, const Opened& o, const Seam& seam, const Placing& placing, const Making& making);
 
 /// Element lines, number, face and an arrow to the top, all within the outline.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making);

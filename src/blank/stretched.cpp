@@ -4,6 +4,7 @@
 
 #include "folded.h"
 #include "opened.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {
@@ -53,23 +54,14 @@ struct FlatLine {
 
 // Headings that never start anew, however far the line turns.
 std::function<double(double)> heading_along(const FlatLine& line, double from, double to) {
-  constexpr int looks = 256;
   // Just inside: past an end another patch may lie.
   const double little = 1e-12 * (to - from);
-  const auto plain = [=](double at) {
-    const Vec2 w = line.way(std::clamp(at, from + little, to - little));
-    return std::atan2(w.y, w.x);
-  };
-  const auto near = std::make_shared<std::vector<double>>();
-  for (int i = 0; i <= looks; ++i) {
-    const double now = plain(from + (to - from) * i / looks);
-    near->push_back(near->empty() ? now : near->back() + std::remainder(now - near->back(), 2 * pi));
-  }
-  return [=](double at) {
-    const double k = std::clamp(std::round((at - from) / (to - from) * looks), 0.0, double{looks});
-    const double about = (*near)[static_cast<size_t>(k)];
-    return about + std::remainder(plain(at) - about, 2 * pi);
-  };
+  return continuous(
+      [=](double at) {
+        const Vec2 w = line.way(std::clamp(at, from + little, to - little));
+        return std::atan2(w.y, w.x);
+      },
+      from, to);
 }
 
 // Where the flat's edge turns sharply: at folds of the wall.
@@ -267,7 +259,12 @@ void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piec
   (std::abs(n.greatest) > part.warned ? b.warnings : b.notes).push_back(text);
 }
 
-Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Making& making) {
+struct LaidPiece {
+  Blank blank;
+  Placing placing;
+};
+
+LaidPiece blank_of(const StretchedPart& part, const StretchedPiece& piece, const Making& making) {
   Blank b;
   b.name = making.name;
   b.piece = piece.curved.number;
@@ -290,11 +287,15 @@ Blank blank_of(const StretchedPart& part, const StretchedPiece& piece, const Mak
   add_round_ends(b, piece.curved.round_start, piece.curved.round_end);
   b.elements = elements_of(piece, placing, making.elements);
   b.creases = creases_of(piece, placing, making);
-  b.marks = make_marks(b, making, element_lines(piece, placing, making.elements, making.fit),
-                       space_middles(piece, placing, making.elements));
   note_strain(b, part, piece);
   b.notes.insert(b.notes.end(), part.notes.begin(), part.notes.end());
-  return b;
+  return {std::move(b), placing};
+}
+
+void mark(LaidPiece& laid, const StretchedPiece& piece, const Making& making) {
+  laid.blank.marks =
+      make_marks(laid.blank, making, element_lines(piece, laid.placing, making.elements, making.fit),
+                 space_middles(piece, laid.placing, making.elements));
 }
 
 }  // namespace
@@ -354,8 +355,22 @@ void check_making(const StretchedPart& part, const Making& making) {
 
 std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making) {
   check_making(part, making);
+  std::vector<LaidPiece> laid;
+  for (const StretchedPiece& piece : part.pieces) laid.push_back(blank_of(part, piece, making));
+  if (has_openings(making)) {
+    std::vector<Blank*> cut;
+    for (LaidPiece& piece : laid) cut.push_back(&piece.blank);
+    PartWall wall;
+    wall.size = part.size;
+    wall.thickness = part.thickness;
+    wall.why_flat = "this blank is stretched to form it";
+    cut_openings(cut, wall, making);
+  }
   std::vector<Blank> blanks;
-  for (const StretchedPiece& piece : part.pieces) blanks.push_back(blank_of(part, piece, making));
+  for (size_t i = 0; i < laid.size(); ++i) {
+    mark(laid[i], part.pieces[i], making);
+    blanks.push_back(std::move(laid[i].blank));
+  }
   add_tabs(blanks, making.edges);
   return blanks;
 }

@@ -158,12 +158,20 @@ class Tabs {
     const Vec2 way = 1 / norm(to - from) * (to - from);
     for (int row = 0; row < work_.rows; ++row) {
       for (int i = 0; i <= spaces; ++i)
-        blank_.holes.push_back({from + (end + i * pitch) * way - ((row + 1) * row_pitch) * out, 2 * r});
+        add_hole(from + (end + i * pitch) * way - ((row + 1) * row_pitch) * out, 2 * r);
     }
     blank_.notes.push_back(
         "Its holes lie " + shown_mm(std::round(1e3 * pitch) / 1e3) + " apart; the least web is " +
         shown_mm(std::round(1e3 * (std::min(row_pitch - r, spaces > 0 ? pitch - 2 * r : HUGE_VAL))) / 1e3) +
         ".");
+  }
+
+  void add_hole(Vec2 centre, double diameter) {
+    BlankOpening hole;
+    hole.outline = circle(centre, diameter);
+    hole.centre = centre;
+    hole.on_wall = false;
+    blank_.openings.push_back(std::move(hole));
   }
 
   Blank& blank_;
@@ -186,7 +194,15 @@ void into_quadrant(Blank& b) {
     for (Vec2* p : points) *p = *p + by;
   };
   for (MarkText& t : b.marks.texts) move({&t.centre});
-  for (RoundHole& h : b.holes) move({&h.centre});
+  for (BlankOpening& o : b.openings) {
+    shift(o.outline, by);
+    move({&o.centre});
+  }
+  for (OpeningGroup& g : b.groups) {
+    for (std::optional<Web>* web : {&g.seam_start, &g.seam_end, &g.edge, &g.opening}) {
+      if (*web) move({&(*web)->at});
+    }
+  }
   for (Element& e : b.elements) move({&e.base, &e.top});
   for (BendLine& l : b.bends) move({&l.from, &l.to});
   for (StretchPatch& p : b.patches) {

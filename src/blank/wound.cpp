@@ -6,6 +6,7 @@
 #include "folded.h"
 #include "juggler/blank.h"
 #include "opened.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {
@@ -34,6 +35,21 @@ void note_strain(Blank& b, const FlightRing& ring) {
   (size > warned ? b.warnings : b.notes).push_back("Pulling this blank into a flight " + what);
 }
 
+// Openings lie where the wall stands in space; on a flight, which is stretched, only on its flat.
+void cut_openings(const WoundPart& part, std::vector<FormBlank>& pieces, const Making& making) {
+  if (!has_openings(making)) return;
+  const bool alike =
+      std::any_of(part.pieces.begin(), part.pieces.end(), [](const WoundPiece& p) { return p.count > 1; });
+  std::vector<Blank*> blanks;
+  for (FormBlank& piece : pieces) blanks.push_back(&piece.blank);
+  PartWall wall = part.stretched() || alike ? PartWall{} : wall_of(pieces);
+  if (part.stretched()) wall.why_flat = "this blank is stretched to form it";
+  if (alike && !part.stretched()) wall.why_flat = "several blanks of this part are alike";
+  wall.size = part.form.size;
+  wall.thickness = part.thickness;
+  cut_openings(blanks, wall, making);
+}
+
 void mark_hand(Blank& b) {
   b.notes.push_back("The inside is the face that looks up the axis; base is the edge on the shaft.");
 }
@@ -43,8 +59,13 @@ void mark_hand(Blank& b) {
 std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
   std::vector<Blank> blanks;
   const double height = overall_height(part.form);
-  for (const WoundPiece& piece : part.pieces) {
-    Blank b = make_blank(piece.laid, {}, making);
+  std::vector<FormBlank> pieces;
+  for (const WoundPiece& piece : part.pieces) pieces.push_back(laid_blank(piece.laid, {}, making));
+  cut_openings(part, pieces, making);
+  for (size_t i = 0; i < pieces.size(); ++i) {
+    const WoundPiece& piece = part.pieces[i];
+    Blank& b = pieces[i].blank;
+    mark(b, *pieces[i].opened, {}, pieces[i].placing, making);
     b.piece = piece.number;
     b.pieces = part.blanks;
     b.count = making.quantity * piece.count;

@@ -177,6 +177,7 @@ void check_kind(const Profile& p, const std::string& end) {
   only(p.diameter.has_value(), p.kind == ProfileKind::circle, ".diameter");
   only(p.width.has_value(), wide, ".width");
   only(p.length.has_value(), wide, ".length");
+  only(p.centres.has_value(), p.kind == ProfileKind::obround, ".centres");
   only(p.sides != 0, p.kind == ProfileKind::polygon, ".sides");
   only(p.across_flats.has_value(), p.kind == ProfileKind::polygon, ".across_flats");
   only(p.across_corners.has_value(), p.kind == ProfileKind::polygon, ".across_corners");
@@ -227,6 +228,19 @@ void check_once_round(const ProfileCurve& profile, const std::string& key) {
            profile.open ? "a simple curve" : "a simple closed curve");
 }
 
+ProfileCurve asked_obround(const Profile& p, const std::string& end) {
+  const double turn = p.turn.radians();
+  if (!p.centres) return obround(sized(p.width, end + ".width"), sized(p.length, end + ".length"), turn);
+  if (p.width && p.length)
+    refuse(end + ".centres", "is given beside width and length", shown_mm(*p.centres), {},
+           "leave one of the three out");
+  if (!(*p.centres >= 0 && *p.centres <= 1e6))
+    refuse(end + ".centres", "is out of range", shown_mm(*p.centres), "0 to 1e6 mm");
+  if (p.width) return obround(sized(p.width, end + ".width"), *p.width + *p.centres, turn);
+  const double across = sized(p.length, end + ".length");
+  return obround(across + *p.centres, across, turn);
+}
+
 ProfileCurve curve_of(const Profile& p, const std::string& end) {
   check_kind(p, end);
   if (!(std::abs(p.turn.degrees()) <= 3600))
@@ -241,7 +255,7 @@ ProfileCurve curve_of(const Profile& p, const std::string& end) {
     case ProfileKind::ellipse:
       return {{{0, 2 * pi, {}, size(p.width, ".width") / 2, size(p.length, ".length") / 2, turn}}};
     case ProfileKind::obround:
-      return obround(size(p.width, ".width"), size(p.length, ".length"), turn);
+      return asked_obround(p, end);
     case ProfileKind::polygon:
       return polygon(p, end);
     case ProfileKind::polyline:

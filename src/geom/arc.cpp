@@ -68,6 +68,24 @@ Arc placed(const Arc& arc, const Placing& placing) {
           placing.mirror ? -arc.turn : arc.turn};
 }
 
+Outline circle(Vec2 centre, double diameter) {
+  const double r = diameter / 2;
+  const double half = std::numbers::pi;
+  return {{centre + Vec2{r, 0}, half / 2, r * half, half}, {centre - Vec2{r, 0}, -half / 2, r * half, half}};
+}
+
+Outline reversed(const Outline& outline) {
+  Outline other;
+  for (auto arc = outline.rbegin(); arc != outline.rend(); ++arc) other.push_back(reversed(*arc));
+  return other;
+}
+
+Outline placed(const Outline& outline, const Placing& placing) {
+  Outline moved;
+  for (const Arc& arc : outline) moved.push_back(placed(arc, placing));
+  return moved;
+}
+
 std::vector<Vec2> chords(const Arc& arc, Angle limit) {
   std::vector<Vec2> points{arc.start};
   for (const Arc& part : split(arc, limit)) points.push_back(end_of(part));

@@ -1,6 +1,7 @@
 // Arcs in place of a curve. Equation numbers: docs/maths/develop.md.
 #include <algorithm>
 #include <map>
+#include <memory>
 
 #include "juggler/geom.h"
 
@@ -290,6 +291,22 @@ double error_of_single(const Curve& c, const Arc& arc) {
 }
 
 }  // namespace
+
+std::function<double(double)> continuous(const std::function<double(double)>& heading, double from,
+                                         double to) {
+  constexpr int looks = 256;
+  constexpr double whole = 2 * std::numbers::pi;
+  const auto near = std::make_shared<std::vector<double>>();
+  for (int i = 0; i <= looks; ++i) {
+    const double now = heading(from + (to - from) * i / looks);
+    near->push_back(near->empty() ? now : near->back() + std::remainder(now - near->back(), whole));
+  }
+  return [=](double at) {
+    const double k = std::clamp(std::round((at - from) / (to - from) * looks), 0.0, double{looks});
+    const double about = (*near)[static_cast<size_t>(k)];
+    return about + std::remainder(heading(at) - about, whole);
+  };
+}
 
 FittedArcs fit_arcs(const Curve& c, double tolerance) {
   const Arc single = single_arc(c);

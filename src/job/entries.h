@@ -91,7 +91,9 @@ enum class Kind {
   seam_place,
   scale,
   direction,
-  texts
+  texts,
+  members,  ///< whole numbers, or texts of two of them
+  list      ///< of tables, each with keys of its own
 };
 struct Key {
   std::string path;  // # stands for the number of a list's member

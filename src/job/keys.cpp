@@ -33,8 +33,10 @@ size_t distance(std::string_view a, std::string_view b) {
 std::vector<KeyHelp> help_of(const std::vector<Key>& keys, const std::string& prefix) {
   std::vector<KeyHelp> help;
   for (const Key& key : keys) {
+    if (key.meaning.empty()) continue;  // said with another key
     std::string path = key.path;
-    if (const size_t number = path.find(".#"); number != std::string::npos) path.erase(number, 2);
+    for (size_t number = path.find(".#"); number != std::string::npos; number = path.find(".#"))
+      path.erase(number, 2);
     help.push_back({prefix + path, shown(key), key.meaning});
   }
   return help;
@@ -88,7 +90,7 @@ const std::vector<KeyTable>& key_tables() {
 const std::vector<Key>& sheet_key_table() { return key_tables()[1].keys; }
 
 const std::vector<std::string>& list_names() {
-  static const std::vector<std::string> names{"trim", "flange", "profile", "edge"};
+  static const std::vector<std::string> names{"trim", "flange", "profile", "edge", "opening", "lettering"};
   return names;
 }
 
@@ -138,6 +140,10 @@ std::string shown(const Key& key) {
     }
     case Kind::texts:
       return "list of texts";
+    case Kind::members:
+      return "list of numbers, or of texts \"row/number\"";
+    case Kind::list:
+      return "list of tables";
     case Kind::scale:
       return "\"1:N\" or \"N:1\"";
     case Kind::choice:

@@ -173,7 +173,7 @@ std::vector<EdgeWork> read_edges(Reader& part) {
   return works;
 }
 
-Making read_making(Reader& r, const Job& job) {
+Making read_making(Reader& r, const Job& job, const std::string& source) {
   Making making;
   making.name = job.name;
   making.number = job.number;
@@ -190,6 +190,7 @@ Making read_making(Reader& r, const Job& job) {
   r.choice("face_up", face_words, up);
   making.bending = read_bending(r);
   making.edges = read_edges(r);
+  making.openings = read_openings(r, source);
   making.hand = hand.value_or(making.hand);
   making.face_up = up.value_or(making.face_up);
   return making;
@@ -255,7 +256,7 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   read_sheet(own_sheet, source, p.sheet);
   if (p.shape == "tube") p.sheet.thickness = 0;  // the face that it is opened on has none
   if (round || ruled) read_seam(part, p.seam);
-  p.making = read_making(part, job);
+  p.making = read_making(part, job, source);
   if (const auto* tube = std::get_if<Tube>(&p.asked); tube && !part.at("face_up"))
     p.making.face_up = tube->opened_on == Face::inside ? Face::inside : Face::outside;
   return p;
@@ -337,7 +338,8 @@ JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) 
     if (table != job.given.end()) return {table->second.place, text};
   }
   // The core speaks in millimetres: say what stood there as well.
-  if (at != job.given.end() && !text.found.empty()) text.found += " (written " + at->second.text + ")";
+  if (at != job.given.end() && at->first == text.key && !text.found.empty())
+    text.found += " (written " + at->second.text + ")";
   // A size that is missing has no place: its table's `shape` stands for it.
   if (at == job.given.end()) at = job.given.find(prefix + "shape");
   return {at == job.given.end() ? Place{} : at->second.place, text};

@@ -135,6 +135,13 @@ void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<do
 /// A transition, and its seam where that is named by a side or corner.
 [[nodiscard]] Transition read_transition(Reader& part, const std::string& source, Seam& seam);
 
+/// The sizes of a profile of a kind in the table at a path.
+[[nodiscard]] Profile read_profile_table(Reader& part, const std::string& at, ProfileKind kind,
+                                         const std::string& source);
+/// [[part.opening]], and where an opening or lettering lies.
+[[nodiscard]] std::vector<Opening> read_openings(Reader& part, const std::string& source);
+[[nodiscard]] OpeningPlace read_place(Reader& r);
+
 /// The straight length asked for at an end of a transition: a part of its own, square to the end's plane.
 [[nodiscard]] std::optional<PartJob> read_collar(Reader& part, const PartJob& of, EndName end);
 

@@ -253,6 +253,8 @@ std::vector<Key> transition_end_keys(const std::string& end) {
       {profile + ".diameter", Kind::length, "of a circle"},
       {profile + ".width", Kind::length, "of a rectangle, ellipse or obround, along x"},
       {profile + ".length", Kind::length, "of a rectangle, ellipse or obround, along y"},
+      {profile + ".centres", Kind::length,
+       "of an obround, in place of the longer of the two: between its half circles' centres"},
       {profile + ".corner", Kind::length, "radius of the corners (else 0)"},
       {profile + ".sides", Kind::count, "of a polygon, 3 to 64; the first faces +x"},
       {profile + ".across_flats", Kind::length, "of a polygon, from side to opposite side"},
@@ -313,6 +315,7 @@ std::vector<Key> completed(std::vector<Key> own) {
   std::vector<Key> keys{{"shape", Kind::choice, "what the part is", shape_names()}};
   append(keys, own);
   append(keys, making_keys);
+  append(keys, opening_keys());
   for (const Key& key : sheet_key_table()) {
     keys.push_back(
         {"sheet." + key.path, key.kind, "of this part, where it differs from [sheet]", key.choices});

@@ -22,6 +22,8 @@ inline const Key rulings_key{
 inline const std::vector<Key> strain_keys{
     {"strain_limit", Kind::number, "of the metal where it must stretch; more is refused (else 0.005)"},
     {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
+/// [[part.opening]] and [[part.lettering]].
+[[nodiscard]] const std::vector<Key>& opening_keys();
 /// Of what winds, and of walls that need not open flat.
 [[nodiscard]] KeyTables curved_key_tables();
 

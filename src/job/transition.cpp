@@ -17,6 +17,7 @@ void read_sizes(Reader& r, const std::string& at, Profile& p) {
   r.length((at + ".diameter").c_str(), p.diameter);
   r.length((at + ".width").c_str(), p.width);
   r.length((at + ".length").c_str(), p.length);
+  r.length((at + ".centres").c_str(), p.centres);
   r.length((at + ".corner").c_str(), p.corner);
   r.angle((at + ".turn").c_str(), p.turn);
 }
@@ -55,13 +56,21 @@ Profile read_profile(Reader& r, const std::string& end, const std::string& sourc
     if (const Entry* e = r.at((end + size).c_str()))
       refuse(*e, "is given beside a profile", {}, fmt::format("say it in {}.profile", end));
   }
-  Profile p;
   std::optional<ProfileKind> kind;
   r.choice((at + ".kind").c_str(), profile_words, kind);
   if (!kind)
     refuse(*r.below(at), "belongs to a profile that does not say what it is", {},
            fmt::format("add {}.kind = \"circle\" or another", at));
-  p.kind = *kind;
+  Profile p = read_profile_table(r, at, *kind, source);
+  r.flag((at + ".open").c_str(), p.open);
+  return p;
+}
+
+}  // namespace
+
+Profile read_profile_table(Reader& r, const std::string& at, ProfileKind kind, const std::string& source) {
+  Profile p;
+  p.kind = kind;
   read_sizes(r, at, p);
   r.count((at + ".sides").c_str(), p.sides);
   r.length((at + ".across_flats").c_str(), p.across_flats);
@@ -71,10 +80,11 @@ Profile read_profile(Reader& r, const std::string& end, const std::string& sourc
     r.point(fmt::format("{}.points.{}", at, i), point);
     p.points.push_back(point);
   }
-  r.flag((at + ".open").c_str(), p.open);
   read_file(r, at, source, p);
   return p;
 }
+
+namespace {
 
 TransitionEnd read_end(Reader& r, const std::string& end, const std::string& source) {
   TransitionEnd e;
@@ -182,6 +192,8 @@ std::optional<PartJob> read_collar(Reader& r, const PartJob& of, EndName end) {
   collar.asked = straight;
   collar.name = of.name.empty() ? name + "-collar" : of.name + "-" + name + "-collar";
   collar.making.edges = {};
+  collar.making.openings = {};
+  collar.making.letterings = {};
   // A side or corner that the seam is named by belongs to one end; at the other it goes by the plan angle.
   const SeamRuling own = end == EndName::base ? SeamRuling::facing_base : SeamRuling::facing_top;
   const SeamRuling others = end == EndName::base ? SeamRuling::facing_top : SeamRuling::facing_base;

@@ -1,4 +1,5 @@
 #include "bounds.h"
+#include "juggler/making.h"
 
 namespace juggler {
 namespace {
@@ -99,6 +100,8 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making) {
   check_count("elements", making.elements, 3600);
   if (making.within) check_range("elements.within", *making.within, 1e-3, 1e3, "mm");
   check_range("fit", making.fit, 1e-4, 1, "mm");
+  for (const Opening& o : making.openings) check(o);
+  for (const Lettering& l : making.letterings) check(l);
   if (making.face_up == Face::middle) {
     throw Refusal({.reason = "is no face that can lie up",
                    .key = "face_up",

@@ -5,6 +5,7 @@
 
 #include "figures.h"
 #include "juggler/proof.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {
@@ -38,6 +39,7 @@ class BentUp {
     radius_ = turn_ > 0 ? width_ / turn_ : 0;
   }
   [[nodiscard]] double width() const { return width_; }
+  [[nodiscard]] double depth() const { return depth_; }
   [[nodiscard]] double across(Vec2 p) const { return dot(p - strip_.a_from, across2_); }
 
   /// Where a point of the strip, or beyond it on a level with its second tangent line, comes to stand.
@@ -111,8 +113,11 @@ class FoldedProof {
     p.rim_mismatch = rim_mismatch();
     p.area_mismatch = area_mismatch();
     p.allowed_area = p.allowed * length_of(bare_outline(blank_));
-    p.passed = exact && p.greatest_distance <= p.allowed && p.seam_mismatch <= 1e-9 * body_.size &&
-               p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
+    const OpeningProof openings = prove_openings(blank_, [this](Vec2 at) { return formed(at); });
+    p.opening_mismatch = openings.mismatch;
+    p.passed = openings.passed && exact && p.greatest_distance <= p.allowed &&
+               p.seam_mismatch <= 1e-9 * body_.size && p.rim_mismatch <= p.allowed &&
+               p.area_mismatch <= p.allowed_area;
     return p;
   }
 
@@ -157,6 +162,26 @@ class FoldedProof {
   static BentStrip turned_round(const BentStrip& s) {
     return {s.plate_b, s.plate_a, s.b_from, s.b_to,   s.a_from, s.a_to,
             s.turned,  s.radius,  s.factor, s.rolled, s.strip};
+  }
+
+  // On the middle of a plate, or the neutral layer of a strip, whichever has the point.
+  [[nodiscard]] std::optional<Vec3> formed(Vec2 p) const {
+    const auto within = [&](const std::vector<Vec2>& corners) {
+      Outline sides;
+      for (size_t k = 0; k < corners.size(); ++k)
+        sides.push_back(line(corners[k], corners[(k + 1) % corners.size()]));
+      return contains(sides, p);
+    };
+    for (const BentStrip& s : folding_.strips) {
+      if (norm(s.b_from - s.a_from) > 0 && within({s.a_from, s.a_to, s.b_to, s.b_from})) {
+        const BentUp up = bent(s);
+        return up.point(p, up.depth());
+      }
+    }
+    for (size_t i = 0; i < folding_.plates.size(); ++i) {
+      if (within(folding_.plates[i].corners)) return stands_[i].point(p, blank_.thickness / 2);
+    }
+    return std::nullopt;
   }
 
   void compare_plates() {

@@ -4,6 +4,7 @@
 #include <boost/math/quadrature/gauss.hpp>
 
 #include "figures.h"
+#include "openings.h"
 #include "places.h"
 
 namespace juggler {
@@ -326,7 +327,13 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   p.rim_mismatch = rim_mismatch(rims, f, panels);
   p.area_mismatch = area_mismatch(blank, rims, f, panels);
   p.allowed_area = p.allowed * length_of(bare_outline(blank));
-  p.passed = p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
+  OpeningProof openings;
+  if (!blank.groups.empty()) {
+    const FormedWall wall(panels, first_ruling(blank, f));
+    openings = prove_openings(blank, [&](Vec2 at) { return wall.at(at); });
+  }
+  p.opening_mismatch = openings.mismatch;
+  p.passed = openings.passed && p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
              p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
   return p;
 }

@@ -6,6 +6,7 @@
 
 #include "figures.h"
 #include "juggler/proof.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {
@@ -382,9 +383,11 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   proof.seam_mismatch = seams;
   proof.area_mismatch = std::abs(std::abs(looked.flat_area) - std::abs(signed_area(bare_outline(blank))));
   proof.allowed_area = proof.allowed * length_of(bare_outline(blank));
-  proof.passed = proof.strain_mismatch <= proof.allowed_strain && proof.greatest_distance <= proof.allowed &&
-                 proof.seam_mismatch <= proof.allowed && proof.rim_mismatch <= proof.allowed &&
-                 proof.area_mismatch <= proof.allowed_area;
+  const OpeningProof openings = prove_openings(blank, [](Vec2) { return std::nullopt; });
+  proof.opening_mismatch = openings.mismatch;
+  proof.passed = openings.passed && proof.strain_mismatch <= proof.allowed_strain &&
+                 proof.greatest_distance <= proof.allowed && proof.seam_mismatch <= proof.allowed &&
+                 proof.rim_mismatch <= proof.allowed && proof.area_mismatch <= proof.allowed_area;
   return proof;
 }
 

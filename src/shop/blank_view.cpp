@@ -39,8 +39,8 @@ class BlankView {
   std::vector<std::string> draw() {
     draw_face();
     layout_.draw_outline({outline(blank_), view_.scale, view_.origin, Pen::cut, true});
-    for (const RoundHole& h : blank_.holes)
-      layout_.draw_outline({circle(h), view_.scale, view_.origin, Pen::cut, true});
+    for (const BlankOpening& o : blank_.openings)
+      layout_.draw_outline({o.outline, view_.scale, view_.origin, Pen::cut, true});
     draw_tangent_lines();
     if (!blank_.marks.lines.empty())
       layout_.draw_outline({blank_.marks.lines, view_.scale, view_.origin, Pen::mark});
@@ -51,12 +51,14 @@ class BlankView {
     if (piece_.folded()) {
       if (dimensioned_) draw_rectangle();
       draw_tags();
+      draw_opening_names();
       draw_edge_names();
       return layout_.place_all(labels_, frame_);
     }
     // Labels find room in this order: what is hardest to place comes first.
     draw_element_numbers();
     draw_tags();
+    draw_opening_names();
     if (dimensioned_) {
       draw_swing(EdgeName::base);
       draw_swing(EdgeName::top);
@@ -131,6 +133,27 @@ class BlankView {
     std::vector<Anchor> anchors = anchors_along(from, to, away);
     for (const Anchor& a : anchors_along(from, to, -1.0 * away)) anchors.push_back(a);
     labels_.push_back({tag, std::move(anchors), letters, std::numbers::pi, may_be_missing});
+  }
+
+  // One of every kind by its name, on both walls of a bore.
+  void draw_opening_names() {
+    std::vector<std::pair<int, bool>> named;
+    for (const BlankOpening& o : blank_.openings) {
+      const std::pair kind{o.group, o.far};
+      if (o.group < 0 || std::find(named.begin(), named.end(), kind) != named.end()) continue;
+      named.push_back(kind);
+      const OpeningGroup& g = blank_.groups[static_cast<size_t>(o.group)];
+      const std::string count = g.cut > 1 ? fmt::format(", {} off", g.cut) : "";
+      const std::string text = g.name + (o.far ? ", far wall" : count);
+      std::vector<Anchor> anchors;
+      for (const Vec2 way : {Vec2{0, 1}, Vec2{1, 0}, Vec2{-1, 0}, Vec2{0, -1}}) {
+        const auto farthest = std::max_element(
+            o.outline.begin(), o.outline.end(),
+            [&](const Arc& a, const Arc& b) { return dot(a.start, way) < dot(b.start, way); });
+        anchors.push_back({page(farthest->start), {way.x, -way.y}});
+      }
+      labels_.push_back({text, std::move(anchors), small_letters, std::numbers::pi, true});
+    }
   }
 
   // Joints and other edges by their names, with their lengths.

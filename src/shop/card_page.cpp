@@ -74,8 +74,8 @@ class Figure {
       layout_.draw({at({card_.centre_x, low_}), at({card_.centre_x, high_})}, Pen::centre);
     }
     if (has_centre(box)) draw_swings();
-    for (const RoundHole& h : blank_.holes)
-      layout_.draw_outline({circle(h), scale_, origin_, Pen::cut, true});
+    for (const BlankOpening& o : blank_.openings)
+      layout_.draw_outline({o.outline, scale_, origin_, Pen::cut, true});
     for (const BendLine& b : blank_.bends) {
       layout_.draw({at(b.from), at(b.to)}, Pen::bend);
       label(b.tag, anchors_along(at(b.from), at(b.to), left_of(b.to - b.from)));

@@ -5,6 +5,7 @@
 
 #include "arrangement.h"
 #include "folded_numbers.h"
+#include "opening_numbers.h"
 
 namespace juggler {
 namespace {
@@ -101,6 +102,17 @@ Table schedule_table(const JobResult& job, const PieceResult& piece) {
   return {fmt::format("Bend schedule ({}, deg)", job.job.units.name), schedule.heads, schedule.rows, true};
 }
 
+Table openings_table(const JobResult& job, const PieceResult& piece) {
+  const Schedule groups = opening_groups(job, piece);
+  return {fmt::format("Openings ({}, deg)", job.job.units.name), groups.heads, groups.rows, true};
+}
+
+Table webs_table(const JobResult& job, const PieceResult& piece) {
+  const Schedule webs = opening_webs(job, piece);
+  return {fmt::format("Openings, what is left beside them ({})", job.job.units.name), webs.heads, webs.rows,
+          true};
+}
+
 Table walls_table(const JobResult& job, const PieceResult& piece) {
   const Units& u = job.job.units;
   Table table{fmt::format("Walls on the size face ({}, deg)", u.name),
@@ -173,16 +185,18 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
                              const std::vector<std::string>& left_over) {
   if (piece.folded()) {
     std::vector<Table> tables{left_over_table(left_over), schedule_table(job, piece),
+                              openings_table(job, piece), webs_table(job, piece),
                               numbers_table(job, piece),  hits_table(job, piece),
                               inputs_table(job, piece),   walls_table(job, piece),
                               joints_table(job, piece),   notes_table(piece)};
     std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
     return tables;
   }
-  std::vector<Table> tables{left_over_table(left_over), numbers_table(job, piece), faces_table(job, piece),
-                            schedule_table(job, piece), hits_table(job, piece),    inputs_table(job, piece),
-                            creases_table(job, piece),  strain_table(job, piece),  elements_table(job, piece),
-                            notes_table(piece)};
+  std::vector<Table> tables{
+      left_over_table(left_over), openings_table(job, piece), webs_table(job, piece),
+      numbers_table(job, piece),  faces_table(job, piece),    schedule_table(job, piece),
+      hits_table(job, piece),     inputs_table(job, piece),   creases_table(job, piece),
+      strain_table(job, piece),   elements_table(job, piece), notes_table(piece)};
   std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
   return tables;
 }

@@ -5,6 +5,7 @@
 
 #include "folded_numbers.h"
 #include "juggler/card.h"
+#include "opening_numbers.h"
 
 namespace juggler {
 namespace {
@@ -116,12 +117,17 @@ class FoldedCard {
   }
 
   void holes() {
-    if (blank_.holes.empty()) return;
+    if (blank_.openings.empty()) return;
     std::vector<std::vector<std::string>> rows;
-    for (const RoundHole& h : blank_.holes)
+    for (const BlankOpening& o : blank_.openings) {
+      if (o.group >= 0) continue;
+      const RoundHole h = *round_hole(o);
       rows.push_back({fmt::format("{}", rows.size() + 1), len(h.centre.x), len(h.centre.y), len(h.diameter)});
-    step("Drill or punch before bending.", fmt::format("{} holes", rows.size()));
-    table({"hole", "across", "up", "diameter"}, rows);
+    }
+    step("Drill, punch or cut before bending.", fmt::format("{} openings", blank_.openings.size()));
+    if (!rows.empty()) table({"hole", "across", "up", "diameter"}, rows);
+    if (rows.size() == blank_.openings.size()) return;
+    for (const std::string& line : opening_lines(job_, piece_)) lines_.push_back("    " + line);
   }
 
   void joints() {
@@ -163,9 +169,7 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
         "Beyond the edge {} add corners {} across, {} up, and {} across, {} up, {} apart.",
         label_of(b.edges[tab.edge]), len(from.x), len(from.y), len(to.x), len(to.y), len(norm(to - from))));
   }
-  for (const RoundHole& h : b.holes)
-    lines.push_back(
-        fmt::format("Hole of {}: {} across, {} up.", len(h.diameter), len(h.centre.x), len(h.centre.y)));
+  for (std::string& line : opening_lines(job, piece)) lines.push_back(std::move(line));
   for (const Crease& c : b.creases)
     lines.push_back(
         fmt::format("Crease {}: from {} along the base to {} along the top, counted from seam start; "

@@ -4,7 +4,7 @@
 #include <array>
 
 #include "juggler/page.h"
-#include "lettering.h"
+#include "text_layout.h"
 
 namespace juggler {
 

@@ -223,6 +223,10 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   if (p.part.sheet.density)
     rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
+  if (!b.openings.empty()) {
+    rows.push_back({"openings", fmt::format("{}", b.openings.size())});
+    rows.push_back({"outline and openings", shown_length(cut_length(b), u)});
+  }
   const bool open = p.wound() || p.stretched() || (p.wall() && p.wall()->open);
   if (!open && (p.wall() || joint_length(b) > 0))
     rows.push_back({p.folded() ? "joints" : "seam", shown_length(joint_length(b), u)});

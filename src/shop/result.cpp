@@ -149,6 +149,7 @@ Proof worst_proof(const JobResult& result) {
     worst.seam_mismatch = std::max(worst.seam_mismatch, p.seam_mismatch);
     worst.rim_mismatch = std::max(worst.rim_mismatch, p.rim_mismatch);
     worst.area_mismatch = std::max(worst.area_mismatch, p.area_mismatch);
+    worst.opening_mismatch = std::max(worst.opening_mismatch, p.opening_mismatch);
     worst.strain_mismatch = std::max(worst.strain_mismatch, p.strain_mismatch);
     worst.allowed_strain = std::max(worst.allowed_strain, p.allowed_strain);
     worst.allowed = std::min(worst.allowed, p.allowed);

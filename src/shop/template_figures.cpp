@@ -13,7 +13,7 @@ constexpr double two_pi = 2 * std::numbers::pi;
 
 TemplateFigure figure_of(const std::string& title, const Blank& blank) {
   TemplateFigure figure{title, {outline(blank)}, blank.marks.lines, blank.marks.texts};
-  for (const RoundHole& hole : blank.holes) figure.cuts.push_back(circle(hole));
+  for (const BlankOpening& o : blank.openings) figure.cuts.push_back(o.outline);
   for (const BendLine& bend : blank.bends) figure.bends.push_back(line(bend.from, bend.to));
   for (const Crease& c : blank.creases) figure.bends.insert(figure.bends.end(), c.line.begin(), c.line.end());
   if (blank.folding) {

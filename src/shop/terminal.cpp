@@ -91,7 +91,7 @@ std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& 
   for (const Crease& c : b.creases) bends.insert(bends.end(), c.line.begin(), c.line.end());
   trace(canvas, bends, dots, squash, braille ? 3 : 1, '.');
   trace(canvas, outline(b), dots, squash, 1, '*');
-  for (const RoundHole& hole : b.holes) trace(canvas, circle(hole), dots, squash, 1, '*');
+  for (const BlankOpening& o : b.openings) trace(canvas, o.outline, dots, squash, 1, '*');
   std::vector<std::string> lines = canvas.lines();
   const std::string seam =
       b.folding ? "" : fmt::format(", seam start on the {}", b.face_up == Face::inside ? "right" : "left");

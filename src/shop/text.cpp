@@ -1,10 +1,10 @@
 #include "juggler/page.h"
-#include "lettering.h"
+#include "text_layout.h"
 
 namespace juggler {
 
-Lettering lettering_on(cairo_t* surface) {
-  Lettering layout(pango_cairo_create_layout(surface), g_object_unref);
+TextLayout lettering_on(cairo_t* surface) {
+  TextLayout layout(pango_cairo_create_layout(surface), g_object_unref);
   PangoContext* context = pango_layout_get_context(layout.get());
   cairo_font_options_t* options = cairo_font_options_create();
   cairo_font_options_set_hint_style(options, CAIRO_HINT_STYLE_NONE);

@@ -3,7 +3,7 @@
 #include <array>
 #include <ostream>
 
-#include "../shop/lettering.h"
+#include "../shop/text_layout.h"
 #include "pens.h"
 
 namespace juggler {
@@ -100,7 +100,7 @@ void draw_page(cairo_t* c, const Page& page, double units) {
   for (const PageFill& fill : page.fills) draw(c, fill);
   for (const PageLine& line : page.lines) draw(c, line);
   for (const PageOutline& o : page.outlines) draw(c, o);
-  const Lettering layout = lettering_on(c);
+  const TextLayout layout = lettering_on(c);
   for (const PageText& t : page.texts) draw(c, layout.get(), t);
   cairo_restore(c);
 }

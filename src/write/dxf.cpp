@@ -67,7 +67,13 @@ class DxfWriter {
     blocks();
     section("ENTITIES");
     cut_loop(outline(blank_));
-    for (const RoundHole& hole : blank_.holes) round_hole(hole);
+    for (const BlankOpening& o : blank_.openings) {
+      if (const auto round = juggler::round_hole(o)) {
+        circle(*round);
+      } else {
+        cut_loop(o.outline);
+      }
+    }
     bends();
     for (const Arc& mark : blank_.marks.lines) one_arc(Layer::mark, mark);
     for (const MarkText& text : blank_.marks.texts) mark_text(text);
@@ -291,7 +297,7 @@ class DxfWriter {
     }
   }
 
-  void round_hole(const RoundHole& hole) {
+  void circle(const RoundHole& hole) {
     entity("CIRCLE", Layer::cut, "AcDbCircle");
     point(10, hole.centre, true);
     real(40, hole.diameter / 2 / units_.mm);

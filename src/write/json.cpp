@@ -108,6 +108,7 @@ Json proof_json(const Proof& p) {
           {"seam_mismatch", number(p.seam_mismatch)},
           {"rim_mismatch", number(p.rim_mismatch)},
           {"area_mismatch", number(p.area_mismatch)},
+          {"opening_mismatch", number(p.opening_mismatch)},
           {"strain_mismatch", number(p.strain_mismatch)},
           {"allowed", number(p.allowed)},
           {"allowed_area", number(p.allowed_area)},
@@ -186,8 +187,31 @@ Json bench_json(const BenchCard& c) {
 
 Json openings_json(const Blank& b) {
   Json all = Json::array();
-  for (const RoundHole& h : b.holes)
-    all.push_back({{"kind", "hole"}, {"centre", point(h.centre)}, {"diameter", number(h.diameter)}});
+  for (const BlankOpening& o : b.openings) {
+    const auto round = round_hole(o);
+    if (o.group < 0) {
+      all.push_back(
+          {{"kind", "hole"}, {"centre", point(round->centre)}, {"diameter", number(round->diameter)}});
+      continue;
+    }
+    Json outline = Json::array();
+    for (const Arc& arc : o.outline) {
+      for (const Arc& part : split(arc, Angle::degrees(180)))
+        outline.push_back({number(part.start.x), number(part.start.y),
+                           number(is_straight(part) ? 0 : std::tan(part.turn / 4))});
+    }
+    all.push_back({{"kind", "opening"},
+                   {"name", name_of(b, o)},
+                   {"group", o.group + 1},
+                   {"row", o.row},
+                   {"member", o.member},
+                   {"far", o.far},
+                   {"centre", point(o.centre)},
+                   {"diameter", round ? number(round->diameter) : Json(nullptr)},
+                   {"plan_angle", o.on_wall ? number(o.plan.degrees()) : Json(nullptr)},
+                   {"height", o.on_wall ? number(o.height) : Json(nullptr)},
+                   {"outline", outline}});
+  }
   return all;
 }
 

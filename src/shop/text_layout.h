@@ -1,4 +1,4 @@
-// Lettering by Pango, the same for measuring and for drawing. Private to this room and the writers.
+// TextLayout by Pango, the same for measuring and for drawing. Private to this room and the writers.
 #pragma once
 
 #include <pango/pangocairo.h>
@@ -10,11 +10,11 @@
 
 namespace juggler {
 
-using Lettering = std::unique_ptr<PangoLayout, decltype(&g_object_unref)>;
+using TextLayout = std::unique_ptr<PangoLayout, decltype(&g_object_unref)>;
 
-/// Lettering on a surface: unhinted and not rounded to its units, so that it measures the same at every
+/// TextLayout on a surface: unhinted and not rounded to its units, so that it measures the same at every
 /// scale.
-[[nodiscard]] Lettering lettering_on(cairo_t* surface);
+[[nodiscard]] TextLayout lettering_on(cairo_t* surface);
 void set_text(PangoLayout* layout, const std::string& text, double size, bool bold);
 
 /// Measures texts; keeps what that needs and what it has measured.
@@ -26,7 +26,7 @@ class TextMeasure {
  private:
   std::unique_ptr<cairo_surface_t, decltype(&cairo_surface_destroy)> surface_;
   std::unique_ptr<cairo_t, decltype(&cairo_destroy)> cairo_;
-  Lettering layout_;
+  TextLayout layout_;
   mutable std::map<std::tuple<std::string, double, bool>, std::pair<double, double>> known_;
 };
 

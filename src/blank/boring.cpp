@@ -1,0 +1,290 @@
+#include "boring.h"
+
+#include <algorithm>
+
+namespace juggler {
+namespace {
+
+constexpr int looks = 32;  // along each arc of a form
+
+[[noreturn]] void refuse(const Named& named, const std::string& reason, const std::string& found,
+                         const std::string& advice) {
+  throw Refusal({.reason = named.name + " " + reason, .key = named.key, .found = found, .advice = advice});
+}
+
+Vec3 unit(Vec3 v) { return 1 / norm(v) * v; }
+
+std::string place_of(const SpaceLine& line) {
+  const double plan = std::atan2(line.at.y, line.at.x);
+  return "about plan angle " + shown(std::round(10 * Angle::radians(plan).degrees()) / 10) +
+         " degrees, height " + shown(std::round(10 * line.at.z) / 10) + " mm";
+}
+
+SpaceLine line_at(const Bore& b, Vec2 p) { return {b.origin + p.x * b.x + p.y * b.y, b.along}; }
+
+// (9): the way an outline runs where a bore's line meets the wall.
+Vec3 way_on_wall(const Bore& b, Vec2 way, Vec3 n) {
+  const Vec3 across = way.x * b.x + way.y * b.y;
+  return across - (dot(across, n) / dot(b.along, n)) * b.along;
+}
+
+// Follows the wall along one arc of a form.
+class Track {
+ public:
+  Track(const PartWall& wall, const Bore& bore, const Arc& arc, const LineHit& first, const Named& named)
+      : wall_(wall), bore_(bore), arc_(arc), named_(named) {
+    hits_.push_back(first);
+    for (int i = 1; i <= looks; ++i) hits_.push_back(next(hits_.back(), line_at(bore_, at(i))));
+    for (const LineHit& h : hits_) flattest_ = std::min(flattest_, steepness(h));
+  }
+
+  [[nodiscard]] const LineHit& last() const { return hits_.back(); }
+  [[nodiscard]] double flattest() const { return flattest_; }
+
+  [[nodiscard]] FittedArcs arcs(double fit) const {
+    const auto heading = [this](double s) { return heading_at(s); };
+    return fit_arcs(
+        {0, arc_.length, [this](double s) { return point(s); }, continuous(heading, 0, arc_.length)}, fit);
+  }
+
+ private:
+  [[nodiscard]] Vec2 at(int i) const { return point_at(arc_, arc_.length * i / looks); }
+  [[nodiscard]] double steepness(const LineHit& h) const {
+    return std::abs(dot(wall_.charts[h.chart].at(h.u).n, bore_.along));
+  }
+
+  [[nodiscard]] LineHit next(const LineHit& before, const SpaceLine& line) const {
+    const Chart& c = wall_.charts[before.chart];
+    const auto near = hit_near(wall_, before.chart, line, before.u, (c.to - c.from) / 64, 0);
+    if (near && c.has(near->u, near->s)) return *near;
+    const std::vector<LineHit> all = hits_of(wall_, line);
+    const auto nearest = std::min_element(all.begin(), all.end(), [&](const LineHit& a, const LineHit& b) {
+      return std::abs(a.along - before.along) < std::abs(b.along - before.along);
+    });
+    const bool met =
+        nearest != all.end() && std::abs(nearest->along - before.along) < 4 * arc_.length / looks;
+    if (met) {
+      check_passing(before, *nearest, line);
+      return *nearest;
+    }
+    if (near && std::abs(near->along - before.along) < 16 * arc_.length / looks)
+      return *near;  // past an edge
+    refuse(named_, "misses the wall with a part of its outline", place_of(line),
+           "make it smaller, or its offset less");
+  }
+
+  void check_passing(const LineHit& a, const LineHit& b, const SpaceLine& line) const {
+    const Chart& from = wall_.charts[a.chart];
+    const Chart& to = wall_.charts[b.chart];
+    const bool jumps = a.chart == b.chart && std::abs(a.u - b.u) > (from.to - from.from) / 2;
+    if (from.piece != to.piece || jumps)
+      refuse(named_, "goes across the seam", place_of(line), "move it, or the seam");
+    if (std::abs(from.inside - to.inside) > 1e-12 * wall_.size)
+      refuse(named_, "is bored across " + (to.bent ? to.name : from.name), place_of(line),
+             "lay it, or move it off the bend");
+  }
+
+  [[nodiscard]] LineHit hit(double s) const {
+    const double k = std::clamp(s / arc_.length * looks, 0.0, double{looks});
+    const auto i = std::min(static_cast<size_t>(k), static_cast<size_t>(looks - 1));
+    const LineHit& a = hits_[i];
+    const LineHit& b = hits_[i + 1];
+    const SpaceLine line = line_at(bore_, point_at(arc_, s));
+    const Chart& c = wall_.charts[a.chart];
+    const double little = 1e-7 * (c.to - c.from);
+    if (a.chart == b.chart) {
+      const double part = k - static_cast<double>(i);
+      const auto near =
+          hit_near(wall_, a.chart, line, a.u + part * (b.u - a.u), std::abs(b.u - a.u) / 8 + little, 0);
+      if (near) return *near;
+    } else {
+      const auto near = hit_near(wall_, a.chart, line, a.u, little, 0);
+      if (near && c.has(near->u, near->s)) return *near;
+      const auto beyond = hit_near(wall_, b.chart, line, b.u, little, 0);
+      if (beyond) return *beyond;
+    }
+    refuse(named_, "misses the wall with a part of its outline", place_of(line), "make it smaller");
+  }
+
+  [[nodiscard]] Vec2 point(double s) const {
+    const LineHit h = hit(s);
+    return wall_.charts[h.chart].on_flat(h.u, h.s);
+  }
+  [[nodiscard]] double heading_at(double s) const {
+    const LineHit h = hit(s);
+    const Chart& c = wall_.charts[h.chart];
+    const Ruling r = c.at(h.u);
+    const double way = arc_.heading + (arc_.length > 0 ? arc_.turn * s / arc_.length : 0);
+    const Vec3 v = way_on_wall(bore_, direction(way), r.n);
+    return c.flat(h.u).heading + std::atan2(dot(v, cross(r.n, r.e)), dot(v, r.e));
+  }
+
+  const PartWall& wall_;
+  const Bore& bore_;
+  const Arc& arc_;
+  const Named& named_;
+  std::vector<LineHit> hits_;
+  double flattest_ = 1;
+};
+
+// The first hit of a line that comes to the wall, or its last.
+LineHit end_hit(const PartWall& wall, const SpaceLine& line, bool far, const Named& named) {
+  const std::vector<LineHit> hits = hits_of(wall, line);
+  if (hits.empty()) refuse(named, "misses the wall", place_of(line), "move it, or give it another direction");
+  if (far && hits.size() != 2)
+    refuse(named, hits.size() < 2 ? "meets no far wall" : "meets more than two walls", place_of(line),
+           hits.size() < 2 ? "say walls = \"near\"" : "give it a direction that meets two");
+  return far ? hits.back() : hits.front();
+}
+
+}  // namespace
+
+Bore bore_at(const Spot& place, const BoreWay& way) {
+  const Vec3 outwards{place.point.x, place.point.y, 0};
+  const bool axis = !way.square_to_wall && norm(outwards) > 0;
+  const Vec3 a0 = axis ? unit(outwards) : place.normal;
+  const Vec3 up = axis ? Vec3{0, 0, 1} : place.up;
+  const Vec3 right = cross(up, a0);
+  const double tilt = way.tilt.radians();
+  const double swing = way.swing.radians();
+  const Vec3 from = std::cos(tilt) * (std::cos(swing) * a0 + std::sin(swing) * right) + std::sin(tilt) * up;
+  const Vec3 x = unit(cross(up, from));
+  return {place.point + way.offset * x, x, cross(from, x), Vec3{} - from};
+}
+
+BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far, double fit,
+                const Named& named) {
+  BoredWall b;
+  for (const Outline& loop : loops) {
+    LineHit hit = end_hit(wall, line_at(bore, loop.front().start), far, named);
+    Outline outline;
+    for (const Arc& arc : loop) {
+      const Track track(wall, bore, arc, hit, named);
+      b.flattest = std::min(b.flattest, track.flattest());
+      constexpr double grazing = 0.02;  // about a degree
+      if (track.flattest() < grazing)
+        refuse(named, "grazes the wall", place_of(line_at(bore, arc.start)),
+               "make it smaller, or its offset less");
+      const FittedArcs fitted = track.arcs(fit);
+      outline.insert(outline.end(), fitted.arcs.begin(), fitted.arcs.end());
+      b.fit_error = std::max(b.fit_error, 1.02 * fitted.error);
+      hit = track.last();
+    }
+    // Past a corner the outline comes back to where it began, or it has passed from wall to wall.
+    if (norm(end_of(outline.back()) - outline.front().start) > 1e-6 * wall.size + 4 * fit)
+      refuse(named, "passes from the near wall to the far one", place_of(line_at(bore, {})),
+             "make it smaller, or its offset less");
+    b.outlines.push_back(std::move(outline));
+  }
+  const std::vector<LineHit> centre = hits_of(wall, line_at(bore, {}));
+  const LineHit at = centre.empty() ? end_hit(wall, line_at(bore, loops.front().front().start), far, named)
+                     : far          ? centre.back()
+                                    : centre.front();
+  b.centre = spot_at(wall, at.chart, at.u, at.s);
+  return b;
+}
+
+namespace {
+
+// How far points reach in a direction and square to it, the greatest of the smooth curve between them
+// estimated by parabolas.
+class Extent {
+ public:
+  explicit Extent(double heading) : along_(direction(heading)) {}
+  void add(const std::vector<Vec2>& curve) {
+    for (const Vec2 way : {along_, left_of(along_)}) {
+      double& low = way == along_ ? low_x_ : low_y_;
+      double& high = way == along_ ? high_x_ : high_y_;
+      for (size_t i = 0; i < curve.size(); ++i) {
+        const double v = dot(curve[i], way);
+        low = std::min(low, v);
+        high = std::max(high, v);
+        if (i == 0 || i + 1 == curve.size()) continue;
+        const double before = dot(curve[i - 1], way);
+        const double after = dot(curve[i + 1], way);
+        const double bend = before - 2 * v + after;
+        const bool summit = (v - before) * (after - v) <= 0 && bend != 0;
+        if (!summit) continue;
+        const double top = v - (after - before) * (after - before) / (8 * bend);
+        low = std::min(low, top);
+        high = std::max(high, top);
+      }
+    }
+  }
+  [[nodiscard]] FaceSize size() const { return {high_x_ - low_x_, high_y_ - low_y_}; }
+
+ private:
+  Vec2 along_;
+  double low_x_ = HUGE_VAL, high_x_ = -HUGE_VAL, low_y_ = HUGE_VAL, high_y_ = -HUGE_VAL;
+};
+
+enum class Layer { inside, outside, neutral };
+
+const std::function<FlatRuling(double)>& flat_of(const Chart& c, Layer layer) {
+  return layer == Layer::inside ? c.flat_inside : layer == Layer::outside ? c.flat_outside : c.flat;
+}
+
+double depth_of(const Chart& c, Layer layer) {
+  return layer == Layer::inside ? c.inside : layer == Layer::outside ? c.outside : 0;
+}
+
+// Points that lie on the centre's chart at (u, s), on a face opened out; nothing where one does not.
+using Place = std::function<std::optional<std::pair<double, double>>(Vec2 p, double u)>;
+FaceSize size_on(const PartWall& wall, const Spot& centre, Layer layer, const Outlines& loops,
+                 const Place& place) {
+  const Chart& c = wall.charts[centre.chart];
+  const auto& flat = flat_of(c, layer);
+  Extent extent(flat(centre.u).heading + centre.level - c.flat(centre.u).heading);
+  constexpr int parts = 24;
+  for (const Outline& loop : loops) {
+    double u = centre.u;
+    for (const Arc& arc : loop) {
+      std::vector<Vec2> curve;
+      for (int i = 0; i <= parts; ++i) {
+        const auto at = place(point_at(arc, arc.length * i / parts), u);
+        if (!at) return {};
+        u = at->first;
+        const FlatRuling r = flat(u);
+        curve.push_back(r.c + at->second * direction(r.heading));
+      }
+      extent.add(curve);
+    }
+  }
+  return extent.size();
+}
+
+Sizes sizes(const PartWall& wall, const Spot& centre, const Outlines& loops,
+            const std::function<Place(Layer)>& place) {
+  Sizes s;
+  s.inside = size_on(wall, centre, Layer::inside, loops, place(Layer::inside));
+  s.outside = size_on(wall, centre, Layer::outside, loops, place(Layer::outside));
+  s.neutral = size_on(wall, centre, Layer::neutral, loops, place(Layer::neutral));
+  return s;
+}
+
+}  // namespace
+
+Sizes laid_sizes(const PartWall& wall, const Spot& centre, const Outlines& on_flat) {
+  const Chart& c = wall.charts[centre.chart];
+  return sizes(wall, centre, on_flat, [&](Layer) {
+    return [&](Vec2 p, double u) -> std::optional<std::pair<double, double>> {
+      const auto at = place_near(wall, centre.chart, p, u, (c.to - c.from) / 256);
+      return at && c.has(at->first, at->second) ? at : std::nullopt;
+    };
+  });
+}
+
+Sizes bored_sizes(const PartWall& wall, const Spot& centre, const Bore& bore, const Outlines& loops) {
+  const Chart& c = wall.charts[centre.chart];
+  return sizes(wall, centre, loops, [&](Layer layer) {
+    const double depth = depth_of(c, layer);
+    return [&, depth](Vec2 p, double u) -> std::optional<std::pair<double, double>> {
+      const auto hit = hit_near(wall, centre.chart, line_at(bore, p), u, (c.to - c.from) / 256, depth);
+      // Where a line passes the face by, the nearest hit is that of the far wall.
+      if (!hit || !c.has(hit->u, hit->s) || std::abs(hit->along) > 4 * wall.size) return std::nullopt;
+      return std::pair{hit->u, hit->s};
+    };
+  });
+}
+
+}  // namespace juggler

@@ -1,0 +1,41 @@
+// Bores through a wall, and how large openings are on its faces. Private to the blank. Equation numbers:
+// docs/maths/openings.md.
+#pragma once
+
+#include "wall_charts.h"
+
+namespace juggler {
+
+/// (7): the prism of a bore whose place is known.
+[[nodiscard]] Bore bore_at(const Spot& place, const BoreWay& way);
+
+/// A member that refusals speak of.
+struct Named {
+  std::string name;  ///< "sight 3"
+  std::string key;   ///< of the opening
+};
+
+/// A bore through one wall: its outlines on the flat as developed.
+struct BoredWall {
+  Outlines outlines = {};
+  Spot centre = {};  ///< where the centre line meets the wall, or else the first outline's start
+  double fit_error = 0;
+  double flattest = 1;  ///< the least sine of the angle at which it meets the wall
+};
+/// The near or the far wall.
+///
+/// Errors    Refusal where lines of the bore miss the wall, graze it, or pass from one side of a seam to the
+///           other.
+/// Accuracy  1e-12 of the part's size, and the fit.
+[[nodiscard]] BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far,
+                              double fit, const Named& named);
+
+/// The sizes of a laid form, and of a bored one, on a layer: of both faces and the neutral layer.
+struct Sizes {
+  FaceSize inside, outside, neutral;
+};
+[[nodiscard]] Sizes laid_sizes(const PartWall& wall, const Spot& centre, const Outlines& on_flat);
+[[nodiscard]] Sizes bored_sizes(const PartWall& wall, const Spot& centre, const Bore& bore,
+                                const Outlines& loops);
+
+}  // namespace juggler

@@ -1,0 +1,440 @@
+// Openings as asked for, placed on the wall and cut. Equation numbers: docs/maths/openings.md.
+#include "openings.h"
+
+#include <algorithm>
+
+#include "boring.h"
+#include "juggler/openings.h"
+#include "level_line.h"
+
+namespace juggler {
+namespace {
+
+constexpr double pi = std::numbers::pi;
+
+[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
+                         const std::string& allowed = {}, const std::string& advice = {}) {
+  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
+}
+
+double once(double radians) { return radians - 2 * pi * std::floor(radians / (2 * pi)); }
+double plan_of(Vec3 p) { return once(std::atan2(p.y, p.x)); }
+
+// A member worked out: outlines on its piece's flat as laid.
+struct Made {
+  int piece = 0;
+  std::optional<Spot> centre = {};
+  Outlines outlines = {};
+  Vec2 at;
+  double heading = 0;
+  bool mirrored = false;
+  bool far = false;
+  std::optional<Bore> bore = {};
+};
+
+// A turn about the axis.
+Vec3 turned_about_axis(Vec3 p, double by) {
+  const double c = std::cos(by);
+  const double s = std::sin(by);
+  return {c * p.x - s * p.y, s * p.x + c * p.y, p.z};
+}
+
+// (11): what a turn about the axis does to the flat of a coaxial wall: one ruling is laid upon another.
+Placing move_between(const FlatRuling& from, const FlatRuling& to) {
+  Placing p{false, to.heading - from.heading, {}};
+  p.shift = to.c - placed(from.c, p);
+  return p;
+}
+
+class Cutter {
+ public:
+  Cutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,
+         size_t number)
+      : wall_(wall), blanks_(blanks), o_(opening), fit_(fit) {
+    name_ = o_.name.empty() ? "opening " + std::to_string(number) : o_.name;
+    form_ = outlines_of(o_.form, o_.turn, fit / 4);
+    group_of_.assign(blanks.size(), -1);
+  }
+
+  void cut() {
+    if (!o_.at.flat() && !wall_.why_flat.empty())
+      refuse(o_.key + ".at", "is a place on the formed part, but " + wall_.why_flat, {}, "edge or on_flat",
+             "place it on the flat");
+    pattern_ = pattern_of(o_, girth());
+    if (o_.at.flat()) {
+      cut_on_flat();
+      return;
+    }
+    for (const Member& m : pattern_.members) cut_member(m);
+  }
+
+ private:
+  [[nodiscard]] Named named(const Member& m) const { return {name_of(m), o_.key}; }
+  [[nodiscard]] std::string name_of(const Member& m) const {
+    if (pattern_.in_row == 1 && o_.repeat.rows == 1) return name_;
+    return name_ + " " + (o_.repeat.rows > 1 ? std::to_string(m.row) + "/" : "") + std::to_string(m.number);
+  }
+
+  // --- the place -------------------------------------------------------------------------------------
+
+  [[nodiscard]] double height_of(double further) const {
+    const double given = *o_.at.height + further;
+    return o_.at.from == EndName::base ? given : wall_.top_height - given;
+  }
+
+  // Of the level line at the place, where lengths or an even pitch along it are asked for.
+  double girth() {
+    const bool needed = o_.at.seam_distance || o_.repeat.girth_over || o_.repeat.girth_pitch;
+    if (!needed || o_.at.flat() || !wall_.goes_round) {
+      if (o_.at.seam_distance && !wall_.goes_round)
+        refuse(o_.key + ".at.seam_distance",
+               "is measured from a seam, but this wall has none that goes round it", {}, {},
+               "give angle, or edge = \"seam_start\"");
+      return 0;
+    }
+    if (!o_.at.height) return 0;
+    level_.emplace(wall_, height_of(0));
+    if (level_->girth() == 0)
+      refuse(o_.key + ".at.height",
+             "is a level that the wall does not have all round, so no lengths run along it",
+             shown_mm(*o_.at.height), {}, "give angles");
+    return level_->girth();
+  }
+
+  [[nodiscard]] Spot no_wall(const Member& m, double plan, double height) const {
+    refuse(o_.key + ".at." + (o_.at.along_ruling ? "along_ruling" : "height"),
+           name_of(m) + " lies where there is no wall",
+           "plan angle " + shown(std::round(1e3 * Angle::radians(once(plan)).degrees()) / 1e3) +
+               " degrees, " + shown_mm(std::round(1e3 * height) / 1e3),
+           {}, "move it onto the wall, or place it on the flat");
+  }
+
+  // (3): from the axis outwards, the outermost.
+  [[nodiscard]] Spot spot_by_plan(const Member& m, double plan, double height) const {
+    const SpaceLine line{{0, 0, height}, {std::cos(plan), std::sin(plan), 0}};
+    const std::vector<LineHit> hits = hits_of(wall_, line);
+    if (hits.empty() || hits.back().along < -1e-9 * wall_.size) return no_wall(m, plan, height);
+    const LineHit& h = hits.back();
+    return spot_at(wall_, h.chart, h.u, h.s);
+  }
+
+  [[nodiscard]] Spot spot_on_ruling(const Member& m, double plan, double further) const {
+    if (!wall_.once_round)
+      refuse(o_.key + ".at.along_ruling",
+             "is measured along a ruling of a plan angle, which this part has not", {}, {}, "give height");
+    const double u = u_at_plan(*wall_.once_round, plan);
+    const Rim& rim = wall_.once_round->whole_rim(o_.at.from);
+    const double given = *o_.at.along_ruling + further;
+    const double s = rim(u).s + (o_.at.from == EndName::base ? given : -given);
+    for (size_t k = 0; k < wall_.charts.size(); ++k) {
+      const Chart& c = wall_.charts[k];
+      const double same = u + 2 * pi * std::ceil((c.from - u) / (2 * pi) - 1e-12);
+      if (c.has(same, s)) return spot_at(wall_, k, same, s);
+    }
+    return no_wall(m, plan, given);
+  }
+
+  [[nodiscard]] Spot spot_of(const Member& m) const {
+    if (level_) return spot_by_run(m);
+    const double plan = o_.at.angle->radians() + m.turned.radians();
+    if (o_.at.along_ruling) return spot_on_ruling(m, plan, m.further);
+    return spot_by_plan(m, plan, height_of(m.further));
+  }
+
+  // Lengths run along the level line of the place; rows lie at the same plan angles.
+  [[nodiscard]] Spot spot_by_run(const Member& m) const {
+    double start = 0;
+    if (o_.at.seam_distance) {
+      start = *o_.at.seam_distance;
+    } else {
+      const Spot at = spot_by_plan(m, o_.at.angle->radians(), height_of(0));
+      start = level_->run_to(at.chart, at.u);
+    }
+    const LevelLine::At at = level_->at(start + m.girth);
+    const Spot spot = spot_at(wall_, at.chart, at.u, at.s);
+    if (m.further == 0 && m.turned == Angle{}) return spot;
+    return spot_by_plan(m, plan_of(spot.point) + m.turned.radians(), height_of(m.further));
+  }
+
+  // --- one member ------------------------------------------------------------------------------------
+
+  // Members of one row of a coaxial wall are alike: the first is worked out, the others are turned from it.
+  void cut_member(const Member& m) {
+    if (!wall_.coaxial || wall_.charts.empty() || !wall_.goes_round) {
+      for (const Made& made : worked_out(m)) add(m, made);
+      return;
+    }
+    if (row_ != m.row) {
+      row_ = m.row;
+      first_ = m;
+      pattern_made_ = worked_out(m);
+      if (level_) per_girth_ = 2 * pi / level_->girth();
+    }
+    const double turn = m.turned.radians() - first_.turned.radians() + per_girth_ * (m.girth - first_.girth);
+    for (const Made& made : pattern_made_) add(m, turn == 0 ? made : turned(made, turn));
+  }
+
+  [[nodiscard]] std::vector<Made> worked_out(const Member& m) const {
+    Spot place = spot_of(m);
+    if (o_.how == OpeningHow::laid) return {laid_at(place, m)};
+    Bore bore = bore_at(place, o_.bore);
+    if (!level_)
+      bore.origin = bore.origin + m.girth * place.right;  // straight along a wall that does not go round
+    std::vector<Made> all;
+    for (const bool far : {false, true}) {
+      if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
+      const BoredWall one = bored(wall_, bore, form_.loops, far, fit_, named(m));
+      const Chart& c = wall_.charts[one.centre.chart];
+      Made made{c.piece,
+                one.centre,
+                {},
+                placed(one.centre.at, c.placing),
+                placed_heading(one.centre.level, c.placing),
+                c.placing.mirror,
+                far,
+                bore};
+      for (const Outline& o : one.outlines) made.outlines.push_back(placed(o, c.placing));
+      bored_fit_ = std::max(bored_fit_, one.fit_error);
+      flattest_ = std::min(flattest_, one.flattest);
+      all.push_back(std::move(made));
+    }
+    return all;
+  }
+
+  [[nodiscard]] Made laid_at(const Spot& place, const Member& m) const {
+    const Chart& c = wall_.charts[place.chart];
+    const Vec2 at = place.at + (level_ ? 0 : m.girth) * direction(place.level);
+    Made made;
+    made.piece = c.piece;
+    made.centre = m.girth != 0 && !level_ ? spot_on(wall_, c.piece, at) : place;
+    made.at = placed(at, c.placing);
+    made.heading = placed_heading(place.level, c.placing);
+    made.mirrored = c.placing.mirror;
+    for (const Outline& o : form_.loops)
+      made.outlines.push_back(placed(placed(o, {false, place.level, at}), c.placing));
+    return made;
+  }
+
+  [[nodiscard]] Made turned(const Made& first, double turn) const {
+    const Spot& from = *first.centre;
+    const Chart& c0 = wall_.charts[from.chart];
+    double u = from.u + turn;
+    size_t k = 0;
+    for (; k < wall_.charts.size(); ++k) {
+      const Chart& c = wall_.charts[k];
+      u = from.u + turn + 2 * pi * std::ceil((c.from - from.u - turn) / (2 * pi) - 1e-12);
+      if (u <= c.to + 1e-12) break;
+    }
+    const Chart& c1 = wall_.charts[std::min(k, wall_.charts.size() - 1)];
+    const Placing move = move_between(c0.flat(from.u), c1.flat(u));
+    // From one blank as laid to the other: back to the flat as developed, moved, laid.
+    const Placing back = undone(c0.placing);
+    const auto moved = [&](const Outline& o) { return placed(placed(placed(o, back), move), c1.placing); };
+    Made made;
+    made.piece = c1.piece;
+    made.centre = spot_at(wall_, static_cast<size_t>(&c1 - wall_.charts.data()), u, from.s);
+    for (const Outline& o : first.outlines) made.outlines.push_back(moved(o));
+    made.at = placed(made.centre->at, c1.placing);
+    made.heading = placed_heading(made.centre->level, c1.placing);
+    made.mirrored = c1.placing.mirror;
+    made.far = first.far;
+    if (first.bore)
+      made.bore = Bore{turned_about_axis(first.bore->origin, turn), turned_about_axis(first.bore->x, turn),
+                       turned_about_axis(first.bore->y, turn), turned_about_axis(first.bore->along, turn)};
+    return made;
+  }
+
+  static Placing undone(const Placing& p) {
+    Placing back{p.mirror, p.mirror ? p.turn : -p.turn, {}};
+    back.shift = Vec2{} - placed(p.shift, back);
+    return back;
+  }
+
+  // --- on the flat -----------------------------------------------------------------------------------
+
+  struct FlatFrame {
+    Vec2 at;
+    double heading = 0;
+  };
+
+  [[nodiscard]] const Blank& piece_asked() const {
+    if (static_cast<size_t>(o_.at.piece) > blanks_.size())
+      refuse(o_.key + ".at.piece", "names a piece that there is not", std::to_string(o_.at.piece),
+             "1 to " + std::to_string(blanks_.size()));
+    return *blanks_[static_cast<size_t>(o_.at.piece) - 1];
+  }
+
+  [[nodiscard]] FlatFrame flat_frame() const {
+    const Blank& b = piece_asked();
+    if (o_.at.on_flat) return {*o_.at.on_flat, 0};
+    std::string known;
+    for (const Edge& e : b.edges) {
+      if (label_of(e) != o_.at.edge) {
+        if (known.size() < 300 && known.find(label_of(e)) == std::string::npos)
+          known += (known.empty() ? "" : ", ") + label_of(e);
+        continue;
+      }
+      const double whole = length_of(e.arcs);
+      if (o_.at.along < 0 || o_.at.along > whole)
+        refuse(o_.key + ".at.along", "lies beyond the edge", shown_mm(o_.at.along),
+               "0 to " + shown_mm(whole));
+      double left = o_.at.along;
+      for (const Arc& arc : e.arcs) {
+        if (left > arc.length && &arc != &e.arcs.back()) {
+          left -= arc.length;
+          continue;
+        }
+        const double s = std::min(left, arc.length);
+        const double heading = arc.heading + (arc.length > 0 ? arc.turn * s / arc.length : 0);
+        return {point_at(arc, s) + o_.at.distance * left_of(direction(heading)), heading};
+      }
+    }
+    refuse(o_.key + ".at.edge", "names no edge of the blank", o_.at.edge, known);
+  }
+
+  void cut_on_flat() {
+    const FlatFrame frame = flat_frame();
+    const auto piece = static_cast<size_t>(o_.at.piece) - 1;
+    for (const Member& m : pattern_.members) {
+      const Vec2 x = direction(frame.heading);
+      Made made;
+      made.piece = static_cast<int>(piece);
+      made.at = frame.at + m.girth * x + m.further * left_of(x);
+      made.heading = frame.heading;
+      for (const Outline& o : form_.loops)
+        made.outlines.push_back(placed(o, {false, frame.heading, made.at}));
+      made.centre = centre_on(static_cast<int>(piece), made.at);
+      add(m, made);
+    }
+  }
+
+  // Where it comes to stand on the formed part, where that is known.
+  [[nodiscard]] std::optional<Spot> centre_on(int piece, Vec2 laid) const {
+    for (const Chart& c : wall_.charts) {
+      if (c.piece == piece) return spot_on(wall_, piece, placed(laid, undone(c.placing)));
+    }
+    return std::nullopt;
+  }
+
+  // --- onto the blank --------------------------------------------------------------------------------
+
+  void add(const Member& m, const Made& made) {
+    Blank& b = *blanks_[static_cast<size_t>(made.piece)];
+    OpeningGroup& group = group_in(b, made);
+    if (made.outlines.empty()) return;
+    if (!made.far || o_.walls == BoredWalls::far) ++group.cut;
+    add_row(group, m, made);
+    group.fit_error = std::max(group.fit_error, bored_fit_);
+    for (size_t i = 0; i < made.outlines.size(); ++i) {
+      BlankOpening cut;
+      cut.outline = signed_area(made.outlines[i]) < 0 ? reversed(made.outlines[i]) : made.outlines[i];
+      cut.group = group_of_[static_cast<size_t>(made.piece)];
+      cut.row = m.row;
+      cut.member = m.number;
+      cut.far = made.far;
+      cut.loop = static_cast<int>(i);
+      cut.centre = made.at;
+      cut.heading = made.heading;
+      cut.mirrored = made.mirrored;
+      if (made.centre) {
+        cut.plan = Angle::radians(plan_of(made.centre->point));
+        cut.height = made.centre->point.z;
+      }
+      cut.on_wall = made.centre.has_value();
+      cut.bore = made.bore;
+      b.openings.push_back(std::move(cut));
+    }
+  }
+
+  OpeningGroup& group_in(Blank& b, const Made& made) {
+    int& index = group_of_[static_cast<size_t>(made.piece)];
+    if (index >= 0) return b.groups[static_cast<size_t>(index)];
+    index = static_cast<int>(b.groups.size());
+    OpeningGroup g;
+    g.name = name_;
+    g.how = *o_.how;
+    g.form = in_words(o_.form);
+    g.loops = form_.loops;
+    g.asked = static_cast<int>(pattern_.members.size());
+    g.in_row = pattern_.in_row;
+    g.rows = o_.repeat.rows;
+    g.fit_error = form_.fit_error;
+    g.key = o_.key;
+    g.least_web = o_.web.value_or(wall_.thickness);
+    g.pitch = pattern_.pitch;
+    g.girth_pitch = pattern_.girth_pitch;
+    if (pattern_.in_row > 1) add_pitches(g, made);
+    if (flattest_ < 0.2)
+      b.warnings.push_back(name_ + " meets the wall at only " +
+                           shown(std::round(10 * Angle::radians(std::asin(flattest_)).degrees()) / 10) +
+                           " degrees: its outline moves far with small errors of form.");
+    b.groups.push_back(std::move(g));
+    return b.groups.back();
+  }
+
+  // (18): the pitch by angle, by length, and on a cone by the turn on the flat.
+  void add_pitches(OpeningGroup& g, const Made& made) const {
+    if (!wall_.coaxial || !wall_.goes_round || !made.centre || o_.at.flat()) return;
+    const Spot& at = *made.centre;
+    const double radius = std::hypot(at.point.x, at.point.y);
+    if (pattern_.by_angle) g.girth_pitch = radius * g.pitch.radians();
+    if (!pattern_.by_angle) g.pitch = Angle::radians(per_girth_ * g.girth_pitch);
+    const Chart& c = wall_.charts[at.chart];
+    const double far = std::min(c.to, c.from + 0.5);
+    const double per_u = (c.flat(far).heading - c.flat(c.from).heading) / (far - c.from);
+    g.flat_pitch = Angle::radians(std::abs(per_u) * g.pitch.radians());
+  }
+
+  void add_row(OpeningGroup& g, const Member& m, const Made& made) {
+    const auto same = std::find_if(g.by_row.begin(), g.by_row.end(),
+                                   [&](const OpeningGroup::Row& row) { return row.number == m.row; });
+    if (same != g.by_row.end() && !(made.far && !same->far_inside && o_.walls == BoredWalls::both)) return;
+    OpeningGroup::Row row;
+    row.number = m.row;
+    if (made.centre) {
+      const Chart& c = wall_.charts[made.centre->chart];
+      row.height = made.centre->point.z;
+      Outlines developed;
+      for (const Outline& o : made.outlines) developed.push_back(placed(o, undone(c.placing)));
+      const Sizes s = made.bore ? bored_sizes(wall_, *made.centre, *made.bore, form_.loops)
+                                : laid_sizes(wall_, *made.centre, developed);
+      row.inside = s.inside;
+      row.outside = s.outside;
+      row.neutral = s.neutral;
+    }
+    if (same == g.by_row.end()) {
+      g.by_row.push_back(row);
+    } else {
+      same->far_inside = row.inside;
+      same->far_outside = row.outside;
+    }
+  }
+
+  const PartWall& wall_;
+  const std::vector<Blank*>& blanks_;
+  const Opening o_;
+  double fit_;
+  std::string name_;
+  FormOutlines form_;
+  Pattern pattern_;
+  std::optional<LevelLine> level_;
+  std::vector<int> group_of_;  // by piece
+  mutable double bored_fit_ = 0;
+  mutable double flattest_ = 1;
+  // The first member of the row that is being cut.
+  int row_ = 0;
+  Member first_;
+  std::vector<Made> pattern_made_;
+  double per_girth_ = 0;
+};
+
+}  // namespace
+
+void cut_openings(const std::vector<Blank*>& blanks, const PartWall& wall, const Making& making) {
+  size_t number = 0;
+  for (const Opening& o : making.openings)
+    Cutter(wall, blanks, as_made(o, making.hand), making.fit, ++number).cut();
+  for (Blank* b : blanks) check_webs(*b);
+}
+
+}  // namespace juggler

@@ -1,0 +1,29 @@
+// Openings cut into the blanks of a part. Private to the blank.
+#pragma once
+
+#include "juggler/making.h"
+#include "wall_charts.h"
+
+namespace juggler {
+
+/// Cuts what `making` asks for into the blanks of all pieces, which are laid and have their outlines.
+///
+/// Errors  Refusal for places off the wall, for bores that miss or graze it, for openings across a seam, over
+///         an edge or over each other, with the member and the place.
+void cut_openings(const std::vector<Blank*>& blanks, const PartWall& wall, const Making& making);
+
+[[nodiscard]] inline bool has_openings(const Making& making) {
+  return !making.openings.empty() || !making.letterings.empty();
+}
+
+/// Measures the webs beside the openings of a blank; refuses openings that leave none, warns of those below
+/// the limit that their group asks for.
+void check_webs(Blank& blank);
+
+/// The stretches of a straight line that lie on the metal: within the outline, outside the openings.
+[[nodiscard]] std::vector<Arc> on_metal(const Blank& blank, Vec2 from, Vec2 to, const Outline& edge);
+[[nodiscard]] bool in_opening(const Blank& blank, Vec2 p);
+/// Chords of the openings that reach into a circle.
+[[nodiscard]] std::vector<Arc> openings_near(const Blank& blank, Vec2 centre, double radius);
+
+}  // namespace juggler

@@ -1,0 +1,336 @@
+#include "wall_charts.h"
+
+#include <algorithm>
+
+#include "opened.h"
+
+namespace juggler {
+
+Vec2 Chart::on_flat(double u, double s) const {
+  const FlatRuling r = flat(u);
+  return r.c + s * direction(r.heading);
+}
+
+bool Chart::has(double u, double s) const {
+  const double little = 1e-9 * (to - from);
+  if (u < from - little || u > to + little) return false;
+  const auto [low, high] = ends(std::clamp(u, from, to));
+  const double near = 1e-9 * (high - low);
+  if (s < low - near || s > high + near) return false;
+  if (plate.empty()) return true;
+  Outline sides;
+  for (size_t i = 0; i < plate.size(); ++i) sides.push_back(line(plate[i], plate[(i + 1) % plate.size()]));
+  return contains(sides, on_flat(u, s));
+}
+
+void look_along(Chart& chart) {
+  for (const WallPiece& w : chart.wall) {
+    const double a = std::max(w.from, chart.from);
+    const double b = std::min(w.to, chart.to);
+    if (a >= b) continue;
+    constexpr int looks = 48;
+    const double inwards = 1e-9 * (b - a);  // where stretches meet the next one may begin
+    for (int i = 0; i <= looks; ++i) {
+      double u = std::clamp(a + (b - a) * i / looks, a + inwards, b - inwards);
+      if (i == 0 && a == chart.from) u = a;
+      if (i == looks && b == chart.to) u = b;
+      const Ruling r = w.ruling(u);
+      chart.looks.push_back({u, r.c, r.e, i == looks});
+    }
+  }
+}
+
+Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing& placing) {
+  const Form& f = *form;
+  Chart c;
+  c.piece = piece;
+  c.wall = layer(f.wall, f.neutral);
+  c.inside = -f.neutral;
+  c.outside = f.thickness - f.neutral;
+  std::tie(c.from, c.to) = std::pair{f.from(), f.to()};
+  c.ends = [form](double u) { return std::pair{form->base(u).s, form->top(u).s}; };
+  const auto flat_of = [&](double distance) {
+    return [flat = std::make_shared<const Flat>(develop(layer(form->wall, distance), form->size))](double u) {
+      return flat->at(u);
+    };
+  };
+  c.flat = flat_of(f.neutral);
+  c.flat_inside = flat_of(0);
+  c.flat_outside = flat_of(f.thickness);
+  c.placing = placing;
+  look_along(c);
+  return c;
+}
+
+namespace {
+
+// A plate by lines along its y; on the flat it lies as it is.
+Chart plate_chart(const Body& body, const Laid& laid, int number, int piece, const Placing& placing) {
+  const Plate plate = body.plates[static_cast<size_t>(number)];
+  const double middle = body.thickness / 2;
+  Chart c;
+  c.piece = piece;
+  c.name = plate.name;
+  c.inside = -middle;
+  c.outside = body.thickness - middle;
+  c.from = HUGE_VAL;
+  c.to = -HUGE_VAL;
+  double low = HUGE_VAL;
+  double high = -HUGE_VAL;
+  for (size_t i = 0; i < plate.corners.size(); ++i) {
+    const Vec2 p = plate.corners[i];
+    c.plate.push_back(flat_corner(body, laid, number, i));
+    c.from = std::min(c.from, p.x);
+    c.to = std::max(c.to, p.x);
+    low = std::min(low, p.y);
+    high = std::max(high, p.y);
+  }
+  c.wall = {
+      {c.from, c.to, [plate, middle](double u) {
+         return Ruling{plate.at({u, 0}) + middle * plate.normal, plate.y, plate.normal, plate.x, {}, {}};
+       }}};
+  c.ends = [low, high](double) { return std::pair{low, high}; };
+  const Placing place = laid.places[static_cast<size_t>(number)];
+  c.flat = [place](double u) {
+    return FlatRuling{placed(Vec2{u, 0}, place), placed_heading(std::numbers::pi / 2, place)};
+  };
+  c.flat_inside = c.flat_outside = c.flat;
+  c.placing = placing;
+  look_along(c);
+  return c;
+}
+
+// A strip by lines along its axis, turned by u from its first plate.
+Chart strip_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int number, int piece,
+                  const Placing& placing) {
+  const Strip& s = body->strips[static_cast<size_t>(number)];
+  const double way = s.angle.radians() >= 0 ? 1 : -1;
+  const double t = body->thickness;
+  const double depth = way > 0 ? s.factor * t : (1 - s.factor) * t;
+  Chart c;
+  c.piece = piece;
+  c.name = "the bend at " + body->plates[static_cast<size_t>(s.plate_b)].name;
+  c.bent = !s.rolled;
+  c.inside = -depth;
+  c.outside = t - depth;
+  c.from = 0;
+  c.to = std::abs(s.angle.radians());
+  const Vec3 across = cross(s.axis, body->plates[static_cast<size_t>(s.plate_a)].normal);
+  const Vec3 upright = body->plates[static_cast<size_t>(s.plate_a)].normal;
+  c.wall = {{c.from, c.to, [=](double u) {
+               const Strip& strip = body->strips[static_cast<size_t>(number)];
+               const Vec3 n = std::cos(u) * upright + (way * std::sin(u)) * across;
+               const Vec3 run = std::cos(u) * across - (way * std::sin(u)) * upright;
+               return Ruling{
+                   strip_point(*body, strip, u, 0, depth), strip.axis, n, strip.neutral * run, {}, way * run};
+             }}};
+  c.ends = [body, number](double u) {
+    const Strip& strip = body->strips[static_cast<size_t>(number)];
+    return std::pair{strip.low(u), strip.high(u)};
+  };
+  // As a fan of parallel lines, as far apart as the layer's radius says.
+  const auto flat_at = [&](double radius) {
+    const Vec2 start = flat_point(*body, laid, s, 0, 0);
+    const Vec2 along = flat_point(*body, laid, s, 0, 1) - start;
+    const double heading = std::atan2(along.y, along.x);
+    return [start, heading, radius](double u) {
+      return FlatRuling{start - (radius * u) * left_of(direction(heading)), heading};
+    };
+  };
+  c.flat = flat_at(s.neutral);
+  c.flat_inside = flat_at(s.neutral - way * depth);
+  c.flat_outside = flat_at(s.neutral + way * (t - depth));
+  c.placing = placing;
+  look_along(c);
+  return c;
+}
+
+}  // namespace
+
+void add_charts(std::vector<Chart>& charts, const Body& body, const Laid& laid, int piece,
+                const Placing& placing) {
+  for (const int i : laid.plates) charts.push_back(plate_chart(body, laid, i, piece, placing));
+  const auto kept = std::make_shared<const Body>(body);
+  for (const int i : laid.strips) {
+    if (kept->strips[static_cast<size_t>(i)].width() > 0)
+      charts.push_back(strip_chart(kept, laid, i, piece, placing));
+  }
+}
+
+// (3)
+Spot spot_at(const PartWall& wall, size_t chart, double u, double s) {
+  const Chart& c = wall.charts[chart];
+  const Ruling r = c.at(u);
+  Spot spot{chart, u, s, c.on_flat(u, s), 0, r.c + s * r.e, r.n, {}, {}};
+  Vec3 level = cross(Vec3{0, 0, 1}, r.n);
+  if (norm(level) < 1e-6) level = cross(r.n, cross(Vec3{-spot.point.y, spot.point.x, 0}, r.n));
+  if (norm(level) < 1e-9 * wall.size) level = cross(r.n, cross(Vec3{0, 1, 0}, r.n));
+  spot.right = 1 / norm(level) * level;
+  spot.up = cross(r.n, spot.right);
+  spot.level = c.flat(u).heading + std::atan2(dot(spot.right, cross(r.n, r.e)), dot(spot.right, r.e));
+  return spot;
+}
+
+namespace {
+
+// The rulings of a chart on which a point of its flat lies, on the metal.
+std::optional<std::pair<double, double>> found_on(const Chart& c, Vec2 p) {
+  const auto aside = [&](double u) {
+    const FlatRuling r = c.flat(u);
+    return cross(direction(r.heading), p - r.c);
+  };
+  std::optional<std::pair<double, double>> found;
+  const auto take = [&](double u) {
+    const FlatRuling r = c.flat(u);
+    const double s = dot(p - r.c, direction(r.heading));
+    if (c.has(u, s)) found = {u, s};
+  };
+  for (size_t i = 0; i + 1 < c.looks.size() && !found; ++i) {
+    const double a = c.looks[i].u;
+    const double b = c.looks[i + 1].u;
+    const double fa = aside(a);
+    const double fb = aside(b);
+    if (fa == 0) take(a);
+    if ((fa < 0) != (fb < 0)) take(root(aside, a, b));
+  }
+  return found;
+}
+
+}  // namespace
+
+std::optional<Spot> spot_on(const PartWall& wall, int piece, Vec2 point) {
+  for (size_t i = 0; i < wall.charts.size(); ++i) {
+    if (wall.charts[i].piece != piece) continue;
+    if (const auto at = found_on(wall.charts[i], point)) return spot_at(wall, i, at->first, at->second);
+  }
+  return std::nullopt;
+}
+
+namespace {
+
+// (4): 0 where the line lies in the plane of the ruling and of itself.
+double off_line(const Vec3& c, const Vec3& e, const SpaceLine& line) {
+  return dot(c - line.at, cross(e, line.way));
+}
+
+// (5), (6)
+LineHit hit_at(const Ruling& r, const SpaceLine& line, size_t chart, double u) {
+  const Vec3 square = cross(r.e, line.way);
+  const double q = dot(square, square);
+  const double s = dot(cross(line.at - r.c, line.way), square) / q;
+  const double along = dot(cross(line.at - r.c, r.e), square) / q;
+  return {chart, u, s, along};
+}
+
+Ruling on_layer(const Chart& c, double u, double layer) {
+  Ruling r = c.at(u);
+  r.c = r.c + layer * r.n;
+  return r;
+}
+
+}  // namespace
+
+std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
+  std::vector<LineHit> hits;
+  for (size_t k = 0; k < wall.charts.size(); ++k) {
+    const Chart& c = wall.charts[k];
+    const auto off = [&](double u) {
+      const Ruling r = c.at(u);
+      return off_line(r.c, r.e, line);
+    };
+    const auto take = [&](double u) {
+      const Ruling r = c.at(u);
+      if (norm(cross(r.e, line.way)) < 1e-9) return;
+      const LineHit hit = hit_at(r, line, k, u);
+      if (c.has(hit.u, hit.s)) hits.push_back(hit);
+    };
+    for (size_t i = 0; i + 1 < c.looks.size(); ++i) {
+      if (c.looks[i].last) continue;
+      const double a = off_line(c.looks[i].c, c.looks[i].e, line);
+      const double b = off_line(c.looks[i + 1].c, c.looks[i + 1].e, line);
+      // Where charts begin and end a line may meet them but for rounding.
+      const double nothing = 1e-13 * wall.size;
+      const bool ends = i + 2 == c.looks.size();
+      if (a == 0 || (i == 0 && std::abs(a) < nothing)) {
+        take(c.looks[i].u);
+      } else if (b == 0 || (ends && std::abs(b) < nothing)) {
+        take(c.looks[i + 1].u);
+      } else if (a * b < 0) {
+        take(root(off, c.looks[i].u, c.looks[i + 1].u));
+      }
+    }
+  }
+  std::sort(hits.begin(), hits.end(), [](const LineHit& a, const LineHit& b) { return a.along < b.along; });
+  // Where charts meet both have the hit.
+  const auto same = [&](const LineHit& a, const LineHit& b) { return b.along - a.along < 1e-7 * wall.size; };
+  hits.erase(std::unique(hits.begin(), hits.end(), same), hits.end());
+  return hits;
+}
+
+std::optional<double> root_near(const std::function<double(double)>& f, double about, double reach,
+                                double low, double high, double farthest) {
+  const double u = std::clamp(about, low, high);
+  double before = u;
+  double after = u;
+  double f_before = f(u);
+  double f_after = f_before;
+  if (f_before == 0) return u;
+  for (double d = std::max(reach, 1e-9 * farthest); d < 2 * farthest; d *= 1.7) {
+    const double a = std::max(low, u - d);
+    const double b = std::min(high, u + d);
+    const double fa = f(a);
+    const double fb = f(b);
+    const bool left = (fa < 0) != (f_before < 0);
+    const bool right = (fb < 0) != (f_after < 0);
+    if (right && (!left || std::abs(fb) < std::abs(fa))) return root(f, after, b);
+    if (left) return root(f, a, before);
+    before = a;
+    after = b;
+    f_before = fa;
+    f_after = fb;
+    if (a == low && b == high) break;
+  }
+  return std::nullopt;
+}
+
+namespace {
+
+// Plates go on beyond their corners, other charts end.
+std::optional<double> chart_root(const Chart& c, const std::function<double(double)>& f, double about,
+                                 double reach, double size) {
+  if (!c.plate.empty()) return root_near(f, about, reach, -HUGE_VAL, HUGE_VAL, 4 * size);
+  return root_near(f, about, reach, c.wall.front().from, c.wall.back().to, c.to - c.from);
+}
+
+}  // namespace
+
+std::optional<LineHit> hit_near(const PartWall& wall, size_t chart, const SpaceLine& line, double u,
+                                double reach, double layer) {
+  const Chart& c = wall.charts[chart];
+  const auto at = chart_root(
+      c,
+      [&](double v) {
+        const Ruling r = on_layer(c, v, layer);
+        return off_line(r.c, r.e, line);
+      },
+      u, reach, wall.size);
+  if (!at) return std::nullopt;
+  return hit_at(on_layer(c, *at, layer), line, chart, *at);
+}
+
+std::optional<std::pair<double, double>> place_near(const PartWall& wall, size_t chart, Vec2 p, double u,
+                                                    double reach) {
+  const Chart& c = wall.charts[chart];
+  const auto at = chart_root(
+      c,
+      [&](double v) {
+        const FlatRuling r = c.flat(v);
+        return cross(direction(r.heading), p - r.c);
+      },
+      u, reach, wall.size);
+  if (!at) return std::nullopt;
+  const FlatRuling r = c.flat(*at);
+  return std::pair{*at, dot(p - r.c, direction(r.heading))};
+}
+
+}  // namespace juggler

@@ -1,0 +1,101 @@
+// The wall of a part stretch by stretch, each with its place in space and on its piece's flat: so that lines
+// meet it, and points of it are found on the flat and back. Private to the blank. Equation numbers:
+// docs/maths/openings.md.
+#pragma once
+
+#include <memory>
+
+#include "juggler/blank.h"
+#include "juggler/develop.h"
+
+namespace juggler {
+
+struct Opened;
+
+/// Rulings that lie apart on a piece's flat as they do on the neutral layer.
+struct Chart {
+  int piece = 0;
+  std::string name = {};  ///< a plate's, a bend's; of a wall by rulings empty
+  bool bent = false;      ///< the strip of a bend
+  Wall wall = {};         ///< the neutral layer
+  double inside = 0;      ///< from it to the faces along the normal; the first is not above 0
+  double outside = 0;
+  double from = 0;  ///< the metal, in u
+  double to = 0;
+  std::function<std::pair<double, double>(double u)> ends = {};  ///< the metal along the ruling
+  Polygon plate = {};  ///< a plate's corners on the flat; then `ends` only surround it
+  /// As developed, seen from outside; the layers of both faces each on a flat of its own.
+  std::function<FlatRuling(double u)> flat = {}, flat_inside = {}, flat_outside = {};
+  Placing placing = {};  ///< from the flat as developed to the blank as laid
+
+  struct Look {
+    double u = 0;
+    Vec3 c, e;
+    bool last = false;  ///< of a stretch
+  };
+  std::vector<Look> looks = {};
+
+  [[nodiscard]] Ruling at(double u) const { return ruling_at(wall, u); }
+  [[nodiscard]] Vec2 on_flat(double u, double s) const;
+  /// Whether there is metal there.
+  [[nodiscard]] bool has(double u, double s) const;
+};
+/// Adds the looks.
+void look_along(Chart& chart);
+
+/// Of a wall by rulings, from its piece laid flat; the pieces that it needs are kept.
+[[nodiscard]] Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing& placing);
+/// Of the plates and strips of a folded piece.
+void add_charts(std::vector<Chart>& charts, const Body& body, const Laid& laid, int piece,
+                const Placing& placing);
+
+/// A part's wall: all its pieces.
+struct PartWall {
+  std::vector<Chart> charts = {};
+  double size = 0;
+  double thickness = 0;
+  double top_height = 0;                        ///< of the plane of the top, before trims
+  bool coaxial = false;                         ///< a turn about the axis brings every ruling upon another
+  bool goes_round = false;                      ///< its charts follow each other in u once round
+  std::shared_ptr<const Form> once_round = {};  ///< where plan angles have rulings
+  std::string why_flat = {};  ///< why openings have no place but on the flat; empty: they have
+};
+
+/// A place of a wall (3): where it lies on its chart, in space, and which way is level and up there.
+struct Spot {
+  size_t chart = 0;
+  double u = 0;
+  double s = 0;
+  Vec2 at;           ///< on the flat as developed
+  double level = 0;  ///< heading there of the level line, to the right as seen from outside
+  Vec3 point, normal, right, up;
+};
+[[nodiscard]] Spot spot_at(const PartWall& wall, size_t chart, double u, double s);
+/// The spot of a point of a piece's flat as developed; nothing off the metal.
+[[nodiscard]] std::optional<Spot> spot_on(const PartWall& wall, int piece, Vec2 point);
+
+/// Where a line meets a layer of the wall, of one chart: `along` the line from its point. (4)-(6)
+struct LineHit {
+  size_t chart = 0;
+  double u = 0;
+  double s = 0;
+  double along = 0;
+};
+struct SpaceLine {
+  Vec3 at, way;
+};
+/// All of them on the metal, in the order along the line.
+[[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line);
+/// The one near another ruling, on the metal or beyond its ends, on the layer at a distance from the neutral
+/// one; nothing where the line passes the chart by.
+[[nodiscard]] std::optional<LineHit> hit_near(const PartWall& wall, size_t chart, const SpaceLine& line,
+                                              double u, double reach, double layer);
+
+/// The ruling and the place along it of a point of the flat as developed, near another ruling.
+[[nodiscard]] std::optional<std::pair<double, double>> place_near(const PartWall& wall, size_t chart, Vec2 p,
+                                                                  double u, double reach);
+/// Where a function is 0, looked for from a place both ways, farther and farther.
+[[nodiscard]] std::optional<double> root_near(const std::function<double(double)>& f, double about,
+                                              double reach, double low, double high, double farthest);
+
+}  // namespace juggler

@@ -1,0 +1,138 @@
+#include "openings.h"
+
+#include <algorithm>
+
+#include "figures.h"
+
+namespace juggler {
+namespace {
+
+// How far a point of the form's own plane is from its outline.
+double off_outline(const Outline& form, Vec2 p) {
+  double least = HUGE_VAL;
+  for (const Arc& arc : form) least = std::min(least, nearest({p, 0, 0, 0}, arc).distance);
+  return least;
+}
+
+const OpeningGroup& group_of(const Blank& b, const BlankOpening& o) {
+  return b.groups[static_cast<size_t>(o.group)];
+}
+
+// The form as it should lie, arc by arc, whichever way round the outline runs.
+double off_as_laid(const BlankOpening& o, const OpeningGroup& g) {
+  const Placing place{o.mirrored, o.mirrored ? o.heading + std::numbers::pi : o.heading, o.centre};
+  Outline asked = placed(g.loops[static_cast<size_t>(o.loop)], place);
+  if (o.mirrored) asked = reversed(asked);
+  if (asked.size() != o.outline.size()) return NAN;
+  double worst = 0;
+  for (size_t i = 0; i < asked.size(); ++i) {
+    worst = worse({worst, norm(asked[i].start - o.outline[i].start),
+                   norm(end_of(asked[i]) - end_of(o.outline[i])),
+                   std::abs(asked[i].length - o.outline[i].length)});
+  }
+  return worst;
+}
+
+double off_place(const BlankOpening& o, const FormedPlace& formed) {
+  if (!o.on_wall) return 0;
+  const auto p = formed(o.centre);
+  if (!p) return NAN;
+  const double radius = std::hypot(p->x, p->y);
+  return norm(*p - Vec3{radius * std::cos(o.plan.radians()), radius * std::sin(o.plan.radians()), o.height});
+}
+
+// Where arcs meet they lie on the bore itself; in between they were fitted.
+struct OffBore {
+  double joints = 0;
+  double all = 0;
+};
+OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace& formed) {
+  const Outline& form = g.loops[static_cast<size_t>(o.loop)];
+  OffBore off;
+  constexpr int looks = 8;
+  for (const Arc& arc : o.outline) {
+    for (int i = 0; i < looks; ++i) {
+      const auto p = formed(point_at(arc, arc.length * i / looks));
+      const Vec3 d = p ? *p - o.bore->origin : Vec3{NAN, NAN, NAN};
+      const double here = p ? off_outline(form, {dot(d, o.bore->x), dot(d, o.bore->y)}) : NAN;
+      if (i == 0) off.joints = worse(off.joints, here);
+      off.all = worse(off.all, here);
+    }
+  }
+  return off;
+}
+
+}  // namespace
+
+OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed) {
+  OpeningProof p;
+  for (const BlankOpening& o : blank.openings) {
+    if (o.group < 0) continue;
+    const OpeningGroup& g = group_of(blank, o);
+    const double exact = 1e-9 * blank.size;
+    const OffBore bore = o.bore ? off_bore(o, g, formed) : OffBore{};
+    const double off = o.bore ? bore.joints : worse(off_as_laid(o, g), off_place(o, formed));
+    p.mismatch = worse({p.mismatch, off, bore.all - g.fit_error});
+    p.passed = p.passed && off <= exact && bore.all <= exact + g.fit_error;
+  }
+  return p;
+}
+
+FormedWall::FormedWall(const std::vector<FlatPanel>& panels, const FormedRuling& first) {
+  std::vector<double> us;
+  for (const FlatPanel& p : panels) {
+    for (const double u : Series::nodes(p.from, p.to)) us.push_back(u);
+  }
+  std::sort(us.begin(), us.end());
+  const std::vector<FormedRuling> rulings = form_again(panels, first, us);
+  for (const FlatPanel& p : panels) {
+    std::vector<FormedRuling> own;
+    for (const double u : Series::nodes(p.from, p.to))
+      own.push_back(rulings[static_cast<size_t>(std::lower_bound(us.begin(), us.end(), u) - us.begin())]);
+    const auto series = [&](double (*value)(const FormedRuling&)) {
+      std::vector<double> values;
+      for (const FormedRuling& r : own) values.push_back(value(r));
+      return Series::fit(p.from, p.to, values);
+    };
+    panels_.push_back({&p, series([](const FormedRuling& r) { return r.base.x; }),
+                       series([](const FormedRuling& r) { return r.base.y; }),
+                       series([](const FormedRuling& r) { return r.base.z; }),
+                       series([](const FormedRuling& r) { return r.e.x; }),
+                       series([](const FormedRuling& r) { return r.e.y; }),
+                       series([](const FormedRuling& r) { return r.e.z; })});
+  }
+}
+
+double FormedWall::aside(const FlatPanel& panel, double u, Vec2 p) const {
+  return cross(direction(panel.heading(u)), p - panel.base(u));
+}
+
+// The panel whose first and last ruling have the point between them, and of several the one on whose metal
+// it lies.
+std::optional<Vec3> FormedWall::at(Vec2 p) const {
+  std::optional<Vec3> best;
+  double farthest = HUGE_VAL;
+  for (size_t i = 0; i < panels_.size(); ++i) {
+    const size_t k = (last_ + i) % panels_.size();  // neighbours are asked for one after the other
+    const Panel& panel = panels_[k];
+    const FlatPanel& f = *panel.flat;
+    const double a = aside(f, f.from, p);
+    const double b = aside(f, f.to, p);
+    if (a * b > 0) continue;
+    const double u = a == 0   ? f.from
+                     : b == 0 ? f.to
+                              : root([&](double v) { return aside(f, v, p); }, f.from, f.to);
+    const Vec2 base = f.base(u);
+    const double s = dot(p - base, direction(f.heading(u)));
+    const double length = norm(f.top(u) - base);
+    const double beyond = std::max({0.0, -s, s - length});
+    if (beyond >= farthest) continue;
+    farthest = beyond;
+    best = Vec3{panel.x(u), panel.y(u), panel.z(u)} + s * Vec3{panel.ex(u), panel.ey(u), panel.ez(u)};
+    last_ = k;
+    if (beyond == 0) break;
+  }
+  return best;
+}
+
+}  // namespace juggler

@@ -1,0 +1,36 @@
+// Openings of a blank, formed again. Private to the proof.
+#pragma once
+
+#include "formed.h"
+
+namespace juggler {
+
+/// Where a point of the flat comes to stand once formed, on the neutral layer; nothing where the flat has no
+/// such point.
+using FormedPlace = std::function<std::optional<Vec3>(Vec2)>;
+
+/// Laid outlines against their form where it lies, and their centres, formed, against plan angle and height;
+/// bored ones, formed, against the prism. docs/maths/openings.md (25).
+struct OpeningProof {
+  double mismatch = 0;  ///< mm
+  bool passed = true;   ///< within 1e-9 of the size, and of bored ones what they were fitted by
+};
+[[nodiscard]] OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed);
+
+/// The wall that a blank's stations form into, as series, so that any of its points can be asked for.
+class FormedWall {
+ public:
+  FormedWall(const std::vector<FlatPanel>& panels, const FormedRuling& first);
+  [[nodiscard]] std::optional<Vec3> at(Vec2 flat) const;
+
+ private:
+  struct Panel {
+    const FlatPanel* flat = nullptr;
+    Series x, y, z, ex, ey, ez;  // of the base's end and the ruling
+  };
+  [[nodiscard]] double aside(const FlatPanel& panel, double u, Vec2 p) const;
+  std::vector<Panel> panels_;
+  mutable size_t last_ = 0;
+};
+
+}  // namespace juggler

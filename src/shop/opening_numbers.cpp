@@ -1,0 +1,108 @@
+#include "opening_numbers.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "juggler/card.h"
+
+namespace juggler {
+namespace {
+
+std::string cell(double mm, const Units& u) {
+  const std::string text = shown_length(mm, u);
+  return text.substr(0, text.find(' '));
+}
+
+// Round ones by one number; what does not reach the face by none.
+std::string size_cell(const FaceSize& s, const Units& u) {
+  if (s.width == 0) return "-";
+  return cell(s.width, u) + " x " + cell(s.height, u);
+}
+
+std::string web_cell(const std::optional<Web>& web, const Units& u) {
+  if (!web) return "-";
+  return fmt::format("{}, {} to {}", cell(web->width, u), web->of, web->beside);
+}
+
+std::string width_cell(const std::optional<Web>& web, const Units& u) {
+  return web ? cell(web->width, u) : "-";
+}
+
+std::string pitch_cell(const OpeningGroup& g, const Units& u) {
+  if (g.in_row < 2) return "-";
+  std::string text;
+  if (g.pitch.radians() > 0) text = fmt::format("{} deg", fixed(g.pitch.degrees(), 4));
+  if (g.girth_pitch > 0) text += (text.empty() ? "" : " = ") + cell(g.girth_pitch, u);
+  if (g.flat_pitch.radians() > 1e-12) text += fmt::format("; flat {} deg", fixed(g.flat_pitch.degrees(), 4));
+  return text;
+}
+
+std::string cut_cell(const OpeningGroup& g) {
+  return g.cut == g.asked ? fmt::format("{}", g.cut) : fmt::format("{} of {}", g.cut, g.asked);
+}
+
+constexpr size_t most_rows = 6;
+
+std::string row_name(const OpeningGroup& g, const OpeningGroup::Row& row) {
+  return g.rows > 1 ? fmt::format("{} row {}", g.name, row.number) : g.name;
+}
+
+}  // namespace
+
+Schedule opening_groups(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  Schedule table{{"opening", "form", "how", "cut", "height", "inside", "outside"}, {}};
+  for (const OpeningGroup& g : piece.blank.groups) {
+    for (size_t i = 0; i < std::min(g.by_row.size(), most_rows); ++i) {
+      const OpeningGroup::Row& row = g.by_row[i];
+      const auto once = [&](std::string text) { return i == 0 ? std::move(text) : std::string(); };
+      const auto add = [&](const std::string& name, const FaceSize& inside, const FaceSize& outside) {
+        table.rows.push_back({name, once(g.form), once(name_of(g.how)), once(cut_cell(g)),
+                              cell(row.height, u), size_cell(inside, u), size_cell(outside, u)});
+      };
+      add(row_name(g, row), row.inside, row.outside);
+      if (row.far_inside) add(row_name(g, row) + " far", *row.far_inside, *row.far_outside);
+    }
+  }
+  return table;
+}
+
+Schedule opening_webs(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  Schedule table{{"opening", "pitch", "to seam start", "to seam end", "least web", "least to an edge"}, {}};
+  for (const OpeningGroup& g : piece.blank.groups)
+    table.rows.push_back({g.name, pitch_cell(g, u), width_cell(g.seam_start, u), width_cell(g.seam_end, u),
+                          web_cell(g.opening, u), web_cell(g.edge, u)});
+  return table;
+}
+
+std::vector<std::string> opening_lines(const JobResult& job, const PieceResult& piece) {
+  const Blank& b = piece.blank;
+  const auto len = [&](double mm) { return shown_rounded(mm, job.job.bench.round_to, job.job.units); };
+  constexpr size_t most = 60;
+  std::vector<std::string> lines;
+  for (const BlankOpening& o : b.openings) {
+    if (lines.size() == most) {
+      lines.push_back(
+          fmt::format("... and {} more: take them from the DXF or the template.", b.openings.size() - most));
+      break;
+    }
+    const auto round = round_hole(o);
+    if (o.group < 0) {
+      lines.push_back(fmt::format("Hole of {}: {} across, {} up.", len(round->diameter), len(round->centre.x),
+                                  len(round->centre.y)));
+      continue;
+    }
+    const Rectangle box = upright_box(o.outline);
+    const Vec2 at = round ? round->centre : o.centre;
+    lines.push_back(
+        fmt::format("{}{}: {} across, {} up; {}.", name_of(b, o), o.far ? " far" : "", len(at.x), len(at.y),
+                    round ? fmt::format("diameter {}", len(round->diameter))
+                          : fmt::format("{} wide, {} high, reaching from {} across, {} up", len(box.width),
+                                        len(box.height), len(box.corner.x), len(box.corner.y))));
+  }
+  return lines;
+}
+
+}  // namespace juggler
