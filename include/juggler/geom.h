@@ -146,6 +146,9 @@ using Outlines = std::vector<Outline>;
 /// What is left of a region where others are cut away.
 [[nodiscard]] Outlines without(const Outlines& region, std::span<const Outline> cut);
 
+/// Whether a circle of a diameter has room somewhere within a closed outline; to 0.1 % of the diameter.
+[[nodiscard]] bool has_room_for(const Outline& outline, double diameter);
+
 using Polygon = std::vector<Vec2>;
 /// A simple polygon that runs anticlockwise, in convex parts.
 [[nodiscard]] std::vector<Polygon> convex_parts(Polygon polygon);

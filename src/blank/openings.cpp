@@ -5,17 +5,13 @@
 
 #include "boring.h"
 #include "juggler/openings.h"
-#include "level_line.h"
+#include "lettering.h"
+#include "wall_places.h"
 
 namespace juggler {
 namespace {
 
 constexpr double pi = std::numbers::pi;
-
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
 
 double once(double radians) { return radians - 2 * pi * std::floor(radians / (2 * pi)); }
 double plan_of(Vec3 p) { return once(std::atan2(p.y, p.x)); }
@@ -57,14 +53,15 @@ class Cutter {
   }
 
   void cut() {
-    if (!o_.at.flat() && !wall_.why_flat.empty())
-      refuse(o_.key + ".at", "is a place on the formed part, but " + wall_.why_flat, {}, "edge or on_flat",
-             "place it on the flat");
-    pattern_ = pattern_of(o_, girth());
     if (o_.at.flat()) {
+      pattern_ = pattern_of(o_, 0);
       cut_on_flat();
       return;
     }
+    places_.emplace(wall_, o_.at, o_.key);
+    const bool lengths = o_.repeat.girth_over || o_.repeat.girth_pitch;
+    girth_ = lengths || o_.at.seam_distance ? places_->measure_along_level() : 0;
+    pattern_ = pattern_of(o_, girth_);
     for (const Member& m : pattern_.members) cut_member(m);
   }
 
@@ -73,87 +70,6 @@ class Cutter {
   [[nodiscard]] std::string name_of(const Member& m) const {
     if (pattern_.in_row == 1 && o_.repeat.rows == 1) return name_;
     return name_ + " " + (o_.repeat.rows > 1 ? std::to_string(m.row) + "/" : "") + std::to_string(m.number);
-  }
-
-  // --- the place -------------------------------------------------------------------------------------
-
-  [[nodiscard]] double height_of(double further) const {
-    const double given = *o_.at.height + further;
-    return o_.at.from == EndName::base ? given : wall_.top_height - given;
-  }
-
-  // Of the level line at the place, where lengths or an even pitch along it are asked for.
-  double girth() {
-    const bool needed = o_.at.seam_distance || o_.repeat.girth_over || o_.repeat.girth_pitch;
-    if (!needed || o_.at.flat() || !wall_.goes_round) {
-      if (o_.at.seam_distance && !wall_.goes_round)
-        refuse(o_.key + ".at.seam_distance",
-               "is measured from a seam, but this wall has none that goes round it", {}, {},
-               "give angle, or edge = \"seam_start\"");
-      return 0;
-    }
-    if (!o_.at.height) return 0;
-    level_.emplace(wall_, height_of(0));
-    if (level_->girth() == 0)
-      refuse(o_.key + ".at.height",
-             "is a level that the wall does not have all round, so no lengths run along it",
-             shown_mm(*o_.at.height), {}, "give angles");
-    return level_->girth();
-  }
-
-  [[nodiscard]] Spot no_wall(const Member& m, double plan, double height) const {
-    refuse(o_.key + ".at." + (o_.at.along_ruling ? "along_ruling" : "height"),
-           name_of(m) + " lies where there is no wall",
-           "plan angle " + shown(std::round(1e3 * Angle::radians(once(plan)).degrees()) / 1e3) +
-               " degrees, " + shown_mm(std::round(1e3 * height) / 1e3),
-           {}, "move it onto the wall, or place it on the flat");
-  }
-
-  // (3): from the axis outwards, the outermost.
-  [[nodiscard]] Spot spot_by_plan(const Member& m, double plan, double height) const {
-    const SpaceLine line{{0, 0, height}, {std::cos(plan), std::sin(plan), 0}};
-    const std::vector<LineHit> hits = hits_of(wall_, line);
-    if (hits.empty() || hits.back().along < -1e-9 * wall_.size) return no_wall(m, plan, height);
-    const LineHit& h = hits.back();
-    return spot_at(wall_, h.chart, h.u, h.s);
-  }
-
-  [[nodiscard]] Spot spot_on_ruling(const Member& m, double plan, double further) const {
-    if (!wall_.once_round)
-      refuse(o_.key + ".at.along_ruling",
-             "is measured along a ruling of a plan angle, which this part has not", {}, {}, "give height");
-    const double u = u_at_plan(*wall_.once_round, plan);
-    const Rim& rim = wall_.once_round->whole_rim(o_.at.from);
-    const double given = *o_.at.along_ruling + further;
-    const double s = rim(u).s + (o_.at.from == EndName::base ? given : -given);
-    for (size_t k = 0; k < wall_.charts.size(); ++k) {
-      const Chart& c = wall_.charts[k];
-      const double same = u + 2 * pi * std::ceil((c.from - u) / (2 * pi) - 1e-12);
-      if (c.has(same, s)) return spot_at(wall_, k, same, s);
-    }
-    return no_wall(m, plan, given);
-  }
-
-  [[nodiscard]] Spot spot_of(const Member& m) const {
-    if (level_) return spot_by_run(m);
-    const double plan = o_.at.angle->radians() + m.turned.radians();
-    if (o_.at.along_ruling) return spot_on_ruling(m, plan, m.further);
-    return spot_by_plan(m, plan, height_of(m.further));
-  }
-
-  // Lengths run along the level line of the place; rows lie at the same plan angles.
-  [[nodiscard]] Spot spot_by_run(const Member& m) const {
-    double start = 0;
-    if (o_.at.seam_distance) {
-      start = *o_.at.seam_distance;
-    } else {
-      const Spot at = spot_by_plan(m, o_.at.angle->radians(), height_of(0));
-      start = level_->run_to(at.chart, at.u);
-    }
-    const LevelLine::At at = level_->at(start + m.girth);
-    const Spot spot = spot_at(wall_, at.chart, at.u, at.s);
-    if (m.further == 0 && m.turned == Angle{}) return spot;
-    return spot_by_plan(m, plan_of(spot.point) + m.turned.radians(), height_of(m.further));
   }
 
   // --- one member ------------------------------------------------------------------------------------
@@ -168,17 +84,17 @@ class Cutter {
       row_ = m.row;
       first_ = m;
       pattern_made_ = worked_out(m);
-      if (level_) per_girth_ = 2 * pi / level_->girth();
+      if (girth_ > 0) per_girth_ = 2 * pi / girth_;
     }
     const double turn = m.turned.radians() - first_.turned.radians() + per_girth_ * (m.girth - first_.girth);
     for (const Made& made : pattern_made_) add(m, turn == 0 ? made : turned(made, turn));
   }
 
   [[nodiscard]] std::vector<Made> worked_out(const Member& m) const {
-    Spot place = spot_of(m);
+    const Spot place = places_->at(m.turned, m.girth, m.further, name_of(m));
     if (o_.how == OpeningHow::laid) return {laid_at(place, m)};
     Bore bore = bore_at(place, o_.bore);
-    if (!level_)
+    if (!places_->along_level())
       bore.origin = bore.origin + m.girth * place.right;  // straight along a wall that does not go round
     std::vector<Made> all;
     for (const bool far : {false, true}) {
@@ -203,10 +119,10 @@ class Cutter {
 
   [[nodiscard]] Made laid_at(const Spot& place, const Member& m) const {
     const Chart& c = wall_.charts[place.chart];
-    const Vec2 at = place.at + (level_ ? 0 : m.girth) * direction(place.level);
+    const Vec2 at = place.at + (places_->along_level() ? 0 : m.girth) * direction(place.level);
     Made made;
     made.piece = c.piece;
-    made.centre = m.girth != 0 && !level_ ? spot_on(wall_, c.piece, at) : place;
+    made.centre = m.girth != 0 && !places_->along_level() ? spot_on(wall_, c.piece, at) : place;
     made.at = placed(at, c.placing);
     made.heading = placed_heading(place.level, c.placing);
     made.mirrored = c.placing.mirror;
@@ -252,48 +168,8 @@ class Cutter {
 
   // --- on the flat -----------------------------------------------------------------------------------
 
-  struct FlatFrame {
-    Vec2 at;
-    double heading = 0;
-  };
-
-  [[nodiscard]] const Blank& piece_asked() const {
-    if (static_cast<size_t>(o_.at.piece) > blanks_.size())
-      refuse(o_.key + ".at.piece", "names a piece that there is not", std::to_string(o_.at.piece),
-             "1 to " + std::to_string(blanks_.size()));
-    return *blanks_[static_cast<size_t>(o_.at.piece) - 1];
-  }
-
-  [[nodiscard]] FlatFrame flat_frame() const {
-    const Blank& b = piece_asked();
-    if (o_.at.on_flat) return {*o_.at.on_flat, 0};
-    std::string known;
-    for (const Edge& e : b.edges) {
-      if (label_of(e) != o_.at.edge) {
-        if (known.size() < 300 && known.find(label_of(e)) == std::string::npos)
-          known += (known.empty() ? "" : ", ") + label_of(e);
-        continue;
-      }
-      const double whole = length_of(e.arcs);
-      if (o_.at.along < 0 || o_.at.along > whole)
-        refuse(o_.key + ".at.along", "lies beyond the edge", shown_mm(o_.at.along),
-               "0 to " + shown_mm(whole));
-      double left = o_.at.along;
-      for (const Arc& arc : e.arcs) {
-        if (left > arc.length && &arc != &e.arcs.back()) {
-          left -= arc.length;
-          continue;
-        }
-        const double s = std::min(left, arc.length);
-        const double heading = arc.heading + (arc.length > 0 ? arc.turn * s / arc.length : 0);
-        return {point_at(arc, s) + o_.at.distance * left_of(direction(heading)), heading};
-      }
-    }
-    refuse(o_.key + ".at.edge", "names no edge of the blank", o_.at.edge, known);
-  }
-
   void cut_on_flat() {
-    const FlatFrame frame = flat_frame();
+    const FlatFrame frame = flat_frame(o_.at, o_.key, blanks_);
     const auto piece = static_cast<size_t>(o_.at.piece) - 1;
     for (const Member& m : pattern_.members) {
       const Vec2 x = direction(frame.heading);
@@ -417,7 +293,8 @@ class Cutter {
   std::string name_;
   FormOutlines form_;
   Pattern pattern_;
-  std::optional<LevelLine> level_;
+  std::optional<WallPlaces> places_;
+  double girth_ = 0;  // where lengths run along a level line
   std::vector<int> group_of_;  // by piece
   mutable double bored_fit_ = 0;
   mutable double flattest_ = 1;
@@ -434,6 +311,8 @@ void cut_openings(const std::vector<Blank*>& blanks, const PartWall& wall, const
   size_t number = 0;
   for (const Opening& o : making.openings)
     Cutter(wall, blanks, as_made(o, making.hand), making.fit, ++number).cut();
+  for (const Lettering& l : making.letterings)
+    add_lettering(blanks, wall, as_made(l, making.hand), making);
   for (Blank* b : blanks) check_webs(*b);
 }
 

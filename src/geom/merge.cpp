@@ -186,6 +186,17 @@ Outlines clipped_paths(ClipperLib::ClipType what, std::span<const Outline> subje
 
 }  // namespace
 
+bool has_room_for(const Outline& outline, double diameter) {
+  Chords source;
+  ClipperLib::Path path = source.add(outline);
+  if (!ClipperLib::Orientation(path)) ClipperLib::ReversePath(path);
+  ClipperLib::ClipperOffset shrunk(2, 1e-4 * diameter * scale);
+  shrunk.AddPath(path, ClipperLib::jtRound, ClipperLib::etClosedPolygon);
+  ClipperLib::Paths left;
+  shrunk.Execute(left, -0.5 * diameter * scale);
+  return !left.empty();
+}
+
 Outlines merged(std::span<const Outline> outlines) {
   return clipped_paths(ClipperLib::ctUnion, outlines, {});
 }

@@ -1,6 +1,7 @@
 // Openings of a part.
 #include <charconv>
 
+#include "fonts.h"
 #include "reader.h"
 
 namespace juggler {
@@ -200,6 +201,41 @@ std::vector<Opening> read_openings(Reader& part, const std::string& source) {
     openings.push_back(std::move(o));
   });
   return openings;
+}
+
+std::vector<Lettering> read_letterings(Reader& part, const std::string& source) {
+  std::vector<Lettering> letterings;
+  part.tables("lettering", [&](Reader& r) {
+    Lettering l;
+    l.key = fmt::format("lettering.{}", letterings.size() + 1);
+    r.text("text", l.text);
+    const Entry* text = r.at("text");
+    if (!text || l.text.empty())
+      refuse(text ? *text : *r.first(), text ? "is empty" : "belongs to lettering without a text", {},
+             "add text = \"...\"");
+    r.text("name", l.name);
+    load_glyphs(*text, r.at("font"), source, l);
+    r.length("height", l.height);
+    if (!r.at("height")) refuse(*text, "does not say how high its letters are", {}, "add height, of a capital");
+    l.at = read_place(r);
+    std::string word = "round";
+    r.text("along", word);
+    l.round = word == "round" && !l.at.flat();
+    if (r.at("along") && word == "round" && l.at.flat()) l.round = true;  // refused by the core
+    word = "cut";
+    r.text("as", word);
+    l.cut = word == "cut";
+    r.length("bridge", l.bridge);
+    word = "outside";
+    r.text("reads_from", word);
+    l.from_inside = word == "inside";
+    r.flag("centred", l.centred);
+    r.length("length", l.length);
+    r.angle("turn", l.turn);
+    r.length("web", l.web);
+    letterings.push_back(std::move(l));
+  });
+  return letterings;
 }
 
 }  // namespace juggler

@@ -191,6 +191,7 @@ Making read_making(Reader& r, const Job& job, const std::string& source) {
   making.bending = read_bending(r);
   making.edges = read_edges(r);
   making.openings = read_openings(r, source);
+  making.letterings = read_letterings(r, source);
   making.hand = hand.value_or(making.hand);
   making.face_up = up.value_or(making.face_up);
   return making;

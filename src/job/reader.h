@@ -141,6 +141,8 @@ void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<do
 /// [[part.opening]], and where an opening or lettering lies.
 [[nodiscard]] std::vector<Opening> read_openings(Reader& part, const std::string& source);
 [[nodiscard]] OpeningPlace read_place(Reader& r);
+/// [[part.lettering]], with the glyphs of its font.
+[[nodiscard]] std::vector<Lettering> read_letterings(Reader& part, const std::string& source);
 
 /// The straight length asked for at an end of a transition: a part of its own, square to the end's plane.
 [[nodiscard]] std::optional<PartJob> read_collar(Reader& part, const PartJob& of, EndName end);

@@ -61,9 +61,7 @@ Profile read_profile(Reader& r, const std::string& end, const std::string& sourc
   if (!kind)
     refuse(*r.below(at), "belongs to a profile that does not say what it is", {},
            fmt::format("add {}.kind = \"circle\" or another", at));
-  Profile p = read_profile_table(r, at, *kind, source);
-  r.flag((at + ".open").c_str(), p.open);
-  return p;
+  return read_profile_table(r, at, *kind, source);
 }
 
 }  // namespace
@@ -80,6 +78,7 @@ Profile read_profile_table(Reader& r, const std::string& at, ProfileKind kind, c
     r.point(fmt::format("{}.points.{}", at, i), point);
     p.points.push_back(point);
   }
+  r.flag((at + ".open").c_str(), p.open);
   read_file(r, at, source, p);
   return p;
 }

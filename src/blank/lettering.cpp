@@ -1,0 +1,250 @@
+// Lettering laid on the flat: along a level line of the part, or straight. Equation numbers:
+// docs/maths/openings.md.
+#include "lettering.h"
+
+#include <algorithm>
+#include <map>
+
+#include "juggler/openings.h"
+#include "wall_places.h"
+
+namespace juggler {
+namespace {
+
+[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
+                         const std::string& allowed = {}, const std::string& advice = {}) {
+  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
+}
+
+// Where a letter lies on its piece's flat as laid, its middle at the foot.
+struct LetterPlace {
+  int piece = 0;
+  Placing placing;
+  std::optional<Spot> spot = {};
+};
+
+class Letterer {
+ public:
+  Letterer(const PartWall& wall, const std::vector<Blank*>& blanks, const Lettering& asked,
+           const Making& making)
+      : wall_(wall), blanks_(blanks), l_(asked), making_(making) {
+    name_ = l_.name.empty() ? l_.text : l_.name;
+    shape_letters();
+  }
+
+  void add() {
+    find_place();
+    double run = l_.centred ? -total_ / 2 : 0;
+    for (size_t i = 0; i < forms_.size(); ++i) {
+      const double middle = run + forms_[i]->advance / 2;
+      if (!forms_[i]->loops.empty()) add_letter(i, place_at(middle));
+      run += forms_[i]->advance;
+    }
+    for (const int piece : pieces_) add_note(*blanks_[static_cast<size_t>(piece)]);
+  }
+
+ private:
+  // --- the letters -----------------------------------------------------------------------------------
+
+  void shape_letters() {
+    double natural = 0;
+    for (const Glyph& g : l_.glyphs) natural += g.advance * l_.height;
+    if (natural <= 0) refuse(l_.key + ".text", "has no letters", l_.text);
+    const double widened = l_.length ? *l_.length / natural : 1;
+    if (widened < 0.5 || widened > 2)
+      refuse(l_.key + ".length", "would narrow or widen the letters out of shape", shown_mm(*l_.length),
+             shown_mm(std::ceil(natural / 2)) + " to " + shown_mm(std::floor(natural * 2)),
+             "give another length, or another height");
+    // Arcs finer than letters are read by: a two-thousandth of their height.
+    const double fit = std::min(making_.fit, std::max(l_.height / 2000, 1e-4));
+    for (const Glyph& g : l_.glyphs) {
+      auto& form = known_[g.letter];
+      if (form.advance == 0 && form.loops.empty()) form = letter_form(l_, g, widened, fit);
+      forms_.push_back(&form);
+      total_ += form.advance;
+      bridges_ += form.bridges;
+      fit_error_ = std::max(fit_error_, form.fit_error);
+    }
+  }
+
+  // --- the place -------------------------------------------------------------------------------------
+
+  [[nodiscard]] bool mirrored_on(const Blank& b) const {
+    return (b.face_up == Face::inside) != l_.from_inside;
+  }
+
+  void find_place() {
+    if (l_.at.flat()) {
+      frame_ = flat_frame(l_.at, l_.key, blanks_);
+      return;
+    }
+    const WallPlaces places(wall_, l_.at, l_.key);
+    start_ = places.at({}, 0, 0, name_);
+    if (!l_.round || !wall_.goes_round) return;
+    level_.emplace(wall_, start_->point.z);
+    if (level_->girth() == 0) refuse(l_.key + ".at.height", "is a level that the wall does not have all round", {}, {},
+             "say along = \"straight\"");
+    run_ = level_->run_to(start_->chart, start_->u);
+    if (total_ > level_->girth())
+      refuse(l_.key + ".height", "makes the text longer than the girth there", shown_mm(total_),
+             "up to " + shown_mm(level_->girth()), "make it smaller, or give a length");
+  }
+
+  [[nodiscard]] LetterPlace place_at(double middle) const {
+    if (l_.at.flat()) return on_flat(middle);
+    // Seen from the inside the text runs the other way.
+    const double along = l_.from_inside ? -middle : middle;
+    if (l_.round && level_) {
+      const LevelLine::At at = level_->at(run_ + along);
+      return on_wall(spot_at(wall_, at.chart, at.u, at.s), 0);
+    }
+    return on_wall(*start_, along);
+  }
+
+  // A letter reads along the level line, seen from its own side; straight ones on from the place.
+  [[nodiscard]] LetterPlace on_wall(const Spot& spot, double along) const {
+    const Chart& c = wall_.charts[spot.chart];
+    const double lean = (l_.from_inside ? -1 : 1) * l_.turn.radians();
+    const double heading = spot.level + lean;
+    const Vec2 at = spot.at + along * direction(heading);
+    // From the inside x points the other way and y stays up.
+    const Placing developed{l_.from_inside, heading, at};
+    LetterPlace place{c.piece, after(developed, c.placing)};
+    if (along == 0) place.spot = spot;
+    return place;
+  }
+
+  [[nodiscard]] LetterPlace on_flat(double middle) const {
+    const auto piece = static_cast<size_t>(l_.at.piece) - 1;
+    const bool mirrored = mirrored_on(*blanks_[piece]);
+    const double heading = frame_.heading + (mirrored ? -1 : 1) * l_.turn.radians();
+    const Vec2 at = frame_.at + (mirrored ? -middle : middle) * direction(heading);
+    return {static_cast<int>(piece), {mirrored, heading, at}};
+  }
+
+  // One rigid move after another.
+  static Placing after(const Placing& first, const Placing& then) {
+    Placing both;
+    both.mirror = first.mirror != then.mirror;
+    both.turn = then.mirror ? then.turn - first.turn : then.turn + first.turn;
+    both.shift = placed(first.shift, then);
+    return both;
+  }
+
+  // --- onto the blank --------------------------------------------------------------------------------
+
+  void add_letter(size_t i, const LetterPlace& place) {
+    Blank& b = *blanks_[static_cast<size_t>(place.piece)];
+    if (std::find(pieces_.begin(), pieces_.end(), place.piece) == pieces_.end()) pieces_.push_back(place.piece);
+    const LetterForm& form = *forms_[i];
+    const Placing from_middle{false, 0, {-form.advance / 2, 0}};
+    if (!l_.cut) {
+      for (const Outline& loop : form.loops) {
+        for (const Arc& arc : placed(placed(loop, from_middle), place.placing)) marks_of(b).push_back(arc);
+      }
+      return;
+    }
+    OpeningGroup& group = group_in(b, place.piece);
+    for (const Outline& loop : form.loops) {
+      BlankOpening o;
+      const Outline about_middle = placed(loop, from_middle);
+      o.loop = static_cast<int>(group.loops.size());
+      group.loops.push_back(about_middle);
+      Outline laid = placed(about_middle, place.placing);
+      o.outline = signed_area(laid) < 0 ? reversed(laid) : laid;
+      o.group = group_of_.at(place.piece);
+      o.member = static_cast<int>(i) + 1;
+      o.centre = place.placing.shift;
+      const Vec2 x = placed(Vec2{1, 0}, place.placing) - place.placing.shift;
+      o.heading = std::atan2(x.y, x.x);
+      o.mirrored = place.placing.mirror;
+      o.on_wall = place.spot.has_value();
+      if (place.spot) {
+        const Vec3 p = place.spot->point;
+        const double plan = std::atan2(p.y, p.x);
+        o.plan = Angle::radians(plan < 0 ? plan + 2 * std::numbers::pi : plan);
+        o.height = p.z;
+      }
+      b.openings.push_back(std::move(o));
+    }
+    ++group.cut;
+  }
+
+  static std::vector<Arc>& marks_of(Blank& b) { return b.marks.lines; }
+
+  OpeningGroup& group_in(Blank& b, int piece) {
+    const auto known = group_of_.find(piece);
+    if (known != group_of_.end()) return b.groups[static_cast<size_t>(known->second)];
+    group_of_[piece] = static_cast<int>(b.groups.size());
+    OpeningGroup g;
+    g.name = name_;
+    g.how = OpeningHow::laid;
+    g.lettering = true;
+    g.form = l_.font + " " + shown(l_.height) + " high";
+    g.in_row = static_cast<int>(l_.glyphs.size());
+    g.asked = static_cast<int>(std::count_if(forms_.begin(), forms_.end(),
+                                             [](const LetterForm* f) { return !f->loops.empty(); }));
+    g.key = l_.key;
+    g.least_web = l_.web.value_or(wall_.thickness);
+    g.fit_error = fit_error_;
+    const Spot* at = start_ ? &*start_ : nullptr;
+    OpeningGroup::Row row;
+    row.height = at ? at->point.z : 0;
+    row.neutral = {total_, l_.height};
+    g.by_row.push_back(row);
+    b.groups.push_back(std::move(g));
+    return b.groups.back();
+  }
+
+  void add_note(Blank& b) const {
+    const auto mm = [](double v) { return shown_mm(std::round(1e3 * v) / 1e3); };
+    b.notes.push_back("\"" + l_.text + "\" is " + (l_.cut ? "cut" : "marked") + " " + mm(l_.height) +
+                      " high and " + mm(total_) + " long in " + l_.font + "; it reads right seen from the " +
+                      (l_.from_inside ? "inside" : "outside") +
+                      ((b.face_up == Face::inside) == l_.from_inside ? ", as the blank lies"
+                                                                     : ", mirrored as the blank lies") +
+                      (bridges_ > 0 && l_.cut
+                           ? "; its closed middles are held by " + std::to_string(bridges_) + " bridges of " +
+                                 mm(l_.bridge)
+                           : "") +
+                      ".");
+    for (const auto& [letter, form] : known_) {
+      if (l_.cut && !form.loops.empty() && too_fine(form))
+        b.warnings.push_back("The letter \"" + letter + "\" of \"" + l_.text +
+                             "\" is nowhere as wide as the sheet is thick (" + mm(wall_.thickness) +
+                             "): too fine to be cut well.");
+    }
+  }
+
+  [[nodiscard]] bool too_fine(const LetterForm& form) const {
+    return wall_.thickness > 0 && std::any_of(form.loops.begin(), form.loops.end(), [&](const Outline& o) {
+      return !has_room_for(o, wall_.thickness);
+    });
+  }
+
+  const PartWall& wall_;
+  const std::vector<Blank*>& blanks_;
+  const Lettering& l_;
+  const Making& making_;
+  std::string name_;
+  std::map<std::string, LetterForm> known_;
+  std::vector<const LetterForm*> forms_;
+  double total_ = 0;
+  int bridges_ = 0;
+  double fit_error_ = 0;
+  FlatFrame frame_;
+  std::optional<Spot> start_;
+  std::optional<LevelLine> level_;
+  double run_ = 0;
+  std::vector<int> pieces_;
+  std::map<int, int> group_of_;
+};
+
+}  // namespace
+
+void add_lettering(const std::vector<Blank*>& blanks, const PartWall& wall, const Lettering& lettering,
+                   const Making& making) {
+  Letterer(wall, blanks, lettering, making).add();
+}
+
+}  // namespace juggler

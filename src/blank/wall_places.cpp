@@ -1,0 +1,124 @@
+#include "wall_places.h"
+
+#include <algorithm>
+
+namespace juggler {
+namespace {
+
+constexpr double pi = std::numbers::pi;
+
+[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
+                         const std::string& allowed = {}, const std::string& advice = {}) {
+  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
+}
+
+// A place along an edge, and so far inwards from it.
+FlatFrame beside(const Edge& e, const OpeningPlace& at, const std::string& key) {
+  const double whole = length_of(e.arcs);
+  if (at.along < 0 || at.along > whole)
+    refuse(key + ".at.along", "lies beyond the edge", shown_mm(at.along), "0 to " + shown_mm(whole));
+  double left = at.along;
+  const Arc* arc = &e.arcs.front();
+  for (; left > arc->length && arc != &e.arcs.back(); ++arc) left -= arc->length;
+  const double s = std::min(left, arc->length);
+  const double heading = arc->heading + (arc->length > 0 ? arc->turn * s / arc->length : 0);
+  return {point_at(*arc, s) + at.distance * left_of(direction(heading)), heading};
+}
+
+}  // namespace
+
+FlatFrame flat_frame(const OpeningPlace& at, const std::string& key, const std::vector<Blank*>& blanks) {
+  if (static_cast<size_t>(at.piece) > blanks.size())
+    refuse(key + ".at.piece", "names a piece that there is not", std::to_string(at.piece),
+           "1 to " + std::to_string(blanks.size()));
+  const Blank& b = *blanks[static_cast<size_t>(at.piece) - 1];
+  if (at.on_flat) return {*at.on_flat, 0};
+  std::string known;
+  for (const Edge& e : b.edges) {
+    if (label_of(e) == at.edge) return beside(e, at, key);
+    if (known.size() < 300 && known.find(label_of(e)) == std::string::npos)
+      known += (known.empty() ? "" : ", ") + label_of(e);
+  }
+  refuse(key + ".at.edge", "names no edge of the blank", at.edge, known);
+}
+
+WallPlaces::WallPlaces(const PartWall& wall, OpeningPlace at, std::string key)
+    : wall_(wall), at_(std::move(at)), key_(std::move(key)) {
+  if (!wall_.why_flat.empty())
+    refuse(key_ + ".at", "is a place on the formed part, but " + wall_.why_flat, {}, "edge or on_flat",
+           "place it on the flat");
+  if (at_.along_ruling && !wall_.once_round)
+    refuse(key_ + ".at.along_ruling", "is measured along a ruling of a plan angle, which this part has not", {},
+           {}, "give height");
+  if (!at_.seam_distance) return;
+  if (!wall_.goes_round)
+    refuse(key_ + ".at.seam_distance", "is measured from a seam, but this wall has none that goes round it", {},
+           {}, "give angle, or edge = \"seam_start\"");
+  (void)measure_along_level();
+}
+
+double WallPlaces::height_of(double further) const {
+  const double given = *at_.height + further;
+  return at_.from == EndName::base ? given : wall_.top_height - given;
+}
+
+double WallPlaces::measure_along_level() {
+  if (!wall_.goes_round || !at_.height) return 0;
+  level_.emplace(wall_, height_of(0));
+  if (level_->girth() == 0)
+    refuse(key_ + ".at.height", "is a level that the wall does not have all round, so no lengths run along it",
+           shown_mm(*at_.height), {}, "give angles");
+  return level_->girth();
+}
+
+Spot WallPlaces::at(Angle turned, double girth, double further, const std::string& name) const {
+  if (level_) return by_run(turned, girth, further, name);
+  const double plan = at_.angle->radians() + turned.radians();
+  if (at_.along_ruling) return on_ruling(plan, further, name);
+  return by_plan(plan, height_of(further), name);
+}
+
+void WallPlaces::refuse_place(double plan, double height, const std::string& name) const {
+  const double once = plan - 2 * pi * std::floor(plan / (2 * pi));
+  refuse(key_ + ".at." + (at_.along_ruling ? "along_ruling" : "height"), name + " lies where there is no wall",
+         "plan angle " + shown(std::round(1e3 * Angle::radians(once).degrees()) / 1e3) + " degrees, " +
+             shown_mm(std::round(1e3 * height) / 1e3),
+         {}, "move it onto the wall, or place it on the flat");
+}
+
+// (3): from the axis outwards, the outermost.
+Spot WallPlaces::by_plan(double plan, double height, const std::string& name) const {
+  const SpaceLine line{{0, 0, height}, {std::cos(plan), std::sin(plan), 0}};
+  const std::vector<LineHit> hits = hits_of(wall_, line);
+  if (hits.empty() || hits.back().along < -1e-9 * wall_.size) refuse_place(plan, height, name);
+  const LineHit& h = hits.back();
+  return spot_at(wall_, h.chart, h.u, h.s);
+}
+
+Spot WallPlaces::on_ruling(double plan, double further, const std::string& name) const {
+  const double u = u_at_plan(*wall_.once_round, plan);
+  const double given = *at_.along_ruling + further;
+  const double s =
+      wall_.once_round->whole_rim(at_.from)(u).s + (at_.from == EndName::base ? given : -given);
+  for (size_t k = 0; k < wall_.charts.size(); ++k) {
+    const Chart& c = wall_.charts[k];
+    const double same = u + 2 * pi * std::ceil((c.from - u) / (2 * pi) - 1e-12);
+    if (c.has(same, s)) return spot_at(wall_, k, same, s);
+  }
+  refuse_place(plan, given, name);
+}
+
+// Lengths run along the level line of the place; rows lie at the same plan angles.
+Spot WallPlaces::by_run(Angle turned, double girth, double further, const std::string& name) const {
+  double start = at_.seam_distance.value_or(0);
+  if (!at_.seam_distance) {
+    const Spot place = by_plan(at_.angle->radians(), height_of(0), name);
+    start = level_->run_to(place.chart, place.u);
+  }
+  const LevelLine::At at = level_->at(start + girth);
+  const Spot spot = spot_at(wall_, at.chart, at.u, at.s);
+  if (further == 0 && turned == Angle{}) return spot;
+  return by_plan(std::atan2(spot.point.y, spot.point.x) + turned.radians(), height_of(further), name);
+}
+
+}  // namespace juggler
