@@ -178,9 +178,9 @@ struct Curve {
   std::function<double(double)> heading;
 };
 /// Headings known but for whole turns, made continuous along a curve. They may turn by up to a quarter of a
-/// turn between two of 256 looks.
+/// turn between two looks.
 [[nodiscard]] std::function<double(double)> continuous(const std::function<double(double)>& heading,
-                                                       double from, double to);
+                                                       double from, double to, int looks = 256);
 /// Arcs in place of a curve, each running on in the direction in which the one before it ends.
 struct FittedArcs {
   std::vector<Arc> arcs;

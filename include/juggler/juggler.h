@@ -8,6 +8,7 @@
 #include "juggler/lettering.h"
 #include "juggler/making.h"
 #include "juggler/opening.h"
+#include "juggler/openings.h"
 #include "juggler/part.h"
 #include "juggler/proof.h"
 #include "juggler/refusal.h"

@@ -30,7 +30,8 @@ struct LetterForm {
 /// Errors   Refusal for a closed letter that is cut without a bridge, or that no bridge of the width asked
 ///          for holds.
 /// Source   docs/maths/openings.md (26)-(27).
-[[nodiscard]] LetterForm letter_form(const Lettering& lettering, const Glyph& glyph, double widened, double fit);
+[[nodiscard]] LetterForm letter_form(const Lettering& lettering, const Glyph& glyph, double widened,
+                                     double fit);
 
 /// "circle 60", "obround 60 x 20, centres 40": lengths in mm.
 [[nodiscard]] std::string in_words(const OpeningForm& form);

@@ -313,21 +313,33 @@ bool same_shape(const std::vector<Vec2>& a, const std::vector<Vec2>& b, bool mir
   return true;
 }
 
-// Whether openings lie alike about the first points of two outlines.
+double off_outline(const Outline& outline, Vec2 p) {
+  double least = HUGE_VAL;
+  for (const Arc& arc : outline) least = std::min(least, nearest({p, 0, 0, 0}, arc).distance);
+  return least;
+}
+
+// Whether one outline, shifted, lies upon another.
+bool lies_upon(const Outline& a, Vec2 shift, const Outline& b, double near) {
+  return std::all_of(a.begin(), a.end(), [&](const Arc& arc) {
+    return off_outline(b, arc.start + shift) <= near &&
+           off_outline(b, point_at(arc, arc.length / 2) + shift) <= near;
+  });
+}
+
+// Whether openings lie alike about the first points of two outlines, but for what they were fitted by.
 bool same_openings(const Piece& a, const Piece& b, double near) {
-  if (a.blank.openings.size() != b.blank.openings.size() ||
-      a.blank.marks.lines.size() != b.blank.marks.lines.size())
-    return false;
+  const std::vector<BlankOpening>& one = a.blank.openings;
+  const std::vector<BlankOpening>& other = b.blank.openings;
+  if (one.size() != other.size() || a.blank.marks.lines.size() != b.blank.marks.lines.size()) return false;
   const auto from = [](const Piece& p) {
     return placed(rim_point(*p.opened, EndName::base, p.opened->from()), p.placing);
   };
-  for (size_t i = 0; i < a.blank.openings.size(); ++i) {
-    const Outline& x = a.blank.openings[i].outline;
-    const Outline& y = b.blank.openings[i].outline;
-    if (x.size() != y.size()) return false;
-    for (size_t k = 0; k < x.size(); ++k) {
-      if (norm((x[k].start - from(a)) - (y[k].start - from(b))) > near) return false;
-    }
+  const Vec2 shift = from(b) - from(a);
+  for (size_t i = 0; i < one.size(); ++i) {
+    const double fitted = a.blank.groups[static_cast<size_t>(one[i].group)].fit_error +
+                          b.blank.groups[static_cast<size_t>(other[i].group)].fit_error;
+    if (!lies_upon(one[i].outline, shift, other[i].outline, near + fitted)) return false;
   }
   return true;
 }

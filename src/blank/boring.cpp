@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "opened.h"
+
 namespace juggler {
 namespace {
 
@@ -43,8 +45,9 @@ class Track {
 
   [[nodiscard]] FittedArcs arcs(double fit) const {
     const auto heading = [this](double s) { return heading_at(s); };
-    return fit_arcs(
-        {0, arc_.length, [this](double s) { return point(s); }, continuous(heading, 0, arc_.length)}, fit);
+    const Curve curve{0, arc_.length, [this](double s) { return point(s); },
+                      continuous(heading, 0, arc_.length, looks)};
+    return fit_arcs(in_series(curve, wall_.size), fit);
   }
 
  private:
@@ -56,19 +59,20 @@ class Track {
   [[nodiscard]] LineHit next(const LineHit& before, const SpaceLine& line) const {
     const Chart& c = wall_.charts[before.chart];
     const auto near = hit_near(wall_, before.chart, line, before.u, (c.to - c.from) / 64, 0);
-    if (near && c.has(near->u, near->s)) return *near;
+    // Along the bore it comes as far as its slant says; what is farther is another wall.
+    const double step = arc_.length / looks;
+    const double most = 4 * step / std::max(steepness(before), 0.02);
+    const auto follows = [&](const LineHit& h) { return std::abs(h.along - before.along) < most; };
+    if (near && follows(*near) && c.has(near->u, near->s)) return *near;
     const std::vector<LineHit> all = hits_of(wall_, line);
     const auto nearest = std::min_element(all.begin(), all.end(), [&](const LineHit& a, const LineHit& b) {
       return std::abs(a.along - before.along) < std::abs(b.along - before.along);
     });
-    const bool met =
-        nearest != all.end() && std::abs(nearest->along - before.along) < 4 * arc_.length / looks;
-    if (met) {
+    if (nearest != all.end() && follows(*nearest)) {
       check_passing(before, *nearest, line);
       return *nearest;
     }
-    if (near && std::abs(near->along - before.along) < 16 * arc_.length / looks)
-      return *near;  // past an edge
+    if (near && follows(*near)) return *near;  // past an edge
     refuse(named_, "misses the wall with a part of its outline", place_of(line),
            "make it smaller, or its offset less");
   }
@@ -79,9 +83,13 @@ class Track {
     const bool jumps = a.chart == b.chart && std::abs(a.u - b.u) > (from.to - from.from) / 2;
     if (from.piece != to.piece || jumps)
       refuse(named_, "goes across the seam", place_of(line), "move it, or the seam");
-    if (std::abs(from.inside - to.inside) > 1e-12 * wall_.size)
-      refuse(named_, "is bored across " + (to.bent ? to.name : from.name), place_of(line),
-             "lay it, or move it off the bend");
+    const bool over_bend = a.chart != b.chart && !from.plate.empty() && !to.plate.empty();
+    if (over_bend || std::abs(from.inside - to.inside) > 1e-12 * wall_.size)
+      refuse(named_,
+             "is bored across " + (over_bend ? "the bend between " + from.name + " and " + to.name
+                                   : to.bent ? to.name
+                                             : from.name),
+             place_of(line), "lay it, or move it off the bend");
   }
 
   [[nodiscard]] LineHit hit(double s) const {
@@ -152,10 +160,23 @@ Bore bore_at(const Spot& place, const BoreWay& way) {
   return {place.point + way.offset * x, x, cross(from, x), Vec3{} - from};
 }
 
+namespace {
+
+// A line of the outline misses the wall; whether all of the bore does.
+void check_start(const PartWall& wall, const Bore& bore, const Outline& loop, const Named& named) {
+  if (!hits_of(wall, line_at(bore, loop.front().start)).empty() || hits_of(wall, line_at(bore, {})).empty())
+    return;
+  refuse(named, "misses the wall with a part of its outline", place_of(line_at(bore, loop.front().start)),
+         "make it smaller, or its offset less");
+}
+
+}  // namespace
+
 BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far, double fit,
                 const Named& named) {
   BoredWall b;
   for (const Outline& loop : loops) {
+    check_start(wall, bore, loop, named);
     LineHit hit = end_hit(wall, line_at(bore, loop.front().start), far, named);
     Outline outline;
     for (const Arc& arc : loop) {

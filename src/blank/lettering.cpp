@@ -82,7 +82,8 @@ class Letterer {
     start_ = places.at({}, 0, 0, name_);
     if (!l_.round || !wall_.goes_round) return;
     level_.emplace(wall_, start_->point.z);
-    if (level_->girth() == 0) refuse(l_.key + ".at.height", "is a level that the wall does not have all round", {}, {},
+    if (level_->girth() == 0)
+      refuse(l_.key + ".at.height", "is a level that the wall does not have all round", {}, {},
              "say along = \"straight\"");
     run_ = level_->run_to(start_->chart, start_->u);
     if (total_ > level_->girth())
@@ -135,7 +136,8 @@ class Letterer {
 
   void add_letter(size_t i, const LetterPlace& place) {
     Blank& b = *blanks_[static_cast<size_t>(place.piece)];
-    if (std::find(pieces_.begin(), pieces_.end(), place.piece) == pieces_.end()) pieces_.push_back(place.piece);
+    if (std::find(pieces_.begin(), pieces_.end(), place.piece) == pieces_.end())
+      pieces_.push_back(place.piece);
     const LetterForm& form = *forms_[i];
     const Placing from_middle{false, 0, {-form.advance / 2, 0}};
     if (!l_.cut) {
@@ -182,8 +184,8 @@ class Letterer {
     g.lettering = true;
     g.form = l_.font + " " + shown(l_.height) + " high";
     g.in_row = static_cast<int>(l_.glyphs.size());
-    g.asked = static_cast<int>(std::count_if(forms_.begin(), forms_.end(),
-                                             [](const LetterForm* f) { return !f->loops.empty(); }));
+    g.asked = static_cast<int>(
+        std::count_if(forms_.begin(), forms_.end(), [](const LetterForm* f) { return !f->loops.empty(); }));
     g.key = l_.key;
     g.least_web = l_.web.value_or(wall_.thickness);
     g.fit_error = fit_error_;
@@ -203,10 +205,9 @@ class Letterer {
                       (l_.from_inside ? "inside" : "outside") +
                       ((b.face_up == Face::inside) == l_.from_inside ? ", as the blank lies"
                                                                      : ", mirrored as the blank lies") +
-                      (bridges_ > 0 && l_.cut
-                           ? "; its closed middles are held by " + std::to_string(bridges_) + " bridges of " +
-                                 mm(l_.bridge)
-                           : "") +
+                      (bridges_ > 0 && l_.cut ? "; its closed middles are held by " +
+                                                    std::to_string(bridges_) + " bridges of " + mm(l_.bridge)
+                                              : "") +
                       ".");
     for (const auto& [letter, form] : known_) {
       if (l_.cut && !form.loops.empty() && too_fine(form))
@@ -218,8 +219,8 @@ class Letterer {
 
   [[nodiscard]] bool too_fine(const LetterForm& form) const {
     return wall_.thickness > 0 && std::any_of(form.loops.begin(), form.loops.end(), [&](const Outline& o) {
-      return !has_room_for(o, wall_.thickness);
-    });
+             return !has_room_for(o, wall_.thickness);
+           });
   }
 
   const PartWall& wall_;

@@ -38,12 +38,46 @@ struct RimCurve {
   }
 };
 
-// The same as series, which are quicker by far to look at; where they do not settle, or the rim all but
-// stands still, the rulings are asked.
-class RimSeries {
+double length_on(const Opened& o, const RimPiece& piece, double from, double to) {
+  double sum = 0;
+  for (const WallPiece& wall : o.neutral) {
+    const double a = std::max(from, wall.from);
+    const double b = std::min(to, wall.to);
+    if (a < b)
+      sum += integral([&](double u) { return norm(velocity(wall.ruling(u), piece.cut(u))); }, a, b, 1,
+                      1e-13 * o.form.size);
+  }
+  return sum;
+}
+
+FittedArcs piece_arcs(const Opened& o, const RimPiece& piece, double from, double to, double tolerance) {
+  const RimCurve rim{o, piece, from, to};
+  const Curve curve{from, to, [&](double u) { return rim.point(u); },
+                    [&](double u) { return rim.heading(u); }};
+  if (const auto arc = one_arc(curve, length_on(o, piece, from, to), o.form.size)) return {{*arc}, 0};
+  return fit_arcs(in_series(curve, o.form.size), tolerance);
+}
+
+// The smooth stretches of a rim between two rulings.
+void for_each_piece(const Opened& o, EndName end, double from, double to,
+                    const std::function<void(const RimPiece&, double, double)>& visit) {
+  for (const RimPiece& piece : o.form.rim(end).pieces()) {
+    const double a = std::max(from, piece.from);
+    const double b = std::min(to, piece.to);
+    if (a < b) visit(piece, a, b);
+  }
+}
+
+}  // namespace
+
+namespace {
+
+// A curve as series, which are quicker by far to look at; where they do not settle, or it all but stands
+// still, the curve itself is asked.
+class CurveSeries {
  public:
-  explicit RimSeries(RimCurve curve) : curve_(curve) {
-    add(curve.from, curve.to, 7);
+  CurveSeries(Curve curve, double size) : curve_(std::move(curve)), size_(size) {
+    add(curve_.from, curve_.to, 7);
     for (const Panel& p : panels_) speed_ = std::max(speed_, norm(way(p, (p.from + p.to) / 2)));
   }
 
@@ -82,7 +116,7 @@ class RimSeries {
     const double middle = curve_.heading((from + to) / 2);
     const double turn =
         std::max(std::abs(curve_.heading(from) - middle), std::abs(curve_.heading(to) - middle));
-    if (turn < 1.5 && std::max(along.tail(), up.tail()) <= 2e-14 * curve_.o.form.size) {
+    if (turn < 1.5 && std::max(along.tail(), up.tail()) <= 2e-14 * size_) {
       panels_.push_back(
           {from, to, along, up, along.derivative(), up.derivative(), middle, direction(middle)});
       return;
@@ -99,48 +133,19 @@ class RimSeries {
     return u >= found->from ? &*found : nullptr;
   }
 
-  RimCurve curve_;
+  Curve curve_;
+  double size_ = 0;
   std::vector<Panel> panels_;
   double speed_ = 0;
 };
 
-Curve in_series(const RimCurve& curve) {
-  const auto series = std::make_shared<const RimSeries>(curve);
+}  // namespace
+
+Curve in_series(const Curve& curve, double size) {
+  const auto series = std::make_shared<const CurveSeries>(curve, size);
   return {curve.from, curve.to, [series](double u) { return series->point(u); },
           [series](double u) { return series->heading(u); }};
 }
-
-double length_on(const Opened& o, const RimPiece& piece, double from, double to) {
-  double sum = 0;
-  for (const WallPiece& wall : o.neutral) {
-    const double a = std::max(from, wall.from);
-    const double b = std::min(to, wall.to);
-    if (a < b)
-      sum += integral([&](double u) { return norm(velocity(wall.ruling(u), piece.cut(u))); }, a, b, 1,
-                      1e-13 * o.form.size);
-  }
-  return sum;
-}
-
-FittedArcs piece_arcs(const Opened& o, const RimPiece& piece, double from, double to, double tolerance) {
-  const RimCurve rim{o, piece, from, to};
-  const Curve curve{from, to, [&](double u) { return rim.point(u); },
-                    [&](double u) { return rim.heading(u); }};
-  if (const auto arc = one_arc(curve, length_on(o, piece, from, to), o.form.size)) return {{*arc}, 0};
-  return fit_arcs(in_series(rim), tolerance);
-}
-
-// The smooth stretches of a rim between two rulings.
-void for_each_piece(const Opened& o, EndName end, double from, double to,
-                    const std::function<void(const RimPiece&, double, double)>& visit) {
-  for (const RimPiece& piece : o.form.rim(end).pieces()) {
-    const double a = std::max(from, piece.from);
-    const double b = std::min(to, piece.to);
-    if (a < b) visit(piece, a, b);
-  }
-}
-
-}  // namespace
 
 std::optional<Arc> one_arc(const Curve& curve, double length, double size) {
   const Arc arc{curve.point(curve.from), curve.heading(curve.from), length,

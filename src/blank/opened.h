@@ -27,6 +27,8 @@ struct Opened {
 /// the tolerance, in place and in length; where the rim has a corner, the arcs have one. The error is the
 /// greater of the two.
 [[nodiscard]] FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance);
+/// The same curve kept as series, quick to look at; to 2e-14 of the size.
+[[nodiscard]] Curve in_series(const Curve& curve, double size);
 /// Arcs that a fit gives, fitted closer until their length is the curve's within the tolerance, too; the
 /// error is the greater of both.
 [[nodiscard]] FittedArcs fitted_in_length(const std::function<FittedArcs(double within)>& fit, double length,

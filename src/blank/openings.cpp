@@ -294,7 +294,7 @@ class Cutter {
   FormOutlines form_;
   Pattern pattern_;
   std::optional<WallPlaces> places_;
-  double girth_ = 0;  // where lengths run along a level line
+  double girth_ = 0;           // where lengths run along a level line
   std::vector<int> group_of_;  // by piece
   mutable double bored_fit_ = 0;
   mutable double flattest_ = 1;
@@ -311,8 +311,7 @@ void cut_openings(const std::vector<Blank*>& blanks, const PartWall& wall, const
   size_t number = 0;
   for (const Opening& o : making.openings)
     Cutter(wall, blanks, as_made(o, making.hand), making.fit, ++number).cut();
-  for (const Lettering& l : making.letterings)
-    add_lettering(blanks, wall, as_made(l, making.hand), making);
+  for (const Lettering& l : making.letterings) add_lettering(blanks, wall, as_made(l, making.hand), making);
   for (Blank* b : blanks) check_webs(*b);
 }
 

@@ -48,12 +48,12 @@ WallPlaces::WallPlaces(const PartWall& wall, OpeningPlace at, std::string key)
     refuse(key_ + ".at", "is a place on the formed part, but " + wall_.why_flat, {}, "edge or on_flat",
            "place it on the flat");
   if (at_.along_ruling && !wall_.once_round)
-    refuse(key_ + ".at.along_ruling", "is measured along a ruling of a plan angle, which this part has not", {},
-           {}, "give height");
+    refuse(key_ + ".at.along_ruling", "is measured along a ruling of a plan angle, which this part has not",
+           {}, {}, "give height");
   if (!at_.seam_distance) return;
   if (!wall_.goes_round)
-    refuse(key_ + ".at.seam_distance", "is measured from a seam, but this wall has none that goes round it", {},
-           {}, "give angle, or edge = \"seam_start\"");
+    refuse(key_ + ".at.seam_distance", "is measured from a seam, but this wall has none that goes round it",
+           {}, {}, "give angle, or edge = \"seam_start\"");
   (void)measure_along_level();
 }
 
@@ -66,7 +66,8 @@ double WallPlaces::measure_along_level() {
   if (!wall_.goes_round || !at_.height) return 0;
   level_.emplace(wall_, height_of(0));
   if (level_->girth() == 0)
-    refuse(key_ + ".at.height", "is a level that the wall does not have all round, so no lengths run along it",
+    refuse(key_ + ".at.height",
+           "is a level that the wall does not have all round, so no lengths run along it",
            shown_mm(*at_.height), {}, "give angles");
   return level_->girth();
 }
@@ -80,7 +81,8 @@ Spot WallPlaces::at(Angle turned, double girth, double further, const std::strin
 
 void WallPlaces::refuse_place(double plan, double height, const std::string& name) const {
   const double once = plan - 2 * pi * std::floor(plan / (2 * pi));
-  refuse(key_ + ".at." + (at_.along_ruling ? "along_ruling" : "height"), name + " lies where there is no wall",
+  refuse(key_ + ".at." + (at_.along_ruling ? "along_ruling" : "height"),
+         name + " lies where there is no wall",
          "plan angle " + shown(std::round(1e3 * Angle::radians(once).degrees()) / 1e3) + " degrees, " +
              shown_mm(std::round(1e3 * height) / 1e3),
          {}, "move it onto the wall, or place it on the flat");
@@ -98,8 +100,7 @@ Spot WallPlaces::by_plan(double plan, double height, const std::string& name) co
 Spot WallPlaces::on_ruling(double plan, double further, const std::string& name) const {
   const double u = u_at_plan(*wall_.once_round, plan);
   const double given = *at_.along_ruling + further;
-  const double s =
-      wall_.once_round->whole_rim(at_.from)(u).s + (at_.from == EndName::base ? given : -given);
+  const double s = wall_.once_round->whole_rim(at_.from)(u).s + (at_.from == EndName::base ? given : -given);
   for (size_t k = 0; k < wall_.charts.size(); ++k) {
     const Chart& c = wall_.charts[k];
     const double same = u + 2 * pi * std::ceil((c.from - u) / (2 * pi) - 1e-12);

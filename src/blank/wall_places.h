@@ -1,4 +1,5 @@
-// Where openings and lettering are asked to lie. Private to the blank. Equation numbers: docs/maths/openings.md.
+// Where openings and lettering are asked to lie. Private to the blank. Equation numbers:
+// docs/maths/openings.md.
 #pragma once
 
 #include "juggler/opening.h"

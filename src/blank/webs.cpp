@@ -195,7 +195,7 @@ class Webs {
     }
   }
 
-  void measure_openings(const BlankOpening& o, OpeningGroup& g, const Box& box, size_t self) {
+  void refuse_within(const BlankOpening& o, const Box& box, size_t self) const {
     openings_.for_each_about(box, [&](size_t k) {
       const BlankOpening& other = b_.openings[k];
       if (k == self) return;
@@ -203,8 +203,12 @@ class Webs {
           contains(o.outline, other.outline.front().start))
         refuse(o, "lies over " + name_of(b_, other), o.centre, "move one of them");
     });
+  }
+
+  void measure_openings(const BlankOpening& o, OpeningGroup& g, const Box& box, size_t self) {
     const double limit = std::max(g.least_web, g.opening ? g.opening->width : HUGE_VAL);
     const auto found = openings_.nearest_to(o.outline, box, self, limit);
+    if (!found || found->web.distance > 0) refuse_within(o, box, self);
     if (!found) return;
     const BlankOpening& other = b_.openings[found->other];
     if (found->web.distance == 0)

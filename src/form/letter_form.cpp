@@ -1,4 +1,5 @@
-// Letters as closed outlines of arcs, their middles held by bridges. Equation numbers: docs/maths/openings.md.
+// Letters as closed outlines of arcs, their middles held by bridges. Equation numbers:
+// docs/maths/openings.md.
 #include <algorithm>
 #include <stdexcept>
 
@@ -34,7 +35,7 @@ void add_curve(Outline& outline, const DrawnCurve& curve, double fit, double& er
       return std::atan2(way.y, way.x);
     };
     const FittedArcs fitted = fit_arcs(
-        {b.from, b.to, [&](double s) { return b.at(s).point; }, continuous(heading, b.from, b.to)}, fit);
+        {b.from, b.to, [&](double s) { return b.at(s).point; }, continuous(heading, b.from, b.to, 16)}, fit);
     outline.insert(outline.end(), fitted.arcs.begin(), fitted.arcs.end());
     error = std::max(error, fitted.error);
   }
@@ -104,7 +105,8 @@ Outlines bridged(const Outlines& region, double width, int& bridges) {
   for (const Outline& o : region) box.add(o);
   const double far = 2 * (box.high_y - box.low_y + box.high_x - box.low_x);
   Outlines best = region;
-  for (const Vec2 way : {Vec2{0, 1}, Vec2{1, 0}, direction(std::numbers::pi / 4), direction(-std::numbers::pi / 4)}) {
+  for (const Vec2 way :
+       {Vec2{0, 1}, Vec2{1, 0}, direction(std::numbers::pi / 4), direction(-std::numbers::pi / 4)}) {
     Outlines cuts;
     for (const Outline& o : region) {
       if (!is_island(o)) continue;
@@ -145,8 +147,7 @@ LetterForm letter_form(const Lettering& l, const Glyph& glyph, double widened, d
   if (!l.cut || !closed) return form;
   if (l.bridge == 0)
     refuse(l, glyph.letter, "has a middle that would fall out",
-           "give bridge = " + shown(std::max(1.0, std::round(l.height / 12))) +
-               ", or take a stencil font");
+           "give bridge = " + shown(std::max(1.0, std::round(l.height / 12))) + ", or take a stencil font");
   Outlines held;
   try {
     held = bridged(form.loops, l.bridge, form.bridges);

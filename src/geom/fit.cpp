@@ -292,9 +292,8 @@ double error_of_single(const Curve& c, const Arc& arc) {
 
 }  // namespace
 
-std::function<double(double)> continuous(const std::function<double(double)>& heading, double from,
-                                         double to) {
-  constexpr int looks = 256;
+std::function<double(double)> continuous(const std::function<double(double)>& heading, double from, double to,
+                                         int looks) {
   constexpr double whole = 2 * std::numbers::pi;
   const auto near = std::make_shared<std::vector<double>>();
   for (int i = 0; i <= looks; ++i) {
@@ -302,7 +301,8 @@ std::function<double(double)> continuous(const std::function<double(double)>& he
     near->push_back(near->empty() ? now : near->back() + std::remainder(now - near->back(), whole));
   }
   return [=](double at) {
-    const double k = std::clamp(std::round((at - from) / (to - from) * looks), 0.0, double{looks});
+    const double k =
+        std::clamp(std::round((at - from) / (to - from) * looks), 0.0, static_cast<double>(looks));
     const double about = (*near)[static_cast<size_t>(k)];
     return about + std::remainder(heading(at) - about, whole);
   };

@@ -42,8 +42,8 @@ std::optional<Found> find_family(const std::string& family, const char* style) {
   FcConfigSubstitute(config.get(), asked.get(), FcMatchPattern);
   FcDefaultSubstitute(asked.get());
   FcResult result{};
-  const std::unique_ptr<FcPattern, void (*)(FcPattern*)> best(
-      FcFontMatch(config.get(), asked.get(), &result), FcPatternDestroy);
+  const std::unique_ptr<FcPattern, void (*)(FcPattern*)> best(FcFontMatch(config.get(), asked.get(), &result),
+                                                              FcPatternDestroy);
   FcChar8* path = nullptr;
   if (!best || FcPatternGetString(best.get(), FC_FILE, 0, &path) != FcResultMatch) return std::nullopt;
   FcChar8* name = nullptr;
@@ -160,15 +160,13 @@ class FontFile {
 
   Glyph glyph(char32_t letter, char32_t next) {
     const FT_UInt index = FT_Get_Char_Index(face_, letter);
-    if (index == 0 || FT_Load_Glyph(face_, index, FT_LOAD_NO_SCALE) != 0)
-      refuse_letter(at_, letter, family_);
+    if (index == 0 || FT_Load_Glyph(face_, index, FT_LOAD_NO_SCALE) != 0) refuse_letter(at_, letter, family_);
     Glyph g;
     g.letter = in_utf8(letter);
     g.advance = scale_ * static_cast<double>(face_->glyph->metrics.horiAdvance);
     Pen pen{&g, scale_, {}};
     const FT_Outline_Funcs read{move_to, line_to, conic_to, cubic_to, 0, 0};
-    if (FT_Outline_Decompose(&face_->glyph->outline, &read, &pen) != 0)
-      refuse_letter(at_, letter, family_);
+    if (FT_Outline_Decompose(&face_->glyph->outline, &read, &pen) != 0) refuse_letter(at_, letter, family_);
     pen.close();
     FT_Vector kern{};
     if (next != 0 &&

@@ -216,7 +216,8 @@ std::vector<Lettering> read_letterings(Reader& part, const std::string& source) 
     r.text("name", l.name);
     load_glyphs(*text, r.at("font"), source, l);
     r.length("height", l.height);
-    if (!r.at("height")) refuse(*text, "does not say how high its letters are", {}, "add height, of a capital");
+    if (!r.at("height"))
+      refuse(*text, "does not say how high its letters are", {}, "add height, of a capital");
     l.at = read_place(r);
     std::string word = "round";
     r.text("along", word);

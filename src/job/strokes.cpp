@@ -11,8 +11,8 @@
 namespace juggler {
 namespace {
 
-constexpr double capital = 21;   // the height of a capital in these units
-constexpr double foot = 9;       // of the line below the middle
+constexpr double capital = 21;  // the height of a capital in these units
+constexpr double foot = 9;      // of the line below the middle
 constexpr char32_t first_letter = 32;
 
 // The pairs of each glyph. A count may wrap over several lines.

@@ -100,6 +100,13 @@ FormedWall::FormedWall(const std::vector<FlatPanel>& panels, const FormedRuling&
                        series([](const FormedRuling& r) { return r.e.x; }),
                        series([](const FormedRuling& r) { return r.e.y; }),
                        series([](const FormedRuling& r) { return r.e.z; })});
+    constexpr int parts = 8;
+    for (int i = 0; i < parts; ++i) {
+      const double from = p.from + (p.to - p.from) * i / parts;
+      const double to = i + 1 == parts ? p.to : p.from + (p.to - p.from) * (i + 1) / parts;
+      stretches_.push_back({panels_.size() - 1, from, to, p.base(from), direction(p.heading(from)),
+                            p.base(to), direction(p.heading(to))});
+    }
   }
 }
 
@@ -107,21 +114,22 @@ double FormedWall::aside(const FlatPanel& panel, double u, Vec2 p) const {
   return cross(direction(panel.heading(u)), p - panel.base(u));
 }
 
-// The panel whose first and last ruling have the point between them, and of several the one on whose metal
+// The stretch whose first and last ruling have the point between them, and of several the one on whose metal
 // it lies.
 std::optional<Vec3> FormedWall::at(Vec2 p) const {
   std::optional<Vec3> best;
   double farthest = HUGE_VAL;
-  for (size_t i = 0; i < panels_.size(); ++i) {
-    const size_t k = (last_ + i) % panels_.size();  // neighbours are asked for one after the other
-    const Panel& panel = panels_[k];
-    const FlatPanel& f = *panel.flat;
-    const double a = aside(f, f.from, p);
-    const double b = aside(f, f.to, p);
+  for (size_t i = 0; i < stretches_.size(); ++i) {
+    const size_t k = (last_ + i) % stretches_.size();  // neighbours are asked for one after the other
+    const Stretch& stretch = stretches_[k];
+    const double a = cross(stretch.from_way, p - stretch.from_base);
+    const double b = cross(stretch.to_way, p - stretch.to_base);
     if (a * b > 0) continue;
-    const double u = a == 0   ? f.from
-                     : b == 0 ? f.to
-                              : root([&](double v) { return aside(f, v, p); }, f.from, f.to);
+    const Panel& panel = panels_[stretch.panel];
+    const FlatPanel& f = *panel.flat;
+    const double u = a == 0   ? stretch.from
+                     : b == 0 ? stretch.to
+                              : root([&](double v) { return aside(f, v, p); }, stretch.from, stretch.to);
     const Vec2 base = f.base(u);
     const double s = dot(p - base, direction(f.heading(u)));
     const double length = norm(f.top(u) - base);

@@ -28,8 +28,15 @@ class FormedWall {
     const FlatPanel* flat = nullptr;
     Series x, y, z, ex, ey, ez;  // of the base's end and the ruling
   };
+  // So short that a ruling turns little on it.
+  struct Stretch {
+    size_t panel = 0;
+    double from = 0, to = 0;
+    Vec2 from_base, from_way, to_base, to_way;
+  };
   [[nodiscard]] double aside(const FlatPanel& panel, double u, Vec2 p) const;
   std::vector<Panel> panels_;
+  std::vector<Stretch> stretches_;
   mutable size_t last_ = 0;
 };
 

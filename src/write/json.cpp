@@ -185,36 +185,6 @@ Json bench_json(const BenchCard& c) {
       {"sweeps", sweeps}};
 }
 
-Json openings_json(const Blank& b) {
-  Json all = Json::array();
-  for (const BlankOpening& o : b.openings) {
-    const auto round = round_hole(o);
-    if (o.group < 0) {
-      all.push_back(
-          {{"kind", "hole"}, {"centre", point(round->centre)}, {"diameter", number(round->diameter)}});
-      continue;
-    }
-    Json outline = Json::array();
-    for (const Arc& arc : o.outline) {
-      for (const Arc& part : split(arc, Angle::degrees(180)))
-        outline.push_back({number(part.start.x), number(part.start.y),
-                           number(is_straight(part) ? 0 : std::tan(part.turn / 4))});
-    }
-    all.push_back({{"kind", "opening"},
-                   {"name", name_of(b, o)},
-                   {"group", o.group + 1},
-                   {"row", o.row},
-                   {"member", o.member},
-                   {"far", o.far},
-                   {"centre", point(o.centre)},
-                   {"diameter", round ? number(round->diameter) : Json(nullptr)},
-                   {"plan_angle", o.on_wall ? number(o.plan.degrees()) : Json(nullptr)},
-                   {"height", o.on_wall ? number(o.height) : Json(nullptr)},
-                   {"outline", outline}});
-  }
-  return all;
-}
-
 Json piece_json(const PieceResult& piece, const Bench& bench) {
   const Blank& b = piece.blank;
   Json edges = Json::array();
@@ -245,6 +215,7 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"strain", strain_json(piece)},
           {"pressed", pressed_json(b.pressed)},
           {"openings", openings_json(b)},
+          {"opening_groups", opening_groups_json(b)},
           {"notes", b.notes},
           {"warnings", b.warnings},
           {"proof", proof_json(piece.proof)}};

@@ -1,0 +1,527 @@
+// Openings: known answers on cones and cylinders, laws over random walls, what is refused.
+
+#include "common.h"
+#include "draw.h"
+
+namespace juggler::testing {
+namespace {
+
+constexpr double pi = std::numbers::pi;
+
+Opening round_opening(double diameter, OpeningHow how, double angle, double height) {
+  Opening o;
+  o.name = "sight";
+  o.form.profile.diameter = diameter;
+  o.form.key = "opening.1.form";
+  o.how = how;
+  o.at.angle = Angle::degrees(angle);
+  o.at.height = height;
+  o.key = "opening.1";
+  return o;
+}
+
+Opening rectangle(double width, double length, double corner, OpeningHow how, double angle, double height) {
+  Opening o = round_opening(1, how, angle, height);
+  o.form.profile = {.kind = ProfileKind::rectangle, .width = width, .length = length, .corner = corner};
+  return o;
+}
+
+Making with(std::vector<Opening> openings, double fit = 0.02) {
+  Making making;
+  making.openings = std::move(openings);
+  making.fit = fit;
+  return making;
+}
+
+Cylinder drum(double diameter, double height) {
+  Cylinder c;
+  c.size = Diameter::mm(diameter);
+  c.height = height;
+  return c;
+}
+
+TEST(Openings, LaidCircleStaysAnExactCircle) {
+  const Blank b =
+      make_blank(cyclone(), sheet_of(3), {}, with({round_opening(60, OpeningHow::laid, 40, 300)}));
+  ASSERT_EQ(b.openings.size(), 1u);
+  const auto round = round_hole(b.openings[0]);
+  ASSERT_TRUE(round);
+  EXPECT_NEAR(round->diameter, 60, 1e-12);
+  EXPECT_NEAR(area(make_blank(cyclone(), sheet_of(3))) - area(b), pi * 900, 1e-6);
+  EXPECT_NEAR(cut_length(b) - outline_length(b), pi * 60, 1e-9);
+}
+
+// The area of the wall within a bore: over the bore's circle, each bit enlarged by its slant.
+double bored_area(double taper, double half_angle_radius_at_zero, double height, double radius, int side) {
+  // A right cone: the middle's radius r(z) = r0 - z tan(taper); the bore runs along x at height.
+  const double tan = std::tan(taper);
+  const auto slant = [&](double y, double z) {
+    const double r = half_angle_radius_at_zero - (height + z) * tan;
+    const double x = side * std::sqrt(r * r - y * y);
+    const Vec3 n{x / r * std::cos(taper), y / r * std::cos(taper), std::sin(taper)};
+    return 1 / std::abs(n.x);
+  };
+  const auto ring = [&](double rho) {
+    return rho *
+           integral([&](double t) { return slant(rho * std::cos(t), rho * std::sin(t)); }, 0, 2 * pi, 4);
+  };
+  return integral(ring, 0, radius, 2);
+}
+
+TEST(Openings, ConeBoredSquarelyThroughBothWallsHasTheAreaOfThePrism) {
+  Opening o = round_opening(60, OpeningHow::bored, 0, 300);
+  o.walls = BoredWalls::both;
+  Seam seam;
+  seam.at = Angle::degrees(90);
+  const Blank b = make_blank(cyclone(), sheet_of(3), seam, with({o}, 1e-4));
+  ASSERT_EQ(b.openings.size(), 2u);
+  const double taper = std::atan((310 - 77.5) / 780);
+  const double r0 = 310 + 1.5 / std::cos(taper);  // the middle's radius at the base plane
+  for (const BlankOpening& cut : b.openings) {
+    const double asked = bored_area(taper, r0, 300, 30, cut.far ? -1 : 1);
+    EXPECT_NEAR(signed_area(cut.outline), asked, 1e-4 * length_of(cut.outline));
+  }
+  EXPECT_NEAR(std::remainder(b.openings[0].plan.degrees(), 360), 0, 1e-9);
+  EXPECT_NEAR(b.openings[1].plan.degrees(), 180, 1e-9);
+  // Both walls alike: the bore is square to the axis.
+  EXPECT_NEAR(signed_area(b.openings[0].outline), signed_area(b.openings[1].outline), 0.02);
+}
+
+TEST(Openings, BoredOutlineReachesAsFarOnTheFlatAsPointsOfTheBoreDo) {
+  const double fit = 1e-4;
+  Opening o = round_opening(120, OpeningHow::bored, 40, 300);
+  o.bore.offset = 90;
+  const Blank b = make_blank(cyclone(), sheet_of(3), {}, with({o}, fit));
+  const double taper = std::atan((310 - 77.5) / 780);
+  const double r0 = 310 + 1.5 / std::cos(taper);
+  const double apex = r0 / std::tan(taper);
+  // A cone opened out: distances from the apex, plan angles times sin(taper).
+  double low = HUGE_VAL, high = 0, left = HUGE_VAL, right = -HUGE_VAL;
+  for (int i = 0; i < 200000; ++i) {
+    const double t = 2 * pi * i / 200000;
+    const double across = 90 + 60 * std::cos(t);
+    const double z = 300 + 60 * std::sin(t);
+    const double r = r0 - z * std::tan(taper);
+    const double plan = Angle::degrees(40).radians() + std::asin(across / r);
+    const double rho = (apex - z) / std::cos(taper);
+    low = std::min(low, rho);
+    high = std::max(high, rho);
+    left = std::min(left, plan * std::sin(taper));
+    right = std::max(right, plan * std::sin(taper));
+  }
+  // The blank's own apex: where its seam edges' rulings meet.
+  const Element& first = b.elements.front();
+  const Element& last = b.elements.back();
+  const Vec2 u = first.top - first.base;
+  const Vec2 v = last.top - last.base;
+  const Vec2 tip = first.base + (cross(last.base - first.base, v) / cross(u, v)) * u;
+  double flat_low = HUGE_VAL, flat_high = 0, flat_left = HUGE_VAL, flat_right = -HUGE_VAL;
+  for (const Arc& arc : b.openings.at(0).outline) {
+    for (int i = 0; i <= 400; ++i) {
+      const Vec2 p = point_at(arc, arc.length * i / 400) - tip;
+      flat_low = std::min(flat_low, norm(p));
+      flat_high = std::max(flat_high, norm(p));
+      const double turned = std::atan2(cross(first.base - tip, p), dot(first.base - tip, p));
+      flat_left = std::min(flat_left, std::abs(turned));
+      flat_right = std::max(flat_right, std::abs(turned));
+    }
+  }
+  EXPECT_NEAR(flat_low, low, 2 * fit);
+  EXPECT_NEAR(flat_high, high, 2 * fit);
+  EXPECT_NEAR(flat_left, left, 2 * fit / low);
+  EXPECT_NEAR(flat_right, right, 2 * fit / low);
+}
+
+TEST(Openings, SizesOnFacesAreThoseOfTheLayers) {
+  const Blank b = make_blank(drum(600, 500), sheet_of(10, Face::middle), {},
+                             with({round_opening(80, OpeningHow::laid, 40, 250),
+                                   rectangle(100, 60, 0, OpeningHow::bored, 200, 250)}));
+  const auto& laid = b.groups.at(0).by_row.at(0);
+  EXPECT_NEAR(laid.inside.width, 80 * 295 / 300.0, 1e-5);
+  EXPECT_NEAR(laid.outside.width, 80 * 305 / 300.0, 1e-5);
+  EXPECT_NEAR(laid.outside.height, 80, 1e-5);
+  const auto& bored = b.groups.at(1).by_row.at(0);
+  EXPECT_NEAR(bored.inside.width, 2 * 295 * std::asin(50.0 / 295), 1e-5);
+  EXPECT_NEAR(bored.outside.width, 2 * 305 * std::asin(50.0 / 305), 1e-5);
+  EXPECT_NEAR(bored.inside.height, 60, 1e-5);
+}
+
+TEST(Openings, GirthPitchAndSeamDistanceAreLengthsOfTheNeutralLayer) {
+  Opening o = round_opening(10, OpeningHow::laid, 0, 200);
+  o.at.angle = {};
+  o.at.seam_distance = 20;
+  o.repeat.girth_pitch = 31;
+  o.repeat.even = true;
+  Making making = with({o});
+  making.face_up = Face::outside;
+  const Blank b = make_blank(drum(600, 500), sheet_of(4), {}, making);
+  const double girth = pi * 604;
+  const int n = static_cast<int>(std::round(girth / 31));
+  ASSERT_EQ(b.openings.size(), static_cast<size_t>(n));
+  // Outside up, plan angles run to the right from seam start at the left.
+  for (int i = 0; i < n; ++i) {
+    EXPECT_NEAR(b.openings[static_cast<size_t>(i)].centre.x, 20 + girth / n * i, 1e-9 * girth);
+    EXPECT_NEAR(b.openings[static_cast<size_t>(i)].centre.y, 200, 1e-9 * girth);
+  }
+  const OpeningGroup& g = b.groups.at(0);
+  EXPECT_NEAR(g.girth_pitch, girth / n, 1e-9);
+  EXPECT_NEAR(g.pitch.degrees(), 360.0 / n, 1e-9);
+  EXPECT_NEAR(g.seam_start->width, 15, 1e-9);
+  EXPECT_NEAR(g.seam_end->width, girth / n - 25, 1e-9);
+  EXPECT_NEAR(g.opening->width, girth / n - 10, 1e-9);
+  EXPECT_EQ(g.opening->of.substr(0, 6), "sight ");
+}
+
+TEST(Openings, MembersOfAConesRowLieAsFarApartAsTheSectorSays) {
+  Opening o = round_opening(20, OpeningHow::laid, 100, 300);
+  o.repeat.count = 7;
+  o.repeat.over = Angle::degrees(150);
+  o.repeat.centred = true;
+  o.repeat.left_out = {{0, 3}};
+  const Blank b = make_blank(cyclone(), sheet_of(3), {}, with({o}));
+  ASSERT_EQ(b.openings.size(), 6u);
+  const double taper = std::atan((310 - 77.5) / 780);
+  const double r0 = 310 + 1.5 / std::cos(taper);
+  const double rho = (r0 / std::tan(taper) - 300) / std::cos(taper);
+  EXPECT_NEAR(b.openings[0].plan.degrees(), 25, 1e-9);
+  EXPECT_NEAR(b.openings[5].plan.degrees(), 175, 1e-9);
+  EXPECT_EQ(b.openings[2].member, 4);
+  const double turn = Angle::degrees(25).radians() * std::sin(taper);
+  EXPECT_NEAR(norm(b.openings[1].centre - b.openings[0].centre), 2 * rho * std::sin(turn / 2), 1e-9 * rho);
+  EXPECT_NEAR(b.groups[0].flat_pitch.radians(), turn, 1e-12);
+}
+
+TEST(Openings, PatternsAreThoseAskedFor) {
+  Opening o = round_opening(5, OpeningHow::laid, 0, 0);
+  const auto angles = [&] {
+    std::vector<double> all;
+    for (const Member& m : pattern_of(o, 0).members) all.push_back(m.turned.degrees());
+    return all;
+  };
+  const auto expect = [&](const std::vector<double>& asked) {
+    const std::vector<double> made = angles();
+    ASSERT_EQ(made.size(), asked.size());
+    for (size_t i = 0; i < asked.size(); ++i) EXPECT_NEAR(made[i], asked[i], 1e-9);
+  };
+  o.repeat.count = 4;
+  expect({0, 90, 180, 270});
+  o.repeat.over = Angle::degrees(90);
+  expect({0, 30, 60, 90});
+  o.repeat.ends = false;
+  expect({18, 36, 54, 72});
+  o.repeat.centred = true;
+  expect({-27, -9, 9, 27});
+  o.repeat = {.pitch = Angle::degrees(50), .even = true};
+  expect({0, 360.0 / 7, 720.0 / 7, 1080.0 / 7, 1440.0 / 7, 1800.0 / 7, 2160.0 / 7});
+  o.repeat = {.over = Angle::degrees(95), .pitch = Angle::degrees(30)};
+  expect({0, 30, 60, 90});
+  // Staggered in a span: every second row has one less, between those of its neighbours.
+  o.repeat = {.count = 3, .over = Angle::degrees(60), .rows = 2, .row_pitch = 10, .staggered = true};
+  expect({0, 30, 60, 15, 45});
+  o.repeat.left_out = {{2, 1}};
+  expect({0, 30, 60, 45});
+}
+
+TEST(Openings, ThoseOnTheFlatLieWhereTheyAreAsked) {
+  Opening plate = rectangle(50, 30, 5, OpeningHow::laid, 0, 0);
+  plate.at = {};
+  plate.at.edge = "base";
+  plate.at.along = 400;
+  plate.at.distance = 100;
+  Opening hole = round_opening(12, OpeningHow::laid, 0, 0);
+  hole.at = {};
+  hole.at.on_flat = Vec2{900, 300};
+  hole.repeat = {.count = 3, .girth_pitch = 40, .rows = 2, .row_pitch = 25};
+  const Blank b = make_blank(drum(600, 500), sheet_of(4), {}, with({plate, hole}));
+  EXPECT_NEAR(b.openings[0].centre.x, 400, 1e-9);
+  EXPECT_NEAR(b.openings[0].centre.y, 100, 1e-9);
+  ASSERT_EQ(b.openings.size(), 7u);
+  EXPECT_NEAR(b.openings[6].centre.x, 980, 1e-12);
+  EXPECT_NEAR(b.openings[6].centre.y, 325, 1e-12);
+}
+
+std::string refused(const Shape& shape, const std::vector<Opening>& openings, Seam seam = {}) {
+  const Refusal::Text text = refusal_of([&] { (void)make_blank(shape, sheet_of(3), seam, with(openings)); });
+  return text.key + ": " + text.reason;
+}
+
+TEST(Openings, WhatCannotBeCutIsRefusedWithTheMember) {
+  Opening row = round_opening(60, OpeningHow::laid, 0, 250);
+  row.repeat.count = 12;
+  EXPECT_EQ(refused(drum(600, 500), {row}), "opening.1: sight 1 goes across the seam");
+  row.at.angle = Angle::degrees(15);
+  row.repeat.count = 40;
+  EXPECT_EQ(refused(drum(600, 500), {row}), "opening.1: sight 1 meets sight 2");
+  EXPECT_EQ(refused(drum(600, 500), {round_opening(60, OpeningHow::laid, 90, 20)}),
+            "opening.1: sight goes over the edge base");
+  EXPECT_EQ(refused(drum(600, 500), {round_opening(60, OpeningHow::laid, 90, 540)}),
+            "opening.1.at.height: sight lies where there is no wall");
+  Opening small = round_opening(10, OpeningHow::laid, 90, 250);
+  small.name = "pin";
+  EXPECT_EQ(refused(drum(600, 500), {round_opening(60, OpeningHow::laid, 90, 250), small}),
+            "opening.1: sight lies over pin");
+  Opening bore = round_opening(100, OpeningHow::bored, 90, 250);
+  bore.bore.offset = 280;
+  EXPECT_EQ(refused(drum(600, 500), {bore}), "opening.1: sight misses the wall with a part of its outline");
+  bore.bore.offset = 400;
+  EXPECT_EQ(refused(drum(600, 500), {bore}), "opening.1: sight misses the wall");
+  bore.bore.offset = 301.5 * std::cos(0.01) - 50;
+  EXPECT_EQ(refused(drum(600, 500), {bore}), "opening.1: sight grazes the wall");
+  bore.bore.offset = 0;
+  bore.at.angle = Angle::degrees(2);
+  EXPECT_EQ(refused(drum(600, 500), {bore}), "opening.1: sight goes across the seam");
+  Opening none = round_opening(10, OpeningHow::laid, 0, 0);
+  none.how = {};
+  EXPECT_EQ(refused(drum(600, 500), {none}), "opening.1.how: is missing");
+}
+
+TEST(Openings, WebsBelowTheLimitAreWarnedOfWithTheirPlace) {
+  Opening row = round_opening(10, OpeningHow::laid, 90, 6);
+  row.repeat = {.count = 3, .girth_pitch = 12};
+  const Blank b = make_blank(drum(600, 500), sheet_of(3), {}, with({row}));
+  ASSERT_EQ(b.warnings.size(), 2u);
+  EXPECT_TRUE(has(b.warnings[0], "is 2 mm at [")) << b.warnings[0];
+  EXPECT_TRUE(has(b.warnings[0], "limit of 3 mm")) << b.warnings[0];
+  EXPECT_TRUE(has(b.warnings[1], "base is 1 mm")) << b.warnings[1];
+}
+
+TEST(Openings, PiecesHaveTheOpeningsThatLieOnThem) {
+  Opening o = round_opening(60, OpeningHow::bored, 90, 250);
+  o.walls = BoredWalls::both;
+  Seam seam;
+  seam.pieces = 4;
+  seam.at = Angle::degrees(45);
+  const auto blanks = make_blanks(drum(600, 500), sheet_of(3), seam, with({o}));
+  ASSERT_EQ(blanks.size(), 2u);  // two with a hole and two without are alike
+  EXPECT_EQ(blanks[0].openings.size(), 1u);
+  EXPECT_EQ(blanks[0].count, 2);
+  EXPECT_EQ(blanks[1].openings.size(), 0u);
+}
+
+// Which way a letter-like form reads: its longest side is up on the left, its shorter along the foot.
+TEST(Openings, FormsAreSeenFromOutsideWhicheverFaceLiesUp) {
+  Opening o = round_opening(1, OpeningHow::laid, 90, 250);
+  o.form.profile = {.kind = ProfileKind::polyline,
+                    .points = {{0, 0}, {30, 0}, {30, 10}, {10, 10}, {10, 60}, {0, 60}}};
+  for (const Face up : {Face::inside, Face::outside}) {
+    Making making = with({o});
+    making.face_up = up;
+    const Blank b = make_blank(drum(600, 500), sheet_of(3), {}, making);
+    const Outline& cut = b.openings.at(0).outline;
+    const Rectangle box = upright_box(cut);
+    // The upright of the L: where the outline is highest.
+    double high_x = 0;
+    double high = -1;
+    for (const Arc& arc : cut) {
+      if (arc.start.y > high) std::tie(high, high_x) = std::pair{arc.start.y, arc.start.x};
+    }
+    const bool on_left = high_x < box.corner.x + box.width / 2;
+    EXPECT_EQ(on_left, up == Face::outside);
+  }
+}
+
+TEST(Openings, OfTheMirroredTwinLieMirrored) {
+  Opening o = rectangle(80, 30, 0, OpeningHow::bored, 70, 250);
+  o.bore.offset = 60;
+  o.turn = Angle::degrees(20);
+  Making making = with({o});
+  making.face_up = Face::outside;
+  const Blank a = make_blank(drum(600, 500), sheet_of(3), {}, making);
+  making.hand = Hand::opposite;
+  const Blank b = make_blank(drum(600, 500), sheet_of(3), {}, making);
+  const double width = as_laid(a).width;
+  EXPECT_NEAR(a.openings[0].centre.x, width - b.openings[0].centre.x, 1e-9 * width);
+  const Rectangle boxa = upright_box(a.openings[0].outline);
+  const Rectangle boxb = upright_box(b.openings[0].outline);
+  EXPECT_NEAR(boxa.corner.x, width - boxb.corner.x - boxb.width, 0.04);
+  EXPECT_NEAR(boxa.height, boxb.height, 0.04);
+}
+
+// --- at random -----------------------------------------------------------------------------------------
+
+class Draw : public Random {
+ public:
+  using Random::Random;
+
+  Shape wall() {
+    const double size = spread(60, 2000);
+    const double height = size * between(0.5, 2);
+    top = height;
+    if (one_in(20)) {
+      Transition t;
+      t.base.profile = {.kind = ProfileKind::rectangle,
+                        .width = size,
+                        .length = size * between(0.5, 1),
+                        .corner = size / 8};
+      t.top.profile.diameter = size * between(0.3, 0.9);
+      t.height = height;
+      return t;
+    }
+    if (one_in(8)) {
+      Hopper h;
+      h.base = {.width = size * between(0.3, 0.6), .length = size * between(0.3, 0.6)};
+      h.top = {.width = size, .length = size};
+      h.height = height;
+      h.bend = {.radius = 0.002 * size, .neutral = 0.4};
+      return h;
+    }
+    if (one_in(3)) return drum(size, height);
+    Cone c{.base = Diameter::mm(size), .top = Diameter::mm(size * between(0.2, 1.2)), .height = height};
+    if (one_in(6)) c.shift = {size * between(-0.2, 0.2), size * between(-0.2, 0.2)};
+    return c;
+  }
+  double top = 0;
+};
+
+bool is_reason(const std::string& reason) {
+  for (const char* known : {"goes across the seam", "goes over the edge", "lies where there is no wall",
+                            "misses the wall", "lies off the blank", "grazes", "is bored across",
+                            "meets no far wall", "meets more than two walls"}) {
+    if (has(reason, known)) return true;
+  }
+  return false;
+}
+
+// Two thousand walls and places: formed again, every opening has the plan angle and the height asked for,
+// and every bored outline lies on its bore.
+TEST(RandomOpenings, LandWhereTheyAreAsked) {
+  Draw draw(20261128);
+  int made = 0;
+  for (int i = 0; i < 2000; ++i) {
+    const Shape shape = draw.wall();
+    const double size = draw.top;
+    const Sheet sheet =
+        sheet_of(draw.top * 1e-3, std::holds_alternative<Transition>(shape) ? Face::inside : draw.face());
+    const bool bored = draw.one_in(2);
+    const double width = size * draw.spread(0.01, 0.08);
+    Opening o = draw.one_in(2) ? round_opening(width, OpeningHow::laid, draw.between(-400, 400),
+                                               size * draw.between(0.15, 0.85))
+                               : rectangle(width, width * draw.between(0.4, 2), width * 0.1, OpeningHow::laid,
+                                           draw.between(-400, 400), size * draw.between(0.15, 0.85));
+    if (bored) {
+      o.how = OpeningHow::bored;
+      o.bore = {draw.one_in(3), Angle::degrees(draw.between(-25, 25)), Angle::degrees(draw.between(-25, 25)),
+                width * draw.between(-0.5, 0.5)};
+      if (draw.one_in(3)) o.walls = BoredWalls::both;
+    }
+    o.turn = draw.plan();
+    Seam seam;
+    seam.at = draw.plan();
+    Making making = with({o}, 1);
+    making.marks = false;
+    making.face_up = draw.one_in(2) ? Face::inside : Face::outside;
+    SCOPED_TRACE("wall " + std::to_string(i));
+    std::vector<Blank> blanks;
+    try {
+      blanks = make_blanks(shape, sheet, seam, making);
+    } catch (const Refusal& r) {
+      EXPECT_TRUE(is_reason(r.text().reason)) << r.what();
+      continue;
+    }
+    for (const Blank& b : blanks) {
+      if (b.openings.empty()) continue;
+      ++made;
+      const Proof p = prove(b, shape, sheet, seam);
+      EXPECT_TRUE(p.passed) << p.opening_mismatch << " " << p.greatest_distance << " " << p.where;
+      EXPECT_LE(p.opening_mismatch, 1e-9 * b.size);
+      if (bored) continue;
+      const double plan = b.openings[0].plan.degrees() - o.at.angle->degrees();
+      EXPECT_NEAR(std::remainder(plan, 360), 0, 1e-7);
+      EXPECT_NEAR(b.openings[0].height, *o.at.height, 1e-9 * b.size);
+    }
+  }
+  EXPECT_GT(made, 1500);
+}
+
+TEST(RandomOpenings, ProofSeesAnOpeningBesideItsPlace) {
+  const Seam seam;
+  Blank b = make_blank(cyclone(), sheet_of(3), seam, with({round_opening(60, OpeningHow::bored, 40, 300)}));
+  EXPECT_TRUE(prove(b, cyclone(), sheet_of(3), seam).passed);
+  Blank moved = b;
+  for (Arc& arc : moved.openings[0].outline) arc.start.x += 0.03;
+  EXPECT_FALSE(prove(moved, cyclone(), sheet_of(3), seam).passed);
+  Blank laid = make_blank(cyclone(), sheet_of(3), seam, with({round_opening(60, OpeningHow::laid, 40, 300)}));
+  for (Arc& arc : laid.openings[0].outline) arc.start.y += 1e-5;
+  laid.openings[0].centre.y += 1e-5;
+  EXPECT_FALSE(prove(laid, cyclone(), sheet_of(3), seam).passed);
+}
+
+// --- arcs and outlines ---------------------------------------------------------------------------------
+
+TEST(Nearest, IsNoFartherThanAnyTwoPointsAndReachedByTwo) {
+  Random draw(7);
+  const auto arc = [&] {
+    const double turn = draw.one_in(3) ? 0 : draw.between(-6, 6);
+    return Arc{
+        {draw.between(-10, 10), draw.between(-10, 10)}, draw.between(-3, 3), draw.between(0.5, 12), turn};
+  };
+  for (int i = 0; i < 150; ++i) {
+    const Arc a = arc();
+    const Arc b = arc();
+    const Nearest n = nearest(a, b);
+    double least = HUGE_VAL;
+    for (int k = 0; k <= 120; ++k) {
+      for (int l = 0; l <= 120; ++l)
+        least = std::min(least, norm(point_at(a, a.length * k / 120) - point_at(b, b.length * l / 120)));
+    }
+    EXPECT_LE(n.distance, least + 1e-9) << i;
+    EXPECT_GE(n.distance, least - 0.15) << i;  // between the looks
+    EXPECT_NEAR(norm(n.on_a - n.on_b), n.distance, 1e-9);
+  }
+}
+
+TEST(Merge, TwoCirclesHaveTheAreaOfTheirLens) {
+  const double r = 10;
+  const double d = 12;
+  const std::vector<Outline> both{circle({0, 0}, 2 * r), circle({d, 0}, 2 * r)};
+  const Outlines whole = merged(both);
+  ASSERT_EQ(whole.size(), 1u);
+  const double lens = 2 * r * r * std::acos(d / (2 * r)) - d / 2 * std::sqrt(4 * r * r - d * d);
+  EXPECT_NEAR(signed_area(whole[0]), 2 * pi * r * r - lens, 1e-9);
+  const Outlines left = without({both[0]}, std::vector<Outline>{both[1]});
+  ASSERT_EQ(left.size(), 1u);
+  EXPECT_NEAR(signed_area(left[0]), pi * r * r - lens, 1e-9);
+}
+
+TEST(Merge, OutlinesRunOnAndCoverWhatAnyOfThemCovers) {
+  Random draw(11);
+  for (int i = 0; i < 25; ++i) {
+    std::vector<Outline> parts;
+    for (int k = 0; k < 5; ++k) {
+      const Vec2 at{draw.between(-20, 20), draw.between(-20, 20)};
+      if (draw.one_in(2)) {
+        parts.push_back(circle(at, draw.between(5, 25)));
+        continue;
+      }
+      OpeningForm form;
+      form.profile = {.kind = ProfileKind::rectangle,
+                      .width = draw.between(5, 25),
+                      .length = draw.between(5, 25),
+                      .corner = 2};
+      form.profile.turn = draw.plan();
+      form.shift = at;
+      parts.push_back(outlines_of(form, {}, 0.01).loops.front());
+    }
+    const Outlines whole = merged(parts);
+    double sum = 0;
+    for (const Outline& o : whole) {
+      sum += signed_area(o);
+      for (size_t k = 0; k < o.size(); ++k)
+        EXPECT_LT(norm(end_of(o[k]) - o[(k + 1) % o.size()].start), 1e-9) << i;
+    }
+    // A fine grid.
+    constexpr double step = 0.5;
+    double covered = 0;
+    for (double x = -40; x < 40; x += step) {
+      for (double y = -40; y < 40; y += step) {
+        const Vec2 p{x + 0.1234, y + 0.0567};
+        const auto within = [&](const Outline& o) { return contains(o, p); };
+        covered += std::any_of(parts.begin(), parts.end(), within) ? step * step : 0;
+      }
+    }
+    EXPECT_NEAR(sum, covered, 25) << i;
+  }
+}
+
+}  // namespace
+}  // namespace juggler::testing
