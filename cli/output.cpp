@@ -48,6 +48,10 @@ class Files {
         add(name_of_piece(piece) + "-bends.csv",
             [&](std::ostream& out) { write_csv(bend_schedule(result_, piece), out); });
       }
+      if (wants("csv") && !piece.blank.openings.empty()) {
+        add(name_of_piece(piece) + "-openings.csv",
+            [&](std::ostream& out) { write_csv(opening_list(result_, piece), out); });
+      }
       if (wants("txt")) add_card(piece);
     }
     if (wants("template")) add_templates();

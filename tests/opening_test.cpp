@@ -337,6 +337,66 @@ TEST(Openings, OfTheMirroredTwinLieMirrored) {
   EXPECT_NEAR(boxa.height, boxb.height, 0.04);
 }
 
+// Walls that are stretched to form them know their places, too.
+TEST(Openings, LieOnWallsThatAreStretched) {
+  Transition t;
+  t.base.profile = {.kind = ProfileKind::rectangle, .width = 600, .length = 500, .corner = 60};
+  t.top.profile = {.kind = ProfileKind::ellipse, .width = 500, .length = 300};
+  t.height = 500;
+  t.rulings = Rulings::even;
+  t.strain.allowed = true;
+  Opening laid = round_opening(40, OpeningHow::laid, 30, 250);
+  Opening bore = round_opening(50, OpeningHow::bored, 200, 300);
+  bore.name = "bore";
+  bore.bore.tilt = Angle::degrees(10);
+  bore.walls = BoredWalls::both;
+  const Sheet sheet = sheet_of(2, Face::middle);
+  const Blank b = make_blank(t, sheet, {}, with({laid, bore}));
+  ASSERT_EQ(b.openings.size(), 3u);
+  EXPECT_TRUE(round_hole(b.openings[0]));
+  EXPECT_NEAR(b.openings[0].plan.degrees(), 30, 1e-9);
+  EXPECT_NEAR(b.openings[0].height, 250, 1e-9 * b.size);
+  const Proof p = prove(b, t, sheet);
+  EXPECT_TRUE(p.passed);
+  EXPECT_LE(p.opening_mismatch, 1e-9 * b.size);
+  Blank moved = b;
+  for (Arc& arc : moved.openings[1].outline) arc.start.x += 1e-4;
+  EXPECT_FALSE(prove(moved, t, sheet).passed);
+}
+
+// Bent strips and flat plates of folded parts, strips wound about an axis.
+TEST(Openings, LieOnFoldedAndWoundWalls) {
+  Tube tube;
+  tube.side = 80;
+  tube.corner = 8;
+  tube.wall = 5;
+  tube.length = 400;
+  tube.slit = 6;
+  Opening bolts = round_opening(18, OpeningHow::bored, 0, 100);
+  bolts.walls = BoredWalls::both;
+  const Sheet none{.thickness = 0};
+  const Blank b = make_blank(tube, none, {}, with({bolts}));
+  ASSERT_EQ(b.openings.size(), 2u);
+  EXPECT_TRUE(prove(b, tube, none).passed);
+  EXPECT_NEAR(signed_area(b.openings[0].outline), pi * 81, 1e-9);  // a circle on a flat side
+  // Over a rounded corner, that is bent and no fold.
+  const Blank over = make_blank(tube, none, {}, with({round_opening(18, OpeningHow::bored, 40, 100)}));
+  EXPECT_TRUE(prove(over, tube, none).passed);
+  EXPECT_GT(signed_area(over.openings.at(0).outline), pi * 81);
+  HelicalStrip strip;
+  strip.on = 600;
+  strip.width = 120;
+  strip.lead = Angle::degrees(20);
+  strip.turns = 0.8;
+  const Sheet sheet = sheet_of(2);
+  Opening pin = round_opening(20, OpeningHow::bored, 100, 250);
+  const double pitch = pi * 600 * std::tan(Angle::degrees(20).radians());
+  pin.at.height = pitch * 100 / 360 + 60;
+  const auto wound = make_blanks(strip, sheet, {}, with({pin}));
+  ASSERT_EQ(wound[0].openings.size(), 1u);
+  EXPECT_TRUE(prove(wound[0], strip, sheet).passed);
+}
+
 // --- at random -----------------------------------------------------------------------------------------
 
 class Draw : public Random {

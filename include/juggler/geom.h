@@ -99,6 +99,8 @@ struct Placing {
   Vec2 shift;
 };
 [[nodiscard]] Vec2 placed(Vec2 point, const Placing& placing);
+/// The move back.
+[[nodiscard]] Placing undone(const Placing& placing);
 [[nodiscard]] Arc placed(const Arc& arc, const Placing& placing);
 /// The heading (radians) that a direction takes after the move.
 [[nodiscard]] double placed_heading(double heading, const Placing& placing);

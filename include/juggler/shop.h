@@ -77,6 +77,9 @@ struct Schedule {
   std::vector<std::vector<std::string>> rows;
 };
 [[nodiscard]] Schedule bend_schedule(const JobResult& job, const PieceResult& piece);
+/// Every opening of a piece by its place on the blank and on the part, lengths in the job's units, angles in
+/// degrees.
+[[nodiscard]] Schedule opening_list(const JobResult& job, const PieceResult& piece);
 /// The sizes and the seam as understood, whatever they were given as.
 [[nodiscard]] std::vector<Row> understood(const JobResult& job, const PieceResult& piece);
 /// A number with so many digits after the point, rounded last and only here.

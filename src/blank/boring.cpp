@@ -30,6 +30,22 @@ Vec3 way_on_wall(const Bore& b, Vec2 way, Vec3 n) {
   return across - (dot(across, n) / dot(b.along, n)) * b.along;
 }
 
+// The arc that a curve is, as where a flat wall is bored squarely; nothing where it is none.
+std::optional<Arc> exact_arc(const Curve& curve, double near) {
+  const Vec2 from = curve.point(curve.from);
+  const double heading = curve.heading(curve.from);
+  const Vec2 d = curve.point(curve.to) - from;
+  const Vec2 along = direction(heading);
+  const double half = std::atan2(cross(along, d), dot(along, d));
+  const Arc arc{from, heading, half == 0 ? norm(d) : norm(d) * half / std::sin(half), 2 * half};
+  constexpr int places = 8;
+  for (int i = 1; i < places; ++i) {
+    const Vec2 p = curve.point(curve.from + (curve.to - curve.from) * i / places);
+    if (nearest({p, 0, 0, 0}, arc).distance > near) return std::nullopt;
+  }
+  return arc;
+}
+
 // Follows the wall along one arc of a form.
 class Track {
  public:
@@ -47,18 +63,19 @@ class Track {
     const auto heading = [this](double s) { return heading_at(s); };
     const Curve curve{0, arc_.length, [this](double s) { return point(s); },
                       continuous(heading, 0, arc_.length, looks)};
+    if (const auto arc = exact_arc(curve, 1e-11 * wall_.size)) return {{*arc}, 0};
     return fit_arcs(in_series(curve, wall_.size), fit);
   }
 
  private:
   [[nodiscard]] Vec2 at(int i) const { return point_at(arc_, arc_.length * i / looks); }
   [[nodiscard]] double steepness(const LineHit& h) const {
-    return std::abs(dot(wall_.charts[h.chart].at(h.u).n, bore_.along));
+    return std::abs(dot(wall_.charts[h.chart].frame(h.u, h.s).normal, bore_.along));
   }
 
   [[nodiscard]] LineHit next(const LineHit& before, const SpaceLine& line) const {
     const Chart& c = wall_.charts[before.chart];
-    const auto near = hit_near(wall_, before.chart, line, before.u, (c.to - c.from) / 64, 0);
+    const auto near = hit_near(wall_, line, before, (c.to - c.from) / 64, 0);
     // Along the bore it comes as far as its slant says; what is farther is another wall.
     const double step = arc_.length / looks;
     const double most = 4 * step / std::max(steepness(before), 0.02);
@@ -103,12 +120,12 @@ class Track {
     if (a.chart == b.chart) {
       const double part = k - static_cast<double>(i);
       const auto near =
-          hit_near(wall_, a.chart, line, a.u + part * (b.u - a.u), std::abs(b.u - a.u) / 8 + little, 0);
+          hit_near(wall_, line, {a.chart, a.u + part * (b.u - a.u), a.s + part * (b.s - a.s), 0}, std::abs(b.u - a.u) / 8 + little, 0);
       if (near) return *near;
     } else {
-      const auto near = hit_near(wall_, a.chart, line, a.u, little, 0);
+      const auto near = hit_near(wall_, line, a, little, 0);
       if (near && c.has(near->u, near->s)) return *near;
-      const auto beyond = hit_near(wall_, b.chart, line, b.u, little, 0);
+      const auto beyond = hit_near(wall_, line, b, little, 0);
       if (beyond) return *beyond;
     }
     refuse(named_, "misses the wall with a part of its outline", place_of(line), "make it smaller");
@@ -121,10 +138,10 @@ class Track {
   [[nodiscard]] double heading_at(double s) const {
     const LineHit h = hit(s);
     const Chart& c = wall_.charts[h.chart];
-    const Ruling r = c.at(h.u);
+    const Frame f = c.frame(h.u, h.s);
     const double way = arc_.heading + (arc_.length > 0 ? arc_.turn * s / arc_.length : 0);
-    const Vec3 v = way_on_wall(bore_, direction(way), r.n);
-    return c.flat(h.u).heading + std::atan2(dot(v, cross(r.n, r.e)), dot(v, r.e));
+    const Vec2 v = f.on_flat(way_on_wall(bore_, direction(way), f.normal));
+    return std::atan2(v.y, v.x);
   }
 
   const PartWall& wall_;
@@ -249,24 +266,32 @@ double depth_of(const Chart& c, Layer layer) {
   return layer == Layer::inside ? c.inside : layer == Layer::outside ? c.outside : 0;
 }
 
-// Points that lie on the centre's chart at (u, s), on a face opened out; nothing where one does not.
-using Place = std::function<std::optional<std::pair<double, double>>(Vec2 p, double u)>;
+// Points that lie on the centre's chart at (u, s), on a face opened out; nothing where one does not. A wall that
+// is stretched has no faces that open out.
+using At = std::pair<double, double>;
+using Place = std::function<std::optional<At>(Vec2 p, const At& about)>;
 FaceSize size_on(const PartWall& wall, const Spot& centre, Layer layer, const Outlines& loops,
                  const Place& place) {
   const Chart& c = wall.charts[centre.chart];
+  if (c.curved && layer != Layer::neutral) return {};
   const auto& flat = flat_of(c, layer);
-  Extent extent(flat(centre.u).heading + centre.level - c.flat(centre.u).heading);
+  const auto on_face = [&](const At& at) {
+    if (layer == Layer::neutral) return c.on_flat(at.first, at.second);
+    const FlatRuling r = flat(at.first);
+    return r.c + at.second * direction(r.heading);
+  };
+  const double turned = layer == Layer::neutral ? 0 : flat(centre.u).heading - c.flat(centre.u).heading;
+  Extent extent(centre.level + turned);
   constexpr int parts = 24;
   for (const Outline& loop : loops) {
-    double u = centre.u;
+    At about{centre.u, centre.s};
     for (const Arc& arc : loop) {
       std::vector<Vec2> curve;
       for (int i = 0; i <= parts; ++i) {
-        const auto at = place(point_at(arc, arc.length * i / parts), u);
+        const auto at = place(point_at(arc, arc.length * i / parts), about);
         if (!at) return {};
-        u = at->first;
-        const FlatRuling r = flat(u);
-        curve.push_back(r.c + at->second * direction(r.heading));
+        about = *at;
+        curve.push_back(on_face(*at));
       }
       extent.add(curve);
     }
@@ -288,8 +313,8 @@ Sizes sizes(const PartWall& wall, const Spot& centre, const Outlines& loops,
 Sizes laid_sizes(const PartWall& wall, const Spot& centre, const Outlines& on_flat) {
   const Chart& c = wall.charts[centre.chart];
   return sizes(wall, centre, on_flat, [&](Layer) {
-    return [&](Vec2 p, double u) -> std::optional<std::pair<double, double>> {
-      const auto at = place_near(wall, centre.chart, p, u, (c.to - c.from) / 256);
+    return [&](Vec2 p, const At& about) -> std::optional<At> {
+      const auto at = place_near(wall, centre.chart, p, about, (c.to - c.from) / 256);
       return at && c.has(at->first, at->second) ? at : std::nullopt;
     };
   });
@@ -299,11 +324,12 @@ Sizes bored_sizes(const PartWall& wall, const Spot& centre, const Bore& bore, co
   const Chart& c = wall.charts[centre.chart];
   return sizes(wall, centre, loops, [&](Layer layer) {
     const double depth = depth_of(c, layer);
-    return [&, depth](Vec2 p, double u) -> std::optional<std::pair<double, double>> {
-      const auto hit = hit_near(wall, centre.chart, line_at(bore, p), u, (c.to - c.from) / 256, depth);
+    return [&, depth](Vec2 p, const At& about) -> std::optional<At> {
+      const LineHit near{centre.chart, about.first, about.second, 0};
+      const auto hit = hit_near(wall, line_at(bore, p), near, (c.to - c.from) / 256, depth);
       // Where a line passes the face by, the nearest hit is that of the far wall.
       if (!hit || !c.has(hit->u, hit->s) || std::abs(hit->along) > 4 * wall.size) return std::nullopt;
-      return std::pair{hit->u, hit->s};
+      return At{hit->u, hit->s};
     };
   });
 }

@@ -23,6 +23,13 @@ struct LetterPlace {
   std::optional<Spot> spot = {};
 };
 
+// An outline of a letter, as it is cut.
+struct CutLetter {
+  LetterPlace place;
+  int letter = 0;  // counted from 1
+  Outline outline;
+};
+
 class Letterer {
  public:
   Letterer(const PartWall& wall, const std::vector<Blank*>& blanks, const Lettering& asked,
@@ -40,6 +47,7 @@ class Letterer {
       if (!forms_[i]->loops.empty()) add_letter(i, place_at(middle));
       run += forms_[i]->advance;
     }
+    cut();
     for (const int piece : pieces_) add_note(*blanks_[static_cast<size_t>(piece)]);
   }
 
@@ -146,30 +154,80 @@ class Letterer {
       }
       return;
     }
-    OpeningGroup& group = group_in(b, place.piece);
     for (const Outline& loop : form.loops) {
-      BlankOpening o;
-      const Outline about_middle = placed(loop, from_middle);
-      o.loop = static_cast<int>(group.loops.size());
-      group.loops.push_back(about_middle);
-      Outline laid = placed(about_middle, place.placing);
-      o.outline = signed_area(laid) < 0 ? reversed(laid) : laid;
-      o.group = group_of_.at(place.piece);
-      o.member = static_cast<int>(i) + 1;
-      o.centre = place.placing.shift;
-      const Vec2 x = placed(Vec2{1, 0}, place.placing) - place.placing.shift;
-      o.heading = std::atan2(x.y, x.x);
-      o.mirrored = place.placing.mirror;
-      o.on_wall = place.spot.has_value();
-      if (place.spot) {
-        const Vec3 p = place.spot->point;
-        const double plan = std::atan2(p.y, p.x);
-        o.plan = Angle::radians(plan < 0 ? plan + 2 * std::numbers::pi : plan);
-        o.height = p.z;
-      }
-      b.openings.push_back(std::move(o));
+      Outline laid = placed(placed(loop, from_middle), place.placing);
+      cut_.push_back(
+          {place, static_cast<int>(i) + 1, signed_area(laid) < 0 ? reversed(laid) : std::move(laid)});
     }
-    ++group.cut;
+  }
+
+  // Letters whose strokes overlap, as some fonts set V beside W, are cut as one.
+  void join_overlapping() {
+    for (size_t i = 0; i < cut_.size(); ++i) {
+      for (size_t k = i + 1; k < cut_.size() && cut_[k].letter <= cut_[i].letter + 1; ++k) {
+        if (cut_[k].place.piece != cut_[i].place.piece || !meet(cut_[i].outline, cut_[k].outline)) continue;
+        Outlines whole = merged(std::vector<Outline>{cut_[i].outline, cut_[k].outline});
+        if (whole.size() != 1)
+          refuse(l_.key + ".text", "has letters that touch and would enclose metal between them",
+                 letters(cut_[i].letter, cut_[k].letter), {}, "give it a greater length");
+        cut_[i].outline = std::move(whole.front());
+        cut_.erase(cut_.begin() + static_cast<std::ptrdiff_t>(k));
+        --k;
+      }
+    }
+  }
+  [[nodiscard]] std::string letters(int from, int to) const {
+    std::string some;
+    for (int i = from; i <= to; ++i) some += l_.glyphs[static_cast<size_t>(i) - 1].letter;
+    return some;
+  }
+  static bool meet(const Outline& a, const Outline& b) {
+    const Rectangle p = upright_box(a);
+    const Rectangle q = upright_box(b);
+    if (p.corner.x > q.corner.x + q.width || q.corner.x > p.corner.x + p.width ||
+        p.corner.y > q.corner.y + q.height || q.corner.y > p.corner.y + p.height)
+      return false;
+    for (const Arc& x : a) {
+      for (const Arc& y : b) {
+        if (nearest(x, y).distance == 0) return true;
+      }
+    }
+    return false;
+  }
+
+  void cut() {
+    join_overlapping();
+    int last = 0;
+    for (const CutLetter& c : cut_) {
+      Blank& b = *blanks_[static_cast<size_t>(c.place.piece)];
+      OpeningGroup& group = group_in(b, c.place.piece);
+      if (c.letter != last) ++group.cut;
+      last = c.letter;
+      b.openings.push_back(opening_of(c, group));
+    }
+  }
+
+  [[nodiscard]] BlankOpening opening_of(const CutLetter& c, OpeningGroup& group) const {
+    const Placing& placing = c.place.placing;
+    BlankOpening o;
+    o.outline = c.outline;
+    o.group = group_of_.at(c.place.piece);
+    o.member = c.letter;
+    o.loop = static_cast<int>(group.loops.size());
+    const Outline own = placed(c.outline, undone(placing));
+    group.loops.push_back(placing.mirror ? reversed(own) : own);
+    o.centre = placing.shift;
+    const Vec2 x = placed(Vec2{1, 0}, placing) - placing.shift;
+    o.heading = std::atan2(x.y, x.x);
+    o.mirrored = placing.mirror;
+    o.on_wall = c.place.spot.has_value();
+    if (o.on_wall) {
+      const Vec3 p = c.place.spot->point;
+      const double plan = std::atan2(p.y, p.x);
+      o.plan = Angle::radians(plan < 0 ? plan + 2 * std::numbers::pi : plan);
+      o.height = p.z;
+    }
+    return o;
   }
 
   static std::vector<Arc>& marks_of(Blank& b) { return b.marks.lines; }
@@ -237,6 +295,7 @@ class Letterer {
   std::optional<Spot> start_;
   std::optional<LevelLine> level_;
   double run_ = 0;
+  std::vector<CutLetter> cut_;
   std::vector<int> pieces_;
   std::map<int, int> group_of_;
 };

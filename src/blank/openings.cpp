@@ -160,12 +160,6 @@ class Cutter {
     return made;
   }
 
-  static Placing undone(const Placing& p) {
-    Placing back{p.mirror, p.mirror ? p.turn : -p.turn, {}};
-    back.shift = Vec2{} - placed(p.shift, back);
-    return back;
-  }
-
   // --- on the flat -----------------------------------------------------------------------------------
 
   void cut_on_flat() {

@@ -363,7 +363,14 @@ std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making) 
     PartWall wall;
     wall.size = part.size;
     wall.thickness = part.thickness;
-    wall.why_flat = "this blank is stretched to form it";
+    const bool alike = std::any_of(part.pieces.begin(), part.pieces.end(),
+                                   [](const StretchedPiece& p) { return p.curved.copies.size() > 1; });
+    if (alike) wall.why_flat = "several blanks of this part are alike";
+    for (size_t i = 0; i < part.pieces.size() && !alike; ++i) {
+      wall.charts.push_back(chart_of(part.pieces[i], static_cast<int>(i), laid[i].placing));
+      for (const CurvedWall::Look& look : wall.charts.back().curved->looks)
+        wall.top_height = std::max(wall.top_height, look.at.z);
+    }
     cut_openings(cut, wall, making);
   }
   std::vector<Blank> blanks;

@@ -6,7 +6,31 @@
 
 namespace juggler {
 
+Vec2 Frame::on_flat(Vec3 way) const {
+  const double ee = dot(e, e);
+  const double eg = dot(e, g);
+  const double gg = dot(g, g);
+  const double det = ee * gg - eg * eg;
+  const double we = dot(way, e);
+  const double wg = dot(way, g);
+  return ((we * gg - wg * eg) / det) * e_flat + ((wg * ee - we * eg) / det) * g_flat;
+}
+
+Frame Chart::frame(double u, double s) const {
+  if (curved) {
+    const SurfacePoint p = curved->surface.point(u, s);
+    const FlatPoint f = curved->flat.at(u, s);
+    const Vec3 across = cross(p.du, p.dv);
+    return {p.at, 1 / norm(across) * across, p.du, p.dv, f.at, f.du, f.dv};
+  }
+  const Ruling r = at(u);
+  const FlatRuling f = flat(u);
+  const Vec2 along = direction(f.heading);
+  return {r.c + s * r.e, r.n, r.e, cross(r.n, r.e), f.c + s * along, along, left_of(along)};
+}
+
 Vec2 Chart::on_flat(double u, double s) const {
+  if (curved) return curved->flat.at(u, s).at;
   const FlatRuling r = flat(u);
   return r.c + s * direction(r.heading);
 }
@@ -159,15 +183,15 @@ void add_charts(std::vector<Chart>& charts, const Body& body, const Laid& laid, 
 
 // (3)
 Spot spot_at(const PartWall& wall, size_t chart, double u, double s) {
-  const Chart& c = wall.charts[chart];
-  const Ruling r = c.at(u);
-  Spot spot{chart, u, s, c.on_flat(u, s), 0, r.c + s * r.e, r.n, {}, {}};
-  Vec3 level = cross(Vec3{0, 0, 1}, r.n);
-  if (norm(level) < 1e-6) level = cross(r.n, cross(Vec3{-spot.point.y, spot.point.x, 0}, r.n));
-  if (norm(level) < 1e-9 * wall.size) level = cross(r.n, cross(Vec3{0, 1, 0}, r.n));
+  const Frame f = wall.charts[chart].frame(u, s);
+  Spot spot{chart, u, s, f.at, 0, f.point, f.normal, {}, {}};
+  Vec3 level = cross(Vec3{0, 0, 1}, f.normal);
+  if (norm(level) < 1e-6) level = cross(f.normal, cross(Vec3{-spot.point.y, spot.point.x, 0}, f.normal));
+  if (norm(level) < 1e-9 * wall.size) level = cross(f.normal, cross(Vec3{0, 1, 0}, f.normal));
   spot.right = 1 / norm(level) * level;
-  spot.up = cross(r.n, spot.right);
-  spot.level = c.flat(u).heading + std::atan2(dot(spot.right, cross(r.n, r.e)), dot(spot.right, r.e));
+  spot.up = cross(f.normal, spot.right);
+  const Vec2 way = f.on_flat(spot.right);
+  spot.level = std::atan2(way.y, way.x);
   return spot;
 }
 
@@ -201,7 +225,8 @@ std::optional<std::pair<double, double>> found_on(const Chart& c, Vec2 p) {
 std::optional<Spot> spot_on(const PartWall& wall, int piece, Vec2 point) {
   for (size_t i = 0; i < wall.charts.size(); ++i) {
     if (wall.charts[i].piece != piece) continue;
-    if (const auto at = found_on(wall.charts[i], point)) return spot_at(wall, i, at->first, at->second);
+    const Chart& c = wall.charts[i];
+    if (const auto at = c.curved ? curved_place(c, point) : found_on(c, point)) return spot_at(wall, i, at->first, at->second);
   }
   return std::nullopt;
 }
@@ -234,6 +259,10 @@ std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
   std::vector<LineHit> hits;
   for (size_t k = 0; k < wall.charts.size(); ++k) {
     const Chart& c = wall.charts[k];
+    if (c.curved) {
+      add_hits(hits, c, k, line);
+      continue;
+    }
     const auto off = [&](double u) {
       const Ruling r = c.at(u);
       return off_line(r.c, r.e, line);
@@ -304,30 +333,32 @@ std::optional<double> chart_root(const Chart& c, const std::function<double(doub
 
 }  // namespace
 
-std::optional<LineHit> hit_near(const PartWall& wall, size_t chart, const SpaceLine& line, double u,
+std::optional<LineHit> hit_near(const PartWall& wall, const SpaceLine& line, const LineHit& about,
                                 double reach, double layer) {
-  const Chart& c = wall.charts[chart];
+  const Chart& c = wall.charts[about.chart];
+  if (c.curved) return layer == 0 ? curved_hit_near(c, line, about) : std::nullopt;
   const auto at = chart_root(
       c,
       [&](double v) {
         const Ruling r = on_layer(c, v, layer);
         return off_line(r.c, r.e, line);
       },
-      u, reach, wall.size);
+      about.u, reach, wall.size);
   if (!at) return std::nullopt;
-  return hit_at(on_layer(c, *at, layer), line, chart, *at);
+  return hit_at(on_layer(c, *at, layer), line, about.chart, *at);
 }
 
-std::optional<std::pair<double, double>> place_near(const PartWall& wall, size_t chart, Vec2 p, double u,
-                                                    double reach) {
+std::optional<std::pair<double, double>> place_near(const PartWall& wall, size_t chart, Vec2 p,
+                                                    std::pair<double, double> about, double reach) {
   const Chart& c = wall.charts[chart];
+  if (c.curved) return curved_place_near(c, p, about);
   const auto at = chart_root(
       c,
       [&](double v) {
         const FlatRuling r = c.flat(v);
         return cross(direction(r.heading), p - r.c);
       },
-      u, reach, wall.size);
+      about.first, reach, wall.size);
   if (!at) return std::nullopt;
   const FlatRuling r = c.flat(*at);
   return std::pair{*at, dot(p - r.c, direction(r.heading))};

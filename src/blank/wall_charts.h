@@ -7,12 +7,36 @@
 
 #include "juggler/blank.h"
 #include "juggler/develop.h"
+#include "juggler/stretch.h"
 
 namespace juggler {
 
 struct Opened;
 
-/// Rulings that lie apart on a piece's flat as they do on the neutral layer.
+/// A place of a wall: a point of its neutral layer, the normal outwards, two ways along it, and what they come to
+/// on the flat as developed.
+struct Frame {
+  Vec3 point, normal, e, g;
+  Vec2 at, e_flat, g_flat;
+  /// What a way along the wall comes to.
+  [[nodiscard]] Vec2 on_flat(Vec3 way) const;
+};
+
+/// A wall that is stretched to form it, its looks in rows.
+struct CurvedWall {
+  Surface surface;
+  StretchedFlat flat;
+  struct Look {
+    double u = 0, v = 0;
+    Vec3 at;
+    Vec2 on_flat;
+  };
+  std::vector<Look> looks = {};
+  size_t in_row = 0;
+};
+
+/// Rulings that lie apart on a piece's flat as they do on the neutral layer; or a curved wall by its two
+/// parameters.
 struct Chart {
   int piece = 0;
   std::string name = {};  ///< a plate's, a bend's; of a wall by rulings empty
@@ -34,8 +58,10 @@ struct Chart {
     bool last = false;  ///< of a stretch
   };
   std::vector<Look> looks = {};
+  std::shared_ptr<const CurvedWall> curved = {};  ///< then there are no rulings, and s is its v
 
   [[nodiscard]] Ruling at(double u) const { return ruling_at(wall, u); }
+  [[nodiscard]] Frame frame(double u, double s) const;
   [[nodiscard]] Vec2 on_flat(double u, double s) const;
   /// Whether there is metal there.
   [[nodiscard]] bool has(double u, double s) const;
@@ -45,6 +71,8 @@ void look_along(Chart& chart);
 
 /// Of a wall by rulings, from its piece laid flat; the pieces that it needs are kept.
 [[nodiscard]] Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing& placing);
+/// Of a wall that is stretched to form it.
+[[nodiscard]] Chart chart_of(const StretchedPiece& stretched, int piece, const Placing& placing);
 /// Of the plates and strips of a folded piece.
 void add_charts(std::vector<Chart>& charts, const Body& body, const Laid& laid, int piece,
                 const Placing& placing);
@@ -86,14 +114,21 @@ struct SpaceLine {
 };
 /// All of them on the metal, in the order along the line.
 [[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line);
-/// The one near another ruling, on the metal or beyond its ends, on the layer at a distance from the neutral
-/// one; nothing where the line passes the chart by.
-[[nodiscard]] std::optional<LineHit> hit_near(const PartWall& wall, size_t chart, const SpaceLine& line,
-                                              double u, double reach, double layer);
+/// The one near another hit, on the metal or beyond its ends, on the layer at a distance from the neutral one (of a
+/// curved wall on that alone); nothing where the line passes the chart by.
+[[nodiscard]] std::optional<LineHit> hit_near(const PartWall& wall, const SpaceLine& line, const LineHit& about,
+                                              double reach, double layer);
 
-/// The ruling and the place along it of a point of the flat as developed, near another ruling.
+/// The ruling and the place along it of a point of the flat as developed, near another.
 [[nodiscard]] std::optional<std::pair<double, double>> place_near(const PartWall& wall, size_t chart, Vec2 p,
-                                                                  double u, double reach);
+                                                                  std::pair<double, double> about, double reach);
+
+/// The same of curved walls.
+void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const SpaceLine& line);
+[[nodiscard]] std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line, const LineHit& about);
+[[nodiscard]] std::optional<std::pair<double, double>> curved_place_near(const Chart& c, Vec2 p,
+                                                                         std::pair<double, double> about);
+[[nodiscard]] std::optional<std::pair<double, double>> curved_place(const Chart& c, Vec2 p);
 /// Where a function is 0, looked for from a place both ways, farther and farther.
 [[nodiscard]] std::optional<double> root_near(const std::function<double(double)>& f, double about,
                                               double reach, double low, double high, double farthest);

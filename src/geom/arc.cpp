@@ -68,6 +68,12 @@ Arc placed(const Arc& arc, const Placing& placing) {
           placing.mirror ? -arc.turn : arc.turn};
 }
 
+Placing undone(const Placing& p) {
+  Placing back{p.mirror, p.mirror ? p.turn : -p.turn, {}};
+  back.shift = Vec2{} - placed(p.shift, back);
+  return back;
+}
+
 Outline circle(Vec2 centre, double diameter) {
   const double r = diameter / 2;
   const double half = std::numbers::pi;

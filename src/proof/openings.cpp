@@ -143,4 +143,56 @@ std::optional<Vec3> FormedWall::at(Vec2 p) const {
   return best;
 }
 
+namespace {
+
+// Newton's steps on one patch from its node nearest to the point; the derivatives need not be exact.
+std::optional<std::pair<double, double>> on_patch(const StretchPatch& patch, Vec2 p, double u, double v) {
+  const double wide = patch.u_to - patch.u_from;
+  const double high = patch.v_to - patch.v_from;
+  double off = HUGE_VAL;
+  for (int i = 0; i < 30; ++i) {
+    const Vec2 now = place_on(patch, u, v) - p;
+    const double before = off;
+    off = norm(now);
+    if (off == 0 || (i > 4 && off >= before)) break;
+    constexpr double step = 1e-5;
+    const double hu = u + step * wide > patch.u_to ? -step * wide : step * wide;
+    const double hv = v + step * high > patch.v_to ? -step * high : step * high;
+    const Vec2 du = 1 / hu * (place_on(patch, u + hu, v) - p - now);
+    const Vec2 dv = 1 / hv * (place_on(patch, u, v + hv) - p - now);
+    const double det = cross(du, dv);
+    if (det == 0) return std::nullopt;
+    u = std::clamp(u - cross(now, dv) / det, patch.u_from - 0.02 * wide, patch.u_to + 0.02 * wide);
+    v = std::clamp(v - cross(du, now) / det, patch.v_from - 0.02 * high, patch.v_to + 0.02 * high);
+  }
+  const double little = 1e-9;
+  const bool within = u >= patch.u_from - little * wide && u <= patch.u_to + little * wide &&
+                      v >= patch.v_from - little * high && v <= patch.v_to + little * high;
+  return within && off < 1e-6 * norm(patch.at.front() - patch.at.back()) ? std::optional(std::pair{u, v}) : std::nullopt;
+}
+
+}  // namespace
+
+std::optional<std::pair<double, double>> parameters_of(const std::vector<StretchPatch>& patches, Vec2 p) {
+  struct Near {
+    double distance = 0;
+    const StretchPatch* patch = nullptr;
+    size_t node = 0;
+  };
+  std::vector<Near> near;
+  for (const StretchPatch& patch : patches) {
+    const auto nearest = std::min_element(patch.at.begin(), patch.at.end(),
+                                          [&](Vec2 a, Vec2 b) { return norm(a - p) < norm(b - p); });
+    near.push_back({norm(*nearest - p), &patch, static_cast<size_t>(nearest - patch.at.begin())});
+  }
+  std::sort(near.begin(), near.end(), [](const Near& a, const Near& b) { return a.distance < b.distance; });
+  if (near.size() > 6) near.resize(6);
+  for (const Near& n : near) {
+    const std::vector<double> us = Series::nodes(n.patch->u_from, n.patch->u_to);
+    const std::vector<double> vs = Series::nodes(n.patch->v_from, n.patch->v_to);
+    if (const auto at = on_patch(*n.patch, p, us[n.node / vs.size()], vs[n.node % vs.size()])) return at;
+  }
+  return std::nullopt;
+}
+
 }  // namespace juggler

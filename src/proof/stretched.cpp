@@ -383,7 +383,10 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   proof.seam_mismatch = seams;
   proof.area_mismatch = std::abs(std::abs(looked.flat_area) - std::abs(signed_area(bare_outline(blank))));
   proof.allowed_area = proof.allowed * length_of(bare_outline(blank));
-  const OpeningProof openings = prove_openings(blank, [](Vec2) { return std::nullopt; });
+  const OpeningProof openings = prove_openings(blank, [&](Vec2 p) -> std::optional<Vec3> {
+    const auto at = parameters_of(blank.patches, p);
+    return at ? std::optional(s.point(at->first, at->second).at) : std::nullopt;
+  });
   proof.opening_mismatch = openings.mismatch;
   proof.passed = openings.passed && proof.strain_mismatch <= proof.allowed_strain &&
                  proof.greatest_distance <= proof.allowed && proof.seam_mismatch <= proof.allowed &&

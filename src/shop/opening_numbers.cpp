@@ -77,6 +77,24 @@ Schedule opening_webs(const JobResult& job, const PieceResult& piece) {
   return table;
 }
 
+Schedule opening_list(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  const Blank& b = piece.blank;
+  Schedule list{
+      {"opening", "wall", "across", "up", "diameter", "width", "height", "plan angle", "height on the part"},
+      {}};
+  for (const BlankOpening& o : b.openings) {
+    const auto round = round_hole(o);
+    const Rectangle box = upright_box(o.outline);
+    const Vec2 at = round ? round->centre : o.centre;
+    const bool bored = o.bore.has_value();
+    list.rows.push_back({name_of(b, o), bored ? (o.far ? "far" : "near") : "", cell(at.x, u), cell(at.y, u),
+                         round ? cell(round->diameter, u) : "", cell(box.width, u), cell(box.height, u),
+                         o.on_wall ? fixed(o.plan.degrees(), 4) : "", o.on_wall ? cell(o.height, u) : ""});
+  }
+  return list;
+}
+
 std::vector<std::string> opening_lines(const JobResult& job, const PieceResult& piece) {
   const Blank& b = piece.blank;
   const auto len = [&](double mm) { return shown_rounded(mm, job.job.bench.round_to, job.job.units); };

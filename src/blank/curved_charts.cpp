@@ -1,0 +1,143 @@
+// Walls that are stretched to form them: met by lines, and found on the flat, by Newton's steps in both
+// parameters from a grid of looks.
+#include <algorithm>
+#include <array>
+
+#include "wall_charts.h"
+
+namespace juggler {
+namespace {
+
+constexpr size_t looks = 6;  // along each stretch of either parameter
+
+std::vector<double> places(const std::vector<double>& breaks) {
+  std::vector<double> all{breaks.front()};
+  for (size_t i = 0; i + 1 < breaks.size(); ++i) {
+    for (size_t k = 1; k <= looks; ++k)
+      all.push_back(breaks[i] + (breaks[i + 1] - breaks[i]) * static_cast<double>(k) / looks);
+  }
+  return all;
+}
+
+// Newton's steps for two equations, within the wall's parameters; nothing where they lead nowhere.
+struct Step {
+  double f = 0, g = 0;                        // what is to be 0, mm
+  double f_u = 0, f_v = 0, g_u = 0, g_v = 0;  // and its derivatives
+};
+std::optional<std::pair<double, double>> solved(const CurvedWall& w, std::pair<double, double> about,
+                                                const std::function<Step(double, double)>& step) {
+  const auto& [us, vs] = std::tie(w.surface.us, w.surface.vs);
+  double u = std::clamp(about.first, us.front(), us.back());
+  double v = std::clamp(about.second, vs.front(), vs.back());
+  constexpr int tries = 40;
+  double last = HUGE_VAL;
+  for (int i = 0; i < tries; ++i) {
+    const Step s = step(u, v);
+    const double off = std::hypot(s.f, s.g);
+    const double det = s.f_u * s.g_v - s.f_v * s.g_u;
+    if (off <= 1e-13 * w.surface.size || (i > 6 && off >= last && off <= 1e-11 * w.surface.size))
+      return std::pair{u, v};
+    if (det == 0 || std::isnan(off)) return std::nullopt;
+    last = off;
+    // No farther than a tenth of the wall at a time.
+    const double du = -(s.f * s.g_v - s.g * s.f_v) / det;
+    const double dv = -(s.g * s.f_u - s.f * s.g_u) / det;
+    const double most = std::max({std::abs(du) / (us.back() - us.front()), std::abs(dv) / (vs.back() - vs.front()), 0.1});
+    u = std::clamp(u + 0.1 / most * du, us.front(), us.back());
+    v = std::clamp(v + 0.1 / most * dv, vs.front(), vs.back());
+  }
+  return last <= 1e-11 * w.surface.size ? std::optional(std::pair{u, v}) : std::nullopt;
+}
+
+// Where a line passes through a triangle: its shares of the second and third corner.
+std::optional<std::pair<double, double>> through(const SpaceLine& line, Vec3 a, Vec3 b, Vec3 c) {
+  const Vec3 ab = b - a;
+  const Vec3 ac = c - a;
+  const Vec3 p = cross(line.way, ac);
+  const double det = dot(ab, p);
+  if (det == 0) return std::nullopt;
+  const double beta = dot(line.at - a, p) / det;
+  const double gamma = dot(line.way, cross(line.at - a, ab)) / det;
+  // The wall bulges beyond its triangles.
+  constexpr double more = 0.2;
+  if (beta < -more || gamma < -more || beta + gamma > 1 + more) return std::nullopt;
+  return std::pair{beta, gamma};
+}
+
+Vec3 square_to(Vec3 way) {
+  const Vec3 other = std::abs(way.x) < 0.6 ? Vec3{1, 0, 0} : Vec3{0, 1, 0};
+  const Vec3 square = cross(way, other);
+  return 1 / norm(square) * square;
+}
+
+}  // namespace
+
+Chart chart_of(const StretchedPiece& stretched, int piece, const Placing& placing) {
+  CurvedWall w{stretched.curved.surface, stretched.flat};
+  const std::vector<double> us = places(w.surface.us);
+  const std::vector<double> vs = places(w.surface.vs);
+  w.in_row = vs.size();
+  for (const double u : us) {
+    for (const double v : vs) w.looks.push_back({u, v, w.surface.point(u, v).at, w.flat.at(u, v).at});
+  }
+  Chart c;
+  c.piece = piece;
+  c.from = us.front();
+  c.to = us.back();
+  c.ends = [low = vs.front(), high = vs.back()](double) { return std::pair{low, high}; };
+  c.placing = placing;
+  c.curved = std::make_shared<const CurvedWall>(std::move(w));
+  return c;
+}
+
+std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line, const LineHit& about) {
+  const CurvedWall& w = *c.curved;
+  const Vec3 a = square_to(line.way);
+  const Vec3 b = cross(line.way, a);
+  const auto at = solved(w, {about.u, about.s}, [&](double u, double v) {
+    const SurfacePoint p = w.surface.point(u, v);
+    const Vec3 d = p.at - line.at;
+    return Step{dot(d, a), dot(d, b), dot(p.du, a), dot(p.dv, a), dot(p.du, b), dot(p.dv, b)};
+  });
+  if (!at) return std::nullopt;
+  const double along = dot(w.surface.point(at->first, at->second).at - line.at, line.way);
+  return LineHit{about.chart, at->first, at->second, along};
+}
+
+void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const SpaceLine& line) {
+  const CurvedWall& w = *c.curved;
+  const auto look = [&](size_t i, size_t k) -> const CurvedWall::Look& { return w.looks[i * w.in_row + k]; };
+  const size_t rows = w.looks.size() / w.in_row;
+  for (size_t i = 0; i + 1 < rows; ++i) {
+    for (size_t k = 0; k + 1 < w.in_row; ++k) {
+      const auto& p = look(i, k);
+      const auto& q = look(i + 1, k + 1);
+      for (const auto* r : {&look(i + 1, k), &look(i, k + 1)}) {
+        const auto met = through(line, p.at, r->at, q.at);
+        if (!met) continue;
+        const double u = p.u + met->first * (r->u - p.u) + met->second * (q.u - p.u);
+        const double v = p.v + met->first * (r->v - p.v) + met->second * (q.v - p.v);
+        if (const auto hit = curved_hit_near(c, line, {chart, u, v, 0})) hits.push_back(*hit);
+      }
+    }
+  }
+}
+
+std::optional<std::pair<double, double>> curved_place_near(const Chart& c, Vec2 p,
+                                                           std::pair<double, double> about) {
+  const CurvedWall& w = *c.curved;
+  return solved(w, about, [&](double u, double v) {
+    const FlatPoint f = w.flat.at(u, v);
+    return Step{f.at.x - p.x, f.at.y - p.y, f.du.x, f.dv.x, f.du.y, f.dv.y};
+  });
+}
+
+std::optional<std::pair<double, double>> curved_place(const Chart& c, Vec2 p) {
+  const CurvedWall& w = *c.curved;
+  const auto nearest = std::min_element(w.looks.begin(), w.looks.end(), [&](const auto& a, const auto& b) {
+    return norm(a.on_flat - p) < norm(b.on_flat - p);
+  });
+  return curved_place_near(c, p, {nearest->u, nearest->v});
+}
+
+}  // namespace juggler
