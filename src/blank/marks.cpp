@@ -261,7 +261,18 @@ void add_text_in_largest_plate(Blank& blank, const Making& making) {
     const std::vector<Vec2> box = block.corners();
     for (size_t i = 0; i < box.size(); ++i) keep_clear.push_back(line(box[i], box[(i + 1) % box.size()]));
   }
-  add_texts(blank.marks, best, identity_lines(making), blank, outline(blank), keep_clear);
+  const Outline edge = outline(blank);
+  if (add_texts(blank.marks, best, identity_lines(making), blank, edge, keep_clear) || blank.groups.empty())
+    return;
+  // Openings lie in the way: above them, below, or in another plate.
+  for (const FlatPlate& plate : blank.folding->plates) {
+    for (const double share : {0.25, -0.25, 0.38, -0.38, 0.0}) {
+      Space space = space_in(plate);
+      space.middle = space.middle + (share * space.along) * direction(space.heading);
+      space.along /= 4;
+      if (space.along > 0 && add_texts(blank.marks, space, identity_lines(making), blank, edge, keep_clear)) return;
+    }
+  }
 }
 
 void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {

@@ -1,7 +1,7 @@
 // The metal beside openings: measured, warned of, refused where there is none. docs/maths/openings.md
 // (20)-(23).
 #include <algorithm>
-#include <boost/geometry/algorithms/distance.hpp>
+#include <boost/geometry/algorithms/covered_by.hpp>
 #include <boost/geometry/geometries/box.hpp>
 #include <boost/geometry/geometries/point_xy.hpp>
 #include <boost/geometry/index/rtree.hpp>
@@ -24,6 +24,11 @@ Box box_about(std::span<const Arc> lines) {
   const Vec2 end = end_of(lines.back());
   return {Point(std::min(r.corner.x, end.x), std::min(r.corner.y, end.y)),
           Point(std::max(r.corner.x + r.width, end.x), std::max(r.corner.y + r.height, end.y))};
+}
+
+Box grown(const Box& b, double by) {
+  return {Point(b.min_corner().x() - by, b.min_corner().y() - by),
+          Point(b.max_corner().x() + by, b.max_corner().y() + by)};
 }
 
 Nearest nearest_of(std::span<const Arc> a, std::span<const Arc> b) {
@@ -61,23 +66,13 @@ class Neighbours {
     for (size_t i = 0; i < lines_.size(); ++i) boxes.push_back({box_about(lines_[i]), i});
     tree_ = Tree(boxes.begin(), boxes.end());
   }
-  // No farther than so far; but not itself.
+  // No farther than so far; but not itself. Looked for in wider and wider boxes.
   [[nodiscard]] std::optional<Found> nearest_to(std::span<const Arc> outline, const Box& box, size_t self,
                                                 double within) const {
-    Found found;
-    found.web.distance = within;
-    bool any = false;
-    for (auto it = tree_.qbegin(bg::index::nearest(box, static_cast<unsigned>(lines_.size())));
-         it != tree_.qend(); ++it) {
-      if (bg::distance(it->first, box) > found.web.distance) break;
-      if (numbers_[it->second] == self) continue;
-      const Nearest web = nearest_of(outline, lines_[it->second]);
-      if (web.distance > found.web.distance || (any && web.distance == found.web.distance)) continue;
-      found = {web, numbers_[it->second]};
-      any = true;
-      if (web.distance == 0) break;
+    for (double reach = std::min(within, 1 + longest_side(box));; reach = std::min(within, 4 * reach)) {
+      const auto found = nearest_in(outline, grown(box, reach), self, reach);
+      if (found || reach >= within || bg::covered_by(tree_.bounds(), grown(box, reach))) return found;
     }
-    return any ? std::optional(found) : std::nullopt;
   }
   // Those whose boxes meet.
   void for_each_about(const Box& box, const std::function<void(size_t)>& visit) const {
@@ -87,6 +82,21 @@ class Neighbours {
   [[nodiscard]] bool empty() const { return lines_.empty(); }
 
  private:
+  static double longest_side(const Box& b) {
+    return std::max(b.max_corner().x() - b.min_corner().x(), b.max_corner().y() - b.min_corner().y());
+  }
+  [[nodiscard]] std::optional<Found> nearest_in(std::span<const Arc> outline, const Box& about, size_t self,
+                                                double within) const {
+    std::optional<Found> best;
+    for (auto it = tree_.qbegin(bg::index::intersects(about)); it != tree_.qend(); ++it) {
+      if (numbers_[it->second] == self) continue;
+      const Nearest web = nearest_of(outline, lines_[it->second]);
+      if (web.distance <= within && (!best || web.distance < best->web.distance))
+        best = Found{web, numbers_[it->second]};
+    }
+    return best;
+  }
+
   std::vector<Outline> lines_;
   std::vector<size_t> numbers_;
   Tree tree_;
@@ -218,12 +228,7 @@ class Webs {
   }
 
   void look_at_bends(const BlankOpening& o, const OpeningGroup& g, const Box& box) {
-    Box about = box;
-    const double more = g.least_web;
-    about.min_corner().x(about.min_corner().x() - more);
-    about.min_corner().y(about.min_corner().y() - more);
-    about.max_corner().x(about.max_corner().x() + more);
-    about.max_corner().y(about.max_corner().y() + more);
+    const Box about = grown(box, g.least_web);
     borders_.for_each_about(about, [&](size_t k) {
       const Border& border = border_[k];
       const bool within = border.closed && contains(border.lines, o.outline.front().start);

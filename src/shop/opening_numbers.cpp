@@ -56,13 +56,14 @@ Schedule opening_groups(const JobResult& job, const PieceResult& piece) {
   for (const OpeningGroup& g : piece.blank.groups) {
     for (size_t i = 0; i < std::min(g.by_row.size(), most_rows); ++i) {
       const OpeningGroup::Row& row = g.by_row[i];
-      const auto once = [&](std::string text) { return i == 0 ? std::move(text) : std::string(); };
-      const auto add = [&](const std::string& name, const FaceSize& inside, const FaceSize& outside) {
+      const auto add = [&](const std::string& name, const FaceSize& inside, const FaceSize& outside,
+                           bool first) {
+        const auto once = [&](std::string text) { return first ? std::move(text) : std::string(); };
         table.rows.push_back({name, once(g.form), once(name_of(g.how)), once(cut_cell(g)),
                               cell(row.height, u), size_cell(inside, u), size_cell(outside, u)});
       };
-      add(row_name(g, row), row.inside, row.outside);
-      if (row.far_inside) add(row_name(g, row) + " far", *row.far_inside, *row.far_outside);
+      add(row_name(g, row), row.inside, row.outside, i == 0);
+      if (row.far_inside) add(row_name(g, row) + " far", *row.far_inside, *row.far_outside, false);
     }
   }
   return table;

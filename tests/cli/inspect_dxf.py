@@ -7,6 +7,11 @@ import ezdxf
 from ezdxf import recover
 
 
+def cut_area(areas):
+    """The outline is the largest loop; all others are cut out of it."""
+    return 2 * max(areas) - sum(areas)
+
+
 def loop_area(points):
     area = 0.0
     for (x1, y1, bulge), (x2, y2, _) in zip(points, points[1:] + points[:1]):
@@ -45,7 +50,7 @@ def inspect(path):
         "strays": strays,
         "vertices": len({p[:2] for loop in loops for p in loop}),
         "greatest_bulge": max(abs(p[2]) for loop in loops for p in loop),
-        "area": sum(loop_area(loop) for loop in loops) - sum(math.pi * r * r for r in holes),
+        "area": cut_area([loop_area(loop) for loop in loops]) - sum(math.pi * r * r for r in holes),
         "holes": len(holes),
         "bends": sorted(length(e) for e in document.modelspace() if e.dxf.layer == "JUGGLER_BEND"),
         "extents": [extents[0][0], extents[0][1], extents[1][0], extents[1][1]],
