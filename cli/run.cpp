@@ -87,9 +87,9 @@ void require_proof(const JobResult& result, const std::string& about) {
     if (p.passed) continue;
     complain(fmt::format(
         "{}: the proof of {} failed, nothing is written: off by {:g} mm ({}), seam {:g} mm, rims {:g} mm, "
-        "area {:g} mm2, strain {:g}; allowed {:g} mm, {:g} mm2 and {:g}.",
+        "area {:g} mm2, openings {:g} mm, strain {:g}; allowed {:g} mm, {:g} mm2 and {:g}.",
         about, title_of(piece), p.greatest_distance, p.where, p.seam_mismatch, p.rim_mismatch,
-        p.area_mismatch, p.strain_mismatch, p.allowed, p.allowed_area, p.allowed_strain));
+        p.area_mismatch, p.opening_mismatch, p.strain_mismatch, p.allowed, p.allowed_area, p.allowed_strain));
   }
 }
 

@@ -267,6 +267,10 @@ TEST(Openings, WhatCannotBeCutIsRefusedWithTheMember) {
   EXPECT_EQ(refused(drum(600, 500), {bore}), "opening.1: sight misses the wall");
   bore.bore.offset = 301.5 * std::cos(0.01) - 50;
   EXPECT_EQ(refused(drum(600, 500), {bore}), "opening.1: sight grazes the wall");
+  // Its upper end lies above the top: the far wall, which it meets lower, is not taken for the near one.
+  Opening high = rectangle(40, 340, 20, OpeningHow::bored, 90, 390);
+  high.bore.tilt = Angle::degrees(10);
+  EXPECT_EQ(refused(drum(600, 500), {high}), "opening.1: sight goes over the edge top");
   bore.bore.offset = 0;
   bore.at.angle = Angle::degrees(2);
   EXPECT_EQ(refused(drum(600, 500), {bore}), "opening.1: sight goes across the seam");

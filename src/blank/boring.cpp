@@ -120,7 +120,8 @@ class Track {
     if (a.chart == b.chart) {
       const double part = k - static_cast<double>(i);
       const auto near =
-          hit_near(wall_, line, {a.chart, a.u + part * (b.u - a.u), a.s + part * (b.s - a.s), 0}, std::abs(b.u - a.u) / 8 + little, 0);
+          hit_near(wall_, line, {a.chart, a.u + part * (b.u - a.u), a.s + part * (b.s - a.s), 0},
+                   std::abs(b.u - a.u) / 8 + little, 0);
       if (near) return *near;
     } else {
       const auto near = hit_near(wall_, line, a, little, 0);
@@ -152,14 +153,22 @@ class Track {
   double flattest_ = 1;
 };
 
-// The first hit of a line that comes to the wall, or its last.
-LineHit end_hit(const PartWall& wall, const SpaceLine& line, bool far, const Named& named) {
-  const std::vector<LineHit> hits = hits_of(wall, line);
-  if (hits.empty()) refuse(named, "misses the wall", place_of(line), "move it, or give it another direction");
-  if (far && hits.size() != 2)
-    refuse(named, hits.size() < 2 ? "meets no far wall" : "meets more than two walls", place_of(line),
-           hits.size() < 2 ? "say walls = \"near\"" : "give it a direction that meets two");
-  return far ? hits.back() : hits.front();
+// Where a line comes through the wall from the side that the bore comes from, first; or goes out again, last.
+std::optional<LineHit> wall_hit(const PartWall& wall, const SpaceLine& line, bool far, double inwards) {
+  std::optional<LineHit> found;
+  for (const LineHit& h : hits_of(wall, line)) {
+    const double through = inwards * dot(wall.charts[h.chart].frame(h.u, h.s).normal, line.way);
+    if ((through < 0) != far) continue;
+    if (!far) return h;
+    found = h;
+  }
+  return found;
+}
+
+[[noreturn]] void refuse_miss(const PartWall& wall, const SpaceLine& line, bool far, const Named& named) {
+  const size_t hits = hits_of(wall, line).size();
+  if (far && hits > 0) refuse(named, "meets no far wall", place_of(line), "say walls = \"near\"");
+  refuse(named, "misses the wall", place_of(line), "move it, or give it another direction");
 }
 
 }  // namespace
@@ -179,22 +188,31 @@ Bore bore_at(const Spot& place, const BoreWay& way) {
 
 namespace {
 
-// A line of the outline misses the wall; whether all of the bore does.
-void check_start(const PartWall& wall, const Bore& bore, const Outline& loop, const Named& named) {
-  if (!hits_of(wall, line_at(bore, loop.front().start)).empty() || hits_of(wall, line_at(bore, {})).empty())
-    return;
-  refuse(named, "misses the wall with a part of its outline", place_of(line_at(bore, loop.front().start)),
-         "make it smaller, or its offset less");
+// Where an outline begins: from the centre line straight to it, so that it is on the same wall even where it
+// begins beyond an edge.
+LineHit first_hit(const PartWall& wall, const Bore& bore, Vec2 start, const std::optional<LineHit>& centre,
+                  const Named& named, const std::function<std::optional<LineHit>(const SpaceLine&)>& hit) {
+  if (centre) {
+    const Arc way = line({}, start);
+    return way.length > 0 ? Track(wall, bore, way, *centre, named).last() : *centre;
+  }
+  if (const auto own = hit(line_at(bore, start))) return *own;
+  refuse(named, "misses the wall", place_of(line_at(bore, start)), "move it, or give it another direction");
 }
 
 }  // namespace
 
-BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far, double fit,
-                const Named& named) {
+BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far, bool from_outside,
+                double fit, const Named& named) {
   BoredWall b;
+  const auto hit_of = [&](const SpaceLine& line) { return wall_hit(wall, line, far, from_outside ? -1 : 1); };
+  const SpaceLine middle = line_at(bore, {});
+  const std::optional<LineHit> centre = hit_of(middle);
+  if (!centre && !hit_of(line_at(bore, loops.front().front().start))) refuse_miss(wall, middle, far, named);
+  if (far && hits_of(wall, middle).size() > 2)
+    refuse(named, "meets more than two walls", place_of(middle), "give it a direction that meets two");
   for (const Outline& loop : loops) {
-    check_start(wall, bore, loop, named);
-    LineHit hit = end_hit(wall, line_at(bore, loop.front().start), far, named);
+    LineHit hit = first_hit(wall, bore, loop.front().start, centre, named, hit_of);
     Outline outline;
     for (const Arc& arc : loop) {
       const Track track(wall, bore, arc, hit, named);
@@ -214,10 +232,7 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
              "make it smaller, or its offset less");
     b.outlines.push_back(std::move(outline));
   }
-  const std::vector<LineHit> centre = hits_of(wall, line_at(bore, {}));
-  const LineHit at = centre.empty() ? end_hit(wall, line_at(bore, loops.front().front().start), far, named)
-                     : far          ? centre.back()
-                                    : centre.front();
+  const LineHit at = centre ? *centre : *hit_of(line_at(bore, loops.front().front().start));
   b.centre = spot_at(wall, at.chart, at.u, at.s);
   return b;
 }
@@ -266,8 +281,8 @@ double depth_of(const Chart& c, Layer layer) {
   return layer == Layer::inside ? c.inside : layer == Layer::outside ? c.outside : 0;
 }
 
-// Points that lie on the centre's chart at (u, s), on a face opened out; nothing where one does not. A wall that
-// is stretched has no faces that open out.
+// Points that lie on the centre's chart at (u, s), on a face opened out; nothing where one does not. A wall
+// that is stretched has no faces that open out.
 using At = std::pair<double, double>;
 using Place = std::function<std::optional<At>(Vec2 p, const At& about)>;
 FaceSize size_on(const PartWall& wall, const Spot& centre, Layer layer, const Outlines& loops,

@@ -22,13 +22,13 @@ struct BoredWall {
   double fit_error = 0;
   double flattest = 1;  ///< the least sine of the angle at which it meets the wall
 };
-/// The near or the far wall.
+/// The near or the far wall. from_outside: the bore comes to the near one from its outside face.
 ///
 /// Errors    Refusal where lines of the bore miss the wall, graze it, or pass from one side of a seam to the
 ///           other.
 /// Accuracy  1e-12 of the part's size, and the fit.
 [[nodiscard]] BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far,
-                              double fit, const Named& named);
+                              bool from_outside, double fit, const Named& named);
 
 /// The sizes of a laid form, and of a bored one, on a layer: of both faces and the neutral layer.
 struct Sizes {

@@ -42,7 +42,8 @@ std::optional<std::pair<double, double>> solved(const CurvedWall& w, std::pair<d
     // No farther than a tenth of the wall at a time.
     const double du = -(s.f * s.g_v - s.g * s.f_v) / det;
     const double dv = -(s.g * s.f_u - s.f * s.g_u) / det;
-    const double most = std::max({std::abs(du) / (us.back() - us.front()), std::abs(dv) / (vs.back() - vs.front()), 0.1});
+    const double most =
+        std::max({std::abs(du) / (us.back() - us.front()), std::abs(dv) / (vs.back() - vs.front()), 0.1});
     u = std::clamp(u + 0.1 / most * du, us.front(), us.back());
     v = std::clamp(v + 0.1 / most * dv, vs.front(), vs.back());
   }

@@ -270,7 +270,8 @@ void add_text_in_largest_plate(Blank& blank, const Making& making) {
       Space space = space_in(plate);
       space.middle = space.middle + (share * space.along) * direction(space.heading);
       space.along /= 4;
-      if (space.along > 0 && add_texts(blank.marks, space, identity_lines(making), blank, edge, keep_clear)) return;
+      if (space.along > 0 && add_texts(blank.marks, space, identity_lines(making), blank, edge, keep_clear))
+        return;
     }
   }
 }

@@ -47,7 +47,7 @@ class Cutter {
   Cutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,
          size_t number)
       : wall_(wall), blanks_(blanks), o_(opening), fit_(fit) {
-    name_ = o_.name.empty() ? "opening " + std::to_string(number) : o_.name;
+    name_ = o_.name.empty() ? "opening-" + std::to_string(number) : o_.name;
     form_ = outlines_of(o_.form, o_.turn, fit / 4);
     group_of_.assign(blanks.size(), -1);
   }
@@ -99,7 +99,8 @@ class Cutter {
     std::vector<Made> all;
     for (const bool far : {false, true}) {
       if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
-      const BoredWall one = bored(wall_, bore, form_.loops, far, fit_, named(m));
+      const BoredWall one =
+          bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0, fit_, named(m));
       const Chart& c = wall_.charts[one.centre.chart];
       Made made{c.piece,
                 one.centre,

@@ -226,7 +226,8 @@ std::optional<Spot> spot_on(const PartWall& wall, int piece, Vec2 point) {
   for (size_t i = 0; i < wall.charts.size(); ++i) {
     if (wall.charts[i].piece != piece) continue;
     const Chart& c = wall.charts[i];
-    if (const auto at = c.curved ? curved_place(c, point) : found_on(c, point)) return spot_at(wall, i, at->first, at->second);
+    if (const auto at = c.curved ? curved_place(c, point) : found_on(c, point))
+      return spot_at(wall, i, at->first, at->second);
   }
   return std::nullopt;
 }

@@ -13,8 +13,8 @@ namespace juggler {
 
 struct Opened;
 
-/// A place of a wall: a point of its neutral layer, the normal outwards, two ways along it, and what they come to
-/// on the flat as developed.
+/// A place of a wall: a point of its neutral layer, the normal outwards, two ways along it, and what they
+/// come to on the flat as developed.
 struct Frame {
   Vec3 point, normal, e, g;
   Vec2 at, e_flat, g_flat;
@@ -114,18 +114,20 @@ struct SpaceLine {
 };
 /// All of them on the metal, in the order along the line.
 [[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line);
-/// The one near another hit, on the metal or beyond its ends, on the layer at a distance from the neutral one (of a
-/// curved wall on that alone); nothing where the line passes the chart by.
-[[nodiscard]] std::optional<LineHit> hit_near(const PartWall& wall, const SpaceLine& line, const LineHit& about,
-                                              double reach, double layer);
+/// The one near another hit, on the metal or beyond its ends, on the layer at a distance from the neutral one
+/// (of a curved wall on that alone); nothing where the line passes the chart by.
+[[nodiscard]] std::optional<LineHit> hit_near(const PartWall& wall, const SpaceLine& line,
+                                              const LineHit& about, double reach, double layer);
 
 /// The ruling and the place along it of a point of the flat as developed, near another.
 [[nodiscard]] std::optional<std::pair<double, double>> place_near(const PartWall& wall, size_t chart, Vec2 p,
-                                                                  std::pair<double, double> about, double reach);
+                                                                  std::pair<double, double> about,
+                                                                  double reach);
 
 /// The same of curved walls.
 void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const SpaceLine& line);
-[[nodiscard]] std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line, const LineHit& about);
+[[nodiscard]] std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line,
+                                                     const LineHit& about);
 [[nodiscard]] std::optional<std::pair<double, double>> curved_place_near(const Chart& c, Vec2 p,
                                                                          std::pair<double, double> about);
 [[nodiscard]] std::optional<std::pair<double, double>> curved_place(const Chart& c, Vec2 p);

@@ -142,7 +142,7 @@ int cubic_to(const FT_Vector* one, const FT_Vector* two, const FT_Vector* to, vo
 
 class FontFile {
  public:
-  FontFile(const Found& found, const Entry& at) : family_(found.family), at_(at) {
+  FontFile(const Found& found, const Entry& at, const Entry& text) : family_(found.family), text_(text) {
     if (FT_Init_FreeType(&library_) != 0) throw std::bad_alloc();
     if (FT_New_Face(library_, found.path.c_str(), 0, &face_) != 0 || !FT_IS_SCALABLE(face_)) {
       if (face_) FT_Done_Face(face_);
@@ -160,13 +160,14 @@ class FontFile {
 
   Glyph glyph(char32_t letter, char32_t next) {
     const FT_UInt index = FT_Get_Char_Index(face_, letter);
-    if (index == 0 || FT_Load_Glyph(face_, index, FT_LOAD_NO_SCALE) != 0) refuse_letter(at_, letter, family_);
+    if (index == 0 || FT_Load_Glyph(face_, index, FT_LOAD_NO_SCALE) != 0)
+      refuse_letter(text_, letter, family_);
     Glyph g;
     g.letter = in_utf8(letter);
     g.advance = scale_ * static_cast<double>(face_->glyph->metrics.horiAdvance);
     Pen pen{&g, scale_, {}};
     const FT_Outline_Funcs read{move_to, line_to, conic_to, cubic_to, 0, 0};
-    if (FT_Outline_Decompose(&face_->glyph->outline, &read, &pen) != 0) refuse_letter(at_, letter, family_);
+    if (FT_Outline_Decompose(&face_->glyph->outline, &read, &pen) != 0) refuse_letter(text_, letter, family_);
     pen.close();
     FT_Vector kern{};
     if (next != 0 &&
@@ -187,7 +188,7 @@ class FontFile {
   }
 
   std::string family_;
-  const Entry& at_;
+  const Entry& text_;
   FT_Library library_ = nullptr;
   FT_Face face_ = nullptr;
   double scale_ = 1;
@@ -249,7 +250,7 @@ void load_glyphs(const Entry& text, const Entry* font, const std::string& source
     load_strokes(found.path, letters, text, l);
     return;
   }
-  FontFile file(found, font ? *font : text);
+  FontFile file(found, font ? *font : text, text);
   for (size_t i = 0; i < letters.size(); ++i)
     l.glyphs.push_back(file.glyph(letters[i], i + 1 < letters.size() ? letters[i + 1] : 0));
 }

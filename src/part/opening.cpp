@@ -32,6 +32,11 @@ void check_within(const std::string& key, double value, double least, double mos
 
 Angle opposite(Angle a) { return Angle::radians(-a.radians()); }
 
+void check_count(const std::string& key, int value, int most) {
+  if (value < 1 || value > most)
+    refuse(key, "is out of range", std::to_string(value), "1 to " + std::to_string(most));
+}
+
 void mirror(OpeningForm& form) {
   // x turned round: a profile of its own kind is its mirror image turned the other way.
   Profile& p = form.profile;
@@ -88,8 +93,8 @@ void check_bore(const Opening& o) {
 void check_repeat(const Opening& o) {
   const Repeat& r = o.repeat;
   const std::string key = o.key + ".repeat";
-  if (r.count) check_within(key + ".count", *r.count, 1, 100000, "");
-  check_within(key + ".rows", r.rows, 1, 100000, "");
+  if (r.count) check_count(key + ".count", *r.count, 100000);
+  check_count(key + ".rows", r.rows, 100000);
   if (r.over) check_within(key + ".over", r.over->degrees(), 1e-6, turn, "degrees");
   if (r.pitch) check_within(key + ".pitch", r.pitch->degrees(), 1e-6, turn, "degrees");
   if (r.girth_over) check_within(key + ".girth_over", *r.girth_over, shortest, longest, "mm");
@@ -259,7 +264,7 @@ void check_place(const OpeningPlace& at, const std::string& key) {
   if (at.on_flat)
     check_within(key + ".on_flat", std::max(std::abs(at.on_flat->x), std::abs(at.on_flat->y)), 0, longest,
                  "mm");
-  check_within(key + ".piece", at.piece, 1, 64, "");
+  check_count(key + ".piece", at.piece, 64);
 }
 
 void check(const Opening& o) {
