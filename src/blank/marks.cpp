@@ -262,18 +262,25 @@ void add_text_in_largest_plate(Blank& blank, const Making& making) {
     for (size_t i = 0; i < box.size(); ++i) keep_clear.push_back(line(box[i], box[(i + 1) % box.size()]));
   }
   const Outline edge = outline(blank);
-  if (add_texts(blank.marks, best, identity_lines(making), blank, edge, keep_clear) || blank.groups.empty())
-    return;
-  // Openings lie in the way: above them, below, or in another plate.
+  const auto tried = [&](const Space& space) {
+    Marks marks;
+    (void)add_texts(marks, space, identity_lines(making), blank, edge, keep_clear);
+    return marks.texts;
+  };
+  std::vector<MarkText> texts = tried(best);
+  // Where openings lie in the way: above them, below, or in another plate.
   for (const FlatPlate& plate : blank.folding->plates) {
+    if (blank.groups.empty()) break;
     for (const double share : {0.25, -0.25, 0.38, -0.38, 0.0}) {
       Space space = space_in(plate);
+      if (space.along == 0) continue;
       space.middle = space.middle + (share * space.along) * direction(space.heading);
       space.along /= 4;
-      if (space.along > 0 && add_texts(blank.marks, space, identity_lines(making), blank, edge, keep_clear))
-        return;
+      const auto other = tried(space);
+      if (!other.empty() && (texts.empty() || other.front().height > texts.front().height)) texts = other;
     }
   }
+  blank.marks.texts.insert(blank.marks.texts.end(), texts.begin(), texts.end());
 }
 
 void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {

@@ -22,6 +22,8 @@ void check_webs(Blank& blank);
 
 /// The stretches of a straight line that lie on the metal: within the outline, outside the openings.
 [[nodiscard]] std::vector<Arc> on_metal(const Blank& blank, Vec2 from, Vec2 to, const Outline& edge);
+/// The same of arcs within the outline, to a sixty-fourth of their length.
+[[nodiscard]] std::vector<Arc> on_metal(const Blank& blank, const std::vector<Arc>& lines);
 [[nodiscard]] bool in_opening(const Blank& blank, Vec2 p);
 /// Chords of the openings that reach into a circle.
 [[nodiscard]] std::vector<Arc> openings_near(const Blank& blank, Vec2 centre, double radius);

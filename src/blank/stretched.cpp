@@ -293,9 +293,11 @@ LaidPiece blank_of(const StretchedPart& part, const StretchedPiece& piece, const
 }
 
 void mark(LaidPiece& laid, const StretchedPiece& piece, const Making& making) {
-  laid.blank.marks =
-      make_marks(laid.blank, making, element_lines(piece, laid.placing, making.elements, making.fit),
-                 space_middles(piece, laid.placing, making.elements));
+  const std::vector<Arc> lettered = std::move(laid.blank.marks.lines);
+  const auto elements = element_lines(piece, laid.placing, making.elements, making.fit);
+  laid.blank.marks = make_marks(laid.blank, making, on_metal(laid.blank, elements),
+                                space_middles(piece, laid.placing, making.elements));
+  laid.blank.marks.lines.insert(laid.blank.marks.lines.end(), lettered.begin(), lettered.end());
 }
 
 }  // namespace

@@ -310,6 +310,23 @@ std::vector<Arc> on_metal(const Blank& blank, Vec2 from, Vec2 to, const Outline&
   return parts;
 }
 
+std::vector<Arc> on_metal(const Blank& blank, const std::vector<Arc>& lines) {
+  if (blank.groups.empty()) return lines;
+  constexpr int parts = 64;
+  std::vector<Arc> kept;
+  for (const Arc& arc : lines) {
+    double from = 0;
+    for (int i = 0; i <= parts; ++i) {
+      const double at = arc.length * (i + 0.5) / parts;
+      if (i < parts && !in_opening(blank, point_at(arc, at))) continue;
+      const double to = arc.length * i / parts;
+      if (to > from) kept.push_back(stretch(arc, from, to));
+      from = arc.length * (i + 1) / parts;
+    }
+  }
+  return kept;
+}
+
 bool in_opening(const Blank& blank, Vec2 p) {
   return std::any_of(blank.openings.begin(), blank.openings.end(), [&](const BlankOpening& o) {
     return boxes_meet(upright_box(o.outline), p, p) && contains(o.outline, p);
