@@ -158,6 +158,13 @@ TEST(Letters, ThatAFontHasNotAreNamed) {
       has(refusal(lettering("A", "font = \"missing.ttf\"\n")), "names a font file that is not there"));
 }
 
+TEST(Letters, ThatAreNoneAreRefused) {
+  EXPECT_TRUE(has(refusal(lettering("   ", "")), "has no letters"));
+  EXPECT_TRUE(has(refusal(lettering("", "")), "is empty"));
+  EXPECT_TRUE(has(refusal(lettering("WWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWWW", "")),
+                  "longer than the girth there"));
+}
+
 TEST(Letters, ReadRightFromTheFaceAskedFor) {
   for (const char* up : {"inside", "outside"}) {
     for (const char* from : {"inside", "outside"}) {

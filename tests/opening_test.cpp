@@ -547,6 +547,13 @@ TEST(Merge, TwoCirclesHaveTheAreaOfTheirLens) {
   EXPECT_NEAR(signed_area(left[0]), pi * r * r - lens, 1e-9);
 }
 
+TEST(Merge, OutlinesThatCoverEachOtherAreOne) {
+  const std::vector<Outline> twice{circle({3, 4}, 40), circle({3, 4}, 40)};
+  const Outlines whole = merged(twice);
+  ASSERT_EQ(whole.size(), 1u);
+  EXPECT_NEAR(signed_area(whole[0]), pi * 400, 1e-9);
+}
+
 TEST(Merge, OutlinesRunOnAndCoverWhatAnyOfThemCovers) {
   Random draw(11);
   for (int i = 0; i < 25; ++i) {

@@ -57,7 +57,10 @@ class Letterer {
   void shape_letters() {
     double natural = 0;
     for (const Glyph& g : l_.glyphs) natural += g.advance * l_.height;
-    if (natural <= 0) refuse(l_.key + ".text", "has no letters", l_.text);
+    const auto drawn = [](const Glyph& g) { return !g.outlines.empty(); };
+    if (std::none_of(l_.glyphs.begin(), l_.glyphs.end(), drawn))
+      refuse(l_.key + ".text", "has no letters", "\"" + l_.text + "\"", {}, "say what is to be read");
+    if (natural <= 0) refuse(l_.key + ".text", "has letters of no width", l_.text);
     const double widened = l_.length ? *l_.length / natural : 1;
     if (widened < 0.5 || widened > 2)
       refuse(l_.key + ".length", "would narrow or widen the letters out of shape", shown_mm(*l_.length),

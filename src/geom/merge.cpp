@@ -18,6 +18,7 @@ using Box = bg::model::box<Point>;
 
 constexpr double scale = 1e6;  // of the grid, per mm
 constexpr double near = 4 / scale;
+constexpr size_t none = static_cast<size_t>(-1);
 
 ClipperLib::IntPoint on_grid(Vec2 p) {
   return {static_cast<ClipperLib::cInt>(std::llround(p.x * scale)),
@@ -48,8 +49,8 @@ class Chords {
   void ready() { tree_ = Tree(boxes_.begin(), boxes_.end()); }
   [[nodiscard]] const Arc& arc(size_t i) const { return arcs_[i]; }
 
-  // The arc one of whose chords a line of the result lies on.
-  [[nodiscard]] size_t arc_under(Vec2 from, Vec2 to) const {
+  // The arc one of whose chords a line of the result lies on; where several run alike, the one before it.
+  [[nodiscard]] size_t arc_under(Vec2 from, Vec2 to, size_t before) const {
     const Vec2 middle = 0.5 * (from + to);
     const Box about(Point(middle.x - near, middle.y - near), Point(middle.x + near, middle.y + near));
     double best = HUGE_VAL;
@@ -60,6 +61,7 @@ class Chords {
       // Of chords that cross there the one that runs the same way.
       const double off =
           std::abs(cross(way, middle - c.from)) / norm(way) + std::abs(cross(way, to - from)) / norm(way);
+      if (c.arc == before && off < near) return before;
       if (off < best) {
         best = off;
         found = c.arc;
@@ -99,7 +101,7 @@ std::vector<Run> runs_of(const ClipperLib::Path& path, const Chords& source) {
     const Vec2 from = off_grid(path[i]);
     const Vec2 to = off_grid(path[(i + 1) % path.size()]);
     if (norm(to - from) <= 2 / scale) continue;  // where arcs cross, rounding may leave a line of no length
-    const size_t arc = source.arc_under(from, to);
+    const size_t arc = source.arc_under(from, to, runs.empty() ? none : runs.back().arc);
     if (!runs.empty() && runs.back().arc == arc) {
       runs.back().to = to;
     } else {

@@ -247,7 +247,7 @@ void load_glyphs(const Entry& text, const Entry* font, const std::string& source
   const Found found = found_font(font, text, source);
   l.font = found.family;
   if (found.path.ends_with(".jhf")) {
-    load_strokes(found.path, letters, text, l);
+    load_strokes(found.path, letters, font ? *font : text, text, l);
     return;
   }
   FontFile file(found, font ? *font : text, text);

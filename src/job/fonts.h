@@ -14,8 +14,8 @@ namespace juggler {
 void load_glyphs(const Entry& text, const Entry* font, const std::string& source, Lettering& lettering);
 
 /// The same from a font of single strokes.
-void load_strokes(const std::string& path, const std::vector<char32_t>& letters, const Entry& text,
-                  Lettering& lettering);
+void load_strokes(const std::string& path, const std::vector<char32_t>& letters, const Entry& font,
+                  const Entry& text, Lettering& lettering);
 /// UTF-8.
 [[nodiscard]] std::vector<char32_t> letters_of(const Entry& text);
 [[nodiscard]] std::string in_utf8(char32_t letter);

@@ -141,7 +141,7 @@ std::string shown(const Key& key) {
     case Kind::texts:
       return "list of texts";
     case Kind::members:
-      return "list of numbers, or of texts \"row/number\"";
+      return "list of numbers or texts";
     case Kind::list:
       return "list of tables";
     case Kind::scale:

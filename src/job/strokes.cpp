@@ -69,9 +69,9 @@ Glyph glyph_of(const std::string& pairs, char32_t letter) {
 
 }  // namespace
 
-void load_strokes(const std::string& path, const std::vector<char32_t>& letters, const Entry& text,
-                  Lettering& l) {
-  const std::vector<std::string> glyphs = glyph_lines(path, text);
+void load_strokes(const std::string& path, const std::vector<char32_t>& letters, const Entry& font,
+                  const Entry& text, Lettering& l) {
+  const std::vector<std::string> glyphs = glyph_lines(path, font);
   for (const char32_t letter : letters) {
     if (letter < first_letter || letter - first_letter >= glyphs.size()) refuse_letter(text, letter, l.font);
     l.glyphs.push_back(glyph_of(glyphs[letter - first_letter], letter));

@@ -86,16 +86,24 @@ void SegmentGrid::add(Vec2 a, Vec2 b) {
   all_.push_back({a, b});
 }
 
-bool SegmentGrid::any_in(const PageBox& box) const {
+bool SegmentGrid::any_about(const PageBox& box, const std::function<bool(const Segment&)>& is_one) const {
   const Cells c = cells_of(box);
   for (int row = c.top; row <= c.bottom; ++row) {
     for (int column = c.left; column <= c.right; ++column) {
       const auto& here = cells_[static_cast<size_t>(row * columns_ + column)];
-      if (std::any_of(here.begin(), here.end(), [&](size_t i) { return crosses(box, all_[i].a, all_[i].b); }))
-        return true;
+      if (std::any_of(here.begin(), here.end(), [&](size_t i) { return is_one(all_[i]); })) return true;
     }
   }
   return false;
+}
+
+bool SegmentGrid::any_in(const PageBox& box) const {
+  return any_about(box, [&](const Segment& s) { return crosses(box, s.a, s.b); });
+}
+
+bool SegmentGrid::any_met(Vec2 a, Vec2 b) const {
+  return any_about({std::min(a.x, b.x), std::min(a.y, b.y), std::max(a.x, b.x), std::max(a.y, b.y)},
+                   [&](const Segment& s) { return segments_meet(a, b, s.a, s.b); });
 }
 
 void Layout::draw(std::vector<Vec2> points, Pen pen) {
@@ -135,7 +143,11 @@ void Layout::draw_around_letters(Vec2 a, Vec2 b, Pen pen) {
 
 void Layout::draw_outline(PageOutline outline) {
   for (const Arc& arc : outline.arcs) {
-    const std::vector<Vec2> points = chords(arc, Angle::degrees(2));
+    // Chords that leave the arc by no more than a line is wide.
+    constexpr double wide = 0.02;
+    const double radius = std::min(radius_of(arc) * outline.scale, 1e6);
+    const double turn = radius > wide ? 2 * std::acos(1 - wide / radius) : 1;
+    const std::vector<Vec2> points = chords(arc, Angle::radians(std::clamp(turn, 0.035, 1.0)));
     for (size_t i = 0; i + 1 < points.size(); ++i) {
       segments_.add(on_page(outline, points[i]), on_page(outline, points[i + 1]));
     }
@@ -209,8 +221,7 @@ bool Layout::leader_is_free(Vec2 from, Vec2 to, bool quiet) const {
   if (over_text || over_letters(from, to)) return false;
   if (!quiet) return true;
   const Vec2 beyond = from + (0.75 / norm(to - from)) * (to - from);
-  return std::none_of(segments_.all().begin(), segments_.all().end(),
-                      [&](const SegmentGrid::Segment& s) { return segments_meet(beyond, to, s.a, s.b); });
+  return !segments_.any_met(beyond, to);
 }
 
 bool Layout::try_place(const Label& label, const PageBox& frame, double distance, bool quiet) {

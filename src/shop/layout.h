@@ -49,13 +49,15 @@ class SegmentGrid {
   void add(Vec2 a, Vec2 b);
   /// Whether a line runs through a box.
   [[nodiscard]] bool any_in(const PageBox& box) const;
-  [[nodiscard]] const std::vector<Segment>& all() const { return all_; }
+  /// Whether a line meets another.
+  [[nodiscard]] bool any_met(Vec2 a, Vec2 b) const;
 
  private:
   struct Cells {
     int left, top, right, bottom;
   };
   [[nodiscard]] Cells cells_of(const PageBox& box) const;
+  [[nodiscard]] bool any_about(const PageBox& box, const std::function<bool(const Segment&)>& is_one) const;
 
   int columns_;
   int rows_;

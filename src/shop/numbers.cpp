@@ -248,8 +248,9 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   const Proof& proof = p.proof;
   rows.push_back(
       {"proof",
-       fmt::format("{}, {:.1e} mm off, {:.1e} allowed{}", proof.passed ? "passed" : "FAILED",
+       fmt::format("{}, {:.1e} mm off, {:.1e} allowed{}{}", proof.passed ? "passed" : "FAILED",
                    proof.greatest_distance, proof.allowed,
+                   b.groups.empty() ? "" : fmt::format("; openings {:.1e} off", proof.opening_mismatch),
                    proof.allowed_strain == 0 ? ""
                                              : fmt::format("; strain {:.1e} off, {:.1e} allowed",
                                                            proof.strain_mismatch, proof.allowed_strain))});
