@@ -283,6 +283,10 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
             "sizes on the inside   girth of the base 1423.141 mm, of the top 1413.717 mm\n"
             "sizes on the middle   girth of the base 1413.717 mm, of the top 1404.292 mm\n"
             "sizes on the outside  girth of the base 1404.292 mm, of the top 1394.867 mm\n");
+  // 60 over the cosine of the half angle of 16.598 degrees; the slot's width as 272.7 to 274.2 mm of radius.
+  EXPECT_EQ(shell("'" + (examples / "openings").string() + "'").out,
+            "sight: 1 off, 60.171 x 62.609 mm inside, least web 136.019 mm\n"
+            "slot: 9 off, 11.939 x 52.000 mm inside, least web 129.283 mm\ncut 5525.608 mm\n");
   const std::string cut = shell("'" + (examples / "slanting_cut").string() + "'").out;
   const auto line = lines_of(cut);
   ASSERT_EQ(line.size(), 8u) << cut;
