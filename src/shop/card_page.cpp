@@ -80,11 +80,11 @@ class Figure {
       layout_.draw({at(b.from), at(b.to)}, Pen::bend);
       label(b.tag, anchors_along(at(b.from), at(b.to), left_of(b.to - b.from)));
     }
-    for (const Crease& c : blank_.creases) {
-      layout_.draw_outline({c.line, scale_, origin_, Pen::bend});
-      const Vec2 from = at(c.line.front().start);
-      const Vec2 to = at(end_of(c.line.back()));
-      label(c.tag, anchors_along(from, to, left_of(to - from)));
+    for (const Crease& crease : blank_.creases) {
+      layout_.draw_outline({crease.line, scale_, origin_, Pen::bend});
+      const Vec2 from = at(crease.line.front().start);
+      const Vec2 to = at(end_of(crease.line.back()));
+      label(crease.tag, anchors_along(from, to, left_of(to - from)));
     }
     for (const Label& l : labels_) (void)layout_.place(l, figure_frame);
   }
