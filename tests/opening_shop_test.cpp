@@ -196,6 +196,12 @@ TEST(Letters, FillTheLengthAskedForAboutTheirPlace) {
   EXPECT_TRUE(has(refusal(lettering("HH", "length = 900\n")), "out of shape"));
 }
 
+// The same letter stands nearer to some that follow it than to others.
+TEST(Letters, FillTheLengthHoweverTheyAreSetTogether) {
+  const JobResult r = made(lettering("AVATATA", "length = 300\nbridge = 2\nfont = \"sans\"\n"));
+  EXPECT_NEAR(r.pieces[0].blank.groups.at(0).by_row[0].neutral.width, 300, 1e-9);
+}
+
 TEST(Letters, StandSquareToTheLevelLineOfACone) {
   const std::string cone = R"(juggler = 1
 [sheet]

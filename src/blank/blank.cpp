@@ -345,17 +345,17 @@ bool same_openings(const Piece& a, const Piece& b, double near) {
 }
 
 // Identical pieces are counted, mirrored ones named.
-void add_piece(std::vector<Piece>& kinds, Piece piece) {
+void add_piece(std::vector<Piece>& kinds, Piece piece, bool opened) {
   const double near = 1e-9 * piece.blank.size;
   for (Piece& known : kinds) {
     if (!same_shape(known.shape, piece.shape, false, near) ||
-        known.blank.bends.size() != piece.blank.bends.size() || !same_openings(known, piece, near))
+        known.blank.bends.size() != piece.blank.bends.size() ||
+        (opened && !same_openings(known, piece, near)))
       continue;
     known.blank.count += piece.blank.count;
     return;
   }
   for (Piece& known : kinds) {
-    const bool opened = !known.blank.openings.empty() || !piece.blank.openings.empty();
     if (opened || !same_shape(known.shape, piece.shape, true, near)) continue;
     piece.blank.notes.push_back("This piece is the mirror image of piece " +
                                 std::to_string(known.blank.piece + 1) + ".");
@@ -458,7 +458,7 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   std::vector<Piece> kinds;
   for (Piece& p : pieces) {
     finish(w, p);
-    add_piece(kinds, std::move(p));
+    add_piece(kinds, std::move(p), has_openings(making));
   }
   std::vector<Blank> blanks;
   for (Piece& p : kinds) blanks.push_back(std::move(p.blank));

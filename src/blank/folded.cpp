@@ -245,10 +245,6 @@ bool same_blank(const Blank& a, const Blank& b) {
   return false;
 }
 
-}  // namespace
-
-namespace {
-
 void cut_openings(const Body& body, const std::vector<Laid>& pieces, std::vector<FoldedPiece>& made,
                   const Making& making) {
   PartWall wall;
@@ -269,7 +265,7 @@ std::vector<Blank> make_blanks(const Body& body, const Making& making) {
   const PressedBody pressed = press(body, making.bending);
   const std::vector<Laid> pieces = lay_out(body);
   // Pieces that have openings are named and measured each for itself.
-  const bool opened = !making.openings.empty() || !making.letterings.empty();
+  const bool opened = has_openings(making);
   std::vector<FoldedPiece> kinds;
   size_t tags = 0;  // go on from piece to piece
   for (size_t i = 0; i < pieces.size(); ++i) {

@@ -43,9 +43,9 @@ class Letterer {
     find_place();
     double run = l_.centred ? -total_ / 2 : 0;
     for (size_t i = 0; i < forms_.size(); ++i) {
-      const double middle = run + forms_[i]->advance / 2;
+      const double middle = run + advances_[i] / 2;
       if (!forms_[i]->loops.empty()) add_letter(i, place_at(middle));
-      run += forms_[i]->advance;
+      run += advances_[i];
     }
     cut();
     for (const int piece : pieces_) add_note(*blanks_[static_cast<size_t>(piece)]);
@@ -69,10 +69,12 @@ class Letterer {
     // Arcs finer than letters are read by: a two-thousandth of their height.
     const double fit = std::min(making_.fit, std::max(l_.height / 2000, 1e-4));
     for (const Glyph& g : l_.glyphs) {
-      auto& form = known_[g.letter];
-      if (form.advance == 0 && form.loops.empty()) form = letter_form(l_, g, widened, fit);
+      if (!known_.contains(g.letter)) known_[g.letter] = letter_form(l_, g, widened, fit);
+      const LetterForm& form = known_.at(g.letter);
       forms_.push_back(&form);
-      total_ += form.advance;
+      // Its own: a letter stands nearer to some of those that follow it.
+      advances_.push_back(widened * l_.height * g.advance);
+      total_ += advances_.back();
       bridges_ += form.bridges;
       fit_error_ = std::max(fit_error_, form.fit_error);
     }
@@ -150,10 +152,10 @@ class Letterer {
     if (std::find(pieces_.begin(), pieces_.end(), place.piece) == pieces_.end())
       pieces_.push_back(place.piece);
     const LetterForm& form = *forms_[i];
-    const Placing from_middle{false, 0, {-form.advance / 2, 0}};
+    const Placing from_middle{false, 0, {-advances_[i] / 2, 0}};
     if (!l_.cut) {
       for (const Outline& loop : form.loops) {
-        for (const Arc& arc : placed(placed(loop, from_middle), place.placing)) marks_of(b).push_back(arc);
+        for (const Arc& arc : placed(placed(loop, from_middle), place.placing)) b.marks.lines.push_back(arc);
       }
       return;
     }
@@ -233,8 +235,6 @@ class Letterer {
     return o;
   }
 
-  static std::vector<Arc>& marks_of(Blank& b) { return b.marks.lines; }
-
   OpeningGroup& group_in(Blank& b, int piece) {
     const auto known = group_of_.find(piece);
     if (known != group_of_.end()) return b.groups[static_cast<size_t>(known->second)];
@@ -291,6 +291,7 @@ class Letterer {
   std::string name_;
   std::map<std::string, LetterForm> known_;
   std::vector<const LetterForm*> forms_;
+  std::vector<double> advances_;
   double total_ = 0;
   int bridges_ = 0;
   double fit_error_ = 0;

@@ -68,10 +68,6 @@ void for_each_piece(const Opened& o, EndName end, double from, double to,
   }
 }
 
-}  // namespace
-
-namespace {
-
 // A curve as series, which are quicker by far to look at; where they do not settle, or it all but stands
 // still, the curve itself is asked.
 class CurveSeries {

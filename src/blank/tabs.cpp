@@ -203,6 +203,7 @@ void into_quadrant(Blank& b) {
       if (*web) move({&(*web)->at});
     }
   }
+  for (Crease& c : b.creases) shift(c.line, by);
   for (Element& e : b.elements) move({&e.base, &e.top});
   for (BendLine& l : b.bends) move({&l.from, &l.to});
   for (StretchPatch& p : b.patches) {

@@ -64,6 +64,7 @@ double WallPlaces::height_of(double further) const {
 
 double WallPlaces::measure_along_level() {
   if (!wall_.goes_round || !at_.height) return 0;
+  if (level_) return level_->girth();
   level_.emplace(wall_, height_of(0));
   if (level_->girth() == 0)
     refuse(key_ + ".at.height",

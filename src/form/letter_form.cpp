@@ -104,7 +104,6 @@ Outlines bridged(const Outlines& region, double width, int& bridges) {
   Box box;
   for (const Outline& o : region) box.add(o);
   const double far = 2 * (box.high_y - box.low_y + box.high_x - box.low_x);
-  Outlines best = region;
   for (const Vec2 way :
        {Vec2{0, 1}, Vec2{1, 0}, direction(std::numbers::pi / 4), direction(-std::numbers::pi / 4)}) {
     Outlines cuts;

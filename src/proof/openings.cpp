@@ -168,7 +168,8 @@ std::optional<std::pair<double, double>> on_patch(const StretchPatch& patch, Vec
   const double little = 1e-9;
   const bool within = u >= patch.u_from - little * wide && u <= patch.u_to + little * wide &&
                       v >= patch.v_from - little * high && v <= patch.v_to + little * high;
-  return within && off < 1e-6 * norm(patch.at.front() - patch.at.back()) ? std::optional(std::pair{u, v}) : std::nullopt;
+  return within && off < 1e-6 * norm(patch.at.front() - patch.at.back()) ? std::optional(std::pair{u, v})
+                                                                         : std::nullopt;
 }
 
 }  // namespace

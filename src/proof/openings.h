@@ -17,9 +17,10 @@ struct OpeningProof {
 };
 [[nodiscard]] OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed);
 
-/// Where a point of a blank that forming stretches lies on the wall, by its parameters, from the blank's own places;
-/// nothing off the blank.
-[[nodiscard]] std::optional<std::pair<double, double>> parameters_of(const std::vector<StretchPatch>& patches, Vec2 p);
+/// Where a point of a blank that forming stretches lies on the wall, by its parameters, from the blank's own
+/// places; nothing off the blank.
+[[nodiscard]] std::optional<std::pair<double, double>> parameters_of(const std::vector<StretchPatch>& patches,
+                                                                     Vec2 p);
 
 /// The wall that a blank's stations form into, as series, so that any of its points can be asked for.
 class FormedWall {
