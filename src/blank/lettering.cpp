@@ -11,11 +11,6 @@
 namespace juggler {
 namespace {
 
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 // Where a letter lies on its piece's flat as laid, its middle at the foot.
 struct LetterPlace {
   int piece = 0;
@@ -227,10 +222,8 @@ class Letterer {
     o.mirrored = placing.mirror;
     o.on_wall = c.place.spot.has_value();
     if (o.on_wall) {
-      const Vec3 p = c.place.spot->point;
-      const double plan = std::atan2(p.y, p.x);
-      o.plan = Angle::radians(plan < 0 ? plan + 2 * std::numbers::pi : plan);
-      o.height = p.z;
+      o.plan = plan_of(c.place.spot->point);
+      o.height = c.place.spot->point.z;
     }
     return o;
   }

@@ -13,9 +13,6 @@ namespace {
 
 constexpr double pi = std::numbers::pi;
 
-double once(double radians) { return radians - 2 * pi * std::floor(radians / (2 * pi)); }
-double plan_of(Vec3 p) { return once(std::atan2(p.y, p.x)); }
-
 // A member worked out: outlines on its piece's flat as laid.
 struct Made {
   int piece = 0;
@@ -208,7 +205,7 @@ class Cutter {
       cut.heading = made.heading;
       cut.mirrored = made.mirrored;
       if (made.centre) {
-        cut.plan = Angle::radians(plan_of(made.centre->point));
+        cut.plan = plan_of(made.centre->point);
         cut.height = made.centre->point.z;
       }
       cut.on_wall = made.centre.has_value();

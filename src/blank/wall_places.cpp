@@ -7,10 +7,7 @@ namespace {
 
 constexpr double pi = std::numbers::pi;
 
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
+double once(double radians) { return radians - 2 * pi * std::floor(radians / (2 * pi)); }
 
 // A place along an edge, and so far inwards from it.
 FlatFrame beside(const Edge& e, const OpeningPlace& at, const std::string& key) {
@@ -26,6 +23,8 @@ FlatFrame beside(const Edge& e, const OpeningPlace& at, const std::string& key) 
 }
 
 }  // namespace
+
+Angle plan_of(Vec3 p) { return Angle::radians(once(std::atan2(p.y, p.x))); }
 
 FlatFrame flat_frame(const OpeningPlace& at, const std::string& key, const std::vector<Blank*>& blanks) {
   if (static_cast<size_t>(at.piece) > blanks.size())
@@ -81,10 +80,9 @@ Spot WallPlaces::at(Angle turned, double girth, double further, const std::strin
 }
 
 void WallPlaces::refuse_place(double plan, double height, const std::string& name) const {
-  const double once = plan - 2 * pi * std::floor(plan / (2 * pi));
   refuse(key_ + ".at." + (at_.along_ruling ? "along_ruling" : "height"),
          name + " lies where there is no wall",
-         "plan angle " + shown(std::round(1e3 * Angle::radians(once).degrees()) / 1e3) + " degrees, " +
+         "plan angle " + shown(std::round(1e3 * Angle::radians(once(plan)).degrees()) / 1e3) + " degrees, " +
              shown_mm(std::round(1e3 * height) / 1e3),
          {}, "move it onto the wall, or place it on the flat");
 }
@@ -120,7 +118,7 @@ Spot WallPlaces::by_run(Angle turned, double girth, double further, const std::s
   const LevelLine::At at = level_->at(start + girth);
   const Spot spot = spot_at(wall_, at.chart, at.u, at.s);
   if (further == 0 && turned == Angle{}) return spot;
-  return by_plan(std::atan2(spot.point.y, spot.point.x) + turned.radians(), height_of(further), name);
+  return by_plan(plan_of(spot.point).radians() + turned.radians(), height_of(further), name);
 }
 
 }  // namespace juggler

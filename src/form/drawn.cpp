@@ -38,11 +38,6 @@ constexpr double near_ends = 0.01;     // mm: ends this near are one
 constexpr double smooth = pi / 1800;   // joints that bend by less are smooth,
 constexpr double smooth_shift = 0.02;  // where that moves nothing farther than this, mm
 
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 std::string shown_at(Vec2 p) { return "at [" + shown(p.x) + ", " + shown(p.y) + "]"; }
 
 // A straight line, or a bow; by the directions of the normals at its ends.

@@ -10,11 +10,6 @@ namespace {
 
 constexpr double pi = std::numbers::pi;
 
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 // A bow that is no arc of a circle, over a range of its normals; where it is hollow they fall.
 FittedArcs fitted_bow(const Bow& bow, double from, double to, double fit) {
   const double sense = from < to ? 1 : -1;

@@ -9,11 +9,6 @@ namespace {
 
 constexpr double pi = std::numbers::pi;
 
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 double sized(const std::optional<double>& value, const std::string& key) {
   if (!value) refuse(key, "is missing", {}, {}, "give the sizes of the profile");
   if (*value >= 1e-3 && *value <= 1e6) return *value;

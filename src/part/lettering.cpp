@@ -4,15 +4,6 @@
 #include "bounds.h"
 
 namespace juggler {
-namespace {
-
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
-}  // namespace
-
 Lettering as_made(Lettering l, Hand hand) {
   if (hand == Hand::as_drawn || l.at.flat()) return l;
   if (l.at.angle) l.at.angle = Angle::radians(-l.at.angle->radians());

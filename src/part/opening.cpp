@@ -21,11 +21,6 @@ namespace {
 constexpr double turn = 360;
 constexpr size_t most_members = 200000;
 
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 void check_within(const std::string& key, double value, double least, double most, const char* unit) {
   check_range(key.c_str(), value, least, most, unit);
 }

@@ -11,11 +11,6 @@ namespace {
 constexpr double pi = std::numbers::pi;
 constexpr double widest = 1e5;  // mm
 
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 double needed(const std::optional<double>& value, const std::string& key, double least, double most,
               const char* unit, const std::string& advice) {
   if (!value) refuse(key, "is missing", "", shown(least) + " to " + shown(most) + " " + unit, advice);
