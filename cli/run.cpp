@@ -77,8 +77,10 @@ void print_piece(const JobResult& result, const PieceResult& piece, const Option
   }
   if (options.draw) print_letters(result, piece);
   if (options.quiet) return;
-  for (const std::string& note : piece.blank.notes) std::cout << "  note: " << note << '\n';
-  for (const std::string& warning : piece.blank.warnings) std::cout << "  warning: " << warning << '\n';
+  const Units& units = result.job.units;
+  for (const Phrase& note : piece.blank.notes) std::cout << "  note: " << note.in(units) << '\n';
+  for (const Phrase& warning : piece.blank.warnings)
+    std::cout << "  warning: " << warning.in(units) << '\n';
 }
 
 void require_proof(const JobResult& result, const std::string& about) {
@@ -88,7 +90,7 @@ void require_proof(const JobResult& result, const std::string& about) {
     complain(fmt::format(
         "{}: the proof of {} failed, nothing is written: off by {:g} mm ({}), seam {:g} mm, rims {:g} mm, "
         "area {:g} mm2, openings {:g} mm, strain {:g}; allowed {:g} mm, {:g} mm2 and {:g}.",
-        about, title_of(piece), p.greatest_distance, p.where, p.seam_mismatch, p.rim_mismatch,
+        about, title_of(piece), p.greatest_distance, p.where.in(result.job.units), p.seam_mismatch, p.rim_mismatch,
         p.area_mismatch, p.opening_mismatch, p.strain_mismatch, p.allowed, p.allowed_area, p.allowed_strain));
   }
 }
@@ -188,7 +190,8 @@ int check_one(const Task& task, const Options& options) {
   for (const PieceResult& piece : result.pieces) {
     std::cout << fmt::format("{}: {}: {}\n", task.about, title_of(piece),
                              piece.proof.passed ? "can be made, proof passed" : "PROOF FAILED");
-    for (const std::string& warning : piece.blank.warnings) std::cout << "  warning: " << warning << '\n';
+    for (const Phrase& warning : piece.blank.warnings)
+      std::cout << "  warning: " << warning.in(result.job.units) << '\n';
   }
   if (passed(result)) return done;
   require_proof(result, task.about);

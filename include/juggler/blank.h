@@ -216,7 +216,7 @@ struct OpeningGroup {
   std::string name = {};
   OpeningHow how = OpeningHow::laid;
   bool lettering = false;
-  std::string form = {};            ///< in words: "circle 60 mm"
+  Phrase form = {};                 ///< in words: "circle 60 mm"
   std::vector<Outline> loops = {};  ///< the form about its origin, as turned; its x to the right
   int cut = 0;                      ///< members cut in this blank
   int asked = 0;                    ///< in the whole part, those left out not counted
@@ -307,8 +307,8 @@ struct Blank {
   std::vector<TrimPlane> trims = {};
   double fit_error = 0;  ///< how far the outline may lie off the true one, mm
   double size = 0;       ///< the greatest length of the part, mm
-  std::vector<std::string> notes = {};
-  std::vector<std::string> warnings = {};
+  std::vector<Phrase> notes = {};
+  std::vector<Phrase> warnings = {};
 };
 
 /// Develops a part into its blank.

@@ -121,7 +121,7 @@ struct Body {
   Bend bend = {};  ///< tags, springback, die
   Relief relief = Relief::closed;
   std::optional<double> relief_size = {};
-  std::vector<std::string> notes = {};
+  std::vector<Phrase> notes = {};
   std::vector<Facet> facets = {};  ///< what it was made from, where its faces are given by their corners
 };
 

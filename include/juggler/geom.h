@@ -9,16 +9,19 @@
 
 namespace juggler {
 
+inline constexpr double pi = std::numbers::pi;
+inline constexpr double two_pi = 2 * pi;
+
 /// An angle. It is made only by naming its unit, so that degrees and radians cannot be mixed.
 class Angle {
  public:
   constexpr Angle() = default;
   [[nodiscard]] static constexpr Angle radians(double value) { return Angle(value); }
   [[nodiscard]] static constexpr Angle degrees(double value) {
-    return Angle(value / 180.0 * std::numbers::pi);
+    return Angle(value / 180.0 * pi);
   }
   [[nodiscard]] constexpr double radians() const { return value_; }
-  [[nodiscard]] constexpr double degrees() const { return value_ / std::numbers::pi * 180.0; }
+  [[nodiscard]] constexpr double degrees() const { return value_ / pi * 180.0; }
   constexpr auto operator<=>(const Angle&) const = default;
 
  private:
@@ -59,6 +62,7 @@ constexpr Vec3 cross(Vec3 a, Vec3 b) {
   return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x};
 }
 inline double norm(Vec3 a) { return std::sqrt(dot(a, a)); }
+inline Vec3 unit(Vec3 a) { return 1 / norm(a) * a; }
 
 /// A circular arc or straight line of the flat, kept by where it starts, which way it heads there
 /// (radians from +x), how long it is (mm, >= 0) and how far it turns (radians, anticlockwise positive,

@@ -21,20 +21,14 @@ struct Place {
 /// A refusal with the place in the job that caused it.
 class JobRefusal : public Refusal {
  public:
-  JobRefusal(Place place, Text text) : Refusal(std::move(text)), place_(std::move(place)) {}
+  JobRefusal(Place place, Text text, const Units& units = {})
+      : Refusal(std::move(text), units), place_(std::move(place)) {}
   [[nodiscard]] const Place& place() const { return place_; }
 
  private:
   Place place_;
 };
 
-/// A unit of length a job may be written in.
-struct Units {
-  std::string name = "mm";
-  double mm = 1;  ///< millimetres in one
-};
-/// Whether a shop that uses these works in inches.
-[[nodiscard]] inline bool in_inches(const Units& units) { return units.name == "in" || units.name == "ft"; }
 /// The unit of that name (mm, cm, m, in, ft), or null.
 [[nodiscard]] const Units* find_units(std::string_view name);
 

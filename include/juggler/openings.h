@@ -34,6 +34,6 @@ struct LetterForm {
                                      double fit);
 
 /// "circle 60", "obround 60 x 20, centres 40": lengths in mm.
-[[nodiscard]] std::string in_words(const OpeningForm& form);
+[[nodiscard]] Phrase in_words(const OpeningForm& form);
 
 }  // namespace juggler

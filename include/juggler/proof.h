@@ -11,7 +11,7 @@ namespace juggler {
 struct Proof {
   bool passed = false;
   double greatest_distance = 0;  ///< of the formed part from the part asked for
-  std::string where;             ///< the place of the greatest distance
+  Phrase where;                  ///< the place of the greatest distance
   double seam_mismatch = 0;      ///< two images of the seam ruling; closing; edges against the asked gap
   double rim_mismatch = 0;       ///< rims of the blank against girths of the ends asked for
   double area_mismatch = 0;

@@ -4,9 +4,12 @@
 #include <stdexcept>
 #include <string>
 
+#include "juggler/phrase.h"
+
 namespace juggler {
 
-/// A refusal of a part, a job or a call. `what()` joins the fields into one plain paragraph.
+/// A refusal of a part, a job or a call. `what()` joins the fields into one plain paragraph, its lengths in
+/// the units given.
 ///
 /// reason   what is wrong, as a short clause
 /// key      the size it concerns, as its path in a job ("top.diameter"); may be empty
@@ -16,24 +19,24 @@ namespace juggler {
 class Refusal : public std::runtime_error {
  public:
   struct Text {
-    std::string reason = {};
+    Phrase reason = {};
     std::string key = {};
-    std::string found = {};
-    std::string allowed = {};
-    std::string advice = {};
+    Phrase found = {};
+    Phrase allowed = {};
+    Phrase advice = {};
   };
-  explicit Refusal(Text text) : std::runtime_error(joined(text)), text_(std::move(text)) {}
+  explicit Refusal(Text text, const Units& units = {});
   [[nodiscard]] const Text& text() const { return text_; }
 
  private:
-  static std::string joined(const Text& t) {
-    std::string s = t.key.empty() ? t.reason : t.key + ": " + t.reason;
-    if (!t.found.empty()) s += "; found " + t.found;
-    if (!t.allowed.empty()) s += "; allowed: " + t.allowed;
-    if (!t.advice.empty()) s += "; " + t.advice;
-    return s.back() == '?' ? s : s + ".";
-  }
   Text text_;
 };
+
+/// Its fields in one sentence, without the stop at its end.
+[[nodiscard]] Phrase in_one(const Refusal::Text& text);
+
+/// Throws a refusal of a key.
+[[noreturn]] void refuse(const std::string& key, const Phrase& reason, const Phrase& found = {},
+                         const Phrase& allowed = {}, const Phrase& advice = {});
 
 }  // namespace juggler

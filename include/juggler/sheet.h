@@ -143,11 +143,12 @@ void check(const StrainLimit& strain);
 [[nodiscard]] const char* name_of(SeamEdge edge);
 [[nodiscard]] const char* name_of(SeamRuling ruling);
 
-/// A number for a message: up to nine digits, no exponent where it can be helped.
-[[nodiscard]] std::string shown(double value);
-[[nodiscard]] inline std::string shown_mm(double value) { return shown(value) + " mm"; }
-/// A share as a percentage, to a hundredth.
-[[nodiscard]] std::string shown_percent(double share);
-[[nodiscard]] inline std::string shown_degrees(Angle a) { return shown(a.degrees()) + " degrees"; }
+/// The bounds of a length, for a message.
+[[nodiscard]] inline Phrase mm_range(double least, double most) {
+  return shown_mm(least) + " to " + shown_mm(most);
+}
+[[nodiscard]] inline Phrase shown_degrees(Angle a, int decimals = 6) {
+  return shown_degrees(a.degrees(), decimals);
+}
 
 }  // namespace juggler

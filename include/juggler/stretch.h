@@ -91,7 +91,7 @@ struct StretchedPart {
   std::optional<Form> once_round = {};  ///< of a transition, as CurvedForm's
   StrainLimit limit = {};
   double warned = 0;  ///< strain above which there is a warning
-  std::vector<std::string> notes = {};
+  std::vector<Phrase> notes = {};
 
   /// The piece whose first copy has a number.
   [[nodiscard]] const StretchedPiece& piece(int number) const;

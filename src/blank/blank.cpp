@@ -18,7 +18,7 @@ Placing laid_out(const Opened& o, Face face_up, const std::vector<Edge>& edges) 
   double bisector = (o.flat.at(o.from()).heading + o.flat.at(o.to()).heading) / 2;
   if (o.form.ends) {  // a strip along its base edge
     const Vec2 run = rim_point(o, EndName::base, o.to()) - rim_point(o, EndName::base, o.from());
-    bisector = std::atan2(run.y, run.x) + std::numbers::pi / 2;
+    bisector = std::atan2(run.y, run.x) + pi / 2;
   }
   return laid_upright(bisector, face_up, edges);
 }
@@ -172,7 +172,7 @@ Whole whole_of(const Shape& shape, const Sheet& sheet, const Seam& seam_asked, c
   w.making = making;
   if (const auto* transition = std::get_if<Transition>(&shape)) {
     w.piece = pieces_of(as_made(*transition, making.hand), sheet);
-    w.form = w.piece({0, 2 * std::numbers::pi, 0, 0});
+    w.form = w.piece({0, two_pi, 0, 0});
   } else {
     w.sizes = solve(as_made(*round_shape(shape), making.hand), sheet);
     w.form = form(*w.sizes, sheet, {});

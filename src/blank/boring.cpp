@@ -7,19 +7,17 @@
 namespace juggler {
 namespace {
 
-constexpr int looks = 32;  // along each arc of a form
+constexpr int looks_along = 32;  // along each arc of a form
 
-[[noreturn]] void refuse(const Named& named, const std::string& reason, const std::string& found,
-                         const std::string& advice) {
+[[noreturn]] void refuse_bore(const Named& named, const Phrase& reason, const Phrase& found,
+                         const Phrase& advice) {
   throw Refusal({.reason = named.name + " " + reason, .key = named.key, .found = found, .advice = advice});
 }
 
-Vec3 unit(Vec3 v) { return 1 / norm(v) * v; }
-
-std::string place_of(const SpaceLine& line) {
+Phrase place_of(const SpaceLine& line) {
   const double plan = std::atan2(line.at.y, line.at.x);
-  return "about plan angle " + shown(std::round(10 * Angle::radians(plan).degrees()) / 10) +
-         " degrees, height " + shown(std::round(10 * line.at.z) / 10) + " mm";
+  return "about plan angle " + shown_degrees(Angle::radians(plan), 1) +
+         ", height " + shown_mm(line.at.z, 1);
 }
 
 SpaceLine line_at(const Bore& b, Vec2 p) { return {b.origin + p.x * b.x + p.y * b.y, b.along}; }
@@ -52,7 +50,7 @@ class Track {
   Track(const PartWall& wall, const Bore& bore, const Arc& arc, const LineHit& first, const Named& named)
       : wall_(wall), bore_(bore), arc_(arc), named_(named) {
     hits_.push_back(first);
-    for (int i = 1; i <= looks; ++i) hits_.push_back(next(hits_.back(), line_at(bore_, at(i))));
+    for (int i = 1; i <= looks_along; ++i) hits_.push_back(next(hits_.back(), line_at(bore_, at(i))));
     for (const LineHit& h : hits_) flattest_ = std::min(flattest_, steepness(h));
   }
 
@@ -62,13 +60,13 @@ class Track {
   [[nodiscard]] FittedArcs arcs(double fit) const {
     const auto heading = [this](double s) { return heading_at(s); };
     const Curve curve{0, arc_.length, [this](double s) { return point(s); },
-                      continuous(heading, 0, arc_.length, looks)};
+                      continuous(heading, 0, arc_.length, looks_along)};
     if (const auto arc = exact_arc(curve, 1e-11 * wall_.size)) return {{*arc}, 0};
     return fit_arcs(in_series(curve, wall_.size), fit);
   }
 
  private:
-  [[nodiscard]] Vec2 at(int i) const { return point_at(arc_, arc_.length * i / looks); }
+  [[nodiscard]] Vec2 at(int i) const { return point_at(arc_, arc_.length * i / looks_along); }
   [[nodiscard]] double steepness(const LineHit& h) const {
     return std::abs(dot(wall_.charts[h.chart].frame(h.u, h.s).normal, bore_.along));
   }
@@ -77,7 +75,7 @@ class Track {
     const Chart& c = wall_.charts[before.chart];
     const auto near = hit_near(wall_, line, before, (c.to - c.from) / 64, 0);
     // Along the bore it comes as far as its slant says; what is farther is another wall.
-    const double step = arc_.length / looks;
+    const double step = arc_.length / looks_along;
     const double most = 4 * step / std::max(steepness(before), 0.02);
     const auto follows = [&](const LineHit& h) { return std::abs(h.along - before.along) < most; };
     if (near && follows(*near) && c.has(near->u, near->s)) return *near;
@@ -90,7 +88,7 @@ class Track {
       return *nearest;
     }
     if (near && follows(*near)) return *near;  // past an edge
-    refuse(named_, "misses the wall with a part of its outline", place_of(line),
+    refuse_bore(named_, "misses the wall with a part of its outline", place_of(line),
            "make it smaller, or its offset less");
   }
 
@@ -99,10 +97,10 @@ class Track {
     const Chart& to = wall_.charts[b.chart];
     const bool jumps = a.chart == b.chart && std::abs(a.u - b.u) > (from.to - from.from) / 2;
     if (from.piece != to.piece || jumps)
-      refuse(named_, "goes across the seam", place_of(line), "move it, or the seam");
+      refuse_bore(named_, "goes across the seam", place_of(line), "move it, or the seam");
     const bool over_bend = a.chart != b.chart && !from.plate.empty() && !to.plate.empty();
     if (over_bend || std::abs(from.inside - to.inside) > 1e-12 * wall_.size)
-      refuse(named_,
+      refuse_bore(named_,
              "is bored across " + (over_bend ? "the bend between " + from.name + " and " + to.name
                                    : to.bent ? to.name
                                              : from.name),
@@ -110,8 +108,8 @@ class Track {
   }
 
   [[nodiscard]] LineHit hit(double s) const {
-    const double k = std::clamp(s / arc_.length * looks, 0.0, double{looks});
-    const auto i = std::min(static_cast<size_t>(k), static_cast<size_t>(looks - 1));
+    const double k = std::clamp(s / arc_.length * looks_along, 0.0, double{looks_along});
+    const auto i = std::min(static_cast<size_t>(k), static_cast<size_t>(looks_along - 1));
     const LineHit& a = hits_[i];
     const LineHit& b = hits_[i + 1];
     const SpaceLine line = line_at(bore_, point_at(arc_, s));
@@ -129,7 +127,7 @@ class Track {
       const auto beyond = hit_near(wall_, line, b, little, 0);
       if (beyond) return *beyond;
     }
-    refuse(named_, "misses the wall with a part of its outline", place_of(line), "make it smaller");
+    refuse_bore(named_, "misses the wall with a part of its outline", place_of(line), "make it smaller");
   }
 
   [[nodiscard]] Vec2 point(double s) const {
@@ -167,8 +165,8 @@ std::optional<LineHit> wall_hit(const PartWall& wall, const SpaceLine& line, boo
 
 [[noreturn]] void refuse_miss(const PartWall& wall, const SpaceLine& line, bool far, const Named& named) {
   const size_t hits = hits_of(wall, line).size();
-  if (far && hits > 0) refuse(named, "meets no far wall", place_of(line), "say walls = \"near\"");
-  refuse(named, "misses the wall", place_of(line), "move it, or give it another direction");
+  if (far && hits > 0) refuse_bore(named, "meets no far wall", place_of(line), "say walls = \"near\"");
+  refuse_bore(named, "misses the wall", place_of(line), "move it, or give it another direction");
 }
 
 }  // namespace
@@ -197,7 +195,7 @@ LineHit first_hit(const PartWall& wall, const Bore& bore, Vec2 start, const std:
     return way.length > 0 ? Track(wall, bore, way, *centre, named).last() : *centre;
   }
   if (const auto own = hit(line_at(bore, start))) return *own;
-  refuse(named, "misses the wall", place_of(line_at(bore, start)), "move it, or give it another direction");
+  refuse_bore(named, "misses the wall", place_of(line_at(bore, start)), "move it, or give it another direction");
 }
 
 }  // namespace
@@ -210,7 +208,7 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
   const std::optional<LineHit> centre = hit_of(middle);
   if (!centre && !hit_of(line_at(bore, loops.front().front().start))) refuse_miss(wall, middle, far, named);
   if (far && hits_of(wall, middle).size() > 2)
-    refuse(named, "meets more than two walls", place_of(middle), "give it a direction that meets two");
+    refuse_bore(named, "meets more than two walls", place_of(middle), "give it a direction that meets two");
   for (const Outline& loop : loops) {
     LineHit hit = first_hit(wall, bore, loop.front().start, centre, named, hit_of);
     Outline outline;
@@ -219,7 +217,7 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
       b.flattest = std::min(b.flattest, track.flattest());
       constexpr double grazing = 0.02;  // about a degree
       if (track.flattest() < grazing)
-        refuse(named, "grazes the wall", place_of(line_at(bore, arc.start)),
+        refuse_bore(named, "grazes the wall", place_of(line_at(bore, arc.start)),
                "make it smaller, or its offset less");
       const FittedArcs fitted = track.arcs(fit);
       outline.insert(outline.end(), fitted.arcs.begin(), fitted.arcs.end());
@@ -228,7 +226,7 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
     }
     // Past a corner the outline comes back to where it began, or it has passed from wall to wall.
     if (norm(end_of(outline.back()) - outline.front().start) > 1e-6 * wall.size + 4 * fit)
-      refuse(named, "passes from the near wall to the far one", place_of(line_at(bore, {})),
+      refuse_bore(named, "passes from the near wall to the far one", place_of(line_at(bore, {})),
              "make it smaller, or its offset less");
     b.outlines.push_back(std::move(outline));
   }

@@ -8,13 +8,13 @@
 namespace juggler {
 namespace {
 
-constexpr size_t looks = 6;  // along each stretch of either parameter
+constexpr size_t per_stretch = 6;  // along each stretch of either parameter
 
 std::vector<double> places(const std::vector<double>& breaks) {
   std::vector<double> all{breaks.front()};
   for (size_t i = 0; i + 1 < breaks.size(); ++i) {
-    for (size_t k = 1; k <= looks; ++k)
-      all.push_back(breaks[i] + (breaks[i + 1] - breaks[i]) * static_cast<double>(k) / looks);
+    for (size_t k = 1; k <= per_stretch; ++k)
+      all.push_back(breaks[i] + (breaks[i + 1] - breaks[i]) * static_cast<double>(k) / per_stretch);
   }
   return all;
 }

@@ -62,7 +62,7 @@ Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
 Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edges) {
   Placing p;
   p.mirror = face_up == Face::inside;
-  p.turn = std::numbers::pi / 2 - placed_heading(heading, {p.mirror, 0, {}});
+  p.turn = pi / 2 - placed_heading(heading, {p.mirror, 0, {}});
   Outline turned;
   for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
   p.shift = Vec2{} - upright_box(turned).corner;
@@ -70,7 +70,7 @@ Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edge
 }
 
 void add_round_ends(Blank& b, bool at_start, bool at_end) {
-  constexpr double half_turn = std::numbers::pi;
+  constexpr double half_turn = pi;
   for (size_t i = 0; i < b.edges.size(); ++i) {
     const Edge& e = b.edges[i];
     if (!(e.name == EdgeName::seam_start && at_start) && !(e.name == EdgeName::seam_end && at_end)) continue;

@@ -109,12 +109,12 @@ std::vector<double> rulings_of_elements(const Opened& o, int spaces) {
 }  // namespace
 
 int element_spaces(const Form& f, const Making& making) {
-  const double turn = 2 * std::numbers::pi;
+  const double turn = two_pi;
   double once_round = making.elements;
   if (making.within) {
     const double radius = widest_radius(f);
     const double half = std::acos(std::clamp(1 - *making.within / radius, 0.0, 1.0));
-    once_round = std::clamp(std::ceil(std::numbers::pi / half - 1e-9), 3.0, 3600.0);
+    once_round = std::clamp(std::ceil(pi / half - 1e-9), 3.0, 3600.0);
   }
   if (f.open) return std::max(1, static_cast<int>(once_round));
   return std::max(1, static_cast<int>(std::lround(once_round * (f.to() - f.from()) / turn)));

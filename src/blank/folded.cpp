@@ -64,7 +64,7 @@ double upright_turn(const Body& body, const Laid& laid, const Placing& mirrored)
   }
   Vec2 up = norm(joints) > 1e-6 ? joints : walls;
   if (dot(up, walls) < 0) up = Vec2{} - up;
-  return norm(up) > 1e-9 ? std::numbers::pi / 2 - std::atan2(up.y, up.x) : 0;
+  return norm(up) > 1e-9 ? pi / 2 - std::atan2(up.y, up.x) : 0;
 }
 
 double turn_of(const Body& body, const Laid& laid, const Placing& mirrored, const Outline& seen) {
@@ -75,7 +75,7 @@ double turn_of(const Body& body, const Laid& laid, const Placing& mirrored, cons
   if (body.lie == Lie::joints) return upright_turn(body, laid, mirrored);
   const double turn = -smallest_rectangle(seen).heading;
   const double up = upright_turn(body, laid, mirrored);  // base down, where the two agree about it
-  return std::cos(turn - up) < 0 ? turn + std::numbers::pi : turn;
+  return std::cos(turn - up) < 0 ? turn + pi : turn;
 }
 
 Placing laid_out(const Body& body, const Laid& laid, Face face_up, const std::vector<Edge>& edges) {
@@ -179,11 +179,11 @@ void check_overlap(const Body& body, const Laid& laid, const std::vector<Walked>
 }
 
 void add_folded_notes(Blank& b, const Body& body) {
-  for (const std::string& note : body.notes) b.notes.push_back(note);
+  for (const Phrase& note : body.notes) b.notes.push_back(note);
   if (b.folding->relief > 0) {
     b.notes.push_back(std::string("Bends that meet at a corner end in ") +
                       (body.relief == Relief::slot ? "slots " : "holes ") +
-                      shown_mm(std::round(1e3 * b.folding->relief) / 1e3) +
+                      shown_mm(b.folding->relief, 3) +
                       " wide at most: these are left open.");
   }
   if (b.thickness == 0) return;

@@ -253,7 +253,7 @@ class Letterer {
   }
 
   void add_note(Blank& b) const {
-    const auto mm = [](double v) { return shown_mm(std::round(1e3 * v) / 1e3); };
+    const auto mm = [](double v) { return shown_mm(v, 3); };
     b.notes.push_back("\"" + l_.text + "\" is " + (l_.cut ? "cut" : "marked") + " " + mm(l_.height) +
                       " high and " + mm(total_) + " long in " + l_.font + "; it reads right seen from the " +
                       (l_.from_inside ? "inside" : "outside") +

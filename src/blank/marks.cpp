@@ -111,7 +111,7 @@ bool add_texts(Marks& marks, const Space& space, std::vector<std::string> texts,
   TextBlock block{std::move(texts), space.middle};
   const double across = std::min(space.across / block.letters(), space.along / block.rows());
   const double along = std::min(space.along / block.letters(), space.across / block.rows());
-  block.reading = across >= along ? space.heading - std::numbers::pi / 2 : space.heading;
+  block.reading = across >= along ? space.heading - pi / 2 : space.heading;
   block.height = std::min(0.8 * std::max(across, along), 30.0);
   if (in_opening(blank, block.middle)) return false;
   const auto openings = openings_near(blank, block.middle, norm(block.corners()[0] - block.middle));
@@ -146,7 +146,7 @@ Space space_in(const FlatPlate& plate) {
   }
   if (weight == 0) return {};
   const Rectangle box = upright_box(sides);
-  return {(1 / weight) * middle, std::numbers::pi / 2, box.height, box.width};
+  return {(1 / weight) * middle, pi / 2, box.height, box.width};
 }
 
 }  // namespace

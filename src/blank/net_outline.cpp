@@ -121,7 +121,7 @@ class Walk {
       const double phi = forth ? u : turn - u;
       const double rise = end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi);
       const double angle = across + std::atan2(rise, r);
-      return forth ? angle : angle + std::numbers::pi;
+      return forth ? angle : angle + pi;
     };
   }
 
@@ -222,9 +222,9 @@ Arc clockwise(Vec2 centre, Vec2 from, Vec2 to) {
   const Vec2 a = from - centre;
   const Vec2 b = to - centre;
   double turn = std::atan2(cross(a, b), dot(a, b));
-  if (turn > 1e-12) turn -= 2 * std::numbers::pi;
+  if (turn > 1e-12) turn -= two_pi;
   turn = std::min(turn, 0.0);
-  return {from, std::atan2(a.y, a.x) - std::numbers::pi / 2, -turn * norm(a), turn};
+  return {from, std::atan2(a.y, a.x) - pi / 2, -turn * norm(a), turn};
 }
 
 // Round the hole, the metal to the left: of a slot by its outer end where a point lies there, its side, its

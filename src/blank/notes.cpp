@@ -7,14 +7,14 @@ namespace juggler {
 namespace {
 
 // To a hundredth: what a sentence needs.
-std::string mm(double value) { return shown(std::round(100 * value) / 100) + " mm"; }
+Phrase mm(double value) { return shown_mm(value, 2); }
 
 void note_gap(Blank& b, const Seam& seam) {
   const GapReport& g = b.gap;
   const auto end = [&](EdgeName name, double neutral, double inside, double outside) {
     const Edge* e = edge(b, name);
     if (!e) return;
-    std::string text = std::string("At the ") + name_of(name) + " the gap takes " + mm(neutral) + " of " +
+    Phrase text = std::string("At the ") + name_of(name) + " the gap takes " + mm(neutral) + " of " +
                        mm(e->girth) + " girth, half on each side";
     if (b.thickness > 0) text += "; it is " + mm(inside) + " wide inside and " + mm(outside) + " outside";
     b.notes.push_back(text + ".");
@@ -49,7 +49,7 @@ void warn_of_gap(Blank& b) {
     const Edge* e = edge(b, name);
     if (e && gap > e->girth / 10) {
       b.warnings.push_back("The gap of " + shown_mm(gap) + " takes " +
-                           shown(std::round(1000 * gap / e->girth) / 10) + " % of the " + name_of(name) +
+                           Phrase(Amount{gap / e->girth, Amount::Of::share, 1}) + " of the " + name_of(name) +
                            "'s girth of " + shown_mm(e->girth) + ".");
     }
   };
@@ -85,9 +85,9 @@ void warn_of_neutral(Blank& b, const Form& f, double radius) {
   b.warnings.push_back(
       "The neutral factor " + shown(factor) + " puts the neutral layer " + mm(std::abs(off)) +
       (off < 0 ? " inside" : " outside") + " the middle, which makes the girth about " +
-      mm(2 * std::numbers::pi * std::abs(off)) + (off < 0 ? " shorter" : " longer") +
+      mm(two_pi * std::abs(off)) + (off < 0 ? " shorter" : " longer") +
       "; the least inside radius of " + mm(radius) + " is " +
-      shown(std::round(10 * radius / f.thickness) / 10) + " thicknesses, where it stays near 0.5.");
+      shown(radius / f.thickness, 1) + " thicknesses, where it stays near 0.5.");
 }
 
 }  // namespace

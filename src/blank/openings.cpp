@@ -11,8 +11,6 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 // A member worked out: outlines on its piece's flat as laid.
 struct Made {
   int piece = 0;
@@ -234,7 +232,7 @@ class Cutter {
     if (pattern_.in_row > 1) add_pitches(g, made);
     if (flattest_ < 0.2)
       b.warnings.push_back(name_ + " meets the wall at only " +
-                           shown(std::round(10 * Angle::radians(std::asin(flattest_)).degrees()) / 10) +
+                           shown(Angle::radians(std::asin(flattest_)).degrees(), 1) +
                            " degrees: its outline moves far with small errors of form.");
     b.groups.push_back(std::move(g));
     return b.groups.back();

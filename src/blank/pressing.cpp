@@ -14,10 +14,6 @@ struct PressedArc : ArcToPress {
   [[nodiscard]] double error() const { return facet_error(length / hits, turned / hits / 2); }
 };
 
-[[noreturn]] void refuse(const char* key, const std::string& found, const std::string& allowed) {
-  throw Refusal({.reason = "is out of range", .key = key, .found = found, .allowed = allowed});
-}
-
 // Every next hit goes to the arc whose flats are farthest off: so the greatest error is least.
 void share_out(std::vector<PressedArc>& arcs, int hits) {
   for (PressedArc& a : arcs) a.hits = 1;
@@ -37,7 +33,7 @@ double worst_of(const std::vector<PressedArc>& arcs) {
 void hits_within(PressedArc& arc, double error) {
   while (arc.error() > error) {
     if (++arc.hits > most_hits)
-      refuse("bending.facet_error", shown_mm(error),
+      refuse("bending.facet_error", "is out of range", shown_mm(error),
              "an error that " + std::to_string(most_hits) + " hits can keep");
   }
 }
@@ -46,20 +42,20 @@ void choose_hits(std::vector<PressedArc>& arcs, const Pressing& asked) {
   if (asked.hits) {
     const int least = static_cast<int>(arcs.size());
     if (*asked.hits < least || *asked.hits > most_hits)
-      refuse("bending.hits", std::to_string(*asked.hits),
+      refuse("bending.hits", "is out of range", std::to_string(*asked.hits),
              std::to_string(least) + " (one for each arc) to " + std::to_string(most_hits));
     share_out(arcs, *asked.hits);
   }
   for (PressedArc& arc : arcs) {
     if (asked.facet_error) {
       if (!(*asked.facet_error >= 1e-6 && *asked.facet_error <= 1e6))
-        refuse("bending.facet_error", shown_mm(*asked.facet_error), "0.000001 to 1e6 mm");
+        refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error), mm_range(0.000001, 1e6));
       hits_within(arc, *asked.facet_error);
     }
     if (!asked.flat_width) continue;
     const double w = *asked.flat_width;
     if (!(w > 0 && arc.length / w <= most_hits && arc.length > w))
-      refuse("bending.flat_width", shown_mm(w),
+      refuse("bending.flat_width", "is out of range", shown_mm(w),
              shown_mm(arc.length / most_hits) + " to less than the arc's " + shown_mm(arc.length));
     arc.hits = static_cast<int>(std::ceil(arc.length / w - 1e-9));
   }

@@ -27,7 +27,7 @@ PressedBody press_round(const Form& once_round, const std::vector<Span>& spans, 
   std::vector<ArcToPress> arcs;
   for (size_t i = 0; i < spans.size(); ++i) {
     const double turned = spans[i].to - spans[i].from;
-    arcs.push_back({static_cast<int>(i), girth * turned / (2 * std::numbers::pi), turned});
+    arcs.push_back({static_cast<int>(i), girth * turned / (two_pi), turned});
   }
   PressedBody pressed = press(arcs, asked);
   const bool even = std::all_of(pressed.strips.begin(), pressed.strips.end(), [&](const PressedStrip& s) {

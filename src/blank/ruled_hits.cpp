@@ -8,7 +8,7 @@
 namespace juggler {
 namespace {
 
-constexpr int most_hits = 2000;
+constexpr int most_ruled_hits = 2000;
 
 // A curved stretch between flats or seams: a measure of it that equal facet errors share evenly, (13), and
 // its length at the wider end, both from its start.
@@ -146,10 +146,6 @@ double worst_of(const std::vector<RuledHit>& hits) {
   return worst;
 }
 
-[[noreturn]] void refuse(const char* key, const std::string& found, const std::string& allowed) {
-  throw Refusal({.reason = "is out of range", .key = key, .found = found, .allowed = allowed});
-}
-
 void share_out(std::vector<Curved>& all, int hits) {
   for (Curved& c : all) c.hits = 1;
   for (int i = static_cast<int>(all.size()); i < hits; ++i) {
@@ -162,35 +158,35 @@ void share_out(std::vector<Curved>& all, int hits) {
 
 // The fewest hits that keep the error asked for, by what they really leave.
 void hits_within(Curved& c, double error) {
-  c.hits = std::max(1, static_cast<int>(std::min(c.whole() / std::sqrt(12 * error), 1.0 * most_hits)));
+  c.hits = std::max(1, static_cast<int>(std::min(c.whole() / std::sqrt(12 * error), 1.0 * most_ruled_hits)));
   while (c.hits > 1) {
     --c.hits;
     if (worst_of(hits_of(c, {})) > error) break;
   }
   while (worst_of(hits_of(c, {})) > error) {
-    if (++c.hits > most_hits)
-      refuse("bending.facet_error", shown_mm(error),
-             "an error that " + std::to_string(most_hits) + " hits can keep");
+    if (++c.hits > most_ruled_hits)
+      refuse("bending.facet_error", "is out of range", shown_mm(error),
+             "an error that " + std::to_string(most_ruled_hits) + " hits can keep");
   }
 }
 
 void choose_hits(std::vector<Curved>& all, const Pressing& asked) {
   if (asked.hits) {
     const int least = static_cast<int>(all.size());
-    if (*asked.hits < least || *asked.hits > most_hits)
-      refuse("bending.hits", std::to_string(*asked.hits),
-             std::to_string(least) + " (one for each curved stretch) to " + std::to_string(most_hits));
+    if (*asked.hits < least || *asked.hits > most_ruled_hits)
+      refuse("bending.hits", "is out of range", std::to_string(*asked.hits),
+             std::to_string(least) + " (one for each curved stretch) to " + std::to_string(most_ruled_hits));
     share_out(all, *asked.hits);
   }
   if (asked.facet_error && !(*asked.facet_error >= 1e-4 && *asked.facet_error <= 1e6))
-    refuse("bending.facet_error", shown_mm(*asked.facet_error), "0.0001 to 1e6 mm");
+    refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error), mm_range(0.0001, 1e6));
   for (Curved& c : all) {
     if (asked.facet_error) hits_within(c, *asked.facet_error);
     if (!asked.flat_width) continue;
     const double w = *asked.flat_width;
     const double length = c.length.back();
-    if (!(w > 0 && length / w <= most_hits))
-      refuse("bending.flat_width", shown_mm(w), "over " + shown_mm(length / most_hits));
+    if (!(w > 0 && length / w <= most_ruled_hits))
+      refuse("bending.flat_width", "is out of range", shown_mm(w), "over " + shown_mm(length / most_ruled_hits));
     c.hits = std::max(1, static_cast<int>(std::ceil(length / w - 1e-9)));
   }
 }

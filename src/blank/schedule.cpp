@@ -101,7 +101,7 @@ class Schedule {
     d.line = line_of(s, number, turn, turn / 2);
     d.line.allowance = s.width();
     if (body_.bend.springback)
-      d.line.springback = Angle::radians(body_.bend.springback->radians() * turn / (std::numbers::pi / 2));
+      d.line.springback = Angle::radians(body_.bend.springback->radians() * turn / (pi / 2));
     across(s, turn / 2, d.line);
     d.a_from = at(s, 0, s.low(0));
     d.a_to = at(s, 0, s.high(0));
@@ -204,9 +204,9 @@ class Schedule {
     }
     if (least >= need) return;
     blank_.warnings.push_back("Bend " + line.tag + " has a leg of " +
-                              shown_mm(std::round(1e3 * least) / 1e3) + "; a die that opens " +
+                              shown_mm(least, 3) + "; a die that opens " +
                               shown_mm(die) + (body_.bend.die ? "" : " (8 thicknesses: none was given)") +
-                              " holds no less than " + shown_mm(std::round(1e3 * need) / 1e3) + ".");
+                              " holds no less than " + shown_mm(need, 3) + ".");
   }
 
   Blank& blank_;

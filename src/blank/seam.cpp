@@ -49,7 +49,7 @@ Vec2 meeting(const Opened& o, EndName pointed, double first, double last) {
   const double a = o.flat.at(o.from()).heading;
   const double b = o.flat.at(o.to()).heading;
   const double half = std::abs(b - a) / 2;
-  const double towards_metal = (a + b) / 2 + (pointed == EndName::top ? std::numbers::pi : 0);
+  const double towards_metal = (a + b) / 2 + (pointed == EndName::top ? pi : 0);
   const Vec2 along = ((first + last) / (2 * std::sin(half))) * direction(towards_metal);
   if (first == last) return along;
   const double cosine = std::cos(half);
@@ -146,7 +146,7 @@ Form piece_with_laps(const PieceMaker& piece, const Seam& seam, Span span) {
   const bool start = edge_inset(bare, seam, SeamEdge::start) < 0;
   const bool end = edge_inset(bare, seam, SeamEdge::end) < 0;
   if (!start && !end) return bare;
-  const double most = std::min((span.to - span.from) / 2, std::numbers::pi / 2);
+  const double most = std::min((span.to - span.from) / 2, pi / 2);
   span.before = start ? most : 0;
   span.after = end ? most : 0;
   const Form wide = piece(span);

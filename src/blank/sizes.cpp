@@ -41,7 +41,7 @@ double width_across(const Opened& o, EndName end, double from, double to) {
 LayerSizes sizes_on(const Form& f, double layer) {
   LayerSizes s{circle_radius(f, EndName::base, layer), circle_radius(f, EndName::top, layer), 0, 0};
   const auto girth = [&](EndName end, double radius) {
-    if (radius > 0 || f.pointed(end)) return 2 * std::numbers::pi * radius;
+    if (radius > 0 || f.pointed(end)) return two_pi * radius;
     return rim_length(f, end, layer);
   };
   s.base_girth = girth(EndName::base, s.base_radius);

@@ -9,8 +9,6 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 // A line of the flat: of constant v along the wall, or of constant u across it.
 struct FlatLine {
   const StretchedPiece& piece;
@@ -252,10 +250,10 @@ void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piec
     b.notes.push_back("This wall opens flat: forming does not stretch it.");
     return;
   }
-  const auto at = [](double mm) { return shown(std::round(10 * mm) / 10); };
-  const std::string text = std::string("Forming this blank ") + (n.greatest < 0 ? "upsets" : "stretches") +
+  const auto at = [](double mm) { return shown_mm(mm, 1); };
+  const Phrase text = std::string("Forming this blank ") + (n.greatest < 0 ? "upsets" : "stretches") +
                            " the metal by up to " + shown_percent(std::abs(n.greatest)) + ", most at [" +
-                           at(n.where.x) + ", " + at(n.where.y) + ", " + at(n.where.z) + "] mm of the part.";
+                           at(n.where.x) + ", " + at(n.where.y) + ", " + at(n.where.z) + "] of the part.";
   (std::abs(n.greatest) > part.warned ? b.warnings : b.notes).push_back(text);
 }
 

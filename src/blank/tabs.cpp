@@ -6,9 +6,9 @@
 namespace juggler {
 namespace {
 
-[[noreturn]] void refuse(const EdgeWork& work, const char* key, const std::string& reason,
-                         const std::string& found = {}, const std::string& allowed = {},
-                         const std::string& advice = {}) {
+[[noreturn]] void refuse_work(const EdgeWork& work, const char* key, const Phrase& reason,
+                         const Phrase& found = {}, const Phrase& allowed = {},
+                         const Phrase& advice = {}) {
   throw Refusal(
       {.reason = reason, .key = work.key + key, .found = found, .allowed = allowed, .advice = advice});
 }
@@ -16,25 +16,25 @@ namespace {
 void check_between(const EdgeWork& work, const char* key, double value, double least, double most,
                    const char* unit) {
   if (value >= least && value <= most) return;
-  refuse(work, key, "is out of range", shown(value) + " " + unit,
-         shown(least) + " to " + shown(most) + " " + unit);
+  refuse_work(work, key, "is out of range", in_unit(value, unit),
+         in_unit(least, unit) + " to " + in_unit(most, unit));
 }
 
 void check_work(const EdgeWork& work) {
-  if (!work.width) refuse(work, ".width", "is missing", {}, {}, "say how wide it is");
+  if (!work.width) refuse_work(work, ".width", "is missing", {}, {}, "say how wide it is");
   check_between(work, ".width", *work.width, 1e-3, 1e5, "mm");
   check_between(work, ".taper", work.taper.degrees(), 0, 80, "degrees");
   check_between(work, ".extra", work.extra, 0, 1e3, "mm");
   check_between(work, ".which", work.which, 1, 1000, "");
   if (work.kind == EdgeKind::hem) {
     if (!work.neutral)
-      refuse(work, ".neutral", "is missing: nothing says what length the fold takes", {}, "0 to 1");
+      refuse_work(work, ".neutral", "is missing: nothing says what length the fold takes", {}, "0 to 1");
     check_between(work, ".neutral", *work.neutral, 0, 1, "of the thickness");
     check_between(work, ".radius", work.radius, 0, 1e4, "mm");
   }
   if (!work.hole) return;
   check_between(work, ".holes.diameter", *work.hole, 1e-2, 1e4, "mm");
-  if (!work.pitch) refuse(work, ".holes.pitch", "is missing", {}, {}, "say how far apart the holes may be");
+  if (!work.pitch) refuse_work(work, ".holes.pitch", "is missing", {}, {}, "say how far apart the holes may be");
   check_between(work, ".holes.pitch", *work.pitch, *work.hole, 1e5, "mm");
   check_between(work, ".holes.rows", work.rows, 1, 20, "");
 }
@@ -61,10 +61,10 @@ struct Added {
 Added added_by(const EdgeWork& work, double t) {
   if (work.kind == EdgeKind::lap) return {*work.width, {}, 0};
   if (work.kind == EdgeKind::hem) {
-    const double allowance = std::numbers::pi * (work.radius + *work.neutral * t);
+    const double allowance = pi * (work.radius + *work.neutral * t);
     const double past = work.radius + t;
     if (*work.width < past)
-      refuse(work, ".width", "is less than the fold itself", shown_mm(*work.width),
+      refuse_work(work, ".width", "is less than the fold itself", shown_mm(*work.width),
              "at least " + shown_mm(past));
     return {*work.width + allowance - 2 * past, {allowance / 2 - past}, allowance};
   }
@@ -93,18 +93,18 @@ class Tabs {
   void add_to(size_t index) {
     const auto along = straight_edge(blank_.edges[index]);
     if (!along)
-      refuse(work_, ".on", "names an edge that is not straight", work_.on, {},
+      refuse_work(work_, ".on", "names an edge that is not straight", work_.on, {},
              "laps, hems and locks go on straight edges");
     for (const EdgeTab& tab : blank_.tabs) {
       if (tab.edge == index)
-        refuse(work_, ".on", "names an edge that has a lap, hem, lock or round end already", work_.on);
+        refuse_work(work_, ".on", "names an edge that has a lap, hem, lock or round end already", work_.on);
     }
     const Added added = added_by(work_, blank_.thickness);
     const Vec2 way = direction(along->heading);
     const Vec2 out = Vec2{} - left_of(way);
     const double in = added.width * std::tan(work_.taper.radians());
     if (2 * in >= along->length)
-      refuse(work_, ".taper", "leaves no edge", shown_degrees(work_.taper), {},
+      refuse_work(work_, ".taper", "leaves no edge", shown_degrees(work_.taper), {},
              "make it less, or the lap narrower");
     const Vec2 a = along->start;
     const Vec2 b = end_of(*along);
@@ -115,7 +115,7 @@ class Tabs {
       add_fold(a, b, fold * out, fold / added.width * in * way, added.allowance);
     const char* kinds[]{"lap", "hem", "locked seam"};
     blank_.notes.push_back(std::string("A ") + kinds[static_cast<size_t>(work_.kind)] + " adds " +
-                           shown_mm(std::round(1e3 * added.width) / 1e3) + " beyond the edge " + work_.on +
+                           shown_mm(added.width, 3) + " beyond the edge " + work_.on +
                            ".");
     if (work_.hole) add_holes(d, c, out, added.width);
   }
@@ -145,24 +145,24 @@ class Tabs {
     const double length = norm(to - from) - 2 * end;
     const double row_pitch = width / (work_.rows + 1);
     if (length < 0 || end < r)
-      refuse(work_, ".holes.end", "leaves no room for a hole", shown_mm(end),
+      refuse_work(work_, ".holes.end", "leaves no room for a hole", shown_mm(end),
              "from " + shown_mm(r) + " to " + shown_mm(norm(to - from) / 2));
     const int spaces =
         std::max(static_cast<int>(std::ceil(length / *work_.pitch - 1e-9)), length > 0 ? 1 : 0);
     const double pitch = spaces > 0 ? length / spaces : 0;
     if (row_pitch <= r || (spaces > 0 && pitch <= 2 * r) || (work_.rows > 1 && row_pitch <= 2 * r))
-      refuse(work_, ".holes.diameter", "leaves no web between the holes, or to the edge", shown_mm(2 * r), {},
+      refuse_work(work_, ".holes.diameter", "leaves no web between the holes, or to the edge", shown_mm(2 * r), {},
              "take smaller holes, a larger pitch or fewer rows");
     if ((spaces + 1) * work_.rows > 5000)
-      refuse(work_, ".holes.pitch", "makes more than 5000 holes", shown_mm(*work_.pitch));
+      refuse_work(work_, ".holes.pitch", "makes more than 5000 holes", shown_mm(*work_.pitch));
     const Vec2 way = 1 / norm(to - from) * (to - from);
     for (int row = 0; row < work_.rows; ++row) {
       for (int i = 0; i <= spaces; ++i)
         add_hole(from + (end + i * pitch) * way - ((row + 1) * row_pitch) * out, 2 * r);
     }
     blank_.notes.push_back(
-        "Its holes lie " + shown_mm(std::round(1e3 * pitch) / 1e3) + " apart; the least web is " +
-        shown_mm(std::round(1e3 * (std::min(row_pitch - r, spaces > 0 ? pitch - 2 * r : HUGE_VAL))) / 1e3) +
+        "Its holes lie " + shown_mm(pitch, 3) + " apart; the least web is " +
+        shown_mm(std::min(row_pitch - r, spaces > 0 ? pitch - 2 * r : HUGE_VAL), 3) +
         ".");
   }
 
@@ -237,14 +237,14 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
           known += (known.empty() ? "" : ", ") + label_of(e);
       }
     }
-    refuse(work, ".on", "names no edge of the blank, or fewer edges have this name than `which` says",
+    refuse_work(work, ".on", "names no edge of the blank, or fewer edges have this name than `which` says",
            work.on, known);
   }
   for (Blank& blank : blanks) {
     if (blank.tabs.empty()) continue;
     into_quadrant(blank);
     if (works.empty() || !crosses_itself(outline(blank), 1e-9 * blank.size)) continue;
-    refuse(works.front(), ".width", "makes the outline cross itself", {}, {},
+    refuse_work(works.front(), ".width", "makes the outline cross itself", {}, {},
            "make the lap, hem or lock narrower, or give it a taper");
   }
 }

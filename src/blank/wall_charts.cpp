@@ -116,7 +116,7 @@ Chart plate_chart(const Body& body, const Laid& laid, int number, int piece, con
   c.ends = [low, high](double) { return std::pair{low, high}; };
   const Placing place = laid.places[static_cast<size_t>(number)];
   c.flat = [place](double u) {
-    return FlatRuling{placed(Vec2{u, 0}, place), placed_heading(std::numbers::pi / 2, place)};
+    return FlatRuling{placed(Vec2{u, 0}, place), placed_heading(pi / 2, place)};
   };
   c.flat_inside = c.flat_outside = c.flat;
   c.placing = placing;

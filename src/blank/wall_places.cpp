@@ -5,8 +5,6 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 double once(double radians) { return radians - 2 * pi * std::floor(radians / (2 * pi)); }
 
 // A place along an edge, and so far inwards from it.
@@ -82,8 +80,8 @@ Spot WallPlaces::at(Angle turned, double girth, double further, const std::strin
 void WallPlaces::refuse_place(double plan, double height, const std::string& name) const {
   refuse(key_ + ".at." + (at_.along_ruling ? "along_ruling" : "height"),
          name + " lies where there is no wall",
-         "plan angle " + shown(std::round(1e3 * Angle::radians(once(plan)).degrees()) / 1e3) + " degrees, " +
-             shown_mm(std::round(1e3 * height) / 1e3),
+         "plan angle " + shown(Angle::radians(once(plan)).degrees(), 3) + " degrees, " +
+             shown_mm(height, 3),
          {}, "move it onto the wall, or place it on the flat");
 }
 

@@ -8,11 +8,6 @@
 namespace juggler {
 
 /// Refuses what a key says.
-[[noreturn]] inline void refuse(const std::string& key, const std::string& reason,
-                                const std::string& found = {}, const std::string& allowed = {},
-                                const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
 /// The plan angle of a point, 0 to under 360 degrees.
 [[nodiscard]] Angle plan_of(Vec3 p);
 

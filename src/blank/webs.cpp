@@ -104,9 +104,8 @@ class Neighbours {
 
 constexpr size_t nobody = static_cast<size_t>(-1);
 
-std::string shown_at(Vec2 p) {
-  const auto tenth = [](double v) { return shown(std::round(10 * v) / 10); };
-  return "at [" + tenth(p.x) + ", " + tenth(p.y) + "] on the flat";
+Phrase shown_at(Vec2 p) {
+  return "at [" + shown_mm(p.x, 1) + ", " + shown_mm(p.y, 1) + "] on the flat";
 }
 
 class Webs {
@@ -161,8 +160,8 @@ class Webs {
     for (const Crease& c : b_.creases) add("the fold " + c.tag, c.line, false);
   }
 
-  [[noreturn]] void refuse(const BlankOpening& o, const std::string& reason, Vec2 at,
-                           const std::string& advice) const {
+  [[noreturn]] void refuse(const BlankOpening& o, const Phrase& reason, Vec2 at,
+                           const Phrase& advice) const {
     const OpeningGroup& g = b_.groups[static_cast<size_t>(o.group)];
     throw Refusal(
         {.reason = name_of(b_, o) + " " + reason, .key = g.key, .found = shown_at(at), .advice = advice});
@@ -241,7 +240,7 @@ class Webs {
   void warn(size_t number) {
     const OpeningGroup& g = b_.groups[number];
     const Below& below = below_[number];
-    const auto mm = [](double v) { return shown_mm(std::round(1e3 * v) / 1e3); };
+    const auto mm = [](double v) { return shown_mm(v, 3); };
     const auto say = [&](int count, const Web& web, const std::string& what) {
       b_.warnings.push_back("The " + what + " between " + web.of + " and " + web.beside + " is " +
                             mm(web.width) + " " + shown_at(web.at) + ", below the limit of " +

@@ -74,7 +74,7 @@ FlatRuling ruling_of(const Flat::Panel& p, double u) { return {{p.x(u), p.y(u)},
 void develop_part(const WallPiece& piece, const Sampled& sampled, double from, double to, int depth,
                   double size, std::vector<Flat::Panel>& out) {
   const FlatRuling start =
-      out.empty() ? FlatRuling{{0, 0}, std::numbers::pi / 2} : ruling_of(out.back(), out.back().to);
+      out.empty() ? FlatRuling{{0, 0}, pi / 2} : ruling_of(out.back(), out.back().to);
   const Attempt attempt = try_panel(sampled, from, to, start, size);
   if (attempt.settled || depth == 0) {
     out.push_back(attempt.panel);

@@ -8,8 +8,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 Section section_at(const FlightSizes& s, double u) { return {s.shaft, s.outer(u), s.rise(u)}; }
 
 // How fast the inner edge of a flat runs, and its level lines turn.
@@ -23,10 +21,10 @@ Form laid(double from, double to, double size, const std::function<Run(double)>&
     const Run now = run(u);
     return Ruling{{}, {0, 1, 0}, {0, 0, 1}, {now.speed, 0, 0}, {now.turn, 0, 0}, {}};
   };
-  const Wall unplaced = in_stretches(from, to, std::numbers::pi / 2, rates_only);
+  const Wall unplaced = in_stretches(from, to, pi / 2, rates_only);
   const auto flat = std::make_shared<const Flat>(develop(unplaced, size));
   Form f;
-  f.wall = in_stretches(from, to, std::numbers::pi / 2, [flat, run](double u) {
+  f.wall = in_stretches(from, to, pi / 2, [flat, run](double u) {
     const FlatRuling r = flat->at(u);
     const Run now = run(u);
     const Vec2 e = direction(r.heading);

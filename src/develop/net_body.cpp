@@ -6,11 +6,6 @@
 namespace juggler {
 namespace {
 
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 class NetMould {
  public:
   NetMould(const Net& net, const Sheet& sheet, double gap)

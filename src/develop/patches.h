@@ -118,7 +118,7 @@ class StretchedFlat::Patches {
   /// Columns begin where the one before ends, and do not leave a point.
   void keep_points(size_t i);
   static double node(Index a, Index degree) {
-    return -std::cos(std::numbers::pi * static_cast<double>(a) / static_cast<double>(degree));
+    return -std::cos(pi * static_cast<double>(a) / static_cast<double>(degree));
   }
 
   static MatrixXd to_shapes(Index degree);

@@ -7,16 +7,17 @@
 #include <cmath>
 
 namespace juggler {
-namespace {
 
 // Places with their share of the area, close together where the blade is narrow for its rise.
-struct Share {
+struct RingShare {
   double r = 0, weight = 0;
 };
 
-std::vector<Share> shares_of(const Section& s) {
+namespace {
+
+std::vector<RingShare> shares_of(const Section& s) {
   using Rule = boost::math::quadrature::gauss<double, 30>;
-  std::vector<Share> shares;
+  std::vector<RingShare> shares;
   constexpr int panels = 4;
   const double from = std::asinh(s.a / s.h);
   const double half = (std::asinh(s.b / s.h) - from) / (2 * panels);
@@ -32,7 +33,7 @@ std::vector<Share> shares_of(const Section& s) {
       }
     }
   }
-  for (Share& share : shares) share.weight /= whole;
+  for (RingShare& share : shares) share.weight /= whole;
   return shares;
 }
 
@@ -51,7 +52,7 @@ double Section::area() const {
 
 double Section::mean(const std::function<double(double)>& figure) const {
   double sum = 0;
-  for (const Share& share : shares_of(*this)) sum += share.weight * figure(share.r);
+  for (const RingShare& share : shares_of(*this)) sum += share.weight * figure(share.r);
   return sum;
 }
 
@@ -167,7 +168,7 @@ class LeastRing::Fit {
   }
 
   Section s_;
-  std::vector<Share> shares_;
+  std::vector<RingShare> shares_;
   Eigen::VectorXd c_;
   double k_;
 };

@@ -38,7 +38,7 @@ std::vector<double> looks(const std::vector<double>& breaks, int each) {
   for (size_t i = 0; i + 1 < breaks.size(); ++i) {
     for (int k = 0; k <= each; ++k) {
       // Its ends from within: the strain may jump there.
-      const double x = (1 - 2e-7) * -std::cos(std::numbers::pi * k / each);
+      const double x = (1 - 2e-7) * -std::cos(pi * k / each);
       all.push_back((breaks[i] + breaks[i + 1] + x * (breaks[i + 1] - breaks[i])) / 2);
     }
   }

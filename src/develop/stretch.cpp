@@ -20,7 +20,7 @@ class BetweenEdges {
  public:
   explicit BetweenEdges(const Surface& s) : us_(s.us), low_(s.vs.front()), high_(s.vs.back()) {
     Vec2 at;
-    double heading = std::numbers::pi / 2;
+    double heading = pi / 2;
     for (size_t i = 0; i + 1 < us_.size(); ++i) {
       pieces_.push_back(piece(s, i, heading, at));
       heading = pieces_.back().heading(us_[i + 1]);

@@ -44,11 +44,11 @@ void check_strain(const StretchedPart& part) {
   for (const StretchedPiece& piece : part.pieces) {
     const StrainNumbers& s = piece.strain;
     if (part.limit.allowed || std::abs(s.greatest) <= part.limit.limit || s.opens_flat()) continue;
-    const auto at = [](double mm) { return shown(std::round(10 * mm) / 10); };
+    const auto at = [](double mm) { return shown_mm(mm, 1); };
     throw Refusal({.reason = std::string("is passed: forming the flat ") +
                              (s.greatest < 0 ? "upsets" : "stretches") + " the metal by " +
                              shown_percent(std::abs(s.greatest)) + " at [" + at(s.where.x) + ", " +
-                             at(s.where.y) + ", " + at(s.where.z) + "] mm",
+                             at(s.where.y) + ", " + at(s.where.z) + "]",
                    .key = "strain_limit",
                    .found = shown_percent(std::abs(s.greatest)),
                    .allowed = "up to " + shown_percent(part.limit.limit),
@@ -164,8 +164,7 @@ StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet, Hand hand
     return stretched_part(shape, sheet, hand);
   } catch (const Refusal& refusal) {
     Refusal::Text text = *even->refused;
-    text.advice += std::string("; by even rulings instead: ") + refusal.what();
-    text.advice.pop_back();  // the full stop, which comes again
+    text.advice += "; by even rulings instead: " + in_one(refusal.text());
     throw Refusal(std::move(text));
   }
 }
@@ -197,7 +196,7 @@ FlightRing ring_of(const StretchedPiece& piece) {
   ring.flat = FlightFlat::least_stretch;
   const double turned = std::abs(turned_across(piece));
   ring.sweep = Angle::radians(turned);
-  ring.gap = Angle::radians(2 * std::numbers::pi * (1 - turned / (s.us.back() - s.us.front())));
+  ring.gap = Angle::radians(two_pi * (1 - turned / (s.us.back() - s.us.front())));
   constexpr int looks = 128;
   for (int i = 0; i <= looks; ++i) {
     const double u = s.us.front() + (s.us.back() - s.us.front()) * i / looks;

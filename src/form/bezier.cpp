@@ -124,7 +124,7 @@ std::vector<BezierStretch> one_way_stretches(const DrawnCurve& curve) {
     const double towards = std::atan2(at.first.y, at.first.x);
     if (heading == HUGE_VAL) heading = towards;
     constexpr double most = 1.4;  // radians: under half a turn, so that a direction has one place
-    if (i < looks && std::abs(std::remainder(towards - heading, 2 * std::numbers::pi)) > most) {
+    if (i < looks && std::abs(std::remainder(towards - heading, two_pi)) > most) {
       cuts.push_back(s);
       heading = towards;
     }

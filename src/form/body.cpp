@@ -13,8 +13,6 @@ double radius_on(double hollow_radius, double angle, double layer, double thickn
   return hollow_radius + (angle >= 0 ? layer : thickness - layer);
 }
 
-Vec3 unit(Vec3 v) { return 1 / norm(v) * v; }
-
 struct Line2 {
   Vec2 at;
   Vec2 along;
@@ -130,7 +128,7 @@ class Builder {
                      .key = "bend.radius",
                      .found = shown_mm(mould_.bend.radius.value_or(0)) + " where a side of " + p.name +
                               " would be " + shown_mm(left),
-                     .allowed = "bends that leave every face a side of 0 mm or more",
+                     .allowed = "bends that leave every face a side",
                      .advice = "take a smaller radius, or make that face larger"});
     }
   }

@@ -6,8 +6,6 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 }  // namespace
 
 Vec2 turned(Vec2 p, double by) { return p.x * direction(by) + p.y * left_of(direction(by)); }

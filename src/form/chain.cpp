@@ -8,7 +8,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
 constexpr double near_enough = 1e-9;  // radians
 
 // How a chain passes on: the base goes to its next bow, the top to its, or both over parallel sides.

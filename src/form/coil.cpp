@@ -34,7 +34,7 @@ Form form(const CoilSizes& s, const Sheet& sheet) {
   const double t = *sheet.thickness;
   const double end = s.start + s.sense * s.angle;
   Form f;
-  f.wall = in_stretches(std::min(s.start, end), std::max(s.start, end), std::numbers::pi,
+  f.wall = in_stretches(std::min(s.start, end), std::max(s.start, end), pi,
                         [s, t](double u) { return ruling_of(s, t / 2, u); });
   f.base = Rim([](double) -> Cut { return {0, 0}; });
   f.top = Rim([width = s.width](double) -> Cut { return {width, 0}; });
@@ -54,7 +54,7 @@ CoilNumbers numbers_of(const CoilSizes& s, const Sheet& sheet) {
   n.inside = n.middle - t / 2 * turned;
   n.outside = n.middle + t / 2 * turned;
   n.neutral = n.inside + sheet.neutral * t * turned;
-  n.turns = s.angle / (2 * std::numbers::pi);
+  n.turns = s.angle / (two_pi);
   n.start_inside_diameter = 2 * face_radius(s.first, s.growth, -t / 2);
   n.start_middle_diameter = 2 * s.first;
   n.outside_diameter = 2 * face_radius(last, s.growth, t / 2);

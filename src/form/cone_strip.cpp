@@ -9,8 +9,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 // A place of the cone's middle by its distance along the generator from where the lower edge starts, and the
 // angle turned; and of its flat, which has that start at the origin and its generator upright.
 struct OnCone {
@@ -208,7 +206,7 @@ CurvedForm form(const ConeStripSizes& s) {
   f.overall_height = overall_height([&](double u, double v) { return strip.point(u, v); }, s.thickness);
   CurvedPiece piece;
   Surface& surface = piece.surface;
-  const int columns = 1 + static_cast<int>(3 * s.angle / std::numbers::pi - 1e-9);
+  const int columns = 1 + static_cast<int>(3 * s.angle / pi - 1e-9);
   for (int i = 0; i <= columns; ++i) surface.us.push_back(static_cast<double>(i) / columns);
   surface.vs = {0, 1};
   surface.size = f.size;

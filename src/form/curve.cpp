@@ -7,8 +7,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 std::vector<double> equal_shares(int parts) {
   std::vector<double> shares;
   for (int i = 0; i <= parts; ++i) shares.push_back(static_cast<double>(i) / parts);

@@ -7,7 +7,7 @@ namespace juggler {
 
 // (10)
 CurvedForm form(const DomeSizes& s) {
-  const double half = std::numbers::pi / s.gores;
+  const double half = pi / s.gores;
   const double middle = s.start + half;
   CurvedPiece gore;
   Surface& surface = gore.surface;

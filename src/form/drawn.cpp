@@ -8,8 +8,6 @@ namespace juggler {
 
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 Vec2 on_arc(const DrawnCurve& c, double angle) {
   return c.centre + turned({c.a * std::cos(angle), c.b * std::sin(angle)}, c.axis);
 }
@@ -283,7 +281,7 @@ std::vector<Vec2> closing_chords(const std::vector<Item>& items, bool open, std:
   for (size_t i = 0; i < items.size(); ++i) {
     scales.push_back(1 - dot(chords[i], by));
     if (std::abs(dot(chords[i], by)) * norm(chords[i]) > 0.1)
-      refuse(key, "does not close", "ends " + shown_mm(norm(off)) + " apart", "up to 0.1 mm");
+      refuse(key, "does not close", "ends " + shown_mm(norm(off)) + " apart", "up to " + shown_mm(0.1));
     chords[i] = scales.back() * chords[i];
   }
   return chords;

@@ -10,8 +10,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 // --- the wall
 
 struct EvenWall {

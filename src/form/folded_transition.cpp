@@ -9,8 +9,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 // A flat or a part of one, and how it meets the next.
 struct Flat {
   std::string name;

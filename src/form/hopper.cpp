@@ -8,8 +8,6 @@
 namespace juggler {
 namespace {
 
-Vec3 unit(Vec3 v) { return 1 / norm(v) * v; }
-
 // One wall or half of one, before its flanges.
 struct Wall4 {
   int wall = 0;
@@ -33,7 +31,7 @@ class Maker {
     for (const Flange& f : h_.flanges) add_flanges(f);
     return std::move(mould_);
   }
-  [[nodiscard]] const std::vector<std::string>& notes() const { return notes_; }
+  [[nodiscard]] const std::vector<Phrase>& notes() const { return notes_; }
 
  private:
   [[nodiscard]] bool is_seam(int eighth) const {
@@ -130,7 +128,7 @@ class Maker {
 
   // Away from the wall, square to its rim; (18).
   [[nodiscard]] Vec3 flange_way(const Flange& f, const Facet& wall, int wall_number) const {
-    const double plan = wall_number * std::numbers::pi / 2;
+    const double plan = wall_number * pi / 2;
     const Vec3 level{std::round(std::cos(plan)), std::round(std::sin(plan)), 0};
     const Vec3 up{0, 0, f.end == EndName::top ? 1.0 : -1.0};
     if (f.direction == FlangeDirection::square) return wall.normal;
@@ -208,7 +206,7 @@ class Maker {
     const Vec3 hip = corner(eighth, !top) - corner(eighth, top);
     double walls = 0;
     for (const int to : {-2, 2}) walls += angle_between(hip, corner(eighth + to, top) - corner_point);
-    return std::numbers::pi / 2 - walls / 2;
+    return pi / 2 - walls / 2;
   }
 
   [[nodiscard]] End flange_end(const Flange& f, const std::vector<Made>& made, size_t i, size_t other,
@@ -229,7 +227,7 @@ class Maker {
     const double mitred = std::atan2(dot(end.line, outwards), dot(end.line, m.way));
     const double room = room_at(eighth, f.end, at);
     if (mitred <= room + 1e-12) return end;
-    if (room < -0.45 * std::numbers::pi)
+    if (room < -0.45 * pi)
       throw Refusal({.reason = "has no room on the flat beside its neighbour at the hip " +
                                std::string(name_of_eighth(eighth)),
                      .key = f.key + ".end",
@@ -307,8 +305,8 @@ class Maker {
       if (value >= least && value <= most) return;
       throw Refusal({.reason = "is out of range",
                      .key = f.key + key,
-                     .found = shown(value) + " " + unit,
-                     .allowed = shown(least) + " to " + shown(most) + " " + unit});
+                     .found = in_unit(value, unit),
+                     .allowed = in_unit(least, unit) + " to " + in_unit(most, unit)});
     };
     if (!f.width)
       throw Refusal(
@@ -325,7 +323,7 @@ class Maker {
   double top_layer_ = 0;
   Mould mould_;
   std::vector<Wall4> walls_;
-  std::vector<std::string> notes_;
+  std::vector<Phrase> notes_;
 };
 
 }  // namespace

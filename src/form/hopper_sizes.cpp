@@ -42,7 +42,7 @@ WallEdges edges_of(const Hopper& h, int wall) {
 double lean_of(const WallEdges& e, double height, double apart, int wall) {
   const double reach = std::hypot(e.top - e.base, height);
   const double lean = std::atan2(height, e.top - e.base) - std::acos(std::clamp(apart / reach, -1.0, 1.0));
-  if (std::abs(apart) < reach && std::abs(lean) < std::numbers::pi / 2) return lean;
+  if (std::abs(apart) < reach && std::abs(lean) < pi / 2) return lean;
   throw Refusal({.reason = std::string("leaves no wall ") + name_of_eighth(2 * wall) +
                            " between sizes on different faces: the ends are too near for the thickness",
                  .key = "height",

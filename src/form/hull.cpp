@@ -6,8 +6,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 // Turned about the level line square to `uphill`, the shortest way.
 Frame frame_of(const TransitionEnd& end, Vec3 centre) {
   const Vec2 up = direction(end.uphill.radians());
@@ -180,7 +178,7 @@ double size_layer(const TransitionEnd& end, const char* name, const Sheet& sheet
 }
 
 void check_tilt(const TransitionEnd& end, const std::string& name) {
-  const auto within = [&](const char* key, Angle angle, double least, double most, const char* allowed) {
+  const auto within = [&](const char* key, Angle angle, double least, double most, const Phrase& allowed) {
     if (angle.degrees() >= least && angle.degrees() <= most) return;
     throw Refusal(
         {.reason = "is out of range", .key = name + key, .found = shown_degrees(angle), .allowed = allowed});
@@ -235,9 +233,9 @@ std::shared_ptr<const Hull> hull_between(const Transition& t, const Sheet& sheet
     throw Refusal({.reason = "is out of range",
                    .key = "height",
                    .found = shown_mm(*t.height),
-                   .allowed = "0.001 to 1e6 mm"});
+                   .allowed = mm_range(0.001, 1e6)});
   if (!(std::abs(t.shift.x) <= 1e6 && std::abs(t.shift.y) <= 1e6))
-    throw Refusal({.reason = "is out of range", .key = "top.shift", .allowed = "-1e6 to 1e6 mm"});
+    throw Refusal({.reason = "is out of range", .key = "top.shift", .allowed = mm_range(-1e6, 1e6)});
   Hull h;
   h.low = profile_curve(t.base.profile, key_of(t.base.profile, EndName::base));
   h.high = profile_curve(t.top.profile, key_of(t.top.profile, EndName::top));

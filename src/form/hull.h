@@ -11,7 +11,7 @@ namespace juggler {
 
 /// An angle by whole turns as near to another as can be.
 [[nodiscard]] inline double near(double angle, double to) {
-  constexpr double turn = 2 * std::numbers::pi;
+  constexpr double turn = two_pi;
   return angle + turn * std::round((to - angle) / turn);
 }
 

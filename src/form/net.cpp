@@ -8,15 +8,8 @@
 namespace juggler {
 namespace {
 
-using std::numbers::pi;
-
-[[noreturn]] void refuse(const std::string& key, const std::string& reason, const std::string& found = {},
-                         const std::string& allowed = {}, const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 void check_length(const std::string& key, double value) {
-  if (!(value >= 1e-3 && value <= 1e6)) refuse(key, "is out of range", shown_mm(value), "0.001 to 1e6 mm");
+  if (!(value >= 1e-3 && value <= 1e6)) refuse(key, "is out of range", shown_mm(value), mm_range(0.001, 1e6));
 }
 
 // The radius of a regular polygon's corners; (38).
@@ -117,7 +110,7 @@ void check_faces(const Polyhedron& b) {
   double size = 0;
   for (const Vec3 p : b.points) size = std::max(size, norm(p - b.points.front()));
   if (!(size >= 1e-3 && size <= 1e6))
-    refuse("file", "gives a body out of range", shown_mm(size), "0.001 to 1e6 mm");
+    refuse("file", "gives a body out of range", shown_mm(size), mm_range(0.001, 1e6));
   std::map<std::string, int> names;
   for (const NetFace& f : b.faces) {
     if (names[f.name]++ > 0)

@@ -8,8 +8,6 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 // A bow that is no arc of a circle, over a range of its normals; where it is hollow they fall.
 FittedArcs fitted_bow(const Bow& bow, double from, double to, double fit) {
   const double sense = from < to ? 1 : -1;
@@ -95,8 +93,8 @@ Outlines together(FormOutlines& f, const OpeningForm& form, double fit) {
     if (signed_area(o) < 0) {
       const Rectangle box = upright_box(o);
       refuse(form.key, "encloses a piece of metal that would fall out",
-             "of " + shown_mm(std::round(1e3 * box.width) / 1e3) + " by " +
-                 shown_mm(std::round(1e3 * box.height) / 1e3),
+             "of " + shown_mm(box.width, 3) + " by " +
+                 shown_mm(box.height, 3),
              {}, "leave a way between it and the wall");
     }
   }
@@ -119,8 +117,8 @@ Outlines loops(FormOutlines& f, const OpeningForm& form, double fit) {
   return all;
 }
 
-std::string in_words(const Profile& p) {
-  const auto mm = [](const std::optional<double>& v) { return shown(v.value_or(0)); };
+Phrase in_words(const Profile& p) {
+  const auto mm = [](const std::optional<double>& v) { return shown_mm(v.value_or(0)); };
   const std::string kind = p.kind == ProfileKind::outline ? "drawn outline" : name_of(p.kind);
   switch (p.kind) {
     case ProfileKind::circle:
@@ -128,13 +126,13 @@ std::string in_words(const Profile& p) {
     case ProfileKind::obround: {
       const double w = p.width.value_or(p.centres.value_or(0) + p.length.value_or(0));
       const double l = p.length.value_or(p.centres.value_or(0) + p.width.value_or(0));
-      return kind + " " + shown(std::max(w, l)) + " x " + shown(std::min(w, l)) + ", centres " +
-             shown(std::abs(w - l));
+      return kind + " " + bare_mm(std::max(w, l)) + " x " + shown_mm(std::min(w, l)) + ", centres " +
+             shown_mm(std::abs(w - l));
     }
     case ProfileKind::rectangle:
     case ProfileKind::ellipse:
-      return kind + " " + mm(p.width) + " x " + mm(p.length) +
-             (p.corner > 0 ? ", corners " + shown(p.corner) : "");
+      return kind + " " + bare_mm(p.width.value_or(0)) + " x " + mm(p.length) +
+             (p.corner > 0 ? ", corners " + shown_mm(p.corner) : Phrase());
     case ProfileKind::polygon:
       return kind + " of " + std::to_string(p.sides) + ", " +
              (p.across_flats ? mm(p.across_flats) + " across flats"
@@ -156,14 +154,14 @@ FormOutlines outlines_of(const OpeningForm& form, Angle turn, double fit) {
   return f;
 }
 
-std::string in_words(const OpeningForm& form) {
+Phrase in_words(const OpeningForm& form) {
   if (form.ring) {
     const RingSegment& r = *form.ring;
-    return "ring segment " + shown(r.inner) + " to " + shown(r.outer) + ", " + shown_degrees(r.span);
+    return "ring segment " + bare_mm(r.inner) + " to " + shown_mm(r.outer) + ", " + shown_degrees(r.span);
   }
   if (form.together.empty()) return in_words(form.profile);
-  std::string words;
-  for (const OpeningForm& one : form.together) words += (words.empty() ? "" : " and ") + in_words(one);
+  Phrase words;
+  for (const OpeningForm& one : form.together) words += Phrase(words.empty() ? "" : " and ") + in_words(one);
   return words;
 }
 

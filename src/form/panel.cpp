@@ -12,16 +12,16 @@ std::string step_key(size_t i, const char* what) {
   return "profile." + std::to_string(i + 1) + (what[0] ? std::string(".") + what : "");
 }
 
-[[noreturn]] void refuse_step(size_t i, const char* what, const std::string& reason, const std::string& found,
-                              const std::string& allowed, const std::string& advice = {}) {
+[[noreturn]] void refuse_step(size_t i, const char* what, const Phrase& reason, const Phrase& found,
+                              const Phrase& allowed, const Phrase& advice = {}) {
   throw Refusal(
       {.reason = reason, .key = step_key(i, what), .found = found, .allowed = allowed, .advice = advice});
 }
 
 void check_between(size_t i, const char* what, double value, double least, double most, const char* unit) {
   if (value >= least && value <= most) return;
-  refuse_step(i, what, "is out of range", shown(value) + " " + unit,
-              shown(least) + " to " + shown(most) + " " + unit);
+  refuse_step(i, what, "is out of range", in_unit(value, unit),
+              in_unit(least, unit) + " to " + in_unit(most, unit));
 }
 
 void check_step(const Panel& panel, size_t i) {
@@ -57,7 +57,7 @@ void check_panel(const Panel& panel) {
     throw Refusal({.reason = "is out of range",
                    .key = "run",
                    .found = shown_mm(*panel.run),
-                   .allowed = "0.001 to 1e6 mm"});
+                   .allowed = mm_range(0.001, 1e6)});
   for (size_t i = 0; i < panel.profile.size(); ++i) {
     check_step(panel, i);
     if (i > 0 && panel.profile[i].line && panel.profile[i - 1].line)

@@ -7,12 +7,10 @@ namespace juggler {
 
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 double sized(const std::optional<double>& value, const std::string& key) {
   if (!value) refuse(key, "is missing", {}, {}, "give the sizes of the profile");
   if (*value >= 1e-3 && *value <= 1e6) return *value;
-  refuse(key, "is out of range", shown_mm(*value), "0.001 to 1e6 mm");
+  refuse(key, "is out of range", shown_mm(*value), mm_range(0.001, 1e6));
 }
 
 ProfileCurve circle(double radius) { return {{{0, 2 * pi, {}, radius, radius, 0}}}; }
@@ -137,10 +135,10 @@ ProfileCurve polyline(const Profile& asked, const std::string& end) {
   double size = 0;
   for (const Vec2 p : asked.points) {
     if (!(std::abs(p.x) <= 1e6 && std::abs(p.y) <= 1e6))
-      refuse(key, "reach out of range", {}, "-1e6 to 1e6 mm");
+      refuse(key, "reach out of range", {}, mm_range(-1e6, 1e6));
     size = std::max(size, norm(p - asked.points.front()));
   }
-  if (size < 1e-3) refuse(key, "lie all in one place", shown_mm(size), "a curve of 0.001 mm or more");
+  if (size < 1e-3) refuse(key, "lie all in one place", shown_mm(size), "a curve of " + shown_mm(1e-3) + " or more");
   if (asked.open) {
     std::vector<Vec2> points = apart_from_the_next(asked.points, size);
     for (Vec2& p : points) p = turned(p, asked.turn.radians());
@@ -158,7 +156,7 @@ ProfileCurve polyline(const Profile& asked, const std::string& end) {
 
 void check_kind(const Profile& p, const std::string& end) {
   if (!(p.corner >= 0 && p.corner <= 1e6))
-    refuse(end + ".corner", "is out of range", shown_mm(p.corner), "0 mm or more");
+    refuse(end + ".corner", "is out of range", shown_mm(p.corner), shown_mm(0) + " or more");
   const bool cornered =
       p.kind == ProfileKind::rectangle || p.kind == ProfileKind::polygon || p.kind == ProfileKind::polyline;
   if (p.corner > 0 && !cornered) refuse(end + ".corner", std::string("belongs to no ") + name_of(p.kind));
@@ -230,7 +228,7 @@ ProfileCurve asked_obround(const Profile& p, const std::string& end) {
     refuse(end + ".centres", "is given beside width and length", shown_mm(*p.centres), {},
            "leave one of the three out");
   if (!(*p.centres >= 0 && *p.centres <= 1e6))
-    refuse(end + ".centres", "is out of range", shown_mm(*p.centres), "0 to 1e6 mm");
+    refuse(end + ".centres", "is out of range", shown_mm(*p.centres), mm_range(0, 1e6));
   if (p.width) return obround(sized(p.width, end + ".width"), *p.width + *p.centres, turn);
   const double across = sized(p.length, end + ".length");
   return obround(across + *p.centres, across, turn);

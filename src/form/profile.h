@@ -9,12 +9,6 @@
 namespace juggler {
 
 /// Refuses what a key says.
-[[noreturn]] inline void refuse(const std::string& key, const std::string& reason,
-                                const std::string& found = {}, const std::string& allowed = {},
-                                const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 /// Turned about the origin, radians.
 [[nodiscard]] Vec2 turned(Vec2 p, double by);
 

@@ -195,7 +195,7 @@ void check_cut_point(const Form& f, const RoundSizes& sizes, EndName end) {
                  .key = trim->key + "height",
                  .found = "height " + shown_mm(trim->height) + ", tilt " + shown_degrees(trim->tilt) +
                           "; the least radius it leaves, counted on every face, is " + shown_mm(room(f, end)),
-                 .allowed = "more than 0 mm",
+                 .allowed = "more than " + shown_mm(0),
                  .advice = "move the plane away from the apex"});
 }
 
@@ -203,7 +203,7 @@ void check_end(const Form& f, const RoundSizes& sizes, const Sheet& sheet, EndNa
   if (f.pointed(end) || room(f, end) > 1e-9 * f.size) return;
   check_cut_point(f, sizes, end);
   const double least = least_radius(sizes, sheet, end, [&](const RoundSizes& other) {
-    return stands(piece_of(other, sheet, {0, 2 * std::numbers::pi, 0, 0}), end);
+    return stands(piece_of(other, sheet, {0, two_pi, 0, 0}), end);
   });
   const double asked = end == EndName::base ? sizes.base_radius : sizes.top_radius;
   const bool possible = least < 1e8;
@@ -237,7 +237,7 @@ void check_wall(const Form& f) {
   throw Refusal({.reason = "the ends as cut leave no wall between them",
                  .key = "height",
                  .found = "a wall of " + shown_mm(length) + " along the ruling",
-                 .allowed = "more than 0 mm",
+                 .allowed = "more than " + shown_mm(0),
                  .advice = "raise the height or choose another contact"});
 }
 
@@ -309,7 +309,7 @@ Form form(const RoundShape& shape, const Sheet& sheet, Angle seam_at) {
 
 Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at) {
   const double u = seam_at.radians();
-  Form f = piece_of(sizes, sheet, {u, u + 2 * std::numbers::pi, 0, 0});
+  Form f = piece_of(sizes, sheet, {u, u + two_pi, 0, 0});
   check_trims(f, sizes);
   check_end(f, sizes, sheet, EndName::base);
   check_end(f, sizes, sheet, EndName::top);
@@ -320,7 +320,7 @@ Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at) {
 }
 
 RulingLengths ruling_lengths(const Form& f) {
-  const double turn = 2 * std::numbers::pi;
+  const double turn = two_pi;
   const double from = f.wall.front().from;
   const auto within = [&](double u) { return u - turn * std::floor((u - from) / turn); };
   const auto length = [&](double u) { return f.top(within(u)).s - f.base(within(u)).s; };

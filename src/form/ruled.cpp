@@ -20,8 +20,6 @@ double plan_at(const Form& f, double u) {
 
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 // Rulings close to each other, once round and once more.
 std::vector<double> looks_at(const Form& f) {
   std::vector<double> us;

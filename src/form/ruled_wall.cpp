@@ -9,8 +9,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 // What the wall is swept by: shared by its stretches.
 struct Edges {
   EdgeCurve base, top;

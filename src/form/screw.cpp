@@ -37,7 +37,7 @@ Form form(const FlightSizes& s) {
   Form f;
   const double a = s.plan(0);
   const double b = s.plan(1);
-  f.wall = in_stretches(std::min(a, b), std::max(a, b), std::numbers::pi,
+  f.wall = in_stretches(std::min(a, b), std::max(a, b), pi,
                         [s](double u) { return ruling_of(s, u); });
   f.base = Rim([](double) -> Cut { return {0, 0}; });
   f.top = Rim([s](double u) -> Cut { return {s.outer(u) - s.shaft, s.outer_rate()}; });
@@ -50,7 +50,7 @@ namespace {
 
 // Rows of patches, closer together where the blade is narrow for its rise.
 std::vector<double> rows_of(const FlightSizes& s) {
-  const double h = std::max(s.pitch, s.pitch_to) / (2 * std::numbers::pi);
+  const double h = std::max(s.pitch, s.pitch_to) / (two_pi);
   const double wide = std::max(s.outside, s.outside_to);
   const double from = std::asinh(s.shaft / h);
   const double to = std::asinh(wide / h);
@@ -78,7 +78,7 @@ CurvedForm form(const FlightSizes& s, double turns_per_blank) {
     piece.number = i;
     Surface& surface = piece.surface;
     const double turn = std::abs(b - a);
-    const int columns = 1 + static_cast<int>(3 * turn / std::numbers::pi - 1e-9);
+    const int columns = 1 + static_cast<int>(3 * turn / pi - 1e-9);
     for (int k = 0; k <= columns; ++k) surface.us.push_back(std::min(a, b) + turn * k / columns);
     surface.vs = rows_of(s);
     surface.size = f.size;

@@ -42,7 +42,7 @@ std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
     check_none(seam);
     return {{f.from(), f.to(), 0, 0}};
   }
-  const double turn = 2 * std::numbers::pi;
+  const double turn = two_pi;
   std::vector<double> at;
   for (Angle a : seam.each) at.push_back(u_at_plan(f, a.radians()));
   if (at.empty()) {

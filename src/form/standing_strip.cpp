@@ -10,8 +10,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 // The angle turned at a place across, by that at the lower edge, and its derivatives by both.
 struct Turned {
   double at = 0;

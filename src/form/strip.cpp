@@ -41,7 +41,7 @@ Form form(const StripSizes& s, const Sheet& sheet) {
   f.ends = ends;
   const auto [from, to] = std::minmax({ends[0].base, ends[0].top, ends[1].base, ends[1].top});
   f.wall =
-      in_stretches(from, to, std::numbers::pi, [radius = s.body](double u) { return ruling_of(radius, u); });
+      in_stretches(from, to, pi, [radius = s.body](double u) { return ruling_of(radius, u); });
   const double h = s.sense * s.rise;
   f.base = Rim([h, start = s.start](double u) -> Cut { return {h * (u - start), h}; });
   f.top = Rim([h, s](double u) -> Cut { return {h * (u - s.start) + s.upright, h}; });
@@ -56,8 +56,8 @@ StripNumbers numbers_of(const StripSizes& s, const Sheet& sheet) {
   // (13)
   const auto helix = [&](double r) { return s.angle * std::hypot(r, s.rise); };
   StripNumbers n;
-  n.pitch = 2 * std::numbers::pi * s.rise;
-  n.turns = s.angle / (2 * std::numbers::pi);
+  n.pitch = two_pi * s.rise;
+  n.turns = s.angle / (two_pi);
   n.height = s.rise * s.angle;
   n.lead = Angle::radians(std::atan2(s.rise, s.body));
   n.neutral_lead = Angle::radians(std::atan2(s.rise, s.neutral));

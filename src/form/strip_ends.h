@@ -9,11 +9,6 @@
 
 namespace juggler {
 
-[[noreturn]] inline void refuse(const char* key, const std::string& reason, const std::string& found,
-                                const std::string& allowed, const std::string& advice) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 /// The angles between which round ends leave a strip: half a width inwards along its edge, whose length for
 /// an angle is given.
 ///

@@ -101,7 +101,7 @@ bool are_plain(const std::function<std::array<double, N>(double)>& f, double fro
   constexpr size_t nodes = 12;
   std::array<double, nodes> at{};
   std::array<std::array<double, N>, nodes> known{};
-  const auto angle = [](size_t k) { return std::numbers::pi * (static_cast<double>(k) + 0.5) / nodes; };
+  const auto angle = [](size_t k) { return pi * (static_cast<double>(k) + 0.5) / nodes; };
   for (size_t k = 0; k < nodes; ++k) {
     at[k] = std::cos(angle(k));
     known[k] = f((from + to + at[k] * (to - from)) / 2);

@@ -7,8 +7,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 // --- the form
 
 struct Made {
@@ -179,7 +177,7 @@ void check_lengths(const Form& f) {
       throw Refusal({.reason = "the ends as cut leave no wall between them",
                      .key = "height",
                      .found = "a ruling of " + shown_mm(length),
-                     .allowed = "more than 0 mm",
+                     .allowed = "more than " + shown_mm(0),
                      .advice = "raise the height or choose another contact"});
     }
   }
@@ -193,7 +191,7 @@ void check_folds(const Transition& t, const Made& m) {
   throw Refusal({.reason = "is given where folds stand beside curved walls: these are sharp inside",
                  .key = "bend.radius",
                  .found = shown_mm(*t.bend.radius),
-                 .allowed = "0 mm, or nothing",
+                 .allowed = "0, or nothing",
                  .advice = "leave it out, or round the corners of a profile"});
 }
 

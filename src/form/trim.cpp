@@ -35,7 +35,7 @@ struct Slope {
 // (5): the plane through the ends of two opposite rulings.
 Slope slope_of_sides(const Trim& t, const RoundSizes& s, const Wall& wall) {
   const Side up = side_of(s, wall, t.end, t.uphill.radians());
-  const Side down = side_of(s, wall, t.end, t.uphill.radians() + std::numbers::pi);
+  const Side down = side_of(s, wall, t.end, t.uphill.radians() + pi);
   const bool top = t.end == EndName::top;
   const Vec3 p = up.at(top ? up.other + *t.long_side : up.other - *t.short_side);
   const Vec3 q = down.at(top ? down.other + *t.short_side : down.other - *t.long_side);
@@ -46,7 +46,7 @@ Slope slope_of_sides(const Trim& t, const RoundSizes& s, const Wall& wall) {
     throw Refusal({.reason = "with these lengths the plane does not rise uphill",
                    .key = t.key + "long_side",
                    .found = "a rise of " + shown_mm(p.z - q.z) + " over " + shown_mm(run),
-                   .allowed = "a rise of 0 mm or more over a distance above 0 mm",
+                   .allowed = "a rise of 0 or more over a distance above 0",
                    .advice = "exchange the lengths, turn uphill by 180 degrees, or give height and tilt"});
   }
   if (tilt > steepest.radians()) {
@@ -75,7 +75,7 @@ Slope slope_from_apex(const Trim& t, const RoundSizes& s) {
                    .advice = "give height and tilt, or short_side and long_side"});
   }
   const double towards_metal = s.taper.radians() > 0 ? -1 : 1;
-  return {*apex + towards_metal * *t.from_apex, std::numbers::pi / 2 - t.to_axis->radians()};
+  return {*apex + towards_metal * *t.from_apex, pi / 2 - t.to_axis->radians()};
 }
 
 Slope slope_of(const Trim& t, const RoundSizes& s, const Wall& wall) {
@@ -105,7 +105,7 @@ TrimPlane trim_plane(const Trim& t, const RoundSizes& s, const Wall& wall) {
   made.plane = {normal, slope.height * std::cos(slope.tilt)};
   const double up = t.uphill.radians();
   const double uphill_side = side_length(s, wall, t.end, made.plane, up);
-  const double downhill_side = side_length(s, wall, t.end, made.plane, up + std::numbers::pi);
+  const double downhill_side = side_length(s, wall, t.end, made.plane, up + pi);
   made.short_side = t.end == EndName::top ? downhill_side : uphill_side;
   made.long_side = t.end == EndName::top ? uphill_side : downhill_side;
   if (const auto apex = apex_height(s, t.end)) {
@@ -116,13 +116,13 @@ TrimPlane trim_plane(const Trim& t, const RoundSizes& s, const Wall& wall) {
 
 namespace {
 
-std::string shown_plane(const TrimPlane& t) {
+Phrase shown_plane(const TrimPlane& t) {
   return "height " + shown_mm(t.height) + ", tilt " + shown_degrees(t.tilt) + ", uphill " +
          shown_degrees(t.uphill);
 }
 
-std::string at_plan(double u) {
-  const double turn = 2 * std::numbers::pi;
+Phrase at_plan(double u) {
+  const double turn = two_pi;
   return " at plan angle " + shown_degrees(Angle::radians(u - turn * std::floor(u / turn)));
 }
 
@@ -199,7 +199,7 @@ void check_steepness(const Form& f, const TrimPlane& t, const AskedPlane& asked)
                  .found = shown_plane(t) + "; it passes " + shown_mm(-worst.value) + " beyond the " +
                           name_of(other) + at_plan(worst.at) +
                           (std::abs(here) < never / 2 ? ", where the ruling is left " + shown_mm(here) : ""),
-                 .allowed = "more than 0 mm of wall at every plan angle",
+                 .allowed = "some wall at every plan angle",
                  .advice = "move the plane outwards or lower its tilt"});
 }
 

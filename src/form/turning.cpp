@@ -13,7 +13,7 @@ Touch touch_from(const Lead& lead, double x, Vec2 point, const std::function<Vec
     const Vec3 q = lead.other().at(norm(way) > 0 ? follow(angle_of(way)) : Vec2{});
     return dot(n, q - p) - lead.apart();
   };
-  const Vec3 n = facing.plane(root(gap, -std::numbers::pi / 2, std::numbers::pi / 2)).normal;
+  const Vec3 n = facing.plane(root(gap, -pi / 2, pi / 2)).normal;
   const double other = angle_of(lead.other().part(n));
   return lead.base() ? Touch{x, other, n} : Touch{other, x, n};
 }
@@ -59,8 +59,8 @@ double Turning::rise_at(double x, double about) const {
   const Lead l{*hull, lead};
   const Vec3 p = l.own().at(leading().at(x));
   const Lead::Facing facing = l.facing(x);
-  double low_rise = -std::numbers::pi / 2;
-  double high_rise = std::numbers::pi / 2;
+  double low_rise = -pi / 2;
+  double high_rise = pi / 2;
   double rise = std::clamp(about, low_rise, high_rise);
   double last = HUGE_VAL;
   for (int i = 0; i < 60; ++i) {

@@ -47,7 +47,7 @@ Rim apex_rim(const Wall& wall, double layer) {
   return Rim([s](double) -> Cut { return {s, 0}; });
 }
 
-bool Form::goes_round() const { return !open && std::abs(to() - from() - 2 * std::numbers::pi) < 1e-12; }
+bool Form::goes_round() const { return !open && std::abs(to() - from() - two_pi) < 1e-12; }
 
 Vec3 edge_point(const Form& form, EndName end, double layer, double u) {
   const Ruling r = ruling_at(form.wall, u);

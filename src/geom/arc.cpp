@@ -8,7 +8,7 @@ namespace {
 
 double sinc(double x) { return x == 0 ? 1 : std::sin(x) / x; }
 
-double wrapped(double radians) { return std::remainder(radians, 2 * std::numbers::pi); }
+double wrapped(double radians) { return std::remainder(radians, two_pi); }
 
 }  // namespace
 
@@ -23,7 +23,7 @@ Vec2 point_at(const Arc& arc, double s) {
 }
 
 Arc reversed(const Arc& arc) {
-  return {end_of(arc), wrapped(arc.heading + arc.turn + std::numbers::pi), arc.length, -arc.turn};
+  return {end_of(arc), wrapped(arc.heading + arc.turn + pi), arc.length, -arc.turn};
 }
 
 Arc stretch(const Arc& arc, double s0, double s1) {
@@ -60,7 +60,7 @@ Vec2 placed(Vec2 point, const Placing& placing) {
 }
 
 double placed_heading(double heading, const Placing& placing) {
-  return (placing.mirror ? std::numbers::pi - heading : heading) + placing.turn;
+  return (placing.mirror ? pi - heading : heading) + placing.turn;
 }
 
 Arc placed(const Arc& arc, const Placing& placing) {
@@ -76,7 +76,7 @@ Placing undone(const Placing& p) {
 
 Outline circle(Vec2 centre, double diameter) {
   const double r = diameter / 2;
-  const double half = std::numbers::pi;
+  const double half = pi;
   return {{centre + Vec2{r, 0}, half / 2, r * half, half}, {centre - Vec2{r, 0}, -half / 2, r * half, half}};
 }
 

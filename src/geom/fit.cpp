@@ -161,7 +161,7 @@ int farthest(const Table& t, const State& s, Vec2 along, double tolerance) {
 int off_heading(const Table& t, int place, double heading, double tolerance) {
   constexpr double step = 1.3;
   const auto i = static_cast<size_t>(place);
-  const double off = std::remainder(heading - t.heading[i], 2 * std::numbers::pi);
+  const double off = std::remainder(heading - t.heading[i], two_pi);
   return static_cast<int>(std::clamp(std::round(off * t.reach[i] / (step * tolerance)), -14.0, 14.0));
 }
 
@@ -294,7 +294,7 @@ double error_of_single(const Curve& c, const Arc& arc) {
 
 std::function<double(double)> continuous(const std::function<double(double)>& heading, double from, double to,
                                          int looks) {
-  constexpr double whole = 2 * std::numbers::pi;
+  constexpr double whole = two_pi;
   const auto near = std::make_shared<std::vector<double>>();
   for (int i = 0; i <= looks; ++i) {
     const double now = heading(from + (to - from) * i / looks);

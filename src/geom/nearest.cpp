@@ -8,8 +8,6 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 // Where a circle's point in a direction from the centre lies along its arc; nothing where it is not on it.
 std::optional<double> along_circle(const Arc& arc, Vec2 from_centre) {
   const double sense = arc.turn > 0 ? 1 : -1;

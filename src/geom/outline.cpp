@@ -55,7 +55,7 @@ std::vector<Vec2> polygon(std::span<const Arc> outline) {
 double winding(const Arc& arc, Vec2 point) {
   const auto swept = [&](Vec2 a, Vec2 b) { return std::atan2(cross(a, b), dot(a, b)); };
   double total = 0;
-  const double half = std::numbers::pi / 2;
+  const double half = pi / 2;
   for (const Arc& part : split(arc, Angle::radians(half))) {
     const Vec2 a = part.start - point;
     const Vec2 b = end_of(part) - point;
@@ -65,7 +65,7 @@ double winding(const Arc& arc, Vec2 point) {
     const double side = cross(end_of(part) - part.start, point - part.start);
     const bool beyond_chord = part.turn > 0 ? side < 0 : side > 0;
     if (beyond_chord && norm(point - centre_of(part)) < radius_of(part)) {
-      total += part.turn > 0 ? 2 * std::numbers::pi : -2 * std::numbers::pi;
+      total += part.turn > 0 ? two_pi : -two_pi;
     }
   }
   return total;
@@ -107,7 +107,7 @@ double length_of(std::span<const Arc> outline) {
 bool contains(std::span<const Arc> outline, Vec2 point) {
   double turns = 0;
   for (const Arc& arc : outline) turns += winding(arc, point);
-  return std::abs(turns) > std::numbers::pi;
+  return std::abs(turns) > pi;
 }
 
 bool crosses_itself(std::span<const Arc> outline, double touching) {

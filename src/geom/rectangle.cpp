@@ -8,7 +8,7 @@
 namespace juggler {
 namespace {
 
-constexpr double quarter = std::numbers::pi / 2;
+constexpr double quarter = pi / 2;
 
 struct Support {
   size_t feature = 0;  // 2 i: the start of arc i; 2 i + 1: the arc itself
@@ -19,8 +19,8 @@ struct Support {
 std::optional<Vec2> summit(const Arc& arc, double theta) {
   if (arc.turn == 0) return std::nullopt;
   const double wanted = theta + (arc.turn > 0 ? quarter : -quarter);
-  double turned = std::remainder(wanted - arc.heading, 2 * std::numbers::pi);
-  if (turned * arc.turn < 0) turned += arc.turn > 0 ? 2 * std::numbers::pi : -2 * std::numbers::pi;
+  double turned = std::remainder(wanted - arc.heading, two_pi);
+  if (turned * arc.turn < 0) turned += arc.turn > 0 ? two_pi : -two_pi;
   if (std::abs(turned) > std::abs(arc.turn)) return std::nullopt;
   return point_at(arc, arc.length * (turned / arc.turn));
 }

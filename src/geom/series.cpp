@@ -12,18 +12,18 @@ namespace {
 constexpr int n = Series::size;
 
 // cosines[j][k] = cos(j pi (k + 1/2) / n)
-using Table = std::array<std::array<double, n>, n>;
+using Square = std::array<std::array<double, n>, n>;
 
-Table make_cosines() {
-  Table table{};
+Square make_cosines() {
+  Square table{};
   for (int j = 0; j < n; ++j) {
-    for (int k = 0; k < n; ++k) table[j][k] = std::cos(std::numbers::pi * j * (k + 0.5) / n);
+    for (int k = 0; k < n; ++k) table[j][k] = std::cos(pi * j * (k + 0.5) / n);
   }
   return table;
 }
 
-const Table& cosines() {
-  static const Table table = make_cosines();
+const Square& cosines() {
+  static const Square table = make_cosines();
   return table;
 }
 

@@ -6,8 +6,6 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 class DxfCurves {
  public:
   DxfCurves(const DrawingFile& file, const DxfDrawing& drawing)

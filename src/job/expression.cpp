@@ -1,7 +1,6 @@
 #include <muParser.h>
 
 #include <cmath>
-#include <numbers>
 #include <stdexcept>
 
 #include "entries.h"
@@ -9,7 +8,7 @@
 namespace juggler {
 namespace {
 
-constexpr double degree = std::numbers::pi / 180;
+constexpr double degree = pi / 180;
 
 double sin_degrees(double x) { return std::sin(x * degree); }
 double cos_degrees(double x) { return std::cos(x * degree); }
@@ -74,7 +73,7 @@ void define_language(mu::Parser& p) {
   p.DefineFun("abs", size_of);
   p.DefineFun("min", least_of);
   p.DefineFun("max", most_of);
-  p.DefineConst("pi", std::numbers::pi);
+  p.DefineConst("pi", pi);
 }
 
 }  // namespace

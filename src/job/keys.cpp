@@ -5,7 +5,7 @@
 namespace juggler {
 namespace {
 
-const std::vector<std::string> faces{"inside", "middle", "outside"};
+const std::vector<std::string> sheet_faces{"inside", "middle", "outside"};
 
 std::vector<std::string> paper_words(std::vector<std::string> words) {
   for (const Paper& paper : papers()) words.push_back(paper.name);
@@ -52,7 +52,7 @@ const std::vector<KeyTable>& key_tables() {
       {"sheet",
        {{"thickness", Kind::length, "required; 0 for paper, film and card"},
         {"gauge", Kind::text, "or: its name in the list of gauges"},
-        {"sizes_on", Kind::choice, "the face the sizes are measured on", faces},
+        {"sizes_on", Kind::choice, "the face the sizes are measured on", sheet_faces},
         {"neutral", Kind::number, "neutral layer from the inside face over the thickness (else 0.5)"},
         {"material", Kind::text, "for the outputs"},
         {"density", Kind::number, "kg/m3, for the mass"}}},

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 #include "entries.h"
 
@@ -72,7 +71,7 @@ std::optional<double> Numbers::sibling(const Entry& user, const std::string& nam
   const auto per_radius = [](const std::string& key) {
     if (key == "radius") return 1.0;
     if (key == "diameter") return 2.0;
-    return key == "girth" ? 2 * std::numbers::pi : 0.0;
+    return key == "girth" ? two_pi : 0.0;
   };
   const size_t dot = name.rfind('.');
   if (dot == std::string::npos || per_radius(name.substr(dot + 1)) == 0) return std::nullopt;

@@ -4,7 +4,7 @@
 namespace juggler {
 namespace {
 
-const std::vector<std::string> ends{"base", "top"};
+const std::vector<std::string> end_names{"base", "top"};
 
 std::vector<Key> sizes_of_form(const std::string& form) {
   return {{form + ".diameter", Kind::length, "of a circle"},
@@ -49,7 +49,7 @@ std::vector<Key> place_keys(const std::string& at) {
           {at + ".seam_distance", Kind::length, "or: along the level line from the seam's start"},
           {at + ".height", Kind::length, "along the axis"},
           {at + ".along_ruling", Kind::length, "or: along the ruling of the plan angle"},
-          {at + ".from", Kind::choice, "the end that these are measured from (else base)", ends},
+          {at + ".from", Kind::choice, "the end that these are measured from (else base)", end_names},
           {at + ".edge", Kind::text, "or, on the flat: an edge by its name, x along it, y inwards"},
           {at + ".along", Kind::length, "along that edge, anticlockwise (else 0)"},
           {at + ".distance", Kind::length, "inwards from that edge (else 0)"},

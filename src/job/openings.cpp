@@ -22,9 +22,6 @@ constexpr std::array<std::pair<const char*, OpeningHow>, 2> how_words{
     {{"laid", OpeningHow::laid}, {"bored", OpeningHow::bored}}};
 constexpr std::array<std::pair<const char*, BoredWalls>, 3> wall_words{
     {{"near", BoredWalls::near}, {"far", BoredWalls::far}, {"both", BoredWalls::both}}};
-constexpr std::array<std::pair<const char*, EndName>, 2> end_words{
-    {{"base", EndName::base}, {"top", EndName::top}}};
-
 ProfileKind profile_kind(FormKind kind) {
   switch (kind) {
     case FormKind::obround:

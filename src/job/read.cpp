@@ -15,8 +15,6 @@ constexpr std::array<std::pair<const char*, Contact>, 7> contact_words{{{"size_f
                                                                         {"neutral", Contact::neutral},
                                                                         {"clear", Contact::clear},
                                                                         {"full", Contact::full}}};
-constexpr std::array<std::pair<const char*, EndName>, 2> end_words{
-    {{"base", EndName::base}, {"top", EndName::top}}};
 // What winds is right-hand as it is drawn.
 constexpr std::array<std::pair<const char*, Hand>, 4> hand_words{{{"as_drawn", Hand::as_drawn},
                                                                   {"opposite", Hand::opposite},
@@ -336,14 +334,14 @@ JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) 
     const size_t list = text.key.find("." + name + ".");
     if (at != job.given.end() || list == std::string::npos) continue;
     const auto table = first_below(text.key.substr(0, text.key.find('.', list + name.size() + 2)) + ".");
-    if (table != job.given.end()) return {table->second.place, text};
+    if (table != job.given.end()) return {table->second.place, text, job.units};
   }
-  // The core speaks in millimetres: say what stood there as well.
+  // The core shows what it understood: say what stood there as well.
   if (at != job.given.end() && at->first == text.key && !text.found.empty())
     text.found += " (written " + at->second.text + ")";
   // A size that is missing has no place: its table's `shape` stands for it.
   if (at == job.given.end()) at = job.given.find(prefix + "shape");
-  return {at == job.given.end() ? Place{} : at->second.place, text};
+  return {at == job.given.end() ? Place{} : at->second.place, text, job.units};
 }
 
 }  // namespace juggler

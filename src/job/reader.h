@@ -11,6 +11,9 @@
 
 namespace juggler {
 
+inline constexpr std::array<std::pair<const char*, EndName>, 2> end_words{
+    {{"base", EndName::base}, {"top", EndName::top}}};
+
 inline constexpr std::array<std::pair<const char*, Face>, 3> face_words{
     {{"inside", Face::inside}, {"middle", Face::middle}, {"outside", Face::outside}}};
 

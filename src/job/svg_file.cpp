@@ -10,8 +10,6 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
-
 // Numbers of an attribute: apart by blanks, commas, or by nothing where a sign or a point tells them apart.
 class Scanner {
  public:

@@ -37,7 +37,7 @@ Flight read_flight(Reader& r) {
   return f;
 }
 
-constexpr std::array<std::pair<const char*, StripEnds>, 4> end_words{{{"square", StripEnds::square},
+constexpr std::array<std::pair<const char*, StripEnds>, 4> strip_end_words{{{"square", StripEnds::square},
                                                                       {"level", StripEnds::level},
                                                                       {"upright", StripEnds::upright},
                                                                       {"round", StripEnds::round}}};
@@ -54,7 +54,7 @@ HelicalStrip read_strip(Reader& r) {
   r.angle("lead_angle", s.lead);
   r.angle("start.at", s.start);
   std::optional<StripEnds> ends;
-  r.choice("ends", end_words, ends);
+  r.choice("ends", strip_end_words, ends);
   s.ends = ends.value_or(s.ends);
   r.angle("tilt", s.tilt);
   std::optional<double> number;

@@ -7,7 +7,7 @@
 namespace juggler {
 namespace {
 
-double checked_factor(double factor, const char* key, const std::string& of) {
+double checked_factor(double factor, const char* key, const Phrase& of) {
   if (factor >= 0 && factor <= 1) return factor;
   throw Refusal({.reason = "gives a neutral layer that does not lie in the sheet",
                  .key = key,

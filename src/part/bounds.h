@@ -7,12 +7,6 @@ namespace juggler {
 inline constexpr double shortest = 1e-3;  // mm: a size that is there at all
 inline constexpr double longest = 1e6;    // mm: a kilometre
 
-/// Refuses what a key says.
-[[noreturn]] inline void refuse(const std::string& key, const std::string& reason,
-                                const std::string& found = {}, const std::string& allowed = {},
-                                const std::string& advice = {}) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
 /// Refuses a value outside [least, most], nan and infinities too.
 void check_range(const char* key, double value, double least, double most, const char* unit);
 

@@ -15,7 +15,7 @@ void check_count(const char* key, int value, int most) {
 // A list of seams goes once round, each after the one before.
 void check_list(const Seam& seam) {
   if (seam.each.empty()) return;
-  const auto refuse = [](const std::string& reason, const std::string& found, const std::string& advice) {
+  const auto refuse = [](const Phrase& reason, const Phrase& found, const Phrase& advice) {
     throw Refusal({.reason = reason, .key = "seam.at", .found = found, .advice = advice});
   };
   if (seam.pieces != 1) {
@@ -81,15 +81,15 @@ void check_range(const char* key, double value, double least, double most, const
   if (value >= least && value <= most) return;
   throw Refusal({.reason = "is out of range",
                  .key = key,
-                 .found = shown(value) + " " + unit,
-                 .allowed = shown(least) + " to " + shown(most) + " " + unit});
+                 .found = in_unit(value, unit),
+                 .allowed = in_unit(least, unit) + " to " + in_unit(most, unit)});
 }
 
 void check(const Sheet& sheet, const Seam& seam, const Making& making) {
   if (!sheet.thickness) {
     throw Refusal({.reason = "is missing",
                    .key = "sheet.thickness",
-                   .allowed = "0 to 500 mm",
+                   .allowed = mm_range(0, 500),
                    .advice = "give the sheet's thickness (0 for paper, film or card)"});
   }
   check_range("sheet.thickness", *sheet.thickness, 0, 500, "mm");

@@ -5,29 +5,29 @@
 namespace juggler {
 namespace {
 
-[[noreturn]] void refuse(const Flange& f, const char* key, const std::string& reason,
-                         const std::string& found = {}, const std::string& allowed = {},
-                         const std::string& advice = {}) {
+[[noreturn]] void refuse_flange(const Flange& f, const char* key, const Phrase& reason,
+                         const Phrase& found = {}, const Phrase& allowed = {},
+                         const Phrase& advice = {}) {
   throw Refusal({.reason = reason, .key = f.key + key, .found = found, .allowed = allowed, .advice = advice});
 }
 
 void check(const Flange& f, const RoundSizes& s) {
-  if (!f.width) refuse(f, ".width", "is missing", {}, {}, "say how wide the flange is");
+  if (!f.width) refuse_flange(f, ".width", "is missing", {}, {}, "say how wide the flange is");
   check_range((f.key + ".width").c_str(), *f.width, shortest, longest, "mm");
   check_range((f.key + ".strain_limit").c_str(), f.strain_limit, 0, 1, "of the length");
   if (f.direction == FlangeDirection::at_angle)
     check_range((f.key + ".direction").c_str(), f.rise.degrees(), -90, 270, "degrees");
   if (!s.coaxial())
-    refuse(f, ".end", "stands on an offset cone, whose wall meets its end at many angles", {},
+    refuse_flange(f, ".end", "stands on an offset cone, whose wall meets its end at many angles", {},
            "a right cone or a cylinder");
   const bool base = f.end == EndName::base;
   if (base ? s.base_pointed : s.top_pointed)
-    refuse(f, ".end", "stands at an end that is a point", name_of(f.end));
+    refuse_flange(f, ".end", "stands at an end that is a point", name_of(f.end));
   for (const Trim& t : s.trims) {
-    if (t.end == f.end) refuse(f, ".end", "stands at an end that is trimmed", name_of(f.end), "a level end");
+    if (t.end == f.end) refuse_flange(f, ".end", "stands at an end that is trimmed", name_of(f.end), "a level end");
   }
   if (base ? s.base_flange : s.top_flange)
-    refuse(f, ".end", "is a second flange at one end", name_of(f.end), {}, "keep one for each end");
+    refuse_flange(f, ".end", "is a second flange at one end", name_of(f.end), {}, "keep one for each end");
 }
 
 }  // namespace
@@ -52,12 +52,12 @@ void add_round_flange(RoundSizes& s, const Flange& f, const Sheet& sheet) {
   const double before = radius + *f.width * flat;
   const double after = radius + *f.width * level;
   if (before <= 0 || after <= 0)
-    refuse(f, ".width", "reaches past the axis", shown_mm(*f.width),
+    refuse_flange(f, ".width", "reaches past the axis", shown_mm(*f.width),
            "less than " + shown_mm(radius / std::max(-flat, -level)));
   RoundFlange made{*f.width, after / before - 1,
                    Angle::radians(std::acos(std::clamp(flat * level + std::cos(lean) * up, -1.0, 1.0)))};
   if (std::abs(made.strain) > f.strain_limit && !f.allow_strain) {
-    refuse(f, ".width", "strains the metal at its free edge too far",
+    refuse_flange(f, ".width", "strains the metal at its free edge too far",
            shown(100 * made.strain) + " % at " + shown_mm(*f.width) + " width",
            "up to " + shown(100 * f.strain_limit) + " % (" + f.key + ".strain_limit)",
            "make the flange narrower, weld one on, or set " + f.key + ".allow_strain = true");

@@ -10,7 +10,7 @@ void check_size(const std::string& key, const std::optional<double>& value) {
     throw Refusal({.reason = "is missing", .key = key, .advice = "give all four sides and the height"});
   if (*value >= 1e-3 && *value <= 1e6) return;
   throw Refusal(
-      {.reason = "is out of range", .key = key, .found = shown_mm(*value), .allowed = "0.001 to 1e6 mm"});
+      {.reason = "is out of range", .key = key, .found = shown_mm(*value), .allowed = mm_range(0.001, 1e6)});
 }
 
 }  // namespace
@@ -22,7 +22,7 @@ void check(const Hopper& h) {
   check_size("top.length", h.top.length);
   check_size("height", h.height);
   if (!(std::abs(h.shift.x) <= 1e6 && std::abs(h.shift.y) <= 1e6))
-    throw Refusal({.reason = "is out of range", .key = "top.shift", .allowed = "-1e6 to 1e6 mm"});
+    throw Refusal({.reason = "is out of range", .key = "top.shift", .allowed = mm_range(-1e6, 1e6)});
   if (h.pieces != 1 && h.pieces != 2 && h.pieces != 4)
     throw Refusal({.reason = "is no way to divide four walls",
                    .key = "seam.pieces",

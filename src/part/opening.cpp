@@ -40,7 +40,7 @@ void mirror(OpeningForm& form) {
   for (DrawnCurve& c : p.outline) {
     for (Vec2& point : c.points) point.x = -point.x;
     c.centre.x = -c.centre.x;
-    c.axis = std::numbers::pi - c.axis;
+    c.axis = pi - c.axis;
     c.from = -c.from;
     c.to = -c.to;
   }

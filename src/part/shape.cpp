@@ -42,7 +42,7 @@ void check_cylinder(const Cylinder& c) {
   if (c.size.pointed || c.size.diameter == 0.0 || c.size.radius == 0.0 || c.size.girth == 0.0) {
     throw Refusal({.reason = "a cylinder has no pointed end",
                    .key = "diameter",
-                   .allowed = "0.001 mm or more",
+                   .allowed = shown_mm(0.001) + " or more",
                    .advice = "give a diameter, radius or girth, or make it a cone"});
   }
   if (!c.size.diameter && !c.size.radius && !c.size.girth) {

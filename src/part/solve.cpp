@@ -40,8 +40,8 @@ std::optional<double> agreed(const std::vector<Named>& sizes, double allowed, co
     if (difference <= allowed) continue;
     throw Refusal({.reason = "disagrees with " + sizes.front().key,
                    .key = size.key,
-                   .found = "a difference of " + shown(difference * shown_as) + " " + unit,
-                   .allowed = "at most " + shown(allowed * shown_as) + " " + unit,
+                   .found = "a difference of " + in_unit(difference * shown_as, unit),
+                   .allowed = "at most " + in_unit(allowed * shown_as, unit),
                    .advice = "leave one of the two out, or correct it"});
   }
   return sizes.front().value;
@@ -68,7 +68,7 @@ RoundEnd round_end(EndName which, const End& end, const Sheet& sheet, double agr
   if (end.pointed) radii.push_back({std::string(name_of(which)) + ".point", 0});
   take("diameter", end.diameter, 2);
   take("radius", end.radius, 1);
-  take("girth", end.girth, 2 * std::numbers::pi);
+  take("girth", end.girth, two_pi);
   RoundEnd round{agreed(radii, agree, "mm of radius", 1), 0};
   if (round.radius && *round.radius == 0 && end.contact) {
     throw Refusal(
@@ -174,7 +174,7 @@ double taper_from_slant(double radius_step, double layer_step, double slant) {
     return std::atan2(radius_step, std::sqrt((slant - radius_step) * (slant + radius_step)));
   }
   const auto rate = [&](double a) { return slant * std::pow(std::cos(a), 3) + layer_step * std::sin(a); };
-  const double steepest = std::numbers::pi / 2 * (1 - 1e-9);
+  const double steepest = pi / 2 * (1 - 1e-9);
   const double lo = rate(-steepest) < 0 ? root(rate, -steepest, 0) : -steepest;
   const double hi = rate(steepest) < 0 ? root(rate, 0, steepest) : steepest;
   const auto excess = [&](double a) { return layer_step / std::cos(a) + slant * std::sin(a) - radius_step; };
@@ -257,8 +257,8 @@ void check_surplus(const Known& k, const RoundSizes& s, double agree) {
     if (difference <= agree) return;
     throw Refusal({.reason = "disagrees with the other sizes",
                    .key = key,
-                   .found = shown(given) + " " + unit + " where they make " + shown(made) + " " + unit +
-                            ", a difference of " + shown(std::abs(given - made)) + " " + unit,
+                   .found = in_unit(given, unit) + " where they make " + in_unit(made, unit) +
+                            ", a difference of " + in_unit(std::abs(given - made), unit),
                    .allowed = "a difference of " + shown_mm(agree) + " along the wall",
                    .advice = "leave one of the sizes out, or correct it"});
   };

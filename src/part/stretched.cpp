@@ -8,17 +8,16 @@
 namespace juggler {
 namespace {
 
-constexpr double pi = std::numbers::pi;
 constexpr double widest = 1e5;  // mm
 
 double needed(const std::optional<double>& value, const std::string& key, double least, double most,
-              const char* unit, const std::string& advice) {
-  if (!value) refuse(key, "is missing", "", shown(least) + " to " + shown(most) + " " + unit, advice);
+              const char* unit, const Phrase& advice) {
+  if (!value) refuse(key, "is missing", "", in_unit(least, unit) + " to " + in_unit(most, unit), advice);
   check_range(key.c_str(), *value, least, most, unit);
   return *value;
 }
 
-void not_given(const std::optional<double>& value, const char* key, const char* reason, const char* advice) {
+void not_given(const std::optional<double>& value, const char* key, const Phrase& reason, const Phrase& advice) {
   if (value) refuse(key, reason, shown_mm(*value), {}, advice);
 }
 
@@ -230,10 +229,10 @@ void check_points(const SpaceCurve& c, const std::string& end) {
   double size = 0;
   for (const Vec3 p : c.points) {
     if (!(std::abs(p.x) <= longest && std::abs(p.y) <= longest && std::abs(p.z) <= longest))
-      refuse(key, "reach out of range", {}, "-1e6 to 1e6 mm");
+      refuse(key, "reach out of range", {}, mm_range(-1e6, 1e6));
     size = std::max(size, norm(p - c.points.front()));
   }
-  if (size < shortest) refuse(key, "lie all in one place", shown_mm(size), "0.001 mm or more");
+  if (size < shortest) refuse(key, "lie all in one place", shown_mm(size), shown_mm(0.001) + " or more");
   for (size_t i = 1; i < c.points.size(); ++i) {
     if (norm(c.points[i] - c.points[i - 1]) > 1e-6 * size) continue;
     refuse(key, "come twice in one place", "point " + std::to_string(i) + " and the next",

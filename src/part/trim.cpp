@@ -4,7 +4,7 @@
 namespace juggler {
 namespace {
 
-[[noreturn]] void refuse_ways(const Trim& t, const char* reason, const char* key) {
+[[noreturn]] void refuse_ways(const Trim& t, const Phrase& reason, const char* key) {
   throw Refusal({.reason = reason,
                  .key = t.key + key,
                  .allowed = "height and tilt; or short_side and long_side; or from_apex and to_axis",

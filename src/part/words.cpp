@@ -1,6 +1,4 @@
 #include <array>
-#include <charconv>
-#include <cmath>
 
 #include "juggler/part.h"
 #include "juggler/wound.h"
@@ -31,20 +29,6 @@ const char* name_of(SeamRuling ruling) {
   return names[static_cast<size_t>(ruling)];
 }
 
-std::string shown(double value) {
-  std::array<char, 64> text{};
-  const auto as = [&](std::chars_format format, int digits) {
-    return std::string(text.data(),
-                       std::to_chars(text.data(), text.data() + text.size(), value, format, digits).ptr);
-  };
-  const double size = std::abs(value);
-  if (size != 0 && (size < 1e-4 || size >= 1e9)) return as(std::chars_format::scientific, 6);
-  std::string s = as(std::chars_format::fixed, size < 1000 ? 6 : 4);
-  s.erase(s.find_last_not_of('0') + 1);
-  if (s.back() == '.') s.pop_back();
-  return s == "-0" ? "0" : s;
-}
-
 const char* name_of(FlightFlat flat) {
   return flat == FlightFlat::equal_edges ? "equal_edges" : "least_stretch";
 }
@@ -53,7 +37,5 @@ const char* name_of(StripEnds ends) {
   constexpr std::array names{"square", "level", "upright", "round"};
   return names[static_cast<size_t>(ends)];
 }
-
-std::string shown_percent(double share) { return shown(std::round(1e4 * share) / 100) + " %"; }
 
 }  // namespace juggler

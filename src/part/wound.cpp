@@ -6,17 +6,11 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-constexpr double widest = 1e5;  // mm
-
-[[noreturn]] void refuse(const char* key, const std::string& reason, const std::string& found,
-                         const std::string& allowed, const char* advice) {
-  throw Refusal({.reason = reason, .key = key, .found = found, .allowed = allowed, .advice = advice});
-}
+constexpr double widest_winding = 1e5;  // mm
 
 double needed(const std::optional<double>& value, const char* key, double least, double most,
-              const char* unit, const char* advice) {
-  if (!value) refuse(key, "is missing", "", shown(least) + " to " + shown(most) + " " + unit, advice);
+              const char* unit, const Phrase& advice) {
+  if (!value) refuse(key, "is missing", "", in_unit(least, unit) + " to " + in_unit(most, unit), advice);
   check_range(key, *value, least, most, unit);
   return *value;
 }
@@ -43,13 +37,13 @@ double FlightSizes::outer_rate() const { return sense * (outside_to - outside) /
 FlightSizes solve(const Flight& f, Hand hand) {
   const char* missing = "give the diameters of shaft and outside, and the pitch";
   FlightSizes s;
-  s.shaft = needed(f.shaft, "shaft.diameter", 0, widest, "mm", missing) / 2;
+  s.shaft = needed(f.shaft, "shaft.diameter", 0, widest_winding, "mm", missing) / 2;
   const double least = 2 * s.shaft * (1 + 1e-6) + shortest;
-  s.outside = needed(f.outside, "outside.diameter", least, widest, "mm", missing) / 2;
-  s.outside_to = f.outside_to ? needed(f.outside_to, "outside.end_diameter", least, widest, "mm", missing) / 2
+  s.outside = needed(f.outside, "outside.diameter", least, widest_winding, "mm", missing) / 2;
+  s.outside_to = f.outside_to ? needed(f.outside_to, "outside.end_diameter", least, widest_winding, "mm", missing) / 2
                               : s.outside;
-  s.pitch = needed(f.pitch, "pitch", shortest, widest, "mm", missing);
-  s.pitch_to = f.pitch_to ? needed(f.pitch_to, "pitch.to", shortest, widest, "mm", missing) : s.pitch;
+  s.pitch = needed(f.pitch, "pitch", shortest, widest_winding, "mm", missing);
+  s.pitch_to = f.pitch_to ? needed(f.pitch_to, "pitch.to", shortest, widest_winding, "mm", missing) : s.pitch;
   s.turns = needed(f.turns, "turns", 0.01, 200, "turns", "say how many turns the flight makes");
   s.sense = sense_of(hand);
   s.start = start_of(f.start, hand);
@@ -85,7 +79,7 @@ void check_one_of(bool first, bool second, const char* first_key, const char* se
 
 double first_radius(const Coil& c, double m, double thickness) {
   const char* key = c.inside ? "start.inside_diameter" : "start.middle_diameter";
-  const double start = needed(c.inside ? c.inside : c.middle, key, shortest, widest, "mm", "") / 2;
+  const double start = needed(c.inside ? c.inside : c.middle, key, shortest, widest_winding, "mm", "") / 2;
   const auto first = c.inside ? middle_of_face(start, m, -thickness / 2) : start;
   // The inside face must bend, not fold.
   const double w = std::hypot(first.value_or(0), m);
@@ -131,20 +125,20 @@ CoilSizes solve(const Coil& c, const Sheet& sheet, Hand hand) {
   check_one_of(c.turns.has_value(), c.outside.has_value(), "turns", "outside.diameter");
   CoilSizes s;
   const double spacing =
-      needed(c.spacing, "spacing", shortest, widest, "mm", "give the distance of neighbouring turns");
+      needed(c.spacing, "spacing", shortest, widest_winding, "mm", "give the distance of neighbouring turns");
   if (spacing < t)
     refuse("spacing", "is less than the thickness: the turns would lie in each other", shown_mm(spacing),
            shown_mm(t) + " or more", "widen the spacing");
   s.growth = spacing / two_pi;
   s.first = first_radius(c, s.growth, t);
   s.angle = angle_of(c, s, t);
-  s.width = needed(c.width, "width", shortest, widest, "mm", "give the width of the strip along the axis");
+  s.width = needed(c.width, "width", shortest, widest_winding, "mm", "give the width of the strip along the axis");
   s.sense = sense_of(hand);
   s.start = start_of(c.start, hand);
   s.clearance = clearance_of(s, t);
   if (s.clearance < -1e-9 * s.radius(s.angle))
     refuse("spacing", "is too small: neighbouring turns would lie in each other", shown_mm(spacing),
-           "a clearance of 0 mm or more, here " + shown_mm(s.clearance), "widen the spacing");
+           "a clearance of 0 or more, here " + shown_mm(s.clearance), "widen the spacing");
   return s;
 }
 
@@ -171,7 +165,7 @@ void check_two_sizes(const HelicalStrip& s) {
 void wind_up(const HelicalStrip& s, StripSizes& sizes) {
   check_two_sizes(s);
   constexpr double most = 1000;
-  if (s.pitch) sizes.rise = needed(s.pitch, "pitch", shortest, widest, "mm", two_of) / two_pi;
+  if (s.pitch) sizes.rise = needed(s.pitch, "pitch", shortest, widest_winding, "mm", two_of) / two_pi;
   if (s.lead) {
     check_range("lead_angle", s.lead->degrees(), 0.01, 89.9, "degrees");
     sizes.rise = sizes.body * std::tan(s.lead->radians());
@@ -196,7 +190,7 @@ void widen(const HelicalStrip& s, StripSizes& sizes) {
            "keep one of them");
   const double lean = sizes.neutral / sizes.run();
   const char* key = s.upright ? "upright" : "width";
-  const double given = needed(s.upright ? s.upright : s.width, key, shortest, widest, "mm",
+  const double given = needed(s.upright ? s.upright : s.width, key, shortest, widest_winding, "mm",
                               "give the width of the strip, or how wide it is upright");
   sizes.width = s.upright ? lean * given : given;
   sizes.upright = sizes.width / lean;
@@ -215,7 +209,7 @@ namespace {
 void wind_up_cone(const HelicalStrip& s, ConeStripSizes& c) {
   check_two_sizes(s);
   constexpr double most = 1000;
-  if (s.pitch) check_range("pitch", *s.pitch, shortest, widest, "mm");
+  if (s.pitch) check_range("pitch", *s.pitch, shortest, widest_winding, "mm");
   if (s.height) check_range("height", *s.height, shortest, longest, "mm");
   if (s.turns) check_range("turns", *s.turns, 1e-3, most, "turns");
   if (s.lead) {
@@ -247,8 +241,8 @@ void wind_up_cone(const HelicalStrip& s, ConeStripSizes& c) {
 // The radii of the body.
 ConeStripSizes cone_of(const HelicalStrip& s) {
   ConeStripSizes c;
-  c.from = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
-  c.to = needed(s.on_to, "on.end_diameter", shortest, widest, "mm", "") / 2;
+  c.from = needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
+  c.to = needed(s.on_to, "on.end_diameter", shortest, widest_winding, "mm", "") / 2;
   if (std::abs(c.to - c.from) < 1e-9 * c.from)
     refuse("on.end_diameter", "makes a cylinder of the body", shown_mm(*s.on_to), "another diameter",
            "leave it out");
@@ -263,7 +257,7 @@ ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand han
            "give the width square to its edges");
   ConeStripSizes c = cone_of(s);
   wind_up_cone(s, c);
-  c.width = needed(s.width, "width", shortest, widest, "mm", "give the width of the strip");
+  c.width = needed(s.width, "width", shortest, widest_winding, "mm", "give the width of the strip");
   c.ends = s.ends;
   c.sense = sense_of(hand);
   c.start = start_of(s.start, hand);
@@ -273,7 +267,7 @@ ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand han
 
 StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
   StandingSizes all;
-  all.from = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
+  all.from = needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
   all.to = all.from;
   if (s.on_to) {
     ConeStripSizes cone = cone_of(s);
@@ -295,7 +289,7 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
   if (s.upright)
     refuse("upright", "belongs to a strip that lies against the body", shown_mm(*s.upright), "width",
            "give the width along its rulings");
-  all.width = needed(s.width, "width", shortest, widest, "mm", "give the width of the strip");
+  all.width = needed(s.width, "width", shortest, widest_winding, "mm", "give the width of the strip");
   check_range("tilt", s.tilt->degrees(), 0.1, 179.9, "degrees");
   all.lean = all.half_angle + s.tilt->radians();
   check_range("blank.turns", s.turns_per_blank, 0.01, 1, "turns");
@@ -313,7 +307,7 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
 
 StripSizes solve(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
   StripSizes sizes;
-  sizes.body = needed(s.on, "on.diameter", shortest, widest, "mm", "give the diameter of the body") / 2;
+  sizes.body = needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
   sizes.neutral = sizes.body + sheet.neutral * *sheet.thickness;
   sizes.sense = sense_of(hand);
   sizes.start = start_of(s.start, hand);

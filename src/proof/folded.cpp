@@ -79,7 +79,7 @@ class BentUp {
   double radius_ = 0;
 };
 
-struct Worst {
+struct WorstFold {
   double distance = 0;
   std::string where;
   void look(double d, const std::string& what) {
@@ -105,7 +105,7 @@ class FoldedProof {
     look_for_breaks();
     // What no arc was fitted to is exact; it may not hide behind what was.
     const bool exact = worst_.distance <= 1e-9 * body_.size;
-    const Worst& worst =
+    const WorstFold& worst =
         fitted_.distance > worst_.distance || std::isnan(fitted_.distance) ? fitted_ : worst_;
     p.greatest_distance = worst.distance;
     p.where = worst.where;
@@ -405,8 +405,8 @@ class FoldedProof {
   const Folding& folding_;
   const Body& body_;
   std::vector<Stands> stands_;
-  Worst worst_;   // of what is exact
-  Worst fitted_;  // of what arcs were fitted to
+  WorstFold worst_;   // of what is exact
+  WorstFold fitted_;  // of what arcs were fitted to
 };
 
 }  // namespace

@@ -13,12 +13,12 @@ namespace {
 // The greater of two, or not a number when either is none: a fault must not be lost in a comparison.
 struct Worst {
   double distance = 0;
-  std::string where;
+  Phrase where;
   const Form* form = nullptr;
   void look(double d, const char* what, double u) {
     if (std::isnan(distance) || d <= distance) return;
     distance = d;
-    const double turn = 2 * std::numbers::pi;
+    const double turn = two_pi;
     const double at = plan_at(*form, u);
     const double plan = at - turn * std::floor(at / turn);
     where = std::string(what) + " at plan angle " + shown_degrees(Angle::radians(plan));
@@ -350,7 +350,7 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
     return prove(blank, body_of(as_made(*transition, hand), sheet, seam));
   const PieceMaker maker = transition ? pieces_of(as_made(*transition, hand), sheet)
                                       : pieces_of(solve(as_made(*round_shape(shape), hand), sheet), sheet);
-  const std::vector<Span> spans = seam_spans(maker({0, 2 * std::numbers::pi, 0, 0}), seam);
+  const std::vector<Span> spans = seam_spans(maker({0, two_pi, 0, 0}), seam);
   return prove(blank, piece_with_laps(maker, seam, spans.at(static_cast<size_t>(blank.piece))), seam);
 }
 

@@ -132,7 +132,7 @@ class BlankView {
     const Vec2 away = left_of(to - from);
     std::vector<Anchor> anchors = anchors_along(from, to, away);
     for (const Anchor& a : anchors_along(from, to, -1.0 * away)) anchors.push_back(a);
-    labels_.push_back({tag, std::move(anchors), letters, std::numbers::pi, may_be_missing});
+    labels_.push_back({tag, std::move(anchors), letters, pi, may_be_missing});
   }
 
   // One of every kind by its name, on both walls of a bore.
@@ -152,7 +152,7 @@ class BlankView {
             [&](const Arc& a, const Arc& b) { return dot(a.start, way) < dot(b.start, way); });
         anchors.push_back({page(farthest->start), {way.x, -way.y}});
       }
-      labels_.push_back({text, std::move(anchors), small_letters, std::numbers::pi, true});
+      labels_.push_back({text, std::move(anchors), small_letters, pi, true});
     }
   }
 
@@ -174,7 +174,7 @@ class BlankView {
       for (const Anchor& a : along(longest, {-out.x, out.y})) anchors.push_back(a);
       const std::string text =
           dimensioned_ ? fmt::format("{} {}", e.label, shown_length(length, units_)) : e.label;
-      labels_.push_back({text, std::move(anchors), small_letters, std::numbers::pi / 2, !dimensioned_});
+      labels_.push_back({text, std::move(anchors), small_letters, pi / 2, !dimensioned_});
     }
   }
 
@@ -205,7 +205,7 @@ class BlankView {
       if (wide) anchors.insert(anchors.end(), within.begin(), within.end());
       return anchors;
     };
-    constexpr double same_side = 0.4 * std::numbers::pi;
+    constexpr double same_side = 0.4 * pi;
     const bool open = piece_.wound() || piece_.stretched() || (piece_.wall() && piece_.wall()->open);
     labels_.push_back({open ? "start" : "seam start", of_edge(EdgeName::seam_start), letters, same_side});
     labels_.push_back({open ? "end" : "seam end", of_edge(EdgeName::seam_end), letters, same_side});
@@ -310,7 +310,7 @@ class BlankView {
       const Vec2 from = end == EndName::base ? e.top : e.base;
       const Vec2 away = page(foot) - page(from);
       labels_.push_back(
-          {fmt::format("{}", e.number), {{page(foot), away}}, small_letters, 0.3 * std::numbers::pi, true});
+          {fmt::format("{}", e.number), {{page(foot), away}}, small_letters, 0.3 * pi, true});
     }
   }
 

@@ -109,7 +109,7 @@ double girth_change(const CardRim& rim, const Edge& e, const BenchCard& card) {
     const Vec2 a = rim.left - centre;
     const Vec2 b = rim.right - centre;
     const double swept = std::atan2(cross(a, b), dot(a, b));
-    const double full = 2 * std::numbers::pi;
+    const double full = two_pi;
     double drawn = std::abs(swept);
     if (std::abs(full - drawn - std::abs(arc.turn)) < std::abs(drawn - std::abs(arc.turn)))
       drawn = full - drawn;
@@ -161,7 +161,7 @@ CardPoint point_of(const Element& e, double step) {
 void add_corners(BenchCard& card, const Edge& e) {
   for (size_t i = 0; i + 1 < e.arcs.size(); ++i) {
     const Arc& arc = e.arcs[i];
-    const double bend = std::remainder(e.arcs[i + 1].heading - arc.heading - arc.turn, 2 * std::numbers::pi);
+    const double bend = std::remainder(e.arcs[i + 1].heading - arc.heading - arc.turn, two_pi);
     if (std::abs(bend) < 1e-6) continue;
     card.corners.push_back({e.name, rounded(end_of(arc), card.round_to)});
   }

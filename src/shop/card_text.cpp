@@ -388,8 +388,8 @@ class CardText {
     }
     const RollingRemarks rolling = rolling_remarks(piece_, job_.job.rolls, units_);
     for (const std::string& note : rolling.notes) text(note);
-    for (const std::string& note : piece_.blank.notes) text(note);
-    for (const std::string& warning : piece_.blank.warnings) text("WARNING: " + warning);
+    for (const Phrase& note : piece_.blank.notes) text(note.in(units_));
+    for (const Phrase& warning : piece_.blank.warnings) text("WARNING: " + warning.in(units_));
   }
 
   const JobResult& job_;

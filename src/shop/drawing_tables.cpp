@@ -90,10 +90,10 @@ Table creases_table(const JobResult& job, const PieceResult& piece) {
   return table;
 }
 
-Table notes_table(const PieceResult& piece) {
+Table notes_table(const PieceResult& piece, const Units& u) {
   Table table{"Notes", {}, {}};
-  for (const std::string& text : piece.blank.warnings) table.rows.push_back({"Warning: " + text});
-  for (const std::string& text : piece.blank.notes) table.rows.push_back({text});
+  for (const Phrase& text : piece.blank.warnings) table.rows.push_back({"Warning: " + text.in(u)});
+  for (const Phrase& text : piece.blank.notes) table.rows.push_back({text.in(u)});
   return table;
 }
 
@@ -188,7 +188,7 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
                               openings_table(job, piece), webs_table(job, piece),
                               numbers_table(job, piece),  hits_table(job, piece),
                               inputs_table(job, piece),   walls_table(job, piece),
-                              joints_table(job, piece),   notes_table(piece)};
+                              joints_table(job, piece),   notes_table(piece, job.job.units)};
     std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
     return tables;
   }
@@ -196,7 +196,7 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
       left_over_table(left_over), openings_table(job, piece), webs_table(job, piece),
       numbers_table(job, piece),  faces_table(job, piece),    schedule_table(job, piece),
       hits_table(job, piece),     inputs_table(job, piece),   creases_table(job, piece),
-      strain_table(job, piece),   elements_table(job, piece), notes_table(piece)};
+      strain_table(job, piece),   elements_table(job, piece), notes_table(piece, job.job.units)};
   std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });
   return tables;
 }

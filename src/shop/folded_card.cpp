@@ -33,8 +33,9 @@ class FoldedCard {
     bends();
     joints();
     holes();
-    for (const std::string& note : blank_.notes) lines_.push_back("    " + note);
-    for (const std::string& warning : blank_.warnings) lines_.push_back("    WARNING: " + warning);
+    const Units& units = job_.job.units;
+    for (const Phrase& note : blank_.notes) lines_.push_back("    " + note.in(units));
+    for (const Phrase& warning : blank_.warnings) lines_.push_back("    WARNING: " + warning.in(units));
     return std::move(lines_);
   }
 

@@ -108,7 +108,7 @@ class FoldedViews : public FormedPart {
     }
     if (angles.size() == 1) {
       const int n =
-          std::max(2, static_cast<int>(std::ceil((strip.rolled ? 24 : 6) * turn / std::numbers::pi)));
+          std::max(2, static_cast<int>(std::ceil((strip.rolled ? 24 : 6) * turn / pi)));
       for (int i = 1; i < n; ++i) angles.push_back(turn * i / n);
     }
     angles.push_back(turn);
@@ -150,7 +150,7 @@ class FoldedViews : public FormedPart {
     const double way = strip.angle.radians() >= 0 ? 1 : -1;
     const Vec3 m = way * cross(strip.axis, a.normal);
     for (int k = -1; k <= 2; ++k) {
-      const double phi = std::atan2(-dot(a.normal, eye), dot(m, eye)) + k * std::numbers::pi;
+      const double phi = std::atan2(-dot(a.normal, eye), dot(m, eye)) + k * pi;
       if (phi <= 0 || phi >= std::abs(strip.angle.radians())) continue;
       const Vec3 low = point(strip, phi, strip.low(phi));
       const Vec3 high = point(strip, phi, strip.high(phi));
@@ -177,7 +177,7 @@ class FoldedViews : public FormedPart {
       if (along) {
         for (const Anchor& other : anchors_along(a, b, -1.0 * away)) anchors.push_back(other);
       }
-      labels.push_back({tagged_[i].tag, std::move(anchors), small_letters, std::numbers::pi, true});
+      labels.push_back({tagged_[i].tag, std::move(anchors), small_letters, pi, true});
     }
   }
 

@@ -11,11 +11,11 @@ constexpr double room_across = 16;  // beside a view, for its labels
 constexpr double room_down = 9;
 
 // Where the views stand: front and above in one file, the pictorial beside them.
-struct Places {
+struct ViewPlaces {
   PageBox front, above, pictorial;
 };
 
-Places places_in(const PageBox& frame, const PageBox& f, const PageBox& a, const PageBox& p, double scale,
+ViewPlaces places_in(const PageBox& frame, const PageBox& f, const PageBox& a, const PageBox& p, double scale,
                  Angles angles) {
   const double wide = scale * std::max(f.width(), a.width());
   const double spare = frame.width() - wide - scale * p.width();
@@ -25,7 +25,7 @@ Places places_in(const PageBox& frame, const PageBox& f, const PageBox& a, const
   const PageBox high{frame.left, frame.top, split, frame.top + upper};
   const PageBox low{frame.left, frame.top + upper, split, frame.bottom};
   const PageBox beside{split, frame.top, frame.right, frame.bottom};
-  return angles == Angles::first ? Places{high, low, beside} : Places{low, high, beside};
+  return angles == Angles::first ? ViewPlaces{high, low, beside} : ViewPlaces{low, high, beside};
 }
 
 PageBox without_caption(const PageBox& b) { return {b.left, b.top, b.right, b.bottom - caption_room}; }
@@ -50,7 +50,6 @@ std::unique_ptr<FormedPart> seen(const JobResult& job, const PieceResult& piece)
 }  // namespace
 
 double within_once(const Form& form, double u) {
-  constexpr double two_pi = 2 * std::numbers::pi;
   return u - two_pi * std::floor((u - form.from()) / two_pi);
 }
 
@@ -65,7 +64,7 @@ std::vector<std::string> draw_formed(Layout& layout, const JobResult& job, const
                                      const PageBox& frame, double scale, Angles angles) {
   const auto part = seen(job, piece);
   const auto [f, a, p] = boxes_of(*part);
-  const Places places = places_in(frame, f, a, p, scale, angles);
+  const ViewPlaces places = places_in(frame, f, a, p, scale, angles);
   const auto caption = [&](const PageBox& b, const char* text) {
     layout.put(text, {b.left + 1, b.bottom - 4.4}, small_letters);
   };

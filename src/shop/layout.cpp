@@ -61,18 +61,18 @@ bool crosses(const PageBox& box, Vec2 a, Vec2 b) {
 }
 
 namespace {
-constexpr double cell = 8;  // mm
+constexpr double grid_cell = 8;  // mm
 }
 
 SegmentGrid::SegmentGrid(double width, double height)
-    : columns_(static_cast<int>(std::clamp(width / cell, 0.0, 1000.0)) + 1),
-      rows_(static_cast<int>(std::clamp(height / cell, 0.0, 1000.0)) + 1),
+    : columns_(static_cast<int>(std::clamp(width / grid_cell, 0.0, 1000.0)) + 1),
+      rows_(static_cast<int>(std::clamp(height / grid_cell, 0.0, 1000.0)) + 1),
       cells_(static_cast<size_t>(columns_) * static_cast<size_t>(rows_)) {}
 
 // What lies off the page counts to the cells at its edge.
 SegmentGrid::Cells SegmentGrid::cells_of(const PageBox& box) const {
   const auto at = [](double mm, int count) {
-    return static_cast<int>(std::clamp(mm / cell, 0.0, static_cast<double>(count - 1)));
+    return static_cast<int>(std::clamp(mm / grid_cell, 0.0, static_cast<double>(count - 1)));
   };
   return {at(box.left, columns_), at(box.top, rows_), at(box.right, columns_), at(box.bottom, rows_)};
 }
@@ -229,7 +229,7 @@ bool Layout::try_place(const Label& label, const PageBox& frame, double distance
   for (const Anchor& anchor : label.anchors) {
     const double away = std::atan2(anchor.away.y, anchor.away.x);
     for (int i = 0; i < 24; ++i) {
-      const double turn = ((i + 1) / 2) * (i % 2 == 0 ? 1 : -1) * std::numbers::pi / 12;
+      const double turn = ((i + 1) / 2) * (i % 2 == 0 ? 1 : -1) * pi / 12;
       if (std::abs(turn) > label.spread) continue;
       const PageBox box = box_beside(anchor.point, direction(away + turn), distance, e);
       if (!free(box, frame)) continue;

@@ -31,7 +31,7 @@ struct Label {
   std::string text;
   std::vector<Anchor> anchors;
   double size = letters;
-  double spread = std::numbers::pi;  // how far from `away` it may stand: on the wrong side it would mislead
+  double spread = pi;  // how far from `away` it may stand: on the wrong side it would mislead
   bool optional = false;             // stands elsewhere too: a table has it
 };
 

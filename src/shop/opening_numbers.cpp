@@ -59,7 +59,7 @@ Schedule opening_groups(const JobResult& job, const PieceResult& piece) {
       const auto add = [&](const std::string& name, const FaceSize& inside, const FaceSize& outside,
                            bool first) {
         const auto once = [&](std::string text) { return first ? std::move(text) : std::string(); };
-        table.rows.push_back({name, once(g.form), once(name_of(g.how)), once(cut_cell(g)),
+        table.rows.push_back({name, once(g.form.in(u)), once(name_of(g.how)), once(cut_cell(g)),
                               cell(row.height, u), size_cell(inside, u), size_cell(outside, u)});
       };
       add(row_name(g, row), row.inside, row.outside, i == 0);

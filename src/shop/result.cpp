@@ -22,7 +22,7 @@ FormedAs formed_part(const PartJob& part) {
     if (is_folded(*transition, part.sheet))
       return body_of(as_made(*transition, hand), part.sheet, seam_as_made(part.seam, hand));
     const PieceMaker piece = pieces_of(as_made(*transition, hand), part.sheet);
-    constexpr double turn = 2 * std::numbers::pi;
+    constexpr double turn = two_pi;
     const double from = seam_spans(piece({0, turn, 0, 0}), seam_as_made(part.seam, hand)).front().from;
     return RuledPart{piece({from, from + turn, 0, 0})};
   }
@@ -45,7 +45,7 @@ std::vector<Blank> blanks_of(const PartJob& part, const FormedAs& formed) {
 // The flat that is not made of each blank of a flight that grows, by number; or why it is not worked out.
 struct OtherFlats {
   std::vector<FlightRing> rings = {};
-  std::string missing = {};
+  Phrase missing = {};
 };
 
 OtherFlats other_flats_of(const PartJob& part) {
@@ -55,7 +55,7 @@ OtherFlats other_flats_of(const PartJob& part) {
     return {other_flats(*flight, part.sheet, part.making.hand), {}};
   } catch (const Refusal& refusal) {
     const char* name = flight->flat == FlightFlat::equal_edges ? "least stretch" : "equal edges";
-    return {{}, fmt::format("The flat of {} is not reported beside it: {}", name, refusal.what())};
+    return {{}, "The flat of " + std::string(name) + " is not reported beside it: " + in_one(refusal.text()) + "."};
   }
 }
 
@@ -89,7 +89,7 @@ std::vector<PieceResult> develop_part(const PartJob& part) {
 
 // A wall of a slide says how long its lower edge is where it meets the floor, and how long the floor's edge
 // is.
-void compare_walls(std::vector<PieceResult>& pieces, const Units& units) {
+void compare_walls(std::vector<PieceResult>& pieces) {
   for (PieceResult& wall : pieces) {
     if (!wall.part.meets) continue;
     const auto floor = std::find_if(pieces.begin(), pieces.end(), [&](const PieceResult& p) {
@@ -98,10 +98,10 @@ void compare_walls(std::vector<PieceResult>& pieces, const Units& units) {
     const bool inner = *wall.part.meets == EndName::base;
     const double own = inner ? wall.wound()->strip->outside : wall.wound()->strip->inside;
     const double floors = rim_length(floor->wound()->form, *wall.part.meets, 0);
-    wall.blank.notes.push_back("Its base edge, " + shown_length(own, units) + " on the " +
+    wall.blank.notes.push_back("Its base edge, " + shown_mm(own, 3) + " on the " +
                                (inner ? "outside" : "inside") + " face, meets the floor's " +
-                               name_of(*wall.part.meets) + " edge, " + shown_length(floors, units) +
-                               "; they differ by " + shown_length(std::abs(own - floors), units) + ".");
+                               name_of(*wall.part.meets) + " edge, " + shown_mm(floors, 3) +
+                               "; they differ by " + shown_mm(std::abs(own - floors), 3) + ".");
   }
 }
 
@@ -128,7 +128,7 @@ JobResult develop_job(const Job& job) {
       throw located(job, part, refusal);
     }
   }
-  compare_walls(result.pieces, job.units);
+  compare_walls(result.pieces);
   return result;
 }
 

@@ -61,6 +61,7 @@ void check_radius(RollingRemarks& said, const PieceResult& p, double least, cons
 
 RollingRemarks rolling_remarks(const PieceResult& piece, const Rolls& rolls, const Units& units) {
   RollingRemarks said;
+  if (!piece.wall()) return said;  // what is wound or stretched is not rolled once round
   if (rolls.flat_end) flat_ends(said, piece, *rolls.flat_end, units);
   if (rolls.width) check_width(said, piece, *rolls.width, units);
   if (rolls.least_radius) check_radius(said, piece, *rolls.least_radius, units);

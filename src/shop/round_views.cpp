@@ -9,7 +9,6 @@ namespace juggler {
 namespace {
 
 constexpr int looks = 144;
-constexpr double two_pi = 2 * std::numbers::pi;
 
 double u_at(const Form& form, double i) { return form.from() + (form.to() - form.from()) * i / looks; }
 
@@ -94,7 +93,7 @@ class RoundViews : public FormedPart {
     const AskedCircle& circle = form_.asked[base ? 0 : 1];
     const Vec2 centre = view.page(circle.centre);
     for (int i = 0; i < 4; ++i) {
-      const Vec2 out = direction(-i * std::numbers::pi / 2);
+      const Vec2 out = direction(-i * pi / 2);
       const double radius = norm(view.page(circle.centre + Vec3{circle.radius, 0, 0}) - centre);
       const Vec2 from = centre + (radius + 0.8) * out;
       layout.draw({from, from + 2 * out}, Pen::guide);

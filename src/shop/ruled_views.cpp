@@ -67,7 +67,7 @@ class RuledViews : public FormedPart {
     const std::array<Vec2, 4> sides{
         {{b.right, middle.y}, {middle.x, b.top}, {b.left, middle.y}, {middle.x, b.bottom}}};
     for (int i = 0; i < 4; ++i) {
-      const Vec2 out = direction(-i * std::numbers::pi / 2);
+      const Vec2 out = direction(-i * pi / 2);
       const Vec2 from = sides[static_cast<size_t>(i)] + 0.8 * out;
       layout.draw({from, from + 2 * out}, Pen::guide);
       labels.push_back({fmt::format("{}\u00b0", 90 * i), {{from + 2 * out, out}}});

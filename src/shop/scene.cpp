@@ -5,7 +5,7 @@
 namespace juggler {
 namespace {
 
-constexpr double lift = 24.0 / 180 * std::numbers::pi;  // how far above the horizon the pictorial eye stands
+constexpr double lift = 24.0 / 180 * pi;  // how far above the horizon the pictorial eye stands
 
 bool runs_along(Vec2 p, const PageLine& line) {
   constexpr double near = 0.1;  // mm of paper

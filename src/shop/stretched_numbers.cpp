@@ -6,7 +6,7 @@
 namespace juggler {
 
 std::string strain_text(const StrainLimit& s) {
-  return fmt::format("up to {}{}", shown_percent(s.limit), s.allowed ? ", more is allowed" : "");
+  return fmt::format("up to {}{}", shown_percent(s.limit).in({}), s.allowed ? ", more is allowed" : "");
 }
 
 namespace {
@@ -60,7 +60,7 @@ std::string body_text(const HelicalStrip& s, const Units& u) {
 // How a strip on a cone, or a standing one, winds up.
 template <typename Sizes>
 void winding_rows(std::vector<Row>& rows, const HelicalStrip& s, const Sizes& c, const Units& u) {
-  const double turns = c.angle / (2 * std::numbers::pi);
+  const double turns = c.angle / (two_pi);
   if (s.on_to) rows.push_back({"half angle", shown_angle(Angle::radians(std::abs(c.half_angle)))});
   rows.push_back({"width", shown_length(c.width, u)});
   rows.push_back({c.lead ? "lead angle" : "pitch",
@@ -76,7 +76,7 @@ void standing_sizes(std::vector<Row>& rows, const HelicalStrip& s, Hand hand, co
   rows.push_back({"on", body_text(s, u)});
   rows.push_back({"tilt", fmt::format("{:g} deg from the body's upright lines", s.tilt->degrees())});
   winding_rows(rows, s, c, u);
-  const double turns = c.angle / (2 * std::numbers::pi);
+  const double turns = c.angle / (two_pi);
   rows.push_back({"blanks", fmt::format("{} of {:g} turns", c.pieces, turns / c.pieces)});
   rows.push_back({"strain", strain_text(s.strain)});
 }

@@ -40,7 +40,7 @@ class StretchedViews : public FormedPart {
     for (int i = 0; i <= 64; ++i) reach = std::max(reach, part_.dome->at(part_.dome->length() * i / 64).x);
     const double radius = norm(view.page({reach, 0, 0}) - centre);
     for (int i = 0; i < 4; ++i) {
-      const Vec2 out = direction(-i * std::numbers::pi / 2);
+      const Vec2 out = direction(-i * pi / 2);
       const Vec2 from = centre + (radius + 0.8) * out;
       layout.draw({from, from + 2 * out}, Pen::guide);
       labels.push_back({fmt::format("{}\u00b0", 90 * i), {{from + 2 * out, out}}});
@@ -99,7 +99,7 @@ class StretchedViews : public FormedPart {
     const double across = std::atan2(projection.right.y, projection.right.x);
     constexpr int steps = 64;
     const bool level = std::abs(projection.towards_eye().z) < 1e-9;
-    for (const double turn : {across, across + std::numbers::pi}) {
+    for (const double turn : {across, across + pi}) {
       if (!level) continue;
       const Vec2 out = direction(turn);
       s.lines.push_back({[&dome, out](double i) {
@@ -119,7 +119,7 @@ class StretchedViews : public FormedPart {
     const double height = dome.at(widest.at).y;
     constexpr int steps = 96;
     s.lines.push_back({[=](double i) {
-                         const Vec2 way = direction(2 * std::numbers::pi * i / steps);
+                         const Vec2 way = direction(two_pi * i / steps);
                          return Vec3{-widest.value * way.x, -widest.value * way.y, height};
                        },
                        steps, Pen::formed, true});
@@ -135,7 +135,7 @@ class StretchedViews : public FormedPart {
     for (const double side : {-1.0, 1.0}) {
       const auto at = [&dome, eye, plan, level, side](double i) -> std::optional<Vec3> {
         const double along = dome.length() * i / steps;
-        const double out = dome.heading(along) - std::numbers::pi / 2;  // of the normal from level
+        const double out = dome.heading(along) - pi / 2;  // of the normal from level
         const double share = -std::tan(out) * eye.z / level;
         if (!(std::abs(share) <= 1)) return std::nullopt;
         const Vec2 way = direction(plan + side * std::acos(share));

@@ -9,8 +9,6 @@
 namespace juggler {
 namespace {
 
-constexpr double two_pi = 2 * std::numbers::pi;
-
 TemplateFigure figure_of(const std::string& title, const Blank& blank) {
   TemplateFigure figure{title, {outline(blank)}, blank.marks.lines, blank.marks.texts};
   for (const BlankOpening& o : blank.openings) figure.cuts.push_back(o.outline);

@@ -144,7 +144,7 @@ bool meets(const Arc& arc, const PageBox& area) {
 
 Grid laid_on(const TemplateFigure& figure, const TilePaper& paper, bool roll) {
   const double lean = smallest_rectangle(all_cuts(figure)).heading;
-  constexpr double quarter = std::numbers::pi / 2;
+  constexpr double quarter = pi / 2;
   std::optional<Grid> best;
   for (const double turn : {0.0, quarter, -lean, quarter - lean}) {  // (6)
     Grid grid = grid_of(turned_by(figure, turn), turn, paper, roll);

@@ -61,7 +61,7 @@ void draw_projection(Layout& layout, const PageBox& b, Angles angles) {
   const Vec2 centre{middle.x + side * 3, middle.y};
   for (const double radius : {high / 4, high / 2}) {
     std::vector<Vec2> circle;
-    for (int i = 0; i <= 48; ++i) circle.push_back(centre + radius * direction(i * std::numbers::pi / 24));
+    for (int i = 0; i <= 48; ++i) circle.push_back(centre + radius * direction(i * pi / 24));
     layout.draw(std::move(circle), Pen::dimension);
   }
 }

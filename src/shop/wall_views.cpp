@@ -4,11 +4,12 @@
 #include "scene.h"
 
 namespace juggler {
+
 namespace {
 
-constexpr int looks = 144;
+constexpr int wall_looks = 144;
 
-double u_at(const Form& form, double i) { return form.from() + (form.to() - form.from()) * i / looks; }
+double u_of_look(const Form& form, double i) { return form.from() + (form.to() - form.from()) * i / wall_looks; }
 
 }  // namespace
 
@@ -16,17 +17,17 @@ Scene wall_scene(const Form& form, const std::vector<double>& seams, const Proje
   const auto on_rim = [&form](EndName end, double u) { return edge_point(form, end, form.neutral, u); };
   Scene s;
   s.size = form.size;
-  for (int i = 0; i < looks; ++i) {
-    const Vec3 a = on_rim(EndName::base, u_at(form, i));
-    const Vec3 b = on_rim(EndName::base, u_at(form, i + 1));
-    const Vec3 c = on_rim(EndName::top, u_at(form, i));
-    const Vec3 d = on_rim(EndName::top, u_at(form, i + 1));
+  for (int i = 0; i < wall_looks; ++i) {
+    const Vec3 a = on_rim(EndName::base, u_of_look(form, i));
+    const Vec3 b = on_rim(EndName::base, u_of_look(form, i + 1));
+    const Vec3 c = on_rim(EndName::top, u_of_look(form, i));
+    const Vec3 d = on_rim(EndName::top, u_of_look(form, i + 1));
     s.faces.push_back({a, b, c});
     s.faces.push_back({c, b, d});
   }
   for (const EndName end : {EndName::base, EndName::top}) {
     if (!form.pointed(end))
-      s.lines.push_back({[=, &form](double i) { return on_rim(end, u_at(form, i)); }, looks});
+      s.lines.push_back({[=, &form](double i) { return on_rim(end, u_of_look(form, i)); }, wall_looks});
   }
   const auto ruling = [&](double u, int steps, Pen pen, bool through) {
     const Vec3 base = on_rim(EndName::base, u);
@@ -34,9 +35,9 @@ Scene wall_scene(const Form& form, const std::vector<double>& seams, const Proje
     s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, pen, through});
   };
   const auto facing = [&](double u) { return dot(ruling_at(form.wall, u).n, projection.towards_eye()); };
-  for (int i = 0; i < looks; ++i) {
-    const double a = u_at(form, i);
-    const double b = u_at(form, i + 1);
+  for (int i = 0; i < wall_looks; ++i) {
+    const double a = u_of_look(form, i);
+    const double b = u_of_look(form, i + 1);
     if ((facing(a) < 0) != (facing(b) < 0)) ruling(root(facing, a, b), 1, Pen::formed, true);
   }
   for (const double u : seams) ruling(u, 40, Pen::seam, false);

@@ -15,7 +15,7 @@ class WoundViews : public FormedPart {
         dimensioned_(job.job.drawing.dimensions) {
     constexpr int for_each_turn = 72;
     constexpr int most = 2000;
-    const double turns = (form_.to() - form_.from()) / (2 * std::numbers::pi);
+    const double turns = (form_.to() - form_.from()) / (two_pi);
     looks_ = std::min(most, 1 + static_cast<int>(for_each_turn * turns));
   }
 
@@ -66,7 +66,7 @@ class WoundViews : public FormedPart {
     dimension(layout, labels, centre - (right - centre), right, {0, b.bottom - centre.y + 6},
               fmt::format("outside dia {}", shown_length(2 * radius, units_)));
     for (int i = 0; i < 4; ++i) {
-      const Vec2 out = direction(-i * std::numbers::pi / 2);
+      const Vec2 out = direction(-i * pi / 2);
       const Vec2 from = centre + (norm(right - centre) + 0.8) * out;
       layout.draw({from, from + 2 * out}, Pen::guide);
       labels.push_back({fmt::format("{}\u00b0", 90 * i), {{from + 2 * out, out}}});
@@ -104,7 +104,7 @@ class WoundViews : public FormedPart {
       const double neutral = norm(ruling_at(form_.wall, base).dc) + form_.neutral;
       const Vec2 across{neutral * (top - base) / 2, (high - low) / 2};
       const Vec2 out = (end == 0 ? 1.0 : -1.0) * left_of(across);
-      const double turn = std::numbers::pi * share;
+      const double turn = pi * share;
       const Vec2 off = -std::cos(turn) * across + std::sin(turn) * out;
       u = (base + top) / 2 + off.x / neutral;
       s = (low + high) / 2 + off.y;
@@ -134,7 +134,7 @@ class WoundViews : public FormedPart {
     const auto* f = std::get_if<Flight>(&piece_.part.asked);
     if (!f) return;
     const bool left = piece_.part.making.hand == Hand::opposite;
-    const double each = 2 * std::numbers::pi * f->turns_per_blank;
+    const double each = two_pi * f->turns_per_blank;
     const double whole = form_.to() - form_.from();
     for (double u = each; u < whole - 1e-9 && s.lines.size() < 500; u += each)
       add_ruling(s, left ? form_.to() - u : form_.from() + u, Pen::seam);
@@ -144,7 +144,7 @@ class WoundViews : public FormedPart {
   void add_level_lines(Scene& s) const {
     if (!piece_.wound()->stretched()) return;
     constexpr int for_each_turn = 24;
-    const double step = 2 * std::numbers::pi / for_each_turn;
+    const double step = two_pi / for_each_turn;
     if ((form_.to() - form_.from()) / step > 600) return;
     for (double u = form_.from() + step; u < form_.to() - 1e-9; u += step) add_ruling(s, u, Pen::mark);
   }
@@ -158,7 +158,7 @@ class WoundViews : public FormedPart {
     constexpr int sides = 48;
     const double height = piece_.blank.overall_height;
     const auto at = [=](double i, double z) {
-      const Vec2 d = direction(2 * std::numbers::pi * i / sides);
+      const Vec2 d = direction(two_pi * i / sides);
       return Vec3{radius * d.x, radius * d.y, z};
     };
     for (const double z : {0.0, height})
@@ -167,7 +167,7 @@ class WoundViews : public FormedPart {
       s.faces.push_back({at(i, 0), at(i + 1, 0), at(i, height)});
       s.faces.push_back({at(i, height), at(i + 1, 0), at(i + 1, height)});
     }
-    const double across = std::atan2(projection.right.y, projection.right.x) * sides / (2 * std::numbers::pi);
+    const double across = std::atan2(projection.right.y, projection.right.x) * sides / (two_pi);
     if (std::abs(projection.towards_eye().z) > 0.99) return;
     for (const double i : {across, across + sides / 2.0})
       s.lines.push_back({[=](double k) { return at(i, height * k / 40); }, 40, Pen::guide});

@@ -101,10 +101,10 @@ Json gap_json(const GapReport& g) {
             {"outside", number(g.outside_top)}}}};
 }
 
-Json proof_json(const Proof& p) {
+Json proof_json(const Proof& p, const Units& units) {
   return {{"passed", p.passed},
           {"greatest_distance", number(p.greatest_distance)},
-          {"where", p.where},
+          {"where", p.where.in(units)},
           {"seam_mismatch", number(p.seam_mismatch)},
           {"rim_mismatch", number(p.rim_mismatch)},
           {"area_mismatch", number(p.area_mismatch)},
@@ -185,7 +185,14 @@ Json bench_json(const BenchCard& c) {
       {"sweeps", sweeps}};
 }
 
-Json piece_json(const PieceResult& piece, const Bench& bench) {
+Json texts(const std::vector<Phrase>& phrases, const Units& units) {
+  Json all = Json::array();
+  for (const Phrase& phrase : phrases) all.push_back(phrase.in(units));
+  return all;
+}
+
+Json piece_json(const PieceResult& piece, const Job& job) {
+  const Units& units = job.units;
   const Blank& b = piece.blank;
   Json edges = Json::array();
   for (const Edge& e : b.edges) edges.push_back(edge_json(e));
@@ -205,7 +212,7 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"fit_error", number(b.fit_error)},
           {"gap", piece.wall() ? gap_json(b.gap) : Json(nullptr)},
           {"elements", elements},
-          {"bench", bench_json(bench_card(piece, bench))},
+          {"bench", bench_json(bench_card(piece, job.bench))},
           {"bends", bends_json(b)},
           {"creases", creases_json(b)},
           {"folding", folding_json(piece)},
@@ -215,16 +222,16 @@ Json piece_json(const PieceResult& piece, const Bench& bench) {
           {"strain", strain_json(piece)},
           {"pressed", pressed_json(b.pressed)},
           {"openings", openings_json(b)},
-          {"opening_groups", opening_groups_json(b)},
-          {"notes", b.notes},
-          {"warnings", b.warnings},
-          {"proof", proof_json(piece.proof)}};
+          {"opening_groups", opening_groups_json(b, units)},
+          {"notes", texts(b.notes, units)},
+          {"warnings", texts(b.warnings, units)},
+          {"proof", proof_json(piece.proof, units)}};
 }
 
 Json end_json(double radius, std::optional<Face> face, Contact contact) {
   return {{"radius", number(radius)},
           {"diameter", number(2 * radius)},
-          {"girth", number(2 * std::numbers::pi * radius)},
+          {"girth", number(two_pi * radius)},
           {"pointed", radius == 0},
           {"sizes_on", face ? Json(name_of(*face)) : Json(nullptr)},
           {"contact", radius == 0 ? "apex" : name_of(contact)}};
@@ -317,11 +324,11 @@ Json job_json(const JobResult& r) {
 
 void write_json(const JobResult& result, std::ostream& out) {
   Json pieces = Json::array();
-  for (const PieceResult& piece : result.pieces) pieces.push_back(piece_json(piece, result.job.bench));
+  for (const PieceResult& piece : result.pieces) pieces.push_back(piece_json(piece, result.job));
   const Json document{{"juggler", version},
                       {"job", job_json(result)},
                       {"pieces", pieces},
-                      {"proof", proof_json(worst_proof(result))}};
+                      {"proof", proof_json(worst_proof(result), result.job.units)}};
   out << document.dump(2, ' ', false, Json::error_handler_t::replace) << '\n';
 }
 

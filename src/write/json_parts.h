@@ -20,7 +20,7 @@ Json optional(const std::optional<T>& value) {
 [[nodiscard]] Json pressing_json(const Pressing& pressing);
 [[nodiscard]] Json bends_json(const Blank& blank);
 [[nodiscard]] Json openings_json(const Blank& blank);
-[[nodiscard]] Json opening_groups_json(const Blank& blank);
+[[nodiscard]] Json opening_groups_json(const Blank& blank, const Units& units);
 /// Plates, joints, walls and reliefs of a folded blank; null of others.
 [[nodiscard]] Json folding_json(const PieceResult& piece);
 [[nodiscard]] Json pressed_json(const std::optional<Pressed>& pressed);

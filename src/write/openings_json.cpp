@@ -58,7 +58,7 @@ Json openings_json(const Blank& b) {
   return all;
 }
 
-Json opening_groups_json(const Blank& b) {
+Json opening_groups_json(const Blank& b, const Units& units) {
   Json all = Json::array();
   for (const OpeningGroup& g : b.groups) {
     Json rows = Json::array();
@@ -66,7 +66,7 @@ Json opening_groups_json(const Blank& b) {
     all.push_back({{"name", g.name},
                    {"how", name_of(g.how)},
                    {"lettering", g.lettering},
-                   {"form", g.form},
+                   {"form", g.form.in(units)},
                    {"cut", g.cut},
                    {"asked", g.asked},
                    {"in_row", g.in_row},

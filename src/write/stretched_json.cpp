@@ -21,7 +21,7 @@ Json place_json(Vec3 p) { return {number(p.x), number(p.y), number(p.z)}; }
 template <typename Sizes>
 Json strip_json(const HelicalStrip& s, const Sizes& c, size_t elements) {
   constexpr bool standing = std::is_same_v<Sizes, StandingSizes>;
-  const double turns = c.angle / (2 * std::numbers::pi);
+  const double turns = c.angle / (two_pi);
   const double rise = c.height / c.angle;
   Json blank = nullptr;
   if constexpr (standing) blank = {{"turns", number(turns / c.pieces)}};
