@@ -46,7 +46,7 @@ class Files {
       }
       if (wants("csv") && !piece.blank.bends.empty()) {
         add(name_of_piece(piece) + "-bends.csv",
-            [&](std::ostream& out) { write_csv(bend_schedule(result_, piece), out); });
+            [&](std::ostream& out) { write_csv(bend_list(result_, piece), out); });
       }
       if (wants("csv") && !piece.blank.openings.empty()) {
         add(name_of_piece(piece) + "-openings.csv",

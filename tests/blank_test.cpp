@@ -87,7 +87,7 @@ TEST(Blank, RefusesAGapThatEatsTheSmallEndWithTheLeastSize) {
   Cone cone{.base = Diameter::mm(900), .top = Diameter::mm(4), .height = 500};
   const auto text = refusal_of([&] { (void)make_blank(cone, sheet, {.gap = 60}); });
   EXPECT_EQ(text.key, "seam.gap");
-  const double least = std::stod(text.allowed.substr(text.allowed.find_first_of("0123456789")));
+  const double least = std::stod(text.allowed.in({}).substr(text.allowed.in({}).find_first_of("0123456789")));
   cone.top = Diameter::mm(least + 1e-3);
   EXPECT_NO_THROW((void)make_blank(cone, sheet, {.gap = 60}));
   cone.top = Diameter::mm(least - 2e-3);
@@ -102,7 +102,7 @@ TEST(Blank, RefusesAGapThatWouldCutAPointedBlankInTwo) {
     const double widest = 2 * slant * std::sin(std::numbers::pi * 150 / slant);
     const auto text = refusal_of([&] { (void)make_blank(cone, sheet_of(0), {.gap = 1.01 * widest}); });
     EXPECT_EQ(text.key, "seam.gap");
-    EXPECT_NEAR(std::stod("0" + text.allowed.substr(text.allowed.find_first_of("0123456789"))), widest, 1e-4);
+    EXPECT_NEAR(std::stod("0" + text.allowed.in({}).substr(text.allowed.in({}).find_first_of("0123456789"))), widest, 1e-4);
     EXPECT_TRUE(
         prove(make_blank(cone, sheet_of(0), {.gap = 0.9 * widest}), cone, sheet_of(0), {.gap = 0.9 * widest})
             .passed);

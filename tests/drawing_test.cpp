@@ -178,7 +178,7 @@ TEST(Drawing, PaperScaleAndDimensionsCanBeAskedFor) {
   EXPECT_FALSE(says(bare, "swing radius base 1088.574"));
   const auto refused = refusal_of([&] { (void)with({{"drawing.sheet", "A3"}, {"drawing.scale", "1:2"}}); });
   EXPECT_EQ(refused.key, "drawing.scale");
-  EXPECT_EQ(refused.allowed, "at most 1:10 on A3");
+  EXPECT_EQ(refused.allowed.in({}), "at most 1:10 on A3");
 }
 
 TEST(Drawing, NoDimensionIsDrawnTwice) {

@@ -59,8 +59,8 @@ TEST(Form, RefusesWhereRulingsCrossWithinTheMetalAndNamesTheLeastSize) {
   const Cone thick{.base = Diameter::mm(900), .top = Diameter::mm(2), .height = 500};
   const auto text = refusal_of([&] { (void)form(thick, sheet_of(2, Face::outside), {}); });
   EXPECT_EQ(text.key, "top.diameter");
-  const size_t at = text.allowed.find_first_of("0123456789");
-  const double least = std::stod(text.allowed.substr(at));
+  const size_t at = text.allowed.in({}).find_first_of("0123456789");
+  const double least = std::stod(text.allowed.in({}).substr(at));
   Cone enough = thick;
   enough.top = Diameter::mm(least + 1e-3);
   EXPECT_NO_THROW((void)form(enough, sheet_of(2, Face::outside), {}));

@@ -115,13 +115,14 @@ struct BendLine {
   bool up = true;          ///< towards the face that lies up
   double radius = 0;       ///< inside, mm; of a hit that of the smooth form
   double allowance = 0;    ///< what it takes of the flat, mm; of a hit 0
-  std::string datum = {};  ///< the edge that distances are measured from
+  std::string datum = {};  ///< the edge, as it is cut, that distances are measured from
+  bool along_rims = false; ///< along the base and the top, else square to the datum edge
   double datum_from = 0;   ///< distance of the line's ends from the datum edge, mm
   double datum_to = 0;
   double tangent_a = 0;  ///< from the datum edge to the tangent lines, at the line's first end
   double tangent_b = 0;
   Angle springback = {};   ///< to be bent farther by
-  double flat_width = 0;   ///< hits: of the flat before it, on the neutral layer
+  double flat_width = 0;   ///< hits: of the flat before it, at the wider end, from the edge as cut on
   double facet_error = 0;  ///< of that flat
 
   [[nodiscard]] double length() const { return norm(to - from); }
@@ -132,7 +133,7 @@ struct BendLine {
 struct Crease {
   std::string tag = {};
   std::vector<Arc> line = {};  ///< from the base to the top
-  double base_run = 0;         ///< along the edges from the seam's start, mm
+  double base_run = 0;         ///< along the edges as cut from the seam's start, mm
   double top_run = 0;
   Angle at_base = {};  ///< by which it is folded, 0 to 180 degrees; at the top another
   Angle at_top = {};
@@ -147,8 +148,11 @@ struct Pressed {
   Pressing asked = {};
   int hits = 0;
   double flat_width = 0;   ///< between bend lines
-  double end_width = 0;    ///< of the first and the last flat
+  double start_width = 0;  ///< of the first flat, on walls from the edge as cut
+  double end_width = 0;    ///< of the last
   double facet_error = 0;  ///< the greatest
+  double base_out = 0;  ///< how far the pressed end stands out of its plane, closed: flats have straight normals
+  double top_out = 0;
   struct Row {
     int hits = 0;
     double flat_width = 0;
@@ -173,6 +177,8 @@ struct BlankJoint {
 struct EdgeTab {
   size_t edge = 0;
   std::vector<Arc> arcs = {};
+  EdgeKind kind = EdgeKind::lap;
+  bool round = false;  ///< the half circle of a strip's end, no lap
 };
 
 /// A bore's prism in space: a point of its centre line, the form's x and y, and the way it goes.
@@ -245,6 +251,7 @@ struct Folding {
   std::vector<BentStrip> strips = {};
   std::vector<BlankJoint> joints = {};
   double relief = 0;  ///< diameter of the largest relief or width of the widest slot; 0: none
+  bool chain = false;  ///< a panel: its plates lie side by side along one profile
 };
 
 /// The gap as it comes out, mm: asked for once, reported everywhere.

@@ -140,6 +140,8 @@ struct Nearest {
   Vec2 on_a, on_b;
 };
 [[nodiscard]] Nearest nearest(const Arc& a, const Arc& b);
+/// How far along a chain of arcs its point nearest to another lies, mm.
+[[nodiscard]] double run_to(std::span<const Arc> arcs, Vec2 point);
 
 /// What closed outlines cover: outer ones anticlockwise, holes in them clockwise.
 using Outlines = std::vector<Outline>;

@@ -77,6 +77,9 @@ struct Schedule {
   std::vector<std::vector<std::string>> rows;
 };
 [[nodiscard]] Schedule bend_schedule(const JobResult& job, const PieceResult& piece);
+/// The same with the ends of every line on the blank, across from its left edge and up from its foot, and units in
+/// the heads: with the outline it is all that forming needs.
+[[nodiscard]] Schedule bend_list(const JobResult& job, const PieceResult& piece);
 /// Every opening of a piece by its place on the blank and on the part, lengths in the job's units, angles in
 /// degrees.
 [[nodiscard]] Schedule opening_list(const JobResult& job, const PieceResult& piece);
@@ -86,6 +89,8 @@ struct Schedule {
 [[nodiscard]] std::string fixed(double value, int digits);
 /// A length in the job's units with its unit: "1700.981 mm", "66.9677 in".
 [[nodiscard]] std::string shown_length(double mm, const Units& units);
+/// The same for a table whose head names the unit.
+[[nodiscard]] std::string cell_length(double mm, const Units& units);
 [[nodiscard]] std::string shown_angle(Angle angle);
 /// The blank as lines of letters, at most 72 wide and 22 high, and a line that says what it is: in braille
 /// dots (UTF-8), or in plain letters. Element lines are sparser than the outline.

@@ -5,6 +5,7 @@
 #include <stdexcept>
 #include <tuple>
 
+#include "closing.h"
 #include "folded.h"
 #include "opened.h"
 #include "openings.h"
@@ -232,6 +233,8 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
   b.pressed = hits.round.summary;
   for (size_t i = 0; i < piece; ++i) before += hits.round.strips[i].hits.size();
   add_round_hits(b, o, placing, hits.round.strips[piece], before);
+  b.pressed->facet_error = 0;
+  for (const BendLine& line : b.bends) b.pressed->facet_error = std::max(b.pressed->facet_error, line.facet_error);
 }
 
 Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const Hits& hits) {
@@ -454,6 +457,11 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   std::vector<Piece> pieces;
   for (size_t i = 0; i < spans.size(); ++i)
     pieces.push_back(make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits));
+  if (w.form.goes_round()) {
+    std::vector<Blank*> all;
+    for (Piece& p : pieces) all.push_back(&p.blank);
+    close_up(all);
+  }
   cut_openings(w, shape, pieces);
   std::vector<Piece> kinds;
   for (Piece& p : pieces) {
@@ -462,7 +470,7 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   }
   std::vector<Blank> blanks;
   for (Piece& p : kinds) blanks.push_back(std::move(p.blank));
-  add_tabs(blanks, making.edges);
+  finish_blanks(blanks, making.edges);
   return blanks;
 }
 

@@ -219,6 +219,7 @@ FoldedPiece piece_blank(const Body& body, const Laid& laid, const PressedBody& p
   if (placing.mirror) reverse_edges(b.edges);
   b.folding = folding_of(body, laid, placing, walked.stretches);
   b.folding->relief = relief;
+  b.folding->chain = body.lie == Lie::profile;
   if (pressed.summary) b.pressed = pressed.summary;
   const Box3 box = box_of(body);
   b.overall_height = box.high.z - box.low.z;
@@ -289,7 +290,7 @@ std::vector<Blank> make_blanks(const Body& body, const Making& making) {
     add_marks(piece.blank, making);
     blanks.push_back(std::move(piece.blank));
   }
-  add_tabs(blanks, making.edges, body.bend);
+  finish_blanks(blanks, making.edges, body.bend);
   return blanks;
 }
 

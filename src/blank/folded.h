@@ -46,6 +46,7 @@ struct ArcToPress {
   int strip = 0;
   double length = 0;
   double turned = 0;
+  int least = 1;  ///< hits it needs
 };
 [[nodiscard]] PressedBody press(const std::vector<ArcToPress>& arcs, const Pressing& asked);
 /// A round wall, from seam to seam: its "strips" are its pieces. The girth is that of the wider end.
@@ -63,8 +64,16 @@ void add_text_in_largest_plate(Blank& blank, const Making& making);
 /// The tag of the bend with that number, from 0.
 [[nodiscard]] std::string tag_of(const Bend& bend, size_t number);
 
-/// Laps, hems and locks on the edges that they name, among all pieces; their folds go on with the tags.
-void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend = {});
+/// From which edge each bend line and crease is measured, and how far off it lies, on the outline as cut.
+void measure_bends(Blank& blank);
+
+/// In which order they are made: hems and locks first, then from outside inwards, so that on a straight brake none is
+/// closed in by one made before; says so where there is no such order.
+void order_bends(Blank& blank);
+
+/// Laps, hems and locks on the edges that they name, among all pieces; their folds go on with the tags. Then, as
+/// nothing of the outline changes any more, what is measured on it.
+void finish_blanks(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend = {});
 
 /// Distance of a flat of a width, across which the direction turns by 2x, from the smooth form. (25)
 [[nodiscard]] double facet_error(double width, double half_turn);

@@ -14,10 +14,16 @@ struct PressedArc : ArcToPress {
   [[nodiscard]] double error() const { return facet_error(length / hits, turned / hits / 2); }
 };
 
+int least_of(const std::vector<PressedArc>& arcs) {
+  int least = 0;
+  for (const PressedArc& a : arcs) least += a.least;
+  return least;
+}
+
 // Every next hit goes to the arc whose flats are farthest off: so the greatest error is least.
 void share_out(std::vector<PressedArc>& arcs, int hits) {
-  for (PressedArc& a : arcs) a.hits = 1;
-  for (int i = static_cast<int>(arcs.size()); i < hits; ++i) {
+  for (PressedArc& a : arcs) a.hits = a.least;
+  for (int i = least_of(arcs); i < hits; ++i) {
     const auto worst = std::max_element(arcs.begin(), arcs.end(),
                                         [](const auto& a, const auto& b) { return a.error() < b.error(); });
     ++worst->hits;
@@ -40,23 +46,24 @@ void hits_within(PressedArc& arc, double error) {
 
 void choose_hits(std::vector<PressedArc>& arcs, const Pressing& asked) {
   if (asked.hits) {
-    const int least = static_cast<int>(arcs.size());
+    const int least = least_of(arcs);
     if (*asked.hits < least || *asked.hits > most_hits)
       refuse("bending.hits", "is out of range", std::to_string(*asked.hits),
-             std::to_string(least) + " (one for each arc) to " + std::to_string(most_hits));
+             std::to_string(least) + " (enough that every arc has a bend, no bend is half a turn, and a wall has three flats) to " + std::to_string(most_hits));
     share_out(arcs, *asked.hits);
   }
   for (PressedArc& arc : arcs) {
     if (asked.facet_error) {
       if (!(*asked.facet_error >= 1e-6 && *asked.facet_error <= 1e6))
         refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error), mm_range(0.000001, 1e6));
+      arc.hits = arc.least;
       hits_within(arc, *asked.facet_error);
     }
     if (!asked.flat_width) continue;
     const double w = *asked.flat_width;
-    if (!(w > 0 && arc.length / w <= most_hits && arc.length > w))
+    if (!(w > 0 && arc.length / w <= most_hits && std::ceil(arc.length / w - 1e-9) >= arc.least && arc.length > w))
       refuse("bending.flat_width", "is out of range", shown_mm(w),
-             shown_mm(arc.length / most_hits) + " to less than the arc's " + shown_mm(arc.length));
+             shown_mm(arc.length / most_hits) + " to less than " + shown_mm(arc.length / std::max(1, arc.least - 1)));
     arc.hits = static_cast<int>(std::ceil(arc.length / w - 1e-9));
   }
 }
@@ -78,7 +85,7 @@ PressedStrip hits_of(const PressedArc& arc, const Pressing& asked) {
 }
 
 std::vector<Pressed::Row> rows_about(std::vector<PressedArc> arcs, int hits) {
-  const int least = std::max(static_cast<int>(arcs.size()), hits - 4);
+  const int least = std::max(least_of(arcs), hits - 4);
   std::vector<Pressed::Row> rows;
   for (int n = least; n <= hits + 4; ++n) {
     share_out(arcs, n);
@@ -99,7 +106,11 @@ double facet_error(double width, double x) {
 
 PressedBody press(const std::vector<ArcToPress>& given, const Pressing& asked) {
   std::vector<PressedArc> arcs;
-  for (const ArcToPress& arc : given) arcs.push_back({arc});
+  for (const ArcToPress& arc : given) {
+    arcs.push_back({arc});
+    // (51): no bend turns by half a turn.
+    arcs.back().least = std::max(arc.least, static_cast<int>(arc.turned / pi + 1e-9) + 1);
+  }
   PressedBody pressed;
   if (arcs.empty() || asked.smooth()) return pressed;
   choose_hits(arcs, asked);
@@ -108,7 +119,8 @@ PressedBody press(const std::vector<ArcToPress>& given, const Pressing& asked) {
     pressed.strips.push_back(hits_of(arc, asked));
     const PressedStrip& made = pressed.strips.back();
     summary.hits += arc.hits;
-    summary.end_width = std::max(summary.end_width, made.end_width);
+    if (pressed.strips.size() == 1) summary.start_width = made.end_width;
+    summary.end_width = made.end_width;
     for (const Hit& hit : made.hits) {
       summary.flat_width = std::max(summary.flat_width, hit.flat_width);
       summary.facet_error = std::max(summary.facet_error, hit.facet_error);

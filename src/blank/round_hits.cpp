@@ -7,6 +7,9 @@
 namespace juggler {
 namespace {
 
+// A closed wall of fewer flats is a sheet laid double.
+constexpr size_t fewest_flats = 3;
+
 // Length once round the wider end before trims, on the neutral layer.
 double wider_girth(const Form& once_round) {
   Form whole = once_round;
@@ -24,10 +27,16 @@ double wider_girth(const Form& once_round) {
 PressedBody press_round(const Form& once_round, const std::vector<Span>& spans, const Pressing& asked) {
   if (asked.smooth()) return {};
   const double girth = wider_girth(once_round);
+  // (51): the normal of a cone turns by less than the plan angle, by the cosine of its lean; of an offset one the
+  // greatest counts.
+  const double curl = -least([&](double u) { return -std::abs(rates(ruling_at(once_round.wall, u)).curl); },
+                             once_round.from(), once_round.to())
+                           .value;
+  const int least_hits = std::max(1, static_cast<int>((fewest_flats + spans.size() - 1) / spans.size()));
   std::vector<ArcToPress> arcs;
   for (size_t i = 0; i < spans.size(); ++i) {
     const double turned = spans[i].to - spans[i].from;
-    arcs.push_back({static_cast<int>(i), girth * turned / (two_pi), turned});
+    arcs.push_back({static_cast<int>(i), girth * turned / two_pi, curl * turned, least_hits});
   }
   PressedBody pressed = press(arcs, asked);
   const bool even = std::all_of(pressed.strips.begin(), pressed.strips.end(), [&](const PressedStrip& s) {
@@ -49,6 +58,21 @@ void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const Pre
   const double length = pressed.hits.empty() ? 1 : pressed.hits.back().across + pressed.end_width;
   const auto at = [&](double across) { return o.from() + (o.to() - o.from()) * across / length; };
   const auto normal = [&](double u) { return ruling_at(f.wall, u).n; };
+  const auto turned_between = [&](double from, double to) {
+    const Vec3 a = normal(from);
+    const Vec3 b = normal(to);
+    return std::atan2(norm(cross(a, b)), dot(a, b));
+  };
+  const EndName wider = f.base_pointed ? EndName::top
+                        : f.top_pointed ? EndName::base
+                        : rim_length(o, EndName::base, o.from(), o.to()) >= rim_length(o, EndName::top, o.from(), o.to())
+                            ? EndName::base
+                            : EndName::top;
+  // The flats beside the seam are halves of one.
+  const auto error_between = [&](double from, double to, double times) {
+    return facet_error(times * rim_length(o, wider, from, to), times * turned_between(from, to) / 2);
+  };
+  double at_before = o.from();
   Vec3 before = normal(o.from());
   for (size_t i = 0; i < pressed.hits.size(); ++i) {
     const Hit& hit = pressed.hits[i];
@@ -67,12 +91,9 @@ void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const Pre
     const EndName end = f.base_pointed ? EndName::top : EndName::base;
     const double radius = rolled_radius(f, end, 0, u);
     line.radius = std::isfinite(radius) ? radius : 0;
-    line.datum = "seam_start, along the rims";
-    line.datum_from = f.base_pointed ? 0 : rim_length(o, EndName::base, o.from(), u);
-    line.datum_to = f.top_pointed ? 0 : rim_length(o, EndName::top, o.from(), u);
-    line.tangent_a = line.tangent_b = line.datum_from;
-    line.flat_width = hit.flat_width;
-    line.facet_error = hit.facet_error;
+    line.facet_error = error_between(at_before, u, i == 0 ? 2 : 1);
+    if (last) line.facet_error = std::max(line.facet_error, error_between(u, o.to(), 2));
+    at_before = u;
     b.bends.push_back(std::move(line));
     before = after;
   }

@@ -232,8 +232,6 @@ RuledHits press_ruled(const std::vector<Form>& pieces, const Pressing& asked) {
     for (const Curved& c : all) {
       const std::vector<RuledHit> hits = hits_of(c, asked);
       summary.hits += c.hits;
-      summary.end_width =
-          std::max({summary.end_width, hits.front().flat_width, width_between(c, hits.back().u, c.u.back())});
       for (const RuledHit& h : hits) {
         summary.flat_width = std::max(summary.flat_width, h.flat_width);
         summary.facet_error = std::max(summary.facet_error, h.facet_error);
@@ -267,12 +265,6 @@ void add_ruled_hits(Blank& b, const Opened& o, const Placing& placing, const std
       if (!hit.fold && radius < 1e9) line.radius = std::max(line.radius, radius);
     }
     line.allowance = hit.fold ? turned * o.form.neutral : 0;
-    line.datum = "seam_start, along the rims";
-    line.datum_from = rim_length(o, EndName::base, o.from(), hit.u);
-    line.datum_to = rim_length(o, EndName::top, o.from(), hit.u);
-    line.tangent_a = line.datum_from - line.allowance / 2;
-    line.tangent_b = line.datum_from + line.allowance / 2;
-    line.flat_width = hit.flat_width;
     line.facet_error = hit.facet_error;
     b.bends.push_back(std::move(line));
   }

@@ -1,37 +1,10 @@
 // The bend schedule of a folded blank.
 #include <algorithm>
-#include <map>
-#include <numeric>
 
 #include "folded.h"
 
 namespace juggler {
 namespace {
-
-// A line across the blank, its two tangent lines, and how deep in the tree of plates it lies.
-struct Draft {
-  BendLine line;
-  Vec2 a_from, a_to, b_from, b_to;
-  int depth = 0;
-};
-
-std::vector<int> depths(const Body& body, const Laid& laid) {
-  std::vector<int> depth(body.plates.size(), 0);
-  for (const int i : laid.strips) {
-    const Strip& s = body.strips[static_cast<size_t>(i)];
-    const auto a = static_cast<size_t>(s.plate_a);
-    const auto b = static_cast<size_t>(s.plate_b);
-    const auto place = [&](size_t p) {
-      return std::find(laid.plates.begin(), laid.plates.end(), static_cast<int>(p)) - laid.plates.begin();
-    };
-    if (place(a) < place(b)) {
-      depth[b] = depth[a] + 1;
-    } else {
-      depth[a] = depth[b] + 1;
-    }
-  }
-  return depth;
-}
 
 class Schedule {
  public:
@@ -41,8 +14,7 @@ class Schedule {
         body_(body),
         laid_(laid),
         placing_(placing),
-        outline_(outline(blank)),
-        depth_(depths(body, laid)) {
+        outline_(outline(blank)) {
     for (size_t i = 0; i < laid.strips.size(); ++i) {
       const Strip& s = body.strips[static_cast<size_t>(laid.strips[i])];
       const auto found = std::find_if(pressed.strips.begin(), pressed.strips.end(),
@@ -53,13 +25,11 @@ class Schedule {
   }
 
   void finish(size_t first_tag) {
-    std::sort(drafts_.begin(), drafts_.end(), [&](const Draft& a, const Draft& b) { return before(a, b); });
-    for (size_t i = 0; i < drafts_.size(); ++i) drafts_[i].line.tag = tag_of(body_.bend, first_tag + i);
-    number();
-    for (Draft& d : drafts_) {
-      measure(d);
-      warn_of_short_legs(d.line);
-      blank_.bends.push_back(std::move(d.line));
+    std::sort(drafts_.begin(), drafts_.end(), [&](const BendLine& a, const BendLine& b) { return before(a, b); });
+    for (size_t i = 0; i < drafts_.size(); ++i) drafts_[i].tag = tag_of(body_.bend, first_tag + i);
+    for (BendLine& line : drafts_) {
+      warn_of_short_legs(line);
+      blank_.bends.push_back(std::move(line));
     }
   }
 
@@ -67,9 +37,9 @@ class Schedule {
   [[nodiscard]] Vec2 at(const Strip& s, double phi, double along) const {
     return placed(flat_point(body_, laid_, s, phi, along), placing_);
   }
-  [[nodiscard]] bool before(const Draft& a, const Draft& b) const {
-    const Vec2 ma = 0.5 * (a.line.from + a.line.to);
-    const Vec2 mb = 0.5 * (b.line.from + b.line.to);
+  [[nodiscard]] bool before(const BendLine& a, const BendLine& b) const {
+    const Vec2 ma = 0.5 * (a.from + a.to);
+    const Vec2 mb = 0.5 * (b.from + b.to);
     const double near = 1e-6 * body_.size;
     return std::abs(ma.x - mb.x) > near ? ma.x < mb.x : ma.y < mb.y - near;
   }
@@ -97,37 +67,23 @@ class Schedule {
 
   void add_bend(const Strip& s, int number) {
     const double turn = std::abs(s.angle.radians());
-    Draft d;
-    d.line = line_of(s, number, turn, turn / 2);
-    d.line.allowance = s.width();
+    BendLine line = line_of(s, number, turn, turn / 2);
+    line.allowance = s.width();
     if (body_.bend.springback)
-      d.line.springback = Angle::radians(body_.bend.springback->radians() * turn / (pi / 2));
-    across(s, turn / 2, d.line);
-    d.a_from = at(s, 0, s.low(0));
-    d.a_to = at(s, 0, s.high(0));
-    d.b_from = at(s, turn, s.low(turn));
-    d.b_to = at(s, turn, s.high(turn));
-    d.depth = depth_of(s);
-    drafts_.push_back(std::move(d));
+      line.springback = Angle::radians(body_.bend.springback->radians() * turn / (pi / 2));
+    across(s, turn / 2, line);
+    drafts_.push_back(std::move(line));
   }
 
   void add_hits(const Strip& s, int number, const PressedStrip& pressed) {
     for (const Hit& hit : pressed.hits) {
-      Draft d;
-      d.line = line_of(s, number, hit.turned, hit.across / s.neutral);
-      d.line.hit = true;
-      d.line.flat_width = hit.flat_width;
-      d.line.facet_error = hit.facet_error;
-      across(s, hit.across / s.neutral, d.line);
-      d.a_from = d.b_from = d.line.from;
-      d.a_to = d.b_to = d.line.to;
-      d.depth = depth_of(s);
-      drafts_.push_back(std::move(d));
+      BendLine line = line_of(s, number, hit.turned, hit.across / s.neutral);
+      line.hit = true;
+      line.flat_width = hit.flat_width;
+      line.facet_error = hit.facet_error;
+      across(s, hit.across / s.neutral, line);
+        drafts_.push_back(std::move(line));
     }
-  }
-
-  [[nodiscard]] int depth_of(const Strip& s) const {
-    return std::max(depth_[static_cast<size_t>(s.plate_a)], depth_[static_cast<size_t>(s.plate_b)]);
   }
 
   [[nodiscard]] BendLine line_of(const Strip& s, int number, double turned, double phi) const {
@@ -138,53 +94,6 @@ class Schedule {
     line.up = (s.angle.radians() > 0) == (blank_.face_up == Face::inside);
     line.radius = s.radius;
     return line;
-  }
-
-  // The outermost bends first; among equals as they lie.
-  void number() {
-    std::vector<size_t> by_depth(drafts_.size());
-    std::iota(by_depth.begin(), by_depth.end(), 0);
-    std::stable_sort(by_depth.begin(), by_depth.end(),
-                     [&](size_t a, size_t b) { return drafts_[a].depth > drafts_[b].depth; });
-    for (size_t i = 0; i < by_depth.size(); ++i) drafts_[by_depth[i]].line.order = static_cast<int>(i) + 1;
-  }
-
-  struct Datum {
-    std::string name;
-    Vec2 at;
-    Vec2 along;
-    double away = 0;
-    [[nodiscard]] double from(Vec2 p) const { return std::abs(cross(along, p - at)); }
-  };
-
-  // The nearest straight edge parallel to a line and not much shorter, of a panel its start; else the left
-  // side of the blank as it lies.
-  [[nodiscard]] Datum datum_of(const BendLine& line) const {
-    const Vec2 way = 1 / line.length() * (line.to - line.from);
-    Datum best{"left side of the blank", {0, 0}, {0, 1}, HUGE_VAL};
-    for (const Edge& e : blank_.edges) {
-      for (const Arc& arc : e.arcs) {
-        const Vec2 run = end_of(arc) - arc.start;
-        const bool parallel = is_straight(arc) && std::abs(cross(way, run)) < 1e-9 * norm(run);
-        if (!parallel || arc.length < 0.5 * line.length()) continue;
-        const Datum datum{label_of(e), arc.start, 1 / norm(run) * run,
-                          std::abs(cross(way, line.from - arc.start))};
-        if (datum.name == "profile start") return datum;
-        if (datum.away < best.away * (1 - 1e-9)) best = datum;
-      }
-    }
-    return best;
-  }
-
-  void measure(Draft& d) const {
-    const Datum datum = datum_of(d.line);
-    d.line.datum = datum.name;
-    d.line.datum_from = datum.from(d.line.from);
-    d.line.datum_to = datum.from(d.line.to);
-    const bool turned_round = dot(d.a_to - d.a_from, d.line.to - d.line.from) < 0;
-    d.line.tangent_a = datum.from(turned_round ? d.a_to : d.a_from);
-    d.line.tangent_b = datum.from(turned_round ? d.b_to : d.b_from);
-    if (d.line.tangent_a > d.line.tangent_b) std::swap(d.line.tangent_a, d.line.tangent_b);
   }
 
   // While the bend is made its legs rest on the shoulders of the die. (29)
@@ -214,8 +123,7 @@ class Schedule {
   const Laid& laid_;
   const Placing& placing_;
   Outline outline_;
-  std::vector<int> depth_;
-  std::vector<Draft> drafts_;
+  std::vector<BendLine> drafts_;
 };
 
 }  // namespace

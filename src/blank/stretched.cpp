@@ -231,8 +231,6 @@ std::vector<Crease> creases_of(const StretchedPiece& piece, const Placing& placi
     c.tag = letters_of(creases.size());
     for (const Arc& arc : arcs_of({piece, false, u}, low, high, making.fit).arcs)
       c.line.push_back(placed(arc, placing));
-    c.base_run = FlatLine{piece, true, low}.length(s.us.front(), u);
-    c.top_run = FlatLine{piece, true, high}.length(s.us.front(), u);
     const Angle at_base = folded_at(s, u, low);
     const Angle at_top = folded_at(s, u, high);
     const bool inwards = at_base.radians() + at_top.radians() > 0;
@@ -378,7 +376,7 @@ std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making) 
     mark(laid[i], part.pieces[i], making);
     blanks.push_back(std::move(laid[i].blank));
   }
-  add_tabs(blanks, making.edges);
+  finish_blanks(blanks, making.edges);
   return blanks;
 }
 

@@ -110,7 +110,7 @@ class Tabs {
     const Vec2 b = end_of(*along);
     const Vec2 c = b - in * way + added.width * out;
     const Vec2 d = a + in * way + added.width * out;
-    blank_.tabs.push_back({index, {line(a, d), line(d, c), line(c, b)}});
+    blank_.tabs.push_back({index, {line(a, d), line(d, c), line(c, b)}, work_.kind});
     for (const double fold : added.folds)
       add_fold(a, b, fold * out, fold / added.width * in * way, added.allowance);
     const char* kinds[]{"lap", "hem", "locked seam"};
@@ -131,10 +131,6 @@ class Tabs {
     line.up = work_.up;
     line.radius = work_.kind == EdgeKind::hem ? work_.radius : 0;
     line.allowance = allowance;
-    line.datum = work_.on;
-    line.datum_from = line.datum_to = norm(beyond);
-    line.tangent_a = norm(beyond) - allowance / 2;
-    line.tangent_b = norm(beyond) + allowance / 2;
     blank_.bends.push_back(std::move(line));
   }
 
@@ -222,6 +218,8 @@ void into_quadrant(Blank& b) {
 
 }  // namespace
 
+namespace {
+
 void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend) {
   size_t tags = 0;
   for (const Blank& blank : blanks) tags += blank.bends.size();
@@ -246,6 +244,16 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
     if (works.empty() || !crosses_itself(outline(blank), 1e-9 * blank.size)) continue;
     refuse_work(works.front(), ".width", "makes the outline cross itself", {}, {},
            "make the lap, hem or lock narrower, or give it a taper");
+  }
+}
+
+}  // namespace
+
+void finish_blanks(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend) {
+  add_tabs(blanks, works, bend);
+  for (Blank& blank : blanks) {
+    measure_bends(blank);
+    order_bends(blank);
   }
 }
 

@@ -80,7 +80,7 @@ std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
     }
     blanks.push_back(std::move(b));
   }
-  add_tabs(blanks, making.edges);
+  finish_blanks(blanks, making.edges);
   return blanks;
 }
 

@@ -136,4 +136,19 @@ Nearest nearest(const Arc& one, const Arc& other) {
   return best;
 }
 
+double run_to(std::span<const Arc> arcs, Vec2 p) {
+  double least = HUGE_VAL;
+  double run = 0;
+  double before = 0;
+  for (const Arc& arc : arcs) {
+    const double away = norm(nearest_point(arc, p) - p);
+    if (away < least) {
+      least = away;
+      run = before + parameter_of(arc, p);
+    }
+    before += arc.length;
+  }
+  return run;
+}
+
 }  // namespace juggler

@@ -81,6 +81,26 @@ void mirror(std::vector<Trim>& trims) {
   for (Trim& t : trims) t.uphill = mirrored(t.uphill);
 }
 
+void mirror(DrawnCurve& c) {
+  for (Vec2& p : c.points) p.y = -p.y;
+  c.centre.y = -c.centre.y;
+  c.axis = -c.axis;
+  c.from = -c.from;
+  c.to = -c.to;
+}
+
+// Whatever draws it. An open curve keeps its inside to its left: its twin runs the other way.
+void mirror(Profile& p) {
+  p.turn = mirrored(p.turn);
+  for (Vec2& point : p.points) point.y = -point.y;
+  for (DrawnCurve& curve : p.outline) mirror(curve);
+  if (p.gap) p.gap->y = -p.gap->y;
+  if (!p.open) return;
+  std::reverse(p.points.begin(), p.points.end());
+  std::reverse(p.outline.begin(), p.outline.end());
+  for (DrawnCurve& curve : p.outline) curve = curve.reversed();
+}
+
 }  // namespace
 
 RoundSizes solve(const RoundShape& shape, const Sheet& sheet) {
@@ -155,8 +175,7 @@ Transition as_made(Transition t, Hand hand) {
   t.shift.y = -t.shift.y;
   for (TransitionEnd* end : {&t.base, &t.top}) {
     end->uphill = mirrored(end->uphill);
-    end->profile.turn = mirrored(end->profile.turn);
-    for (Vec2& p : end->profile.points) p.y = -p.y;
+    mirror(end->profile);
   }
   return t;
 }

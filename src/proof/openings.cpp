@@ -119,8 +119,9 @@ double FormedWall::aside(const FlatPanel& panel, double u, Vec2 p) const {
 std::optional<Vec3> FormedWall::at(Vec2 p) const {
   std::optional<Vec3> best;
   double farthest = HUGE_VAL;
+  const size_t first = last_;
   for (size_t i = 0; i < stretches_.size(); ++i) {
-    const size_t k = (last_ + i) % stretches_.size();  // neighbours are asked for one after the other
+    const size_t k = (first + i) % stretches_.size();  // neighbours are asked for one after the other
     const Stretch& stretch = stretches_[k];
     const double a = cross(stretch.from_way, p - stretch.from_base);
     const double b = cross(stretch.to_way, p - stretch.to_base);

@@ -10,11 +10,6 @@
 namespace juggler {
 namespace {
 
-std::string cell_length(double mm, const Units& units) {
-  const std::string text = shown_length(mm, units);
-  return text.substr(0, text.find(' '));
-}
-
 Table inputs_table(const JobResult& job, const PieceResult& piece) {
   Table table{"Made from", {}, {}};
   for (const Row& row : understood(job, piece)) table.rows.push_back({row.name, row.value});

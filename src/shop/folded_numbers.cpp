@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <set>
 
 #include "folded_numbers.h"
 
@@ -234,7 +235,12 @@ void add_pressed_numbers(std::vector<Row>& rows, const Blank& b, const Units& u)
                                      ? fmt::format("{}, asked {}", shown_length(b.pressed->flat_width, u),
                                                    shown_length(*b.pressed->asked.flat_width, u))
                                      : shown_length(b.pressed->flat_width, u)});
-  rows.push_back({"flats at the ends", shown_length(b.pressed->end_width, u)});
+  for (const auto& [name, out] : {std::pair{"base", b.pressed->base_out}, {"top", b.pressed->top_out}}) {
+    if (out > 1e-6 * b.size)
+      rows.push_back({fmt::format("{} out of its plane", name), fmt::format("{}, pressed", shown_length(out, u))});
+  }
+  rows.push_back({"first and last flat",
+                  fmt::format("{}, {}", shown_length(b.pressed->start_width, u), shown_length(b.pressed->end_width, u))});
 }
 
 void add_folded_numbers(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
@@ -298,6 +304,28 @@ Schedule bend_schedule(const JobResult& job, const PieceResult& piece) {
     s.rows.push_back(std::move(row));
   }
   return s;
+}
+
+Schedule bend_list(const JobResult& job, const PieceResult& piece) {
+  const Units& u = job.job.units;
+  Schedule list = bend_schedule(job, piece);
+  const std::set<std::string> angles{"turned", "legs", "springback"};
+  const std::set<std::string> words{"tag", "order", "datum edge", "bend"};
+  for (std::string& head : list.heads) {
+    if (!words.contains(head)) head += angles.contains(head) ? " deg" : " " + u.name;
+  }
+  const std::vector<std::string> ends{"from across ", "from up ", "to across ", "to up "};
+  for (size_t k = 0; k < ends.size(); ++k)
+    list.heads.insert(list.heads.begin() + 2 + static_cast<long>(k), ends[k] + u.name);
+  const Vec2 corner = as_laid(piece.blank).corner;
+  for (size_t i = 0; i < list.rows.size(); ++i) {
+    const Vec2 from = piece.blank.bends[i].from - corner;
+    const Vec2 to = piece.blank.bends[i].to - corner;
+    const std::vector<std::string> cells{cell_length(from.x, u), cell_length(from.y, u), cell_length(to.x, u),
+                                         cell_length(to.y, u)};
+    list.rows[i].insert(list.rows[i].begin() + 2, cells.begin(), cells.end());
+  }
+  return list;
 }
 
 std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece, const Units& u) {

@@ -211,6 +211,8 @@ std::string shown_length(double mm, const Units& units) {
   return fmt::format("{} {}", number(mm, units), units.name);
 }
 
+std::string cell_length(double mm, const Units& u) { return number(mm, u); }
+
 std::string shown_angle(Angle angle) { return fmt::format("{} deg", fixed(angle.degrees(), 4)); }
 
 std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {

@@ -9,31 +9,26 @@
 namespace juggler {
 namespace {
 
-std::string cell(double mm, const Units& u) {
-  const std::string text = shown_length(mm, u);
-  return text.substr(0, text.find(' '));
-}
-
 // Round ones by one number; what does not reach the face by none.
 std::string size_cell(const FaceSize& s, const Units& u) {
   if (s.width == 0) return "-";
-  return cell(s.width, u) + " x " + cell(s.height, u);
+  return cell_length(s.width, u) + " x " + cell_length(s.height, u);
 }
 
 std::string web_cell(const std::optional<Web>& web, const Units& u) {
   if (!web) return "-";
-  return fmt::format("{}, {} to {}", cell(web->width, u), web->of, web->beside);
+  return fmt::format("{}, {} to {}", cell_length(web->width, u), web->of, web->beside);
 }
 
 std::string width_cell(const std::optional<Web>& web, const Units& u) {
-  return web ? cell(web->width, u) : "-";
+  return web ? cell_length(web->width, u) : "-";
 }
 
 std::string pitch_cell(const OpeningGroup& g, const Units& u) {
   if (g.in_row < 2) return "-";
   std::string text;
   if (g.pitch.radians() > 0) text = fmt::format("{} deg", fixed(g.pitch.degrees(), 4));
-  if (g.girth_pitch > 0) text += (text.empty() ? "" : " = ") + cell(g.girth_pitch, u);
+  if (g.girth_pitch > 0) text += (text.empty() ? "" : " = ") + cell_length(g.girth_pitch, u);
   if (g.flat_pitch.radians() > 1e-12) text += fmt::format("; flat {} deg", fixed(g.flat_pitch.degrees(), 4));
   return text;
 }
@@ -60,7 +55,7 @@ Schedule opening_groups(const JobResult& job, const PieceResult& piece) {
                            bool first) {
         const auto once = [&](std::string text) { return first ? std::move(text) : std::string(); };
         table.rows.push_back({name, once(g.form.in(u)), once(name_of(g.how)), once(cut_cell(g)),
-                              cell(row.height, u), size_cell(inside, u), size_cell(outside, u)});
+                              cell_length(row.height, u), size_cell(inside, u), size_cell(outside, u)});
       };
       add(row_name(g, row), row.inside, row.outside, i == 0);
       if (row.far_inside) add(row_name(g, row) + " far", *row.far_inside, *row.far_outside, false);
@@ -89,9 +84,9 @@ Schedule opening_list(const JobResult& job, const PieceResult& piece) {
     const Rectangle box = upright_box(o.outline);
     const Vec2 at = round ? round->centre : o.centre;
     const bool bored = o.bore.has_value();
-    list.rows.push_back({name_of(b, o), bored ? (o.far ? "far" : "near") : "", cell(at.x, u), cell(at.y, u),
-                         round ? cell(round->diameter, u) : "", cell(box.width, u), cell(box.height, u),
-                         o.on_wall ? fixed(o.plan.degrees(), 4) : "", o.on_wall ? cell(o.height, u) : ""});
+    list.rows.push_back({name_of(b, o), bored ? (o.far ? "far" : "near") : "", cell_length(at.x, u), cell_length(at.y, u),
+                         round ? cell_length(round->diameter, u) : "", cell_length(box.width, u), cell_length(box.height, u),
+                         o.on_wall ? fixed(o.plan.degrees(), 4) : "", o.on_wall ? cell_length(o.height, u) : ""});
   }
   return list;
 }

@@ -62,7 +62,11 @@ bool cuts_all(const Form& f, EndName end, Vec3 normal, double height) {
 
 // Nothing where no one plane cuts the end.
 std::optional<EndPlane> plane_of(const Form& f, EndName end) {
-  if (f.pointed(end)) return std::nullopt;
+  if (f.pointed(end) || f.open) return std::nullopt;
+  const auto of_end = [&](const AskedProfile& p) { return p.end == end; };
+  const auto profile = std::find_if(f.profiles.begin(), f.profiles.end(), of_end);
+  if (profile != f.profiles.end()) return EndPlane{profile->centre, profile->x, profile->y};
+  if (f.asked.empty()) return std::nullopt;
   const AskedCircle& circle = f.asked[end == EndName::base ? 0 : 1];
   const auto cuts = [&](const TrimPlane& t) { return t.end == end; };
   const auto found = std::find_if(f.trims.begin(), f.trims.end(), cuts);
@@ -80,6 +84,24 @@ std::optional<EndPlane> plane_of(const Form& f, EndName end) {
                   std::sin(uphill) * slope + std::cos(uphill) * level};
 }
 
+// The same of a transition, whose rulings stand still at corners: in chords, finer than print.
+Outline ring_of_chords(const Form& f, EndName end, const EndPlane& plane, double layer) {
+  constexpr int in_piece = 256;
+  Outline lines;
+  Vec2 before = plane.at(edge_point(f, end, layer, f.from()));
+  for (const WallPiece& piece : f.wall) {
+    const double from = std::max(piece.from, f.from());
+    const double to = std::min(piece.to, f.to());
+    for (int i = 1; i <= in_piece && from < to; ++i) {
+      const Vec2 now = plane.at(edge_point(f, end, layer, from + (to - from) * i / in_piece));
+      if (norm(now - before) <= 1e-9 * f.size) continue;
+      lines.push_back(line(before, now));
+      before = now;
+    }
+  }
+  return lines;
+}
+
 // The edge of a face on the plane of its end.
 Outline ring_outline(const Form& f, EndName end, const EndPlane& plane, double layer, double tolerance) {
   const auto point = [&](double u) { return plane.at(edge_point(f, end, layer, u)); };
@@ -88,6 +110,7 @@ Outline ring_outline(const Form& f, EndName end, const EndPlane& plane, double l
     const Vec2 along = point(std::min(f.to(), u + step)) - point(std::max(f.from(), u - step));
     return std::atan2(along.y, along.x);
   };
+  if (!f.profiles.empty()) return ring_of_chords(f, end, plane, layer);
   Outline arcs;
   for (int quarter = 0; quarter < 4; ++quarter) {
     const double from = f.from() + (f.to() - f.from()) * quarter / 4;

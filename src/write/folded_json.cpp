@@ -22,6 +22,7 @@ Json bend_json(const BendLine& b) {
           {"to", point(b.to)},
           {"length", number(b.length())},
           {"datum", b.datum},
+          {"measured", b.along_rims ? "along the rims" : "square"},
           {"distance", {number(b.datum_from), number(b.datum_to)}},
           {"tangent_lines", {number(b.tangent_a), number(b.tangent_b)}},
           {"direction", b.up ? "up" : "down"},
@@ -184,7 +185,10 @@ Json pressed_json(const std::optional<Pressed>& pressed) {
                      {"flat_width", number(row.flat_width)},
                      {"facet_error", number(row.facet_error)}});
   return {{"asked", pressing_json(pressed->asked)},      {"hits", pressed->hits},
-          {"flat_width", number(pressed->flat_width)},   {"end_width", number(pressed->end_width)},
+          {"flat_width", number(pressed->flat_width)},   {"start_width", number(pressed->start_width)},
+          {"end_width", number(pressed->end_width)},
+          {"base_out", number(pressed->base_out)},
+          {"top_out", number(pressed->top_out)},
           {"facet_error", number(pressed->facet_error)}, {"table", table}};
 }
 

@@ -1,0 +1,167 @@
+// From which edge a bend line is measured, and how far it lies from it: on the outline as it is cut, laps, hems, gaps
+// and stock counted. docs/maths/folded.md (48)-(50).
+#include <algorithm>
+
+#include "folded.h"
+#include "opened.h"
+
+namespace juggler {
+namespace {
+
+const char* name_of(EdgeKind kind) {
+  constexpr const char* names[]{"lap", "hem", "locked seam"};
+  return names[static_cast<size_t>(kind)];
+}
+
+// A straight stretch of what is cut, and what it is called.
+struct CutLine {
+  std::string name;
+  Vec2 at;
+  Vec2 along;
+  double length = 0;
+  [[nodiscard]] double from(Vec2 p) const { return std::abs(cross(along, p - at)); }
+};
+
+std::vector<CutLine> cut_lines(const Blank& b) {
+  std::vector<CutLine> lines;
+  const auto add = [&](const std::vector<Arc>& arcs, const std::string& name) {
+    for (const Arc& arc : arcs) {
+      const Vec2 run = end_of(arc) - arc.start;
+      if (is_straight(arc) && norm(run) > 0) lines.push_back({name, arc.start, 1 / norm(run) * run, norm(run)});
+    }
+  };
+  for (size_t i = 0; i < b.edges.size(); ++i) {
+    const auto tab = std::find_if(b.tabs.begin(), b.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+    const std::string name = label_of(b.edges[i]);
+    if (tab == b.tabs.end()) {
+      add(b.edges[i].arcs, name);
+    } else {
+      add(tab->arcs, tab->round ? name : name + " with its " + name_of(tab->kind));
+    }
+  }
+  return lines;
+}
+
+class Datums {
+ public:
+  explicit Datums(const Blank& b) : b_(b), outline_(outline(b)), lines_(cut_lines(b)), box_(upright_box(outline_)) {}
+
+  // (48): the nearest of the edges that a back stop can be set to; of a panel its start.
+  [[nodiscard]] CutLine of(const BendLine& line) const {
+    const CutLine* best = nullptr;
+    double least = HUGE_VAL;
+    for (const CutLine& edge : lines_) {
+      const double away = edge.from(line.from);
+      const bool start = edge.name.starts_with("profile start");
+      if (away >= least && !start) continue;
+      if (!serves(edge, line)) continue;
+      best = &edge;
+      least = away;
+      if (start) break;
+    }
+    return best ? *best : CutLine{"left edge of the box", box_.corner, {0, 1}, box_.height};
+  }
+
+ private:
+  // Parallel to the line, beside half of it or more, clear of what the bend itself takes, and reached through metal.
+  [[nodiscard]] bool serves(const CutLine& edge, const BendLine& line) const {
+    const Vec2 way = 1 / line.length() * (line.to - line.from);
+    if (std::abs(cross(way, edge.along)) > 1e-9) return false;
+    const double away = edge.from(line.from);
+    if (away < 2 * b_.thickness + line.allowance / 2 + 1e-6 * b_.size) return false;
+    const double a = dot(edge.at - line.from, way);
+    const double z = a + edge.length * (dot(way, edge.along) > 0 ? 1 : -1);
+    const double from = std::max(0.0, std::min(a, z));
+    const double to = std::min(line.length(), std::max(a, z));
+    if (to - from < 0.5 * line.length()) return false;
+    const Vec2 here = line.from + (from + to) / 2 * way;
+    const Vec2 there = here + dot(edge.at - here, left_of(way)) * left_of(way);
+    const auto metal = clipped(here, there, outline_);
+    return length_of(metal) > away * (1 - 1e-6);
+  }
+
+  const Blank& b_;
+  Outline outline_;
+  std::vector<CutLine> lines_;
+  Rectangle box_;
+};
+
+// A rim as cut, run from the corner it shares with the seam's start.
+std::vector<Arc> rim_from_start(const Blank& b, EdgeName name) {
+  const Edge* rim = edge(b, name);
+  const Edge* start = edge(b, EdgeName::seam_start);
+  if (!rim || !start) return {};
+  std::vector<Arc> arcs = rim->arcs;
+  const auto gap = [&](Vec2 p) {
+    return std::min(norm(p - start->arcs.front().start), norm(p - end_of(start->arcs.back())));
+  };
+  return gap(arcs.front().start) <= gap(end_of(arcs.back())) ? arcs : reversed(arcs);
+}
+
+bool has_tab(const Blank& b, EdgeName name) {
+  return std::any_of(b.tabs.begin(), b.tabs.end(),
+                     [&](const EdgeTab& t) { return b.edges[t.edge].name == name && !t.round; });
+}
+
+// (49)
+void measure_on_rims(Blank& b) {
+  const std::vector<Arc> base = rim_from_start(b, EdgeName::base);
+  const std::vector<Arc> top = rim_from_start(b, EdgeName::top);
+  const double width = std::max(length_of(base), length_of(top));
+  const bool wider_base = length_of(base) >= length_of(top);
+  const std::string datum =
+      std::string(has_tab(b, EdgeName::seam_start) ? "seam's start within its lap" : "seam_start") +
+      ", along the rims";
+  double before = 0;
+  for (BendLine& line : b.bends) {
+    if (line.hem) continue;
+    line.datum = datum;
+    line.along_rims = true;
+    line.datum_from = base.empty() ? 0 : run_to(base, line.from);
+    line.datum_to = top.empty() ? 0 : run_to(top, line.to);
+    const double at = wider_base ? line.datum_from : line.datum_to;
+    const double tangent = base.empty() ? line.datum_to : line.datum_from;
+    line.tangent_a = tangent - line.allowance / 2;
+    line.tangent_b = tangent + line.allowance / 2;
+    line.flat_width = at - before;
+    before = at;
+  }
+  if (b.pressed) {
+    b.pressed->start_width = b.bends.empty() ? 0 : b.bends.front().flat_width;
+    b.pressed->end_width = width - before;
+  }
+}
+
+// (50)
+void measure_square(const Datums& datums, BendLine& line) {
+  if (line.length() == 0) return;
+  const CutLine datum = datums.of(line);
+  line.datum = datum.name;
+  line.datum_from = datum.from(line.from);
+  line.datum_to = datum.from(line.to);
+  // The tangent lines run beside the line; where the datum does so too, as far on from it as they are from the line.
+  const Vec2 way = 1 / line.length() * (line.to - line.from);
+  const double square = std::abs(dot(way, datum.along));
+  line.tangent_a = line.datum_from - square * line.allowance / 2;
+  line.tangent_b = line.datum_from + square * line.allowance / 2;
+}
+
+}  // namespace
+
+void measure_bends(Blank& b) {
+  if (b.bends.empty()) return;
+  if (!b.folding) measure_on_rims(b);
+  const Datums datums(b);
+  for (BendLine& line : b.bends) {
+    if (b.folding || line.hem) measure_square(datums, line);
+  }
+  const std::vector<Arc> base = rim_from_start(b, EdgeName::base);
+  const std::vector<Arc> top = rim_from_start(b, EdgeName::top);
+  for (Crease& c : b.creases) {
+    if (c.line.empty()) continue;
+    c.base_run = base.empty() ? 0 : run_to(base, c.line.front().start);
+    c.top_run = top.empty() ? 0 : run_to(top, end_of(c.line.back()));
+  }
+}
+
+}  // namespace juggler

@@ -1,0 +1,197 @@
+// In which order bends are made. docs/maths/folded.md (55)-(57).
+#include <algorithm>
+#include <numeric>
+
+#include "folded.h"
+
+namespace juggler {
+namespace {
+
+// The plates of a blank as they stand while some of its strips are bent, sharply about their middles.
+class Standing {
+ public:
+  explicit Standing(const Blank& b) : f_(*b.folding), up_is_inside_(b.face_up == Face::inside) {
+    beside_.resize(f_.plates.size());
+    for (size_t i = 0; i < f_.strips.size(); ++i) {
+      beside_[static_cast<size_t>(f_.strips[i].plate_a)].push_back(i);
+      beside_[static_cast<size_t>(f_.strips[i].plate_b)].push_back(i);
+    }
+  }
+
+  // Plates in space, the first of the strip's two lying flat where it is drawn.
+  [[nodiscard]] std::vector<std::vector<Vec3>> plates(const std::vector<bool>& bent, size_t about) const {
+    std::vector<std::vector<Vec3>> made(f_.plates.size());
+    place(made, bent, static_cast<size_t>(f_.strips[about].plate_a), f_.strips.size(), {});
+    return made;
+  }
+
+  // How many strips lie on either side of one, the lesser number.
+  [[nodiscard]] size_t outer(size_t strip) const {
+    const auto a = static_cast<size_t>(f_.strips[strip].plate_a);
+    const size_t on_a = strips_beyond(a, strip);
+    return std::min(on_a, f_.strips.size() - 1 - on_a);
+  }
+
+ private:
+  struct Turn {
+    Vec3 at, axis;
+    double by = 0;
+    [[nodiscard]] Vec3 operator()(Vec3 p) const {
+      const Vec3 d = p - at;
+      return at + std::cos(by) * d + std::sin(by) * cross(axis, d) + ((1 - std::cos(by)) * dot(axis, d)) * axis;
+    }
+  };
+
+  [[nodiscard]] size_t strips_beyond(size_t plate, size_t from) const {
+    size_t n = 0;
+    for (const size_t s : beside_[plate]) {
+      if (s != from) n += 1 + strips_beyond(other(plate, s), s);
+    }
+    return n;
+  }
+
+  [[nodiscard]] size_t other(size_t plate, size_t strip) const {
+    const BentStrip& s = f_.strips[strip];
+    return static_cast<size_t>(static_cast<size_t>(s.plate_a) == plate ? s.plate_b : s.plate_a);
+  }
+
+  // What lies beyond a strip turns about its middle line, towards the viewer where it bends up.
+  [[nodiscard]] Turn turn_beyond(size_t plate, size_t strip) const {
+    const BentStrip& s = f_.strips[strip];
+    const Vec2 from = 0.5 * (s.a_from + s.b_from);
+    const Vec2 to = 0.5 * (s.a_to + s.b_to);
+    const Vec2 way = 1 / norm(to - from) * (to - from);
+    const auto centre = [&](size_t k) {
+      Vec2 sum;
+      for (const Vec2 c : f_.plates[k].corners) sum = sum + c;
+      return (1.0 / static_cast<double>(f_.plates[k].corners.size())) * sum;
+    };
+    const bool left = cross(way, centre(other(plate, strip)) - from) > 0;
+    const double turned = s.turned.radians() * (up_is_inside_ ? 1 : -1);
+    return {{from.x, from.y, 0}, {way.x, way.y, 0}, left ? turned : -turned};
+  }
+
+  void place(std::vector<std::vector<Vec3>>& made, const std::vector<bool>& bent, size_t plate, size_t from,
+             const std::vector<Turn>& turns) const {
+    for (const Vec2 c : f_.plates[plate].corners) {
+      Vec3 p{c.x, c.y, 0};
+      for (auto turn = turns.rbegin(); turn != turns.rend(); ++turn) p = (*turn)(p);
+      made[plate].push_back(p);
+    }
+    for (const size_t s : beside_[plate]) {
+      if (s == from) continue;
+      std::vector<Turn> more = turns;
+      if (bent[s]) more.push_back(turn_beyond(plate, s));
+      place(made, bent, other(plate, s), s, more);
+    }
+  }
+
+  const Folding& f_;
+  bool up_is_inside_;
+  std::vector<std::vector<size_t>> beside_;
+};
+
+// (57): whether metal stands in the way of a blade on the inside of the bend, as high as it is long beyond both ends.
+bool is_closed_in(const std::vector<std::vector<Vec3>>& plates, const BendLine& line, double size) {
+  const Vec3 at{line.from.x, line.from.y, 0};
+  const Vec2 flat_way = 1 / line.length() * (line.to - line.from);
+  const Vec3 beside{-flat_way.y, flat_way.x, 0};
+  const double near = 1e-6 * size;
+  const double up = line.up ? 1 : -1;
+  for (const std::vector<Vec3>& corners : plates) {
+    for (size_t i = 0; i < corners.size(); ++i) {
+      const Vec3 a = corners[i] - at;
+      const Vec3 b = corners[(i + 1) % corners.size()] - at;
+      const double side_a = dot(a, beside);
+      const double side_b = dot(b, beside);
+      if (side_a * side_b > 0 && std::min(std::abs(side_a), std::abs(side_b)) > near) continue;
+      const double t = std::abs(side_a - side_b) > near ? side_a / (side_a - side_b) : 1;
+      const double height = up * (a.z + std::clamp(t, 0.0, 1.0) * (b.z - a.z));
+      const double higher = std::abs(side_a - side_b) > near ? height : std::max(up * a.z, up * b.z);
+      if (higher > 1e-3 * size) return true;
+    }
+  }
+  return false;
+}
+
+// Hems and locks first, the outermost fold before those within it; (55).
+void order_hems(Blank& b, int& order) {
+  std::vector<BendLine*> hems;
+  for (BendLine& line : b.bends) {
+    if (line.hem) hems.push_back(&line);
+  }
+  std::stable_sort(hems.begin(), hems.end(), [](const BendLine* x, const BendLine* y) {
+    return x->datum != y->datum ? x->datum < y->datum : x->datum_from < y->datum_from;
+  });
+  for (BendLine* line : hems) line->order = ++order;
+}
+
+// From both ends inwards: what is left to bend lies flat in the middle of the press. (56)
+void order_inwards(std::vector<BendLine*> lines, int& order) {
+  size_t first = 0;
+  size_t last = lines.size();
+  while (first < last) {
+    lines[first++]->order = ++order;
+    if (first < last) lines[--last]->order = ++order;
+  }
+}
+
+class TreeOrder {
+ public:
+  explicit TreeOrder(Blank& b) : b_(b), standing_(b), bent_(b.folding->strips.size(), false) {}
+
+  void number(int& order) {
+    for (BendLine& line : b_.bends) {
+      if (!line.hem) left_.push_back(&line);
+    }
+    std::stable_sort(left_.begin(), left_.end(), [&](const BendLine* x, const BendLine* y) {
+      return standing_.outer(strip_of(*x)) < standing_.outer(strip_of(*y));
+    });
+    while (!left_.empty()) {
+      const size_t next = choose();
+      BendLine& line = *left_[next];
+      line.order = ++order;
+      bent_[strip_of(line)] = true;
+      left_.erase(left_.begin() + static_cast<long>(next));
+    }
+    if (!closed_in_.empty())
+      b_.notes.push_back("On a straight brake no order reaches every bend: " + closed_in_ +
+                         " lie between walls that stand already; take tools no longer than the line.");
+  }
+
+ private:
+  static size_t strip_of(const BendLine& line) { return static_cast<size_t>(line.strip); }
+
+  size_t choose() {
+    for (size_t i = 0; i < left_.size(); ++i) {
+      if (!is_closed_in(standing_.plates(bent_, strip_of(*left_[i])), *left_[i], b_.size)) return i;
+    }
+    closed_in_ += Phrase(closed_in_.empty() ? "" : ", ") + left_.front()->tag + " (" +
+                  shown_mm(left_.front()->length(), 1) + ")";
+    return 0;
+  }
+
+  Blank& b_;
+  Standing standing_;
+  std::vector<bool> bent_;
+  std::vector<BendLine*> left_;
+  Phrase closed_in_;
+};
+
+}  // namespace
+
+void order_bends(Blank& b) {
+  int order = 0;
+  order_hems(b, order);
+  const bool hits = std::any_of(b.bends.begin(), b.bends.end(), [](const BendLine& l) { return l.hit; });
+  const bool chain = b.folding && b.folding->chain;
+  constexpr size_t most = 80;
+  if (b.folding && !hits && !chain && b.bends.size() <= most) return TreeOrder(b).number(order);
+  std::vector<BendLine*> lines;
+  for (BendLine& line : b.bends) {
+    if (!line.hem) lines.push_back(&line);
+  }
+  order_inwards(lines, order);
+}
+
+}  // namespace juggler
