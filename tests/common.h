@@ -28,8 +28,8 @@ Refusal::Text refusal_of(Step step) {
   return {};
 }
 
-inline bool has(const Phrase& text, const std::string& part) {
-  return text.in({}).find(part) != std::string::npos;
+inline bool has(const Phrase& text, const Phrase& part) {
+  return text.in({}).find(part.in({})) != std::string::npos;
 }
 
 }  // namespace juggler::testing

@@ -78,7 +78,7 @@ std::string refusal_of_form(const Transition& t, const Sheet& sheet = film) {
   try {
     (void)once_round(t, sheet);
   } catch (const Refusal& r) {
-    return r.text().key + ": " + r.text().reason;
+    return (r.text().key + ": " + r.text().reason).in({});
   }
   return "";
 }

@@ -354,7 +354,7 @@ TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
   const auto leaning = [](double corner) {
     return Transition{rectangle(320, 320, 0, corner), tilted(circle(250), 15, 0), 300, {}};
   };
-  const std::string allowed = refused(leaning(0), sheet_of(1.5, Face::outside)).allowed;
+  const std::string allowed = refused(leaning(0), sheet_of(1.5, Face::outside)).allowed.in({});
   ASSERT_TRUE(has(allowed, "at least "));
   const double radius = std::stod(allowed.substr(allowed.find("at least ") + 9));
   EXPECT_FALSE(refused(leaning(radius - 1e-3), sheet_of(1.5, Face::outside)).reason.empty());

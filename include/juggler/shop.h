@@ -92,6 +92,14 @@ struct Schedule {
 /// The same for a table whose head names the unit.
 [[nodiscard]] std::string cell_length(double mm, const Units& units);
 [[nodiscard]] std::string shown_angle(Angle angle);
+/// Of one blank, kg; of a tube that of its wall. Nothing where no density is given.
+[[nodiscard]] std::optional<double> mass_of(const PieceResult& piece);
+/// In kilograms, in a shop that works in inches in pounds.
+[[nodiscard]] std::string shown_mass(double kg, const Units& units);
+/// Of a sheet: in feet a thickness is given in inches.
+[[nodiscard]] std::string shown_thickness(double mm, const Units& units);
+/// The thickness of a part's sheet, of a tube that of its wall, mm.
+[[nodiscard]] double thickness_of(const PieceResult& piece);
 /// The blank as lines of letters, at most 72 wide and 22 high, and a line that says what it is: in braille
 /// dots (UTF-8), or in plain letters. Element lines are sparser than the outline.
 [[nodiscard]] std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& units,

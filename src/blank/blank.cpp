@@ -255,6 +255,7 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
   b.neutral_sizes = w.neutral;
   b.overall_height = w.overall_height;
   if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, *w.sizes, o);
+  note_level_ends(b, o);
   add_hits(b, o, p.placing, number, hits);
   if (pieces == 1) return p;
   const Placing as_cut = laid_out(o, w.making.face_up, b.edges);
@@ -291,6 +292,8 @@ void cut_openings(const Whole& w, const Shape& shape, std::vector<Piece>& pieces
   wall.size = w.form.size;
   wall.thickness = w.form.thickness;
   wall.top_height = height_of(w, shape);
+  if (w.sizes && w.sizes->base_flange) wall.base_flange = w.sizes->base_flange->width;
+  if (w.sizes && w.sizes->top_flange) wall.top_flange = w.sizes->top_flange->width;
   wall.coaxial = w.form.coaxial;
   wall.goes_round = w.form.goes_round();
   wall.once_round = std::make_shared<const Form>(w.form);
@@ -339,10 +342,19 @@ bool same_openings(const Piece& a, const Piece& b, double near) {
     return placed(rim_point(*p.opened, EndName::base, p.opened->from()), p.placing);
   };
   const Vec2 shift = from(b) - from(a);
-  for (size_t i = 0; i < one.size(); ++i) {
-    const double fitted = a.blank.groups[static_cast<size_t>(one[i].group)].fit_error +
-                          b.blank.groups[static_cast<size_t>(other[i].group)].fit_error;
-    if (!lies_upon(one[i].outline, shift, other[i].outline, near + fitted)) return false;
+  // In whatever order they were cut.
+  std::vector<bool> taken(other.size(), false);
+  for (const BlankOpening& o : one) {
+    size_t k = 0;
+    for (; k < other.size(); ++k) {
+      const double fitted = a.blank.groups[static_cast<size_t>(o.group)].fit_error +
+                            b.blank.groups[static_cast<size_t>(other[k].group)].fit_error;
+      if (!taken[k] && norm(o.centre + shift - other[k].centre) <= 1e-6 * a.blank.size + fitted &&
+          lies_upon(o.outline, shift, other[k].outline, near + fitted))
+        break;
+    }
+    if (k == other.size()) return false;
+    taken[k] = true;
   }
   return true;
 }
@@ -470,7 +482,7 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   }
   std::vector<Blank> blanks;
   for (Piece& p : kinds) blanks.push_back(std::move(p.blank));
-  finish_blanks(blanks, making.edges);
+  finish_blanks(blanks, making);
   return blanks;
 }
 

@@ -290,7 +290,7 @@ std::vector<Blank> make_blanks(const Body& body, const Making& making) {
     add_marks(piece.blank, making);
     blanks.push_back(std::move(piece.blank));
   }
-  finish_blanks(blanks, making.edges, body.bend);
+  finish_blanks(blanks, making, body.bend);
   return blanks;
 }
 

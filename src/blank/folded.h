@@ -73,7 +73,7 @@ void order_bends(Blank& blank);
 
 /// Laps, hems and locks on the edges that they name, among all pieces; their folds go on with the tags. Then, as
 /// nothing of the outline changes any more, what is measured on it.
-void finish_blanks(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend = {});
+void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend& bend = {});
 
 /// Distance of a flat of a width, across which the direction turns by 2x, from the smooth form. (25)
 [[nodiscard]] double facet_error(double width, double half_turn);

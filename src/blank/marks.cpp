@@ -73,6 +73,9 @@ void add_arrow(Marks& marks, const Space& space, const Outline& edge, const Blan
                   head - barb * left_of(up)},
                  openings_near(blank, space.middle, half + barb)))
     return;
+  for (const Vec2 from : {tail, left, right}) {
+    if (length_of(clipped(from, head, edge)) < norm(head - from) * (1 - 1e-9)) return;
+  }
   for (const Vec2 from : {tail, left, right}) marks.lines.push_back(line(from, head));
 }
 
@@ -184,11 +187,14 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
   Marks best = marks;
   const double step = std::max(1.0, std::floor(spaces / 48));
   for (double i = 0.5; i < spaces; i += step) {
-    Marks tried = marks;
-    if (!add_texts(tried, space_at(blank, i / spaces, middles), identity_lines(making), blank, edge,
-                   keep_clear))
-      continue;
-    if (best.texts.empty() || tried.texts.front().height > best.texts.front().height) best = std::move(tried);
+    for (const double up : {0.0, -0.3, 0.3}) {
+      Marks tried = marks;
+      Space space = space_at(blank, i / spaces, middles);
+      space.middle = space.middle + up * space.along * direction(space.heading);
+      if (up != 0) space.along *= 0.4;
+      if (!add_texts(tried, space, identity_lines(making), blank, edge, keep_clear)) continue;
+      if (best.texts.empty() || tried.texts.front().height > best.texts.front().height) best = std::move(tried);
+    }
   }
   return best;
 }
@@ -301,6 +307,60 @@ void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {
   };
   mark(b.elements.front(), SeamEdge::start);
   mark(b.elements.back(), SeamEdge::end);
+}
+
+namespace {
+
+// Whether a point lies beyond the outline, farther than rounding and its fit.
+bool is_off(const Outline& edge, Vec2 p, double near) {
+  if (contains(edge, p)) return false;
+  return std::none_of(edge.begin(), edge.end(),
+                      [&](const Arc& arc) { return nearest({p, 0, 0, 0}, arc).distance <= near; });
+}
+
+std::vector<Arc> kept(const Outline& edge, const Arc& mark, double near) {
+  if (!is_off(edge, mark.start, near) && !is_off(edge, end_of(mark), near) &&
+      !is_off(edge, point_at(mark, mark.length / 2), near))
+    return {mark};
+  if (is_straight(mark)) return clipped(mark.start, end_of(mark), edge);
+  std::vector<Arc> parts;
+  constexpr int looks = 64;
+  for (int i = 0; i < looks; ++i) {
+    if (is_off(edge, point_at(mark, mark.length * (i + 0.5) / looks), near)) continue;
+    parts.push_back(stretch(mark, mark.length * i / looks, mark.length * (i + 1) / looks));
+  }
+  return parts;
+}
+
+}  // namespace
+
+void keep_marks_on_metal(Blank& b) {
+  const Outline edge = outline(b);
+  const double near = 1e-9 * b.size + b.fit_error;
+  std::vector<Arc> lines;
+  for (const Arc& mark : b.marks.lines) {
+    const auto parts = kept(edge, mark, near);
+    lines.insert(lines.end(), parts.begin(), parts.end());
+  }
+  b.marks.lines = std::move(lines);
+  for (BendLine& bend : b.bends) {
+    if (!is_off(edge, bend.from, 1e-9 * b.size) && !is_off(edge, bend.to, 1e-9 * b.size)) continue;
+    const auto parts = clipped(bend.from, bend.to, edge);
+    const auto longest = std::max_element(parts.begin(), parts.end(),
+                                          [](const Arc& x, const Arc& y) { return x.length < y.length; });
+    if (longest == parts.end() || longest->length == bend.length()) continue;
+    bend.from = longest->start;
+    bend.to = end_of(*longest);
+  }
+}
+
+void warn_of_no_identity(Blank& b, const Making& making) {
+  const std::string face = identity_lines(making).back();
+  const bool there = std::any_of(b.marks.texts.begin(), b.marks.texts.end(),
+                                 [&](const MarkText& t) { return t.text == face; });
+  if (!there)
+    b.warnings.push_back("Neither the number nor the face that lies up is marked: there is no room for letters. Mark " +
+                         face + " by hand.");
 }
 
 }  // namespace juggler

@@ -44,6 +44,17 @@ void note_edges(Blank& b, const Seam& seam) {
   }
 }
 
+// By how much its longest edge turns.
+double turned_in_all(const Blank& b) {
+  double most = 0;
+  for (const Edge& e : b.edges) {
+    double turned = 0;
+    for (const Arc& arc : e.arcs) turned += std::abs(arc.turn);
+    most = std::max(most, turned);
+  }
+  return Angle::radians(most).degrees();
+}
+
 void warn_of_gap(Blank& b) {
   const auto warn = [&](EdgeName name, double gap) {
     const Edge* e = edge(b, name);
@@ -101,7 +112,8 @@ void add_notes(Blank& b, const Form& f, const Seam& seam) {
   if (!f.open) note_edges(b, seam);
   warn_of_gap(b);
   if (overlaps_itself(b)) {
-    b.warnings.push_back("The blank overlaps itself on the flat: cut it in several pieces (seam.pieces).");
+    refuse("seam.pieces", "the blank would lie over itself on the flat", "one piece of " + shown_degrees(turned_in_all(b), 1),
+           "more pieces", "divide it into more pieces, or leave out its lap or stock");
   }
   if (f.thickness == 0) return;
   const double base = least_inside_radius(f, EndName::base);
@@ -109,6 +121,28 @@ void add_notes(Blank& b, const Form& f, const Seam& seam) {
   warn_of_tight_rolling(b, f, EndName::base, base);
   warn_of_tight_rolling(b, f, EndName::top, top);
   warn_of_neutral(b, f, std::min(f.base_pointed ? 1e12 : base, f.top_pointed ? 1e12 : top));
+}
+
+void note_level_ends(Blank& b, const Opened& o) {
+  const Form& f = o.form;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    const bool cut = std::any_of(f.trims.begin(), f.trims.end(), [&](const TrimPlane& t) { return t.end == end; });
+    if (!cut || f.pointed(end)) continue;
+    const Rim& rim = f.rim(end);
+    for (const RimPiece& piece : rim.pieces()) {
+      const double from = std::max(piece.from, f.from());
+      const double to = std::min(piece.to, f.to());
+      const double middle = (from + to) / 2;
+      if (from >= to || std::abs(rim(middle).s - f.whole_rim(end)(middle).s) > 1e-9 * f.size) continue;
+      const auto plan = [&](double u) {
+        const double at = plan_at(f, u);
+        return shown_degrees(Angle::radians(at - two_pi * std::floor(at / two_pi)), 3);
+      };
+      b.notes.push_back(std::string("The plane that cuts the ") + name_of(end) + " runs out past it: from plan angle " +
+                        plan(from) + " to " + plan(to) + " the end itself shows, " +
+                        mm(rim_length(o, end, from, to)) + " long on the neutral layer.");
+    }
+  }
 }
 
 }  // namespace juggler

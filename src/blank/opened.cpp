@@ -146,10 +146,12 @@ Curve in_series(const Curve& curve, double size) {
 std::optional<Arc> one_arc(const Curve& curve, double length, double size) {
   const Arc arc{curve.point(curve.from), curve.heading(curve.from), length,
                 curve.heading(curve.to) - curve.heading(curve.from)};
+  if (norm(end_of(arc) - curve.point(curve.to)) > 1e-11 * size) return std::nullopt;
+  // Along its own length a curve may run faster here and slower there.
   constexpr int looks = 32;
-  for (int i = 1; i <= looks; ++i) {
-    const double u = curve.from + (curve.to - curve.from) * i / looks;
-    if (norm(point_at(arc, arc.length * i / looks) - curve.point(u)) > 1e-11 * size) return std::nullopt;
+  for (int i = 1; i < looks; ++i) {
+    const Vec2 p = curve.point(curve.from + (curve.to - curve.from) * i / looks);
+    if (nearest({p, 0, 0, 0}, arc).distance > 1e-11 * size) return std::nullopt;
   }
   return arc;
 }

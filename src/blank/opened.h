@@ -98,6 +98,10 @@ void mark(Blank& blank, const Opened& o, const Seam& seam, const Placing& placin
 /// The same, the element lines given, and where the middles of the spaces between them lie.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> element_lines,
                                const std::vector<Vec2>& middles);
+/// Takes away what bend lines and marks would have beyond the outline.
+void keep_marks_on_metal(Blank& blank);
+/// Where neither number nor face found room on a blank.
+void warn_of_no_identity(Blank& blank, const Making& making);
 /// The rulings at which flats, cones and other stretches of a transition meet.
 void mark_regions(Blank& blank, const Opened& o, const Placing& placing);
 /// The number and the face that lies up, in the largest flat of a transition that has room, clear of all
@@ -113,5 +117,7 @@ void add_round_hits(Blank& blank, const Opened& o, const Placing& placing, const
 
 /// What the shop should know, in plain sentences with numbers.
 void add_notes(Blank& blank, const Form& form, const Seam& seam);
+/// Where an end as it was before trims still shows beside the planes that cut it.
+void note_level_ends(Blank& blank, const Opened& o);
 
 }  // namespace juggler

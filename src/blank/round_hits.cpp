@@ -69,8 +69,12 @@ void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const Pre
                             ? EndName::base
                             : EndName::top;
   // The flats beside the seam are halves of one.
-  const auto error_between = [&](double from, double to, double times) {
-    return facet_error(times * rim_length(o, wider, from, to), times * turned_between(from, to) / 2);
+  const auto error_between = [&](double from, double to) {
+    return facet_error(rim_length(o, wider, from, to), turned_between(from, to) / 2);
+  };
+  const auto error_about = [&](double seam, double line) {
+    return facet_error(2 * rim_length(o, wider, std::min(seam, line), std::max(seam, line)),
+                       turned_between(2 * seam - line, line) / 2);
   };
   double at_before = o.from();
   Vec3 before = normal(o.from());
@@ -91,8 +95,8 @@ void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const Pre
     const EndName end = f.base_pointed ? EndName::top : EndName::base;
     const double radius = rolled_radius(f, end, 0, u);
     line.radius = std::isfinite(radius) ? radius : 0;
-    line.facet_error = error_between(at_before, u, i == 0 ? 2 : 1);
-    if (last) line.facet_error = std::max(line.facet_error, error_between(u, o.to(), 2));
+    line.facet_error = i == 0 ? error_about(o.from(), u) : error_between(at_before, u);
+    if (last) line.facet_error = std::max(line.facet_error, error_about(o.to(), u));
     at_before = u;
     b.bends.push_back(std::move(line));
     before = after;

@@ -376,7 +376,7 @@ std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making) 
     mark(laid[i], part.pieces[i], making);
     blanks.push_back(std::move(laid[i].blank));
   }
-  finish_blanks(blanks, making.edges);
+  finish_blanks(blanks, making);
   return blanks;
 }
 

@@ -2,6 +2,7 @@
 #include <algorithm>
 
 #include "folded.h"
+#include "opened.h"
 
 namespace juggler {
 namespace {
@@ -249,11 +250,13 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
 
 }  // namespace
 
-void finish_blanks(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend) {
-  add_tabs(blanks, works, bend);
+void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend& bend) {
+  add_tabs(blanks, making.edges, bend);
   for (Blank& blank : blanks) {
+    keep_marks_on_metal(blank);
     measure_bends(blank);
     order_bends(blank);
+    if (making.marks) warn_of_no_identity(blank, making);
   }
 }
 

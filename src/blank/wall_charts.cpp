@@ -275,9 +275,12 @@ std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
       if (c.has(hit.u, hit.s)) hits.push_back(hit);
     };
     for (size_t i = 0; i + 1 < c.looks.size(); ++i) {
-      if (c.looks[i].last) continue;
       const double a = off_line(c.looks[i].c, c.looks[i].e, line);
       const double b = off_line(c.looks[i + 1].c, c.looks[i + 1].e, line);
+      if (c.looks[i].last) {  // between two stretches there is a line at most
+        if (a * b < 0) take(root(off, c.looks[i].u, c.looks[i + 1].u));
+        continue;
+      }
       // Where charts begin and end a line may meet them but for rounding.
       const double nothing = 1e-13 * wall.size;
       const bool ends = i + 2 == c.looks.size();

@@ -83,6 +83,8 @@ struct PartWall {
   double size = 0;
   double thickness = 0;
   double top_height = 0;                        ///< of the plane of the top, before trims
+  double base_flange = 0;                       ///< by how much flanges lengthen the wall beyond its ends
+  double top_flange = 0;
   bool coaxial = false;                         ///< a turn about the axis brings every ruling upon another
   bool goes_round = false;                      ///< its charts follow each other in u once round
   std::shared_ptr<const Form> once_round = {};  ///< where plan angles have rulings

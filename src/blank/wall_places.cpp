@@ -97,7 +97,8 @@ Spot WallPlaces::by_plan(double plan, double height, const std::string& name) co
 Spot WallPlaces::on_ruling(double plan, double further, const std::string& name) const {
   const double u = u_at_plan(*wall_.once_round, plan);
   const double given = *at_.along_ruling + further;
-  const double s = wall_.once_round->whole_rim(at_.from)(u).s + (at_.from == EndName::base ? given : -given);
+  const double rim = wall_.once_round->whole_rim(at_.from)(u).s;
+  const double s = at_.from == EndName::base ? rim + wall_.base_flange + given : rim - wall_.top_flange - given;
   for (size_t k = 0; k < wall_.charts.size(); ++k) {
     const Chart& c = wall_.charts[k];
     const double same = u + 2 * pi * std::ceil((c.from - u) / (2 * pi) - 1e-12);

@@ -177,6 +177,11 @@ class Webs {
     look_at_bends(o, g, box);
   }
 
+  // No metal is left where outlines come nearer than they are known.
+  [[nodiscard]] double touching(const OpeningGroup& g) const {
+    return 1e-9 * b_.size + g.fit_error + b_.fit_error;
+  }
+
   static void keep(std::optional<Web>& least, const Web& web) {
     if (!least || web.width < least->width) least = web;
   }
@@ -186,7 +191,7 @@ class Webs {
     if (const auto found = edges_.nearest_to(o.outline, box, nobody, limit)) {
       const Edge& e = b_.edges[found->other];
       const bool seam = e.name == EdgeName::seam_start || e.name == EdgeName::seam_end;
-      if (found->web.distance == 0)
+      if (found->web.distance <= touching(g))
         refuse(o, seam ? "goes across the seam" : "goes over the edge " + label_of(e), found->web.on_a,
                seam ? "move it, or the seam" : "move it, or make it smaller");
       if (found->web.distance < g.least_web) ++below_[static_cast<size_t>(o.group)].edges;
@@ -220,7 +225,7 @@ class Webs {
     if (!found || found->web.distance > 0) refuse_within(o, box, self);
     if (!found) return;
     const BlankOpening& other = b_.openings[found->other];
-    if (found->web.distance == 0)
+    if (found->web.distance <= touching(g))
       refuse(o, "meets " + name_of(b_, other), found->web.on_a, "move them apart, or join them in one form");
     if (found->web.distance < g.least_web) ++below_[static_cast<size_t>(o.group)].webs;
     keep(g.opening, {found->web.distance, name_of(b_, o), name_of(b_, other), found->web.on_a});

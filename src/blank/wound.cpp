@@ -80,7 +80,7 @@ std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
     }
     blanks.push_back(std::move(b));
   }
-  finish_blanks(blanks, making.edges);
+  finish_blanks(blanks, making);
   return blanks;
 }
 

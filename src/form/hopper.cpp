@@ -226,6 +226,11 @@ class Maker {
     if (is_seam(eighth)) return end;
     const double mitred = std::atan2(dot(end.line, outwards), dot(end.line, m.way));
     const double room = room_at(eighth, f.end, at);
+    // Where one of the two has no room to reach the mitre, the corner is open for both.
+    const Made& o = made[other];
+    const Vec3 others = (norm(o.from - at) < norm(o.to - at) ? -1 : 1) * unit(o.to - o.from);
+    const double neighbours = std::atan2(dot(end.line, others), dot(end.line, o.way));
+    if (std::max(mitred, neighbours) > room + 1e-12) end.open = true;
     if (mitred <= room + 1e-12) return end;
     if (room < -0.45 * pi)
       throw Refusal({.reason = "has no room on the flat beside its neighbour at the hip " +

@@ -93,7 +93,7 @@ class CardText {
     const Blank& b = piece_.blank;
     lines_.push_back(fmt::format("BENCH CARD  {}{}", title_of(piece_), number.empty() ? "" : "  " + number));
     lines_.push_back(fmt::format("{} off, sheet {}{}, {} face up. Lengths rounded to {}.", b.count,
-                                 shown_length(b.thickness, units_),
+                                 shown_thickness(thickness_of(piece_), units_),
                                  piece_.part.sheet.material.empty() ? "" : " " + piece_.part.sheet.material,
                                  name_of(b.face_up), len(card_.round_to)));
     lines_.emplace_back();

@@ -24,7 +24,7 @@ class FoldedCard {
   std::vector<std::string> lines() {
     lines_.push_back(fmt::format("BENCH CARD  {}, {} face up", title_of(piece_), name_of(blank_.face_up)));
     lines_.push_back(fmt::format("lengths rounded to {}; sheet {} thick; cut {}",
-                                 len(job_.job.bench.round_to), shown_length(blank_.thickness, job_.job.units),
+                                 len(job_.job.bench.round_to), shown_thickness(thickness_of(piece_), job_.job.units),
                                  blank_.count));
     step(fmt::format("Square up a box {} wide and {} high.", len(card_.width), len(card_.height)),
          fmt::format("both diagonals measure {}", len(card_.diagonal)));

@@ -14,6 +14,11 @@ int digits_of(const Units& units) {
   return units.name == "ft" ? 5 : 4;
 }
 
+double girth_of(const TubeFace& f, bool round) {
+  if (round) return pi * f.width;
+  return 2 * (f.width + f.depth) - (8 - two_pi) * f.corner;
+}
+
 std::string number(double mm, const Units& u) {
   if (!std::isfinite(mm)) return "straight";
   return fixed(mm / u.mm, digits_of(u));
@@ -89,7 +94,8 @@ void add_faces(std::vector<Row>& rows, const PieceResult& p, const Units& u) {
     rows.push_back(
         {fmt::format("top {} as cut", name), rim_size(s.top_radius, s.top_girth, u), RowKind::elsewhere});
   };
-  face("inside", b.inside);
+  const auto* tube = std::get_if<Tube>(&p.part.asked);
+  face(tube ? name_of(tube->opened_on) : "inside", b.inside);
   if (b.thickness == 0) return;
   face("middle", b.middle);
   face("outside", b.outside);
@@ -117,11 +123,14 @@ std::string seam_place(const Seam& seam) {
 }
 
 // All three ways in which a trim's plane can be given.
-std::string trim_text(const TrimPlane& t, const Units& u) {
+std::string trim_text(const TrimPlane& t, const RoundSizes& sizes, const Units& u) {
   std::string text = fmt::format("{} cut at {} on the axis, tilt {}, uphill {:g} deg", name_of(t.end),
                                  shown_length(t.height, u), shown_angle(t.tilt), t.uphill.degrees());
   if (std::abs(t.short_side) < 1e9 && std::abs(t.long_side) < 1e9) {
     text += fmt::format("; sides {} and {}", shown_length(t.short_side, u), shown_length(t.long_side, u));
+    // Beyond the part's own end a side is not there.
+    if (sizes.coaxial() && std::max(t.short_side, t.long_side) > sizes.slant * (1 + 1e-9))
+      text += fmt::format(", reckoned on: the part ends at {}", shown_length(sizes.slant, u));
   }
   if (t.from_apex) {
     text += fmt::format("; {} from the apex, {} to the axis", shown_length(*t.from_apex, u),
@@ -148,7 +157,7 @@ void add_round_sizes(std::vector<Row>& rows, const PieceResult& p, const Units& 
     rows.push_back({"slant", shown_length(z.slant, u)});
   }
   for (size_t i = 0; i < p.round()->form.trims.size(); ++i) {
-    rows.push_back({fmt::format("trim {}", i + 1), trim_text(p.round()->form.trims[i], u)});
+    rows.push_back({fmt::format("trim {}", i + 1), trim_text(p.round()->form.trims[i], z, u)});
   }
   rows.push_back({"seam", seam_text(p.part.seam, u)});
 }
@@ -181,7 +190,7 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& p) {
     return rows;
   }
   const std::string neutral = p.wall() ? fmt::format(", neutral factor {:g}", sheet.neutral) : "";
-  rows.push_back({"sheet", fmt::format("{}{}{}{}", shown_length(*sheet.thickness, u),
+  rows.push_back({"sheet", fmt::format("{}{}{}{}", shown_thickness(*sheet.thickness, u),
                                        sheet.material.empty() ? "" : " ", sheet.material, neutral)});
   if (p.round()) add_round_sizes(rows, p, u);
   if (p.wall() && !p.part.making.bending.smooth())
@@ -213,6 +222,32 @@ std::string shown_length(double mm, const Units& units) {
 
 std::string cell_length(double mm, const Units& u) { return number(mm, u); }
 
+double thickness_of(const PieceResult& p) {
+  const auto* tube = std::get_if<Tube>(&p.part.asked);
+  return tube ? *tube->wall : *p.part.sheet.thickness;
+}
+
+std::optional<double> mass_of(const PieceResult& p) {
+  const auto& density = p.part.sheet.density;
+  if (!density) return std::nullopt;
+  const auto* tube = std::get_if<Tube>(&p.part.asked);
+  if (!tube) return mass(p.blank, *density);
+  // A tube is opened on a face; its metal is counted on the middle of its wall.
+  Tube middle = *tube;
+  middle.opened_on = Face::middle;
+  return 1e-9 * *density * *tube->wall * area(p.blank) * girth_of(tube_face(middle), tube->round()) /
+         girth_of(tube_face(*tube), tube->round());
+}
+
+std::string shown_mass(double kg, const Units& u) {
+  constexpr double pound = 0.45359237;
+  return in_inches(u) ? fixed(kg / pound, 3) + " lb" : fixed(kg, 3) + " kg";
+}
+
+std::string shown_thickness(double mm, const Units& u) {
+  return u.name == "ft" ? shown_length(mm, *find_units("in")) : shown_length(mm, u);
+}
+
 std::string shown_angle(Angle angle) { return fmt::format("{} deg", fixed(angle.degrees(), 4)); }
 
 std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
@@ -222,8 +257,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   rows.push_back({"blank as laid", sides(as_laid(b), u)});
   rows.push_back({"smallest rectangle", sides(enclosing(b), u), RowKind::dimension});
   rows.push_back({"area", shown_area(area(b), u)});
-  if (p.part.sheet.density)
-    rows.push_back({"mass", fmt::format("{:.3f} kg", mass(b, *p.part.sheet.density)), RowKind::elsewhere});
+  if (const auto kg = mass_of(p)) rows.push_back({"mass", shown_mass(*kg, u), RowKind::elsewhere});
   rows.push_back({"outline", shown_length(outline_length(b), u)});
   if (!b.openings.empty()) {
     rows.push_back({"openings", fmt::format("{}", b.openings.size())});
@@ -250,9 +284,9 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   const Proof& proof = p.proof;
   rows.push_back(
       {"proof",
-       fmt::format("{}, {:.1e} mm off, {:.1e} allowed{}{}", proof.passed ? "passed" : "FAILED",
-                   proof.greatest_distance, proof.allowed,
-                   b.groups.empty() ? "" : fmt::format("; openings {:.1e} off", proof.opening_mismatch),
+       fmt::format("{}, {:.1e} {} off, {:.1e} allowed{}{}", proof.passed ? "passed" : "FAILED",
+                   proof.greatest_distance / u.mm, u.name, proof.allowed / u.mm,
+                   b.groups.empty() ? "" : fmt::format("; openings {:.1e} off", proof.opening_mismatch / u.mm),
                    proof.allowed_strain == 0 ? ""
                                              : fmt::format("; strain {:.1e} off, {:.1e} allowed",
                                                            proof.strain_mismatch, proof.allowed_strain))});

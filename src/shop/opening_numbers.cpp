@@ -73,18 +73,30 @@ Schedule opening_webs(const JobResult& job, const PieceResult& piece) {
   return table;
 }
 
+namespace {
+
+// Of the form's x on the blank, degrees, -180 to 180.
+double turned_on_flat(const BlankOpening& o) {
+  return Angle::radians(std::remainder(o.heading, two_pi)).degrees();
+}
+
+}  // namespace
+
 Schedule opening_list(const JobResult& job, const PieceResult& piece) {
   const Units& u = job.job.units;
   const Blank& b = piece.blank;
   Schedule list{
-      {"opening", "wall", "across", "up", "diameter", "width", "height", "plan angle", "height on the part"},
+      {"opening", "wall", "form", "across " + u.name, "up " + u.name, "turned deg", "diameter " + u.name,
+       "box across " + u.name, "box up " + u.name, "plan angle deg", "height on the part " + u.name},
       {}};
   for (const BlankOpening& o : b.openings) {
     const auto round = round_hole(o);
     const Rectangle box = upright_box(o.outline);
     const Vec2 at = round ? round->centre : o.centre;
     const bool bored = o.bore.has_value();
-    list.rows.push_back({name_of(b, o), bored ? (o.far ? "far" : "near") : "", cell_length(at.x, u), cell_length(at.y, u),
+    const std::string form = o.group < 0 ? "" : b.groups[static_cast<size_t>(o.group)].form.in(u);
+    list.rows.push_back({name_of(b, o), bored ? (o.far ? "far" : "near") : "", form, cell_length(at.x, u), cell_length(at.y, u),
+                         o.group < 0 ? "" : fixed(turned_on_flat(o), 4),
                          round ? cell_length(round->diameter, u) : "", cell_length(box.width, u), cell_length(box.height, u),
                          o.on_wall ? fixed(o.plan.degrees(), 4) : "", o.on_wall ? cell_length(o.height, u) : ""});
   }

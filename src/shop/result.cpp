@@ -105,6 +105,15 @@ void compare_walls(std::vector<PieceResult>& pieces) {
   }
 }
 
+// A material without its density has no mass: said once.
+void note_masses(std::vector<PieceResult>& pieces) {
+  for (PieceResult& p : pieces) {
+    if (p.part.sheet.material.empty() || p.part.sheet.density) continue;
+    p.blank.notes.push_back("No mass is given: sheet.density, in kg/m3, is missing.");
+    return;
+  }
+}
+
 }  // namespace
 
 bool winds(const PartJob& part) {
@@ -129,6 +138,7 @@ JobResult develop_job(const Job& job) {
     }
   }
   compare_walls(result.pieces);
+  note_masses(result.pieces);
   return result;
 }
 

@@ -1,4 +1,7 @@
+#include <fontconfig/fontconfig.h>
+
 #include "juggler/page.h"
+#include "juggler/refusal.h"
 #include "text_layout.h"
 
 namespace juggler {
@@ -24,10 +27,34 @@ void set_text(PangoLayout* layout, const std::string& text, double size, bool bo
   pango_layout_set_text(layout, text.c_str(), static_cast<int>(text.size()));
 }
 
+namespace {
+
+// Without its font every text is a row of empty boxes.
+void require_font() {
+  FcPattern* asked = FcNameParse(reinterpret_cast<const FcChar8*>("DejaVu Sans"));
+  FcConfigSubstitute(nullptr, asked, FcMatchPattern);
+  FcDefaultSubstitute(asked);
+  FcResult result = FcResultNoMatch;
+  FcPattern* found = FcFontMatch(nullptr, asked, &result);
+  FcChar8* family = nullptr;
+  const bool there = found && FcPatternGetString(found, FC_FAMILY, 0, &family) == FcResultMatch &&
+                     std::string(reinterpret_cast<const char*>(family)).starts_with("DejaVu Sans");
+  if (found) FcPatternDestroy(found);
+  FcPatternDestroy(asked);
+  if (there) return;
+  throw Refusal({.reason = "the font DejaVu Sans, in which drawings and cards are lettered, is not installed",
+                 .advice = "install it (on Debian: apt-get install fonts-dejavu-core), or write other formats"});
+}
+
+}  // namespace
+
 TextMeasure::TextMeasure()
     : surface_(cairo_image_surface_create(CAIRO_FORMAT_A8, 1, 1), cairo_surface_destroy),
       cairo_(cairo_create(surface_.get()), cairo_destroy),
-      layout_(lettering_on(cairo_.get())) {}
+      layout_(lettering_on(cairo_.get())) {
+  static const bool there = (require_font(), true);
+  (void)there;
+}
 
 std::pair<double, double> TextMeasure::operator()(const std::string& text, double size, bool bold) const {
   const auto [known, is_new] = known_.try_emplace({text, size, bold});

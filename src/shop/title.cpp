@@ -66,9 +66,9 @@ void draw_projection(Layout& layout, const PageBox& b, Angles angles) {
   }
 }
 
-std::string mass_text(const PieceResult& piece) {
-  const auto& density = piece.part.sheet.density;
-  return density ? fmt::format("{:.3f} kg", mass(piece.blank, *density)) : "-";
+std::string mass_text(const PieceResult& piece, const Units& units) {
+  const auto kg = mass_of(piece);
+  return kg ? shown_mass(*kg, units) : "-";
 }
 
 // The face on which sizes lie, where it is chosen.
@@ -86,7 +86,6 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
                 const PageBox& b) {
   const Units& units = job.job.units;
   const Sheet& sheet = piece.part.sheet;
-  const auto* tube = std::get_if<Tube>(&piece.part.asked);
   const std::array<double, 5> rows{0, 9.5, 17.5, 25.5, title_height};
   const auto row = [&](size_t i) { return PageBox{b.left, b.top + rows[i], b.right, b.top + rows[i + 1]}; };
   for (size_t i = 1; i < 4; ++i)
@@ -97,10 +96,10 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
       {{"part", title_of(piece), 0.68, true}, {"number", or_dash(piece.part.making.number), 0.32, true}});
   draw_row(layout, row(1),
            {{"material", or_dash(sheet.material), 0.34},
-            {"thickness", shown_length(tube ? *tube->wall : *sheet.thickness, units), 0.17},
+            {"thickness", shown_thickness(thickness_of(piece), units), 0.17},
             {"face up", name_of(piece.blank.face_up), 0.13},
             {"quantity", fmt::format("{}", piece.blank.count), 0.13},
-            {"mass of one", mass_text(piece), 0.23}});
+            {"mass of one", mass_text(piece, units), 0.23}});
   draw_row(layout, row(2),
            {{"scale of the blank", title.blank_scale, 0.2},
             {"of the formed part", title.formed_scale, 0.2},

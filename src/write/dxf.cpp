@@ -2,6 +2,7 @@
 #include <array>
 #include <charconv>
 #include <cmath>
+#include <sstream>
 #include <string>
 
 #include "juggler/version.h"
@@ -59,10 +60,15 @@ class DxfWriter {
   DxfWriter(const Blank& blank, std::ostream& out, const Units& units)
       : blank_(blank), out_(out), units_(units) {}
 
-  void write(const std::vector<std::string>& remarks) {
+  // What stands before the entities and says which handle comes after theirs.
+  void write_head(const std::vector<std::string>& remarks, int seed) {
     text(999, std::string("juggler ") + version);
     for (const std::string& remark : remarks) text(999, drawing_text(remark));
-    header();
+    header(seed);
+  }
+
+  // All the rest; returns the first handle that is free.
+  int write_body() {
     tables();
     blocks();
     section("ENTITIES");
@@ -80,6 +86,7 @@ class DxfWriter {
     end_section();
     objects();
     text(0, "EOF");
+    return next_;
   }
 
  private:
@@ -113,7 +120,7 @@ class DxfWriter {
   }
   void end_section() { text(0, "ENDSEC"); }
 
-  void header() {
+  void header(int seed) {
     const Rectangle box = as_laid(blank_);
     section("HEADER");
     text(9, "$ACADVER");
@@ -129,7 +136,7 @@ class DxfWriter {
     text(9, "$EXTMAX");
     point(10, box.corner + Vec2{box.width, box.height}, true);
     text(9, "$HANDSEED");
-    text(5, "FFFF");
+    handle(5, seed);
     end_section();
     section("CLASSES");
     end_section();
@@ -352,7 +359,7 @@ class DxfWriter {
   }
 
   // Fixed handles, so that the block records can name the layouts before they are written.
-  static int layout_handle(int i) { return 0xF000 + i; }
+  static int layout_handle(int i) { return 0x10 + i; }
 
   void dictionary(int own, int owner, const std::vector<std::pair<std::string, int>>& entries) {
     text(0, "DICTIONARY");
@@ -369,7 +376,7 @@ class DxfWriter {
   void layout(int i) {
     text(0, "LAYOUT");
     handle(5, layout_handle(i));
-    handle(330, 0xF012);
+    handle(330, layouts);
     text(100, "AcDbPlotSettings");
     text(1, "");
     number(70, i == 0 ? 1024 : 0);
@@ -382,9 +389,9 @@ class DxfWriter {
 
   void objects() {
     section("OBJECTS");
-    dictionary(0xF010, 0, {{"ACAD_GROUP", 0xF011}, {"ACAD_LAYOUT", 0xF012}});
-    dictionary(0xF011, 0xF010, {});
-    dictionary(0xF012, 0xF010, {{"Model", layout_handle(0)}, {"Layout1", layout_handle(1)}});
+    dictionary(root, 0, {{"ACAD_GROUP", groups}, {"ACAD_LAYOUT", layouts}});
+    dictionary(groups, root, {});
+    dictionary(layouts, root, {{"Model", layout_handle(0)}, {"Layout1", layout_handle(1)}});
     layout(0);
     layout(1);
     end_section();
@@ -393,7 +400,8 @@ class DxfWriter {
   const Blank& blank_;
   std::ostream& out_;
   const Units& units_;
-  int next_ = 0x10;
+  static constexpr int root = 0x12, groups = 0x13, layouts = 0x14;
+  int next_ = 0x15;
   std::array<int, 2> space_{};
 };
 
@@ -401,7 +409,10 @@ class DxfWriter {
 
 void write_dxf(const Blank& blank, std::ostream& out, const Units& units,
                const std::vector<std::string>& remarks) {
-  DxfWriter(blank, out, units).write(remarks);
+  std::ostringstream body;
+  const int seed = DxfWriter(blank, body, units).write_body();
+  DxfWriter(blank, out, units).write_head(remarks, seed);
+  out << body.str();
 }
 
 }  // namespace juggler

@@ -117,7 +117,6 @@ Json proof_json(const Proof& p, const Units& units) {
 
 Json blank_json(const PieceResult& piece) {
   const Blank& b = piece.blank;
-  const auto density = piece.part.sheet.density;
   return {{"area", number(area(b))},
           {"outline_length", number(outline_length(b))},
           {"cut_length", number(cut_length(b))},
@@ -125,7 +124,7 @@ Json blank_json(const PieceResult& piece) {
           {"enclosing", sides(enclosing(b))},
           {"as_laid", sides(as_laid(b))},
           {"overlaps_itself", overlaps_itself(b)},
-          {"mass", density ? number(mass(b, *density)) : Json(nullptr)}};
+          {"mass", mass_of(piece) ? number(*mass_of(piece)) : Json(nullptr)}};
 }
 
 Json card_rim_json(const CardRim& r) {
@@ -290,7 +289,7 @@ Json round_part_json(const PieceResult& piece) {
 
 Json part_json(const PieceResult& piece) {
   const PartJob& p = piece.part;
-  Json part{{"name", p.making.name}, {"number", p.making.number}, {"part", p.name}, {"shape", p.shape}};
+  Json part{{"name", p.making.name}, {"number", p.making.number}, {"part", p.name}, {"shape", p.shape}, {"sheet", sheet_json(p.sheet)}};
   const bool tube = std::holds_alternative<Tube>(p.asked);
   part.update(piece.wound()            ? wound_part_json(piece)
               : piece.stretched()      ? stretched_part_json(piece)
@@ -316,7 +315,6 @@ Json job_json(const JobResult& r) {
           {"number", r.job.number},
           {"units", r.job.units.name},
           {"named", named},
-          {"sheet", sheet_json(r.pieces.front().part.sheet)},
           {"parts", parts}};
 }
 

@@ -33,12 +33,15 @@ Json profile_json(const Profile& p) {
           {"diameter", optional(p.diameter)},
           {"width", optional(p.width)},
           {"length", optional(p.length)},
+          {"centres", optional(p.centres)},
           {"corner", number(p.corner)},
           {"sides", p.sides == 0 ? Json(nullptr) : Json(p.sides)},
           {"across_flats", optional(p.across_flats)},
           {"across_corners", optional(p.across_corners)},
           {"points", points},
           {"outline", outline},
+          {"open", p.open},
+          {"gap", p.gap ? point(*p.gap) : Json(nullptr)},
           {"turn", number(p.turn.degrees())}};
 }
 
