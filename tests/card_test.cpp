@@ -109,7 +109,7 @@ TEST(BenchCard, OfWhatWindsLandsOnTheOutline) {
     shapes.push_back(HelicalStrip{.on = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends});
   for (const Shape& shape : shapes) {
     const PieceResult piece = piece_of_part(shape, sheet_of(2), {});
-    expect_on_outline(piece, {}, piece.blank.notes.empty() ? "strip" : piece.blank.notes.front());
+    expect_on_outline(piece, {}, piece.blank.notes.empty() ? "strip" : piece.blank.notes.front().in({}));
     JobResult job;
     job.pieces.push_back(piece);
     const auto* strip = std::get_if<HelicalStrip>(&shape);

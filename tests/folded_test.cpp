@@ -139,14 +139,16 @@ TEST(Pressed, CylinderAndConeKeepTheirGirthAndShareTheirTurn) {
   EXPECT_NEAR(can.bends[1].datum_from - can.bends[0].datum_from, 300 * pi / 6, 1e-9);
   const Blank cone = made(cyclone(), thin, {.gap = 0}, twelve);
   const double half = std::atan((620 - 155) / 2.0 / 780);
-  // Normals of a cone: their level parts turn by 30 degrees.
-  const double turned =
-      std::acos(std::pow(std::sin(half), 2) + std::pow(std::cos(half), 2) * std::cos(pi / 6));
+  // A pyramid of twelve flats, each a twelfth of the blank's sector at its tip.
+  const double turned = 2 * std::acos(std::cos(pi / 12) / std::cos(pi * std::sin(half) / 12));
   for (const BendLine& line : cone.bends) {
     EXPECT_NEAR(line.turned.radians(), turned, 1e-9);
     EXPECT_NEAR(line.length(), std::hypot(780, (620 - 155) / 2.0), 1e-9);
   }
-  EXPECT_NEAR(cone.pressed->facet_error, 310 - 310 * (pi / 12) / std::tan(pi / 12), 1e-9);
+  // Square to the wall: its normals turn less than its plan.
+  const double x = std::asin(std::cos(half) * std::sin(pi / 12));
+  const double w = 620 * pi / 12;
+  EXPECT_NEAR(cone.pressed->facet_error, w / (2 * x) - w / (2 * std::tan(x)), 1e-9);
 }
 
 TEST(Pressed, PiecesShareTheHitsEvenlyOrAreRefused) {
@@ -271,7 +273,7 @@ TEST(Hopper, FlangeCornersThatOnePieceHasNoMetalForAreOpenAndSaid) {
   const Blank b = made(h);
   const auto said = [](const Blank& blank) {
     return std::count_if(blank.notes.begin(), blank.notes.end(),
-                         [](const std::string& n) { return has(n, "stays open"); });
+                         [](const Phrase& n) { return has(n, "stays open"); });
   };
   EXPECT_EQ(said(b), 3);
   h.pieces = 4;

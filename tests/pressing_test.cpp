@@ -133,8 +133,13 @@ TEST(Pressing, RoundWallsKeepTheirBlank) {
       EXPECT_NEAR(l.turned.radians(), pressed.bends[0].turned.radians(), 1e-9);
     }
     // Every line runs to the cone's apex: the base's and the top's runs are as their girths.
-    const double part = pressed.bends[1].datum_from / pressed.bends[0].datum_from;
-    EXPECT_NEAR(part, pressed.bends[1].datum_to / pressed.bends[0].datum_to, 1e-9);
+    // Counted from the seam ruling; the edge as cut lies half the gap, square to it, inside.
+    const auto full = [](double run, double swing) { return run + swing * std::asin(0.5 / swing); };
+    const auto ratio = [&](size_t i) {
+      return full(pressed.bends[i].datum_from, smooth.cone->swing_radius_base) /
+             full(pressed.bends[i].datum_to, smooth.cone->swing_radius_top);
+    };
+    EXPECT_NEAR(ratio(1), ratio(0), 1e-9);
   }
 }
 

@@ -68,6 +68,8 @@ std::ostream& operator<<(std::ostream& out, const Phrase& phrase);
 [[nodiscard]] inline Phrase shown_percent(double share) { return Amount{share, Amount::Of::share, 2}; }
 /// A value in a unit named in words: "mm", "degrees", or one that stays as it is.
 [[nodiscard]] Phrase in_unit(double value, const std::string& unit);
+/// The bounds of one, its unit once: "0 to 89 degrees".
+[[nodiscard]] Phrase in_range(double least, double most, const std::string& unit);
 /// Degrees.
 [[nodiscard]] inline Phrase shown_degrees(double degrees, int decimals = 6) {
   return Amount{degrees, Amount::Of::angle, decimals};

@@ -145,7 +145,7 @@ void check(const StrainLimit& strain);
 
 /// The bounds of a length, for a message.
 [[nodiscard]] inline Phrase mm_range(double least, double most) {
-  return shown_mm(least) + " to " + shown_mm(most);
+  return bare_mm(least) + " to " + shown_mm(most);
 }
 [[nodiscard]] inline Phrase shown_degrees(Angle a, int decimals = 6) {
   return shown_degrees(a.degrees(), decimals);

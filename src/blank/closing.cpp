@@ -59,23 +59,24 @@ class Closing {
     return n;
   }
 
-  // (52): Newton's steps, each the least that closes.
+  // (52): of all that closes the nearest to the smooth wall, by Newton's steps.
   bool solve() {
     Eigen::VectorXd turns(static_cast<long>(count()));
     long i = 0;
     for (const auto& lines : lines_) {
       for (const Line& line : lines) turns(i++) = signed_turn(*line.bend);
     }
+    const Eigen::VectorXd smooth = turns;
     Eigen::MatrixXd twists(6, turns.size());
     double off = HUGE_VAL;
     for (int step = 0; step < 60; ++step) {
       const Eigen::Matrix<double, 6, 1> open = twist(walk(turns, &twists));
       const double now = open.norm();
-      if (now < 1e-13 || (step > 4 && now >= off && now < 1e-10)) break;
+      if (step > 4 && now >= 0.5 * off && now < 1e-10) break;
       off = now;
       Eigen::JacobiSVD<Eigen::MatrixXd> svd(twists, Eigen::ComputeThinU | Eigen::ComputeThinV);
       svd.setThreshold(1e-8);
-      Eigen::VectorXd change = svd.solve(-open);
+      Eigen::VectorXd change = smooth + svd.solve(twists * (turns - smooth) - open) - turns;
       const double most = change.cwiseAbs().maxCoeff();
       if (most > 0.5) change *= 0.5 / most;
       turns += change;

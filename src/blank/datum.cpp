@@ -123,7 +123,7 @@ void measure_on_rims(Blank& b) {
     const double tangent = base.empty() ? line.datum_to : line.datum_from;
     line.tangent_a = tangent - line.allowance / 2;
     line.tangent_b = tangent + line.allowance / 2;
-    line.flat_width = at - before;
+    if (line.flat_width == 0) line.flat_width = at - before;
     before = at;
   }
   if (b.pressed) {
@@ -149,8 +149,7 @@ void measure_square(const Datums& datums, BendLine& line) {
 }  // namespace
 
 void measure_bends(Blank& b) {
-  if (b.bends.empty()) return;
-  if (!b.folding) measure_on_rims(b);
+  if (!b.folding && !b.bends.empty()) measure_on_rims(b);
   const Datums datums(b);
   for (BendLine& line : b.bends) {
     if (b.folding || line.hem) measure_square(datums, line);

@@ -344,7 +344,7 @@ void keep_marks_on_metal(Blank& b) {
   }
   b.marks.lines = std::move(lines);
   for (BendLine& bend : b.bends) {
-    if (!is_off(edge, bend.from, 1e-9 * b.size) && !is_off(edge, bend.to, 1e-9 * b.size)) continue;
+    if (!is_off(edge, bend.from, near) && !is_off(edge, bend.to, near)) continue;
     const auto parts = clipped(bend.from, bend.to, edge);
     const auto longest = std::max_element(parts.begin(), parts.end(),
                                           [](const Arc& x, const Arc& y) { return x.length < y.length; });

@@ -151,7 +151,8 @@ std::optional<Arc> one_arc(const Curve& curve, double length, double size) {
   constexpr int looks = 32;
   for (int i = 1; i < looks; ++i) {
     const Vec2 p = curve.point(curve.from + (curve.to - curve.from) * i / looks);
-    if (nearest({p, 0, 0, 0}, arc).distance > 1e-11 * size) return std::nullopt;
+    const double evenly = norm(point_at(arc, arc.length * i / looks) - p);
+    if (std::min(evenly, nearest({p, 0, 0, 0}, arc).distance) > 1e-11 * size) return std::nullopt;
   }
   return arc;
 }

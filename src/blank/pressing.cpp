@@ -49,7 +49,7 @@ void choose_hits(std::vector<PressedArc>& arcs, const Pressing& asked) {
     const int least = least_of(arcs);
     if (*asked.hits < least || *asked.hits > most_hits)
       refuse("bending.hits", "is out of range", std::to_string(*asked.hits),
-             std::to_string(least) + " (enough that every arc has a bend, no bend is half a turn, and a wall has three flats) to " + std::to_string(most_hits));
+             std::to_string(least) + " (one for each arc; no bend of half a turn; a closed wall of three flats) to " + std::to_string(most_hits));
     share_out(arcs, *asked.hits);
   }
   for (PressedArc& arc : arcs) {

@@ -18,7 +18,7 @@ void check_between(const EdgeWork& work, const char* key, double value, double l
                    const char* unit) {
   if (value >= least && value <= most) return;
   refuse_work(work, key, "is out of range", in_unit(value, unit),
-         in_unit(least, unit) + " to " + in_unit(most, unit));
+         in_range(least, most, unit));
 }
 
 void check_work(const EdgeWork& work) {

@@ -105,7 +105,7 @@ class Neighbours {
 constexpr size_t nobody = static_cast<size_t>(-1);
 
 Phrase shown_at(Vec2 p) {
-  return "at [" + shown_mm(p.x, 1) + ", " + shown_mm(p.y, 1) + "] on the flat";
+  return "at [" + bare_mm(p.x, 1) + ", " + shown_mm(p.y, 1) + "] on the flat";
 }
 
 class Webs {

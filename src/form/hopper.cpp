@@ -311,7 +311,7 @@ class Maker {
       throw Refusal({.reason = "is out of range",
                      .key = f.key + key,
                      .found = in_unit(value, unit),
-                     .allowed = in_unit(least, unit) + " to " + in_unit(most, unit)});
+                     .allowed = in_range(least, most, unit)});
     };
     if (!f.width)
       throw Refusal(

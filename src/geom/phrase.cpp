@@ -66,6 +66,10 @@ Phrase in_unit(double value, const std::string& unit) {
   return unit == "degrees" ? shown_degrees(value) : shown(value) + (unit.empty() ? "" : " ") + unit;
 }
 
+Phrase in_range(double least, double most, const std::string& unit) {
+  return (unit == "mm" ? bare_mm(least) : Phrase(shown(least))) + " to " + in_unit(most, unit);
+}
+
 Phrase& Phrase::operator+=(const Phrase& other) {
   for (const auto& part : other.parts_) {
     const auto* text = std::get_if<std::string>(&part);

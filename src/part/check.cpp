@@ -82,7 +82,7 @@ void check_range(const char* key, double value, double least, double most, const
   throw Refusal({.reason = "is out of range",
                  .key = key,
                  .found = in_unit(value, unit),
-                 .allowed = in_unit(least, unit) + " to " + in_unit(most, unit)});
+                 .allowed = in_range(least, most, unit)});
 }
 
 void check(const Sheet& sheet, const Seam& seam, const Making& making) {

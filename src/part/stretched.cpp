@@ -12,7 +12,7 @@ constexpr double widest = 1e5;  // mm
 
 double needed(const std::optional<double>& value, const std::string& key, double least, double most,
               const char* unit, const Phrase& advice) {
-  if (!value) refuse(key, "is missing", "", in_unit(least, unit) + " to " + in_unit(most, unit), advice);
+  if (!value) refuse(key, "is missing", "", in_range(least, most, unit), advice);
   check_range(key.c_str(), *value, least, most, unit);
   return *value;
 }

@@ -10,7 +10,7 @@ constexpr double widest_winding = 1e5;  // mm
 
 double needed(const std::optional<double>& value, const char* key, double least, double most,
               const char* unit, const Phrase& advice) {
-  if (!value) refuse(key, "is missing", "", in_unit(least, unit) + " to " + in_unit(most, unit), advice);
+  if (!value) refuse(key, "is missing", "", in_range(least, most, unit), advice);
   check_range(key, *value, least, most, unit);
   return *value;
 }
