@@ -53,6 +53,8 @@ void add_settings(CLI::App& command, Call& call) {
       ->type_name("NAME=VALUE")
       ->expected(1)
       ->take_all();
+  command.add_flag("--any-file", call.options.any_file,
+                   "lists, outlines and fonts that a job names may lie outside its folder");
 }
 
 void add_jobs(CLI::App& command, Call& call) {

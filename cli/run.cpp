@@ -89,9 +89,9 @@ void require_proof(const JobResult& result, const std::string& about) {
     if (p.passed) continue;
     complain(fmt::format(
         "{}: the proof of {} failed, nothing is written: off by {:g} mm ({}), seam {:g} mm, rims {:g} mm, "
-        "area {:g} mm2, openings {:g} mm, strain {:g}; allowed {:g} mm, {:g} mm2 and {:g}.",
+        "area {:g} mm2, openings {:g} mm, numbers {:g} mm ({}), strain {:g}; allowed {:g} mm, {:g} mm2 and {:g}.",
         about, title_of(piece), p.greatest_distance, p.where.in(result.job.units), p.seam_mismatch, p.rim_mismatch,
-        p.area_mismatch, p.opening_mismatch, p.strain_mismatch, p.allowed, p.allowed_area, p.allowed_strain));
+        p.area_mismatch, p.opening_mismatch, p.number_mismatch, p.number.in(result.job.units), p.strain_mismatch, p.allowed, p.allowed_area, p.allowed_strain));
   }
 }
 
@@ -173,15 +173,19 @@ int develop_all(const std::vector<Task>& tasks, const Options& options) {
   return flush_output(code);
 }
 
-Task file_task(const std::string& path, const std::vector<Setting>& settings) {
+FilesFrom files_from(const Options& options) {
+  return options.any_file ? FilesFrom::anywhere : FilesFrom::job_folder;
+}
+
+Task file_task(const std::string& path, const std::vector<Setting>& settings, FilesFrom files) {
   return {path, fs::path(path).stem().string(),
-          [path, settings] { return read_job(read_whole(path), path, settings); }};
+          [path, settings, files] { return read_job(read_whole(path), path, settings, files); }};
 }
 
 std::vector<Task> file_tasks(const std::vector<std::string>& jobs, const Options& options) {
   const std::vector<Setting> settings = settings_of(options.settings, "--set");
   std::vector<Task> tasks;
-  for (const std::string& path : jobs) tasks.push_back(file_task(path, settings));
+  for (const std::string& path : jobs) tasks.push_back(file_task(path, settings, files_from(options)));
   return tasks;
 }
 
@@ -265,7 +269,7 @@ int develop(const std::vector<std::string>& jobs, const Options& options) {
 int quick(const std::string& shape, const std::vector<std::string>& keys, const Options& options) {
   std::vector<Setting> settings = settings_of(keys, "quick");
   for (const Setting& s : settings_of(options.settings, "--set")) settings.push_back(s);
-  Task task{"quick " + shape, shape, [&] { return quick_job(shape, settings); }};
+  Task task{"quick " + shape, shape, [&] { return quick_job(shape, settings, files_from(options)); }};
   if (!options.save_job.empty()) task.beside = {{options.save_job, quick_job_text(shape, settings)}};
   return develop_all({task}, options);
 }

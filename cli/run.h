@@ -23,6 +23,7 @@ struct Options {
   bool draw = false;
   bool quiet = false;
   bool replace = false;
+  bool any_file = false;  ///< files that a job names may lie anywhere
   std::string save_job;
   std::function<JobResult(const Job&)> develop = develop_job;  ///< replaced in tests, to see a proof fail
 };

@@ -304,6 +304,7 @@ struct Blank {
   std::vector<FormingPanel> forming = {};
   std::vector<StretchPatch> patches = {};  ///< walls that forming stretches
   std::vector<Crease> creases = {};        ///< of these
+  bool open = false;                       ///< a wall with two ends: its seam edges do not meet
   std::optional<Folding> folding = {};     ///< folded parts
   std::vector<BendLine> bends = {};        ///< in the order of their tags
   std::optional<Pressed> pressed = {};

@@ -132,11 +132,14 @@ struct Setting {
 /// settings  replace or add keys after reading
 /// Errors    JobRefusal with file, line, column, key, what was found and what is expected: no TOML, unknown
 ///           keys (with the nearest known one), wrong types, unknown names, cycles, units, versions.
+/// files     from where the lists, outlines, bodies and fonts that it names are taken
+enum class FilesFrom { job_folder, anywhere };
 [[nodiscard]] Job read_job(std::string_view text, const std::string& source,
-                           const std::vector<Setting>& settings = {});
+                           const std::vector<Setting>& settings = {}, FilesFrom files = FilesFrom::job_folder);
 
 /// A job of one part from dotted keys, those of `sheet` and `part` without their table's name.
-[[nodiscard]] Job quick_job(const std::string& shape, const std::vector<Setting>& settings);
+[[nodiscard]] Job quick_job(const std::string& shape, const std::vector<Setting>& settings,
+                            FilesFrom files = FilesFrom::job_folder);
 /// The same as the text of a job file.
 [[nodiscard]] std::string quick_job_text(const std::string& shape, const std::vector<Setting>& settings);
 

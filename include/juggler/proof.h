@@ -16,6 +16,8 @@ struct Proof {
   double rim_mismatch = 0;       ///< rims of the blank against girths of the ends asked for
   double area_mismatch = 0;
   double opening_mismatch = 0;  ///< outlines of openings, formed again, against bores and places asked for
+  double number_mismatch = 0;   ///< numbers stated of the blank against what is measured on it, mm
+  Phrase number = {};           ///< which of them is off by that
   double strain_mismatch = 0;   ///< strains found anew against those stated; how much less would do nearby
   double allowed = 0;           ///< for the four lengths
   double allowed_area = 0;      ///< for the area

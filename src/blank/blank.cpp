@@ -76,6 +76,7 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
   b.neutral = f.neutral;
   b.face_up = making.face_up;
   b.size = f.size;
+  b.open = !f.goes_round() && f.open;
   b.trims = f.trims;
   Edges made = developed_edges(o, cut, making.fit);
   b.edges = std::move(made.edges);
@@ -294,6 +295,8 @@ void cut_openings(const Whole& w, const Shape& shape, std::vector<Piece>& pieces
   wall.top_height = height_of(w, shape);
   if (w.sizes && w.sizes->base_flange) wall.base_flange = w.sizes->base_flange->width;
   if (w.sizes && w.sizes->top_flange) wall.top_flange = w.sizes->top_flange->width;
+  wall.seam_inset = edge_inset(*pieces.front().form, w.seam, SeamEdge::start);
+  if (w.seam.wedge) wall.seam_wedge = w.seam.wedge->radians() / 2;
   wall.coaxial = w.form.coaxial;
   wall.goes_round = w.form.goes_round();
   wall.once_round = std::make_shared<const Form>(w.form);
@@ -433,7 +436,9 @@ Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
   std::vector<FormBlank> one{laid_blank(f, seam, making)};
   if (has_openings(making)) cut_openings({&one.front().blank}, wall_of(one), making);
   mark(one.front().blank, *one.front().opened, seam, one.front().placing, making);
-  return std::move(one.front().blank);
+  std::vector<Blank> blanks{std::move(one.front().blank)};
+  finish_blanks(blanks, making);
+  return std::move(blanks.front());
 }
 
 std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,

@@ -55,4 +55,20 @@ LevelLine::At LevelLine::at(double run) const {
   return {found->chart, u, rims_[found->chart](u).s};
 }
 
+double LevelLine::run_of_edge() const {
+  const Chart& c = wall_.charts[stretches_.front().chart];
+  if (wall_.seam_wedge > 0) return length(stretches_.front().chart, c.from, c.from + wall_.seam_wedge);
+  const double inset = std::abs(wall_.seam_inset);
+  if (inset == 0) return 0;
+  // Square to the ruling on the flat; a lap or stock repeats the wall from there outwards.
+  const FlatRuling seam = c.flat(c.from);
+  const auto off = [&](double run) {
+    const At there = at(run);
+    return std::abs(cross(direction(seam.heading), wall_.charts[there.chart].on_flat(there.u, there.s) - seam.c)) - inset;
+  };
+  const double most = std::min(4 * inset, stretches_.front().length / 2);
+  if (off(most) <= 0) return std::copysign(inset, wall_.seam_inset);
+  return std::copysign(root(off, 0, most), wall_.seam_inset);
+}
+
 }  // namespace juggler

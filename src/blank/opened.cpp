@@ -157,9 +157,23 @@ std::optional<Arc> one_arc(const Curve& curve, double length, double size) {
   return arc;
 }
 
+Flat flat_of(const Form& form, const Wall& layer) {
+  // Of low walls, as collars, the rulings are short beside the part.
+  double shortest = form.size;
+  for (const WallPiece& piece : form.wall) {
+    constexpr int looks = 8;
+    for (int i = 0; i <= looks && !form.regions.empty(); ++i) {
+      const double u = piece.from + (piece.to - piece.from) * i / looks;
+      const double length = form.top(u).s - form.base(u).s;
+      if (length > 1e-6 * form.size) shortest = std::min(shortest, length);
+    }
+  }
+  return develop(layer, form.size, Angle::radians(1e-9), shortest);
+}
+
 Opened open(const Form& form) {
   Wall neutral = layer(form.wall, form.neutral);
-  Flat flat = develop(neutral, form.size);
+  Flat flat = flat_of(form, neutral);
   return {form, std::move(neutral), std::move(flat)};
 }
 

@@ -20,6 +20,8 @@ struct Opened {
   [[nodiscard]] double middle() const { return (from() + to()) / 2; }
 };
 [[nodiscard]] Opened open(const Form& form);
+/// A layer of it opened flat.
+[[nodiscard]] Flat flat_of(const Form& form, const Wall& layer);
 
 [[nodiscard]] Vec2 rim_point(const Opened& o, EndName end, double u);
 

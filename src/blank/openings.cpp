@@ -302,7 +302,6 @@ void cut_openings(const std::vector<Blank*>& blanks, const PartWall& wall, const
   for (const Opening& o : making.openings)
     Cutter(wall, blanks, as_made(o, making.hand), making.fit, ++number).cut();
   for (const Lettering& l : making.letterings) add_lettering(blanks, wall, as_made(l, making.hand), making);
-  for (Blank* b : blanks) check_webs(*b);
 }
 
 }  // namespace juggler

@@ -3,6 +3,7 @@
 
 #include "folded.h"
 #include "opened.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {
@@ -253,6 +254,7 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
 void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend& bend) {
   add_tabs(blanks, making.edges, bend);
   for (Blank& blank : blanks) {
+    check_webs(blank);
     keep_marks_on_metal(blank);
     measure_bends(blank);
     order_bends(blank);

@@ -74,7 +74,7 @@ Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing
   std::tie(c.from, c.to) = std::pair{f.from(), f.to()};
   c.ends = [form](double u) { return std::pair{form->base(u).s, form->top(u).s}; };
   const auto flat_of = [&](double distance) {
-    return [flat = std::make_shared<const Flat>(develop(layer(form->wall, distance), form->size))](double u) {
+    return [flat = std::make_shared<const Flat>(juggler::flat_of(*form, layer(form->wall, distance)))](double u) {
       return flat->at(u);
     };
   };

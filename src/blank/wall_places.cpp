@@ -110,6 +110,13 @@ Spot WallPlaces::on_ruling(double plan, double further, const std::string& name)
 // Lengths run along the level line of the place; rows lie at the same plan angles.
 Spot WallPlaces::by_run(Angle turned, double girth, double further, const std::string& name) const {
   double start = at_.seam_distance.value_or(0);
+  if (at_.seam_distance) {
+    const double edge = level_->run_of_edge();
+    if (std::abs(start) + edge < 0)
+      refuse(key_ + ".at.seam_distance", "lies on what is lapped or cut off beyond the seam", shown_mm(start),
+             "more than " + shown_mm(-edge));
+    start += std::copysign(edge, start);
+  }
   if (!at_.seam_distance) {
     const Spot place = by_plan(at_.angle->radians(), height_of(0), name);
     start = level_->run_to(place.chart, place.u);

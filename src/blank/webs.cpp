@@ -112,9 +112,10 @@ class Webs {
  public:
   explicit Webs(Blank& blank) : b_(blank), outline_(outline(blank)) {
     for (size_t i = 0; i < b_.edges.size(); ++i) {
-      for (const Arc& arc : b_.edges[i].arcs) edges_.add({&arc, 1}, i);
-      if (b_.edges[i].name == EdgeName::seam_start) start_.add(b_.edges[i].arcs, i);
-      if (b_.edges[i].name == EdgeName::seam_end) end_.add(b_.edges[i].arcs, i);
+      const std::vector<Arc>& arcs = cut_arcs(i);
+      for (const Arc& arc : arcs) edges_.add({&arc, 1}, i);
+      if (b_.edges[i].name == EdgeName::seam_start) start_.add(arcs, i);
+      if (b_.edges[i].name == EdgeName::seam_end) end_.add(arcs, i);
     }
     for (size_t i = 0; i < b_.openings.size(); ++i) openings_.add(b_.openings[i].outline, i);
     add_borders();
@@ -132,6 +133,12 @@ class Webs {
     int webs = 0, edges = 0;
     std::map<std::string, std::pair<std::string, bool>> bends;  // the first member, and whether it lies on it
   };
+
+  // An edge as it is cut: with what is added beyond it.
+  [[nodiscard]] const std::vector<Arc>& cut_arcs(size_t i) const {
+    const auto tab = std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+    return tab == b_.tabs.end() ? b_.edges[i].arcs : tab->arcs;
+  }
 
   void add_borders() {
     const auto add = [&](std::string name, Outline lines, bool closed) {

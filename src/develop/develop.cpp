@@ -14,15 +14,16 @@ struct Sampled {
 };
 
 // How far the normal is from square to what the wall does there, as an angle; (5). What moves by less than a
-// millionth is measured against that, or its rounding would pass for a lean.
-double warp_of(const Ruling& r, double size) {
+// millionth of the size is measured against that, or its rounding would pass for a lean; a ruling that turns moves
+// its end by as much as it is long.
+double warp_of(const Ruling& r, double size, double ruling) {
   const auto lean = [&](Vec3 d, double scale) {
     return std::asin(std::min(1.0, std::abs(dot(d, r.n)) / std::max(norm(d), 1e-6 * scale)));
   };
-  return std::max(lean(r.dc, size), lean(r.de, 1));
+  return std::max(lean(r.dc, size), lean(r.de, size / ruling));
 }
 
-Sampled sample(const WallPiece& piece, double from, double to, double size) {
+Sampled sample(const WallPiece& piece, double from, double to, double size, double ruling) {
   Sampled s;
   const auto u = Series::nodes(from, to);
   for (int k = 0; k < n; ++k) {
@@ -31,7 +32,7 @@ Sampled sample(const WallPiece& piece, double from, double to, double size) {
     s.along[k] = v.along;
     s.across[k] = v.across;
     s.turn[k] = v.turn;
-    s.warp[k] = warp_of(r, size);
+    s.warp[k] = warp_of(r, size, ruling);
   }
   return s;
 }
@@ -81,8 +82,8 @@ void develop_part(const WallPiece& piece, const Sampled& sampled, double from, d
     return;
   }
   const double middle = (from + to) / 2;
-  develop_part(piece, sample(piece, from, middle, size), from, middle, depth - 1, size, out);
-  develop_part(piece, sample(piece, middle, to, size), middle, to, depth - 1, size, out);
+  develop_part(piece, sample(piece, from, middle, size, size), from, middle, depth - 1, size, out);
+  develop_part(piece, sample(piece, middle, to, size, size), middle, to, depth - 1, size, out);
 }
 
 void check_developable(const WallPiece& piece, const Sampled& s, Angle allowed) {
@@ -103,10 +104,10 @@ FlatRuling Flat::at(double u) const {
   return ruling_of(*panel, u);
 }
 
-Flat develop(const Wall& layer, double size, Angle warp_allowed) {
+Flat develop(const Wall& layer, double size, Angle warp_allowed, double ruling) {
   std::vector<Flat::Panel> panels;
   for (const WallPiece& piece : layer) {
-    const Sampled sampled = sample(piece, piece.from, piece.to, size);
+    const Sampled sampled = sample(piece, piece.from, piece.to, size, ruling > 0 ? ruling : size);
     check_developable(piece, sampled, warp_allowed);
     develop_part(piece, sampled, piece.from, piece.to, 9, size, panels);
   }

@@ -54,7 +54,7 @@ bool cut_through(const Triangle& a, const Triangle& b) {
 
 std::vector<WallStrip> strips_of(const std::vector<Stretch>& stretches, const Hull& h) {
   std::vector<WallStrip> strips;
-  const auto at_end = [](const Ruling& r, const Frame& frame, double layer) {
+  const auto at_end = [](const Ruling& r, const EndFrame& frame, double layer) {
     const Vec3 p = r.c + layer * r.n;
     return p + (dot(frame.z, frame.centre - p) / dot(frame.z, r.e)) * r.e;
   };

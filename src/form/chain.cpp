@@ -349,7 +349,7 @@ class Chain {
     constexpr int looks = 16;
     Turning wall = bend;
     wall.u1 = 1;
-    const Frame& frame = end == EndName::base ? h_.base : h_.top;
+    const EndFrame& frame = end == EndName::base ? h_.base : h_.top;
     const auto point = [&](double u) {
       const Ruling r = wall(u);
       return r.c + (dot(frame.z, frame.centre - r.c) / dot(frame.z, r.e)) * r.e;

@@ -26,7 +26,7 @@ struct EvenWall {
     const Joined& a = all[k];
     const Joined& b = all[k + 1];
     const double wide = b.wall - a.wall;
-    const auto on = [&](const GirthCurve& girth, const Frame& frame, double from, double to) {
+    const auto on = [&](const GirthCurve& girth, const EndFrame& frame, double from, double to) {
       const auto at = [&](double v) { return from + (share(v) - a.wall) / wide * (to - from); };
       const GirthCurve::At p = girth.at(at(u), at(within));
       return std::pair(frame.at(p.at), (to - from) / (wide * turn) * frame.way(p.d));

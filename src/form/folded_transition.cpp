@@ -100,7 +100,7 @@ class Folds {
     Facet facet;
     facet.name = f.name;
     facet.normal = f.normal;
-    const auto rim = [&](EndName end, const Frame& frame, const TransitionEnd& asked) {
+    const auto rim = [&](EndName end, const EndFrame& frame, const TransitionEnd& asked) {
       const double sign = end == EndName::base ? -1 : 1;
       const double layer = contact_layer_of(end, asked, sheet);
       return FacetSide{
@@ -125,7 +125,7 @@ class Folds {
 
   [[nodiscard]] double contact_layer_of(EndName end, const TransitionEnd& asked, const Sheet& sheet) const {
     const bool base = end == EndName::base;
-    const Frame& frame = base ? hull_.base : hull_.top;
+    const EndFrame& frame = base ? hull_.base : hull_.top;
     const Contact contact = asked.contact.value_or(Contact::size_face);
     const double t = *sheet.thickness;
     if (contact != Contact::clear && contact != Contact::full)

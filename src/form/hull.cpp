@@ -7,7 +7,7 @@ namespace juggler {
 namespace {
 
 // Turned about the level line square to `uphill`, the shortest way.
-Frame frame_of(const TransitionEnd& end, Vec3 centre) {
+EndFrame frame_of(const TransitionEnd& end, Vec3 centre) {
   const Vec2 up = direction(end.uphill.radians());
   const Vec3 level{up.x, up.y, 0};
   const Vec3 axis{-up.y, up.x, 0};
@@ -201,7 +201,7 @@ bool of_flats(const Hull& h) {
 }
 
 void check_planes(const Hull& h) {
-  const auto nearest = [](const Frame& plane, const Frame& other, const ProfileCurve& profile, double sign) {
+  const auto nearest = [](const EndFrame& plane, const EndFrame& other, const ProfileCurve& profile, double sign) {
     const Vec2 way = other.part((-sign) * plane.z);
     const Vec2 point = norm(way) > 0 ? support(profile, way) : Vec2{};
     return sign * dot(plane.z, other.at(point) - plane.centre);

@@ -18,7 +18,7 @@ namespace juggler {
 [[nodiscard]] inline double angle_of(Vec2 v) { return std::atan2(v.y, v.x); }
 
 /// The plane of an end, its centre the origin.
-struct Frame {
+struct EndFrame {
   Vec3 centre, x, y, z;
 
   [[nodiscard]] Vec3 way(Vec2 p) const { return p.x * x + p.y * y; }
@@ -35,7 +35,7 @@ struct Touch {
 
 /// Everything that the wall is made from.
 struct Hull {
-  Frame base, top;
+  EndFrame base, top;
   ProfileCurve low, high;
   double base_layer = 0, top_layer = 0;
   std::string base_key, top_key;  // of what would round their corners

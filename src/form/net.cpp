@@ -107,12 +107,16 @@ Polyhedron by_sizes(const Net& net) {
 }
 
 void check_faces(const Polyhedron& b) {
+  if (b.points.empty()) refuse("file", "has no points");
   double size = 0;
   for (const Vec3 p : b.points) size = std::max(size, norm(p - b.points.front()));
   if (!(size >= 1e-3 && size <= 1e6))
     refuse("file", "gives a body out of range", shown_mm(size), mm_range(0.001, 1e6));
   std::map<std::string, int> names;
   for (const NetFace& f : b.faces) {
+    const auto known = [&](int i) { return i >= 0 && static_cast<size_t>(i) < b.points.size(); };
+    if (f.points.size() < 3 || !std::all_of(f.points.begin(), f.points.end(), known))
+      refuse("file", "has a face of fewer than three points, or of points that are not there", f.name);
     if (names[f.name]++ > 0)
       refuse("file", "has two faces of one name", "\"" + f.name + "\"", {},
              "give each face a name of its own");

@@ -125,7 +125,7 @@ Form form_between(const Made& m, const Span& span) {
   f.base = rim_along(wall, m.planes, EndName::base, m.thickness);
   f.top = rim_along(wall, m.planes, EndName::top, m.thickness);
   f.wall = cut_at_corners(wall, f.base, f.top);
-  const auto add_profile = [&](EndName end, double layer, const Frame& frame, bool top) {
+  const auto add_profile = [&](EndName end, double layer, const EndFrame& frame, bool top) {
     f.profiles.push_back({end, layer, frame.centre, frame.x, frame.y, frame.z, [hull = m.hull, top](Vec2 p) {
                             return (top ? hull->high : hull->low).distance(p);
                           }});
@@ -142,7 +142,7 @@ struct Crossing {
 };
 Crossing worst_crossing(const Form& f, const Hull& h, EndName end) {
   const bool top = end == EndName::top;
-  const Frame& frame = top ? h.top : h.base;
+  const EndFrame& frame = top ? h.top : h.base;
   const ProfileCurve& profile = top ? h.high : h.low;
   Crossing worst;
   for (const WallPiece& w : f.wall) {
@@ -209,7 +209,7 @@ Made made_of(const Transition& t, const Sheet& sheet) {
   m.round_base = t.base.profile.kind == ProfileKind::circle;
   m.thickness = *sheet.thickness;
   m.neutral = sheet.neutral * m.thickness;
-  const auto plane = [&](EndName end, const Frame& frame, double layer, const std::optional<Contact>& asked) {
+  const auto plane = [&](EndName end, const EndFrame& frame, double layer, const std::optional<Contact>& asked) {
     const Contact contact = asked.value_or(Contact::size_face);
     m.planes.push_back({end,
                         {frame.z, dot(frame.z, frame.centre)},

@@ -15,8 +15,8 @@ struct Lead {
   EndName end;
 
   [[nodiscard]] bool base() const { return end == EndName::base; }
-  [[nodiscard]] const Frame& own() const { return base() ? hull.base : hull.top; }
-  [[nodiscard]] const Frame& other() const { return base() ? hull.top : hull.base; }
+  [[nodiscard]] const EndFrame& own() const { return base() ? hull.base : hull.top; }
+  [[nodiscard]] const EndFrame& other() const { return base() ? hull.top : hull.base; }
   [[nodiscard]] double sign() const { return base() ? 1 : -1; }
   /// How far the other end's layer lies from the own one.
   [[nodiscard]] double apart() const { return sign() * hull.apart(); }

@@ -141,10 +141,13 @@ double run_to(std::span<const Arc> arcs, Vec2 p) {
   double run = 0;
   double before = 0;
   for (const Arc& arc : arcs) {
-    const double away = norm(nearest_point(arc, p) - p);
+    const auto within = along(arc, p);
+    const double from_start = norm(arc.start - p);
+    const double from_end = norm(end_of(arc) - p);
+    const double away = within ? norm(point_at(arc, *within) - p) : std::min(from_start, from_end);
     if (away < least) {
       least = away;
-      run = before + parameter_of(arc, p);
+      run = before + (within ? *within : from_start <= from_end ? 0 : arc.length);
     }
     before += arc.length;
   }

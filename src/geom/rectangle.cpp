@@ -108,9 +108,10 @@ Rectangle lying(const Rectangle& r) {
 
 }  // namespace
 
-Rectangle upright_box(std::span<const Arc> outline) { return box_at(outline, 0); }
+Rectangle upright_box(std::span<const Arc> outline) { return outline.empty() ? Rectangle{} : box_at(outline, 0); }
 
 Rectangle smallest_rectangle(std::span<const Arc> outline) {
+  if (outline.empty()) return {};
   Rectangle best = lying(box_at(outline, 0));
   for (double theta : candidate_turns(outline)) {
     const Rectangle r = lying(box_at(outline, theta));

@@ -1,6 +1,8 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
+#include <set>
 
 #include "entries.h"
 
@@ -210,6 +212,31 @@ void check_version(const Entries& entries, const std::string& source) {
   }
 }
 
+namespace {
+
+// A list whose numbers leave one out would lose what follows.
+void check_lists(const Entries& entries) {
+  std::map<std::string, std::set<unsigned long>> lists;
+  const auto for_each_number = [](const std::string& path, auto&& visit) {
+    for (size_t dot = path.find('.'); dot != std::string::npos; dot = path.find('.', dot + 1)) {
+      const std::string word = path.substr(dot + 1, path.find('.', dot + 1) - dot - 1);
+      if (!word.empty() && word.size() < 4 && word.find_first_not_of("0123456789") == std::string::npos)
+        visit(path.substr(0, dot), std::stoul(word));
+    }
+  };
+  for (const Entry& e : entries)
+    for_each_number(e.path, [&](const std::string& list, unsigned long n) { lists[list].insert(n); });
+  for (const Entry& e : entries) {
+    for_each_number(e.path, [&](const std::string& list, unsigned long n) {
+      if (n > 1 && !lists[list].contains(n - 1))
+        refuse(e, fmt::format("is number {} of a list that has no number {}", n, n - 1), {},
+               fmt::format("number the members of {} from 1, one after the other", list));
+    });
+  }
+}
+
+}  // namespace
+
 void check_keys(const Entries& entries) {
   for (const Entry& e : entries) {
     const Known known = known_key(entries, e.path);
@@ -222,6 +249,7 @@ void check_keys(const Entries& entries) {
       refuse_unknown(entries, e);
     }
   }
+  check_lists(entries);
 }
 
 }  // namespace juggler

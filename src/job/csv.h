@@ -1,32 +1,23 @@
 // Tables that users keep beside their jobs. Private to the room.
 #pragma once
 
+#include <algorithm>
 #include <charconv>
 #include <filesystem>
-#include <fstream>
 #include <sstream>
 
+#include "named_file.h"
 #include "reader.h"
 
 namespace juggler {
-
-[[nodiscard]] inline std::filesystem::path beside(const Entry& named, const std::string& source) {
-  const std::filesystem::path name(std::get<std::string>(named.value));
-  return name.is_absolute() ? name : std::filesystem::path(source).parent_path() / name;
-}
 
 // A CSV file: a line of heads, then rows of numbers. Empty lines and lines that begin with # are passed over.
 class Csv {
  public:
   /// The file that an entry names, beside the source.
-  Csv(const Entry& named, const std::string& source) : named_(named), path_(beside(named, source)) {
-    std::ifstream in(path_);
-    if (!in || std::filesystem::is_directory(path_))
-      refuse(named, "is a file that cannot be read", "a CSV file beside the job");
-    constexpr size_t longest = 1000000;
-    std::string text(std::istreambuf_iterator<char>(in), {});
-    if (text.size() > longest) refuse(named, "is too large for a table", "up to 1,000,000 bytes");
-    split(text);
+  Csv(const Entry& named, const std::string& source) : named_(named), path_(path_of(named, source, kind())) {
+    split(text_of(named, path_, kind()));
+    check_heads();
   }
 
   struct Cell {
@@ -67,6 +58,18 @@ class Csv {
   }
 
  private:
+  static FileKind kind() { return {{".csv", ".txt"}, "a CSV file", 1000000}; }
+
+  // A head that stands twice leaves open which of its columns counts.
+  void check_heads() const {
+    if (rows_.empty()) return;
+    for (const Cell& head : rows_.front().cells) {
+      const auto same = [&](const Cell& c) { return c.text == head.text && !c.text.empty(); };
+      if (std::count_if(rows_.front().cells.begin(), rows_.front().cells.end(), same) > 1)
+        refuse_cell(rows_.front().line, head, "is the head of two columns", "each head once");
+    }
+  }
+
   void split(const std::string& text) {
     std::istringstream in(text);
     std::string line;

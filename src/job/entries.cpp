@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <charconv>
+#include <set>
 #define TOML_EXCEPTIONS 1
 #include <toml++/toml.h>
 
@@ -56,13 +57,44 @@ std::string shown(const Place& place) {
   return fmt::format("{}:{}:{}", place.source, place.line, place.column);
 }
 
+namespace {
+
+// Keys of many parts nest as deep as they are long: refused before they are read. In a line the key ends where its
+// value begins.
+void check_depth(std::string_view text, const std::string& source) {
+  constexpr long most = 32;
+  int number = 1;
+  for (size_t at = 0; at < text.size(); ++number) {
+    const size_t end = std::min(text.find('\n', at), text.size());
+    const std::string_view line = text.substr(at, std::min(end - at, text.find('=', at) - at));
+    if (std::count(line.begin(), line.end(), '.') > most && line.find('#') == std::string_view::npos)
+      throw JobRefusal({source, number, 1}, {.reason = "is a key of too many parts",
+                                             .allowed = "up to " + std::to_string(most) + " points in a key"});
+    at = end + 1;
+  }
+}
+
+// A key that stands twice, dotted and quoted, or with an empty part.
+void check_paths(const Entries& entries) {
+  std::set<std::string_view> seen;
+  for (const Entry& e : entries) {
+    if (!seen.insert(e.path).second) refuse(e, "is given twice", {}, "leave one of the two out");
+    if (e.path.front() == '.' || e.path.back() == '.' || e.path.find("..") != std::string::npos)
+      refuse(e, "has an empty part between its points", "a key such as part.height");
+  }
+}
+
+}  // namespace
+
 Entries entries_of(std::string_view text, const std::string& source) {
+  check_depth(text, source);
   try {
     Entries entries;
     collect(toml::parse(text, source), "", source, entries);
     std::stable_sort(entries.begin(), entries.end(), [](const Entry& a, const Entry& b) {
       return std::pair(a.place.line, a.place.column) < std::pair(b.place.line, b.place.column);
     });
+    check_paths(entries);
     return entries;
   } catch (const toml::parse_error& error) {
     throw JobRefusal(place_of(error.source(), source),
@@ -102,6 +134,11 @@ Entry entry_of_word(std::string path, const std::string& text, Place place) {
 
 Entries entries_of_text(const std::string& path, const std::string& text, const Place& place) {
   if (!text.starts_with('[')) return {entry_of_word(path, text, place)};
+  constexpr size_t longest = 20000;
+  if (text.size() > longest)
+    throw JobRefusal(place, {.reason = "is too long a list",
+                             .key = path,
+                             .allowed = "up to " + std::to_string(longest) + " bytes; longer ones in a job file"});
   try {
     Entries made;
     collect(toml::parse("x = " + text), "", place.source, made);
@@ -118,13 +155,41 @@ Entries entries_of_text(const std::string& path, const std::string& text, const 
   }
 }
 
+namespace {
+
+// What is given in one of several ways: one of them takes the place of the others.
+std::vector<std::string> other_ways(const std::string& path) {
+  static const std::vector<std::vector<std::string>> ways{{"bending.hits", "bending.flat_width", "bending.facet_error"},
+                                                          {"seam.gap", "seam.wedge"},
+                                                          {"base.diameter", "base.radius", "base.girth", "base.point"},
+                                                          {"top.diameter", "top.radius", "top.girth", "top.point"}};
+  for (const auto& group : ways) {
+    for (const std::string& way : group) {
+      if (!path.ends_with("." + way)) continue;
+      std::vector<std::string> others;
+      for (const std::string& other : group) {
+        if (other != way) others.push_back(path.substr(0, path.size() - way.size()) + other);
+      }
+      return others;
+    }
+  }
+  return {};
+}
+
+}  // namespace
+
 void apply(Entries& entries, const std::string& path, const std::string& text, const std::string& said) {
-  Entries made = entries_of_text(path, text, {said, 0, 0});
-  const auto found = std::find_if(entries.begin(), entries.end(), [&](const Entry& e) {
-    return e.path == path || e.path.starts_with(path + ".");
-  });
+  Entries made = entries_of_text(path, text, {said.substr(0, 100), 0, 0});
+  if (path.empty() || path.front() == '.' || path.back() == '.' || path.find("..") != std::string::npos)
+    refuse(made.front(), "has an empty part between its points", "a key such as part.height");
+  const std::vector<std::string> others = other_ways(path);
+  const auto replaced = [&](const Entry& e) {
+    return e.path == path || e.path.starts_with(path + ".") || path.starts_with(e.path + ".") ||
+           std::find(others.begin(), others.end(), e.path) != others.end();
+  };
+  const auto found = std::find_if(entries.begin(), entries.end(), replaced);
   auto at = found - entries.begin();
-  std::erase_if(entries, [&](const Entry& e) { return e.path == path || e.path.starts_with(path + "."); });
+  std::erase_if(entries, replaced);
   entries.insert(entries.begin() + at, made.begin(), made.end());
 }
 

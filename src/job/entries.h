@@ -23,6 +23,7 @@ struct Entry {
   bool whole_number = false;
   Place place;
   Place list = {};  // of the list that it is a member of
+  bool any_file = false;  // the file it names may lie anywhere
 };
 
 /// Entries in the order of the text; settings stand where what they replace stood, or at the end.
@@ -45,7 +46,7 @@ void apply(Entries& entries, const std::string& path, const std::string& text, c
 [[nodiscard]] bool is_word(std::string_view text, std::string_view more);
 
 /// A measure or plain number in text, or nothing when it is neither. Source docs/job.md.
-enum class Dimension { none, length, angle };
+enum class Dimension { none, length, angle, any };
 struct Measure {
   double value = 0;  // mm, degrees or a plain number
   Dimension dimension = Dimension::none;
@@ -56,7 +57,7 @@ struct Measure {
 
 /// Evaluates an expression whose names are resolved by the caller; units and results as docs/job.md says.
 /// Errors  std::invalid_argument with what is wrong; whatever `name` throws.
-[[nodiscard]] double evaluate(const std::string& text, const Units& units,
+[[nodiscard]] double evaluate(const std::string& text, const Units& units, Dimension wanted,
                               const std::function<double(const std::string&)>& name);
 
 /// The numbers of a job: every key's value, its names resolved.
@@ -74,7 +75,7 @@ class Numbers {
 
   const Entries& entries_;
   Units units_;
-  std::map<std::string, double> known_;
+  std::map<std::string, double> known_, named_;
   std::vector<std::string> open_;
 };
 

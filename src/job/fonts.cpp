@@ -1,4 +1,5 @@
 #include "fonts.h"
+#include "named_file.h"
 
 #include <fmt/format.h>
 #include <fontconfig/fontconfig.h>
@@ -59,11 +60,8 @@ bool is_file(const std::string& font) {
   return ending == ".ttf" || ending == ".otf" || ending == ".jhf" || font.find('/') != std::string::npos;
 }
 
-Found file_beside(const Entry& font, const std::string& name, const std::string& source) {
-  const std::filesystem::path path = std::filesystem::path(source).parent_path() / name;
-  std::error_code error;
-  if (!std::filesystem::is_regular_file(path, error))
-    refuse(font, "names a font file that is not there", "a .ttf, .otf or .jhf file beside the job");
+Found file_beside(const Entry& font, const std::string& source) {
+  const std::filesystem::path path = path_of(font, source, {{".ttf", ".otf", ".jhf"}, "a font file", 64 << 20});
   return {path.string(), path.stem().string()};
 }
 
@@ -84,7 +82,7 @@ Found found_font(const Entry* entry, const Entry& text, const std::string& sourc
     refuse(at, fmt::format("is not installed: {} is missing", s.family), {},
            name == "stencil" ? "install the package fonts-allerta" : "install the package fonts-dejavu-core");
   }
-  if (is_file(name)) return file_beside(at, name, source);
+  if (is_file(name)) return file_beside(at, source);
   if (const auto found = find_family(name, nullptr)) return *found;
   refuse(at, "names no font of this machine",
          "\"stencil\", \"serif\", \"sans\", \"single_stroke\", a family, or a file beside the job");

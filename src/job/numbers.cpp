@@ -19,14 +19,23 @@ const char* name_of(Dimension d) {
   return d == Dimension::length ? "a length" : d == Dimension::angle ? "an angle" : "a plain number";
 }
 
+// "100-1/2": a hundred and a half, or a half less than a hundred.
+bool is_mixed_without_unit(const std::string& text) {
+  const auto measure = parse_measure(text);
+  return measure && measure->dimension == Dimension::none && text.find('-') != std::string::npos &&
+         text.find('/') != std::string::npos;
+}
+
 bool fits(Dimension found, Dimension wanted, bool is_name) {
-  return found == Dimension::none || is_name || found == wanted;
+  return found == Dimension::none || is_name || wanted == Dimension::any || found == wanted;
 }
 
 }  // namespace
 
 double Numbers::value(const Entry& entry, Dimension wanted) {
-  if (const auto known = known_.find(entry.path); known != known_.end()) return known->second;
+  // What only another key asks for is not held against a kind of its own.
+  std::map<std::string, double>& known_here = wanted == Dimension::any ? named_ : known_;
+  if (const auto known = known_here.find(entry.path); known != known_here.end()) return known->second;
   if (std::find(open_.begin(), open_.end(), entry.path) != open_.end()) {
     refuse(entry, fmt::format("its value depends on itself ({} -> {})", fmt::join(open_, " -> "), entry.path),
            {}, "break the circle by giving one of them a number");
@@ -36,7 +45,7 @@ double Numbers::value(const Entry& entry, Dimension wanted) {
   const double value = evaluated(entry, wanted);
   open_.pop_back();
   if (!std::isfinite(value)) refuse(entry, "is not a finite number");
-  known_[entry.path] = value;
+  known_here[entry.path] = value;
   return value;
 }
 
@@ -44,6 +53,13 @@ double Numbers::evaluated(const Entry& entry, Dimension wanted) {
   if (const auto* number = std::get_if<double>(&entry.value)) return *number;
   const auto* text = std::get_if<std::string>(&entry.value);
   if (!text) refuse(entry, "has the wrong type", "a number or a text such as \"620 mm\" or \"body / 4\"");
+  if (is_mixed_without_unit(*text) && !in_inches(units_)) {
+    const size_t dash = text->find('-');
+    const std::string part = text->substr(dash + 1);
+    refuse(entry, "may be a mixed number or a difference",
+           fmt::format("\"{} in\", or \"{} - {}\"", *text, text->substr(0, dash), part),
+           "write a unit behind a mixed number, and blanks about a minus");
+  }
   if (const auto measure = parse_measure(*text)) {
     if (!fits(measure->dimension, wanted, entry.path.starts_with("let."))) {
       refuse(entry, fmt::format("has {} where {} is wanted", name_of(measure->dimension), name_of(wanted)));
@@ -51,7 +67,7 @@ double Numbers::evaluated(const Entry& entry, Dimension wanted) {
     return measure->dimension == Dimension::length ? measure->value / units_.mm : measure->value;
   }
   try {
-    return evaluate(*text, units_, [&](const std::string& name) { return named(entry, name); });
+    return evaluate(*text, units_, wanted, [&](const std::string& name) { return named(entry, name); });
   } catch (const std::invalid_argument& error) {
     refuse(entry, fmt::format("cannot be worked out: {}", error.what()),
            "a measure (\"2 ft 3-1/4 in\") or arithmetic with named sizes (\"body / 4\")");
@@ -84,7 +100,7 @@ std::optional<double> Numbers::sibling(const Entry& user, const std::string& nam
 }
 
 double Numbers::named(const Entry& user, const std::string& name) {
-  if (const Entry* entry = lookup(user, name)) return value(*entry, Dimension::length);
+  if (const Entry* entry = lookup(user, name)) return value(*entry, Dimension::any);
   if (const auto derived = sibling(user, name)) return *derived;
   std::vector<std::string> known;
   for (const Entry& e : entries_) {

@@ -1,10 +1,10 @@
 // A body of flat faces from an OBJ file: its points, faces and their group names; nothing else of it counts.
 #include <charconv>
 #include <filesystem>
-#include <fstream>
 #include <map>
 #include <sstream>
 
+#include "named_file.h"
 #include "reader.h"
 
 namespace juggler {
@@ -12,14 +12,14 @@ namespace {
 
 namespace fs = std::filesystem;
 
+FileKind obj_kind() { return {{".obj"}, "an OBJ file", 64 << 20}; }
+
 class ObjReader {
  public:
   ObjReader(const Entry& named, fs::path path, double mm) : named_(named), path_(std::move(path)), mm_(mm) {}
 
   void read(Net& net) {
-    std::ifstream in(path_);
-    if (!in || fs::is_directory(path_))
-      refuse(named_, "is a file that cannot be read", "an OBJ file beside the job");
+    std::istringstream in(text_of(named_, path_, obj_kind()));
     std::string text;
     while (std::getline(in, text)) {
       if (++line_ > 200000) refuse_line("goes on too long", "up to 200,000 lines");
@@ -130,8 +130,7 @@ class ObjReader {
 }  // namespace
 
 void read_obj(const Entry& named, const std::string& source, const Units& units, Net& net) {
-  const fs::path name(std::get<std::string>(named.value));
-  ObjReader(named, name.is_absolute() ? name : fs::path(source).parent_path() / name, units.mm).read(net);
+  ObjReader(named, path_of(named, source, obj_kind()), units.mm).read(net);
 }
 
 }  // namespace juggler

@@ -1,8 +1,7 @@
 // One closed outline from the curves of a drawing file.
-#include <fstream>
-#include <sstream>
 
 #include "drawing_file.h"
+#include "named_file.h"
 
 namespace juggler {
 namespace {
@@ -11,15 +10,10 @@ namespace fs = std::filesystem;
 
 constexpr double near_ends = 0.01;  // mm
 
-std::string text_of(const DrawingFile& file) {
-  std::ifstream in(file.path, std::ios::binary);
-  if (!in || fs::is_directory(file.path))
-    refuse(file.named, "is a file that cannot be read", "a DXF or SVG file beside the job");
-  std::ostringstream text;
-  text << in.rdbuf();
-  constexpr size_t most = 64 << 20;
-  if (text.str().size() > most) file.refuse(1, "is too large", "up to 64 MB");
-  return text.str();
+FileKind drawing_kind() { return {{".dxf", ".svg"}, "a DXF or SVG file", 64 << 20}; }
+
+std::string drawing_text(const DrawingFile& file) {
+  return text_of(file.named, file.path, drawing_kind());
 }
 
 std::string lower_extension(const fs::path& path) {
@@ -100,13 +94,9 @@ class Chaining {
 
 void read_outline(const Entry& named, const std::string& source, const Units& units, const std::string& layer,
                   Profile& profile) {
-  const fs::path name(std::get<std::string>(named.value));
-  const DrawingFile file{named, name.is_absolute() ? name : fs::path(source).parent_path() / name, layer,
-                         units.mm};
-  const std::string extension = lower_extension(name);
-  if (extension != ".dxf" && extension != ".svg")
-    refuse(named, "is neither a DXF nor an SVG file by its name", "a name that ends with .dxf or .svg");
-  const std::string text = text_of(file);
+  const DrawingFile file{named, path_of(named, source, drawing_kind()), layer, units.mm};
+  const std::string extension = lower_extension(file.path);
+  const std::string text = drawing_text(file);
   profile.outline =
       Chaining(file, extension == ".dxf" ? read_dxf(file, text) : read_svg(file, text)).only_chain();
   const bool closed = Chaining::closed(profile.outline);

@@ -74,14 +74,17 @@ std::string toml_text(const std::string& text) {
 
 }  // namespace
 
-Job read_job(std::string_view text, const std::string& source, const std::vector<Setting>& settings) {
+Job read_job(std::string_view text, const std::string& source, const std::vector<Setting>& settings, FilesFrom files) {
   Entries entries = entries_of(text, source);
   apply_settings(entries, settings);
+  for (Entry& e : entries) e.any_file = files == FilesFrom::anywhere;
   return job_of(entries, source);
 }
 
-Job quick_job(const std::string& shape, const std::vector<Setting>& settings) {
-  return job_of(quick_entries(shape, settings), "quick");
+Job quick_job(const std::string& shape, const std::vector<Setting>& settings, FilesFrom files) {
+  Entries entries = quick_entries(shape, settings);
+  for (Entry& e : entries) e.any_file = files == FilesFrom::anywhere;
+  return job_of(entries, "quick");
 }
 
 namespace {

@@ -5,6 +5,7 @@
 
 #include "figures.h"
 #include "juggler/proof.h"
+#include "numbers.h"
 #include "openings.h"
 
 namespace juggler {
@@ -115,7 +116,8 @@ class FoldedProof {
     p.allowed_area = p.allowed * length_of(bare_outline(blank_));
     const OpeningProof openings = prove_openings(blank_, [this](Vec2 at) { return formed(at); });
     p.opening_mismatch = openings.mismatch;
-    p.passed = openings.passed && exact && p.greatest_distance <= p.allowed &&
+    add_numbers(p, blank_);
+    p.passed = openings.passed && p.number_mismatch <= p.allowed && exact && p.greatest_distance <= p.allowed &&
                p.seam_mismatch <= 1e-9 * body_.size && p.rim_mismatch <= p.allowed &&
                p.area_mismatch <= p.allowed_area;
     return p;
@@ -411,6 +413,13 @@ class FoldedProof {
 
 }  // namespace
 
-Proof prove(const Blank& blank, const Body& body) { return FoldedProof(blank, body).result(); }
+Proof prove(const Blank& blank, const Body& body) {
+  const auto known = [&](int plate) { return plate >= 0 && static_cast<size_t>(plate) < body.plates.size(); };
+  if (!blank.folding || blank.folding->plates.empty() ||
+      !std::all_of(blank.folding->plates.begin(), blank.folding->plates.end(),
+                   [&](const FlatPlate& p) { return known(p.plate); }))
+    refuse("", "the blank is not one of a folded body, as the part is");
+  return FoldedProof(blank, body).result();
+}
 
 }  // namespace juggler

@@ -4,6 +4,7 @@
 #include <boost/math/quadrature/gauss.hpp>
 
 #include "figures.h"
+#include "numbers.h"
 #include "openings.h"
 #include "places.h"
 
@@ -309,6 +310,8 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
 }  // namespace
 
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
+  if (blank.forming.empty() || blank.folding)
+    refuse("", "the blank is not one of a wall by rulings, as the part is");
   const std::vector<FlatPanel> panels = flat_panels(blank);
   const std::vector<RimEdge> rims = rims_of(blank, panels, f.ends.has_value());
   const std::vector<OutlinePlace> places = outline_places(rims, panels);
@@ -333,10 +336,21 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
     openings = prove_openings(blank, [&](Vec2 at) { return wall.at(at); });
   }
   p.opening_mismatch = openings.mismatch;
-  p.passed = openings.passed && p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
+  add_numbers(p, blank);
+  p.passed = openings.passed && p.number_mismatch <= p.allowed && p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
              p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
   return p;
 }
+
+namespace {
+
+const Span& span_of(const std::vector<Span>& spans, const Blank& blank) {
+  if (blank.piece < 0 || static_cast<size_t>(blank.piece) >= spans.size())
+    refuse("", "the blank is a piece that the part does not have");
+  return spans[static_cast<size_t>(blank.piece)];
+}
+
+}  // namespace
 
 Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam_asked, Hand hand) {
   if (const auto folded = folded_shape(shape))
@@ -351,7 +365,7 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
   const PieceMaker maker = transition ? pieces_of(as_made(*transition, hand), sheet)
                                       : pieces_of(solve(as_made(*round_shape(shape), hand), sheet), sheet);
   const std::vector<Span> spans = seam_spans(maker({0, two_pi, 0, 0}), seam);
-  return prove(blank, piece_with_laps(maker, seam, spans.at(static_cast<size_t>(blank.piece))), seam);
+  return prove(blank, piece_with_laps(maker, seam, span_of(spans, blank)), seam);
 }
 
 }  // namespace juggler

@@ -4,6 +4,7 @@
 #include <boost/math/quadrature/gauss.hpp>
 #include <cmath>
 
+#include "numbers.h"
 #include "figures.h"
 #include "juggler/proof.h"
 #include "openings.h"
@@ -338,6 +339,7 @@ double off_profile(const Surface& s, const Form& asked, EndName end) {
 }  // namespace
 
 Proof prove(const Blank& blank, const StretchedPart& part) {
+  if (blank.patches.empty()) refuse("", "the blank is not one of a wall that stretches, as the part is");
   const StretchedPiece& piece = part.piece(blank.piece);
   const Surface& s = piece.curved.surface;
   std::vector<FlatPatch> flats;
@@ -388,7 +390,8 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
     return at ? std::optional(s.point(at->first, at->second).at) : std::nullopt;
   });
   proof.opening_mismatch = openings.mismatch;
-  proof.passed = openings.passed && proof.strain_mismatch <= proof.allowed_strain &&
+  add_numbers(proof, blank);
+  proof.passed = openings.passed && proof.number_mismatch <= proof.allowed && proof.strain_mismatch <= proof.allowed_strain &&
                  proof.greatest_distance <= proof.allowed && proof.seam_mismatch <= proof.allowed &&
                  proof.rim_mismatch <= proof.allowed && proof.area_mismatch <= proof.allowed_area;
   return proof;

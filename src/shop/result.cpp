@@ -148,6 +148,7 @@ bool passed(const JobResult& result) {
 }
 
 Proof worst_proof(const JobResult& result) {
+  if (result.pieces.empty()) return {};
   Proof worst = result.pieces.front().proof;
   for (const PieceResult& piece : result.pieces) {
     const Proof& p = piece.proof;
@@ -160,6 +161,10 @@ Proof worst_proof(const JobResult& result) {
     worst.rim_mismatch = std::max(worst.rim_mismatch, p.rim_mismatch);
     worst.area_mismatch = std::max(worst.area_mismatch, p.area_mismatch);
     worst.opening_mismatch = std::max(worst.opening_mismatch, p.opening_mismatch);
+    if (p.number_mismatch > worst.number_mismatch) {
+      worst.number_mismatch = p.number_mismatch;
+      worst.number = p.number;
+    }
     worst.strain_mismatch = std::max(worst.strain_mismatch, p.strain_mismatch);
     worst.allowed_strain = std::max(worst.allowed_strain, p.allowed_strain);
     worst.allowed = std::min(worst.allowed, p.allowed);

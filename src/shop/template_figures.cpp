@@ -193,6 +193,7 @@ void add_sweeps(std::vector<TemplateFigure>& figures, const PieceResult& piece, 
 }  // namespace
 
 Blank wrap_round(const PieceResult& piece, double paper_thickness) {
+  if (!piece.wall()) refuse("template.wrap", "is asked of a part that no template is wrapped round");
   Form outside = *piece.wall();
   outside.neutral = outside.thickness + paper_thickness / 2;
   outside.base_pointed = false;  // only the neutral layer runs to the tip

@@ -409,6 +409,7 @@ class DxfWriter {
 
 void write_dxf(const Blank& blank, std::ostream& out, const Units& units,
                const std::vector<std::string>& remarks) {
+  if (blank.edges.empty()) refuse("", "the blank has no outline that could be cut");
   std::ostringstream body;
   const int seed = DxfWriter(blank, body, units).write_body();
   DxfWriter(blank, out, units).write_head(remarks, seed);

@@ -109,6 +109,8 @@ Json proof_json(const Proof& p, const Units& units) {
           {"rim_mismatch", number(p.rim_mismatch)},
           {"area_mismatch", number(p.area_mismatch)},
           {"opening_mismatch", number(p.opening_mismatch)},
+          {"number_mismatch", number(p.number_mismatch)},
+          {"number", p.number.in(units)},
           {"strain_mismatch", number(p.strain_mismatch)},
           {"allowed", number(p.allowed)},
           {"allowed_area", number(p.allowed_area)},

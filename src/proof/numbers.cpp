@@ -1,0 +1,189 @@
+#include "numbers.h"
+
+#include <algorithm>
+
+namespace juggler {
+namespace {
+
+// The place of an arc nearest to a point: looked for along it, then closed in on by halving, where the way to the point
+// stands square to the arc.
+struct OnArc {
+  double run = 0;
+  double off = HUGE_VAL;
+};
+OnArc on_arc(const Arc& arc, Vec2 p) {
+  const auto off = [&](double s) { return norm(point_at(arc, s) - p); };
+  const auto ahead = [&](double s) {
+    const double heading = arc.heading + (arc.length > 0 ? arc.turn * s / arc.length : 0);
+    return dot(p - point_at(arc, s), {std::cos(heading), std::sin(heading)});
+  };
+  constexpr int looks = 32;
+  int best = 0;
+  for (int i = 1; i <= looks; ++i) {
+    if (off(arc.length * i / looks) < off(arc.length * best / looks)) best = i;
+  }
+  double low = arc.length * std::max(best - 1, 0) / looks;
+  double high = arc.length * std::min(best + 1, looks) / looks;
+  for (int i = 0; i < 200 && ahead(low) > 0 && ahead(high) < 0; ++i) {
+    const double middle = (low + high) / 2;
+    if (middle == low || middle == high) break;
+    (ahead(middle) > 0 ? low : high) = middle;
+  }
+  const double run = off(low) <= off(high) ? low : high;
+  return {run, off(run)};
+}
+
+double run_on(const std::vector<Arc>& arcs, Vec2 p) {
+  OnArc best;
+  double before = 0;
+  for (const Arc& arc : arcs) {
+    OnArc here = on_arc(arc, p);
+    here.run += before;
+    if (here.off < best.off) best = here;
+    before += arc.length;
+  }
+  return best.run;
+}
+
+class Numbers {
+ public:
+  explicit Numbers(const Blank& b) : b_(b) {}
+
+  NumberProof result() {
+    for (const BendLine& l : b_.bends) {
+      if (l.along_rims) {
+        on_rims(l);
+      } else if (l.length() > 0) {
+        square_to(l);
+      }
+    }
+    for (const Crease& c : b_.creases) {
+      if (c.line.empty()) continue;
+      rim(EdgeName::base, c.line.front().start, c.base_run, "fold " + c.tag);
+      rim(EdgeName::top, end_of(c.line.back()), c.top_run, "fold " + c.tag);
+    }
+    for (const Element& e : b_.elements) {
+      if (!b_.patches.empty()) break;  // these stretch
+      keep(std::abs(norm(e.top - e.base) - e.length), "length of element " + std::to_string(e.number));
+    }
+    for (const OpeningGroup& g : b_.groups) {
+      for (const auto* web : {&g.seam_start, &g.seam_end, &g.edge}) {
+        if (*web) beside(**web);
+      }
+    }
+    closing();
+    return worst_;
+  }
+
+ private:
+  void keep(double off, const std::string& what) {
+    if (!(off <= worst_.mismatch)) worst_ = {off, what};
+  }
+
+  // From the far end of the rim: what is left of its whole length.
+  void rim(EdgeName name, Vec2 p, double stated, const std::string& what) {
+    const Edge* e = edge(b_, name);
+    const Edge* start = edge(b_, EdgeName::seam_start);
+    if (!e || !start || e->arcs.empty()) return;
+    const auto to_start = [&](Vec2 corner) {
+      return std::min(norm(corner - start->arcs.front().start), norm(corner - end_of(start->arcs.back())));
+    };
+    const bool from_start = to_start(e->arcs.front().start) <= to_start(end_of(e->arcs.back()));
+    double whole = 0;
+    for (const Arc& arc : e->arcs) whole += arc.length;
+    const double run = run_on(e->arcs, p);
+    keep(std::abs((from_start ? run : whole - run) - stated), what + " along the " + name_of(name));
+  }
+
+  void on_rims(const BendLine& l) {
+    rim(EdgeName::base, l.from, l.datum_from, "distance of bend " + l.tag);
+    rim(EdgeName::top, l.to, l.datum_to, "distance of bend " + l.tag);
+  }
+
+  // Some straight stretch of what is cut, parallel to the line and named as its datum, lies so far off.
+  void square_to(const BendLine& l) {
+    if (l.datum == "left edge of the box") {
+      double left = HUGE_VAL;
+      for (const Arc& arc : outline(b_)) {
+        for (int i = 0; i <= 64; ++i) left = std::min(left, point_at(arc, arc.length * i / 64).x);
+      }
+      // Arcs bulge between the places looked at: only as near as that.
+      keep(std::max(0.0, std::abs(l.from.x - left - l.datum_from) - 1e-3 * b_.size), "distance of bend " + l.tag);
+      keep(std::abs((l.to.x - l.from.x) - (l.datum_to - l.datum_from)), "other end of bend " + l.tag);
+      return;
+    }
+    double least = HUGE_VAL;
+    const auto look = [&](const std::vector<Arc>& arcs) {
+      for (const Arc& arc : arcs) {
+        const Vec2 a = arc.start;
+        const Vec2 z = end_of(arc);
+        const double length = norm(z - a);
+        if (!is_straight(arc) || length == 0) continue;
+        // Twice the triangle's area over its base.
+        const auto off = [&](Vec2 p) { return std::abs((z.x - a.x) * (p.y - a.y) - (z.y - a.y) * (p.x - a.x)) / length; };
+        least = std::min(least, std::max(std::abs(off(l.from) - l.datum_from), std::abs(off(l.to) - l.datum_to)));
+      }
+    };
+    for (size_t i = 0; i < b_.edges.size(); ++i) {
+      const std::string name = label_of(b_.edges[i]);
+      if (!l.datum.starts_with(name)) continue;
+      const auto tab = std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+      look(tab == b_.tabs.end() ? b_.edges[i].arcs : tab->arcs);
+    }
+    keep(least, "distance of bend " + l.tag);
+  }
+
+  // From the place that is named to every edge of that name.
+  void beside(const Web& web) {
+    double least = HUGE_VAL;
+    for (size_t i = 0; i < b_.edges.size(); ++i) {
+      if (label_of(b_.edges[i]) != web.beside) continue;
+      const auto tab = std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+      for (const Arc& arc : tab == b_.tabs.end() ? b_.edges[i].arcs : tab->arcs)
+        least = std::min(least, std::min(on_arc(arc, web.at).off, norm(end_of(arc) - web.at)));
+    }
+    if (least < HUGE_VAL) keep(std::abs(least - web.width), "metal beside " + web.of);
+  }
+
+  // The last seam ruling, folded line by line from its own end, comes upon the first, its flat in line with the first.
+  void closing() {
+    if (!b_.pressed || b_.pieces != 1 || b_.elements.size() < 2 || b_.folding || b_.open) return;
+    const auto in_space = [](Vec2 p) { return Vec3{p.x, p.y, 0}; };
+    const Element& first = b_.elements.front();
+    const Element& last = b_.elements.back();
+    const Edge* start = edge(b_, EdgeName::seam_start);
+    const Vec2 up = first.top - first.base;
+    const double side = dot(end_of(start->arcs.back()) - start->arcs.front().start, up) > 0 ? 1 : -1;
+    const Vec2 on = side / norm(last.top - last.base) * left_of(last.top - last.base);  // where the wall would go on
+    std::vector<Vec3> ends{in_space(last.base), in_space(last.top), in_space(last.base + b_.size * on)};
+    for (auto l = b_.bends.rbegin(); l != b_.bends.rend(); ++l) {
+      if (l->hem) continue;
+      const Vec3 at = in_space(l->from);
+      const Vec3 axis = side / l->length() * in_space(l->to - l->from);
+      const double by = l->up ? l->turned.radians() : -l->turned.radians();
+      for (Vec3& p : ends) {
+        const Vec3 d = p - at;
+        p = at + std::cos(by) * d + std::sin(by) * cross(axis, d) + ((1 - std::cos(by)) * dot(axis, d)) * axis;
+      }
+    }
+    const Vec2 as_first = side / norm(up) * left_of(up);
+    keep(norm(ends[0] - in_space(first.base)), "angles of the bends, which do not close the base");
+    keep(norm(ends[1] - in_space(first.top)), "angles of the bends, which do not close the top");
+    keep(norm(ends[2] - in_space(first.base + b_.size * as_first)), "angles of the bends, which leave the seam bent");
+  }
+
+  const Blank& b_;
+  NumberProof worst_;
+};
+
+}  // namespace
+
+NumberProof prove_numbers(const Blank& blank) { return Numbers(blank).result(); }
+
+void add_numbers(Proof& p, const Blank& blank) {
+  const NumberProof numbers = prove_numbers(blank);
+  p.number_mismatch = numbers.mismatch;
+  p.number = numbers.where;
+}
+
+}  // namespace juggler
