@@ -155,7 +155,7 @@ TEST(Letters, ThatAFontHasNotAreNamed) {
                   "has the letter \"\xE6\xB8\xAF\", which Allerta Stencil does not have"));
   EXPECT_TRUE(has(refusal(lettering("A", "font = \"No Such Face\"\n")), "names no font of this machine"));
   EXPECT_TRUE(
-      has(refusal(lettering("A", "font = \"missing.ttf\"\n")), "names a font file that is not there"));
+      has(refusal(lettering("A", "font = \"missing.ttf\"\n")), "is a file that cannot be read"));
 }
 
 TEST(Letters, ThatAreNoneAreRefused) {

@@ -199,7 +199,7 @@ void add_flange(Blank& b, EdgeName name, const std::optional<RoundFlange>& flang
                                arc.length - arc.turn * flange->width, arc.turn});
   }
   b.notes.push_back(std::string("The ") + name_of(name) + " flange of " + shown_mm(flange->width) +
-                    " is turned over at the marked line by " + shown_degrees(flange->turned) +
+                    " is turned over at the marked line by " + shown_degrees(flange->turned, 3) +
                     "; its free edge " + (flange->strain < 0 ? "is upset by " : "stretches by ") +
                     shown_percent(std::abs(flange->strain)) +
                     ". Sizes of this end are those before it is turned.");
@@ -480,6 +480,11 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
     close_up(all);
   }
   cut_openings(w, shape, pieces);
+  if (has_openings(making)) {
+    std::vector<Blank*> all;
+    for (Piece& p : pieces) all.push_back(&p.blank);
+    repeat_under_laps(all, w.seam);
+  }
   std::vector<Piece> kinds;
   for (Piece& p : pieces) {
     finish(w, p);

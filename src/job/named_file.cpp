@@ -12,8 +12,8 @@ namespace fs = std::filesystem;
 
 bool lies_below(const fs::path& path, const fs::path& folder) {
   std::error_code error;
-  const fs::path whole = fs::weakly_canonical(path, error);
-  const fs::path root = fs::weakly_canonical(folder.empty() ? fs::path(".") : folder, error);
+  const fs::path whole = fs::weakly_canonical(fs::absolute(path), error);
+  const fs::path root = fs::weakly_canonical(folder.empty() ? fs::current_path() : fs::absolute(folder), error);
   const auto [end, rest] = std::mismatch(root.begin(), root.end(), whole.begin(), whole.end());
   return end == root.end() || (end->empty() && std::next(end) == root.end());
 }

@@ -243,6 +243,18 @@ void add_centre(BenchCard& card, const Blank& b) {
   }
 }
 
+// Where the box is as wide as a chord that lies even about the centre line, it is twice the half chord, both as rounded.
+void agree_on_width(BenchCard& card, const Blank& b) {
+  if (card.marking == Marking::coordinates) return;
+  const double width = as_laid(b).width;
+  for (const Edge* e : rims_of(b)) {
+    const Corners c = corners_of(*e);
+    if (!is_arc(*e) || std::abs(norm(c.right - c.left) - width) > 1e-6 || !is_even(*e, c, card)) continue;
+    card.centre_x = rounded(width / 2, card.round_to);
+    card.width = 2 * card.centre_x;
+  }
+}
+
 void add_diagonals(BenchCard& card, const Blank& b) {
   const auto length = [&](EdgeName name) { return rounded(length_of(edge(b, name)->arcs), card.round_to); };
   card.seam_start = length(EdgeName::seam_start);
@@ -299,6 +311,7 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   }
   card.marking = marking_of(b, bench);
   add_centre(card, b);
+  agree_on_width(card, b);
   for (const Edge* e : rims_of(b)) card.rims.push_back(rim_of(*e, card, bench));
   add_tip(card, b);
   add_diagonals(card, b);

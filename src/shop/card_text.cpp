@@ -49,6 +49,7 @@ class CardText {
     } else {
       by_centre_line();
     }
+    inner_lines();
     elements();
     if (!piece_.blank.cone) bevels();
     for (const std::string& line : added_lines(job_, piece_)) text(line);
@@ -233,6 +234,27 @@ class CardText {
     diagonals();
   }
 
+  // What lies inside the edges: where a flange is turned over, where a lap ends or stock is cut off.
+  void inner_lines() {
+    const Seam& seam = piece_.part.seam;
+    if (piece_.round()) {
+      const RoundSizes& sizes = piece_.round()->sizes;
+      for (const auto& [name, flange] : {std::pair{"base", sizes.base_flange}, {"top", sizes.top_flange}}) {
+        if (flange)
+          step(fmt::format("Mark the fold line of the {} flange, {} inside its edge all along.", name, len(flange->width)),
+               fmt::format("it is turned over by {} deg", fixed(flange->turned.degrees(), 2)));
+      }
+    }
+    if (!piece_.round() && !piece_.ruled()) return;
+    if (seam.lap)
+      step(fmt::format("Mark the line of the lap, {} inside the edge at the seam's {}, parallel to it.", len(*seam.lap),
+                       name_of(seam.lap_on)),
+           "it lies under the other edge");
+    if (seam.stock > 0)
+      step(fmt::format("Mark the lines of the stock, {} inside both edges of the seam, parallel to them.", len(seam.stock)),
+           "cut there after rolling");
+  }
+
   void diagonals() {
     if (card_.diagonal_left == 0) return;
     text(card_.diagonal_left == card_.diagonal_right
@@ -332,18 +354,22 @@ class CardText {
 
   // Fractions of a thickness, too small for the card's own rounding.
   [[nodiscard]] std::string small(double mm) const {
-    const double value = mm / units_.mm;
-    return fmt::format("{:.{}f}", std::abs(value) < 1e-9 ? 0.0 : value, units_.mm == 1 ? 2 : 4);
+    return fixed(mm / units_.mm, units_.mm == 1 ? 2 : 4);
+  }
+
+  // A face may stand past the plane that it is to meet.
+  [[nodiscard]] std::string to_plane(double short_of) const {
+    if (small(short_of) == small(0)) return "in the plane";
+    return fmt::format("{} {} {} the plane", small(std::abs(short_of)), units_.name, short_of > 0 ? "short of" : "past");
   }
 
   void level_bevel(EdgeName end, const Element& e) {
     const auto& bevel = end == EdgeName::base ? e.base_bevel : e.top_bevel;
     if (std::abs(bevel->angle.degrees()) < 0.05) return;  // square to the sheet is flush
     text(fmt::format(
-        "Bevel of the {} for a flush fit: {:.1f} deg, positive where the outside stands out; along the "
-        "wall the inside lies {} {} short of the plane, the outside {} {}.",
-        name_of(end), bevel->angle.degrees(), small(bevel->inside), units_.name, small(bevel->outside),
-        units_.name));
+        "Bevel of the {} for a flush fit: {} deg off the {} face; along the wall the inside lies {}, the outside {}.",
+        name_of(end), fixed(std::abs(bevel->angle.degrees()), 1), bevel->angle.degrees() > 0 ? "outside" : "inside",
+        to_plane(bevel->inside), to_plane(bevel->outside)));
   }
 
   // The edges are cut square to the sheet: what a flush fit wants taken off, element by element.
@@ -359,8 +385,7 @@ class CardText {
                                  "outside"));
     const auto cells = [&](const std::optional<Bevel>& b) {
       if (!b) return fmt::format(" {:>13} {:>12} {:>12}", "-", "-", "-");
-      return fmt::format(" {:>13.1f} {:>12} {:>12}", b->angle.degrees() + 0.0, small(b->inside),
-                         small(b->outside));
+      return fmt::format(" {:>13} {:>12} {:>12}", fixed(b->angle.degrees(), 1), small(b->inside), small(b->outside));
     };
     for (const Element& e : all) {
       lines_.push_back(fmt::format("    {:>4} {:>9.4g}", e.number, e.plan.degrees()) + cells(e.base_bevel) +

@@ -30,9 +30,9 @@ class FoldedCard {
          fmt::format("both diagonals measure {}", len(card_.diagonal)));
     corners();
     bend_lines();
+    holes();
     bends();
     joints();
-    holes();
     const Units& units = job_.job.units;
     for (const Phrase& note : blank_.notes) lines_.push_back("    " + note.in(units));
     for (const Phrase& warning : blank_.warnings) lines_.push_back("    WARNING: " + warning.in(units));
@@ -132,7 +132,7 @@ class FoldedCard {
   }
 
   void joints() {
-    const auto rows = joint_rows(piece_, job_.job.units);
+    const auto rows = joint_rows(piece_, [this](double mm) { return len(mm); });
     if (rows.empty()) return;
     step("Join and seal what meets.", fmt::format("joints of {} in all", len(joint_length(blank_))));
     table({"joint", "edge of", "length", "angle", "edges"}, rows);
@@ -179,10 +179,10 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
                     fixed(c.at_base.degrees(), 1), fixed(c.at_top.degrees(), 1)));
   if (!b.pressed) return lines;
   lines.push_back(fmt::format(
-      "Mark the bend lines of this piece, {} from seam start along the rims, flats of {}:", b.bends.size(),
+      "Mark the bend lines of this piece, {} from the edge at seam start along the rims, flats of up to {}:", b.bends.size(),
       len(b.pressed->flat_width)));
   for (const BendLine& l : b.bends) {
-    if (l.hit)
+    if (!l.hem)
       lines.push_back(fmt::format("{}: base {}, top {}, turned {} deg.", l.tag, len(l.datum_from),
                                   len(l.datum_to), fixed(l.turned.degrees(), 2)));
   }

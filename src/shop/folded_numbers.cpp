@@ -328,7 +328,8 @@ Schedule bend_list(const JobResult& job, const PieceResult& piece) {
   return list;
 }
 
-std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece, const Units& u) {
+std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece,
+                                                 const std::function<std::string(double)>& len) {
   const Folding& f = *piece.blank.folding;
   const auto plate = [&](const BlankJoint& j) { return f.plates[static_cast<size_t>(j.plate)].name; };
   std::vector<std::vector<std::string>> rows;
@@ -339,10 +340,10 @@ std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece, const
         i + 1 < f.joints.size() && f.joints[i + 1].name == j.name ? &f.joints[i + 1] : nullptr;
     const std::string how = j.open            ? "open"
                             : j.lapped        ? "lapped"
-                            : j.clearance > 0 ? fmt::format("{} apart", shown_length(j.clearance, u))
+                            : j.clearance > 0 ? fmt::format("{} apart", len(j.clearance))
                                               : "touching";
-    std::string length = shown_length(j.length, u);
-    if (other && shown_length(other->length, u) != length) length += ", " + shown_length(other->length, u);
+    std::string length = len(j.length);
+    if (other && len(other->length) != length) length += ", " + len(other->length);
     rows.push_back({j.name, other ? plate(j) + "; " + plate(*other) : plate(j), length,
                     fixed(j.angle.degrees(), 3), how});
   }

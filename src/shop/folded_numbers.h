@@ -36,7 +36,8 @@ void add_stretched_numbers(std::vector<Row>& rows, const PieceResult& piece, con
 void add_pressed_numbers(std::vector<Row>& rows, const Blank& blank, const Units& units);
 void add_folded_numbers(std::vector<Row>& rows, const PieceResult& piece, const Units& units);
 /// The joints of a blank: name, plate, length, angle between the normals, how they meet.
-[[nodiscard]] std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece, const Units& units);
+[[nodiscard]] std::vector<std::vector<std::string>> joint_rows(
+    const PieceResult& piece, const std::function<std::string(double mm)>& length);
 /// For the bench card of a round blank: what is added beyond its edges, and the bend lines of a pressed wall.
 [[nodiscard]] std::vector<std::string> added_lines(const JobResult& job, const PieceResult& piece);
 /// The bench card of a folded blank, as card_lines().

@@ -1,0 +1,82 @@
+// Openings under a lap, cut in both layers. docs/maths/openings.md (30).
+#include <algorithm>
+
+#include "opened.h"
+#include "openings.h"
+
+namespace juggler {
+namespace {
+
+// The move on flats as laid that brings one ruling upon another.
+Placing onto(const Element& ruling, const Element& other) {
+  const auto way = [](const Element& e) { return e.top - e.base; };
+  const double turn = std::atan2(cross(way(ruling), way(other)), dot(way(ruling), way(other)));
+  const Placing turned{false, turn, {}};
+  return {false, turn, other.base - placed(ruling.base, turned)};
+}
+
+enum class Lies { within, across, off };
+
+Lies lies_on(const Outline& edge, const Outline& opening, double near) {
+  double least = HUGE_VAL;
+  for (const Arc& a : opening) {
+    for (const Arc& b : edge) least = std::min(least, nearest(a, b).distance);
+  }
+  if (least <= near) return Lies::across;
+  return contains(edge, opening.front().start) ? Lies::within : Lies::off;
+}
+
+void repeat_on(Blank& b, const Blank& next, const Placing& move, const std::string& key) {
+  const Outline edge = outline(b);
+  const size_t own = b.openings.size();
+  for (size_t i = 0; i < (&b == &next ? own : next.openings.size()); ++i) {
+    const BlankOpening o = next.openings[i];
+    if (o.group < 0) continue;
+    const OpeningGroup g = next.groups[static_cast<size_t>(o.group)];
+    const Outline there = placed(o.outline, move);
+    const Lies lies = lies_on(edge, there, 1e-9 * b.size + g.fit_error);
+    if (lies == Lies::off) continue;
+    if (lies == Lies::across)
+      refuse(g.key, name_of(next, o) + " lies partly under the lap: the lap's edge would cut it open", {}, {},
+             "move it, or make the lap wider or narrower (" + key + ")");
+    OpeningGroup copy = g;
+    copy.name = name_of(next, o) + " under the lap";
+    copy.how = OpeningHow::laid;
+    copy.cut = copy.asked = copy.in_row = copy.rows = 1;
+    copy.pitch = copy.flat_pitch = {};
+    copy.girth_pitch = 0;
+    copy.by_row = {};
+    copy.seam_start = copy.seam_end = copy.edge = copy.opening = {};
+    BlankOpening hole;
+    hole.outline = there;
+    hole.centre = placed(o.centre, move);
+    hole.on_wall = false;
+    hole.group = static_cast<int>(b.groups.size());
+    hole.heading = o.heading + move.turn;
+    hole.mirrored = o.mirrored;
+    const Placing place{hole.mirrored, hole.mirrored ? hole.heading + pi : hole.heading, hole.centre};
+    copy.loops = {placed(hole.mirrored ? reversed(there) : there, undone(place))};
+    b.groups.push_back(std::move(copy));
+    b.openings.push_back(std::move(hole));
+  }
+}
+
+}  // namespace
+
+void repeat_under_laps(const std::vector<Blank*>& pieces, const Seam& seam) {
+  if (!seam.lap) return;
+  const size_t n = pieces.size();
+  // What is repeated is what was cut: the copies come after all have been looked at.
+  std::vector<Blank> before;
+  for (const Blank* b : pieces) before.push_back(*b);
+  for (size_t i = 0; i < n; ++i) {
+    Blank& b = *pieces[i];
+    const bool at_end = seam.lap_on == SeamEdge::end;
+    const Blank& next = before[at_end ? (i + 1) % n : (i + n - 1) % n];
+    const Element& there = at_end ? next.elements.front() : next.elements.back();
+    const Element& here = at_end ? b.elements.back() : b.elements.front();
+    repeat_on(b, next, onto(there, here), "seam.lap");
+  }
+}
+
+}  // namespace juggler

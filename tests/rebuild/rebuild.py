@@ -1,0 +1,442 @@
+"""Rebuilds blanks from what a shop gets and compares them with the result document.
+
+    rebuild.py PROGRAM FOLDER [--count N] [--seed S] [--jobs JOB.toml ...]
+
+Jobs given are developed as they are; besides, N parts drawn at random from all shapes and options. From the DXF alone:
+area, lengths, extents. From the bend schedule: each line where it is said to lie, at the distance from the edge that is
+said, and folded by the angles said, whether the seam closes to its gap. From the list of openings: each cut of that
+form at that place. From the bench card: corners and points within its rounding.
+"""
+import argparse
+import json
+import math
+import os
+import random
+import re
+import subprocess
+import sys
+
+from paper import Arc, Drawing, LENGTH, Loop, length, table
+
+
+class Faults(list):
+    def near(self, what, found, said, within):
+        if not abs(found - said) <= within:
+            self.append(f"{what}: measured {found:.6f}, said {said:.6f}, within {within:.2g}")
+
+
+def check_outline(faults, drawing, blank):
+    fit = 1e-9 * max(blank["as_laid"]["width"], blank["as_laid"]["height"], 1)
+    faults.near("area", drawing.area(), blank["area"], 1e-9 * blank["area"] + fit)
+    faults.near("outline length", drawing.outline().length(), blank["outline_length"], 1e-9 * blank["outline_length"])
+    faults.near("cut length", drawing.cut_length(), blank["cut_length"], 1e-9 * blank["cut_length"])
+    low_x, low_y, high_x, high_y = drawing.outline().box()
+    faults.near("left of the box", low_x, 0, 1e-6)
+    faults.near("foot of the box", low_y, 0, 1e-6)
+    faults.near("width of the box", high_x - low_x, blank["as_laid"]["width"], 1e-6)
+    faults.near("height of the box", high_y - low_y, blank["as_laid"]["height"], 1e-6)
+    if len(set(drawing.handles)) != len(drawing.handles):
+        faults.append("handles stand twice")
+
+
+def corners_at(outline, corners, run, distance, within):
+    """The corners that lie so far along the outline from a place, either way round."""
+    whole = outline.length()
+    return [place for at, place in corners
+            if min(abs(abs(at - run) - distance), abs(whole - abs(at - run) - distance)) <= within]
+
+
+def on_seam(outline, a, b):
+    """Whether two corners are joined by a straight stretch of the outline."""
+    return all(outline.off(((1 - s) * a[0] + s * b[0], (1 - s) * a[1] + s * b[1])) < 1e-6 for s in (0.25, 0.5, 0.75))
+
+
+def check_bends(faults, drawing, rows, piece):
+    outline = drawing.outline()
+    corners = outline.corners()
+    fit = piece["fit_error"]
+    for row in rows:
+        step = row["step"]
+        ends = (row["from across"], row["from up"]), (row["to across"], row["to up"])
+        found = min(drawing.bends, key=lambda line: math.dist(line[0], ends[0]) + math.dist(line[1], ends[1]), default=None)
+        if found is None:
+            faults.append(f"bend {row['tag']} is not drawn")
+            continue
+        name = f"bend {row['tag']}"
+        faults.near(f"{name} begins", math.dist(found[0], ends[0]), 0, step)
+        faults.near(f"{name} ends", math.dist(found[1], ends[1]), 0, step)
+        faults.near(f"{name} is long", math.dist(*found), row["length"], step)
+        said = row["distance"], row.get("at other end", row["distance"])
+        if "along the rims" in row["datum edge"]:
+            places = []
+            for end, distance in zip(found, said):
+                if outline.off(end) > fit + 1e-6:
+                    faults.append(f"{name} does not end on the outline")
+                if distance > 0:
+                    places.append(corners_at(outline, corners, outline.run(end), distance, step / 2 + fit + 1e-6))
+            if not all(places):
+                faults.append(f"{name}: no corner of the outline lies {said} along it")
+            elif len(places) == 2 and not any(on_seam(outline, p, q) for p in places[0] for q in places[1]):
+                faults.append(f"{name}: the corners it is measured from are not those of one seam edge")
+        elif row["datum edge"].startswith("left edge"):
+            low = outline.box()[0]
+            for end, distance in zip(found, said):
+                faults.near(f"{name} from the left", end[0] - low, distance, step / 2 + 1e-6)
+        else:
+            off = []
+            for arc in outline.arcs:
+                run = arc.length
+                if arc.radius != math.inf or run == 0:
+                    continue
+                way = ((arc.b[0] - arc.a[0]) / run, (arc.b[1] - arc.a[1]) / run)
+                away = [abs(way[0] * (p[1] - arc.a[1]) - way[1] * (p[0] - arc.a[0])) for p in found]
+                off.append(max(abs(away[0] - said[0]), abs(away[1] - said[1])))
+            if min(off) > step / 2 + 1e-6:
+                faults.append(f"{name}: no straight edge lies {said[0]:.4f} from it; {min(off):.4f} off")
+
+
+def folded(points, lines):
+    """Points beyond all lines turned about them, the last line first. A line is (at, along, turn): the metal goes on to
+    the left of `along`, and comes up where the turn is positive."""
+    for at, along, turn in reversed(lines):
+        made = []
+        for p in points:
+            d = [p[i] - at[i] for i in range(3)]
+            dot = sum(d[i] * along[i] for i in range(3))
+            cross = (along[1] * d[2] - along[2] * d[1], along[2] * d[0] - along[0] * d[2], along[0] * d[1] - along[1] * d[0])
+            c, s = math.cos(turn), math.sin(turn)
+            made.append(tuple(at[i] + c * d[i] + s * cross[i] + (1 - c) * dot * along[i] for i in range(3)))
+        points = made
+    return points
+
+
+def check_closing(faults, drawing, rows, piece):
+    """The seam's corners of a pressed wall in one piece, its flat folded as the schedule says, stand the gap apart."""
+    rims = [r for r in rows if "along the rims" in r["datum edge"]]
+    if len(rims) < 3 or piece["pieces"] != 1 or piece["gap"] is None or piece["pressed"] is None:
+        return
+    outline = drawing.outline()
+    corners = outline.corners()
+    first, last = rims[0], rims[-1]
+    tolerance = first["step"] / 2 + piece["fit_error"] + 1e-6
+    places = [corners_at(outline, corners, outline.run((first[f"{e} across"], first[f"{e} up"])), first[k], tolerance)
+              for e, k in (("from", "distance"), ("to", "at other end" if "at other end" in first else "distance"))]
+    start = next(((p, q) for p in places[0] for q in places[1] if p != q and on_seam(outline, p, q)), None)
+    if start is None:
+        return  # said already, or a point
+    # The other seam edge: the straight stretch beyond the last line.
+    side = lambda line, p: ((line["to across"] - line["from across"]) * (p[1] - line["from up"])
+                            - (line["to up"] - line["from up"]) * (p[0] - line["from across"]))
+    leftwards = side(first, start[0]) < 0
+    beyond = [p for _, p in corners if (side(last, p) > 0) == leftwards and min(math.dist(p, s) for s in start) > 1e-3]
+    pairs = [(p, q) for p in beyond for q in beyond if p != q and on_seam(outline, p, q)]
+    if not pairs:
+        faults.append("no straight edge lies beyond the last bend line")
+        return
+    long = math.dist(*start)
+    towards = lambda p, e: math.dist(p, (last[f"{e} across"], last[f"{e} up"]))
+    ends = min(pairs, key=lambda pq: abs(math.dist(*pq) - long) + 1e-3 * (towards(pq[0], "from") + towards(pq[1], "to")))
+    lines = []
+    for row in rims:
+        a, b = (row["from across"], row["from up"]), (row["to across"], row["to up"])
+        long = math.dist(a, b)
+        along = ((b[0] - a[0]) / long, (b[1] - a[1]) / long, 0.0)
+        if not leftwards:
+            along = tuple(-x for x in along)
+        lines.append(((a[0], a[1], 0.0), along, math.radians(row["turned"]) * (1 if row["bend"] == "up" else -1)))
+    there = folded([(p[0], p[1], 0.0) for p in ends], lines)
+    size = max(outline.box()[2:])
+    rounding = len(rims) * (math.radians(0.0005) * size + 2 * first["step"]) + 2 * piece["fit_error"]
+    seam = piece["seam_in_plan"]
+    for name, p, q in (("base", there[0], start[0]), ("top", there[1], start[1])):
+        gap = piece["gap"][name]["neutral"]
+        lap = seam["lap"] or 0.0
+        said = gap if lap == 0 and seam["stock"] == 0 else lap + 2 * seam["stock"]
+        if len(start) == 2 and min(math.dist(p, (*start[0], 0)), 1) >= 0 and piece["cone_point"] == name:
+            continue
+        # The edges run side by side: square to them, wherever the rims cut them off.
+        way = [(start[1][i] - start[0][i]) / long for i in range(2)] + [0.0]
+        d = [p[0] - q[0], p[1] - q[1], p[2]]
+        run = sum(a * b for a, b in zip(d, way))
+        apart = math.sqrt(max(0.0, sum(a * a for a in d) - run * run))
+        faults.near(f"folded, the seam is open at the {name} by", apart, said, rounding)
+
+
+FORM = re.compile(r"([\d.]+) x ([\d.]+) (mm|in|ft|m|cm)")
+
+
+def form_area(text):
+    """The area of a form said in words, and whether these say it all."""
+    size = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": 25.4, "ft": 304.8}
+    if found := re.fullmatch(r"circle ([\d.]+) (\w+)", text):
+        d = float(found[1]) * size[found[2]]
+        return math.pi * d * d / 4
+    if text.startswith("obround"):
+        w, l, unit = FORM.search(text).groups()
+        low, high = sorted((float(w) * size[unit], float(l) * size[unit]))
+        return (high - low) * low + math.pi * low * low / 4
+    if text.startswith("rectangle"):
+        w, l, unit = FORM.search(text).groups()
+        r = re.search(r"corners ([\d.]+) (\w+)", text)
+        r = float(r[1]) * size[r[2]] if r else 0.0
+        return float(w) * float(l) * size[unit] ** 2 - (4 - math.pi) * r * r
+    return None
+
+
+def check_openings(faults, drawing, rows):
+    circles, loops = list(drawing.circles), drawing.holes()
+    for row in rows:
+        at, step, name = (row["across"], row["up"]), row["step"], row["opening"]
+        if row["diameter"] != "":
+            found = min(circles, key=lambda c: math.dist(c[0], at), default=None)
+            if found is None:
+                faults.append(f"{name} is not cut")
+                continue
+            faults.near(f"{name} lies", math.dist(found[0], at), 0, step)
+            faults.near(f"{name} is wide", found[1], row["diameter"], step)
+            circles.remove(found)
+            continue
+        if not loops:
+            faults.append(f"{name} is not cut")
+            continue
+        def off(loop):
+            box = loop.box()
+            return abs(box[2] - box[0] - row["box across"]) + abs(box[3] - box[1] - row["box up"]) + max(
+                0, box[0] - at[0], at[0] - box[2], box[1] - at[1], at[1] - box[3])
+        found = min(loops, key=off)
+        box = found.box()
+        faults.near(f"{name} is across", box[2] - box[0], row["box across"], step)
+        faults.near(f"{name} is up", box[3] - box[1], row["box up"], step)
+        area = form_area(row["form"])
+        if area is not None and row["wall"] == "":
+            faults.near(f"{name} has an area of", abs(found.area()), area, 1e-5 * area + 10 * step)
+            centre = ((box[0] + box[2]) / 2, (box[1] + box[3]) / 2)
+            faults.near(f"{name} lies", math.dist(centre, at), 0, 2 * step)
+        loops.remove(found)
+    if circles or loops:
+        faults.append(f"{len(circles) + len(loops)} openings are cut that no list names")
+
+
+def said(line, pattern, *names):
+    found = re.search(pattern, line)
+    return [length(x) for x in found.groups()] if found else None
+
+
+def check_card(faults, drawing, text, piece):
+    """Corners of the card against those of the outline; within its rounding."""
+    outline = drawing.outline()
+    joined = re.sub(r"\s+", " ", text)
+    step = piece["bench"]["round_to"]
+    near = 0.5 * step * math.sqrt(2) + 1e-6 + piece["fit_error"]
+    box = outline.box()
+    width, height = said(joined, rf"box ({LENGTH}) wide and ({LENGTH}) high")
+    faults.near("card: box width", width, box[2] - box[0], step / 2 + 1e-6)
+    faults.near("card: box height", height, box[3] - box[1], step / 2 + 1e-6)
+    if found := said(joined, rf"diagonals measure ({LENGTH})"):
+        faults.near("card: diagonal", found[0], math.hypot(box[2] - box[0], box[3] - box[1]), 1.5 * step)
+    corners = [p for _, p in outline.corners()]
+    if "Corners of the" in joined and "either side of the centre line" in joined:
+        centre = said(joined, rf"centre line upright, ({LENGTH})")[0]
+        for half, up in re.findall(rf"half the chord, ({LENGTH}), on either side of the centre line, ({LENGTH}) above", joined):
+            for sense in (-1, 1):
+                p = centre + sense * length(half), length(up)
+                faults.near(f"card: corner {p[0]:.2f}, {p[1]:.2f}", min((math.dist(p, c) for c in corners), default=outline.off(p)), 0, 2 * near)
+    for name in ("base", "top"):
+        if found := said(joined, rf"Corners of the {name} edge at the seam: left at x ({LENGTH}), y ({LENGTH}); right at x ({LENGTH}), y ({LENGTH})"):
+            for p in (found[:2], found[2:]):
+                faults.near(f"card: corner of the {name}", min((math.dist(p, c) for c in corners), default=outline.off(p)), 0, near)
+    for line in text.split("\n"):
+        # Corners of a folded blank, by number; bend lines, from point to point.
+        if found := re.fullmatch(rf"\s+(\d+)\s+({LENGTH})\s+({LENGTH})\s+(straight|arc)\s.*", line):
+            faults.near(f"card: corner {found[1]}", outline.off((length(found[2]), length(found[3]))), 0, near)
+        if found := re.fullmatch(rf"\s+([A-Z]+|\d+)\s+({LENGTH})\s+({LENGTH})\s+({LENGTH})\s+({LENGTH})\s+({LENGTH})\s+(.*\S)\s+({LENGTH})", line):
+            ends = (length(found[2]), length(found[3])), (length(found[4]), length(found[5]))
+            best = min((max(math.dist(b[0], ends[0]), math.dist(b[1], ends[1])) for b in drawing.bends), default=math.inf)
+            faults.near(f"card: bend line {found[1]}", best, 0, near)
+
+
+def check_piece(faults, folder, stem, piece, parts):
+    drawing = Drawing(os.path.join(folder, f"{stem}.dxf"))
+    check_outline(faults, drawing, piece["blank"])
+    part = next((p for p in parts if p["part"] == piece["part"]), parts[0])
+    seam = part.get("seam")
+    piece["seam_in_plan"] = seam if isinstance(seam, dict) and "lap" in seam else {"lap": None, "stock": 0.0}
+    pointed = [e for e in ("base", "top") if isinstance(part.get(e), dict) and part[e].get("pointed")]
+    piece["cone_point"] = pointed[0] if pointed else None
+    path = os.path.join(folder, f"{stem}-bends.csv")
+    if os.path.exists(path):
+        rows = table(path)
+        check_bends(faults, drawing, rows, piece)
+        check_closing(faults, drawing, rows, piece)
+    path = os.path.join(folder, f"{stem}-openings.csv")
+    if os.path.exists(path):
+        check_openings(faults, drawing, table(path))
+    elif drawing.circles or drawing.holes():
+        faults.append("openings are cut that no list names")
+    path = os.path.join(folder, f"{stem}-bench.txt")
+    if os.path.exists(path):
+        check_card(faults, drawing, open(path, encoding="utf-8").read(), piece)
+
+
+def check_job(program, folder, arguments):
+    """Develops a job and rebuilds its blanks; the faults, or nothing where it is refused."""
+    subprocess.run(["rm", "-rf", folder])
+    formats = "dxf,csv,txt,json,svg" if "job.units=in" in arguments else "dxf,csv,txt,json"
+    run = subprocess.run([program, *arguments, "-o", folder, "--formats", formats, "--replace"],
+                         capture_output=True, text=True, encoding="utf-8")
+    if run.returncode == 3:
+        return None
+    if run.returncode != 0:
+        return [f"exit code {run.returncode}: {run.stderr.strip()}"]
+    made = os.listdir(folder)
+    name = next(f for f in made if f.endswith(".json"))[:-5]
+    document = json.load(open(os.path.join(folder, name + ".json"), encoding="utf-8"))
+    stems = sorted(f[:-4] for f in made if f.endswith(".dxf"))
+    pieces = document["pieces"]
+    faults = Faults()
+    if len(stems) != len(pieces):
+        return [f"{len(stems)} drawings of {len(pieces)} pieces"]
+    wanted = {}
+    for piece in pieces:
+        words = [name] + ([piece["part"]] if piece["part"] else []) + (
+            [f"piece{piece['piece']}"] if piece["pieces"] > 1 else [])
+        wanted["-".join(words).replace(" ", "-")] = piece
+    for stem in stems:
+        if stem not in wanted:
+            return [f"{stem}.dxf belongs to no piece of {sorted(wanted)}"]
+        before = len(faults)
+        check_piece(faults, folder, stem, wanted[stem], document["job"]["parts"])
+        faults[before:] = [f"{stem}: {fault}" for fault in faults[before:]]
+    if document["job"]["units"] == "in":
+        told = {"the terminal": run.stdout}
+        for file in made:
+            if file.endswith((".csv", ".txt", ".svg")):
+                told[file] = open(os.path.join(folder, file), encoding="utf-8").read()
+        told = {file: re.sub(r"<svg[^>]*>", "", text) for file, text in told.items()}
+        for file, text in told.items():
+            if found := re.search(r"[^<>\n]*(?:\d ?mm\b|\bmm\b|\bm2\b|\bkg\b(?!/m3))[^<>\n]*", text):
+                faults.append(f"{file}: no inches: {found[0].strip()[:160]}")
+    return list(faults)
+
+
+def random_part(rng):
+    """The arguments of a part at random: shape, sizes, seam, making, openings."""
+    pick = lambda *words: rng.choice(words)
+    size = lambda low, high: f"{rng.uniform(low, high):.3f}"
+    shape = pick("cone", "cone", "cylinder", "cylinder", "transition", "panel", "hopper", "net", "offset", "tube")
+    thickness = pick("0.8", "1.5", "2", "3", "6")
+    k = {"thickness": thickness, "sizes_on": pick("inside", "middle", "outside")}
+    wall = shape in ("cone", "cylinder", "offset", "transition")
+    if shape == "cone":
+        k |= {"base.diameter": size(120, 900), "top.diameter": size(120, 900), "height": size(80, 700)}
+    if shape == "offset":
+        k |= {"base.diameter": size(300, 900), "top.diameter": size(150, 290), "height": size(250, 700),
+              "top.shift": f"[{size(-90, 90)}, {size(-90, 90)}]"}
+        shape = "cone"
+    if shape == "cylinder":
+        k |= {"diameter": size(120, 900), "height": size(150, 600)}
+        if rng.random() < 0.3:
+            k |= {"trim.1.end": "top", "trim.1.height": "140", "trim.1.tilt": size(2, 12), "trim.1.uphill": size(0, 359)}
+    if shape == "transition":
+        k |= {"base.width": size(200, 500), "base.length": size(200, 500), "base.corner": size(8, 40),
+              "top.diameter": size(100, 300), "height": size(150, 400), "sizes_on": "inside"}
+    if wall:
+        how = rng.random()
+        if how < 0.5:
+            k["seam.gap"] = pick("0", "1", "4", "10")
+        elif how < 0.65:
+            k |= {"seam.lap": size(8, 30), "seam.lap_on": pick("start", "end")}
+        elif how < 0.75:
+            k["seam.stock"] = size(5, 25)
+        if shape != "transition" or rng.random() < 0.5:
+            k["seam.at"] = size(0, 359)
+        if rng.random() < 0.25:
+            k["seam.pieces"] = pick("2", "3")
+        if rng.random() < 0.5:
+            k["bending.hits"] = pick("12", "18", "24", "36")
+        if shape in ("cone", "cylinder") and "top.shift" not in k and rng.random() < 0.2 and "trim.1.end" not in k:
+            k |= {"flange.1.end": "top", "flange.1.width": size(4, 12), "flange.1.strain_limit": "1"}
+        if rng.random() < 0.3:
+            k["elements"] = pick("8", "12", "24")
+    if shape == "panel":
+        k |= {"profile.1.line": size(40, 90), "profile.2.bend": size(20, 120), "profile.2.to": pick("left", "right"),
+              "profile.3.line": size(60, 160), "profile.4.bend": size(20, 110), "profile.4.to": pick("left", "right"),
+              "profile.5.line": size(40, 90), "run": size(100, 500), "bend.radius": pick("1", "2", "4"), "bend.neutral": "0.42",
+              "sizes_on": pick("inside", "outside")}
+        if rng.random() < 0.5:
+            k |= {"edge.1.on": pick("profile start", "profile end"), "edge.1.kind": pick("lap", "hem", "lock"), "edge.1.width": size(22, 32),
+                  "edge.1.neutral": "0.44", "edge.1.radius": "0"}
+            if k["edge.1.kind"] != "hem":
+                del k["edge.1.neutral"], k["edge.1.radius"]
+            if k["edge.1.kind"] == "lock":
+                k["edge.1.layers"] = "2"
+    if shape == "hopper":
+        k |= {"base.width": size(100, 250), "base.length": size(100, 250), "top.width": size(300, 600), "top.length": size(300, 600),
+              "height": size(250, 500), "bend.radius": "2", "bend.neutral": "0.42", "sizes_on": "inside", "seam.gap": pick("0", "1")}
+        if rng.random() < 0.6:
+            k |= {"flange.1.end": "top", "flange.1.width": size(20, 40), "flange.1.direction": pick("upright", "level", "square")}
+    if shape == "net":
+        k |= {"sides": pick("3", "4", "5", "6"), "base.across_corners": size(150, 400), "top.across_corners": size(80, 300),
+              "height": size(80, 300), "bend.radius": "2", "bend.neutral": "0.42", "sizes_on": "inside"}
+    if shape == "tube":
+        k = {"side": size(40, 120), "wall": "3", "corner": "6", "length": size(200, 500), "thickness": "3"}
+        del k["thickness"]
+    if shape != "tube":
+        k["face_up"] = pick("inside", "outside")
+    k["hand"] = pick("as_drawn", "opposite")
+    if wall and rng.random() < 0.5:
+        k |= {"opening.1.name": "hole", "opening.1.form.kind": pick("circle", "circle", "obround", "rectangle"), "opening.1.how": pick("laid", "laid", "bored"),
+              "opening.1.at.angle": size(0, 359), "opening.1.at.height": "70"}
+        if k["opening.1.form.kind"] == "circle":
+            k["opening.1.form.diameter"] = size(8, 40)
+        else:
+            k |= {"opening.1.form.width": size(8, 18), "opening.1.form.length": size(20, 45)}
+        if rng.random() < 0.4:
+            k |= {"opening.1.repeat.count": pick("3", "5"), "opening.1.repeat.over": "200"}
+    if shape in ("panel", "net") and rng.random() < 0.4:
+        k |= {"opening.1.name": "hole", "opening.1.form.kind": "circle", "opening.1.form.diameter": size(4, 10), "opening.1.how": "laid",
+              "opening.1.at.on_flat": f"[{size(20, 90)}, {size(20, 90)}]"}
+    arguments = ["quick", shape] + [f"{key}={value}" for key, value in k.items()]
+    if rng.random() < 0.4:
+        inches = lambda text: re.sub(r"\d+(?:\.\d+)?", lambda m: f"{float(m[0]) / 25.4:.4f}", text)
+        plain = ("seam.at", "seam.pieces", "hits", "elements", "count", "over", "angle", "tilt", "uphill", "bend", "layers", "sides", "neutral", "strain_limit")
+        def converted(argument):
+            key, eq, value = argument.partition("=")
+            if not eq or any(key.endswith(word) for word in plain) or not re.search(r"^\[?-?[\d.]", value):
+                return argument
+            return key + "=" + inches(value)
+        arguments = [converted(a) for a in arguments] + ["job.units=in"]
+    return arguments
+
+
+def main():
+    parser = argparse.ArgumentParser()
+    parser.add_argument("program")
+    parser.add_argument("folder")
+    parser.add_argument("--jobs", nargs="*", default=[])
+    parser.add_argument("--count", type=int, default=60)
+    parser.add_argument("--seed", type=int, default=1)
+    call = parser.parse_args()
+    faulty = refused = made = 0
+    calls = [["develop", job] for job in call.jobs]
+    rng = random.Random(call.seed)
+    calls += [random_part(rng) for _ in range(call.count)]
+    for arguments in calls:
+        faults = check_job(call.program, call.folder, arguments)
+        if faults is None:
+            refused += 1
+            if arguments[0] == "develop":
+                faults = ["is refused"]
+        made += faults is not None
+        if faults:
+            faulty += 1
+            print(" ".join(f"'{a}'" if " " in a else a for a in arguments))
+            for fault in faults[:8]:
+                print("   ", fault)
+    print(f"{made} rebuilt, {refused} refused, {faulty} at fault (seed {call.seed})")
+    # Most of what is drawn must be made, or nothing is tested.
+    return 1 if faulty or made < 0.6 * len(calls) else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
