@@ -304,7 +304,7 @@ INSTANTIATE_TEST_SUITE_P(
         BadDrawing{"NoSize", "a.svg", svg("<circle r='0'/>"), 2, "without a size"},
         BadDrawing{"Use", "a.svg", svg("<use href='#a'/>"), 2, "no curve of an outline"},
         BadDrawing{"Percent", "a.svg", svg("<circle r='5%'/>"), 2, "where r is due"},
-        BadDrawing{"Name", "a.pdf", "x", 0, "neither a DXF nor an SVG"}));
+        BadDrawing{"Name", "a.pdf", "x", 0, "not a DXF or SVG"}));
 
 TEST_F(Outlines, ArcsWhoseCirclesReachBelowTheOtherEndAreRead) {
   write("flat-arcs.dxf", dxf("0 LWPOLYLINE 8 A 90 5 70 0 10 84.306 20 95.757 42 0 10 -5.402 20 159.089 42 "

@@ -1,0 +1,413 @@
+"""What a shop was once told wrongly, one check each, in millimetres and in inches.
+
+    promises.py PROGRAM FOLDER
+"""
+import json
+import math
+import os
+import re
+import subprocess
+import sys
+
+from paper import Drawing, table
+
+CHECKS = []
+
+
+def promise(check):
+    CHECKS.append(check)
+    return check
+
+
+class Shop:
+    """Calls the program; lengths stand in the calls with their unit, so that one call serves both kinds of shop."""
+
+    def __init__(self, program, folder, unit):
+        self.program, self.folder, self.unit = program, folder, unit
+        self.mm = {"mm": 1.0, "in": 25.4}[unit]
+
+    def call(self, *arguments):
+        return subprocess.run([self.program, *arguments], capture_output=True, text=True, encoding="utf-8", timeout=120)
+
+    def quick(self, text, *more, formats="dxf,csv,txt,json"):
+        subprocess.run(["rm", "-rf", self.folder])
+        words = [w.replace("_mm", " mm") for w in text.split()]
+        self.run = self.call("quick", *words, *more, f"job.units={self.unit}", "-o", self.folder, "--formats", formats)
+        if self.run.returncode == 0:
+            self.stem = next(f for f in os.listdir(self.folder) if f.endswith(".json"))[:-5]
+            self.json = json.load(open(self.path(".json"), encoding="utf-8"))
+            self.piece = self.json["pieces"][0]
+        return self.run
+
+    def path(self, end):
+        return os.path.join(self.folder, self.stem + end)
+
+    def rows(self, what):
+        return table(self.path(f"-{what}.csv"))
+
+    def refused(self, words, code=3):
+        assert self.run.returncode == code, (self.run.returncode, self.run.stdout[-300:], self.run.stderr)
+        for word in words if isinstance(words, tuple) else (words,):
+            assert word in self.run.stderr, (word, self.run.stderr)
+
+
+def near(found, said, within=1e-3):
+    assert abs(found - said) <= within, (found, said)
+
+
+@promise
+def bends_count_from_the_edge_as_cut(shop):
+    for seam, first in (("seam.gap=10_mm", 47.36), ("seam.lap=25_mm seam.lap_on=start", 77.36), ("seam.stock=12_mm", 64.36)):
+        shop.quick(f"cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle bending.hits=12 {seam}")
+        row = shop.rows("bends")[0]
+        near(row["distance"], first, row["step"])
+        near(row["flat before"], first, row["step"])
+
+
+@promise
+def seam_distances_count_from_the_edge_as_cut(shop):
+    for face, edge in (("outside", 0.0), ("inside", 1)):
+        shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle seam.gap=10_mm face_up=" + face +
+                   " opening.1.form.kind=circle opening.1.form.diameter=10_mm opening.1.how=laid opening.1.at.seam_distance=50_mm opening.1.at.height=80_mm")
+        drawing = Drawing(shop.path(".dxf"))
+        low, _, high, _ = drawing.outline().box()
+        near(min(abs(drawing.circles[0][0][0] - x) for x in (low, high)), 50, 1e-6)
+
+
+@promise
+def datum_edges_are_cut_edges(shop):
+    panel = "panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4 edge.1.width=20_mm edge.1.on=profile_start "
+    for kind in ("edge.1.kind=lap", "edge.1.kind=lock", "edge.1.kind=hem edge.1.neutral=0.44 edge.1.radius=0"):
+        words = (panel + kind).replace("profile_start", "profile@start").split()
+        subprocess.run(["rm", "-rf", shop.folder])
+        run = shop.call("quick", *[w.replace("_mm", " mm").replace("@", " ") for w in words], f"job.units={shop.unit}", "-o", shop.folder,
+                        "--formats", "dxf,csv,json")
+        assert run.returncode == 0, run.stderr
+        left = Drawing(os.path.join(shop.folder, "panel.dxf")).outline().box()[0]
+        for row in table(os.path.join(shop.folder, "panel-bends.csv")):
+            near(row["from across"] - left, row["distance"], 2 * row["step"])
+
+
+@promise
+def boxes_have_datum_edges_of_use(shop):
+    for height in (140, 150):
+        shop.quick(f"net sides=4 base.across_flats=300_mm top.across_flats=300_mm height={height}_mm thickness=2_mm sizes_on=inside bend.radius=2_mm bend.neutral=0.42")
+        for row in shop.rows("bends"):
+            assert row["distance"] > 20 and "wall 3 / wall 4" != row["datum edge"], row
+
+
+@promise
+def pressed_round_work_goes_inwards(shop):
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle bending.hits=6")
+    assert [r["order"] for r in shop.rows("bends")] == ["1", "3", "5", "6", "4", "2"]
+
+
+@promise
+def hems_come_first(shop):
+    words = "panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4 edge.1.width=12_mm edge.1.kind=hem edge.1.neutral=0.44 edge.1.radius=0 edge.1.on=profile@end"
+    subprocess.run(["rm", "-rf", shop.folder])
+    run = shop.call("quick", *[w.replace("_mm", " mm").replace("@", " ") for w in words.split()], f"job.units={shop.unit}", "-o", shop.folder, "--formats", "csv,json")
+    assert run.returncode == 0, run.stderr
+    rows = table(os.path.join(shop.folder, "panel-bends.csv"))
+    assert next(r for r in rows if r["order"] == "1")["turned"] == 180
+
+
+@promise
+def angles_of_a_pressed_cone_close(shop):
+    shop.quick("cone base.diameter=500_mm top.diameter=250_mm height=300_mm thickness=2_mm sizes_on=middle bending.hits=6")
+    # A pyramid of six flats: half angle 5-12-13, each flat a sixth of the sector at its tip.
+    said = 2 * math.degrees(math.acos(math.cos(math.pi / 6) / math.cos(math.pi * (5 / 13) / 6)))
+    for bend in shop.piece["bends"]:
+        near(bend["turned"], said, 1e-8)
+    near(said, 55.770, 1e-3)
+    flat = 250 * math.hypot(1, 2.4)  # to the tip along the wall
+    tip = math.pi * (5 / 13) / 6
+    # The middle of a flat's rim stands out of the plane of its corners.
+    lean = math.asin(math.sin(tip) / math.sin(math.pi / 6))
+    out = flat * abs(math.cos(math.atan(math.tan(lean) * math.cos(math.pi / 6))) - math.cos(lean))
+    near(shop.piece["pressed"]["base_out"], out, 1e-6)
+
+
+@promise
+def facets_of_cones_are_measured_square_to_the_wall(shop):
+    shop.quick("cone base.diameter=1000_mm top.diameter=250_mm half_angle=75 thickness=2_mm sizes_on=middle bending.facet_error=0.5_mm")
+    assert shop.piece["pressed"]["hits"] == 30
+
+
+@promise
+def too_few_hits_are_refused(shop):
+    for hits in (1, 2):
+        shop.quick(f"cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle bending.hits={hits}")
+        shop.refused(("bending.hits", "3 ("))
+    shop.quick("panel profile.1.line=20_mm profile.2.arc=190 profile.2.radius=50_mm profile.3.line=20_mm run=100_mm thickness=0 bending.hits=1")
+    shop.refused(("bending.hits", "2 ("))
+
+
+@promise
+def coils_are_straight_strips(shop):
+    shop.quick("coil start.middle_diameter=8_mm spacing=14_mm turns=3 width=30_mm thickness=1_mm sizes_on=middle")
+    assert all(arc.radius == math.inf for arc in Drawing(shop.path(".dxf")).outline().arcs)
+
+
+@promise
+def level_ends_beside_planes_are_said(shop):
+    run = shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle trim.1.end=top trim.1.height=300_mm trim.1.tilt=11.25")
+    assert "the end itself shows" in run.stdout and "reckoned on: the part ends at" in run.stdout, run.stdout
+
+
+@promise
+def rulings_count_from_the_end_not_the_flange(shop):
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle flange.1.end=base flange.1.width=20_mm flange.1.strain_limit=1 "
+               "seam.at=90 opening.1.form.kind=circle opening.1.form.diameter=30_mm opening.1.how=laid opening.1.at.angle=10 opening.1.at.along_ruling=100_mm")
+    near(Drawing(shop.path(".dxf")).circles[0][0][1], 120, 1e-6)
+
+
+@promise
+def holes_under_a_lap_are_cut_twice(shop):
+    hole = " opening.1.form.kind=circle opening.1.form.diameter=10_mm opening.1.how=laid opening.1.at.angle=6 opening.1.at.height=100_mm"
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle seam.lap=40_mm seam.lap_on=end" + hole)
+    a, b = Drawing(shop.path(".dxf")).circles
+    near(math.dist(a[0], b[0]), math.pi * 400, 1e-6)
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle seam.lap=22_mm seam.lap_on=end" + hole)
+    shop.refused("lies partly under the lap")
+
+
+@promise
+def tubes_have_the_mass_of_their_wall(shop):
+    shop.quick("tube diameter=100_mm wall=5_mm length=1000_mm", "sheet.density=7850")
+    near(shop.piece["blank"]["mass"], math.pi * 0.095 * 0.005 * 7850, 1e-6)
+    assert "sheet 0.000" not in open(shop.path("-bench.txt"), encoding="utf-8").read()
+
+
+@promise
+def inch_shops_read_inches(shop):
+    run = shop.quick("cone base.diameter=500_mm top.diameter=250_mm height=300_mm thickness=3_mm sizes_on=inside seam.gap=2_mm bending.hits=12 "
+                     "flange.1.end=top flange.1.width=10_mm flange.1.strain_limit=1 opening.1.form.kind=circle opening.1.form.diameter=12_mm "
+                     "opening.1.how=laid opening.1.at.angle=40 opening.1.at.height=20_mm", "sheet.density=7850", formats="svg,csv,txt,json")
+    assert run.returncode == 0, run.stderr
+    if shop.unit == "mm":
+        assert " kg" in run.stdout
+        return
+    told = run.stdout + "".join(re.sub(r"<svg[^>]*>", "", open(os.path.join(shop.folder, f), encoding="utf-8").read())
+                                for f in os.listdir(shop.folder) if f.endswith((".svg", ".csv", ".txt")))
+    assert not re.search(r"\d mm\b|\bkg\b|\bm2\b", told), re.search(r".*(?:\d mm\b|\bkg\b|\bm2\b).*", told)[0]
+    assert " lb" in run.stdout and " ft2" in run.stdout
+
+
+@promise
+def thickness_in_a_foot_job_is_in_inches(shop):
+    run = shop.call("quick", "cylinder", "diameter=4", "height=3", "thickness=3 mm", "sizes_on=inside", "job.units=ft")
+    assert "0.1181 in" in run.stdout, run.stdout[:300]
+
+
+@promise
+def refusals_speak_the_jobs_units(shop):
+    shop.quick("cone base.diameter=500_mm top.diameter=4_mm height=300_mm thickness=0 seam.gap=30_mm")
+    shop.refused(f" {shop.unit}")
+    assert shop.unit == "mm" or " mm " not in shop.run.stderr.replace('30 mm"', "").replace('4 mm"', ""), shop.run.stderr
+
+
+@promise
+def chord_and_box_of_the_card_agree(shop):
+    shop.quick("cone base.diameter=507_mm top.diameter=203_mm height=381_mm thickness=3_mm sizes_on=inside seam.gap=2_mm",
+               "bench.round=1/32 in" if shop.unit == "in" else "bench.round=0.5")
+    card = shop.piece["bench"]
+    base = next(r for r in card["rims"] if r["name"] == "base")
+    near(card["box"]["width"], base["right"][0] - base["left"][0], 1e-9)
+    near(card["box"]["width"], 2 * base["half_chord"], 1e-9)
+    text = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    assert not re.search(r"-\d[\d.]* \w+ (short|past)|-0\.0\b|-0\.00\b", re.sub(r"\s+", " ", text)), text
+
+
+@promise
+def lists_of_openings_name_their_units(shop):
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle opening.1.form.kind=obround opening.1.form.width=14_mm "
+               "opening.1.form.length=40_mm opening.1.how=laid opening.1.at.angle=90 opening.1.at.height=100_mm")
+    head = open(shop.path("-openings.csv"), encoding="utf-8").readline()
+    assert f"box across {shop.unit}" in head and "turned deg" in head, head
+    assert "obround 14 x 40 mm" in shop.rows("openings")[0]["form"] or shop.unit == "in", shop.rows("openings")
+
+
+@promise
+def identical_pieces_are_counted_in_any_order(shop):
+    for start in (0, 60):
+        shop.quick("cone base.diameter=500_mm top.diameter=250_mm height=300_mm thickness=2_mm sizes_on=middle seam.pieces=3 seam.at=30 "
+                   f"opening.1.form.kind=circle opening.1.form.diameter=12_mm opening.1.how=laid opening.1.at.angle={start} opening.1.at.height=100_mm opening.1.repeat.count=6")
+        assert shop.piece["count"] == 3
+
+
+@promise
+def holes_that_touch_the_edge_are_refused(shop):
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle opening.1.form.kind=circle opening.1.form.diameter=40_mm "
+               "opening.1.how=laid opening.1.at.angle=90 opening.1.at.height=20_mm")
+    shop.refused("goes over the edge")
+
+
+@promise
+def a_part_without_density_says_so_once(shop):
+    run = shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle seam.pieces=2 seam.gap=0", "sheet.material=steel")
+    assert run.stdout.count("No mass is given") == 1, run.stdout
+
+
+@promise
+def twins_of_drawn_profiles_are_twins(shop):
+    areas = []
+    for hand in ("as_drawn", "opposite"):
+        run = shop.call("develop", "--json", os.path.join(DEMO, "20-casing-to-stack.toml"), "--set", f"part.hand={hand}", "--set", "part.fit=0.001")
+        areas.append(json.loads(run.stdout)["pieces"][0]["blank"]["area"])
+    near(areas[0], areas[1], 2)
+
+
+@promise
+def each_part_states_its_sheet(shop):
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle")
+    near(shop.json["job"]["parts"][0]["sheet"]["thickness"], 2, 1e-9)
+
+
+@promise
+def openings_lie_at_corners_of_rims(shop):
+    for angle in (90, 270):
+        shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle trim.1.end=top trim.1.height=250_mm trim.1.tilt=30 trim.1.uphill=0 "
+                   "trim.2.end=top trim.2.height=250_mm trim.2.tilt=30 trim.2.uphill=180 seam.at=30 opening.1.form.kind=circle opening.1.form.diameter=30_mm "
+                   f"opening.1.how=laid opening.1.at.angle={angle} opening.1.at.height=100_mm")
+        assert shop.run.returncode == 0, shop.run.stderr
+
+
+@promise
+def low_walls_and_collars_are_made(shop):
+    shop.quick("transition base.width=300_mm base.length=300_mm base.corner=5_mm base.collar=20_mm top.diameter=200_mm height=250_mm thickness=2_mm sizes_on=inside")
+    assert shop.run.returncode == 0, shop.run.stderr
+    shop.quick("transition base.diameter=300_mm base.collar=25_mm top.width=200_mm top.length=200_mm top.corner=5_mm height=250_mm thickness=2_mm sizes_on=inside")
+    assert shop.run.returncode == 0, shop.run.stderr
+
+
+@promise
+def one_way_of_pressing_takes_the_place_of_another(shop):
+    for way in ("part.bending.hits=8", "part.bending=smooth", "part.bending.flat_width=30 mm"):
+        run = shop.call("develop", os.path.join(DEMO, "12-chain-guard.toml"), "--set", way, "--quiet")
+        assert run.returncode == 0, run.stderr
+
+
+@promise
+def mixed_numbers_need_a_unit(shop):
+    shop.quick("cylinder height=50_mm thickness=0", "diameter=100-1/2")
+    if shop.unit == "mm":
+        shop.refused(("mixed number", "100 - 1/2"))
+    else:
+        near(shop.json["job"]["parts"][0]["base"]["diameter"], 100.5 * 25.4, 1e-9)
+
+
+@promise
+def units_are_not_lost_in_arithmetic(shop):
+    for text, words in (("400 mm * 2 mm", "no length"), ("30 deg + 0", "an angle comes of it")):
+        shop.quick("cylinder height=50_mm thickness=0", f"diameter={text}")
+        shop.refused(words)
+    shop.quick("cylinder diameter=400_mm height=50_mm thickness=0", "seam.at=5 in + 1")
+    shop.refused("a length comes of it")
+    shop.quick("cylinder height=50_mm thickness=0", "diameter=sqrt(300 mm * 300 mm)")
+    assert shop.run.returncode == 0, shop.run.stderr
+
+
+@promise
+def lists_that_leave_a_number_out_are_refused(shop):
+    shop.quick("panel profile.1.line=60_mm profile.2.bend=90 profile.4.line=40_mm run=300_mm thickness=2_mm sizes_on=outside")
+    shop.refused("number 4 of a list that has no number 3")
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=0 trim.2.height=200_mm trim.2.tilt=10")
+    shop.refused("no number 1")
+
+
+@promise
+def files_lie_in_the_jobs_folder(shop):
+    subprocess.run(["rm", "-rf", shop.folder])
+    os.makedirs(shop.folder)
+    secret = os.path.join(shop.folder, "secret.csv")
+    open(secret, "w").write("a,b\nsecret word,2\n")
+    os.makedirs(os.path.join(shop.folder, "below"), exist_ok=True)
+    job = os.path.join(shop.folder, "below", "job.toml")
+    text = open(os.path.join(DEMO, "13-stand-leg.toml")).read().replace('"tubes.csv"', f'"{secret}"')
+    open(job, "w").write(text)
+    run = shop.call("check", job)
+    assert run.returncode == 3 and "outside the job's folder" in run.stderr and "secret word" not in run.stderr, run.stderr
+    os.mkfifo(os.path.join(shop.folder, "below", "pipe.csv"))
+    open(job, "w").write(text.replace(f'"{secret}"', '"pipe.csv"'))
+    run = shop.call("check", job)
+    assert run.returncode == 3 and "cannot be read" in run.stderr, run.stderr
+
+
+@promise
+def keys_are_not_given_twice_nor_without_end(shop):
+    os.makedirs(shop.folder, exist_ok=True)
+    job = os.path.join(shop.folder, "job.toml")
+    head = 'juggler = 1\n[sheet]\nthickness = 0\n[part]\nshape = "cylinder"\nheight = 50\n'
+    for body, words in (('diameter = 400\n"part.x" = 1\n', ""), ("[let]\n" + ".".join("a" * 15000) + " = 1\n", "too many parts"),
+                        ('diameter = 400\nseam.at = 4\n"seam.at" = 6\n', "given twice")):
+        open(job, "w").write(head + body)
+        run = shop.call("check", job)
+        assert run.returncode == 3 and words in run.stderr, (run.returncode, run.stderr[:300])
+
+
+@promise
+def rolls_are_asked_of_no_wall_that_is_not_rolled(shop):
+    for job in ("21-screw-flight", "24-bean-slide", "25-domed-lid", "26-chute-liner", "27-beam-boot"):
+        subprocess.run(["rm", "-rf", shop.folder])
+        run = shop.call("develop", os.path.join(DEMO, job + ".toml"), "--set", "rolls.width=1500 mm", "--set", "rolls.least_radius=0.3 mm",
+                        "-o", shop.folder, "--formats", "txt", "--quiet")
+        assert run.returncode == 0, (job, run.stderr)
+
+
+@promise
+def rings_of_any_wall_are_printed_or_left_out(shop):
+    subprocess.run(["rm", "-rf", shop.folder])
+    for part in ("transition base.diameter=300_mm top.diameter=200_mm height=300_mm", "transition base.width=300_mm base.length=200_mm top.diameter=200_mm height=300_mm",
+                 "coil start.middle_diameter=80_mm spacing=14_mm turns=3 width=30_mm"):
+        run = shop.call("quick", *[w.replace("_mm", " mm") for w in part.split()], "thickness=2 mm", "sizes_on=inside", f"job.units={shop.unit}",
+                        "template.rings=true", "-o", shop.folder, "--formats", "template", "--replace")
+        assert run.returncode == 0, run.stderr
+
+
+@promise
+def bores_through_steep_cones_are_proved(shop):
+    shop.quick("cone base.diameter=1860_mm top.diameter=155_mm height=780_mm thickness=3_mm sizes_on=inside opening.1.form.kind=circle "
+               "opening.1.form.diameter=90_mm opening.1.how=bored opening.1.at.angle=40 opening.1.at.height=430_mm")
+    assert shop.run.returncode == 0, shop.run.stderr
+
+
+@promise
+def square_flanges_are_proved(shop):
+    shop.quick("hopper base.width=87_mm base.length=114_mm top.width=519_mm top.length=789_mm height=278_mm thickness=2_mm sizes_on=inside bend.radius=2_mm "
+               "bend.neutral=0.42 flange.1.end=top flange.1.width=44_mm flange.1.direction=square")
+    assert shop.run.returncode in (0, 3), shop.run.stderr
+
+
+@promise
+def blanks_over_themselves_are_refused(shop):
+    run = shop.call("develop", os.path.join(DEMO, "02-rain-cap.toml"), "--set", "part.seam.gap=0", "--set", "part.seam.lap=200 mm")
+    assert run.returncode == 3 and "lie over itself" in run.stderr, run.stderr
+
+
+@promise
+def demo_numbers_are_unique(shop):
+    numbers = [n for f in sorted(os.listdir(DEMO)) if f.endswith(".toml")
+               for n in re.findall(r'number\s*=\s*"(HL-\d+)"', open(os.path.join(DEMO, f)).read())]
+    assert len(set(numbers)) == len(numbers), sorted(n for n in numbers if numbers.count(n) > 1)
+
+
+DEMO = os.path.join(os.path.dirname(os.path.abspath(__file__)), "..", "..", "demo")
+
+
+def main():
+    program, folder = sys.argv[1:3]
+    broken = 0
+    for check in CHECKS:
+        for unit in ("mm", "in"):
+            try:
+                check(Shop(program, folder, unit))
+            except Exception as error:  # a promise is broken however it fails
+                broken += 1
+                print(f"{check.__name__} ({unit}): {type(error).__name__}: {str(error)[:400]}")
+    print(f"{2 * len(CHECKS)} kept" if not broken else f"{broken} of {2 * len(CHECKS)} broken")
+    return 1 if broken else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
