@@ -221,6 +221,7 @@ struct Web {
 struct OpeningGroup {
   std::string name = {};
   OpeningHow how = OpeningHow::laid;
+  Contact contact = Contact::clear;  ///< bored: of the layers with the bore
   bool lettering = false;
   Phrase form = {};                 ///< in words: "circle 60 mm"
   std::vector<Outline> loops = {};  ///< the form about its origin, as turned; its x to the right

@@ -55,14 +55,52 @@ class Track {
   }
 
   [[nodiscard]] const LineHit& last() const { return hits_.back(); }
+  [[nodiscard]] const Arc& arc() const { return arc_; }
+  // By how much the farther face is longer than the neutral layer, and what is off on that with it.
+  [[nodiscard]] double drawn_out() const {
+    double most = 1;
+    for (const LineHit& h : hits_) {
+      const Chart& c = wall_.charts[h.chart];
+      if (c.curved) continue;
+      const Rates r = rates(c.at(h.u));
+      const double bend = std::abs(r.curl / (r.across + h.s * r.turn));
+      most = std::max(most, 1 + std::max(-c.inside, c.outside) * bend);
+    }
+    return most;
+  }
   [[nodiscard]] double flattest() const { return flattest_; }
 
-  [[nodiscard]] FittedArcs arcs(double fit) const {
-    const auto heading = [this](double s) { return heading_at(s); };
-    const Curve curve{0, arc_.length, [this](double s) { return point(s); },
-                      continuous(heading, 0, arc_.length, looks_along)};
-    if (const auto arc = exact_arc(curve, 1e-11 * wall_.size)) return {{*arc}, 0};
-    return fit_arcs(in_series(curve, wall_.size), fit);
+  // Where the neutral layer is met, and another layer.
+  [[nodiscard]] LineHit hit(double s) const {
+    const double k = std::clamp(s / arc_.length * looks_along, 0.0, double{looks_along});
+    const auto i = std::min(static_cast<size_t>(k), static_cast<size_t>(looks_along - 1));
+    const LineHit& a = hits_[i];
+    const LineHit& b = hits_[i + 1];
+    const SpaceLine line = line_at(bore_, point_at(arc_, s));
+    const Chart& c = wall_.charts[a.chart];
+    const double little = 1e-7 * (c.to - c.from);
+    if (a.chart == b.chart) {
+      const double part = k - static_cast<double>(i);
+      const auto near =
+          hit_near(wall_, line, {a.chart, a.u + part * (b.u - a.u), a.s + part * (b.s - a.s), 0},
+                   std::abs(b.u - a.u) / 8 + little, 0);
+      if (near) return *near;
+    } else {
+      const auto near = hit_near(wall_, line, a, little, 0);
+      if (near && c.has(near->u, near->s)) return *near;
+      const auto beyond = hit_near(wall_, line, b, little, 0);
+      if (beyond) return *beyond;
+    }
+    refuse_bore(named_, "misses the wall with a part of its outline", place_of(line), "make it smaller");
+  }
+  [[nodiscard]] LineHit hit(double s, double layer) const {
+    const LineHit neutral = hit(s);
+    if (layer == 0) return neutral;
+    const Chart& c = wall_.charts[neutral.chart];
+    const SpaceLine line = line_at(bore_, point_at(arc_, s));
+    const auto there = hit_near(wall_, line, neutral, (c.to - c.from) / 256, layer);
+    if (!there) refuse_bore(named_, "misses a face of the wall with a part of its outline", place_of(line), "make it smaller");
+    return *there;
   }
 
  private:
@@ -107,48 +145,248 @@ class Track {
              place_of(line), "lay it, or move it off the bend");
   }
 
-  [[nodiscard]] LineHit hit(double s) const {
-    const double k = std::clamp(s / arc_.length * looks_along, 0.0, double{looks_along});
-    const auto i = std::min(static_cast<size_t>(k), static_cast<size_t>(looks_along - 1));
-    const LineHit& a = hits_[i];
-    const LineHit& b = hits_[i + 1];
-    const SpaceLine line = line_at(bore_, point_at(arc_, s));
-    const Chart& c = wall_.charts[a.chart];
-    const double little = 1e-7 * (c.to - c.from);
-    if (a.chart == b.chart) {
-      const double part = k - static_cast<double>(i);
-      const auto near =
-          hit_near(wall_, line, {a.chart, a.u + part * (b.u - a.u), a.s + part * (b.s - a.s), 0},
-                   std::abs(b.u - a.u) / 8 + little, 0);
-      if (near) return *near;
-    } else {
-      const auto near = hit_near(wall_, line, a, little, 0);
-      if (near && c.has(near->u, near->s)) return *near;
-      const auto beyond = hit_near(wall_, line, b, little, 0);
-      if (beyond) return *beyond;
-    }
-    refuse_bore(named_, "misses the wall with a part of its outline", place_of(line), "make it smaller");
-  }
-
-  [[nodiscard]] Vec2 point(double s) const {
-    const LineHit h = hit(s);
-    return wall_.charts[h.chart].on_flat(h.u, h.s);
-  }
-  [[nodiscard]] double heading_at(double s) const {
-    const LineHit h = hit(s);
-    const Chart& c = wall_.charts[h.chart];
-    const Frame f = c.frame(h.u, h.s);
-    const double way = arc_.heading + (arc_.length > 0 ? arc_.turn * s / arc_.length : 0);
-    const Vec2 v = f.on_flat(way_on_wall(bore_, direction(way), f.normal));
-    return std::atan2(v.y, v.x);
-  }
-
   const PartWall& wall_;
   const Bore& bore_;
   const Arc& arc_;
   const Named& named_;
   std::vector<LineHit> hits_;
   double flattest_ = 1;
+};
+
+// The outline of the hole where given layers lie on the bore: all along each arc of the form one, and between arcs of
+// different layers those in between, each where it touches the bore. (27)-(29)
+class CutLoop {
+ public:
+  CutLoop(const PartWall& wall, const Bore& bore, const std::vector<Track>& tracks, Contact contact, const Outline& form)
+      : wall_(wall), bore_(bore), tracks_(tracks), contact_(contact), form_(form), sense_(signed_area(form) < 0 ? -1 : 1) {
+    const Chart& c = wall_.charts[tracks.front().last().chart];
+    inside_ = c.curved ? 0 : c.inside;
+    outside_ = c.curved ? 0 : c.outside;
+    share_out();
+    if (contact_ == Contact::full) end_where_faces_cross();
+  }
+
+  FittedArcs arcs(double fit) const {
+    FittedArcs all;
+    const auto add = [&](const Curve& curve) {
+      FittedArcs made = fitted(curve, fit);
+      all.arcs.insert(all.arcs.end(), made.arcs.begin(), made.arcs.end());
+      all.error = std::max(all.error, made.error);
+    };
+    for (size_t i = 0; i < stretches_.size(); ++i) {
+      const Stretch& now = stretches_[i];
+      const Stretch& next = stretches_[(i + 1) % stretches_.size()];
+      if (now.to > now.from) add(along(now));
+      if (now.layer != next.layer && contact_ != Contact::full) add(across(now, next));
+    }
+    return all;
+  }
+
+ private:
+  static constexpr double nothing = 1e-9;  // the sine of an angle that rounding leaves
+
+  // A part of one arc of the form, and the layer that lies on the bore there.
+  struct Stretch {
+    size_t arc = 0;
+    double from = 0, to = 0;
+    double layer = 0;
+  };
+
+  [[nodiscard]] bool by_side() const { return contact_ == Contact::clear || contact_ == Contact::full; }
+  [[nodiscard]] double named_layer() const {
+    switch (contact_) {
+      case Contact::inside: return inside_;
+      case Contact::outside: return outside_;
+      case Contact::middle: return (inside_ + outside_) / 2;
+      default: return 0;
+    }
+  }
+
+  // (27): how much the way from face to face leads out of the form; above 0 the inside face comes nearest to its middle.
+  [[nodiscard]] double leads_out(size_t arc, double s, double layer) const {
+    const Track& track = tracks_[arc];
+    const LineHit h = track.hit(s, layer);
+    const Vec3 n = wall_.charts[h.chart].frame(h.u, h.s).normal;
+    const double way = track.arc().heading + (track.arc().length > 0 ? track.arc().turn * s / track.arc().length : 0);
+    const Vec2 outwards = -sense_ * left_of(direction(way));
+    return dot(outwards, {dot(n, bore_.x), dot(n, bore_.y)});
+  }
+  [[nodiscard]] double layer_for(double out) const {
+    return (out > 0) == (contact_ == Contact::clear) ? inside_ : outside_;
+  }
+
+  void share_out() {
+    if (!by_side() || inside_ == outside_) {
+      for (size_t i = 0; i < tracks_.size(); ++i)
+        stretches_.push_back({i, 0, tracks_[i].arc().length, by_side() ? 0 : named_layer()});
+      return;
+    }
+    constexpr int looks = 48;
+    // Where the way leads along the outline both faces make the same edge: what was before goes on.
+    double sign = 0;
+    for (size_t i = 0; i < tracks_.size() && sign == 0; ++i) {
+      for (int k = 0; k <= looks && sign == 0; ++k) {
+        const double out = leads_out(i, tracks_[i].arc().length * k / looks, 0);
+        if (std::abs(out) > nothing) sign = out;
+      }
+    }
+    for (size_t i = 0; i < tracks_.size(); ++i) {
+      const double length = tracks_[i].arc().length;
+      double begun = 0;
+      double before = 0;
+      for (int k = 0; k <= looks; ++k) {
+        const double s = length * k / looks;
+        const double out = leads_out(i, s, 0);
+        if (std::abs(out) <= nothing || (out > 0) == (sign > 0)) {
+          before = s;
+          continue;
+        }
+        if (k > 0) {
+          const auto turning = [&](double layer) { return turning_place(i, before, s, layer); };
+          stretches_.push_back({i, begun, turning(layer_for(sign)), layer_for(sign)});
+          begun = turning(layer_for(out));
+        }
+        sign = out;
+        before = s;
+      }
+      stretches_.push_back({i, begun, length, layer_for(sign)});
+    }
+  }
+
+  // (29): of `full` each face cuts as far as the other's edge; there the hole has corners.
+  void end_where_faces_cross() {
+    const auto gone = [](const Stretch& p) { return p.to <= p.from; };
+    std::erase_if(stretches_, gone);
+    const size_t n = stretches_.size();
+    const std::vector<Stretch> all = stretches_;
+    for (size_t i = 0; i < n; ++i) {
+      const double here = all[i].layer;
+      const double next = all[(i + 1) % n].layer;
+      if (next == here) continue;
+      // Backwards from the end of the one face's stretches, and forwards from the beginning of the other's, to where the
+      // other face comes within the form; what lies wholly beyond goes.
+      for (size_t k = i, seen = 0; seen < n && all[k].layer == here; ++seen, k = (k + n - 1) % n) {
+        const auto at = first_within(all[k], next, true);
+        stretches_[k].to = at.value_or(stretches_[k].from);
+        if (at) break;
+      }
+      for (size_t k = (i + 1) % n, seen = 0; seen < n && all[k].layer == next; ++seen, k = (k + 1) % n) {
+        const auto at = first_within(all[k], here, false);
+        stretches_[k].from = at.value_or(stretches_[k].to);
+        if (at) break;
+      }
+    }
+    std::erase_if(stretches_, gone);
+  }
+
+  // Where a stretch, looked along from one of its ends, first has the other face within the form.
+  [[nodiscard]] std::optional<double> first_within(const Stretch& p, double other, bool backwards) const {
+    const auto outside = [&](double s) { return outside_form(p.arc, s, p.layer, other); };
+    const double from = backwards ? p.to : p.from;
+    const double to = backwards ? p.from : p.to;
+    constexpr int looks = 64;
+    double before = from;
+    for (int i = 0; i <= looks; ++i) {
+      const double s = from + (to - from) * i / looks;
+      if (outside(s) < 0) return i == 0 ? s : root(outside, std::min(before, s), std::max(before, s));
+      before = s;
+    }
+    return std::nullopt;
+  }
+
+  // How far another layer lies outside the form at a place that is cut for this one.
+  [[nodiscard]] double outside_form(size_t arc, double s, double layer, double other) const {
+    const LineHit h = tracks_[arc].hit(s, layer);
+    const Ruling r = wall_.charts[h.chart].at(h.u);
+    const Vec3 d = r.c + h.s * r.e + other * r.n - bore_.origin;
+    const Vec2 p{dot(d, bore_.x), dot(d, bore_.y)};
+    double off = HUGE_VAL;
+    for (const Arc& a : form_) off = std::min(off, nearest({p, 0, 0, 0}, a).distance);
+    return contains(form_, p) ? -off : off;
+  }
+
+  // Where a layer only touches the bore.
+  [[nodiscard]] double turning_place(size_t arc, double from, double to, double layer) const {
+    const auto out = [&](double s) { return leads_out(arc, s, layer); };
+    const double step = to - from;
+    double low = from;
+    double high = to;
+    if (std::abs(out(low)) <= nothing) return low;
+    for (int i = 0; i < 8 && out(low) * out(high) > 0; ++i) {
+      low = std::max(0.0, low - step);
+      high = std::min(tracks_[arc].arc().length, high + step);
+    }
+    return out(low) * out(high) > 0 ? (from + to) / 2 : root(out, low, high);
+  }
+
+  [[nodiscard]] Vec2 on_flat(size_t arc, double s, double layer) const {
+    const LineHit h = tracks_[arc].hit(s, layer);
+    return wall_.charts[h.chart].on_flat(h.u, h.s);
+  }
+
+  // (9), on a layer: what its way comes to on the flat.
+  [[nodiscard]] double heading(size_t arc, double s, double layer) const {
+    const Arc& form = tracks_[arc].arc();
+    const LineHit h = tracks_[arc].hit(s, layer);
+    const Chart& c = wall_.charts[h.chart];
+    const Frame f = c.frame(h.u, h.s);
+    const double way = form.heading + (form.length > 0 ? form.turn * s / form.length : 0);
+    const Vec3 v = way_on_wall(bore_, direction(way), f.normal);
+    if (layer == 0 || c.curved) {
+      const Vec2 flat = f.on_flat(v);
+      return std::atan2(flat.y, flat.x);
+    }
+    const Rates r = rates(c.at(h.u));
+    const double du = dot(v, f.g) / (r.across + layer * r.curl + h.s * r.turn);
+    const double ds = dot(v, f.e) - r.along * du;
+    const Vec2 flat = (r.along * du + ds) * f.e_flat + ((r.across + h.s * r.turn) * du) * f.g_flat;
+    return std::atan2(flat.y, flat.x);
+  }
+
+  [[nodiscard]] Curve along(const Stretch& p) const {
+    return {p.from, p.to, [this, p](double s) { return on_flat(p.arc, s, p.layer); },
+            continuous([this, p](double s) { return heading(p.arc, s, p.layer); }, p.from, p.to, looks_along)};
+  }
+
+  // From layer to layer, at a corner of the form or where each touches the bore.
+  [[nodiscard]] Curve across(const Stretch& a, const Stretch& b) const {
+    const bool corner = a.arc != b.arc || b.from == 0;
+    const auto point = [this, a, b, corner](double part) {
+      const double layer = a.layer + part * (b.layer - a.layer);
+      if (corner) return on_flat(a.arc, a.to, layer);
+      const double s = part == 0   ? a.to
+                       : part == 1 ? b.from
+                                   : turning_place(a.arc, std::min(a.to, b.from), std::max(a.to, b.from), layer);
+      return on_flat(a.arc, s, layer);
+    };
+    const auto heading = [point](double part) {
+      constexpr double step = 1e-6;
+      const Vec2 way = point(std::min(1.0, part + step)) - point(std::max(0.0, part - step));
+      return std::atan2(way.y, way.x);
+    };
+    return {0, 1, point, continuous(heading, 0, 1, 16)};
+  }
+
+  [[nodiscard]] FittedArcs fitted(const Curve& curve, double fit) const {
+    const Vec2 from = curve.point(curve.from);
+    const Vec2 to = curve.point(curve.to);
+    const Arc straight = line(from, to);
+    const auto off = [&](double part) {
+      return nearest({curve.point(curve.from + part * (curve.to - curve.from)), 0, 0, 0}, straight).distance;
+    };
+    if (straight.length > 0 && std::max({off(0.25), off(0.5), off(0.75)}) <= 1e-11 * wall_.size) return {{straight}, 0};
+    if (const auto arc = exact_arc(curve, 1e-11 * wall_.size)) return {{*arc}, 0};
+    return fit_arcs(in_series(curve, wall_.size), fit);
+  }
+
+  const PartWall& wall_;
+  const Bore& bore_;
+  const std::vector<Track>& tracks_;
+  Contact contact_;
+  const Outline& form_;
+  double sense_ = 1;  // 1 where the form runs anticlockwise
+  double inside_ = 0, outside_ = 0;
+  std::vector<Stretch> stretches_;
 };
 
 // Where a line comes through the wall from the side that the bore comes from, first; or goes out again, last.
@@ -201,7 +439,7 @@ LineHit first_hit(const PartWall& wall, const Bore& bore, Vec2 start, const std:
 }  // namespace
 
 BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far, bool from_outside,
-                double fit, const Named& named) {
+                Contact contact, double fit, const Named& named) {
   BoredWall b;
   const auto hit_of = [&](const SpaceLine& line) { return wall_hit(wall, line, far, from_outside ? -1 : 1); };
   const SpaceLine middle = line_at(bore, {});
@@ -211,19 +449,22 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
     refuse_bore(named, "meets more than two walls", place_of(middle), "give it a direction that meets two");
   for (const Outline& loop : loops) {
     LineHit hit = first_hit(wall, bore, loop.front().start, centre, named, hit_of);
-    Outline outline;
+    std::vector<Track> tracks;
+    tracks.reserve(loop.size());
     for (const Arc& arc : loop) {
-      const Track track(wall, bore, arc, hit, named);
+      const Track& track = tracks.emplace_back(wall, bore, arc, hit, named);
       b.flattest = std::min(b.flattest, track.flattest());
       constexpr double grazing = 0.02;  // about a degree
       if (track.flattest() < grazing)
         refuse_bore(named, "grazes the wall", place_of(line_at(bore, arc.start)),
                "make it smaller, or its offset less");
-      const FittedArcs fitted = track.arcs(fit);
-      outline.insert(outline.end(), fitted.arcs.begin(), fitted.arcs.end());
-      b.fit_error = std::max(b.fit_error, 1.02 * fitted.error);
       hit = track.last();
     }
+    const FittedArcs fitted = CutLoop(wall, bore, tracks, contact, loop).arcs(fit);
+    double drawn_out = 1;
+    for (const Track& track : tracks) drawn_out = std::max(drawn_out, track.drawn_out());
+    b.fit_error = std::max(b.fit_error, 1.02 * drawn_out * fitted.error);
+    Outline outline = fitted.arcs;
     // Past a corner the outline comes back to where it began, or it has passed from wall to wall.
     if (norm(end_of(outline.back()) - outline.front().start) > 1e-6 * wall.size + 4 * fit)
       refuse_bore(named, "passes from the near wall to the far one", place_of(line_at(bore, {})),
@@ -329,20 +570,6 @@ Sizes laid_sizes(const PartWall& wall, const Spot& centre, const Outlines& on_fl
     return [&](Vec2 p, const At& about) -> std::optional<At> {
       const auto at = place_near(wall, centre.chart, p, about, (c.to - c.from) / 256);
       return at && c.has(at->first, at->second) ? at : std::nullopt;
-    };
-  });
-}
-
-Sizes bored_sizes(const PartWall& wall, const Spot& centre, const Bore& bore, const Outlines& loops) {
-  const Chart& c = wall.charts[centre.chart];
-  return sizes(wall, centre, loops, [&](Layer layer) {
-    const double depth = depth_of(c, layer);
-    return [&, depth](Vec2 p, const At& about) -> std::optional<At> {
-      const LineHit near{centre.chart, about.first, about.second, 0};
-      const auto hit = hit_near(wall, line_at(bore, p), near, (c.to - c.from) / 256, depth);
-      // Where a line passes the face by, the nearest hit is that of the far wall.
-      if (!hit || !c.has(hit->u, hit->s) || std::abs(hit->along) > 4 * wall.size) return std::nullopt;
-      return At{hit->u, hit->s};
     };
   });
 }

@@ -28,14 +28,12 @@ struct BoredWall {
 ///           other.
 /// Accuracy  1e-12 of the part's size, and the fit.
 [[nodiscard]] BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far,
-                              bool from_outside, double fit, const Named& named);
+                              bool from_outside, Contact contact, double fit, const Named& named);
 
-/// The sizes of a laid form, and of a bored one, on a layer: of both faces and the neutral layer.
+/// The sizes of what is cut, on both faces and the neutral layer.
 struct Sizes {
   FaceSize inside, outside, neutral;
 };
 [[nodiscard]] Sizes laid_sizes(const PartWall& wall, const Spot& centre, const Outlines& on_flat);
-[[nodiscard]] Sizes bored_sizes(const PartWall& wall, const Spot& centre, const Bore& bore,
-                                const Outlines& loops);
 
 }  // namespace juggler

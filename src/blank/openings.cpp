@@ -95,7 +95,8 @@ class Cutter {
     for (const bool far : {false, true}) {
       if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
       const BoredWall one =
-          bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0, fit_, named(m));
+          bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0,
+                o_.bore.contact.value_or(Contact::clear), fit_, named(m));
       const Chart& c = wall_.charts[one.centre.chart];
       Made made{c.piece,
                 one.centre,
@@ -219,6 +220,7 @@ class Cutter {
     OpeningGroup g;
     g.name = name_;
     g.how = *o_.how;
+    g.contact = o_.bore.contact.value_or(Contact::clear);
     g.form = in_words(o_.form);
     g.loops = form_.loops;
     g.asked = static_cast<int>(pattern_.members.size());
@@ -262,8 +264,7 @@ class Cutter {
       row.height = made.centre->point.z;
       Outlines developed;
       for (const Outline& o : made.outlines) developed.push_back(placed(o, undone(c.placing)));
-      const Sizes s = made.bore ? bored_sizes(wall_, *made.centre, *made.bore, form_.loops)
-                                : laid_sizes(wall_, *made.centre, developed);
+      const Sizes s = laid_sizes(wall_, *made.centre, developed);
       row.inside = s.inside;
       row.outside = s.outside;
       row.neutral = s.neutral;

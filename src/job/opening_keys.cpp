@@ -67,6 +67,10 @@ const std::vector<Key> cut_keys{
     {"opening.#.bore.tilt", Kind::angle, "from there: positive comes from above (else 0)"},
     {"opening.#.bore.swing", Kind::angle, "in plan: positive comes from the right (else 0)"},
     {"opening.#.bore.offset", Kind::length, "of the centre line from the place, to the right (else 0)"},
+    {"opening.#.contact",
+     Kind::choice,
+     "bored: which layer lies on the bore where the hole is cut (else clear: none stands in it)",
+     {"inside", "middle", "outside", "neutral", "clear", "full"}},
     {"opening.#.turn", Kind::angle, "of the form, anticlockwise seen from outside (else 0)"},
     {"opening.#.web", Kind::length, "least metal beside it; less is warned of (else the thickness)"}};
 

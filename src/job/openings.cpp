@@ -110,6 +110,8 @@ BoreWay read_bore(Reader& r) {
   r.angle("bore.tilt", bore.tilt);
   r.angle("bore.swing", bore.swing);
   r.length("bore.offset", bore.offset);
+  r.contact("contact", bore.contact);
+  if (bore.contact == Contact::size_face) bore.contact.reset();
   return bore;
 }
 

@@ -76,9 +76,9 @@ void check_form(const OpeningForm& form, int depth) {
 void check_bore(const Opening& o) {
   const BoreWay& b = o.bore;
   const bool bored = o.how == OpeningHow::bored;
-  const bool turned = b.square_to_wall || b.tilt != Angle{} || b.swing != Angle{} || b.offset != 0;
+  const bool turned = b.square_to_wall || b.tilt != Angle{} || b.swing != Angle{} || b.offset != 0 || b.contact;
   if (!bored && (turned || o.walls != BoredWalls::near))
-    refuse(o.key + ".how", "is laid on the flat, but a bore's way or walls are given", "laid", {},
+    refuse(o.key + ".how", "is laid on the flat, but a bore's way, walls or contact are given", "laid", {},
            "say how = \"bored\", or leave them out");
   check_within(o.key + ".bore.tilt", b.tilt.degrees(), -89, 89, "degrees");
   check_within(o.key + ".bore.swing", b.swing.degrees(), -89, 89, "degrees");

@@ -114,7 +114,8 @@ class FoldedProof {
     p.rim_mismatch = rim_mismatch();
     p.area_mismatch = area_mismatch();
     p.allowed_area = p.allowed * length_of(bare_outline(blank_));
-    const OpeningProof openings = prove_openings(blank_, [this](Vec2 at) { return formed(at); });
+    const OpeningProof openings = prove_openings(blank_, [this](Vec2 at) { return formed(at); },
+                                                 -blank_.thickness / 2, blank_.thickness / 2);
     p.opening_mismatch = openings.mismatch;
     add_numbers(p, blank_);
     p.passed = openings.passed && p.number_mismatch <= p.allowed && exact && p.greatest_distance <= p.allowed &&
@@ -167,7 +168,8 @@ class FoldedProof {
   }
 
   // On the middle of a plate, or the neutral layer of a strip, whichever has the point.
-  [[nodiscard]] std::optional<Vec3> formed(Vec2 p) const {
+  // On the middle of plates; of bends on the neutral layer, where nothing is bored.
+  [[nodiscard]] std::optional<FormedAt> formed(Vec2 p) const {
     const auto within = [&](const std::vector<Vec2>& corners) {
       Outline sides;
       for (size_t k = 0; k < corners.size(); ++k)
@@ -177,11 +179,12 @@ class FoldedProof {
     for (const BentStrip& s : folding_.strips) {
       if (norm(s.b_from - s.a_from) > 0 && within({s.a_from, s.a_to, s.b_to, s.b_from})) {
         const BentUp up = bent(s);
-        return up.point(p, up.depth());
+        return FormedAt{up.point(p, up.depth()), {}};
       }
     }
     for (size_t i = 0; i < folding_.plates.size(); ++i) {
-      if (within(folding_.plates[i].corners)) return stands_[i].point(p, blank_.thickness / 2);
+      if (within(folding_.plates[i].corners))
+        return FormedAt{stands_[i].point(p, blank_.thickness / 2), stands_[i].normal};
     }
     return std::nullopt;
   }

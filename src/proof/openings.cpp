@@ -37,8 +37,45 @@ double off_place(const BlankOpening& o, const FormedPlace& formed) {
   if (!o.on_wall) return 0;
   const auto p = formed(o.centre);
   if (!p) return NAN;
-  const double radius = std::hypot(p->x, p->y);
-  return norm(*p - Vec3{radius * std::cos(o.plan.radians()), radius * std::sin(o.plan.radians()), o.height});
+  const double radius = std::hypot(p->at.x, p->at.y);
+  return norm(p->at - Vec3{radius * std::cos(o.plan.radians()), radius * std::sin(o.plan.radians()), o.height});
+}
+
+// How far a point lies outside the form; below 0 within it.
+double outside_of(const Outline& form, Vec2 p) {
+  const double off = off_outline(form, p);
+  return contains(form, p) ? -off : off;
+}
+
+// The metal at a place of the outline, from face to face, seen along the bore: how far its contact is from the form.
+// Of `clear` the nearest layer to its middle counts, of `full` the farthest.
+double off_contact(const Outline& form, const Bore& bore, const FormedAt& p, Contact contact, double inside,
+                   double outside) {
+  const auto off = [&](double layer) {
+    const Vec3 d = p.at + layer * p.normal - bore.origin;
+    return outside_of(form, {dot(d, bore.x), dot(d, bore.y)});
+  };
+  if (contact == Contact::inside) return std::abs(off(inside));
+  if (contact == Contact::outside) return std::abs(off(outside));
+  if (contact == Contact::middle) return std::abs(off((inside + outside) / 2));
+  if (contact == Contact::neutral) return std::abs(off(0));
+  const double sense = contact == Contact::clear ? 1 : -1;
+  const auto value = [&](int k, double from, double to) { return sense * off(from + (to - from) * k / 16); };
+  double from = inside;
+  double to = outside;
+  // Looked for in sixteenths, again and again about the least.
+  for (int round = 0; round < 12; ++round) {
+    int least = 0;
+    for (int k = 1; k <= 16; ++k) {
+      if (value(k, from, to) < value(least, from, to)) least = k;
+    }
+    const double step = (to - from) / 16;
+    const double at = from + least * step;
+    from = std::max(inside, at - step);
+    to = std::min(outside, at + step);
+  }
+  return std::abs(off((from + to) / 2)) < std::abs(off(from)) ? std::abs(sense * off((from + to) / 2))
+                                                              : std::min(std::abs(off(from)), std::abs(off(to)));
 }
 
 // Where arcs meet they lie on the bore itself; in between they were fitted.
@@ -46,15 +83,14 @@ struct OffBore {
   double joints = 0;
   double all = 0;
 };
-OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace& formed) {
+OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace& formed, double inside, double outside) {
   const Outline& form = g.loops[static_cast<size_t>(o.loop)];
   OffBore off;
   constexpr int looks = 8;
   for (const Arc& arc : o.outline) {
     for (int i = 0; i < looks; ++i) {
       const auto p = formed(point_at(arc, arc.length * i / looks));
-      const Vec3 d = p ? *p - o.bore->origin : Vec3{NAN, NAN, NAN};
-      const double here = p ? off_outline(form, {dot(d, o.bore->x), dot(d, o.bore->y)}) : NAN;
+      const double here = p ? off_contact(form, *o.bore, *p, g.contact, inside, outside) : NAN;
       if (i == 0) off.joints = worse(off.joints, here);
       off.all = worse(off.all, here);
     }
@@ -64,13 +100,13 @@ OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace
 
 }  // namespace
 
-OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed) {
+OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, double inside, double outside) {
   OpeningProof p;
   for (const BlankOpening& o : blank.openings) {
     if (o.group < 0) continue;
     const OpeningGroup& g = group_of(blank, o);
     const double exact = 1e-9 * blank.size;
-    const OffBore bore = o.bore ? off_bore(o, g, formed) : OffBore{};
+    const OffBore bore = o.bore ? off_bore(o, g, formed, inside, outside) : OffBore{};
     const double off = o.bore ? bore.joints : worse(off_as_laid(o, g), off_place(o, formed));
     p.mismatch = worse({p.mismatch, off, bore.all - g.fit_error});
     p.passed = p.passed && off <= exact && bore.all <= exact + g.fit_error;
@@ -99,7 +135,10 @@ FormedWall::FormedWall(const std::vector<FlatPanel>& panels, const FormedRuling&
                        series([](const FormedRuling& r) { return r.base.z; }),
                        series([](const FormedRuling& r) { return r.e.x; }),
                        series([](const FormedRuling& r) { return r.e.y; }),
-                       series([](const FormedRuling& r) { return r.e.z; })});
+                       series([](const FormedRuling& r) { return r.e.z; }),
+                       series([](const FormedRuling& r) { return r.n.x; }),
+                       series([](const FormedRuling& r) { return r.n.y; }),
+                       series([](const FormedRuling& r) { return r.n.z; })});
     constexpr int parts = 8;
     for (int i = 0; i < parts; ++i) {
       const double from = p.from + (p.to - p.from) * i / parts;
@@ -116,8 +155,8 @@ double FormedWall::aside(const FlatPanel& panel, double u, Vec2 p) const {
 
 // The stretch whose first and last ruling have the point between them, and of several the one on whose metal
 // it lies.
-std::optional<Vec3> FormedWall::at(Vec2 p) const {
-  std::optional<Vec3> best;
+std::optional<FormedAt> FormedWall::at(Vec2 p) const {
+  std::optional<FormedAt> best;
   double farthest = HUGE_VAL;
   const size_t first = last_;
   for (size_t i = 0; i < stretches_.size(); ++i) {
@@ -137,7 +176,8 @@ std::optional<Vec3> FormedWall::at(Vec2 p) const {
     const double beyond = std::max({0.0, -s, s - length});
     if (beyond >= farthest) continue;
     farthest = beyond;
-    best = Vec3{panel.x(u), panel.y(u), panel.z(u)} + s * Vec3{panel.ex(u), panel.ey(u), panel.ez(u)};
+    best = FormedAt{Vec3{panel.x(u), panel.y(u), panel.z(u)} + s * Vec3{panel.ex(u), panel.ey(u), panel.ez(u)},
+                    {panel.nx(u), panel.ny(u), panel.nz(u)}};
     last_ = k;
     if (beyond == 0) break;
   }

@@ -7,7 +7,10 @@ namespace juggler {
 
 /// Where a point of the flat comes to stand once formed, on the neutral layer; nothing where the flat has no
 /// such point.
-using FormedPlace = std::function<std::optional<Vec3>(Vec2)>;
+struct FormedAt {
+  Vec3 at, normal;  ///< the normal outwards; of walls that stretch none
+};
+using FormedPlace = std::function<std::optional<FormedAt>(Vec2)>;
 
 /// Laid outlines against their form where it lies, and their centres, formed, against plan angle and height;
 /// bored ones, formed, against the prism. docs/maths/openings.md (25).
@@ -15,7 +18,8 @@ struct OpeningProof {
   double mismatch = 0;  ///< mm
   bool passed = true;   ///< within 1e-9 of the size, and of bored ones what they were fitted by
 };
-[[nodiscard]] OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed);
+/// The faces lie so far from the place along the normal.
+[[nodiscard]] OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, double inside, double outside);
 
 /// Where a point of a blank that forming stretches lies on the wall, by its parameters, from the blank's own
 /// places; nothing off the blank.
@@ -26,12 +30,12 @@ struct OpeningProof {
 class FormedWall {
  public:
   FormedWall(const std::vector<FlatPanel>& panels, const FormedRuling& first);
-  [[nodiscard]] std::optional<Vec3> at(Vec2 flat) const;
+  [[nodiscard]] std::optional<FormedAt> at(Vec2 flat) const;
 
  private:
   struct Panel {
     const FlatPanel* flat = nullptr;
-    Series x, y, z, ex, ey, ez;  // of the base's end and the ruling
+    Series x, y, z, ex, ey, ez, nx, ny, nz;  // of the base's end, the ruling and the normal
   };
   // So short that a ruling turns little on it.
   struct Stretch {

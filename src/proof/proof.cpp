@@ -333,7 +333,7 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   OpeningProof openings;
   if (!blank.groups.empty()) {
     const FormedWall wall(panels, first_ruling(blank, f));
-    openings = prove_openings(blank, [&](Vec2 at) { return wall.at(at); });
+    openings = prove_openings(blank, [&](Vec2 at) { return wall.at(at); }, -f.neutral, f.thickness - f.neutral);
   }
   p.opening_mismatch = openings.mismatch;
   add_numbers(p, blank);

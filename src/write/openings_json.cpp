@@ -65,6 +65,7 @@ Json opening_groups_json(const Blank& b, const Units& units) {
     for (const OpeningGroup::Row& r : g.by_row) rows.push_back(row_json(r));
     all.push_back({{"name", g.name},
                    {"how", name_of(g.how)},
+                   {"contact", g.how == OpeningHow::bored ? Json(name_of(g.contact)) : Json(nullptr)},
                    {"lettering", g.lettering},
                    {"form", g.form.in(units)},
                    {"cut", g.cut},
