@@ -154,7 +154,7 @@ class Track {
 };
 
 // The outline of the hole where given layers lie on the bore: all along each arc of the form one, and between arcs of
-// different layers those in between, each where it touches the bore. (27)-(29)
+// different layers those in between, each where it touches the bore. (28)-(30)
 class CutLoop {
  public:
   CutLoop(const PartWall& wall, const Bore& bore, const std::vector<Track>& tracks, Contact contact, const Outline& form)
@@ -202,7 +202,7 @@ class CutLoop {
     }
   }
 
-  // (27): how much the way from face to face leads out of the form; above 0 the inside face comes nearest to its middle.
+  // (28): how much the way from face to face leads out of the form; above 0 the inside face comes nearest to its middle.
   [[nodiscard]] double leads_out(size_t arc, double s, double layer) const {
     const Track& track = tracks_[arc];
     const LineHit h = track.hit(s, layer);
@@ -253,7 +253,7 @@ class CutLoop {
     }
   }
 
-  // (29): of `full` each face cuts as far as the other's edge; there the hole has corners.
+  // (30): of `full` each face cuts as far as the other's edge; there the hole has corners.
   void end_where_faces_cross() {
     const auto gone = [](const Stretch& p) { return p.to <= p.from; };
     std::erase_if(stretches_, gone);

@@ -1,4 +1,4 @@
-// Openings under a lap, cut in both layers. docs/maths/openings.md (30).
+// Openings under a lap, cut in both layers. docs/maths/openings.md (31).
 #include <algorithm>
 
 #include "opened.h"
