@@ -162,10 +162,33 @@ class TreeOrder {
  private:
   static size_t strip_of(const BendLine& line) { return static_cast<size_t>(line.strip); }
 
+  [[nodiscard]] bool is_free(const std::vector<bool>& bent, const BendLine& line) const {
+    return !is_closed_in(standing_.plates(bent, strip_of(line)), line, b_.size);
+  }
+
+  // Of those as far out as the first that is free, the one that leaves most of the others free.
   size_t choose() {
+    std::vector<size_t> free;
     for (size_t i = 0; i < left_.size(); ++i) {
-      if (!is_closed_in(standing_.plates(bent_, strip_of(*left_[i])), *left_[i], b_.size)) return i;
+      if (!free.empty() && standing_.outer(strip_of(*left_[i])) > standing_.outer(strip_of(*left_[free.front()]))) break;
+      if (is_free(bent_, *left_[i])) free.push_back(i);
     }
+    constexpr size_t few = 24;  // what is looked ahead for grows with the third power
+    if (!free.empty() && (free.size() == 1 || left_.size() > few)) return free.front();
+    size_t best = 0;
+    long most = -1;
+    for (const size_t i : free) {
+      std::vector<bool> after = bent_;
+      after[strip_of(*left_[i])] = true;
+      const auto still = std::count_if(left_.begin(), left_.end(), [&](const BendLine* other) {
+        return other != left_[i] && is_free(after, *other);
+      });
+      if (still > most) {
+        most = still;
+        best = i;
+      }
+    }
+    if (!free.empty()) return best;
     closed_in_ += Phrase(closed_in_.empty() ? "" : ", ") + left_.front()->tag + " (" +
                   shown_mm(left_.front()->length(), 1) + ")";
     return 0;

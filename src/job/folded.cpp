@@ -122,6 +122,8 @@ void read_corners(Reader& r, Corner& corner, Relief& relief, std::optional<doubl
   relief = cut.value_or(relief);
   r.length("relief.size", size);
   r.check("relief.size", size, 1e-3, 1e4);
+  if (const Entry* idle = r.at("relief.size"); idle && relief == Relief::closed)
+    refuse(*idle, "belongs to a relief that is cut, but the corners are closed", {}, "leave it out");
 }
 
 namespace {

@@ -139,6 +139,23 @@ Pressing read_bending(Reader& r) {
 constexpr std::array<std::pair<const char*, EdgeKind>, 3> edge_kinds{
     {{"lap", EdgeKind::lap}, {"hem", EdgeKind::hem}, {"lock", EdgeKind::lock}}};
 
+// Keys that this kind of edge does nothing with.
+void refuse_idle_keys(Reader& r, const EdgeWork& w) {
+  const auto belongs = [&](const char* key, bool used, const char* to) {
+    if (const Entry* e = r.at(key); e && !used)
+      refuse(*e, fmt::format("belongs to {}, not to this edge", to), {}, "leave it out");
+  };
+  const bool hem = w.kind == EdgeKind::hem;
+  const bool lock = w.kind == EdgeKind::lock;
+  belongs("radius", hem, "a hem");
+  belongs("neutral", hem, "a hem");
+  belongs("towards", hem || lock, "a hem or a lock");
+  belongs("side", lock, "a lock");
+  belongs("extra", lock, "a lock");
+  for (const char* key : {"holes.pitch", "holes.end", "holes.rows"})
+    belongs(key, w.hole.has_value(), "holes of a diameter");
+}
+
 std::vector<EdgeWork> read_edges(Reader& part) {
   std::vector<EdgeWork> works;
   part.tables("edge", [&](Reader& r) {
@@ -166,6 +183,7 @@ std::vector<EdgeWork> read_edges(Reader& part) {
     r.length("holes.pitch", w.pitch);
     r.length("holes.end", w.end);
     r.count("holes.rows", w.rows);
+    refuse_idle_keys(r, w);
     works.push_back(std::move(w));
   });
   return works;
@@ -180,6 +198,8 @@ Making read_making(Reader& r, const Job& job, const std::string& source) {
   r.count("quantity", making.quantity);
   r.count("elements", making.elements);
   r.length("elements.within", making.within);
+  if (const Entry* within = r.at("elements.within"); within && r.at("elements"))
+    refuse(*within, "is given beside a number of elements", {}, "leave one of the two out");
   r.length("fit", making.fit);
   r.flag("marks", making.marks);
   std::optional<Hand> hand;

@@ -341,9 +341,16 @@ class DxfWriter {
     if (!blank_.folding) return;
     for (const BentStrip& s : blank_.folding->strips) {
       const bool sharp = s.a_from == s.b_from && s.a_to == s.b_to;  // its bend line says it all
-      if (!sharp || s.rolled) straight(Layer::guide, s.a_from, s.a_to);
-      if (!sharp) straight(Layer::guide, s.b_from, s.b_to);
+      if (!sharp || s.rolled) guide(s.a_from, s.a_to);
+      if (!sharp) guide(s.b_from, s.b_to);
     }
+  }
+
+  // A tangent line, as far as reliefs leave metal.
+  void guide(Vec2 from, Vec2 to) {
+    if (blank_.folding->relief == 0) return straight(Layer::guide, from, to);
+    const Vec2 in = 1e-9 * (to - from);
+    for (const Arc& part : clipped(from + in, to - in, outline(blank_))) straight(Layer::guide, part.start, end_of(part));
   }
 
   void mark_text(const MarkText& mark) {

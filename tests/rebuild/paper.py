@@ -74,6 +74,16 @@ class Loop:
     def off(self, p):
         return min(arc.nearest(p)[0] for arc in self.arcs)
 
+    def has(self, p, near):
+        """Whether p lies within, or so near to the outline."""
+        if not hasattr(self, "polygon"):
+            self.polygon = [arc.at(i / n) for arc in self.arcs for n in [max(1, int(abs(arc.turn) / 0.03))] for i in range(n)]
+        inside = False
+        for (x1, y1), (x2, y2) in zip(self.polygon, self.polygon[1:] + self.polygon[:1]):
+            if (y1 > p[1]) != (y2 > p[1]) and p[0] < x1 + (p[1] - y1) * (x2 - x1) / (y2 - y1):
+                inside = not inside
+        return inside or self.off(p) <= near
+
     def run(self, p):
         """How far along the loop from its first vertex p lies."""
         best, before = (math.inf, 0.0), 0.0

@@ -39,6 +39,16 @@ def check_outline(faults, drawing, blank):
         faults.append("handles stand twice")
 
 
+def check_marks(faults, drawing, fit):
+    outline = drawing.outline()
+    for what, lines in (("a mark", drawing.marks), ("a bend line", drawing.bends)):
+        for line in lines:
+            for p in line:
+                if not outline.has(p, fit + 1e-5):
+                    faults.append(f"{what} ends off the blank at {p[0]:.3f}, {p[1]:.3f}, {outline.off(p):.6f} from it")
+                    return
+
+
 def corners_at(outline, corners, run, distance, within):
     """The corners that lie so far along the outline from a place, either way round."""
     whole = outline.length()
@@ -135,7 +145,7 @@ def check_closing(faults, drawing, rows, piece):
         return
     long = math.dist(*start)
     towards = lambda p, e: math.dist(p, (last[f"{e} across"], last[f"{e} up"]))
-    ends = min(pairs, key=lambda pq: abs(math.dist(*pq) - long) + 1e-3 * (towards(pq[0], "from") + towards(pq[1], "to")))
+    ends = min(pairs, key=lambda pq: 0.1 * abs(math.dist(*pq) - long) + towards(pq[0], "from") + towards(pq[1], "to"))
     lines = []
     for row in rims:
         a, b = (row["from across"], row["from up"]), (row["to across"], row["to up"])
@@ -258,6 +268,7 @@ def check_card(faults, drawing, text, piece):
 def check_piece(faults, folder, stem, piece, parts):
     drawing = Drawing(os.path.join(folder, f"{stem}.dxf"))
     check_outline(faults, drawing, piece["blank"])
+    check_marks(faults, drawing, piece["fit_error"])
     part = next((p for p in parts if p["part"] == piece["part"]), parts[0])
     seam = part.get("seam")
     piece["seam_in_plan"] = seam if isinstance(seam, dict) and "lap" in seam else {"lap": None, "stock": 0.0}
