@@ -285,7 +285,7 @@ TEST(OpeningJobs, RefuseWhatTheyDoNotUnderstandAtItsPlace) {
                   "at.height: is missing"));
   EXPECT_TRUE(has(with("form = { kind = \"circle\", diameter = 60 }\nhow = \"laid\"\nwalls = \"far\"\nat = { "
                        "angle = 10, height = 200 }\n"),
-                  "a bore's way or walls are given"));
+                  "a bore's way, walls or contact are given"));
   EXPECT_TRUE(
       has(with("form = { kind = \"circle\", diameter = 60 }\nhow = \"bored\"\nat = { on_flat = [1, 2] }\n"),
           "is a place on the flat"));

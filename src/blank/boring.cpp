@@ -1,6 +1,7 @@
 #include "boring.h"
 
 #include <algorithm>
+#include <tuple>
 
 #include "opened.h"
 
@@ -192,6 +193,13 @@ class CutLoop {
     double layer = 0;
   };
 
+  // A place beyond an arc's end is one of its neighbour.
+  [[nodiscard]] std::pair<size_t, double> on_loop(size_t arc, double s) const {
+    for (; s < 0; s += tracks_[arc].arc().length) arc = (arc + tracks_.size() - 1) % tracks_.size();
+    for (; s > tracks_[arc].arc().length; arc = (arc + 1) % tracks_.size()) s -= tracks_[arc].arc().length;
+    return {arc, s};
+  }
+
   [[nodiscard]] bool by_side() const { return contact_ == Contact::clear || contact_ == Contact::full; }
   [[nodiscard]] double named_layer() const {
     switch (contact_) {
@@ -204,6 +212,7 @@ class CutLoop {
 
   // (28): how much the way from face to face leads out of the form; above 0 the inside face comes nearest to its middle.
   [[nodiscard]] double leads_out(size_t arc, double s, double layer) const {
+    std::tie(arc, s) = on_loop(arc, s);
     const Track& track = tracks_[arc];
     const LineHit h = track.hit(s, layer);
     const Vec3 n = wall_.charts[h.chart].frame(h.u, h.s).normal;
@@ -251,6 +260,26 @@ class CutLoop {
       }
       stretches_.push_back({i, begun, length, layer_for(sign)});
     }
+    join_over_arcs();
+  }
+
+  // Where a layer touches beyond the end of the arc on which the way turns, its stretch ends on the neighbour.
+  void join_over_arcs() {
+    const size_t n = stretches_.size();
+    for (size_t k = 0; k < n; ++k) {
+      Stretch& p = stretches_[k];
+      Stretch& before = stretches_[(k + n - 1) % n];
+      Stretch& after = stretches_[(k + 1) % n];
+      const double length = tracks_[p.arc].arc().length;
+      if (p.from == 0 && p.to < 0 && before.layer == p.layer) {
+        before.to = tracks_[before.arc].arc().length + p.to;
+        p.to = p.from;
+      } else if (p.to == length && p.from > length && after.layer == p.layer) {
+        after.from = p.from - length;
+        p.from = p.to;
+      }
+    }
+    std::erase_if(stretches_, [](const Stretch& p) { return p.to == p.from; });
   }
 
   // (30): of `full` each face cuts as far as the other's edge; there the hole has corners.
@@ -296,6 +325,7 @@ class CutLoop {
 
   // How far another layer lies outside the form at a place that is cut for this one.
   [[nodiscard]] double outside_form(size_t arc, double s, double layer, double other) const {
+    std::tie(arc, s) = on_loop(arc, s);
     const LineHit h = tracks_[arc].hit(s, layer);
     const Ruling r = wall_.charts[h.chart].at(h.u);
     const Vec3 d = r.c + h.s * r.e + other * r.n - bore_.origin;
@@ -308,24 +338,36 @@ class CutLoop {
   // Where a layer only touches the bore.
   [[nodiscard]] double turning_place(size_t arc, double from, double to, double layer) const {
     const auto out = [&](double s) { return leads_out(arc, s, layer); };
-    const double step = to - from;
+    if (std::abs(out(from)) <= nothing) return from;
     double low = from;
     double high = to;
-    if (std::abs(out(low)) <= nothing) return low;
-    for (int i = 0; i < 8 && out(low) * out(high) > 0; ++i) {
-      low = std::max(0.0, low - step);
-      high = std::min(tracks_[arc].arc().length, high + step);
+    double at_low = out(low);
+    double at_high = out(high);
+    if (at_low * at_high <= 0) return root(out, low, high);
+    // Another layer may touch some way off, where an edge of the form runs almost along the way.
+    double step = to > from ? to - from : 1e-3 * tracks_[arc].arc().length;
+    for (int i = 0; i < 24; ++i, step *= 1.3) {
+      const double lower = out(low - step);
+      const double higher = out(high + step);
+      if (lower * at_low <= 0) return root(out, low - step, low);
+      if (higher * at_high <= 0) return root(out, high, high + step);
+      low -= step;
+      high += step;
+      at_low = lower;
+      at_high = higher;
     }
-    return out(low) * out(high) > 0 ? (from + to) / 2 : root(out, low, high);
+    return (from + to) / 2;
   }
 
   [[nodiscard]] Vec2 on_flat(size_t arc, double s, double layer) const {
+    std::tie(arc, s) = on_loop(arc, s);
     const LineHit h = tracks_[arc].hit(s, layer);
     return wall_.charts[h.chart].on_flat(h.u, h.s);
   }
 
   // (9), on a layer: what its way comes to on the flat.
   [[nodiscard]] double heading(size_t arc, double s, double layer) const {
+    std::tie(arc, s) = on_loop(arc, s);
     const Arc& form = tracks_[arc].arc();
     const LineHit h = tracks_[arc].hit(s, layer);
     const Chart& c = wall_.charts[h.chart];
@@ -350,13 +392,19 @@ class CutLoop {
 
   // From layer to layer, at a corner of the form or where each touches the bore.
   [[nodiscard]] Curve across(const Stretch& a, const Stretch& b) const {
-    const bool corner = a.arc != b.arc || b.from == 0;
-    const auto point = [this, a, b, corner](double part) {
+    const double length = tracks_[a.arc].arc().length;
+    const double to = a.arc == b.arc ? b.from : length + b.from;  // as the arc before it counts
+    const bool corner = a.to == to;
+    // Each layer only touches there: what the place is off by counts by its square.
+    std::vector<double> places;
+    for (const double part : Series::nodes(0, 1)) {
       const double layer = a.layer + part * (b.layer - a.layer);
-      if (corner) return on_flat(a.arc, a.to, layer);
-      const double s = part == 0   ? a.to
-                       : part == 1 ? b.from
-                                   : turning_place(a.arc, std::min(a.to, b.from), std::max(a.to, b.from), layer);
+      places.push_back(corner ? a.to : turning_place(a.arc, std::min(a.to, to), std::max(a.to, to), layer));
+    }
+    const Series place = Series::fit(0, 1, places);
+    const auto point = [this, a, b, to, corner, place](double part) {
+      const double layer = a.layer + part * (b.layer - a.layer);
+      const double s = corner || part == 0 ? a.to : part == 1 ? to : place(part);
       return on_flat(a.arc, s, layer);
     };
     const auto heading = [point](double part) {

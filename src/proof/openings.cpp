@@ -60,22 +60,45 @@ double off_contact(const Outline& form, const Bore& bore, const FormedAt& p, Con
   if (contact == Contact::middle) return std::abs(off((inside + outside) / 2));
   if (contact == Contact::neutral) return std::abs(off(0));
   const double sense = contact == Contact::clear ? 1 : -1;
-  const auto value = [&](int k, double from, double to) { return sense * off(from + (to - from) * k / 16); };
-  double from = inside;
-  double to = outside;
-  // Looked for in sixteenths, again and again about the least.
-  for (int round = 0; round < 12; ++round) {
-    int least = 0;
-    for (int k = 1; k <= 16; ++k) {
-      if (value(k, from, to) < value(least, from, to)) least = k;
+  // Looked at in eighths; at a face it rises from there, or else the least is closed in on by the golden section.
+  constexpr int looks = 8;
+  const auto layer = [&](double k) { return inside + (outside - inside) * k / looks; };
+  const auto value = [&](double k) { return sense * off(layer(k)); };
+  int least = 0;
+  double at_least = value(0);
+  for (int k = 1; k <= looks; ++k) {
+    const double here = value(k);
+    if (here < at_least) {
+      at_least = here;
+      least = k;
     }
-    const double step = (to - from) / 16;
-    const double at = from + least * step;
-    from = std::max(inside, at - step);
-    to = std::min(outside, at + step);
   }
-  return std::abs(off((from + to) / 2)) < std::abs(off(from)) ? std::abs(sense * off((from + to) / 2))
-                                                              : std::min(std::abs(off(from)), std::abs(off(to)));
+  constexpr double little = 1.0 / 64;
+  const bool at_face = (least == 0 && value(little) >= at_least) || (least == looks && value(looks - little) >= at_least);
+  if (at_face) return std::abs(at_least);
+  constexpr double golden = 0.6180339887498949;
+  double low = std::max(least - 1, 0);
+  double high = std::min(least + 1, looks);
+  double a = high - golden * (high - low);
+  double b = low + golden * (high - low);
+  double at_a = value(a);
+  double at_b = value(b);
+  for (int i = 0; i < 40; ++i) {
+    if (at_a < at_b) {
+      high = b;
+      b = a;
+      at_b = at_a;
+      a = high - golden * (high - low);
+      at_a = value(a);
+    } else {
+      low = a;
+      a = b;
+      at_a = at_b;
+      b = low + golden * (high - low);
+      at_b = value(b);
+    }
+  }
+  return std::abs(std::min({at_a, at_b, at_least}));
 }
 
 // Where arcs meet they lie on the bore itself; in between they were fitted.

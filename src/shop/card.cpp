@@ -137,7 +137,7 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   rim.left = rounded(c.left, bench.round_to);
   rim.right = rounded(c.right, bench.round_to);
   rim.length = rounded(length_of(e.arcs), bench.round_to);
-  rim.half_chord = rounded(norm(c.right - c.left) / 2, bench.round_to);
+  rim.half_chord = rounded(norm(c.right - c.left), bench.round_to) / 2;
   if (!is_arc(e)) return rim;
   // Set off by half chords from the centre line, both corners err alike.
   if (card.marking != Marking::coordinates && is_even(e, c, card)) {
@@ -243,15 +243,15 @@ void add_centre(BenchCard& card, const Blank& b) {
   }
 }
 
-// Where the box is as wide as a chord that lies even about the centre line, it is twice the half chord, both as rounded.
+// Where the box is as wide as a chord that lies even about the centre line, half of it as rounded is the half chord: to
+// half a step, so that both halves make the whole.
 void agree_on_width(BenchCard& card, const Blank& b) {
   if (card.marking == Marking::coordinates) return;
   const double width = as_laid(b).width;
   for (const Edge* e : rims_of(b)) {
     const Corners c = corners_of(*e);
     if (!is_arc(*e) || std::abs(norm(c.right - c.left) - width) > 1e-6 || !is_even(*e, c, card)) continue;
-    card.centre_x = rounded(width / 2, card.round_to);
-    card.width = 2 * card.centre_x;
+    card.centre_x = card.width / 2;
   }
 }
 

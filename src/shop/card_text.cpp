@@ -59,6 +59,11 @@ class CardText {
 
  private:
   [[nodiscard]] std::string len(double mm) const { return shown_rounded(mm, card_.round_to, units_); }
+  // Half of a rounded length may lie between two steps.
+  [[nodiscard]] std::string half(double mm) const {
+    const double steps = mm / card_.round_to;
+    return std::abs(steps - std::round(steps)) < 1e-6 ? len(mm) : shown_rounded(mm, card_.round_to / 2, units_);
+  }
 
   void text(const std::string& words, const std::string& indent = "    ") {
     std::string line = indent;
@@ -119,9 +124,9 @@ class CardText {
   }
 
   void by_centre_line() {
-    step(fmt::format("Draw the centre line upright, {} from the left edge.", len(card_.centre_x)),
+    step(fmt::format("Draw the centre line upright, {} from the left edge.", half(card_.centre_x)),
          fmt::format("{} from the right edge, at the top and at the bottom",
-                     len(card_.width - card_.centre_x)));
+                     half(card_.width - card_.centre_x)));
     if (card_.marking == Marking::swing) swings();
     for (const CardRim& rim : card_.rims) corners(rim);
     if (card_.pointed && card_.sides.empty()) {
@@ -165,10 +170,10 @@ class CardText {
     const double right = rim.right.x - card_.centre_x;
     const std::string where =
         left == right && rim.left.y == rim.right.y
-            ? fmt::format("half the chord, {}, on either side of the centre line, {}", len(rim.half_chord),
+            ? fmt::format("half the chord, {}, on either side of the centre line, {}", half(rim.half_chord),
                           up_from_bottom(rim.left.y))
             : fmt::format("left corner {} left of the centre line, {}; right corner {} right of it, {}",
-                          len(left), up_from_bottom(rim.left.y), len(right), up_from_bottom(rim.right.y));
+                          half(left), up_from_bottom(rim.left.y), half(right), up_from_bottom(rim.right.y));
     std::string words = fmt::format("Corners of the {} edge: {}.", name_of(rim.name), where);
     if (rim.sector.radians() > 0 && !rim.straight) {
       const double degrees = rim.sector.degrees();

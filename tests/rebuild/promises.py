@@ -163,6 +163,22 @@ def rulings_count_from_the_end_not_the_flange(shop):
 
 
 @promise
+def a_pipe_goes_through_the_hole_bored_for_it(shop):
+    for contact, least in (("", 300.0), ("opening.1.contact=outside", 0.0)):
+        shop.quick("cylinder diameter=600_mm height=800_mm thickness=20_mm sizes_on=inside opening.1.form.kind=circle opening.1.form.diameter=300_mm "
+                   f"opening.1.how=bored opening.1.at.angle=180 opening.1.at.height=400_mm {contact}")
+        hole = Drawing(shop.path(".dxf")).holes()[0]
+        low, _, high, _ = hole.box()
+        # Half the hole on the middle, 310 from the axis, is an angle; on the inside face it is that wide.
+        inside = 2 * 300 * math.sin((high - low) / 2 / 310)
+        assert inside >= least - 1e-6
+        if contact:
+            near(2 * 320 * math.sin((high - low) / 2 / 310), 300, 1e-3)
+        else:
+            near(inside, 300, 1e-3)
+
+
+@promise
 def holes_under_a_lap_are_cut_twice(shop):
     hole = " opening.1.form.kind=circle opening.1.form.diameter=10_mm opening.1.how=laid opening.1.at.angle=6 opening.1.at.height=100_mm"
     shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle seam.lap=40_mm seam.lap_on=end" + hole)

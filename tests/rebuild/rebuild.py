@@ -240,7 +240,7 @@ def check_card(faults, drawing, text, piece):
     near = 0.5 * step * math.sqrt(2) + 1e-6 + piece["fit_error"]
     box = outline.box()
     width, height = said(joined, rf"box ({LENGTH}) wide and ({LENGTH}) high")
-    faults.near("card: box width", width, box[2] - box[0], step + 1e-6)
+    faults.near("card: box width", width, box[2] - box[0], step / 2 + 1e-6)
     faults.near("card: box height", height, box[3] - box[1], step / 2 + 1e-6)
     if found := said(joined, rf"diagonals measure ({LENGTH})"):
         faults.near("card: diagonal", found[0], math.hypot(box[2] - box[0], box[3] - box[1]), 1.5 * step)
