@@ -79,8 +79,7 @@ void print_piece(const JobResult& result, const PieceResult& piece, const Option
   if (options.quiet) return;
   const Units& units = result.job.units;
   for (const Phrase& note : piece.blank.notes) std::cout << "  note: " << note.in(units) << '\n';
-  for (const Phrase& warning : piece.blank.warnings)
-    std::cout << "  warning: " << warning.in(units) << '\n';
+  for (const Phrase& warning : piece.blank.warnings) std::cout << "  warning: " << warning.in(units) << '\n';
 }
 
 void require_proof(const JobResult& result, const std::string& about) {
@@ -89,9 +88,11 @@ void require_proof(const JobResult& result, const std::string& about) {
     if (p.passed) continue;
     complain(fmt::format(
         "{}: the proof of {} failed, nothing is written: off by {:g} mm ({}), seam {:g} mm, rims {:g} mm, "
-        "area {:g} mm2, openings {:g} mm, numbers {:g} mm ({}), strain {:g}; allowed {:g} mm, {:g} mm2 and {:g}.",
-        about, title_of(piece), p.greatest_distance, p.where.in(result.job.units), p.seam_mismatch, p.rim_mismatch,
-        p.area_mismatch, p.opening_mismatch, p.number_mismatch, p.number.in(result.job.units), p.strain_mismatch, p.allowed, p.allowed_area, p.allowed_strain));
+        "area {:g} mm2, openings {:g} mm, numbers {:g} mm ({}), strain {:g}; allowed {:g} mm, {:g} mm2 and "
+        "{:g}.",
+        about, title_of(piece), p.greatest_distance, p.where.in(result.job.units), p.seam_mismatch,
+        p.rim_mismatch, p.area_mismatch, p.opening_mismatch, p.number_mismatch, p.number.in(result.job.units),
+        p.strain_mismatch, p.allowed, p.allowed_area, p.allowed_strain));
   }
 }
 

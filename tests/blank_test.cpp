@@ -102,7 +102,8 @@ TEST(Blank, RefusesAGapThatWouldCutAPointedBlankInTwo) {
     const double widest = 2 * slant * std::sin(std::numbers::pi * 150 / slant);
     const auto text = refusal_of([&] { (void)make_blank(cone, sheet_of(0), {.gap = 1.01 * widest}); });
     EXPECT_EQ(text.key, "seam.gap");
-    EXPECT_NEAR(std::stod("0" + text.allowed.in({}).substr(text.allowed.in({}).find_first_of("0123456789"))), widest, 1e-4);
+    EXPECT_NEAR(std::stod("0" + text.allowed.in({}).substr(text.allowed.in({}).find_first_of("0123456789"))),
+                widest, 1e-4);
     EXPECT_TRUE(
         prove(make_blank(cone, sheet_of(0), {.gap = 0.9 * widest}), cone, sheet_of(0), {.gap = 0.9 * widest})
             .passed);

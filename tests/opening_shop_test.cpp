@@ -154,8 +154,7 @@ TEST(Letters, ThatAFontHasNotAreNamed) {
   EXPECT_TRUE(has(refusal(lettering("A\xE6\xB8\xAF", "")),
                   "has the letter \"\xE6\xB8\xAF\", which Allerta Stencil does not have"));
   EXPECT_TRUE(has(refusal(lettering("A", "font = \"No Such Face\"\n")), "names no font of this machine"));
-  EXPECT_TRUE(
-      has(refusal(lettering("A", "font = \"missing.ttf\"\n")), "is a file that cannot be read"));
+  EXPECT_TRUE(has(refusal(lettering("A", "font = \"missing.ttf\"\n")), "is a file that cannot be read"));
 }
 
 TEST(Letters, ThatAreNoneAreRefused) {

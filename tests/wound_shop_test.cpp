@@ -62,8 +62,7 @@ TEST(Slide, WallsMeetTheFloor) {
     };
     EXPECT_LT(apart(inner, 1.5, EndName::base), 1e-9 * 600) << hand;
     EXPECT_LT(apart(outer, 0, EndName::top), 1e-9 * 600) << hand;
-    EXPECT_TRUE(has(r.pieces[2].blank.notes.back(), "they differ by 0 mm"))
-        << r.pieces[2].blank.notes.back();
+    EXPECT_TRUE(has(r.pieces[2].blank.notes.back(), "they differ by 0 mm")) << r.pieces[2].blank.notes.back();
     EXPECT_TRUE(has(r.pieces[3].blank.notes.back(), "meets the floor's top edge"));
     EXPECT_EQ(document(r)["job"]["parts"].size(), 3U);
   }

@@ -110,14 +110,14 @@ struct BendLine {
   int strip = -1;           ///< of the blank; -1: a hit on a round wall
   double phi = 0;           ///< where on its strip, radians turned from the first tangent line
   bool hit = false;
-  bool hem = false;        ///< of a hem or locked seam beyond an edge
-  Angle turned = {};       ///< 0 to 360 degrees
-  bool up = true;          ///< towards the face that lies up
-  double radius = 0;       ///< inside, mm; of a hit that of the smooth form
-  double allowance = 0;    ///< what it takes of the flat, mm; of a hit 0
-  std::string datum = {};  ///< the edge, as it is cut, that distances are measured from
-  bool along_rims = false; ///< along the base and the top, else square to the datum edge
-  double datum_from = 0;   ///< distance of the line's ends from the datum edge, mm
+  bool hem = false;         ///< of a hem or locked seam beyond an edge
+  Angle turned = {};        ///< 0 to 360 degrees
+  bool up = true;           ///< towards the face that lies up
+  double radius = 0;        ///< inside, mm; of a hit that of the smooth form
+  double allowance = 0;     ///< what it takes of the flat, mm; of a hit 0
+  std::string datum = {};   ///< the edge, as it is cut, that distances are measured from
+  bool along_rims = false;  ///< along the base and the top, else square to the datum edge
+  double datum_from = 0;    ///< distance of the line's ends from the datum edge, mm
   double datum_to = 0;
   double tangent_a = 0;  ///< from the datum edge to the tangent lines, at the line's first end
   double tangent_b = 0;
@@ -151,7 +151,8 @@ struct Pressed {
   double start_width = 0;  ///< of the first flat, on walls from the edge as cut
   double end_width = 0;    ///< of the last
   double facet_error = 0;  ///< the greatest
-  double base_out = 0;  ///< how far the pressed end stands out of its plane, closed: flats have straight normals
+  double base_out =
+      0;  ///< how far the pressed end stands out of its plane, closed: flats have straight normals
   double top_out = 0;
   struct Row {
     int hits = 0;
@@ -251,7 +252,7 @@ struct Folding {
   std::vector<FlatPlate> plates = {};
   std::vector<BentStrip> strips = {};
   std::vector<BlankJoint> joints = {};
-  double relief = 0;  ///< diameter of the largest relief or width of the widest slot; 0: none
+  double relief = 0;   ///< diameter of the largest relief or width of the widest slot; 0: none
   bool chain = false;  ///< a panel: its plates lie side by side along one profile
 };
 

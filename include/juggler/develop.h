@@ -44,7 +44,8 @@ class Flat {
 /// Accuracy  1e-12 of the size per full turn of the normal.
 /// Cost      linear in the number of panels; a panel is halved until its series end in rounding.
 /// Source    docs/maths/develop.md (4)-(8).
-/// ruling    the shortest ruling's length, mm: how far the turn of a ruling moves its end; 0: as long as the part
+/// ruling    the shortest ruling's length, mm: how far the turn of a ruling moves its end; 0: as long as the
+/// part
 [[nodiscard]] Flat develop(const Wall& layer, double size, Angle warp_allowed = Angle::radians(1e-9),
                            double ruling = 0);
 

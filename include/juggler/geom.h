@@ -17,9 +17,7 @@ class Angle {
  public:
   constexpr Angle() = default;
   [[nodiscard]] static constexpr Angle radians(double value) { return Angle(value); }
-  [[nodiscard]] static constexpr Angle degrees(double value) {
-    return Angle(value / 180.0 * pi);
-  }
+  [[nodiscard]] static constexpr Angle degrees(double value) { return Angle(value / 180.0 * pi); }
   [[nodiscard]] constexpr double radians() const { return value_; }
   [[nodiscard]] constexpr double degrees() const { return value_ / pi * 180.0; }
   constexpr auto operator<=>(const Angle&) const = default;

@@ -135,7 +135,8 @@ struct Setting {
 /// files     from where the lists, outlines, bodies and fonts that it names are taken
 enum class FilesFrom { job_folder, anywhere };
 [[nodiscard]] Job read_job(std::string_view text, const std::string& source,
-                           const std::vector<Setting>& settings = {}, FilesFrom files = FilesFrom::job_folder);
+                           const std::vector<Setting>& settings = {},
+                           FilesFrom files = FilesFrom::job_folder);
 
 /// A job of one part from dotted keys, those of `sheet` and `part` without their table's name.
 [[nodiscard]] Job quick_job(const std::string& shape, const std::vector<Setting>& settings,

@@ -58,8 +58,8 @@ struct BoreWay {
   Angle tilt = {};    ///< positive: it comes from above
   Angle swing = {};   ///< in plan, positive: from the right, seen from outside
   double offset = 0;  ///< of the centre line from the place, to the right
-  /// Which layer of the metal lies on the bore where the hole is cut, square to the sheet: a named one; `clear`, no layer
-  /// stands in the bore; `full`, every layer reaches it. Else clear.
+  /// Which layer of the metal lies on the bore where the hole is cut, square to the sheet: a named one;
+  /// `clear`, no layer stands in the bore; `full`, every layer reaches it. Else clear.
   std::optional<Contact> contact = {};
 };
 

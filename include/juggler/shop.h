@@ -77,8 +77,8 @@ struct Schedule {
   std::vector<std::vector<std::string>> rows;
 };
 [[nodiscard]] Schedule bend_schedule(const JobResult& job, const PieceResult& piece);
-/// The same with the ends of every line on the blank, across from its left edge and up from its foot, and units in
-/// the heads: with the outline it is all that forming needs.
+/// The same with the ends of every line on the blank, across from its left edge and up from its foot, and
+/// units in the heads: with the outline it is all that forming needs.
 [[nodiscard]] Schedule bend_list(const JobResult& job, const PieceResult& piece);
 /// Every opening of a piece by its place on the blank and on the part, lengths in the job's units, angles in
 /// degrees.

@@ -235,7 +235,8 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
   for (size_t i = 0; i < piece; ++i) before += hits.round.strips[i].hits.size();
   add_round_hits(b, o, placing, hits.round.strips[piece], before);
   b.pressed->facet_error = 0;
-  for (const BendLine& line : b.bends) b.pressed->facet_error = std::max(b.pressed->facet_error, line.facet_error);
+  for (const BendLine& line : b.bends)
+    b.pressed->facet_error = std::max(b.pressed->facet_error, line.facet_error);
 }
 
 Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const Hits& hits) {

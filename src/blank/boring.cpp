@@ -11,14 +11,13 @@ namespace {
 constexpr int looks_along = 32;  // along each arc of a form
 
 [[noreturn]] void refuse_bore(const Named& named, const Phrase& reason, const Phrase& found,
-                         const Phrase& advice) {
+                              const Phrase& advice) {
   throw Refusal({.reason = named.name + " " + reason, .key = named.key, .found = found, .advice = advice});
 }
 
 Phrase place_of(const SpaceLine& line) {
   const double plan = std::atan2(line.at.y, line.at.x);
-  return "about plan angle " + shown_degrees(Angle::radians(plan), 1) +
-         ", height " + shown_mm(line.at.z, 1);
+  return "about plan angle " + shown_degrees(Angle::radians(plan), 1) + ", height " + shown_mm(line.at.z, 1);
 }
 
 SpaceLine line_at(const Bore& b, Vec2 p) { return {b.origin + p.x * b.x + p.y * b.y, b.along}; }
@@ -100,7 +99,9 @@ class Track {
     const Chart& c = wall_.charts[neutral.chart];
     const SpaceLine line = line_at(bore_, point_at(arc_, s));
     const auto there = hit_near(wall_, line, neutral, (c.to - c.from) / 256, layer);
-    if (!there) refuse_bore(named_, "misses a face of the wall with a part of its outline", place_of(line), "make it smaller");
+    if (!there)
+      refuse_bore(named_, "misses a face of the wall with a part of its outline", place_of(line),
+                  "make it smaller");
     return *there;
   }
 
@@ -128,7 +129,7 @@ class Track {
     }
     if (near && follows(*near)) return *near;  // past an edge
     refuse_bore(named_, "misses the wall with a part of its outline", place_of(line),
-           "make it smaller, or its offset less");
+                "make it smaller, or its offset less");
   }
 
   void check_passing(const LineHit& a, const LineHit& b, const SpaceLine& line) const {
@@ -140,10 +141,10 @@ class Track {
     const bool over_bend = a.chart != b.chart && !from.plate.empty() && !to.plate.empty();
     if (over_bend || std::abs(from.inside - to.inside) > 1e-12 * wall_.size)
       refuse_bore(named_,
-             "is bored across " + (over_bend ? "the bend between " + from.name + " and " + to.name
-                                   : to.bent ? to.name
-                                             : from.name),
-             place_of(line), "lay it, or move it off the bend");
+                  "is bored across " + (over_bend ? "the bend between " + from.name + " and " + to.name
+                                        : to.bent ? to.name
+                                                  : from.name),
+                  place_of(line), "lay it, or move it off the bend");
   }
 
   const PartWall& wall_;
@@ -154,12 +155,18 @@ class Track {
   double flattest_ = 1;
 };
 
-// The outline of the hole where given layers lie on the bore: all along each arc of the form one, and between arcs of
-// different layers those in between, each where it touches the bore. (28)-(30)
+// The outline of the hole where given layers lie on the bore: all along each arc of the form one, and between
+// arcs of different layers those in between, each where it touches the bore. (28)-(30)
 class CutLoop {
  public:
-  CutLoop(const PartWall& wall, const Bore& bore, const std::vector<Track>& tracks, Contact contact, const Outline& form)
-      : wall_(wall), bore_(bore), tracks_(tracks), contact_(contact), form_(form), sense_(signed_area(form) < 0 ? -1 : 1) {
+  CutLoop(const PartWall& wall, const Bore& bore, const std::vector<Track>& tracks, Contact contact,
+          const Outline& form)
+      : wall_(wall),
+        bore_(bore),
+        tracks_(tracks),
+        contact_(contact),
+        form_(form),
+        sense_(signed_area(form) < 0 ? -1 : 1) {
     const Chart& c = wall_.charts[tracks.front().last().chart];
     inside_ = c.curved ? 0 : c.inside;
     outside_ = c.curved ? 0 : c.outside;
@@ -203,20 +210,26 @@ class CutLoop {
   [[nodiscard]] bool by_side() const { return contact_ == Contact::clear || contact_ == Contact::full; }
   [[nodiscard]] double named_layer() const {
     switch (contact_) {
-      case Contact::inside: return inside_;
-      case Contact::outside: return outside_;
-      case Contact::middle: return (inside_ + outside_) / 2;
-      default: return 0;
+      case Contact::inside:
+        return inside_;
+      case Contact::outside:
+        return outside_;
+      case Contact::middle:
+        return (inside_ + outside_) / 2;
+      default:
+        return 0;
     }
   }
 
-  // (28): how much the way from face to face leads out of the form; above 0 the inside face comes nearest to its middle.
+  // (28): how much the way from face to face leads out of the form; above 0 the inside face comes nearest to
+  // its middle.
   [[nodiscard]] double leads_out(size_t arc, double s, double layer) const {
     std::tie(arc, s) = on_loop(arc, s);
     const Track& track = tracks_[arc];
     const LineHit h = track.hit(s, layer);
     const Vec3 n = wall_.charts[h.chart].frame(h.u, h.s).normal;
-    const double way = track.arc().heading + (track.arc().length > 0 ? track.arc().turn * s / track.arc().length : 0);
+    const double way =
+        track.arc().heading + (track.arc().length > 0 ? track.arc().turn * s / track.arc().length : 0);
     const Vec2 outwards = -sense_ * left_of(direction(way));
     return dot(outwards, {dot(n, bore_.x), dot(n, bore_.y)});
   }
@@ -263,7 +276,8 @@ class CutLoop {
     join_over_arcs();
   }
 
-  // Where a layer touches beyond the end of the arc on which the way turns, its stretch ends on the neighbour.
+  // Where a layer touches beyond the end of the arc on which the way turns, its stretch ends on the
+  // neighbour.
   void join_over_arcs() {
     const size_t n = stretches_.size();
     for (size_t k = 0; k < n; ++k) {
@@ -292,8 +306,8 @@ class CutLoop {
       const double here = all[i].layer;
       const double next = all[(i + 1) % n].layer;
       if (next == here) continue;
-      // Backwards from the end of the one face's stretches, and forwards from the beginning of the other's, to where the
-      // other face comes within the form; what lies wholly beyond goes.
+      // Backwards from the end of the one face's stretches, and forwards from the beginning of the other's,
+      // to where the other face comes within the form; what lies wholly beyond goes.
       for (size_t k = i, seen = 0; seen < n && all[k].layer == here; ++seen, k = (k + n - 1) % n) {
         const auto at = first_within(all[k], next, true);
         stretches_[k].to = at.value_or(stretches_[k].from);
@@ -386,8 +400,9 @@ class CutLoop {
   }
 
   [[nodiscard]] Curve along(const Stretch& p) const {
-    return {p.from, p.to, [this, p](double s) { return on_flat(p.arc, s, p.layer); },
-            continuous([this, p](double s) { return heading(p.arc, s, p.layer); }, p.from, p.to, looks_along)};
+    return {
+        p.from, p.to, [this, p](double s) { return on_flat(p.arc, s, p.layer); },
+        continuous([this, p](double s) { return heading(p.arc, s, p.layer); }, p.from, p.to, looks_along)};
   }
 
   // From layer to layer, at a corner of the form or where each touches the bore.
@@ -422,7 +437,8 @@ class CutLoop {
     const auto off = [&](double part) {
       return nearest({curve.point(curve.from + part * (curve.to - curve.from)), 0, 0, 0}, straight).distance;
     };
-    if (straight.length > 0 && std::max({off(0.25), off(0.5), off(0.75)}) <= 1e-11 * wall_.size) return {{straight}, 0};
+    if (straight.length > 0 && std::max({off(0.25), off(0.5), off(0.75)}) <= 1e-11 * wall_.size)
+      return {{straight}, 0};
     if (const auto arc = exact_arc(curve, 1e-11 * wall_.size)) return {{*arc}, 0};
     return fit_arcs(in_series(curve, wall_.size), fit);
   }
@@ -481,7 +497,8 @@ LineHit first_hit(const PartWall& wall, const Bore& bore, Vec2 start, const std:
     return way.length > 0 ? Track(wall, bore, way, *centre, named).last() : *centre;
   }
   if (const auto own = hit(line_at(bore, start))) return *own;
-  refuse_bore(named, "misses the wall", place_of(line_at(bore, start)), "move it, or give it another direction");
+  refuse_bore(named, "misses the wall", place_of(line_at(bore, start)),
+              "move it, or give it another direction");
 }
 
 }  // namespace
@@ -505,7 +522,7 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
       constexpr double grazing = 0.02;  // about a degree
       if (track.flattest() < grazing)
         refuse_bore(named, "grazes the wall", place_of(line_at(bore, arc.start)),
-               "make it smaller, or its offset less");
+                    "make it smaller, or its offset less");
       hit = track.last();
     }
     const FittedArcs fitted = CutLoop(wall, bore, tracks, contact, loop).arcs(fit);
@@ -516,7 +533,7 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
     // Past a corner the outline comes back to where it began, or it has passed from wall to wall.
     if (norm(end_of(outline.back()) - outline.front().start) > 1e-6 * wall.size + 4 * fit)
       refuse_bore(named, "passes from the near wall to the far one", place_of(line_at(bore, {})),
-             "make it smaller, or its offset less");
+                  "make it smaller, or its offset less");
     b.outlines.push_back(std::move(outline));
   }
   const LineHit at = centre ? *centre : *hit_of(line_at(bore, loops.front().front().start));

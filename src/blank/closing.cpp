@@ -96,7 +96,8 @@ class Closing {
   static bool runs_left(const Blank& b) {
     // The outline runs anticlockwise: the metal lies to the left of its edges.
     const std::vector<Arc>& start = edge(b, EdgeName::seam_start)->arcs;
-    return dot(end_of(start.back()) - start.front().start, b.elements.front().top - b.elements.front().base) > 0;
+    return dot(end_of(start.back()) - start.front().start, b.elements.front().top - b.elements.front().base) >
+           0;
   }
 
   // The move of the last seam ruling, folded, onto the first one; and the twist of each line as it then lies.
@@ -143,7 +144,8 @@ class Closing {
   [[nodiscard]] double out_of_plane(EdgeName name) const {
     const EndName end = name == EdgeName::base ? EndName::base : EndName::top;
     const std::vector<TrimPlane>& trims = pieces_.front()->trims;
-    if (std::count_if(trims.begin(), trims.end(), [&](const TrimPlane& t) { return t.end == end; }) > 1) return 0;
+    if (std::count_if(trims.begin(), trims.end(), [&](const TrimPlane& t) { return t.end == end; }) > 1)
+      return 0;
     std::vector<Eigen::Vector3d> ends;
     std::vector<Eigen::Vector3d> all;
     Move now = Move::Identity();
@@ -156,7 +158,8 @@ class Closing {
       double before = 0;
       const auto add_between = [&](double to) {
         constexpr int looks = 16;
-        for (int i = 0; i <= looks; ++i) all.push_back(now * in_space(on(arcs, before + (to - before) * i / looks)));
+        for (int i = 0; i <= looks; ++i)
+          all.push_back(now * in_space(on(arcs, before + (to - before) * i / looks)));
         before = to;
       };
       for (const Line& line : lines_[k]) {
@@ -195,7 +198,8 @@ class Closing {
     for (const auto& p : ends) middle += p / static_cast<double>(ends.size());
     Eigen::Matrix3d about = Eigen::Matrix3d::Zero();
     for (const auto& p : ends) about += (p - middle) * (p - middle).transpose();
-    const Eigen::Vector3d normal = Eigen::SelfAdjointEigenSolver<Eigen::Matrix3d>(about).eigenvectors().col(0);
+    const Eigen::Vector3d normal =
+        Eigen::SelfAdjointEigenSolver<Eigen::Matrix3d>(about).eigenvectors().col(0);
     double low = 0;
     double high = 0;
     for (const auto& p : all) {
@@ -219,7 +223,8 @@ class Closing {
 
 void close_up(const std::vector<Blank*>& pieces) {
   Closing closing(pieces);
-  const bool pressed = std::any_of(pieces.begin(), pieces.end(), [](const Blank* b) { return b->pressed.has_value(); });
+  const bool pressed =
+      std::any_of(pieces.begin(), pieces.end(), [](const Blank* b) { return b->pressed.has_value(); });
   if (!pressed) return;
   if (!closing.solve()) refuse_hits(closing.count());
   Pressed level;

@@ -1,5 +1,5 @@
-// From which edge a bend line is measured, and how far it lies from it: on the outline as it is cut, laps, hems, gaps
-// and stock counted. docs/maths/folded.md (48)-(50).
+// From which edge a bend line is measured, and how far it lies from it: on the outline as it is cut, laps,
+// hems, gaps and stock counted. docs/maths/folded.md (48)-(50).
 #include <algorithm>
 
 #include "folded.h"
@@ -27,11 +27,13 @@ std::vector<CutLine> cut_lines(const Blank& b) {
   const auto add = [&](const std::vector<Arc>& arcs, const std::string& name) {
     for (const Arc& arc : arcs) {
       const Vec2 run = end_of(arc) - arc.start;
-      if (is_straight(arc) && norm(run) > 0) lines.push_back({name, arc.start, 1 / norm(run) * run, norm(run)});
+      if (is_straight(arc) && norm(run) > 0)
+        lines.push_back({name, arc.start, 1 / norm(run) * run, norm(run)});
     }
   };
   for (size_t i = 0; i < b.edges.size(); ++i) {
-    const auto tab = std::find_if(b.tabs.begin(), b.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+    const auto tab =
+        std::find_if(b.tabs.begin(), b.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
     const std::string name = label_of(b.edges[i]);
     if (tab == b.tabs.end()) {
       add(b.edges[i].arcs, name);
@@ -44,7 +46,8 @@ std::vector<CutLine> cut_lines(const Blank& b) {
 
 class Datums {
  public:
-  explicit Datums(const Blank& b) : b_(b), outline_(outline(b)), lines_(cut_lines(b)), box_(upright_box(outline_)) {}
+  explicit Datums(const Blank& b)
+      : b_(b), outline_(outline(b)), lines_(cut_lines(b)), box_(upright_box(outline_)) {}
 
   // (48): the nearest of the edges that a back stop can be set to; of a panel its start.
   [[nodiscard]] CutLine of(const BendLine& line) const {
@@ -63,7 +66,8 @@ class Datums {
   }
 
  private:
-  // Parallel to the line, beside half of it or more, clear of what the bend itself takes, and reached through metal.
+  // Parallel to the line, beside half of it or more, clear of what the bend itself takes, and reached through
+  // metal.
   [[nodiscard]] bool serves(const CutLine& edge, const BendLine& line) const {
     const Vec2 way = 1 / line.length() * (line.to - line.from);
     if (std::abs(cross(way, edge.along)) > 1e-9) return false;
@@ -139,7 +143,8 @@ void measure_square(const Datums& datums, BendLine& line) {
   line.datum = datum.name;
   line.datum_from = datum.from(line.from);
   line.datum_to = datum.from(line.to);
-  // The tangent lines run beside the line; where the datum does so too, as far on from it as they are from the line.
+  // The tangent lines run beside the line; where the datum does so too, as far on from it as they are from
+  // the line.
   const Vec2 way = 1 / line.length() * (line.to - line.from);
   const double square = std::abs(dot(way, datum.along));
   line.tangent_a = line.datum_from - square * line.allowance / 2;

@@ -76,8 +76,10 @@ void add_round_ends(Blank& b, bool at_start, bool at_end) {
     if (!(e.name == EdgeName::seam_start && at_start) && !(e.name == EdgeName::seam_end && at_end)) continue;
     const Arc across = line(e.arcs.front().start, end_of(e.arcs.back()));
     b.tabs.push_back(
-        {i, {{across.start, across.heading - half_turn / 2, half_turn * across.length / 2, half_turn}},
-         EdgeKind::lap, true});
+        {i,
+         {{across.start, across.heading - half_turn / 2, half_turn * across.length / 2, half_turn}},
+         EdgeKind::lap,
+         true});
   }
 }
 

@@ -182,8 +182,7 @@ void add_folded_notes(Blank& b, const Body& body) {
   for (const Phrase& note : body.notes) b.notes.push_back(note);
   if (b.folding->relief > 0) {
     b.notes.push_back(std::string("Bends that meet at a corner end in ") +
-                      (body.relief == Relief::slot ? "slots " : "holes ") +
-                      shown_mm(b.folding->relief, 3) +
+                      (body.relief == Relief::slot ? "slots " : "holes ") + shown_mm(b.folding->relief, 3) +
                       " wide at most: these are left open.");
   }
   if (b.thickness == 0) return;

@@ -67,12 +67,12 @@ void add_text_in_largest_plate(Blank& blank, const Making& making);
 /// From which edge each bend line and crease is measured, and how far off it lies, on the outline as cut.
 void measure_bends(Blank& blank);
 
-/// In which order they are made: hems and locks first, then from outside inwards, so that on a straight brake none is
-/// closed in by one made before; says so where there is no such order.
+/// In which order they are made: hems and locks first, then from outside inwards, so that on a straight brake
+/// none is closed in by one made before; says so where there is no such order.
 void order_bends(Blank& blank);
 
-/// Laps, hems and locks on the edges that they name, among all pieces; their folds go on with the tags. Then, as
-/// nothing of the outline changes any more, what is measured on it.
+/// Laps, hems and locks on the edges that they name, among all pieces; their folds go on with the tags. Then,
+/// as nothing of the outline changes any more, what is measured on it.
 void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend& bend = {});
 
 /// Distance of a flat of a width, across which the direction turns by 2x, from the smooth form. (25)

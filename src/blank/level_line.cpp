@@ -64,7 +64,9 @@ double LevelLine::run_of_edge() const {
   const FlatRuling seam = c.flat(c.from);
   const auto off = [&](double run) {
     const At there = at(run);
-    return std::abs(cross(direction(seam.heading), wall_.charts[there.chart].on_flat(there.u, there.s) - seam.c)) - inset;
+    return std::abs(
+               cross(direction(seam.heading), wall_.charts[there.chart].on_flat(there.u, there.s) - seam.c)) -
+           inset;
   };
   const double most = std::min(4 * inset, stretches_.front().length / 2);
   if (off(most) <= 0) return std::copysign(inset, wall_.seam_inset);

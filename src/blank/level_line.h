@@ -13,7 +13,8 @@ class LevelLine {
   [[nodiscard]] double girth() const { return girth_; }
   /// From the first seam to a ruling.
   [[nodiscard]] double run_to(size_t chart, double u) const;
-  /// From the first seam ruling to the edge as cut, along the line; below 0 where the edge lies beyond the ruling.
+  /// From the first seam ruling to the edge as cut, along the line; below 0 where the edge lies beyond the
+  /// ruling.
   [[nodiscard]] double run_of_edge() const;
   /// The ruling at a run, any number of times round.
   struct At {

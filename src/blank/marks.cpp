@@ -193,7 +193,8 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
       space.middle = space.middle + up * space.along * direction(space.heading);
       if (up != 0) space.along *= 0.4;
       if (!add_texts(tried, space, identity_lines(making), blank, edge, keep_clear)) continue;
-      if (best.texts.empty() || tried.texts.front().height > best.texts.front().height) best = std::move(tried);
+      if (best.texts.empty() || tried.texts.front().height > best.texts.front().height)
+        best = std::move(tried);
     }
   }
   return best;
@@ -314,8 +315,9 @@ namespace {
 // Whether a point lies beyond the outline, farther than rounding and its fit.
 bool is_off(const Outline& edge, Vec2 p, double near) {
   if (contains(edge, p)) return false;
-  return std::none_of(edge.begin(), edge.end(),
-                      [&](const Arc& arc) { return nearest({p, 0, 0, 0}, arc).distance <= near; });
+  return std::none_of(edge.begin(), edge.end(), [&](const Arc& arc) {
+    return nearest({p, 0, 0, 0}, arc).distance <= near;
+  });
 }
 
 std::vector<Arc> kept(const Outline& edge, const Arc& mark, double near) {
@@ -359,8 +361,9 @@ void warn_of_no_identity(Blank& b, const Making& making) {
   const bool there = std::any_of(b.marks.texts.begin(), b.marks.texts.end(),
                                  [&](const MarkText& t) { return t.text == face; });
   if (!there)
-    b.warnings.push_back("Neither the number nor the face that lies up is marked: there is no room for letters. Mark " +
-                         face + " by hand.");
+    b.warnings.push_back(
+        "Neither the number nor the face that lies up is marked: there is no room for letters. Mark " + face +
+        " by hand.");
 }
 
 }  // namespace juggler

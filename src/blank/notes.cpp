@@ -15,7 +15,7 @@ void note_gap(Blank& b, const Seam& seam) {
     const Edge* e = edge(b, name);
     if (!e) return;
     Phrase text = std::string("At the ") + name_of(name) + " the gap takes " + mm(neutral) + " of " +
-                       mm(e->girth) + " girth, half on each side";
+                  mm(e->girth) + " girth, half on each side";
     if (b.thickness > 0) text += "; it is " + mm(inside) + " wide inside and " + mm(outside) + " outside";
     b.notes.push_back(text + ".");
   };
@@ -93,12 +93,11 @@ void warn_of_neutral(Blank& b, const Form& f, double radius) {
   const double factor = f.neutral / f.thickness;
   if (std::abs(factor - 0.5) <= far) return;
   const double off = f.neutral - f.thickness / 2;
-  b.warnings.push_back(
-      "The neutral factor " + shown(factor) + " puts the neutral layer " + mm(std::abs(off)) +
-      (off < 0 ? " inside" : " outside") + " the middle, which makes the girth about " +
-      mm(two_pi * std::abs(off)) + (off < 0 ? " shorter" : " longer") +
-      "; the least inside radius of " + mm(radius) + " is " +
-      shown(radius / f.thickness, 1) + " thicknesses, where it stays near 0.5.");
+  b.warnings.push_back("The neutral factor " + shown(factor) + " puts the neutral layer " +
+                       mm(std::abs(off)) + (off < 0 ? " inside" : " outside") +
+                       " the middle, which makes the girth about " + mm(two_pi * std::abs(off)) +
+                       (off < 0 ? " shorter" : " longer") + "; the least inside radius of " + mm(radius) +
+                       " is " + shown(radius / f.thickness, 1) + " thicknesses, where it stays near 0.5.");
 }
 
 }  // namespace
@@ -112,8 +111,9 @@ void add_notes(Blank& b, const Form& f, const Seam& seam) {
   if (!f.open) note_edges(b, seam);
   warn_of_gap(b);
   if (overlaps_itself(b)) {
-    refuse("seam.pieces", "the blank would lie over itself on the flat", "one piece of " + shown_degrees(turned_in_all(b), 1),
-           "more pieces", "divide it into more pieces, or leave out its lap or stock");
+    refuse("seam.pieces", "the blank would lie over itself on the flat",
+           "one piece of " + shown_degrees(turned_in_all(b), 1), "more pieces",
+           "divide it into more pieces, or leave out its lap or stock");
   }
   if (f.thickness == 0) return;
   const double base = least_inside_radius(f, EndName::base);
@@ -126,7 +126,8 @@ void add_notes(Blank& b, const Form& f, const Seam& seam) {
 void note_level_ends(Blank& b, const Opened& o) {
   const Form& f = o.form;
   for (const EndName end : {EndName::base, EndName::top}) {
-    const bool cut = std::any_of(f.trims.begin(), f.trims.end(), [&](const TrimPlane& t) { return t.end == end; });
+    const bool cut =
+        std::any_of(f.trims.begin(), f.trims.end(), [&](const TrimPlane& t) { return t.end == end; });
     if (!cut || f.pointed(end)) continue;
     const Rim& rim = f.rim(end);
     for (const RimPiece& piece : rim.pieces()) {
@@ -138,9 +139,10 @@ void note_level_ends(Blank& b, const Opened& o) {
         const double at = plan_at(f, u);
         return shown_degrees(Angle::radians(at - two_pi * std::floor(at / two_pi)), 3);
       };
-      b.notes.push_back(std::string("The plane that cuts the ") + name_of(end) + " runs out past it: from plan angle " +
-                        plan(from) + " to " + plan(to) + " the end itself shows, " +
-                        mm(rim_length(o, end, from, to)) + " long on the neutral layer.");
+      b.notes.push_back(std::string("The plane that cuts the ") + name_of(end) +
+                        " runs out past it: from plan angle " + plan(from) + " to " + plan(to) +
+                        " the end itself shows, " + mm(rim_length(o, end, from, to)) +
+                        " long on the neutral layer.");
     }
   }
 }

@@ -94,9 +94,8 @@ class Cutter {
     std::vector<Made> all;
     for (const bool far : {false, true}) {
       if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
-      const BoredWall one =
-          bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0,
-                o_.bore.contact.value_or(Contact::clear), fit_, named(m));
+      const BoredWall one = bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0,
+                                  o_.bore.contact.value_or(Contact::clear), fit_, named(m));
       const Chart& c = wall_.charts[one.centre.chart];
       Made made{c.piece,
                 one.centre,

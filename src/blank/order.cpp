@@ -38,7 +38,8 @@ class Standing {
     double by = 0;
     [[nodiscard]] Vec3 operator()(Vec3 p) const {
       const Vec3 d = p - at;
-      return at + std::cos(by) * d + std::sin(by) * cross(axis, d) + ((1 - std::cos(by)) * dot(axis, d)) * axis;
+      return at + std::cos(by) * d + std::sin(by) * cross(axis, d) +
+             ((1 - std::cos(by)) * dot(axis, d)) * axis;
     }
   };
 
@@ -91,7 +92,8 @@ class Standing {
   std::vector<std::vector<size_t>> beside_;
 };
 
-// (57): whether metal stands in the way of a blade on the inside of the bend, as high as it is long beyond both ends.
+// (57): whether metal stands in the way of a blade on the inside of the bend, as high as it is long beyond
+// both ends.
 bool is_closed_in(const std::vector<std::vector<Vec3>>& plates, const BendLine& line, double size) {
   const Vec3 at{line.from.x, line.from.y, 0};
   const Vec2 flat_way = 1 / line.length() * (line.to - line.from);
@@ -170,7 +172,9 @@ class TreeOrder {
   size_t choose() {
     std::vector<size_t> free;
     for (size_t i = 0; i < left_.size(); ++i) {
-      if (!free.empty() && standing_.outer(strip_of(*left_[i])) > standing_.outer(strip_of(*left_[free.front()]))) break;
+      if (!free.empty() &&
+          standing_.outer(strip_of(*left_[i])) > standing_.outer(strip_of(*left_[free.front()])))
+        break;
       if (is_free(bent_, *left_[i])) free.push_back(i);
     }
     constexpr size_t few = 24;  // what is looked ahead for grows with the third power

@@ -49,21 +49,26 @@ void choose_hits(std::vector<PressedArc>& arcs, const Pressing& asked) {
     const int least = least_of(arcs);
     if (*asked.hits < least || *asked.hits > most_hits)
       refuse("bending.hits", "is out of range", std::to_string(*asked.hits),
-             std::to_string(least) + " (one for each arc; no bend of half a turn; a closed wall of three flats) to " + std::to_string(most_hits));
+             std::to_string(least) +
+                 " (one for each arc; no bend of half a turn; a closed wall of three flats) to " +
+                 std::to_string(most_hits));
     share_out(arcs, *asked.hits);
   }
   for (PressedArc& arc : arcs) {
     if (asked.facet_error) {
       if (!(*asked.facet_error >= 1e-6 && *asked.facet_error <= 1e6))
-        refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error), mm_range(0.000001, 1e6));
+        refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error),
+               mm_range(0.000001, 1e6));
       arc.hits = arc.least;
       hits_within(arc, *asked.facet_error);
     }
     if (!asked.flat_width) continue;
     const double w = *asked.flat_width;
-    if (!(w > 0 && arc.length / w <= most_hits && std::ceil(arc.length / w - 1e-9) >= arc.least && arc.length > w))
+    if (!(w > 0 && arc.length / w <= most_hits && std::ceil(arc.length / w - 1e-9) >= arc.least &&
+          arc.length > w))
       refuse("bending.flat_width", "is out of range", shown_mm(w),
-             shown_mm(arc.length / most_hits) + " to less than " + shown_mm(arc.length / std::max(1, arc.least - 1)));
+             shown_mm(arc.length / most_hits) + " to less than " +
+                 shown_mm(arc.length / std::max(1, arc.least - 1)));
     arc.hits = static_cast<int>(std::ceil(arc.length / w - 1e-9));
   }
 }

@@ -27,8 +27,8 @@ double wider_girth(const Form& once_round) {
 PressedBody press_round(const Form& once_round, const std::vector<Span>& spans, const Pressing& asked) {
   if (asked.smooth()) return {};
   const double girth = wider_girth(once_round);
-  // (51): the normal of a cone turns by less than the plan angle, by the cosine of its lean; of an offset one the
-  // greatest counts.
+  // (51): the normal of a cone turns by less than the plan angle, by the cosine of its lean; of an offset one
+  // the greatest counts.
   const double curl = -least([&](double u) { return -std::abs(rates(ruling_at(once_round.wall, u)).curl); },
                              once_round.from(), once_round.to())
                            .value;
@@ -63,11 +63,12 @@ void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const Pre
     const Vec3 b = normal(to);
     return std::atan2(norm(cross(a, b)), dot(a, b));
   };
-  const EndName wider = f.base_pointed ? EndName::top
-                        : f.top_pointed ? EndName::base
-                        : rim_length(o, EndName::base, o.from(), o.to()) >= rim_length(o, EndName::top, o.from(), o.to())
-                            ? EndName::base
-                            : EndName::top;
+  const EndName wider =
+      f.base_pointed  ? EndName::top
+      : f.top_pointed ? EndName::base
+      : rim_length(o, EndName::base, o.from(), o.to()) >= rim_length(o, EndName::top, o.from(), o.to())
+          ? EndName::base
+          : EndName::top;
   // The flats beside the seam are halves of one.
   const auto error_between = [&](double from, double to) {
     return facet_error(rim_length(o, wider, from, to), turned_between(from, to) / 2);

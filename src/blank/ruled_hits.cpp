@@ -187,7 +187,8 @@ void choose_hits(std::vector<Curved>& all, const Pressing& asked) {
     const double w = *asked.flat_width;
     const double length = c.length.back();
     if (!(w > 0 && length / w <= most_ruled_hits))
-      refuse("bending.flat_width", "is out of range", shown_mm(w), "over " + shown_mm(length / most_ruled_hits));
+      refuse("bending.flat_width", "is out of range", shown_mm(w),
+             "over " + shown_mm(length / most_ruled_hits));
     c.hits = std::max(1, static_cast<int>(std::ceil(length / w - 1e-9)));
   }
 }

@@ -10,11 +10,7 @@ class Schedule {
  public:
   Schedule(Blank& blank, const Body& body, const Laid& laid, const PressedBody& pressed,
            const Placing& placing)
-      : blank_(blank),
-        body_(body),
-        laid_(laid),
-        placing_(placing),
-        outline_(outline(blank)) {
+      : blank_(blank), body_(body), laid_(laid), placing_(placing), outline_(outline(blank)) {
     for (size_t i = 0; i < laid.strips.size(); ++i) {
       const Strip& s = body.strips[static_cast<size_t>(laid.strips[i])];
       const auto found = std::find_if(pressed.strips.begin(), pressed.strips.end(),
@@ -25,7 +21,8 @@ class Schedule {
   }
 
   void finish(size_t first_tag) {
-    std::sort(drafts_.begin(), drafts_.end(), [&](const BendLine& a, const BendLine& b) { return before(a, b); });
+    std::sort(drafts_.begin(), drafts_.end(),
+              [&](const BendLine& a, const BendLine& b) { return before(a, b); });
     for (size_t i = 0; i < drafts_.size(); ++i) drafts_[i].tag = tag_of(body_.bend, first_tag + i);
     for (BendLine& line : drafts_) {
       warn_of_short_legs(line);
@@ -82,7 +79,7 @@ class Schedule {
       line.flat_width = hit.flat_width;
       line.facet_error = hit.facet_error;
       across(s, hit.across / s.neutral, line);
-        drafts_.push_back(std::move(line));
+      drafts_.push_back(std::move(line));
     }
   }
 
@@ -112,9 +109,9 @@ class Schedule {
       }
     }
     if (least >= need) return;
-    blank_.warnings.push_back("Bend " + line.tag + " has a leg of " +
-                              shown_mm(least, 3) + "; a die that opens " +
-                              shown_mm(die) + (body_.bend.die ? "" : " (8 thicknesses: none was given)") +
+    blank_.warnings.push_back("Bend " + line.tag + " has a leg of " + shown_mm(least, 3) +
+                              "; a die that opens " + shown_mm(die) +
+                              (body_.bend.die ? "" : " (8 thicknesses: none was given)") +
                               " holds no less than " + shown_mm(need, 3) + ".");
   }
 

@@ -9,8 +9,8 @@ namespace juggler {
 namespace {
 
 [[noreturn]] void refuse_work(const EdgeWork& work, const char* key, const Phrase& reason,
-                         const Phrase& found = {}, const Phrase& allowed = {},
-                         const Phrase& advice = {}) {
+                              const Phrase& found = {}, const Phrase& allowed = {},
+                              const Phrase& advice = {}) {
   throw Refusal(
       {.reason = reason, .key = work.key + key, .found = found, .allowed = allowed, .advice = advice});
 }
@@ -18,8 +18,7 @@ namespace {
 void check_between(const EdgeWork& work, const char* key, double value, double least, double most,
                    const char* unit) {
   if (value >= least && value <= most) return;
-  refuse_work(work, key, "is out of range", in_unit(value, unit),
-         in_range(least, most, unit));
+  refuse_work(work, key, "is out of range", in_unit(value, unit), in_range(least, most, unit));
 }
 
 void check_work(const EdgeWork& work) {
@@ -36,7 +35,8 @@ void check_work(const EdgeWork& work) {
   }
   if (!work.hole) return;
   check_between(work, ".holes.diameter", *work.hole, 1e-2, 1e4, "mm");
-  if (!work.pitch) refuse_work(work, ".holes.pitch", "is missing", {}, {}, "say how far apart the holes may be");
+  if (!work.pitch)
+    refuse_work(work, ".holes.pitch", "is missing", {}, {}, "say how far apart the holes may be");
   check_between(work, ".holes.pitch", *work.pitch, *work.hole, 1e5, "mm");
   check_between(work, ".holes.rows", work.rows, 1, 20, "");
 }
@@ -67,7 +67,7 @@ Added added_by(const EdgeWork& work, double t) {
     const double past = work.radius + t;
     if (*work.width < past)
       refuse_work(work, ".width", "is less than the fold itself", shown_mm(*work.width),
-             "at least " + shown_mm(past));
+                  "at least " + shown_mm(past));
     return {*work.width + allowance - 2 * past, {allowance / 2 - past}, allowance};
   }
   const double step = *work.width + work.extra;
@@ -96,7 +96,7 @@ class Tabs {
     const auto along = straight_edge(blank_.edges[index]);
     if (!along)
       refuse_work(work_, ".on", "names an edge that is not straight", work_.on, {},
-             "laps, hems and locks go on straight edges");
+                  "laps, hems and locks go on straight edges");
     for (const EdgeTab& tab : blank_.tabs) {
       if (tab.edge == index)
         refuse_work(work_, ".on", "names an edge that has a lap, hem, lock or round end already", work_.on);
@@ -107,7 +107,7 @@ class Tabs {
     const double in = added.width * std::tan(work_.taper.radians());
     if (2 * in >= along->length)
       refuse_work(work_, ".taper", "leaves no edge", shown_degrees(work_.taper), {},
-             "make it less, or the lap narrower");
+                  "make it less, or the lap narrower");
     const Vec2 a = along->start;
     const Vec2 b = end_of(*along);
     const Vec2 c = b - in * way + added.width * out;
@@ -117,8 +117,7 @@ class Tabs {
       add_fold(a, b, fold * out, fold / added.width * in * way, added.allowance);
     const char* kinds[]{"lap", "hem", "locked seam"};
     blank_.notes.push_back(std::string("A ") + kinds[static_cast<size_t>(work_.kind)] + " adds " +
-                           shown_mm(added.width, 3) + " beyond the edge " + work_.on +
-                           ".");
+                           shown_mm(added.width, 3) + " beyond the edge " + work_.on + ".");
     if (work_.hole) add_holes(d, c, out, added.width);
   }
 
@@ -144,13 +143,13 @@ class Tabs {
     const double row_pitch = width / (work_.rows + 1);
     if (length < 0 || end < r)
       refuse_work(work_, ".holes.end", "leaves no room for a hole", shown_mm(end),
-             "from " + shown_mm(r) + " to " + shown_mm(norm(to - from) / 2));
+                  "from " + shown_mm(r) + " to " + shown_mm(norm(to - from) / 2));
     const int spaces =
         std::max(static_cast<int>(std::ceil(length / *work_.pitch - 1e-9)), length > 0 ? 1 : 0);
     const double pitch = spaces > 0 ? length / spaces : 0;
     if (row_pitch <= r || (spaces > 0 && pitch <= 2 * r) || (work_.rows > 1 && row_pitch <= 2 * r))
-      refuse_work(work_, ".holes.diameter", "leaves no web between the holes, or to the edge", shown_mm(2 * r), {},
-             "take smaller holes, a larger pitch or fewer rows");
+      refuse_work(work_, ".holes.diameter", "leaves no web between the holes, or to the edge",
+                  shown_mm(2 * r), {}, "take smaller holes, a larger pitch or fewer rows");
     if ((spaces + 1) * work_.rows > 5000)
       refuse_work(work_, ".holes.pitch", "makes more than 5000 holes", shown_mm(*work_.pitch));
     const Vec2 way = 1 / norm(to - from) * (to - from);
@@ -158,10 +157,8 @@ class Tabs {
       for (int i = 0; i <= spaces; ++i)
         add_hole(from + (end + i * pitch) * way - ((row + 1) * row_pitch) * out, 2 * r);
     }
-    blank_.notes.push_back(
-        "Its holes lie " + shown_mm(pitch, 3) + " apart; the least web is " +
-        shown_mm(std::min(row_pitch - r, spaces > 0 ? pitch - 2 * r : HUGE_VAL), 3) +
-        ".");
+    blank_.notes.push_back("Its holes lie " + shown_mm(pitch, 3) + " apart; the least web is " +
+                           shown_mm(std::min(row_pitch - r, spaces > 0 ? pitch - 2 * r : HUGE_VAL), 3) + ".");
   }
 
   void add_hole(Vec2 centre, double diameter) {
@@ -238,14 +235,14 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
       }
     }
     refuse_work(work, ".on", "names no edge of the blank, or fewer edges have this name than `which` says",
-           work.on, known);
+                work.on, known);
   }
   for (Blank& blank : blanks) {
     if (blank.tabs.empty()) continue;
     into_quadrant(blank);
     if (works.empty() || !crosses_itself(outline(blank), 1e-9 * blank.size)) continue;
     refuse_work(works.front(), ".width", "makes the outline cross itself", {}, {},
-           "make the lap, hem or lock narrower, or give it a taper");
+                "make the lap, hem or lock narrower, or give it a taper");
   }
 }
 

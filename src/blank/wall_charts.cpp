@@ -74,9 +74,8 @@ Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing
   std::tie(c.from, c.to) = std::pair{f.from(), f.to()};
   c.ends = [form](double u) { return std::pair{form->base(u).s, form->top(u).s}; };
   const auto flat_of = [&](double distance) {
-    return [flat = std::make_shared<const Flat>(juggler::flat_of(*form, layer(form->wall, distance)))](double u) {
-      return flat->at(u);
-    };
+    return [flat = std::make_shared<const Flat>(juggler::flat_of(*form, layer(form->wall, distance)))](
+               double u) { return flat->at(u); };
   };
   c.flat = flat_of(f.neutral);
   c.flat_inside = flat_of(0);
@@ -115,9 +114,7 @@ Chart plate_chart(const Body& body, const Laid& laid, int number, int piece, con
        }}};
   c.ends = [low, high](double) { return std::pair{low, high}; };
   const Placing place = laid.places[static_cast<size_t>(number)];
-  c.flat = [place](double u) {
-    return FlatRuling{placed(Vec2{u, 0}, place), placed_heading(pi / 2, place)};
-  };
+  c.flat = [place](double u) { return FlatRuling{placed(Vec2{u, 0}, place), placed_heading(pi / 2, place)}; };
   c.flat_inside = c.flat_outside = c.flat;
   c.placing = placing;
   look_along(c);

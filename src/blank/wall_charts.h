@@ -82,13 +82,13 @@ struct PartWall {
   std::vector<Chart> charts = {};
   double size = 0;
   double thickness = 0;
-  double top_height = 0;                        ///< of the plane of the top, before trims
-  double base_flange = 0;                       ///< by how much flanges lengthen the wall beyond its ends
+  double top_height = 0;   ///< of the plane of the top, before trims
+  double base_flange = 0;  ///< by how much flanges lengthen the wall beyond its ends
   double top_flange = 0;
-  double seam_inset = 0;                        ///< how far inside the first seam ruling the edge is cut; beyond: below 0
-  double seam_wedge = 0;                        ///< or by how much of u
-  bool coaxial = false;                         ///< a turn about the axis brings every ruling upon another
-  bool goes_round = false;                      ///< its charts follow each other in u once round
+  double seam_inset = 0;    ///< how far inside the first seam ruling the edge is cut; beyond: below 0
+  double seam_wedge = 0;    ///< or by how much of u
+  bool coaxial = false;     ///< a turn about the axis brings every ruling upon another
+  bool goes_round = false;  ///< its charts follow each other in u once round
   std::shared_ptr<const Form> once_round = {};  ///< where plan angles have rulings
   std::string why_flat = {};  ///< why openings have no place but on the flat; empty: they have
 };

@@ -80,8 +80,7 @@ Spot WallPlaces::at(Angle turned, double girth, double further, const std::strin
 void WallPlaces::refuse_place(double plan, double height, const std::string& name) const {
   refuse(key_ + ".at." + (at_.along_ruling ? "along_ruling" : "height"),
          name + " lies where there is no wall",
-         "plan angle " + shown(Angle::radians(once(plan)).degrees(), 3) + " degrees, " +
-             shown_mm(height, 3),
+         "plan angle " + shown(Angle::radians(once(plan)).degrees(), 3) + " degrees, " + shown_mm(height, 3),
          {}, "move it onto the wall, or place it on the flat");
 }
 
@@ -98,7 +97,8 @@ Spot WallPlaces::on_ruling(double plan, double further, const std::string& name)
   const double u = u_at_plan(*wall_.once_round, plan);
   const double given = *at_.along_ruling + further;
   const double rim = wall_.once_round->whole_rim(at_.from)(u).s;
-  const double s = at_.from == EndName::base ? rim + wall_.base_flange + given : rim - wall_.top_flange - given;
+  const double s =
+      at_.from == EndName::base ? rim + wall_.base_flange + given : rim - wall_.top_flange - given;
   for (size_t k = 0; k < wall_.charts.size(); ++k) {
     const Chart& c = wall_.charts[k];
     const double same = u + 2 * pi * std::ceil((c.from - u) / (2 * pi) - 1e-12);

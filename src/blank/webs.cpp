@@ -104,9 +104,7 @@ class Neighbours {
 
 constexpr size_t nobody = static_cast<size_t>(-1);
 
-Phrase shown_at(Vec2 p) {
-  return "at [" + bare_mm(p.x, 1) + ", " + shown_mm(p.y, 1) + "] on the flat";
-}
+Phrase shown_at(Vec2 p) { return "at [" + bare_mm(p.x, 1) + ", " + shown_mm(p.y, 1) + "] on the flat"; }
 
 class Webs {
  public:
@@ -136,7 +134,8 @@ class Webs {
 
   // An edge as it is cut: with what is added beyond it.
   [[nodiscard]] const std::vector<Arc>& cut_arcs(size_t i) const {
-    const auto tab = std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+    const auto tab =
+        std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
     return tab == b_.tabs.end() ? b_.edges[i].arcs : tab->arcs;
   }
 
@@ -167,8 +166,7 @@ class Webs {
     for (const Crease& c : b_.creases) add("the fold " + c.tag, c.line, false);
   }
 
-  [[noreturn]] void refuse(const BlankOpening& o, const Phrase& reason, Vec2 at,
-                           const Phrase& advice) const {
+  [[noreturn]] void refuse(const BlankOpening& o, const Phrase& reason, Vec2 at, const Phrase& advice) const {
     const OpeningGroup& g = b_.groups[static_cast<size_t>(o.group)];
     throw Refusal(
         {.reason = name_of(b_, o) + " " + reason, .key = g.key, .found = shown_at(at), .advice = advice});

@@ -28,9 +28,8 @@ void add_layers(Blank& b, const Form& f) {
 void note_strain(Blank& b, const FlightRing& ring) {
   const double size = std::abs(ring.greatest);
   const Phrase what = std::string(ring.greatest < 0 ? "upsets" : "stretches") + " the metal by up to " +
-                           shown_percent(size) + ", " + (ring.greatest_across ? "across" : "along") +
-                           " the flight at " + shown_mm(ring.greatest_radius, 2) +
-                           " from the axis.";
+                      shown_percent(size) + ", " + (ring.greatest_across ? "across" : "along") +
+                      " the flight at " + shown_mm(ring.greatest_radius, 2) + " from the axis.";
   constexpr double warned = 0.02;
   (size > warned ? b.warnings : b.notes).push_back("Pulling this blank into a flight " + what);
 }

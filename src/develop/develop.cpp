@@ -14,8 +14,8 @@ struct Sampled {
 };
 
 // How far the normal is from square to what the wall does there, as an angle; (5). What moves by less than a
-// millionth of the size is measured against that, or its rounding would pass for a lean; a ruling that turns moves
-// its end by as much as it is long.
+// millionth of the size is measured against that, or its rounding would pass for a lean; a ruling that turns
+// moves its end by as much as it is long.
 double warp_of(const Ruling& r, double size, double ruling) {
   const auto lean = [&](Vec3 d, double scale) {
     return std::asin(std::min(1.0, std::abs(dot(d, r.n)) / std::max(norm(d), 1e-6 * scale)));
@@ -74,8 +74,7 @@ FlatRuling ruling_of(const Flat::Panel& p, double u) { return {{p.x(u), p.y(u)},
 
 void develop_part(const WallPiece& piece, const Sampled& sampled, double from, double to, int depth,
                   double size, std::vector<Flat::Panel>& out) {
-  const FlatRuling start =
-      out.empty() ? FlatRuling{{0, 0}, pi / 2} : ruling_of(out.back(), out.back().to);
+  const FlatRuling start = out.empty() ? FlatRuling{{0, 0}, pi / 2} : ruling_of(out.back(), out.back().to);
   const Attempt attempt = try_panel(sampled, from, to, start, size);
   if (attempt.settled || depth == 0) {
     out.push_back(attempt.panel);

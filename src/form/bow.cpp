@@ -4,9 +4,7 @@
 #include "profile.h"
 
 namespace juggler {
-namespace {
-
-}  // namespace
+namespace {}  // namespace
 
 Vec2 turned(Vec2 p, double by) { return p.x * direction(by) + p.y * left_of(direction(by)); }
 

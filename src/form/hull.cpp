@@ -201,7 +201,8 @@ bool of_flats(const Hull& h) {
 }
 
 void check_planes(const Hull& h) {
-  const auto nearest = [](const EndFrame& plane, const EndFrame& other, const ProfileCurve& profile, double sign) {
+  const auto nearest = [](const EndFrame& plane, const EndFrame& other, const ProfileCurve& profile,
+                          double sign) {
     const Vec2 way = other.part((-sign) * plane.z);
     const Vec2 point = norm(way) > 0 ? support(profile, way) : Vec2{};
     return sign * dot(plane.z, other.at(point) - plane.centre);

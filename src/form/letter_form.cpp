@@ -10,7 +10,7 @@ namespace juggler {
 namespace {
 
 [[noreturn]] void refuse_letter(const Lettering& l, const std::string& letter, const Phrase& reason,
-                         const Phrase& advice) {
+                                const Phrase& advice) {
   throw Refusal({.reason = "the letter \"" + letter + "\" " + reason,
                  .key = l.key + ".text",
                  .found = l.font,
@@ -104,8 +104,7 @@ Outlines bridged(const Outlines& region, double width, int& bridges) {
   Box box;
   for (const Outline& o : region) box.add(o);
   const double far = 2 * (box.high_y - box.low_y + box.high_x - box.low_x);
-  for (const Vec2 way :
-       {Vec2{0, 1}, Vec2{1, 0}, direction(pi / 4), direction(-pi / 4)}) {
+  for (const Vec2 way : {Vec2{0, 1}, Vec2{1, 0}, direction(pi / 4), direction(-pi / 4)}) {
     Outlines cuts;
     for (const Outline& o : region) {
       if (!is_island(o)) continue;
@@ -133,20 +132,21 @@ LetterForm letter_form(const Lettering& l, const Glyph& glyph, double widened, d
     if (glyph.strokes) {
       if (l.cut)
         refuse_letter(l, glyph.letter, "is a single stroke, which encloses nothing to cut",
-               "say as = \"mark\", or take another font");
+                      "say as = \"mark\", or take another font");
       form.loops = as_drawn;
       return form;
     }
     form.loops = merged(as_drawn);
   } catch (const std::domain_error&) {
     refuse_letter(l, glyph.letter, "is drawn with a cusp, or with outlines that touch too nearly",
-           "take another font");
+                  "take another font");
   }
   const bool closed = std::any_of(form.loops.begin(), form.loops.end(), is_island);
   if (!l.cut || !closed) return form;
   if (l.bridge == 0)
-    refuse_letter(l, glyph.letter, "has a middle that would fall out",
-           "give bridge = " + shown(std::max(1.0, std::round(l.height / 12))) + ", or take a stencil font");
+    refuse_letter(
+        l, glyph.letter, "has a middle that would fall out",
+        "give bridge = " + shown(std::max(1.0, std::round(l.height / 12))) + ", or take a stencil font");
   Outlines held;
   try {
     held = bridged(form.loops, l.bridge, form.bridges);
@@ -155,7 +155,7 @@ LetterForm letter_form(const Lettering& l, const Glyph& glyph, double widened, d
   }
   if (held.empty())
     refuse_letter(l, glyph.letter, "has a middle that no bridge of " + shown_mm(l.bridge) + " holds",
-           "make the bridge narrower, or the letters larger");
+                  "make the bridge narrower, or the letters larger");
   form.loops = std::move(held);
   return form;
 }

@@ -93,9 +93,8 @@ Outlines together(FormOutlines& f, const OpeningForm& form, double fit) {
     if (signed_area(o) < 0) {
       const Rectangle box = upright_box(o);
       refuse(form.key, "encloses a piece of metal that would fall out",
-             "of " + shown_mm(box.width, 3) + " by " +
-                 shown_mm(box.height, 3),
-             {}, "leave a way between it and the wall");
+             "of " + shown_mm(box.width, 3) + " by " + shown_mm(box.height, 3), {},
+             "leave a way between it and the wall");
     }
   }
   return whole;
@@ -126,8 +125,7 @@ Phrase in_words(const Profile& p) {
     case ProfileKind::obround: {
       const double w = p.width.value_or(p.centres.value_or(0) + p.length.value_or(0));
       const double l = p.length.value_or(p.centres.value_or(0) + p.width.value_or(0));
-      return kind + " " + bare_mm(w) + " x " + shown_mm(l) + ", centres " +
-             shown_mm(std::abs(w - l));
+      return kind + " " + bare_mm(w) + " x " + shown_mm(l) + ", centres " + shown_mm(std::abs(w - l));
     }
     case ProfileKind::rectangle:
     case ProfileKind::ellipse:

@@ -20,8 +20,7 @@ std::string step_key(size_t i, const char* what) {
 
 void check_between(size_t i, const char* what, double value, double least, double most, const char* unit) {
   if (value >= least && value <= most) return;
-  refuse_step(i, what, "is out of range", in_unit(value, unit),
-              in_range(least, most, unit));
+  refuse_step(i, what, "is out of range", in_unit(value, unit), in_range(least, most, unit));
 }
 
 void check_step(const Panel& panel, size_t i) {

@@ -138,7 +138,8 @@ ProfileCurve polyline(const Profile& asked, const std::string& end) {
       refuse(key, "reach out of range", {}, mm_range(-1e6, 1e6));
     size = std::max(size, norm(p - asked.points.front()));
   }
-  if (size < 1e-3) refuse(key, "lie all in one place", shown_mm(size), "a curve of " + shown_mm(1e-3) + " or more");
+  if (size < 1e-3)
+    refuse(key, "lie all in one place", shown_mm(size), "a curve of " + shown_mm(1e-3) + " or more");
   if (asked.open) {
     std::vector<Vec2> points = apart_from_the_next(asked.points, size);
     for (Vec2& p : points) p = turned(p, asked.turn.radians());

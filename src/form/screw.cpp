@@ -37,8 +37,7 @@ Form form(const FlightSizes& s) {
   Form f;
   const double a = s.plan(0);
   const double b = s.plan(1);
-  f.wall = in_stretches(std::min(a, b), std::max(a, b), pi,
-                        [s](double u) { return ruling_of(s, u); });
+  f.wall = in_stretches(std::min(a, b), std::max(a, b), pi, [s](double u) { return ruling_of(s, u); });
   f.base = Rim([](double) -> Cut { return {0, 0}; });
   f.top = Rim([s](double u) -> Cut { return {s.outer(u) - s.shaft, s.outer_rate()}; });
   f.open = true;

@@ -40,8 +40,7 @@ Form form(const StripSizes& s, const Sheet& sheet) {
   const auto ends = ends_of(s);
   f.ends = ends;
   const auto [from, to] = std::minmax({ends[0].base, ends[0].top, ends[1].base, ends[1].top});
-  f.wall =
-      in_stretches(from, to, pi, [radius = s.body](double u) { return ruling_of(radius, u); });
+  f.wall = in_stretches(from, to, pi, [radius = s.body](double u) { return ruling_of(radius, u); });
   const double h = s.sense * s.rise;
   f.base = Rim([h, start = s.start](double u) -> Cut { return {h * (u - start), h}; });
   f.top = Rim([h, s](double u) -> Cut { return {h * (u - s.start) + s.upright, h}; });

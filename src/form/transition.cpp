@@ -209,7 +209,8 @@ Made made_of(const Transition& t, const Sheet& sheet) {
   m.round_base = t.base.profile.kind == ProfileKind::circle;
   m.thickness = *sheet.thickness;
   m.neutral = sheet.neutral * m.thickness;
-  const auto plane = [&](EndName end, const EndFrame& frame, double layer, const std::optional<Contact>& asked) {
+  const auto plane = [&](EndName end, const EndFrame& frame, double layer,
+                         const std::optional<Contact>& asked) {
     const Contact contact = asked.value_or(Contact::size_face);
     m.planes.push_back({end,
                         {frame.z, dot(frame.z, frame.centre)},

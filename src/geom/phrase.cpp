@@ -33,7 +33,8 @@ double rounded(double value, int decimals) {
 
 // So many decimals in a unit as give a step of a millimetre's decimals or a finer one.
 int decimals_in(const Units& units, int decimals) {
-  return decimals >= 6 ? decimals : std::clamp(decimals + static_cast<int>(std::ceil(std::log10(units.mm) - 0.5)), 0, 6);
+  return decimals >= 6 ? decimals
+                       : std::clamp(decimals + static_cast<int>(std::ceil(std::log10(units.mm) - 0.5)), 0, 6);
 }
 
 std::string written(const Amount& amount, const Units& units) {
@@ -41,9 +42,12 @@ std::string written(const Amount& amount, const Units& units) {
     case Amount::Of::length:
       return shown(amount.value / units.mm, decimals_in(units, amount.decimals)) +
              (amount.named ? " " + units.name : "");
-    case Amount::Of::angle: return shown(amount.value, amount.decimals) + " degrees";
-    case Amount::Of::share: return shown(100 * amount.value, amount.decimals) + " %";
-    case Amount::Of::number: break;
+    case Amount::Of::angle:
+      return shown(amount.value, amount.decimals) + " degrees";
+    case Amount::Of::share:
+      return shown(100 * amount.value, amount.decimals) + " %";
+    case Amount::Of::number:
+      break;
   }
   return shown(amount.value, amount.decimals);
 }

@@ -108,7 +108,9 @@ Rectangle lying(const Rectangle& r) {
 
 }  // namespace
 
-Rectangle upright_box(std::span<const Arc> outline) { return outline.empty() ? Rectangle{} : box_at(outline, 0); }
+Rectangle upright_box(std::span<const Arc> outline) {
+  return outline.empty() ? Rectangle{} : box_at(outline, 0);
+}
 
 Rectangle smallest_rectangle(std::span<const Arc> outline) {
   if (outline.empty()) return {};

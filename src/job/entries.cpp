@@ -59,8 +59,8 @@ std::string shown(const Place& place) {
 
 namespace {
 
-// Keys of many parts nest as deep as they are long: refused before they are read. In a line the key ends where its
-// value begins.
+// Keys of many parts nest as deep as they are long: refused before they are read. In a line the key ends
+// where its value begins.
 void check_depth(std::string_view text, const std::string& source) {
   constexpr long most = 32;
   int number = 1;
@@ -68,8 +68,9 @@ void check_depth(std::string_view text, const std::string& source) {
     const size_t end = std::min(text.find('\n', at), text.size());
     const std::string_view line = text.substr(at, std::min(end - at, text.find('=', at) - at));
     if (std::count(line.begin(), line.end(), '.') > most && line.find('#') == std::string_view::npos)
-      throw JobRefusal({source, number, 1}, {.reason = "is a key of too many parts",
-                                             .allowed = "up to " + std::to_string(most) + " points in a key"});
+      throw JobRefusal({source, number, 1},
+                       {.reason = "is a key of too many parts",
+                        .allowed = "up to " + std::to_string(most) + " points in a key"});
     at = end + 1;
   }
 }
@@ -136,9 +137,10 @@ Entries entries_of_text(const std::string& path, const std::string& text, const 
   if (!text.starts_with('[')) return {entry_of_word(path, text, place)};
   constexpr size_t longest = 20000;
   if (text.size() > longest)
-    throw JobRefusal(place, {.reason = "is too long a list",
-                             .key = path,
-                             .allowed = "up to " + std::to_string(longest) + " bytes; longer ones in a job file"});
+    throw JobRefusal(place,
+                     {.reason = "is too long a list",
+                      .key = path,
+                      .allowed = "up to " + std::to_string(longest) + " bytes; longer ones in a job file"});
   try {
     Entries made;
     collect(toml::parse("x = " + text), "", place.source, made);
@@ -159,10 +161,11 @@ namespace {
 
 // What is given in one of several ways: one of them takes the place of the others.
 std::vector<std::string> other_ways(const std::string& path) {
-  static const std::vector<std::vector<std::string>> ways{{"bending.hits", "bending.flat_width", "bending.facet_error"},
-                                                          {"seam.gap", "seam.wedge"},
-                                                          {"base.diameter", "base.radius", "base.girth", "base.point"},
-                                                          {"top.diameter", "top.radius", "top.girth", "top.point"}};
+  static const std::vector<std::vector<std::string>> ways{
+      {"bending.hits", "bending.flat_width", "bending.facet_error"},
+      {"seam.gap", "seam.wedge"},
+      {"base.diameter", "base.radius", "base.girth", "base.point"},
+      {"top.diameter", "top.radius", "top.girth", "top.point"}};
   for (const auto& group : ways) {
     for (const std::string& way : group) {
       if (!path.ends_with("." + way)) continue;

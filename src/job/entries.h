@@ -22,7 +22,7 @@ struct Entry {
   Value value;
   bool whole_number = false;
   Place place;
-  Place list = {};  // of the list that it is a member of
+  Place list = {};        // of the list that it is a member of
   bool any_file = false;  // the file it names may lie anywhere
 };
 

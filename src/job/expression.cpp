@@ -27,8 +27,8 @@ double quotient(double a, double b) { return a / b; }
 double power(double a, double b) { return std::pow(a, b); }
 double negative(double a) { return -a; }
 
-// By how much measures with a unit are drawn out while it is found out what comes of their units. The parser's
-// operators are plain functions: they have no other place to look.
+// By how much measures with a unit are drawn out while it is found out what comes of their units. The
+// parser's operators are plain functions: they have no other place to look.
 struct Drawn {
   double length = 1;
   double angle = 1;
@@ -89,10 +89,10 @@ void define_language(mu::Parser& p) {
 
 namespace {
 
-// How a result goes with one kind of measure in the text: not at all, in proportion (but for what has no unit), or
-// in another way.
+// How a result goes with one kind of measure in the text: not at all, in proportion (but for what has no
+// unit), or in another way.
 enum class Goes { not_at_all, evenly, otherwise };
-Goes goes_with(double Drawn::* kind, const std::function<double()>& result) {
+Goes goes_with(double Drawn::*kind, const std::function<double()>& result) {
   const auto at = [&](double factor) {
     drawn.*kind = factor;
     const double value = result();
@@ -112,7 +112,8 @@ void check_units(Dimension wanted, const std::function<double()>& result) {
   const Goes lengths = goes_with(&Drawn::length, result);
   const Goes angles = goes_with(&Drawn::angle, result);
   if (lengths == Goes::otherwise)
-    throw std::invalid_argument("its lengths are multiplied or divided by each other so that no length comes of it");
+    throw std::invalid_argument(
+        "its lengths are multiplied or divided by each other so that no length comes of it");
   if (lengths == Goes::evenly && wanted != Dimension::length && wanted != Dimension::any)
     throw std::invalid_argument("a length comes of it where none is wanted");
   if (angles == Goes::evenly && wanted != Dimension::angle && wanted != Dimension::any)

@@ -61,7 +61,8 @@ bool is_file(const std::string& font) {
 }
 
 Found file_beside(const Entry& font, const std::string& source) {
-  const std::filesystem::path path = path_of(font, source, {{".ttf", ".otf", ".jhf"}, "a font file", 64 << 20});
+  const std::filesystem::path path =
+      path_of(font, source, {{".ttf", ".otf", ".jhf"}, "a font file", 64 << 20});
   return {path.string(), path.stem().string()};
 }
 

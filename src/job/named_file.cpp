@@ -13,14 +13,16 @@ namespace fs = std::filesystem;
 bool lies_below(const fs::path& path, const fs::path& folder) {
   std::error_code error;
   const fs::path whole = fs::weakly_canonical(fs::absolute(path), error);
-  const fs::path root = fs::weakly_canonical(folder.empty() ? fs::current_path() : fs::absolute(folder), error);
+  const fs::path root =
+      fs::weakly_canonical(folder.empty() ? fs::current_path() : fs::absolute(folder), error);
   const auto [end, rest] = std::mismatch(root.begin(), root.end(), whole.begin(), whole.end());
   return end == root.end() || (end->empty() && std::next(end) == root.end());
 }
 
 bool ends_as(const fs::path& path, const std::vector<std::string>& endings) {
   std::string ending = path.extension().string();
-  std::transform(ending.begin(), ending.end(), ending.begin(), [](unsigned char c) { return std::tolower(c); });
+  std::transform(ending.begin(), ending.end(), ending.begin(),
+                 [](unsigned char c) { return std::tolower(c); });
   return endings.empty() || std::find(endings.begin(), endings.end(), ending) != endings.end();
 }
 
@@ -48,7 +50,8 @@ std::string text_of(const Entry& named, const fs::path& path, const FileKind& ki
   std::ifstream in(path, std::ios::binary);
   std::string text(std::istreambuf_iterator<char>(in), {});
   std::error_code error;
-  if (in.bad() || text.empty() != (fs::file_size(path, error) == 0) || text.size() < fs::file_size(path, error))
+  if (in.bad() || text.empty() != (fs::file_size(path, error) == 0) ||
+      text.size() < fs::file_size(path, error))
     refuse(named, "is a file that cannot be read to its end", kind.words + " beside the job");
   return text;
 }

@@ -12,9 +12,7 @@ constexpr double near_ends = 0.01;  // mm
 
 FileKind drawing_kind() { return {{".dxf", ".svg"}, "a DXF or SVG file", 64 << 20}; }
 
-std::string drawing_text(const DrawingFile& file) {
-  return text_of(file.named, file.path, drawing_kind());
-}
+std::string drawing_text(const DrawingFile& file) { return text_of(file.named, file.path, drawing_kind()); }
 
 std::string lower_extension(const fs::path& path) {
   std::string e = path.extension().string();

@@ -320,8 +320,7 @@ Job job_of(const Entries& entries, const std::string& source) {
   for (const Entry& e : entries) job.given[e.path] = {e.place, shown(e)};
   Numbers numbers(entries, job.units);
   for (const Entry& e : entries) {
-    if (e.path.starts_with("let."))
-      job.named.push_back({e.path.substr(4), numbers.value(e, Dimension::any)});
+    if (e.path.starts_with("let.")) job.named.push_back({e.path.substr(4), numbers.value(e, Dimension::any)});
   }
   Reader head(entries, numbers, job.units, "job.");
   head.text("name", job.name);

@@ -74,7 +74,8 @@ std::string toml_text(const std::string& text) {
 
 }  // namespace
 
-Job read_job(std::string_view text, const std::string& source, const std::vector<Setting>& settings, FilesFrom files) {
+Job read_job(std::string_view text, const std::string& source, const std::vector<Setting>& settings,
+             FilesFrom files) {
   Entries entries = entries_of(text, source);
   apply_settings(entries, settings);
   for (Entry& e : entries) e.any_file = files == FilesFrom::anywhere;

@@ -38,9 +38,9 @@ Flight read_flight(Reader& r) {
 }
 
 constexpr std::array<std::pair<const char*, StripEnds>, 4> strip_end_words{{{"square", StripEnds::square},
-                                                                      {"level", StripEnds::level},
-                                                                      {"upright", StripEnds::upright},
-                                                                      {"round", StripEnds::round}}};
+                                                                            {"level", StripEnds::level},
+                                                                            {"upright", StripEnds::upright},
+                                                                            {"round", StripEnds::round}}};
 
 HelicalStrip read_strip(Reader& r) {
   HelicalStrip s;

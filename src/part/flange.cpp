@@ -6,8 +6,8 @@ namespace juggler {
 namespace {
 
 [[noreturn]] void refuse_flange(const Flange& f, const char* key, const Phrase& reason,
-                         const Phrase& found = {}, const Phrase& allowed = {},
-                         const Phrase& advice = {}) {
+                                const Phrase& found = {}, const Phrase& allowed = {},
+                                const Phrase& advice = {}) {
   throw Refusal({.reason = reason, .key = f.key + key, .found = found, .allowed = allowed, .advice = advice});
 }
 
@@ -19,12 +19,13 @@ void check(const Flange& f, const RoundSizes& s) {
     check_range((f.key + ".direction").c_str(), f.rise.degrees(), -90, 270, "degrees");
   if (!s.coaxial())
     refuse_flange(f, ".end", "stands on an offset cone, whose wall meets its end at many angles", {},
-           "a right cone or a cylinder");
+                  "a right cone or a cylinder");
   const bool base = f.end == EndName::base;
   if (base ? s.base_pointed : s.top_pointed)
     refuse_flange(f, ".end", "stands at an end that is a point", name_of(f.end));
   for (const Trim& t : s.trims) {
-    if (t.end == f.end) refuse_flange(f, ".end", "stands at an end that is trimmed", name_of(f.end), "a level end");
+    if (t.end == f.end)
+      refuse_flange(f, ".end", "stands at an end that is trimmed", name_of(f.end), "a level end");
   }
   if (base ? s.base_flange : s.top_flange)
     refuse_flange(f, ".end", "is a second flange at one end", name_of(f.end), {}, "keep one for each end");
@@ -53,14 +54,14 @@ void add_round_flange(RoundSizes& s, const Flange& f, const Sheet& sheet) {
   const double after = radius + *f.width * level;
   if (before <= 0 || after <= 0)
     refuse_flange(f, ".width", "reaches past the axis", shown_mm(*f.width),
-           "less than " + shown_mm(radius / std::max(-flat, -level)));
+                  "less than " + shown_mm(radius / std::max(-flat, -level)));
   RoundFlange made{*f.width, after / before - 1,
                    Angle::radians(std::acos(std::clamp(flat * level + std::cos(lean) * up, -1.0, 1.0)))};
   if (std::abs(made.strain) > f.strain_limit && !f.allow_strain) {
     refuse_flange(f, ".width", "strains the metal at its free edge too far",
-           shown(100 * made.strain) + " % at " + shown_mm(*f.width) + " width",
-           "up to " + shown(100 * f.strain_limit) + " % (" + f.key + ".strain_limit)",
-           "make the flange narrower, weld one on, or set " + f.key + ".allow_strain = true");
+                  shown(100 * made.strain) + " % at " + shown_mm(*f.width) + " width",
+                  "up to " + shown(100 * f.strain_limit) + " % (" + f.key + ".strain_limit)",
+                  "make the flange narrower, weld one on, or set " + f.key + ".allow_strain = true");
   }
   (base ? s.base_flange : s.top_flange) = made;
 }

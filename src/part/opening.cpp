@@ -76,7 +76,8 @@ void check_form(const OpeningForm& form, int depth) {
 void check_bore(const Opening& o) {
   const BoreWay& b = o.bore;
   const bool bored = o.how == OpeningHow::bored;
-  const bool turned = b.square_to_wall || b.tilt != Angle{} || b.swing != Angle{} || b.offset != 0 || b.contact;
+  const bool turned =
+      b.square_to_wall || b.tilt != Angle{} || b.swing != Angle{} || b.offset != 0 || b.contact;
   if (!bored && (turned || o.walls != BoredWalls::near))
     refuse(o.key + ".how", "is laid on the flat, but a bore's way, walls or contact are given", "laid", {},
            "say how = \"bored\", or leave them out");

@@ -17,7 +17,8 @@ double needed(const std::optional<double>& value, const std::string& key, double
   return *value;
 }
 
-void not_given(const std::optional<double>& value, const char* key, const Phrase& reason, const Phrase& advice) {
+void not_given(const std::optional<double>& value, const char* key, const Phrase& reason,
+               const Phrase& advice) {
   if (value) refuse(key, reason, shown_mm(*value), {}, advice);
 }
 

@@ -40,8 +40,9 @@ FlightSizes solve(const Flight& f, Hand hand) {
   s.shaft = needed(f.shaft, "shaft.diameter", 0, widest_winding, "mm", missing) / 2;
   const double least = 2 * s.shaft * (1 + 1e-6) + shortest;
   s.outside = needed(f.outside, "outside.diameter", least, widest_winding, "mm", missing) / 2;
-  s.outside_to = f.outside_to ? needed(f.outside_to, "outside.end_diameter", least, widest_winding, "mm", missing) / 2
-                              : s.outside;
+  s.outside_to = f.outside_to
+                     ? needed(f.outside_to, "outside.end_diameter", least, widest_winding, "mm", missing) / 2
+                     : s.outside;
   s.pitch = needed(f.pitch, "pitch", shortest, widest_winding, "mm", missing);
   s.pitch_to = f.pitch_to ? needed(f.pitch_to, "pitch.to", shortest, widest_winding, "mm", missing) : s.pitch;
   s.turns = needed(f.turns, "turns", 0.01, 200, "turns", "say how many turns the flight makes");
@@ -132,7 +133,8 @@ CoilSizes solve(const Coil& c, const Sheet& sheet, Hand hand) {
   s.growth = spacing / two_pi;
   s.first = first_radius(c, s.growth, t);
   s.angle = angle_of(c, s, t);
-  s.width = needed(c.width, "width", shortest, widest_winding, "mm", "give the width of the strip along the axis");
+  s.width =
+      needed(c.width, "width", shortest, widest_winding, "mm", "give the width of the strip along the axis");
   s.sense = sense_of(hand);
   s.start = start_of(c.start, hand);
   s.clearance = clearance_of(s, t);
@@ -307,7 +309,8 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
 
 StripSizes solve(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
   StripSizes sizes;
-  sizes.body = needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
+  sizes.body =
+      needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
   sizes.neutral = sizes.body + sheet.neutral * *sheet.thickness;
   sizes.sense = sense_of(hand);
   sizes.start = start_of(s.start, hand);

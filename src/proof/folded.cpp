@@ -114,13 +114,13 @@ class FoldedProof {
     p.rim_mismatch = rim_mismatch();
     p.area_mismatch = area_mismatch();
     p.allowed_area = p.allowed * length_of(bare_outline(blank_));
-    const OpeningProof openings = prove_openings(blank_, [this](Vec2 at) { return formed(at); },
-                                                 -blank_.thickness / 2, blank_.thickness / 2);
+    const OpeningProof openings = prove_openings(
+        blank_, [this](Vec2 at) { return formed(at); }, -blank_.thickness / 2, blank_.thickness / 2);
     p.opening_mismatch = openings.mismatch;
     add_numbers(p, blank_);
-    p.passed = openings.passed && p.number_mismatch <= p.allowed && exact && p.greatest_distance <= p.allowed &&
-               p.seam_mismatch <= 1e-9 * body_.size && p.rim_mismatch <= p.allowed &&
-               p.area_mismatch <= p.allowed_area;
+    p.passed = openings.passed && p.number_mismatch <= p.allowed && exact &&
+               p.greatest_distance <= p.allowed && p.seam_mismatch <= 1e-9 * body_.size &&
+               p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
     return p;
   }
 

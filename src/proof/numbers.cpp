@@ -5,8 +5,8 @@
 namespace juggler {
 namespace {
 
-// The place of an arc nearest to a point: looked for along it, then closed in on by halving, where the way to the point
-// stands square to the arc.
+// The place of an arc nearest to a point: looked for along it, then closed in on by halving, where the way to
+// the point stands square to the arc.
 struct OnArc {
   double run = 0;
   double off = HUGE_VAL;
@@ -108,7 +108,8 @@ class Numbers {
         for (int i = 0; i <= 64; ++i) left = std::min(left, point_at(arc, arc.length * i / 64).x);
       }
       // Arcs bulge between the places looked at: only as near as that.
-      keep(std::max(0.0, std::abs(l.from.x - left - l.datum_from) - 1e-3 * b_.size), "distance of bend " + l.tag);
+      keep(std::max(0.0, std::abs(l.from.x - left - l.datum_from) - 1e-3 * b_.size),
+           "distance of bend " + l.tag);
       keep(std::abs((l.to.x - l.from.x) - (l.datum_to - l.datum_from)), "other end of bend " + l.tag);
       return;
     }
@@ -120,14 +121,18 @@ class Numbers {
         const double length = norm(z - a);
         if (!is_straight(arc) || length == 0) continue;
         // Twice the triangle's area over its base.
-        const auto off = [&](Vec2 p) { return std::abs((z.x - a.x) * (p.y - a.y) - (z.y - a.y) * (p.x - a.x)) / length; };
-        least = std::min(least, std::max(std::abs(off(l.from) - l.datum_from), std::abs(off(l.to) - l.datum_to)));
+        const auto off = [&](Vec2 p) {
+          return std::abs((z.x - a.x) * (p.y - a.y) - (z.y - a.y) * (p.x - a.x)) / length;
+        };
+        least =
+            std::min(least, std::max(std::abs(off(l.from) - l.datum_from), std::abs(off(l.to) - l.datum_to)));
       }
     };
     for (size_t i = 0; i < b_.edges.size(); ++i) {
       const std::string name = label_of(b_.edges[i]);
       if (!l.datum.starts_with(name)) continue;
-      const auto tab = std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+      const auto tab =
+          std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
       look(tab == b_.tabs.end() ? b_.edges[i].arcs : tab->arcs);
     }
     keep(least, "distance of bend " + l.tag);
@@ -138,14 +143,16 @@ class Numbers {
     double least = HUGE_VAL;
     for (size_t i = 0; i < b_.edges.size(); ++i) {
       if (label_of(b_.edges[i]) != web.beside) continue;
-      const auto tab = std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+      const auto tab =
+          std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
       for (const Arc& arc : tab == b_.tabs.end() ? b_.edges[i].arcs : tab->arcs)
         least = std::min(least, std::min(on_arc(arc, web.at).off, norm(end_of(arc) - web.at)));
     }
     if (least < HUGE_VAL) keep(std::abs(least - web.width), "metal beside " + web.of);
   }
 
-  // The last seam ruling, folded line by line from its own end, comes upon the first, its flat in line with the first.
+  // The last seam ruling, folded line by line from its own end, comes upon the first, its flat in line with
+  // the first.
   void closing() {
     if (!b_.pressed || b_.pieces != 1 || b_.elements.size() < 2 || b_.folding || b_.open) return;
     const auto in_space = [](Vec2 p) { return Vec3{p.x, p.y, 0}; };
@@ -154,7 +161,8 @@ class Numbers {
     const Edge* start = edge(b_, EdgeName::seam_start);
     const Vec2 up = first.top - first.base;
     const double side = dot(end_of(start->arcs.back()) - start->arcs.front().start, up) > 0 ? 1 : -1;
-    const Vec2 on = side / norm(last.top - last.base) * left_of(last.top - last.base);  // where the wall would go on
+    const Vec2 on =
+        side / norm(last.top - last.base) * left_of(last.top - last.base);  // where the wall would go on
     std::vector<Vec3> ends{in_space(last.base), in_space(last.top), in_space(last.base + b_.size * on)};
     for (auto l = b_.bends.rbegin(); l != b_.bends.rend(); ++l) {
       if (l->hem) continue;
@@ -163,13 +171,15 @@ class Numbers {
       const double by = l->up ? l->turned.radians() : -l->turned.radians();
       for (Vec3& p : ends) {
         const Vec3 d = p - at;
-        p = at + std::cos(by) * d + std::sin(by) * cross(axis, d) + ((1 - std::cos(by)) * dot(axis, d)) * axis;
+        p = at + std::cos(by) * d + std::sin(by) * cross(axis, d) +
+            ((1 - std::cos(by)) * dot(axis, d)) * axis;
       }
     }
     const Vec2 as_first = side / norm(up) * left_of(up);
     keep(norm(ends[0] - in_space(first.base)), "angles of the bends, which do not close the base");
     keep(norm(ends[1] - in_space(first.top)), "angles of the bends, which do not close the top");
-    keep(norm(ends[2] - in_space(first.base + b_.size * as_first)), "angles of the bends, which leave the seam bent");
+    keep(norm(ends[2] - in_space(first.base + b_.size * as_first)),
+         "angles of the bends, which leave the seam bent");
   }
 
   const Blank& b_;

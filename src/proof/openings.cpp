@@ -38,7 +38,8 @@ double off_place(const BlankOpening& o, const FormedPlace& formed) {
   const auto p = formed(o.centre);
   if (!p) return NAN;
   const double radius = std::hypot(p->at.x, p->at.y);
-  return norm(p->at - Vec3{radius * std::cos(o.plan.radians()), radius * std::sin(o.plan.radians()), o.height});
+  return norm(p->at -
+              Vec3{radius * std::cos(o.plan.radians()), radius * std::sin(o.plan.radians()), o.height});
 }
 
 // How far a point lies outside the form; below 0 within it.
@@ -47,8 +48,8 @@ double outside_of(const Outline& form, Vec2 p) {
   return contains(form, p) ? -off : off;
 }
 
-// The metal at a place of the outline, from face to face, seen along the bore: how far its contact is from the form.
-// Of `clear` the nearest layer to its middle counts, of `full` the farthest.
+// The metal at a place of the outline, from face to face, seen along the bore: how far its contact is from
+// the form. Of `clear` the nearest layer to its middle counts, of `full` the farthest.
 double off_contact(const Outline& form, const Bore& bore, const FormedAt& p, Contact contact, double inside,
                    double outside) {
   const auto off = [&](double layer) {
@@ -60,7 +61,8 @@ double off_contact(const Outline& form, const Bore& bore, const FormedAt& p, Con
   if (contact == Contact::middle) return std::abs(off((inside + outside) / 2));
   if (contact == Contact::neutral) return std::abs(off(0));
   const double sense = contact == Contact::clear ? 1 : -1;
-  // Looked at in eighths; at a face it rises from there, or else the least is closed in on by the golden section.
+  // Looked at in eighths; at a face it rises from there, or else the least is closed in on by the golden
+  // section.
   constexpr int looks = 8;
   const auto layer = [&](double k) { return inside + (outside - inside) * k / looks; };
   const auto value = [&](double k) { return sense * off(layer(k)); };
@@ -74,7 +76,8 @@ double off_contact(const Outline& form, const Bore& bore, const FormedAt& p, Con
     }
   }
   constexpr double little = 1.0 / 64;
-  const bool at_face = (least == 0 && value(little) >= at_least) || (least == looks && value(looks - little) >= at_least);
+  const bool at_face =
+      (least == 0 && value(little) >= at_least) || (least == looks && value(looks - little) >= at_least);
   if (at_face) return std::abs(at_least);
   constexpr double golden = 0.6180339887498949;
   double low = std::max(least - 1, 0);
@@ -106,7 +109,8 @@ struct OffBore {
   double joints = 0;
   double all = 0;
 };
-OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace& formed, double inside, double outside) {
+OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace& formed, double inside,
+                 double outside) {
   const Outline& form = g.loops[static_cast<size_t>(o.loop)];
   OffBore off;
   constexpr int looks = 8;
@@ -199,8 +203,9 @@ std::optional<FormedAt> FormedWall::at(Vec2 p) const {
     const double beyond = std::max({0.0, -s, s - length});
     if (beyond >= farthest) continue;
     farthest = beyond;
-    best = FormedAt{Vec3{panel.x(u), panel.y(u), panel.z(u)} + s * Vec3{panel.ex(u), panel.ey(u), panel.ez(u)},
-                    {panel.nx(u), panel.ny(u), panel.nz(u)}};
+    best =
+        FormedAt{Vec3{panel.x(u), panel.y(u), panel.z(u)} + s * Vec3{panel.ex(u), panel.ey(u), panel.ez(u)},
+                 {panel.nx(u), panel.ny(u), panel.nz(u)}};
     last_ = k;
     if (beyond == 0) break;
   }

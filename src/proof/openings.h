@@ -19,7 +19,8 @@ struct OpeningProof {
   bool passed = true;   ///< within 1e-9 of the size, and of bored ones what they were fitted by
 };
 /// The faces lie so far from the place along the normal.
-[[nodiscard]] OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, double inside, double outside);
+[[nodiscard]] OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, double inside,
+                                          double outside);
 
 /// Where a point of a blank that forming stretches lies on the wall, by its parameters, from the blank's own
 /// places; nothing off the blank.

@@ -333,12 +333,13 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   OpeningProof openings;
   if (!blank.groups.empty()) {
     const FormedWall wall(panels, first_ruling(blank, f));
-    openings = prove_openings(blank, [&](Vec2 at) { return wall.at(at); }, -f.neutral, f.thickness - f.neutral);
+    openings = prove_openings(
+        blank, [&](Vec2 at) { return wall.at(at); }, -f.neutral, f.thickness - f.neutral);
   }
   p.opening_mismatch = openings.mismatch;
   add_numbers(p, blank);
-  p.passed = openings.passed && p.number_mismatch <= p.allowed && p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
-             p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
+  p.passed = openings.passed && p.number_mismatch <= p.allowed && p.greatest_distance <= p.allowed &&
+             p.seam_mismatch <= p.allowed && p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
   return p;
 }
 

@@ -4,9 +4,9 @@
 #include <boost/math/quadrature/gauss.hpp>
 #include <cmath>
 
-#include "numbers.h"
 #include "figures.h"
 #include "juggler/proof.h"
+#include "numbers.h"
 #include "openings.h"
 
 namespace juggler {
@@ -385,15 +385,19 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   proof.seam_mismatch = seams;
   proof.area_mismatch = std::abs(std::abs(looked.flat_area) - std::abs(signed_area(bare_outline(blank))));
   proof.allowed_area = proof.allowed * length_of(bare_outline(blank));
-  const OpeningProof openings = prove_openings(blank, [&](Vec2 p) -> std::optional<FormedAt> {
-    const auto at = parameters_of(blank.patches, p);
-    return at ? std::optional(FormedAt{s.point(at->first, at->second).at, {}}) : std::nullopt;
-  }, 0, 0);
+  const OpeningProof openings = prove_openings(
+      blank,
+      [&](Vec2 p) -> std::optional<FormedAt> {
+        const auto at = parameters_of(blank.patches, p);
+        return at ? std::optional(FormedAt{s.point(at->first, at->second).at, {}}) : std::nullopt;
+      },
+      0, 0);
   proof.opening_mismatch = openings.mismatch;
   add_numbers(proof, blank);
-  proof.passed = openings.passed && proof.number_mismatch <= proof.allowed && proof.strain_mismatch <= proof.allowed_strain &&
-                 proof.greatest_distance <= proof.allowed && proof.seam_mismatch <= proof.allowed &&
-                 proof.rim_mismatch <= proof.allowed && proof.area_mismatch <= proof.allowed_area;
+  proof.passed = openings.passed && proof.number_mismatch <= proof.allowed &&
+                 proof.strain_mismatch <= proof.allowed_strain && proof.greatest_distance <= proof.allowed &&
+                 proof.seam_mismatch <= proof.allowed && proof.rim_mismatch <= proof.allowed &&
+                 proof.area_mismatch <= proof.allowed_area;
   return proof;
 }
 

@@ -309,8 +309,7 @@ class BlankView {
       const Vec2 foot = end == EndName::base ? e.base : e.top;
       const Vec2 from = end == EndName::base ? e.top : e.base;
       const Vec2 away = page(foot) - page(from);
-      labels_.push_back(
-          {fmt::format("{}", e.number), {{page(foot), away}}, small_letters, 0.3 * pi, true});
+      labels_.push_back({fmt::format("{}", e.number), {{page(foot), away}}, small_letters, 0.3 * pi, true});
     }
   }
 

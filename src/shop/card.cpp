@@ -243,8 +243,8 @@ void add_centre(BenchCard& card, const Blank& b) {
   }
 }
 
-// Where the box is as wide as a chord that lies even about the centre line, half of it as rounded is the half chord: to
-// half a step, so that both halves make the whole.
+// Where the box is as wide as a chord that lies even about the centre line, half of it as rounded is the half
+// chord: to half a step, so that both halves make the whole.
 void agree_on_width(BenchCard& card, const Blank& b) {
   if (card.marking == Marking::coordinates) return;
   const double width = as_laid(b).width;

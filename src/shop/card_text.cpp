@@ -62,7 +62,8 @@ class CardText {
   // Half of a rounded length may lie between two steps.
   [[nodiscard]] std::string half(double mm) const {
     const double steps = mm / card_.round_to;
-    return std::abs(steps - std::round(steps)) < 1e-6 ? len(mm) : shown_rounded(mm, card_.round_to / 2, units_);
+    return std::abs(steps - std::round(steps)) < 1e-6 ? len(mm)
+                                                      : shown_rounded(mm, card_.round_to / 2, units_);
   }
 
   void text(const std::string& words, const std::string& indent = "    ") {
@@ -246,17 +247,19 @@ class CardText {
       const RoundSizes& sizes = piece_.round()->sizes;
       for (const auto& [name, flange] : {std::pair{"base", sizes.base_flange}, {"top", sizes.top_flange}}) {
         if (flange)
-          step(fmt::format("Mark the fold line of the {} flange, {} inside its edge all along.", name, len(flange->width)),
+          step(fmt::format("Mark the fold line of the {} flange, {} inside its edge all along.", name,
+                           len(flange->width)),
                fmt::format("it is turned over by {} deg", fixed(flange->turned.degrees(), 2)));
       }
     }
     if (!piece_.round() && !piece_.ruled()) return;
     if (seam.lap)
-      step(fmt::format("Mark the line of the lap, {} inside the edge at the seam's {}, parallel to it.", len(*seam.lap),
-                       name_of(seam.lap_on)),
+      step(fmt::format("Mark the line of the lap, {} inside the edge at the seam's {}, parallel to it.",
+                       len(*seam.lap), name_of(seam.lap_on)),
            "it lies under the other edge");
     if (seam.stock > 0)
-      step(fmt::format("Mark the lines of the stock, {} inside both edges of the seam, parallel to them.", len(seam.stock)),
+      step(fmt::format("Mark the lines of the stock, {} inside both edges of the seam, parallel to them.",
+                       len(seam.stock)),
            "cut there after rolling");
   }
 
@@ -358,23 +361,24 @@ class CardText {
   }
 
   // Fractions of a thickness, too small for the card's own rounding.
-  [[nodiscard]] std::string small(double mm) const {
-    return fixed(mm / units_.mm, units_.mm == 1 ? 2 : 4);
-  }
+  [[nodiscard]] std::string small(double mm) const { return fixed(mm / units_.mm, units_.mm == 1 ? 2 : 4); }
 
   // A face may stand past the plane that it is to meet.
   [[nodiscard]] std::string to_plane(double short_of) const {
     if (small(short_of) == small(0)) return "in the plane";
-    return fmt::format("{} {} {} the plane", small(std::abs(short_of)), units_.name, short_of > 0 ? "short of" : "past");
+    return fmt::format("{} {} {} the plane", small(std::abs(short_of)), units_.name,
+                       short_of > 0 ? "short of" : "past");
   }
 
   void level_bevel(EdgeName end, const Element& e) {
     const auto& bevel = end == EdgeName::base ? e.base_bevel : e.top_bevel;
     if (std::abs(bevel->angle.degrees()) < 0.05) return;  // square to the sheet is flush
-    text(fmt::format(
-        "Bevel of the {} for a flush fit: {} deg off the {} face; along the wall the inside lies {}, the outside {}.",
-        name_of(end), fixed(std::abs(bevel->angle.degrees()), 1), bevel->angle.degrees() > 0 ? "outside" : "inside",
-        to_plane(bevel->inside), to_plane(bevel->outside)));
+    text(
+        fmt::format("Bevel of the {} for a flush fit: {} deg off the {} face; along the wall the inside lies "
+                    "{}, the outside {}.",
+                    name_of(end), fixed(std::abs(bevel->angle.degrees()), 1),
+                    bevel->angle.degrees() > 0 ? "outside" : "inside", to_plane(bevel->inside),
+                    to_plane(bevel->outside)));
   }
 
   // The edges are cut square to the sheet: what a flush fit wants taken off, element by element.
@@ -390,7 +394,8 @@ class CardText {
                                  "outside"));
     const auto cells = [&](const std::optional<Bevel>& b) {
       if (!b) return fmt::format(" {:>13} {:>12} {:>12}", "-", "-", "-");
-      return fmt::format(" {:>13} {:>12} {:>12}", fixed(b->angle.degrees(), 1), small(b->inside), small(b->outside));
+      return fmt::format(" {:>13} {:>12} {:>12}", fixed(b->angle.degrees(), 1), small(b->inside),
+                         small(b->outside));
     };
     for (const Element& e : all) {
       lines_.push_back(fmt::format("    {:>4} {:>9.4g}", e.number, e.plan.degrees()) + cells(e.base_bevel) +

@@ -24,8 +24,8 @@ class FoldedCard {
   std::vector<std::string> lines() {
     lines_.push_back(fmt::format("BENCH CARD  {}, {} face up", title_of(piece_), name_of(blank_.face_up)));
     lines_.push_back(fmt::format("lengths rounded to {}; sheet {} thick; cut {}",
-                                 len(job_.job.bench.round_to), shown_thickness(thickness_of(piece_), job_.job.units),
-                                 blank_.count));
+                                 len(job_.job.bench.round_to),
+                                 shown_thickness(thickness_of(piece_), job_.job.units), blank_.count));
     step(fmt::format("Square up a box {} wide and {} high.", len(card_.width), len(card_.height)),
          fmt::format("both diagonals measure {}", len(card_.diagonal)));
     corners();
@@ -179,8 +179,8 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
                     fixed(c.at_base.degrees(), 1), fixed(c.at_top.degrees(), 1)));
   if (!b.pressed) return lines;
   lines.push_back(fmt::format(
-      "Mark the bend lines of this piece, {} from the edge at seam start along the rims, flats of up to {}:", b.bends.size(),
-      len(b.pressed->flat_width)));
+      "Mark the bend lines of this piece, {} from the edge at seam start along the rims, flats of up to {}:",
+      b.bends.size(), len(b.pressed->flat_width)));
   for (const BendLine& l : b.bends) {
     if (!l.hem)
       lines.push_back(fmt::format("{}: base {}, top {}, turned {} deg.", l.tag, len(l.datum_from),

@@ -237,10 +237,11 @@ void add_pressed_numbers(std::vector<Row>& rows, const Blank& b, const Units& u)
                                      : shown_length(b.pressed->flat_width, u)});
   for (const auto& [name, out] : {std::pair{"base", b.pressed->base_out}, {"top", b.pressed->top_out}}) {
     if (out > 1e-6 * b.size)
-      rows.push_back({fmt::format("{} out of its plane", name), fmt::format("{}, pressed", shown_length(out, u))});
+      rows.push_back(
+          {fmt::format("{} out of its plane", name), fmt::format("{}, pressed", shown_length(out, u))});
   }
-  rows.push_back({"first and last flat",
-                  fmt::format("{}, {}", shown_length(b.pressed->start_width, u), shown_length(b.pressed->end_width, u))});
+  rows.push_back({"first and last flat", fmt::format("{}, {}", shown_length(b.pressed->start_width, u),
+                                                     shown_length(b.pressed->end_width, u))});
 }
 
 void add_folded_numbers(std::vector<Row>& rows, const PieceResult& p, const Units& u) {

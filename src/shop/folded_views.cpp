@@ -107,8 +107,7 @@ class FoldedViews : public FormedPart {
       if (&strip_of(t) == &strip && strip.rolled) angles.push_back(t.phi);
     }
     if (angles.size() == 1) {
-      const int n =
-          std::max(2, static_cast<int>(std::ceil((strip.rolled ? 24 : 6) * turn / pi)));
+      const int n = std::max(2, static_cast<int>(std::ceil((strip.rolled ? 24 : 6) * turn / pi)));
       for (int i = 1; i < n; ++i) angles.push_back(turn * i / n);
     }
     angles.push_back(turn);

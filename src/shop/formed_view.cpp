@@ -16,7 +16,7 @@ struct ViewPlaces {
 };
 
 ViewPlaces places_in(const PageBox& frame, const PageBox& f, const PageBox& a, const PageBox& p, double scale,
-                 Angles angles) {
+                     Angles angles) {
   const double wide = scale * std::max(f.width(), a.width());
   const double spare = frame.width() - wide - scale * p.width();
   const double split = frame.left + wide + spare / 2;
@@ -49,9 +49,7 @@ std::unique_ptr<FormedPart> seen(const JobResult& job, const PieceResult& piece)
 
 }  // namespace
 
-double within_once(const Form& form, double u) {
-  return u - two_pi * std::floor((u - form.from()) / two_pi);
-}
+double within_once(const Form& form, double u) { return u - two_pi * std::floor((u - form.from()) / two_pi); }
 
 double formed_scale(const JobResult& job, const PieceResult& piece, const PageBox& frame) {
   const auto [f, a, p] = boxes_of(*seen(job, piece));

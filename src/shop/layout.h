@@ -31,8 +31,8 @@ struct Label {
   std::string text;
   std::vector<Anchor> anchors;
   double size = letters;
-  double spread = pi;  // how far from `away` it may stand: on the wrong side it would mislead
-  bool optional = false;             // stands elsewhere too: a table has it
+  double spread = pi;     // how far from `away` it may stand: on the wrong side it would mislead
+  bool optional = false;  // stands elsewhere too: a table has it
 };
 
 /// Where along a line its label may point, the best first.

@@ -284,12 +284,13 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& p) {
   const Proof& proof = p.proof;
   rows.push_back(
       {"proof",
-       fmt::format("{}, {:.1e} {} off, {:.1e} allowed{}{}", proof.passed ? "passed" : "FAILED",
-                   proof.greatest_distance / u.mm, u.name, proof.allowed / u.mm,
-                   b.groups.empty() ? "" : fmt::format("; openings {:.1e} off", proof.opening_mismatch / u.mm),
-                   proof.allowed_strain == 0 ? ""
-                                             : fmt::format("; strain {:.1e} off, {:.1e} allowed",
-                                                           proof.strain_mismatch, proof.allowed_strain))});
+       fmt::format(
+           "{}, {:.1e} {} off, {:.1e} allowed{}{}", proof.passed ? "passed" : "FAILED",
+           proof.greatest_distance / u.mm, u.name, proof.allowed / u.mm,
+           b.groups.empty() ? "" : fmt::format("; openings {:.1e} off", proof.opening_mismatch / u.mm),
+           proof.allowed_strain == 0 ? ""
+                                     : fmt::format("; strain {:.1e} off, {:.1e} allowed",
+                                                   proof.strain_mismatch, proof.allowed_strain))});
   return rows;
 }
 

@@ -95,10 +95,11 @@ Schedule opening_list(const JobResult& job, const PieceResult& piece) {
     const Vec2 at = round ? round->centre : o.centre;
     const bool bored = o.bore.has_value();
     const std::string form = o.group < 0 ? "" : b.groups[static_cast<size_t>(o.group)].form.in(u);
-    list.rows.push_back({name_of(b, o), bored ? (o.far ? "far" : "near") : "", form, cell_length(at.x, u), cell_length(at.y, u),
-                         o.group < 0 ? "" : fixed(turned_on_flat(o), 4),
-                         round ? cell_length(round->diameter, u) : "", cell_length(box.width, u), cell_length(box.height, u),
-                         o.on_wall ? fixed(o.plan.degrees(), 4) : "", o.on_wall ? cell_length(o.height, u) : ""});
+    list.rows.push_back({name_of(b, o), bored ? (o.far ? "far" : "near") : "", form, cell_length(at.x, u),
+                         cell_length(at.y, u), o.group < 0 ? "" : fixed(turned_on_flat(o), 4),
+                         round ? cell_length(round->diameter, u) : "", cell_length(box.width, u),
+                         cell_length(box.height, u), o.on_wall ? fixed(o.plan.degrees(), 4) : "",
+                         o.on_wall ? cell_length(o.height, u) : ""});
   }
   return list;
 }

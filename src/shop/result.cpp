@@ -55,7 +55,9 @@ OtherFlats other_flats_of(const PartJob& part) {
     return {other_flats(*flight, part.sheet, part.making.hand), {}};
   } catch (const Refusal& refusal) {
     const char* name = flight->flat == FlightFlat::equal_edges ? "least stretch" : "equal edges";
-    return {{}, "The flat of " + std::string(name) + " is not reported beside it: " + in_one(refusal.text()) + "."};
+    return {
+        {},
+        "The flat of " + std::string(name) + " is not reported beside it: " + in_one(refusal.text()) + "."};
   }
 }
 

@@ -42,8 +42,9 @@ void require_font() {
   if (found) FcPatternDestroy(found);
   FcPatternDestroy(asked);
   if (there) return;
-  throw Refusal({.reason = "the font DejaVu Sans, in which drawings and cards are lettered, is not installed",
-                 .advice = "install it (on Debian: apt-get install fonts-dejavu-core), or write other formats"});
+  throw Refusal(
+      {.reason = "the font DejaVu Sans, in which drawings and cards are lettered, is not installed",
+       .advice = "install it (on Debian: apt-get install fonts-dejavu-core), or write other formats"});
 }
 
 }  // namespace

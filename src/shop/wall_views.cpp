@@ -9,7 +9,9 @@ namespace {
 
 constexpr int wall_looks = 144;
 
-double u_of_look(const Form& form, double i) { return form.from() + (form.to() - form.from()) * i / wall_looks; }
+double u_of_look(const Form& form, double i) {
+  return form.from() + (form.to() - form.from()) * i / wall_looks;
+}
 
 }  // namespace
 

@@ -350,7 +350,8 @@ class DxfWriter {
   void guide(Vec2 from, Vec2 to) {
     if (blank_.folding->relief == 0) return straight(Layer::guide, from, to);
     const Vec2 in = 1e-9 * (to - from);
-    for (const Arc& part : clipped(from + in, to - in, outline(blank_))) straight(Layer::guide, part.start, end_of(part));
+    for (const Arc& part : clipped(from + in, to - in, outline(blank_)))
+      straight(Layer::guide, part.start, end_of(part));
   }
 
   void mark_text(const MarkText& mark) {

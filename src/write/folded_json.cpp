@@ -184,12 +184,15 @@ Json pressed_json(const std::optional<Pressed>& pressed) {
     table.push_back({{"hits", row.hits},
                      {"flat_width", number(row.flat_width)},
                      {"facet_error", number(row.facet_error)}});
-  return {{"asked", pressing_json(pressed->asked)},      {"hits", pressed->hits},
-          {"flat_width", number(pressed->flat_width)},   {"start_width", number(pressed->start_width)},
+  return {{"asked", pressing_json(pressed->asked)},
+          {"hits", pressed->hits},
+          {"flat_width", number(pressed->flat_width)},
+          {"start_width", number(pressed->start_width)},
           {"end_width", number(pressed->end_width)},
           {"base_out", number(pressed->base_out)},
           {"top_out", number(pressed->top_out)},
-          {"facet_error", number(pressed->facet_error)}, {"table", table}};
+          {"facet_error", number(pressed->facet_error)},
+          {"table", table}};
 }
 
 Json folded_part_json(const PieceResult& piece) {

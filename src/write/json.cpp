@@ -291,7 +291,11 @@ Json round_part_json(const PieceResult& piece) {
 
 Json part_json(const PieceResult& piece) {
   const PartJob& p = piece.part;
-  Json part{{"name", p.making.name}, {"number", p.making.number}, {"part", p.name}, {"shape", p.shape}, {"sheet", sheet_json(p.sheet)}};
+  Json part{{"name", p.making.name},
+            {"number", p.making.number},
+            {"part", p.name},
+            {"shape", p.shape},
+            {"sheet", sheet_json(p.sheet)}};
   const bool tube = std::holds_alternative<Tube>(p.asked);
   part.update(piece.wound()            ? wound_part_json(piece)
               : piece.stretched()      ? stretched_part_json(piece)
