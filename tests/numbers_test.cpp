@@ -1,0 +1,143 @@
+// Numbers that a blank states: the proof measures them again; sentences keep them as numbers.
+#include <cmath>
+
+#include "common.h"
+
+namespace juggler::testing {
+namespace {
+
+const Units inches{"in", 25.4};
+
+TEST(Phrase, WritesItsLengthsInTheUnitsOfTheReader) {
+  const Phrase said = "The gap of " + shown_mm(12.7) + " leaves " + shown_degrees(Angle::degrees(30)) + ", " +
+                      shown_percent(0.125) + ".";
+  EXPECT_EQ(said.in({}), "The gap of 12.7 mm leaves 30 degrees, 12.5 %.");
+  EXPECT_EQ(said.in(inches), "The gap of 0.5 in leaves 30 degrees, 12.5 %.");
+  EXPECT_EQ(Phrase().in({}), "");
+  EXPECT_TRUE(Phrase("").empty());
+}
+
+TEST(Phrase, RoundsOnceAndNoCoarserInOtherUnits) {
+  EXPECT_EQ(shown_mm(1.0005, 3).in({}), "1.001 mm");
+  EXPECT_EQ(shown_mm(-1e-9, 3).in({}), "0 mm");
+  // A thousandth of a millimetre is not lost in an inch.
+  EXPECT_EQ(shown_mm(25.401, 3).in(inches), "1 in");
+  EXPECT_EQ(shown_mm(25.425, 3).in(inches), "1.001 in");
+  EXPECT_EQ((bare_mm(25.4) + " x " + shown_mm(50.8)).in(inches), "1 x 2 in");
+  EXPECT_EQ(in_range(0, 89, "degrees").in(inches), "0 to 89 degrees");
+  EXPECT_EQ(in_range(25.4, 254, "mm").in(inches), "1 to 10 in");
+}
+
+TEST(Refusal, SpeaksTheUnitsItIsGiven) {
+  const Refusal::Text text{.reason = "is too wide",
+                           .key = "seam.gap",
+                           .found = shown_mm(50.8),
+                           .allowed = "up to " + shown_mm(25.4)};
+  EXPECT_STREQ(Refusal(text).what(), "seam.gap: is too wide; found 50.8 mm; allowed: up to 25.4 mm.");
+  EXPECT_STREQ(Refusal(text, inches).what(), "seam.gap: is too wide; found 2 in; allowed: up to 1 in.");
+}
+
+// The proof of a blank of which one thing is said otherwise.
+Proof proof_with(const std::function<void(Blank&)>& change, Making making = {}) {
+  making.bending.hits = 12;
+  const Cone cone = cyclone();
+  Blank b = make_blank(cone, sheet_of(2), {.gap = 4}, making);
+  EXPECT_TRUE(prove(b, cone, sheet_of(2), {.gap = 4}).passed);
+  change(b);
+  return prove(b, cone, sheet_of(2), {.gap = 4});
+}
+
+TEST(NumberProof, SeesADistanceThatCountsFromAnotherEdge) {
+  // By half the gap: as from the seam's ruling.
+  const Proof base = proof_with([](Blank& b) { b.bends[3].datum_from += 2; });
+  EXPECT_FALSE(base.passed);
+  EXPECT_NEAR(base.number_mismatch, 2, 1e-9);
+  EXPECT_TRUE(has(base.number, "distance of bend D along the base")) << base.number;
+  const Proof top = proof_with([](Blank& b) { b.bends[3].datum_to -= 1e-3; });
+  EXPECT_FALSE(top.passed);
+  EXPECT_TRUE(has(top.number, "along the top")) << top.number;
+}
+
+TEST(NumberProof, SeesAnglesThatDoNotClose) {
+  for (const auto& change : std::vector<std::function<void(Blank&)>>{
+           [](Blank& b) { b.bends[5].turned = Angle::degrees(b.bends[5].turned.degrees() + 0.01); },
+           [](Blank& b) { b.bends[5].up = !b.bends[5].up; },
+           [](Blank& b) {  // what the smooth wall turns
+             for (BendLine& l : b.bends) l.turned = Angle::radians(l.turned.radians() * 0.998);
+           }}) {
+    const Proof p = proof_with(change);
+    EXPECT_FALSE(p.passed);
+    EXPECT_TRUE(has(p.number, "angles of the bends")) << p.number;
+  }
+}
+
+TEST(NumberProof, SeesLengthsOfElementsAndMetalBesideOpenings) {
+  const Proof longer = proof_with([](Blank& b) { b.elements[2].length += 0.01; });
+  EXPECT_FALSE(longer.passed);
+  EXPECT_TRUE(has(longer.number, "length of element 2")) << longer.number;
+  Opening hole;
+  hole.form.profile.diameter = 30;
+  hole.how = OpeningHow::laid;
+  hole.at.angle = Angle::degrees(100);
+  hole.at.height = 300;
+  Making holed;
+  holed.openings = {hole};
+  const Proof web = proof_with([](Blank& b) { b.groups[0].edge->width += 0.01; }, holed);
+  EXPECT_FALSE(web.passed);
+  EXPECT_TRUE(has(web.number, "metal beside")) << web.number;
+}
+
+TEST(NumberProof, SeesDistancesOfPlatesFromTheirDatum) {
+  const Panel angle{.profile = {{.line = 60}, {.bend = Angle::degrees(90)}, {.line = 40}},
+                    .run = 300,
+                    .bend = {.radius = 3, .neutral = 0.42}};
+  const Sheet sheet = sheet_of(2, Face::outside);
+  Blank b = make_blank(angle, sheet);
+  ASSERT_TRUE(prove(b, angle, sheet).passed);
+  b.bends[0].datum_from += 0.02;
+  const Proof p = prove(b, angle, sheet);
+  EXPECT_FALSE(p.passed);
+  EXPECT_TRUE(has(p.number, "distance of bend A")) << p.number;
+}
+
+TEST(NumberProof, RefusesABlankOfAnotherFamily) {
+  const Blank wall = make_blank(cyclone(), sheet_of(2));
+  const Panel angle{.profile = {{.line = 60}, {.bend = Angle::degrees(90)}, {.line = 40}},
+                    .run = 300,
+                    .bend = {.radius = 3, .neutral = 0.42}};
+  const Sheet sheet = sheet_of(2, Face::outside);
+  EXPECT_THROW((void)prove(wall, angle, sheet), Refusal);
+  EXPECT_THROW((void)prove(make_blank(angle, sheet), cyclone(), sheet_of(2)), Refusal);
+  EXPECT_THROW((void)prove(Blank{}, cyclone(), sheet_of(2)), Refusal);
+  EXPECT_EQ(as_laid(Blank{}).width, 0);
+  EXPECT_EQ(enclosing(Blank{}).width, 0);
+  EXPECT_EQ(smallest_rectangle({}).height, 0);
+}
+
+// Turned, shifted along nothing, scaled: what is said of a pressed cone goes with it.
+TEST(Invariants, OfPressedWalls) {
+  const auto pressed = [](double scale, double seam, Hand hand) {
+    const Cone cone{.base = Diameter::mm(500 * scale),
+                    .top = Diameter::mm(250 * scale),
+                    .height = 300 * scale,
+                    .shift = {60 * scale, 20 * scale}};
+    return make_blank(cone, sheet_of(2 * scale), {.gap = 3 * scale, .at = Angle::degrees(seam)},
+                      {.hand = hand, .fit = 0.001, .bending = {.hits = 16}});
+  };
+  const Blank one = pressed(1, 40, Hand::as_drawn);
+  const Blank large = pressed(2, 40, Hand::as_drawn);
+  const Blank twin = pressed(1, 40, Hand::opposite);
+  ASSERT_EQ(one.bends.size(), 16u);
+  for (size_t i = 0; i < 16; ++i) {
+    const BendLine& a = one.bends[i];
+    EXPECT_NEAR(large.bends[i].datum_from, 2 * a.datum_from, 0.01);
+    EXPECT_NEAR(large.bends[i].turned.degrees(), a.turned.degrees(), 1e-7);
+    // The twin runs the other way round: from its seam's start lies what lay before the end.
+    const BendLine& mirrored = twin.bends[15 - i];
+    EXPECT_NEAR(mirrored.turned.degrees(), a.turned.degrees(), 1e-7);
+    EXPECT_NEAR(mirrored.datum_from + a.datum_from, length_of(edge(one, EdgeName::base)->arcs), 0.01);
+  }
+}
+
+}  // namespace
+}  // namespace juggler::testing
