@@ -40,9 +40,9 @@ std::vector<Line> lines_of(Blank& b) {
 
 double signed_turn(const BendLine& b) { return b.up ? b.turned.radians() : -b.turned.radians(); }
 
-// Lines that all but run through one point, as on offset cones, close in three ways well and in three hardly at all:
-// ways weaker than this share of the strongest are left, for they would take angles far from the wall's. What then
-// stays open is less than this share of the part's size.
+// Lines that all but run through one point, as on offset cones, close in three ways well and in three hardly
+// at all: ways weaker than this share of the strongest are left, for they would take angles far from the
+// wall's. What then stays open is less than this share of the part's size.
 constexpr double weakest = 1e-3;
 constexpr double stays_open = 1e-6;
 
@@ -66,7 +66,10 @@ class Closing {
   }
 
   // (52): of all that closes the nearest to the smooth wall, by Newton's steps.
-  bool solve() {
+  bool solve() { return solve(1e-8, 1e-9) || solve(weakest, stays_open); }
+
+ private:
+  bool solve(double share, double open_by) {
     Eigen::VectorXd turns(static_cast<long>(count()));
     long i = 0;
     for (const auto& lines : lines_) {
@@ -81,17 +84,20 @@ class Closing {
       if (step > 4 && now >= 0.5 * off) break;
       off = now;
       Eigen::JacobiSVD<Eigen::MatrixXd> svd(twists, Eigen::ComputeThinU | Eigen::ComputeThinV);
-      svd.setThreshold(weakest);
+      svd.setThreshold(share);
       Eigen::VectorXd change = smooth + svd.solve(twists * (turns - smooth) - open) - turns;
       const double most = change.cwiseAbs().maxCoeff();
       if (most > 0.5) change *= 0.5 / most;
       turns += change;
     }
-    if (!(twist(walk(turns, nullptr)).norm() < stays_open)) return false;
+    constexpr double far = 0.3;  // radians from the smooth wall: that is another wall
+    if (!(twist(walk(turns, nullptr)).norm() < open_by) || (turns - smooth).cwiseAbs().maxCoeff() > far)
+      return false;
     keep(turns);
     return true;
   }
 
+ public:
   // (53): how far the ends of the lines and the rim between them stand from the plane nearest to those ends.
   void measure_level(Pressed& pressed) const {
     pressed.base_out = out_of_plane(EdgeName::base);
