@@ -66,10 +66,14 @@ class Closing {
   }
 
   // (52): of all that closes the nearest to the smooth wall, by Newton's steps.
-  bool solve() { return solve(1e-8, 1e-9) || solve(weakest, stays_open); }
+  bool solve() {
+    constexpr double near =
+        0.3;  // radians: farther from the smooth wall is another one, if there is one nearer
+    return solve(1e-8, 1e-9, near) || solve(weakest, stays_open, HUGE_VAL) || solve(1e-8, 1e-9, HUGE_VAL);
+  }
 
  private:
-  bool solve(double share, double open_by) {
+  bool solve(double share, double open_by, double far) {
     Eigen::VectorXd turns(static_cast<long>(count()));
     long i = 0;
     for (const auto& lines : lines_) {
@@ -90,7 +94,6 @@ class Closing {
       if (most > 0.5) change *= 0.5 / most;
       turns += change;
     }
-    constexpr double far = 0.3;  // radians from the smooth wall: that is another wall
     if (!(twist(walk(turns, nullptr)).norm() < open_by) || (turns - smooth).cwiseAbs().maxCoeff() > far)
       return false;
     keep(turns);
