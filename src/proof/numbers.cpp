@@ -103,14 +103,9 @@ class Numbers {
   // Some straight stretch of what is cut, parallel to the line and named as its datum, lies so far off.
   void square_to(const BendLine& l) {
     if (l.datum == "left edge of the box") {
-      double left = HUGE_VAL;
-      for (const Arc& arc : outline(b_)) {
-        for (int i = 0; i <= 64; ++i) left = std::min(left, point_at(arc, arc.length * i / 64).x);
-      }
-      // Arcs bulge between the places looked at: only as near as that.
-      keep(std::max(0.0, std::abs(l.from.x - left - l.datum_from) - 1e-3 * b_.size),
-           "distance of bend " + l.tag);
-      keep(std::abs((l.to.x - l.from.x) - (l.datum_to - l.datum_from)), "other end of bend " + l.tag);
+      // A blank is laid in the positive quadrant: its left edge is at 0.
+      keep(std::abs(l.from.x - l.datum_from), "distance of bend " + l.tag);
+      keep(std::abs(l.to.x - l.datum_to), "other end of bend " + l.tag);
       return;
     }
     double least = HUGE_VAL;

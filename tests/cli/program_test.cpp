@@ -305,7 +305,8 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
       "top: dia 18.0000, rad 9.0000 in on the outside\nheight: 10.0000 in\nhalf angle: 41.9872 deg\n"
       "slant: 13.4536 in\nseam: parallel gap of 0.0313 in on the neutral layer at plan angle 0 deg\nmade: 1 "
       "off\nproved\n"
-      "--set part.height=-1: part.height: is out of range; found -1 in (written -1); allowed: 3.937008e-05 to "
+      "--set part.height=-1: part.height: is out of range; found -1 in (written -1); allowed: 3.937008e-05 "
+      "to "
       "39370.0787 in.\n");
 }
 
