@@ -1,6 +1,7 @@
 // Laps, hems and locked seams beyond straight edges. docs/maths/folded.md (42)-(44).
 #include <algorithm>
 
+#include "edge_runs.h"
 #include "folded.h"
 #include "opened.h"
 #include "openings.h"
@@ -82,13 +83,11 @@ class Tabs {
       : blank_(blank), work_(work), bend_(bend), tags_(tags) {}
 
   bool add() {
-    int seen = 0;
-    for (size_t i = 0; i < blank_.edges.size(); ++i) {
-      if (label_of(blank_.edges[i]) != work_.on || ++seen != work_.which) continue;
-      add_to(i);
-      return true;
-    }
-    return false;
+    const std::vector<EdgeRun> runs = edge_runs(blank_, work_.on);
+    const auto which = static_cast<size_t>(work_.which);
+    if (which > runs.size()) return false;
+    add_to(split_off(blank_, runs[which - 1]));
+    return true;
   }
 
  private:
@@ -227,15 +226,10 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
     bool found = false;
     for (Blank& blank : blanks) found = Tabs(blank, work, bend, tags).add() || found;
     if (found) continue;
-    std::string known;
-    for (const Blank& blank : blanks) {
-      for (const Edge& e : blank.edges) {
-        if (known.size() < 300 && known.find(label_of(e)) == std::string::npos)
-          known += (known.empty() ? "" : ", ") + label_of(e);
-      }
-    }
+    std::vector<const Blank*> all;
+    for (const Blank& blank : blanks) all.push_back(&blank);
     refuse_work(work, ".on", "names no edge of the blank, or fewer edges have this name than `which` says",
-                work.on, known);
+                work.on, edge_labels(all));
   }
   for (Blank& blank : blanks) {
     if (blank.tabs.empty()) continue;

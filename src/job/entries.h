@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstdint>
+#include <functional>
 #include <map>
 #include <string>
 #include <variant>
@@ -66,17 +67,22 @@ class Numbers {
   Numbers(const Entries& entries, Units units) : entries_(entries), units_(std::move(units)) {}
   /// In the job's units, in degrees, or plain, as the entry says; refuses a unit that does not fit `wanted`.
   double value(const Entry& entry, Dimension wanted);
+  /// A size that no key gives and that follows from others: of the part at a prefix, by its key.
+  using Derive = std::function<std::optional<double>(const std::string& prefix, const std::string& key)>;
+  void derive_by(Derive derive) { derive_ = std::move(derive); }
 
  private:
   double evaluated(const Entry& entry, Dimension wanted);
   double named(const Entry& user, const std::string& name);
   const Entry* lookup(const Entry& user, const std::string& name) const;
   std::optional<double> sibling(const Entry& user, const std::string& name);
+  std::optional<double> derived(const Entry& user, const std::string& name);
 
   const Entries& entries_;
   Units units_;
   std::map<std::string, double> known_, named_;
   std::vector<std::string> open_;
+  Derive derive_;
 };
 
 /// The kinds of value a key takes.

@@ -99,9 +99,33 @@ std::optional<double> Numbers::sibling(const Entry& user, const std::string& nam
   return std::nullopt;
 }
 
+// The part and key that a name may mean: of the same part, of another, or by its full path.
+std::optional<double> Numbers::derived(const Entry& user, const std::string& name) {
+  if (!derive_) return std::nullopt;
+  std::vector<std::pair<std::string, std::string>> meant{{part_prefix(user.path), name}};
+  for (const std::string& path : {"parts." + name, name}) {
+    const std::string prefix = part_prefix(path);
+    if (!prefix.empty()) meant.emplace_back(prefix, path.substr(prefix.size()));
+  }
+  for (const auto& [prefix, key] : meant) {
+    if (prefix.empty()) continue;
+    try {
+      if (const auto size = derive_(prefix, key)) return size;
+    } catch (const JobRefusal&) {
+      throw;
+    } catch (const Refusal& refusal) {
+      std::string why = refusal.what();
+      while (why.ends_with('.')) why.pop_back();
+      refuse(user, fmt::format("names \"{}\", which cannot be worked out: {}", name, why));
+    }
+  }
+  return std::nullopt;
+}
+
 double Numbers::named(const Entry& user, const std::string& name) {
   if (const Entry* entry = lookup(user, name)) return value(*entry, Dimension::any);
-  if (const auto derived = sibling(user, name)) return *derived;
+  if (const auto from_sibling = sibling(user, name)) return *from_sibling;
+  if (const auto worked_out = derived(user, name)) return *worked_out;
   std::vector<std::string> known;
   for (const Entry& e : entries_) {
     if (e.path.starts_with("let.")) known.push_back(e.path.substr(4));

@@ -51,6 +51,7 @@ std::vector<Key> place_keys(const std::string& at) {
           {at + ".along_ruling", Kind::length, "or: along the ruling of the plan angle"},
           {at + ".from", Kind::choice, "the end that these are measured from (else base)", end_names},
           {at + ".edge", Kind::text, "or, on the flat: an edge by its name, x along it, y inwards"},
+          {at + ".which", Kind::count, "of several edges of that name, or straight runs of one"},
           {at + ".along", Kind::length, "along that edge, anticlockwise (else 0)"},
           {at + ".distance", Kind::length, "inwards from that edge (else 0)"},
           {at + ".on_flat", Kind::point, "or: a point of the flat as it is laid, [x, y]"},

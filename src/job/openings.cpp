@@ -170,6 +170,13 @@ OpeningPlace read_place(Reader& r) {
   r.choice("at.from", end_words, from);
   at.from = from.value_or(at.from);
   r.text("at.edge", at.edge);
+  if (const Entry* which = r.at("at.which")) {
+    if (at.edge.empty())
+      refuse(*which, "tells edges of one name apart, and no edge is named", {}, "add at.edge, or leave it out");
+    int number = 0;
+    r.count("at.which", number);
+    at.which = number;
+  }
   r.length("at.along", at.along);
   r.length("at.distance", at.distance);
   if (r.has("at.on_flat")) {

@@ -24,71 +24,6 @@ constexpr std::array<std::pair<const char*, Hand>, 4> hand_words{{{"as_drawn", H
 constexpr std::array<std::pair<const char*, SeamEdge>, 2> edge_words{
     {{"start", SeamEdge::start}, {"end", SeamEdge::end}}};
 
-End read_end(Reader& r, const std::string& name) {
-  End end;
-  r.flag((name + "point").c_str(), end.pointed);
-  r.length((name + "diameter").c_str(), end.diameter);
-  r.length((name + "radius").c_str(), end.radius);
-  r.length((name + "girth").c_str(), end.girth);
-  r.choice((name + "sizes_on").c_str(), face_words, end.sizes_on);
-  r.contact((name + "contact").c_str(), end.contact);
-  return end;
-}
-
-std::vector<Trim> read_trims(Reader& part) {
-  std::vector<Trim> trims;
-  part.tables("trim", [&](Reader& r) {
-    Trim t;
-    std::optional<EndName> end;
-    r.choice("end", end_words, end);
-    if (!end)
-      refuse(*r.first(), "belongs to a trim that does not say which end it cuts off", {},
-             "add end = \"top\" or end = \"base\"");
-    t.end = *end;
-    r.length("height", t.height);
-    r.angle("tilt", t.tilt);
-    r.angle("uphill", t.uphill);
-    r.length("short_side", t.short_side);
-    r.length("long_side", t.long_side);
-    r.length("from_apex", t.from_apex);
-    r.angle("to_axis", t.to_axis);
-    r.contact("contact", t.contact);
-    trims.push_back(t);
-  });
-  return trims;
-}
-
-Shape read_cone(Reader& r) {
-  Cone cone;
-  cone.base = read_end(r, "base.");
-  cone.top = read_end(r, "top.");
-  r.length("height", cone.height);
-  r.length("slant", cone.slant);
-  r.angle("half_angle", cone.half_angle);
-  r.angle("included_angle", cone.included_angle);
-  r.choice("wider", end_words, cone.wider);
-  r.length("agree", cone.agree);
-  r.point("top.shift", cone.shift);
-  cone.trims = read_trims(r);
-  r.tables("flange", [&](Reader& one) { cone.flanges.push_back(read_flange(one, cone.flanges.size() + 1)); });
-  return cone;
-}
-
-Shape read_cylinder(Reader& r) {
-  Cylinder c;
-  c.size = read_end(r, "");
-  r.length("height", c.height);
-  r.length("short_side", c.short_side);
-  r.length("long_side", c.long_side);
-  r.angle("uphill", c.uphill);
-  r.contact("base.contact", c.base);
-  r.contact("top.contact", c.top);
-  r.length("agree", c.agree);
-  c.trims = read_trims(r);
-  r.tables("flange", [&](Reader& one) { c.flanges.push_back(read_flange(one, c.flanges.size() + 1)); });
-  return c;
-}
-
 void read_seam_place(Reader& r, Seam& seam) {
   const Entry* place = r.at("seam.at");
   const auto* word = place ? std::get_if<std::string>(&place->value) : nullptr;
@@ -215,18 +150,6 @@ Making read_making(Reader& r, const Job& job, const std::string& source) {
   return making;
 }
 
-// Onto what a wider table says.
-void read_sheet(Reader& r, const std::string& source, Sheet& sheet) {
-  std::optional<double> neutral;
-  r.length("thickness", sheet.thickness);
-  read_gauge(r, source, sheet);
-  r.choice("sizes_on", face_words, sheet.sizes_on);
-  r.number("neutral", neutral);
-  sheet.neutral = neutral.value_or(sheet.neutral);
-  r.text("material", sheet.material);
-  r.number("density", sheet.density);
-}
-
 // The parts' names in the order of the text; "" for [part].
 std::vector<std::string> part_names(const Entries& entries, const std::string& source) {
   std::vector<std::string> names;
@@ -265,10 +188,10 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
   const bool wound =
       p.shape == "flight" || p.shape == "coil" || p.shape == "helical_strip" || p.shape == "slide";
   const bool stretched = p.shape == "dome" || p.shape == "ruled_wall";
-  p.asked = p.shape == "cylinder" ? read_cylinder(part)
+  p.asked = p.shape == "cylinder" ? Shape(read_cylinder(part))
             : wound               ? read_wound(part, p.shape)
             : stretched           ? read_stretched(part, p.shape, source)
-            : round               ? read_cone(part)
+            : round               ? Shape(read_cone(part))
             : ruled               ? Shape(read_transition(part, source, p.seam))
                                   : read_folded(part, p.shape, source, p.seam);
   read_sheet(sheet, source, p.sheet);
@@ -319,6 +242,9 @@ Job job_of(const Entries& entries, const std::string& source) {
   job.units = read_units(entries);
   for (const Entry& e : entries) job.given[e.path] = {e.place, shown(e)};
   Numbers numbers(entries, job.units);
+  numbers.derive_by([&](const std::string& prefix, const std::string& key) {
+    return derived_size(entries, numbers, job.units, source, prefix, key);
+  });
   for (const Entry& e : entries) {
     if (e.path.starts_with("let.")) job.named.push_back({e.path.substr(4), numbers.value(e, Dimension::any)});
   }

@@ -120,6 +120,16 @@ class Reader {
   std::string prefix_;
 };
 
+[[nodiscard]] Cone read_cone(Reader& part);
+[[nodiscard]] Cylinder read_cylinder(Reader& part);
+/// Onto what a wider table says.
+void read_sheet(Reader& r, const std::string& source, Sheet& sheet);
+/// A size of the cone or cylinder at `prefix` that is not given and follows from those that are, in the job's
+/// units or degrees; none where it has no such size. docs/job.md lists them.
+[[nodiscard]] std::optional<double> derived_size(const Entries& entries, Numbers& numbers, const Units& units,
+                                                 const std::string& source, const std::string& prefix,
+                                                 const std::string& key);
+
 /// A folded shape, and of its seam what counts there. The source names the folder of its bend table.
 [[nodiscard]] Shape read_folded(Reader& part, const std::string& shape, const std::string& source,
                                 Seam& seam);

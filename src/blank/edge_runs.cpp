@@ -1,0 +1,83 @@
+#include "edge_runs.h"
+
+#include <algorithm>
+
+namespace juggler {
+namespace {
+
+bool in_line(const Arc& first, const Arc& arc, double near) {
+  return is_straight(first) && is_straight(arc) &&
+         std::abs(cross(direction(first.heading), end_of(arc) - first.start)) <= near &&
+         dot(direction(first.heading), end_of(arc) - first.start) > 0;
+}
+
+// Runs that are nothing but ends of bends are left out.
+void add_runs(std::vector<EdgeRun>& runs, const Edge& e, size_t index, double near) {
+  for (size_t i = 0; i < e.arcs.size();) {
+    size_t end = i + 1;
+    while (end < e.arcs.size() && in_line(e.arcs[i], e.arcs[end], near)) ++end;
+    const bool plates =
+        std::any_of(e.strips.begin() + static_cast<long>(i), e.strips.begin() + static_cast<long>(end),
+                    [](int strip) { return strip < 0; });
+    if (plates) runs.push_back({index, i, end - i});
+    i = end;
+  }
+}
+
+Edge part_of(const Edge& e, size_t first, size_t count) {
+  Edge part{
+      e.name,
+      {e.arcs.begin() + static_cast<long>(first), e.arcs.begin() + static_cast<long>(first + count)},
+      0,
+      e.label,
+      {e.strips.begin() + static_cast<long>(first), e.strips.begin() + static_cast<long>(first + count)}};
+  part.girth = length_of(part.arcs);
+  return part;
+}
+
+}  // namespace
+
+std::vector<EdgeRun> edge_runs(const Blank& blank, const std::string& label) {
+  std::vector<EdgeRun> runs;
+  for (size_t i = 0; i < blank.edges.size(); ++i) {
+    const Edge& e = blank.edges[i];
+    if (label_of(e) != label) continue;
+    if (e.strips.size() == e.arcs.size()) {
+      add_runs(runs, e, i, 1e-9 * blank.size);
+    } else {
+      runs.push_back({i, 0, e.arcs.size()});
+    }
+  }
+  return runs;
+}
+
+size_t split_off(Blank& blank, const EdgeRun& run) {
+  const Edge whole = blank.edges[run.edge];
+  if (run.count == whole.arcs.size()) return run.edge;
+  const size_t after = run.first + run.count;
+  std::vector<Edge> parts;
+  if (run.first > 0) parts.push_back(part_of(whole, 0, run.first));
+  parts.push_back(part_of(whole, run.first, run.count));
+  if (after < whole.arcs.size()) parts.push_back(part_of(whole, after, whole.arcs.size() - after));
+  const auto at = blank.edges.erase(blank.edges.begin() + static_cast<long>(run.edge));
+  blank.edges.insert(at, parts.begin(), parts.end());
+  for (EdgeTab& tab : blank.tabs) {
+    if (tab.edge > run.edge) tab.edge += parts.size() - 1;
+  }
+  return run.edge + (run.first > 0 ? 1 : 0);
+}
+
+std::string edge_labels(const std::vector<const Blank*>& blanks) {
+  std::string known;
+  for (const Blank* blank : blanks) {
+    for (const Edge& e : blank->edges) {
+      const std::string label = label_of(e);
+      if (known.size() >= 300 || (", " + known + ", ").find(", " + label + ", ") != std::string::npos)
+        continue;
+      known += (known.empty() ? "" : ", ") + label;
+    }
+  }
+  return known;
+}
+
+}  // namespace juggler

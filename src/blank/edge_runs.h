@@ -1,0 +1,26 @@
+// Edges of one name, told apart. Private to the room.
+#pragma once
+
+#include "juggler/blank.h"
+
+namespace juggler {
+
+/// Some of the arcs of an edge that follow each other.
+struct EdgeRun {
+  size_t edge = 0;
+  size_t first = 0;
+  size_t count = 0;
+};
+
+/// The edges of a label, in the order of the outline. An edge of a folded blank that turns corners, as the
+/// rim of a hopper does from wall to wall, counts as its straight runs along plates.
+[[nodiscard]] std::vector<EdgeRun> edge_runs(const Blank& blank, const std::string& label);
+
+/// Makes a run an edge of its own, and what is left before and after it others of the same label.
+/// Returns its index.
+size_t split_off(Blank& blank, const EdgeRun& run);
+
+/// The labels of all edges, each once, for messages.
+[[nodiscard]] std::string edge_labels(const std::vector<const Blank*>& blanks);
+
+}  // namespace juggler

@@ -1,0 +1,168 @@
+// Cones and cylinders of a job, and what follows from their sizes.
+#include "reader.h"
+
+namespace juggler {
+namespace {
+
+End read_end(Reader& r, const std::string& name) {
+  End end;
+  r.flag((name + "point").c_str(), end.pointed);
+  r.length((name + "diameter").c_str(), end.diameter);
+  r.length((name + "radius").c_str(), end.radius);
+  r.length((name + "girth").c_str(), end.girth);
+  r.choice((name + "sizes_on").c_str(), face_words, end.sizes_on);
+  r.contact((name + "contact").c_str(), end.contact);
+  return end;
+}
+
+std::vector<Trim> read_trims(Reader& part) {
+  std::vector<Trim> trims;
+  part.tables("trim", [&](Reader& r) {
+    Trim t;
+    std::optional<EndName> end;
+    r.choice("end", end_words, end);
+    if (!end)
+      refuse(*r.first(), "belongs to a trim that does not say which end it cuts off", {},
+             "add end = \"top\" or end = \"base\"");
+    t.end = *end;
+    r.length("height", t.height);
+    r.angle("tilt", t.tilt);
+    r.angle("uphill", t.uphill);
+    r.length("short_side", t.short_side);
+    r.length("long_side", t.long_side);
+    r.length("from_apex", t.from_apex);
+    r.angle("to_axis", t.to_axis);
+    r.contact("contact", t.contact);
+    trims.push_back(t);
+  });
+  return trims;
+}
+
+}  // namespace
+
+Cone read_cone_sizes(Reader& r) {
+  Cone cone;
+  cone.base = read_end(r, "base.");
+  cone.top = read_end(r, "top.");
+  r.length("height", cone.height);
+  r.length("slant", cone.slant);
+  r.angle("half_angle", cone.half_angle);
+  r.angle("included_angle", cone.included_angle);
+  r.choice("wider", end_words, cone.wider);
+  r.length("agree", cone.agree);
+  r.point("top.shift", cone.shift);
+  return cone;
+}
+
+Cone read_cone(Reader& r) {
+  Cone cone = read_cone_sizes(r);
+  cone.trims = read_trims(r);
+  r.tables("flange", [&](Reader& one) { cone.flanges.push_back(read_flange(one, cone.flanges.size() + 1)); });
+  return cone;
+}
+
+Cylinder read_cylinder_sizes(Reader& r) {
+  Cylinder c;
+  c.size = read_end(r, "");
+  r.length("height", c.height);
+  r.length("short_side", c.short_side);
+  r.length("long_side", c.long_side);
+  r.angle("uphill", c.uphill);
+  r.contact("base.contact", c.base);
+  r.contact("top.contact", c.top);
+  r.length("agree", c.agree);
+  return c;
+}
+
+Cylinder read_cylinder(Reader& r) {
+  Cylinder c = read_cylinder_sizes(r);
+  c.trims = read_trims(r);
+  r.tables("flange", [&](Reader& one) { c.flanges.push_back(read_flange(one, c.flanges.size() + 1)); });
+  return c;
+}
+
+void read_sheet(Reader& r, const std::string& source, Sheet& sheet) {
+  std::optional<double> neutral;
+  r.length("thickness", sheet.thickness);
+  read_gauge(r, source, sheet);
+  r.choice("sizes_on", face_words, sheet.sizes_on);
+  r.number("neutral", neutral);
+  sheet.neutral = neutral.value_or(sheet.neutral);
+  r.text("material", sheet.material);
+  r.number("density", sheet.density);
+}
+
+namespace {
+
+// What follows from the sizes of a part alone: no trim, flange or opening moves it, so these may be given by
+// it.
+struct Bare {
+  RoundShape shape;
+  Sheet sheet;
+};
+Bare bare_part(Reader& part, Reader& sheet, Reader& own_sheet, const std::string& source, bool cylinder) {
+  Bare bare{cylinder ? RoundShape(read_cylinder_sizes(part)) : RoundShape(read_cone_sizes(part)), {}};
+  read_sheet(sheet, source, bare.sheet);
+  read_sheet(own_sheet, source, bare.sheet);
+  return bare;
+}
+
+std::optional<double> per_radius(std::string_view key) {
+  if (key == "radius") return 1;
+  if (key == "diameter") return 2;
+  if (key == "girth") return two_pi;
+  return std::nullopt;
+}
+
+bool may_follow(const std::string& key) {
+  for (const char* known : {"height", "slant", "half_angle", "included_angle"})
+    if (key == known) return true;
+  std::string_view size = key;
+  for (const std::string_view end : {"base.", "top."})
+    if (size.starts_with(end))
+      return size.substr(end.size()) == "swing_radius" || per_radius(size.substr(end.size()));
+  return per_radius(size).has_value();
+}
+
+// In mm or degrees.
+std::optional<double> size_of(const Bare& bare, const std::string& key, double& per_unit) {
+  const RoundSizes z = solve(bare.shape, bare.sheet);
+  const auto degrees = [&](double radians) {
+    per_unit = 1;
+    return Angle::radians(std::abs(radians)).degrees();
+  };
+  if (key == "height") return z.height;
+  if (z.coaxial() && key == "slant") return z.slant;
+  if (z.coaxial() && key == "half_angle") return degrees(z.taper.radians());
+  if (z.coaxial() && key == "included_angle") return degrees(2 * z.taper.radians());
+  const size_t dot = key.rfind('.');
+  if (dot == std::string::npos)
+    return z.one_size && per_radius(key) ? std::optional(z.base_radius * *per_radius(key)) : std::nullopt;
+  const bool base = key.starts_with("base.");
+  if (dot != (base ? 4U : 3U) || (!base && !key.starts_with("top."))) return std::nullopt;
+  const std::string last = key.substr(dot + 1);
+  if (const auto times = per_radius(last)) return (base ? z.base_radius : z.top_radius) * *times;
+  if (last != "swing_radius" || !z.coaxial() || z.taper.radians() == 0) return std::nullopt;
+  const Blank blank =
+      std::visit([&](const auto& shape) { return make_blank(shape, bare.sheet); }, bare.shape);
+  const double swing = base ? blank.cone->swing_radius_base : blank.cone->swing_radius_top;
+  return std::isfinite(swing) ? std::optional(swing) : std::nullopt;
+}
+
+}  // namespace
+
+std::optional<double> derived_size(const Entries& entries, Numbers& numbers, const Units& units,
+                                   const std::string& source, const std::string& prefix,
+                                   const std::string& key) {
+  const Entry* shape = find(entries, prefix + "shape");
+  const auto* word = shape ? std::get_if<std::string>(&shape->value) : nullptr;
+  if (!word || (*word != "cone" && *word != "cylinder") || !may_follow(key)) return std::nullopt;
+  Reader part(entries, numbers, units, prefix);
+  Reader sheet(entries, numbers, units, "sheet.");
+  Reader own_sheet(entries, numbers, units, prefix + "sheet.");
+  double per_unit = units.mm;
+  const auto size = size_of(bare_part(part, sheet, own_sheet, source, *word == "cylinder"), key, per_unit);
+  return size ? std::optional(*size / per_unit) : std::nullopt;
+}
+
+}  // namespace juggler
