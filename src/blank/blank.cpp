@@ -484,7 +484,7 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   if (has_openings(making)) {
     std::vector<Blank*> all;
     for (Piece& p : pieces) all.push_back(&p.blank);
-    repeat_under_laps(all, w.seam);
+    repeat_under_laps(all, w.seam, making.edges);
   }
   std::vector<Piece> kinds;
   for (Piece& p : pieces) {

@@ -100,10 +100,15 @@ void mark(Blank& blank, const Opened& o, const Seam& seam, const Placing& placin
 /// The same, the element lines given, and where the middles of the spaces between them lie.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> element_lines,
                                const std::vector<Vec2>& middles);
-/// Openings that the lap of a seam lies over are cut in the lap as well.
+/// Openings that a lap of the seam, or of work on a seam edge, lies over are cut in the lap as well.
 ///
 /// Errors  Refusal where the lap's edge would run through one.
-void repeat_under_laps(const std::vector<Blank*>& pieces, const Seam& seam);
+void repeat_under_laps(const std::vector<Blank*>& pieces, const Seam& seam,
+                       const std::vector<EdgeWork>& works);
+/// Refuses openings of folded blanks that a lap of the joint they lie beside would cover.
+void refuse_under_laps(const std::vector<Blank>& blanks);
+/// The outline of a blank with the lap, hem or lock that the work adds.
+[[nodiscard]] Outline outline_with(const Blank& blank, const EdgeWork& work);
 /// Takes away what bend lines and marks would have beyond the outline.
 void keep_marks_on_metal(Blank& blank);
 /// Where neither number nor face found room on a blank.

@@ -242,8 +242,17 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
 
 }  // namespace
 
+Outline outline_with(const Blank& blank, const EdgeWork& work) {
+  check_work(work);
+  Blank b = blank;
+  size_t tags = 0;
+  (void)Tabs(b, work, {}, tags).add();
+  return outline(b);
+}
+
 void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend& bend) {
   add_tabs(blanks, making.edges, bend);
+  refuse_under_laps(blanks);
   for (Blank& blank : blanks) {
     check_webs(blank);
     keep_marks_on_metal(blank);

@@ -26,8 +26,8 @@ Lies lies_on(const Outline& edge, const Outline& opening, double near) {
   return contains(edge, opening.front().start) ? Lies::within : Lies::off;
 }
 
-void repeat_on(Blank& b, const Blank& next, const Placing& move, const std::string& key) {
-  const Outline edge = outline(b);
+void repeat_on(Blank& b, const Blank& next, const Placing& move, const Outline& edge,
+               const std::string& key) {
   const size_t own = b.openings.size();
   for (size_t i = 0; i < (&b == &next ? own : next.openings.size()); ++i) {
     const BlankOpening o = next.openings[i];
@@ -61,21 +61,76 @@ void repeat_on(Blank& b, const Blank& next, const Placing& move, const std::stri
   }
 }
 
-}  // namespace
+struct SeamLap {
+  SeamEdge on = SeamEdge::start;
+  const EdgeWork* work = nullptr;  // that makes it, else the seam does
+};
 
-void repeat_under_laps(const std::vector<Blank*>& pieces, const Seam& seam) {
-  if (!seam.lap) return;
+void repeat_under(const std::vector<Blank*>& pieces, const SeamLap& lap) {
   const size_t n = pieces.size();
   // What is repeated is what was cut: the copies come after all have been looked at.
   std::vector<Blank> before;
   for (const Blank* b : pieces) before.push_back(*b);
   for (size_t i = 0; i < n; ++i) {
     Blank& b = *pieces[i];
-    const bool at_end = seam.lap_on == SeamEdge::end;
+    const bool at_end = lap.on == SeamEdge::end;
     const Blank& next = before[at_end ? (i + 1) % n : (i + n - 1) % n];
     const Element& there = at_end ? next.elements.front() : next.elements.back();
     const Element& here = at_end ? b.elements.back() : b.elements.front();
-    repeat_on(b, next, onto(there, here), "seam.lap");
+    repeat_on(b, next, onto(there, here), lap.work ? outline_with(b, *lap.work) : outline(b),
+              lap.work ? lap.work->key : "seam.lap");
+  }
+}
+
+// How far a lap reaches from its edge.
+double reach_of(const EdgeTab& tab, const Arc& edge) {
+  const Vec2 way = direction(edge.heading);
+  double most = 0;
+  for (const Arc& arc : tab.arcs) most = std::max(most, std::abs(cross(way, arc.start - edge.start)));
+  return most;
+}
+
+// A lap along a joint lies on the plate at its other side, bent: nothing there can be cut through it.
+void refuse_under(const Blank& lapped, const EdgeTab& tab, const std::vector<Blank>& blanks) {
+  const Edge& e = lapped.edges[tab.edge];
+  const Arc along = line(e.arcs.front().start, end_of(e.arcs.back()));
+  const double reach = reach_of(tab, along);
+  for (const Blank& b : blanks) {
+    for (const BlankJoint& j : b.folding->joints) {
+      const bool own =
+          &b == &lapped &&
+          nearest(along, circle(0.5 * (j.from + j.to), 1e-9 * b.size).front()).distance < 1e-6 * b.size;
+      if (j.name != label_of(e) || own) continue;
+      for (const BlankOpening& o : b.openings) {
+        const OpeningGroup* g = o.group < 0 ? nullptr : &b.groups[static_cast<size_t>(o.group)];
+        double off = HUGE_VAL;
+        for (const Arc& arc : o.outline) off = std::min(off, nearest(arc, line(j.from, j.to)).distance);
+        if (g && off < reach)
+          refuse(g->key, name_of(b, o) + " lies under the lap on the other side of " + j.name,
+                 shown_mm(off, 3) + " from it", "at least " + shown_mm(reach, 3),
+                 "move it, or make the lap narrower or put it on another edge");
+      }
+    }
+  }
+}
+
+}  // namespace
+
+void repeat_under_laps(const std::vector<Blank*>& pieces, const Seam& seam,
+                       const std::vector<EdgeWork>& works) {
+  if (seam.lap) repeat_under(pieces, {seam.lap_on});
+  for (const EdgeWork& work : works) {
+    if (work.kind != EdgeKind::lap) continue;
+    if (work.on == name_of(EdgeName::seam_start)) repeat_under(pieces, {SeamEdge::start, &work});
+    if (work.on == name_of(EdgeName::seam_end)) repeat_under(pieces, {SeamEdge::end, &work});
+  }
+}
+
+void refuse_under_laps(const std::vector<Blank>& blanks) {
+  for (const Blank& b : blanks) {
+    for (const EdgeTab& tab : b.tabs) {
+      if (b.folding && tab.kind == EdgeKind::lap && !tab.round) refuse_under(b, tab, blanks);
+    }
   }
 }
 
