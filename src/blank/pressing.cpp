@@ -142,6 +142,11 @@ PressedBody press(const Body& body, const Pressing& asked) {
     const Strip& s = body.strips[i];
     if (s.rolled) arcs.push_back({static_cast<int>(i), s.width(), std::abs(s.angle.radians())});
   }
+  if (arcs.empty() && !asked.smooth())
+    refuse(asked.hits         ? "bending.hits"
+           : asked.flat_width ? "bending.flat_width"
+                              : "bending.facet_error",
+           "is given of a part that has nothing round to press", {}, {}, "leave it out");
   return press(arcs, asked);
 }
 

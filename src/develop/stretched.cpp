@@ -139,6 +139,13 @@ StretchedPart stretched_part(const StretchedShape& shape, const Sheet& sheet, Ha
                    .found = shown(sheet.neutral),
                    .allowed = "0.5",
                    .advice = "leave it out"});
+  if (std::holds_alternative<RuledWall>(shape) && *sheet.thickness > 0 &&
+      sheet.sizes_on.value_or(Face::middle) != Face::middle)
+    throw Refusal({.reason = "puts sizes on a face, but a ruled wall is laid out on the middle of the sheet",
+                   .key = "sheet.sizes_on",
+                   .found = name_of(*sheet.sizes_on),
+                   .allowed = "middle",
+                   .advice = "give the sizes of the middle, and say sizes_on = \"middle\" or leave it out"});
   StretchedPart part;
   CurvedForm curved = form_of(shape, part, sheet, hand);
   part.thickness = *sheet.thickness;

@@ -15,6 +15,23 @@ WoundPart of_one_wall(Form wall) {
   return part;
 }
 
+// A flight is a surface: nothing lies off its middle.
+void check_middle(const Sheet& sheet) {
+  if (*sheet.thickness == 0) return;
+  if (sheet.sizes_on.value_or(Face::middle) != Face::middle)
+    throw Refusal({.reason = "puts sizes on a face, but a flight is laid out on the middle of the sheet",
+                   .key = "sheet.sizes_on",
+                   .found = name_of(*sheet.sizes_on),
+                   .allowed = "middle",
+                   .advice = "give the sizes of the middle, and say sizes_on = \"middle\" or leave it out"});
+  if (sheet.neutral != 0.5)
+    throw Refusal({.reason = "is given of a flight, which is laid out on the middle of the sheet",
+                   .key = "sheet.neutral",
+                   .found = shown(sheet.neutral),
+                   .allowed = "0.5",
+                   .advice = "leave it out"});
+}
+
 }  // namespace
 
 const WoundPiece& WoundPart::piece(int number) const {
@@ -24,8 +41,10 @@ const WoundPiece& WoundPart::piece(int number) const {
 
 WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
-  if (const auto* flight = std::get_if<Flight>(&shape))
+  if (const auto* flight = std::get_if<Flight>(&shape)) {
+    check_middle(sheet);
     return wound_flight(*flight, solve(*flight, hand), *sheet.thickness);
+  }
   if (const auto* coil = std::get_if<Coil>(&shape)) {
     const CoilSizes sizes = solve(*coil, sheet, hand);
     WoundPart part = of_one_wall(form(sizes, sheet));

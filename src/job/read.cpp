@@ -256,6 +256,7 @@ Job job_of(const Entries& entries, const std::string& source) {
   for (const std::string& name : part_names(entries, source)) {
     add_part(entries, numbers, job, name, source);
   }
+  refuse_idle_sheet_keys(entries, job.parts);
   return job;
 }
 

@@ -124,6 +124,8 @@ class Reader {
 [[nodiscard]] Cylinder read_cylinder(Reader& part);
 /// Onto what a wider table says.
 void read_sheet(Reader& r, const std::string& source, Sheet& sheet);
+/// Refuses keys of the sheet that none of the parts does anything with.
+void refuse_idle_sheet_keys(const Entries& entries, const std::vector<PartJob>& parts);
 /// A size of the cone or cylinder at `prefix` that is not given and follows from those that are, in the job's
 /// units or degrees; none where it has no such size. docs/job.md lists them.
 [[nodiscard]] std::optional<double> derived_size(const Entries& entries, Numbers& numbers, const Units& units,

@@ -170,6 +170,24 @@ Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
   return t;
 }
 
+namespace {
+
+bool is_round(const Profile& p) {
+  switch (p.kind) {
+    case ProfileKind::circle:
+    case ProfileKind::ellipse:
+    case ProfileKind::obround:
+      return true;
+    case ProfileKind::outline:
+      return std::any_of(p.outline.begin(), p.outline.end(),
+                         [](const DrawnCurve& c) { return c.kind != DrawnCurve::Kind::line; });
+    default:
+      return p.corner > 0;
+  }
+}
+
+}  // namespace
+
 std::optional<PartJob> read_collar(Reader& r, const PartJob& of, EndName end) {
   const std::string name = name_of(end);
   const std::string key = name + ".collar";
@@ -190,6 +208,7 @@ std::optional<PartJob> read_collar(Reader& r, const PartJob& of, EndName end) {
   PartJob collar = of;
   collar.asked = straight;
   collar.name = of.name.empty() ? name + "-collar" : of.name + "-" + name + "-collar";
+  if (!is_round(asked.profile)) collar.making.bending = {};  // said of the wall
   collar.making.edges = {};
   collar.making.openings = {};
   collar.making.letterings = {};

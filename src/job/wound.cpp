@@ -134,6 +134,7 @@ std::vector<PartJob> parts_of_slide(Reader& r, PartJob floor) {
   // The inner wall's outside and the outer wall's inside meet the floor's edges.
   parts.push_back(wall_of(floor, EndName::base, *f.shaft - 2 * *floor.sheet.thickness, inner));
   parts.push_back(wall_of(floor, EndName::top, *f.outside, outer));
+  parts.front().sheet.neutral = Sheet().neutral;  // said of the walls
   return parts;
 }
 
