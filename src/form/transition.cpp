@@ -2,6 +2,7 @@
 #include <algorithm>
 
 #include "hull.h"
+#include "inside_size.h"
 #include "round_wall.h"
 
 namespace juggler {
@@ -259,6 +260,7 @@ void check_crossings(const Form& f, const Made& m, const Transition& t, const Sh
     if (c.missing <= 1e-9 * f.size) continue;
     const std::string& key = end == EndName::base ? h.base_key : h.top_key;
     const bool cornered = key.ends_with(".corner");
+    const Phrase inside = cornered ? same_part_inside(t, h, m.stretches, end) : Phrase();
     const double least = cornered && !f.turns_back ? least_corner(t, sheet, end, c.radius) : c.radius;
     throw Refusal(
         {.reason =
@@ -268,7 +270,8 @@ void check_crossings(const Form& f, const Made& m, const Transition& t, const Sh
                   " from the inside face",
          .allowed = f.turns_back ? "corners and hollows that are rounder than the sheet is thick"
                                  : "corners of at least " + shown_mm(least) + " radius",
-         .advice = "round its corners, or size it on the inside"});
+         .advice = inside.empty() ? "round its corners, or size it on the inside"
+                                  : "round its corners, or size the same part on the inside: " + inside});
   }
 }
 
