@@ -166,7 +166,7 @@ class Letterer {
     for (size_t i = 0; i < cut_.size(); ++i) {
       for (size_t k = i + 1; k < cut_.size() && cut_[k].letter <= cut_[i].letter + 1; ++k) {
         if (cut_[k].place.piece != cut_[i].place.piece || !meet(cut_[i].outline, cut_[k].outline)) continue;
-        Outlines whole = merged(std::vector<Outline>{cut_[i].outline, cut_[k].outline});
+        Outlines whole = joined(cut_[i], cut_[k]);
         if (whole.size() != 1)
           refuse(l_.key + ".text", "has letters that touch and would enclose metal between them",
                  letters(cut_[i].letter, cut_[k].letter), {}, "give it a greater length");
@@ -174,6 +174,14 @@ class Letterer {
         cut_.erase(cut_.begin() + static_cast<std::ptrdiff_t>(k));
         --k;
       }
+    }
+  }
+  [[nodiscard]] Outlines joined(const CutLetter& a, const CutLetter& b) const {
+    try {
+      return merged(std::vector<Outline>{a.outline, b.outline});
+    } catch (const std::domain_error&) {
+      refuse(l_.key + ".text", "has letters whose outlines touch too nearly to be cut as one",
+             letters(a.letter, b.letter), {}, "give it a greater length, or take another font");
     }
   }
   [[nodiscard]] std::string letters(int from, int to) const {
