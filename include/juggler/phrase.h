@@ -18,16 +18,26 @@ struct Units {
 
 /// A number inside a sentence.
 ///
-/// value     mm for a length, degrees for an angle, 0 to 1 for a share
+/// value     mm, mm2, kg, degrees, or 0 to 1 for a share
 /// decimals  at most so many after the point where lengths are millimetres; other units get as many more as
-///           keep a step of them no coarser
+///           keep a step of them no coarser. Of an exact angle or share just so many
 struct Amount {
-  enum class Of { length, angle, share, number };
+  enum class Of { length, thickness, angle, area, mass, share, number };
+  /// message: rounded, no needless zeros. exact: all digits that a schedule has. general: six digits at most.
+  /// order: one digit and a power of ten, of what an error comes to.
+  enum class Style { message, exact, general, order };
   double value = 0;
   Of of = Of::number;
   int decimals = 6;
   bool named = true;  ///< with its unit
+  Style style = Style::message;
+  bool plus = false;  ///< with a sign where it is positive
+  std::string from = {}, to = {};  ///< what it is measured between, or from
+  std::string on = {};             ///< the face or layer that it lies on
 };
+[[nodiscard]] const char* name_of(Amount::Of kind);
+/// The amount alone, in these units.
+[[nodiscard]] std::string written(const Amount& amount, const Units& units);
 
 /// A text with numbers in it. Texts and phrases are joined with +.
 class Phrase {
@@ -53,6 +63,8 @@ class Phrase {
 /// In millimetres.
 std::ostream& operator<<(std::ostream& out, const Phrase& phrase);
 
+/// A number with so many digits after the point, rounded last and only here.
+[[nodiscard]] std::string fixed(double value, int digits);
 /// A number for a message: up to nine digits, no exponent where it can be helped.
 [[nodiscard]] std::string shown(double value);
 /// A plain number of at most so many decimals.

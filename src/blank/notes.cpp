@@ -133,8 +133,12 @@ void note_level_ends(Blank& b, const Opened& o) {
     for (const RimPiece& piece : rim.pieces()) {
       const double from = std::max(piece.from, f.from());
       const double to = std::min(piece.to, f.to());
-      const double middle = (from + to) / 2;
-      if (from >= to || std::abs(rim(middle).s - f.whole_rim(end)(middle).s) > 1e-9 * f.size) continue;
+      // A plane may touch the end at one place without running out past it.
+      const auto is_the_end = [&](double share) {
+        const double u = from + share * (to - from);
+        return std::abs(rim(u).s - f.whole_rim(end)(u).s) <= 1e-9 * f.size;
+      };
+      if (from >= to || !is_the_end(0.25) || !is_the_end(0.5) || !is_the_end(0.7)) continue;
       const auto plan = [&](double u) {
         const double at = plan_at(f, u);
         return shown_degrees(Angle::radians(at - two_pi * std::floor(at / two_pi)), 3);

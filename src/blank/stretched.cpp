@@ -248,10 +248,10 @@ void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piec
     b.notes.push_back("This wall opens flat: forming does not stretch it.");
     return;
   }
-  const auto at = [](double mm) { return bare_mm(mm, 1); };
+  const auto at = [](double mm) { return shown_mm(mm, 1); };
   const Phrase text = std::string("Forming this blank ") + (n.greatest < 0 ? "upsets" : "stretches") +
-                      " the metal by up to " + shown_percent(std::abs(n.greatest)) + ", most at [" +
-                      at(n.where.x) + ", " + at(n.where.y) + ", " + shown_mm(n.where.z, 1) + "] of the part.";
+                      " the metal by up to " + shown_percent(std::abs(n.greatest)) + ", most at x " +
+                      at(n.where.x) + ", y " + at(n.where.y) + ", z " + at(n.where.z) + " of the part.";
   (std::abs(n.greatest) > part.warned ? b.warnings : b.notes).push_back(text);
 }
 

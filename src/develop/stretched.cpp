@@ -44,11 +44,11 @@ void check_strain(const StretchedPart& part) {
   for (const StretchedPiece& piece : part.pieces) {
     const StrainNumbers& s = piece.strain;
     if (part.limit.allowed || std::abs(s.greatest) <= part.limit.limit || s.opens_flat()) continue;
-    const auto at = [](double mm) { return bare_mm(mm, 1); };
+    const auto at = [](double mm) { return shown_mm(mm, 1); };
     throw Refusal({.reason = std::string("is passed: forming the flat ") +
                              (s.greatest < 0 ? "upsets" : "stretches") + " the metal by " +
-                             shown_percent(std::abs(s.greatest)) + " at [" + at(s.where.x) + ", " +
-                             at(s.where.y) + ", " + shown_mm(s.where.z, 1) + "]",
+                             shown_percent(std::abs(s.greatest)) + " at x " + at(s.where.x) + ", y " +
+                             at(s.where.y) + ", z " + at(s.where.z),
                    .key = "strain_limit",
                    .found = shown_percent(std::abs(s.greatest)),
                    .allowed = "up to " + shown_percent(part.limit.limit),

@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <numeric>
 
-#include "folded_numbers.h"
 #include "juggler/card.h"
+#include "opening_lines.h"
 
 namespace juggler {
 namespace {
@@ -421,8 +421,8 @@ class CardText {
     if (piece_.blank.cone && piece_.blank.thickness > 0) {
       for (const CardRim& rim : card_.rims) level_bevel(rim.name, piece_.blank.elements.front());
     }
-    const RollingRemarks rolling = rolling_remarks(piece_, job_.job.rolls, units_);
-    for (const std::string& note : rolling.notes) text(note);
+    const RollingRemarks rolling = rolling_remarks(piece_, job_.job.rolls);
+    for (const Phrase& note : rolling.notes) text(note.in(units_));
     for (const Phrase& note : piece_.blank.notes) text(note.in(units_));
     for (const Phrase& warning : piece_.blank.warnings) text("WARNING: " + warning.in(units_));
   }

@@ -3,9 +3,8 @@
 
 #include <algorithm>
 
-#include "folded_numbers.h"
 #include "juggler/card.h"
-#include "opening_numbers.h"
+#include "opening_lines.h"
 
 namespace juggler {
 namespace {

@@ -118,18 +118,13 @@ void note_masses(std::vector<PieceResult>& pieces) {
 
 }  // namespace
 
-bool winds(const PartJob& part) {
-  return std::holds_alternative<Flight>(part.asked) || std::holds_alternative<Coil>(part.asked) ||
-         std::holds_alternative<HelicalStrip>(part.asked);
-}
-
 JobResult develop_job(const Job& job) {
   JobResult result{job, {}};
   for (const PartJob& part : job.parts) {
     try {
       for (PieceResult& piece : develop_part(part)) {
         if (piece.wall()) {
-          for (const std::string& warning : rolling_remarks(piece, job.rolls, job.units).warnings) {
+          for (const Phrase& warning : rolling_remarks(piece, job.rolls).warnings) {
             piece.blank.warnings.push_back(warning);
           }
         }

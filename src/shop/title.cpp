@@ -3,8 +3,8 @@
 
 #include <array>
 
-#include "folded_numbers.h"
 #include "juggler/version.h"
+#include "opening_lines.h"
 #include "views.h"
 
 namespace juggler {

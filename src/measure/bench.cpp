@@ -1,5 +1,5 @@
 // The numbers of the bench card. Equation numbers: docs/maths/bench.md.
-#include "juggler/card.h"
+#include "juggler/bench.h"
 
 #include <algorithm>
 

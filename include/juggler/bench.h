@@ -1,0 +1,94 @@
+// The numbers of the bench card: a blank as numbers to mark it out by hand.
+#pragma once
+
+#include <vector>
+
+#include "juggler/piece.h"
+
+namespace juggler {
+
+/// How a blank's rims are marked out.
+///   swing        from the swing centre with a trammel
+///   offsets      from their chords, where the swing radius is past reach
+///   coordinates  point by point from the left and the bottom edge, where a rim is no arc
+enum class Marking { swing, offsets, coordinates };
+[[nodiscard]] const char* name_of(Marking marking);
+
+/// A rim as it is marked out. Lengths mm, rounded as the card says; x from the left edge of the box, y from
+/// its bottom edge.
+struct CardRim {
+  EdgeName name = EdgeName::base;
+  bool straight = false;
+  double radius = 0;  ///< swing radius; 0 where the rim is straight or no arc
+  Angle sector = {};  ///< as cut, exact
+  Vec2 left = {};     ///< its corners
+  Vec2 right = {};
+  double length = 0;                 ///< along the edge as cut
+  double half_chord = 0;             ///< from the centre line to either corner
+  double spacing = 0;                ///< between offsets
+  std::vector<double> offsets = {};  ///< from the chord, at 0, 1, 2... spacings either side of the centre
+                                     ///< line; positive where the arc lies above its chord
+  double girth_change = 0;           ///< what the rounding adds to the finished girth, mm, not rounded
+};
+
+/// An element by its two ends.
+struct CardPoint {
+  int element = 0;  ///< its number
+  Angle plan = {};
+  double length = 0;  ///< from rim to rim
+  Vec2 base = {};
+  Vec2 top = {};
+};
+
+/// Where a rim turns a corner.
+struct CardCorner {
+  EdgeName edge = EdgeName::base;
+  Vec2 at = {};
+};
+
+/// Radius of a template held square to the wall, against a face, at an end: the least and the greatest round
+/// the part, mm. Equal where they are one.
+struct Sweep {
+  EndName end = EndName::base;
+  double inside_least = 0, inside_most = 0;
+  double outside_least = 0, outside_most = 0;
+};
+
+/// Where both seam edges lie at a share of their lengths from the base.
+struct CardSide {
+  Vec2 start = {};
+  Vec2 end = {};
+};
+
+struct BenchCard {
+  Marking marking = Marking::swing;
+  double round_to = 0.5;
+  double width = 0;  ///< of the square box, its height and its diagonal
+  double height = 0;
+  double diagonal = 0;
+  double centre_x = 0;  ///< centre line, from the left edge
+  double centre_y = 0;  ///< swing centre, from the bottom edge; with `swing`
+  std::vector<CardRim> rims = {};
+  Vec2 tip = {};  ///< of a pointed blank
+  bool pointed = false;
+  double seam_start = 0;  ///< lengths of the seam's edges
+  double seam_end = 0;
+  double diagonal_left = 0;  ///< from the left base corner to the right top corner, and the other way
+  double diagonal_right = 0;
+  std::vector<CardPoint> points = {};  ///< with `coordinates`
+  std::vector<CardCorner> corners = {};
+  std::vector<CardSide> sides =
+      {};                     ///< where the seam edges are curved, at equal shares, both ends among them
+  double between_sides = 0;   ///< how far they leave straight lines between those, mm
+  double between_points = 0;  ///< how far the rims leave straight lines between the points, mm
+  double tape_base = 0;       ///< girth by tape on the outside face; 0 at a point
+  double tape_top = 0;
+  std::vector<Sweep> sweeps = {};
+};
+
+/// Works the card out.
+/// Accuracy  every length is rounded once, from its exact value; halves away from zero.
+/// Source    docs/maths/bench.md.
+[[nodiscard]] BenchCard bench_card(const PieceResult& piece, const Bench& bench);
+
+}  // namespace juggler

@@ -1,0 +1,107 @@
+// The numbers of a piece, each made once: a value that knows its kind, what it is measured between and on
+// which face. Schedules, tables, cards, drawings and files only format them.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "juggler/phrase.h"
+#include "juggler/piece.h"
+
+namespace juggler {
+
+/// Where a number stands on a drawing: in the table of the blank, as a dimension on the blank, or elsewhere
+/// (among the sizes of the faces, in the title block).
+enum class RowKind { number, dimension, elsewhere };
+
+/// What is said of a piece in one line: a name and a text with its numbers in it.
+struct Fact {
+  std::string name;
+  Phrase value;
+  RowKind kind = RowKind::number;
+};
+/// The name as a key: "swing_radius_base".
+[[nodiscard]] std::string key_of(const Fact& fact);
+
+/// The key numbers of a piece: of its blank, its faces, its proof.
+[[nodiscard]] std::vector<Fact> facts_of(const PieceResult& piece);
+/// The sizes and the seam as understood, whatever they were given as.
+[[nodiscard]] std::vector<Fact> asked_of(const PieceResult& piece);
+/// The first number of the fact of that name. Errors  std::out_of_range where there is none.
+[[nodiscard]] Amount measured(const std::vector<Fact>& facts, const std::string& name);
+
+/// A column of a table: its numbers are all of one kind, measured alike.
+struct MeasuredColumn {
+  std::string name;
+  Amount::Of of = Amount::Of::number;
+  std::string from = {}, to = {}, on = {};
+  bool words = false;  ///< no numbers with a unit: tags, counts, directions
+};
+
+/// Rows of numbers whose units stand in the heads.
+struct MeasuredTable {
+  std::string key;
+  std::string title;
+  std::vector<MeasuredColumn> columns;
+  std::vector<std::vector<Phrase>> rows = {};
+};
+
+/// The bend schedule. Columns that no bend needs are left out. With the ends of every line on the blank it
+/// is, with the outline, all that forming needs.
+[[nodiscard]] MeasuredTable bends_of(const PieceResult& piece, bool with_ends);
+/// Every opening by its place on the blank and on the part.
+[[nodiscard]] MeasuredTable openings_of(const PieceResult& piece);
+/// The groups of openings: forms and sizes on both faces.
+[[nodiscard]] MeasuredTable opening_groups_of(const PieceResult& piece);
+/// What is left beside the groups of openings.
+[[nodiscard]] MeasuredTable webs_of(const PieceResult& piece);
+[[nodiscard]] MeasuredTable elements_of(const PieceResult& piece);
+[[nodiscard]] MeasuredTable creases_of(const PieceResult& piece);
+/// The edges as cut, on each face.
+[[nodiscard]] MeasuredTable faces_of(const PieceResult& piece);
+/// Numbers of hits against their facet error.
+[[nodiscard]] MeasuredTable hits_of(const PieceResult& piece);
+/// Walls of a folded part on its size face.
+[[nodiscard]] MeasuredTable walls_of(const PieceResult& piece);
+/// Both flats of a flight's blank, from edge to edge.
+[[nodiscard]] MeasuredTable strain_of(const PieceResult& piece);
+
+/// A wall of a folded part on its size face: its angles from corner to corner, its height in its own plane,
+/// and how it leans: 0 upright, positive where its outside faces up.
+struct WallNumbers {
+  std::string name;
+  std::vector<Angle> corners = {};
+  double slant = 0;
+  Angle lean = {};
+};
+[[nodiscard]] std::vector<WallNumbers> wall_numbers(const Body& body);
+
+/// Of one blank, kg; of a tube that of its wall. Nothing where no density is given.
+[[nodiscard]] std::optional<double> mass_of(const PieceResult& piece);
+/// The thickness of a part's sheet, of a tube that of its wall, mm.
+[[nodiscard]] double thickness_of(const PieceResult& piece);
+
+/// What the rolls leave and cannot do, in plain sentences; none where the job names no rolls.
+struct RollingRemarks {
+  std::vector<Phrase> notes;
+  std::vector<Phrase> warnings;
+};
+[[nodiscard]] RollingRemarks rolling_remarks(const PieceResult& piece, const Rolls& rolls);
+
+/// Whether a part's sizes lie on the middle of the sheet by what it is: blades, walls between curves.
+[[nodiscard]] bool sized_on_middle(const PartJob& part);
+/// Where the neutral layer of a part lies, and who says so, in few words.
+[[nodiscard]] std::string neutral_text(const PartJob& part);
+
+/// A joint of a folded blank.
+struct JointNumbers {
+  std::string name;
+  std::string plates;           ///< whose edges meet
+  std::vector<double> lengths;  ///< of its edges, mm
+  Angle angle = {};             ///< between the plates' normals
+  bool open = false, lapped = false;
+  double clearance = 0;  ///< mm; 0: touching
+};
+[[nodiscard]] std::vector<JointNumbers> joints_of(const PieceResult& piece);
+
+}  // namespace juggler

@@ -1,0 +1,126 @@
+// The openings of a piece in tables.
+#include <algorithm>
+
+#include "juggler/measure.h"
+#include "say.h"
+
+namespace juggler {
+namespace {
+
+// Round ones by one number; what does not reach the face by none.
+Phrase size_cell(const FaceSize& s, const char* on) {
+  if (s.width == 0) return "-";
+  return bare(s.width, {"side", "opposite side", on}) + " x " + bare(s.height, {"side", "opposite side", on});
+}
+
+Where between(const Web& web) { return {web.of, web.beside, "blank"}; }
+
+Phrase web_cell(const std::optional<Web>& web) {
+  if (!web) return "-";
+  return say("{}, {} to {}", bare(web->width, between(*web)), web->of, web->beside);
+}
+
+Phrase width_cell(const std::optional<Web>& web) {
+  return web ? bare(web->width, between(*web)) : Phrase("-");
+}
+
+Phrase pitch_cell(const OpeningGroup& g) {
+  if (g.in_row < 2) return "-";
+  Phrase text;
+  if (g.pitch.radians() > 0) text = angle(g.pitch, {"opening", "the next", "plan"});
+  if (g.girth_pitch > 0)
+    text += (text.empty() ? "" : " = ") + bare(g.girth_pitch, {"opening", "the next", "girth"});
+  if (g.flat_pitch.radians() > 1e-12)
+    text += say("; flat {}", angle(g.flat_pitch, {"opening", "the next", "blank"}));
+  return text;
+}
+
+std::string cut_cell(const OpeningGroup& g) {
+  return g.cut == g.asked ? fmt::format("{}", g.cut) : fmt::format("{} of {}", g.cut, g.asked);
+}
+
+constexpr size_t most_rows = 6;
+
+std::string row_name(const OpeningGroup& g, const OpeningGroup::Row& row) {
+  return g.rows > 1 ? fmt::format("{} row {}", g.name, row.number) : g.name;
+}
+
+// Of the form's x on the blank, -180 to 180 degrees.
+Angle turned_on_flat(const BlankOpening& o) { return Angle::radians(std::remainder(o.heading, two_pi)); }
+
+MeasuredColumn words(std::string name) { return {.name = std::move(name), .words = true}; }
+MeasuredColumn lengths(std::string name, Where where = {}) {
+  return {std::move(name), Amount::Of::length, std::move(where.from), std::move(where.to),
+          std::move(where.on)};
+}
+MeasuredColumn angles(std::string name, Where where = {}) {
+  return {std::move(name), Amount::Of::angle, std::move(where.from), std::move(where.to),
+          std::move(where.on)};
+}
+
+}  // namespace
+
+MeasuredTable opening_groups_of(const PieceResult& piece) {
+  MeasuredTable table{"opening_groups",
+                      "Openings",
+                      {words("opening"), words("form"), words("how"), words("cut"),
+                       lengths("height", {"base plane", "place of the opening", "axis"}),
+                       lengths("inside", {"side", "opposite side", "inside"}),
+                       lengths("outside", {"side", "opposite side", "outside"})}};
+  for (const OpeningGroup& g : piece.blank.groups) {
+    for (size_t i = 0; i < std::min(g.by_row.size(), most_rows); ++i) {
+      const OpeningGroup::Row& row = g.by_row[i];
+      const auto add = [&](const std::string& name, const FaceSize& inside, const FaceSize& outside,
+                           bool first) {
+        const auto once = [&](Phrase text) { return first ? std::move(text) : Phrase(); };
+        table.rows.push_back({name, once(g.form), once(name_of(g.how)), once(cut_cell(g)), bare(row.height),
+                              size_cell(inside, "inside"), size_cell(outside, "outside")});
+      };
+      add(row_name(g, row), row.inside, row.outside, i == 0);
+      if (row.far_inside) add(row_name(g, row) + " far", *row.far_inside, *row.far_outside, false);
+    }
+  }
+  return table;
+}
+
+MeasuredTable webs_of(const PieceResult& piece) {
+  const Where web{"opening", "metal's edge", "blank"};
+  MeasuredTable table{
+      "webs",
+      "Openings, what is left beside them",
+      {words("opening"), lengths("pitch"), lengths("to seam start", web), lengths("to seam end", web),
+       lengths("least web", web), lengths("least to an edge", web)}};
+  for (const OpeningGroup& g : piece.blank.groups)
+    table.rows.push_back({g.name, pitch_cell(g), width_cell(g.seam_start), width_cell(g.seam_end),
+                          web_cell(g.opening), web_cell(g.edge)});
+  return table;
+}
+
+MeasuredTable openings_of(const PieceResult& piece) {
+  const Blank& b = piece.blank;
+  MeasuredTable list{"openings",
+                     "Openings",
+                     {words("opening"), words("wall"), words("form"),
+                      lengths("across", {"left edge of the box", "centre of the opening", "blank"}),
+                      lengths("up", {"lower edge of the box", "centre of the opening", "blank"}),
+                      angles("turned", {"level on the blank", "x of the form", "blank"}),
+                      lengths("diameter", {"side", "opposite side", "blank"}),
+                      lengths("box across", {"left of the opening", "right of it", "blank"}),
+                      lengths("box up", {"foot of the opening", "top of it", "blank"}),
+                      angles("plan angle", {"x axis", "centre of the opening", "plan"}),
+                      lengths("height on the part", {"base plane", "centre of the opening", "axis"})}};
+  for (const BlankOpening& o : b.openings) {
+    const auto round = round_hole(o);
+    const Rectangle box = upright_box(o.outline);
+    const Vec2 at = round ? round->centre : o.centre;
+    const Phrase form = o.group < 0 ? Phrase() : b.groups[static_cast<size_t>(o.group)].form;
+    list.rows.push_back({name_of(b, o), o.bore ? (o.far ? "far" : "near") : "", form, bare(at.x), bare(at.y),
+                         o.group < 0 ? Phrase() : bare_angle(turned_on_flat(o), 4),
+                         round ? bare(round->diameter) : Phrase(), bare(box.width), bare(box.height),
+                         o.on_wall ? bare_angle(o.plan, 4) : Phrase(),
+                         o.on_wall ? bare(o.height) : Phrase()});
+  }
+  return list;
+}
+
+}  // namespace juggler

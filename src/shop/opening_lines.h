@@ -1,0 +1,16 @@
+// Openings and additions of a blank in words, for the bench card. Private to the room.
+#pragma once
+
+#include "juggler/card.h"
+
+namespace juggler {
+
+/// Every opening by its place on the blank, lengths rounded as a card's are, as lines; so many at most, then
+/// how many more there are.
+[[nodiscard]] std::vector<std::string> opening_lines(const JobResult& job, const PieceResult& piece);
+/// Of a round blank: what is added beyond its edges, and the bend lines of a pressed wall.
+[[nodiscard]] std::vector<std::string> added_lines(const JobResult& job, const PieceResult& piece);
+/// The bench card of a folded blank, as card_lines().
+[[nodiscard]] std::vector<std::string> folded_card_lines(const JobResult& job, const PieceResult& piece);
+
+}  // namespace juggler
