@@ -170,6 +170,35 @@ void add_round_sizes(std::vector<Fact>& rows, const PieceResult& p) {
   rows.push_back({"seam", seam_text(p.part.seam)});
 }
 
+// How far a wall once round reaches along a level direction: to where one of its faces' edges is farthest.
+double reach(const Form& f, Vec2 way) {
+  double most = -HUGE_VAL;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    for (const double layer : {0.0, f.thickness}) {
+      for (const RimPiece& piece : f.rim(end).pieces()) {
+        const double from = std::max(piece.from, f.from());
+        const double to = std::min(piece.to, f.to());
+        if (from >= to) continue;
+        const auto short_of = [&](double u) {
+          const Vec3 p = edge_point(f, end, layer, u);
+          return -(way.x * p.x + way.y * p.y);
+        };
+        most = std::max(most, -least(short_of, from, to).value);
+      }
+    }
+  }
+  return most;
+}
+
+void add_overall(std::vector<Fact>& rows, const Form& f) {
+  const Where along_x{"outermost metal", "outermost metal", "x"};
+  const Where along_y{"outermost metal", "outermost metal", "y"};
+  rows.push_back(
+      {"formed, along x", length(reach(f, {1, 0}) + reach(f, {-1, 0}), along_x), RowKind::elsewhere});
+  rows.push_back(
+      {"formed, along y", length(reach(f, {0, 1}) + reach(f, {0, -1}), along_y), RowKind::elsewhere});
+}
+
 Phrase proof_text(const Blank& b, const Proof& proof) {
   Phrase text = say("{}, {} off, {} allowed", proof.passed ? "passed" : "FAILED",
                     error_of(proof.greatest_distance, true, {"part asked for", "part formed again", ""}),
@@ -281,6 +310,7 @@ std::vector<Fact> facts_of(const PieceResult& p) {
     rows.push_back({"overall height", length(b.overall_height, {"lowest metal", "highest metal", "axis"})});
     add_faces(rows, p);
   }
+  if (const Form* rulings = p.rulings()) add_overall(rows, *rulings);
   rows.push_back({"proof", proof_text(b, p.proof)});
   return rows;
 }

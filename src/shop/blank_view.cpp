@@ -28,6 +28,7 @@ class BlankView {
         units_(job.job.units),
         piece_(piece),
         blank_(piece.blank),
+        facts_(facts_of(piece)),
         frame_(frame),
         dimensioned_(job.job.drawing.dimensions),
         centre_(dimensioned_ ? swing_centre(blank_) : std::nullopt),
@@ -95,9 +96,7 @@ class BlankView {
       const Vec2 away = 0.5 * (points[side] + points[side + 1]) - middle;
       for (const Anchor& a : anchors_along(points[side], points[side + 1], away)) anchors.push_back(a);
     }
-    label(fmt::format("smallest rectangle {} x {}", shown_length(rectangle_.width, units_),
-                      shown_length(rectangle_.height, units_)),
-          std::move(anchors));
+    label("smallest rectangle " + text_of("smallest rectangle"), std::move(anchors));
   }
 
   // Where rolled arcs begin and end, and where edges with laps or hems lie.
@@ -215,6 +214,20 @@ class BlankView {
     label(gap_text(), std::move(either));
   }
 
+  // A number of the piece by its name, as it is written everywhere.
+  [[nodiscard]] std::string fact(const std::string& name) const {
+    return written(measured(facts_, name), units_);
+  }
+  [[nodiscard]] std::string text_of(const std::string& name) const {
+    const auto found =
+        std::find_if(facts_.begin(), facts_.end(), [&](const Fact& f) { return f.name == name; });
+    return found->value.in(units_);
+  }
+  // Of an edge as it is cut; of walls that stretch its name is shorter.
+  [[nodiscard]] std::string edge_length(EdgeName name) const {
+    const std::string own = fmt::format("edge {}", name_of(name));
+    return fact(piece_.stretched() ? own : own + " as cut");
+  }
   [[nodiscard]] std::string gap_text() const {
     const auto& wedge = piece_.part.seam.wedge;
     if (wedge) return fmt::format("wedge {}, half on each side", shown_angle(*wedge));
@@ -234,7 +247,7 @@ class BlankView {
     if (is_straight(arc)) return;  // its length says it
     layout_.draw({a, b}, Pen::dimension);
     const double chord = norm(end_of(arc) - arc.start);
-    label(fmt::format("chord {} {}", name_of(name), shown_length(chord, units_)),
+    label(fmt::format("chord {} {}", name_of(name), fact(fmt::format("chord {}", name_of(name)))),
           anchors_along(a, b, {0, 1}));
   }
 
@@ -255,9 +268,11 @@ class BlankView {
     const Arc& arc = e->arcs.front();
     const Vec2 on_arc = swing_end(arc);
     const std::string text =
-        fmt::format("swing radius {} {}", name_of(name), shown_length(radius_of(arc), units_));
+        fmt::format("swing radius {} {}", name_of(name),
+                    is_straight(arc) ? shown_length(radius_of(arc), units_)
+                                     : fact(fmt::format("swing radius {}", name_of(name))));
     if (is_straight(arc)) {
-      label(fmt::format("{} edge {} ({})", name_of(name), shown_length(arc.length, units_),
+      label(fmt::format("{} edge {} ({})", name_of(name), edge_length(name),
                         arc.turn == 0 ? "straight" : fmt::format("rises under 1e-6 mm; {}", text)),
             along(arc, {0, name == EdgeName::base ? 1.0 : -1.0}));
       return;
@@ -286,8 +301,7 @@ class BlankView {
       const auto i = std::min(static_cast<size_t>(f * static_cast<double>(e.arcs.size())), e.arcs.size() - 1);
       anchors.push_back({page(point_at(e.arcs[i], e.arcs[i].length / 2)), away});
     }
-    label(fmt::format("{} edge {}, {} arcs", name_of(e.name), shown_length(length_of(e.arcs), units_),
-                      e.arcs.size()),
+    label(fmt::format("{} edge {}, {} arcs", name_of(e.name), edge_length(e.name), e.arcs.size()),
           std::move(anchors));
   }
 
@@ -322,7 +336,7 @@ class BlankView {
     if (wide->arcs.size() > 1 || !blank_.cone) return;
     const Arc& arc = wide->arcs.front();
     const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name),
-                                         shown_angle(Angle::radians(std::abs(arc.turn))));
+                                         fact(fmt::format("sector {} as cut", name_of(wide->name))));
     if (is_straight(arc)) return;
     if (!centre_) {
       label(text, along(arc, {0, 1}));
@@ -360,6 +374,7 @@ class BlankView {
   const Units& units_;
   const PieceResult& piece_;
   const Blank& blank_;
+  std::vector<Fact> facts_;
   PageBox frame_;
   bool dimensioned_;
   std::optional<Vec2> centre_;

@@ -35,7 +35,8 @@ std::vector<Row> understood(const JobResult& job, const PieceResult& piece) {
 
 Schedule written(const MeasuredTable& table, const Units& units, bool units_in_heads) {
   Schedule s;
-  for (const MeasuredColumn& c : table.columns) s.heads.push_back(units_in_heads ? head_of(c, units) : c.name);
+  for (const MeasuredColumn& c : table.columns)
+    s.heads.push_back(units_in_heads ? head_of(c, units) : c.name);
   for (const std::vector<Phrase>& row : table.rows) {
     s.rows.emplace_back();
     for (const Phrase& cell : row) s.rows.back().push_back(cell.in(units));

@@ -50,13 +50,13 @@ class RuledViews : public FormedPart {
               fmt::format("{} {}", level ? "height" : "height between centres",
                           shown_length(*asked_.height, units_)));
     dimension(layout, labels, {b.left, b.bottom}, {b.right, b.bottom}, {0, 6},
-              fmt::format("overall {}", shown_length(width(view, b), units_)));
+              fmt::format("overall {}", overall("formed, along x")));
   }
   void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
     const PageBox b = view.box();
     if (dimensioned_) {
       dimension(layout, labels, {b.right, b.top}, {b.right, b.bottom}, {6, 0},
-                fmt::format("overall {}", shown_length(depth(view, b), units_)));
+                fmt::format("overall {}", overall("formed, along y")));
       if (!(asked_.shift == Vec2{})) {
         show_shift(layout, labels, view, form_.profiles[0].centre, asked_.shift, units_);
       }
@@ -97,9 +97,8 @@ class RuledViews : public FormedPart {
   [[nodiscard]] static double scale_of(const View& view) {
     return norm(view.page({1000, 0, 0}) - view.page({0, 0, 0})) / 1000;
   }
-  [[nodiscard]] static double width(const View& view, const PageBox& b) { return b.width() / scale_of(view); }
-  [[nodiscard]] static double depth(const View& view, const PageBox& b) {
-    return b.height() / scale_of(view);
+  [[nodiscard]] std::string overall(const std::string& name) const {
+    return written(measured(facts_of(piece_), name), units_);
   }
 
   const Units& units_;

@@ -224,6 +224,7 @@ Json piece_json(const PieceResult& piece, const Job& job) {
           {"pressed", pressed_json(b.pressed)},
           {"openings", openings_json(b)},
           {"opening_groups", opening_groups_json(b, units)},
+          {"measures", measures_json(piece)},
           {"notes", texts(b.notes, units)},
           {"warnings", texts(b.warnings, units)},
           {"proof", proof_json(piece.proof, units)}};

@@ -45,4 +45,8 @@ Json optional(const std::optional<T>& value) {
 /// What a folded part was asked to be.
 [[nodiscard]] Json folded_part_json(const PieceResult& piece);
 
+/// Every number said of the piece and of what was asked, with its kind and what it is measured between; and
+/// the same of the columns of its tables.
+[[nodiscard]] Json measures_json(const PieceResult& piece);
+
 }  // namespace juggler
