@@ -213,7 +213,7 @@ TEST(Rolls, SayWhatTheyLeaveAndWhatTheyCannot) {
   const PieceResult piece =
       piece_of_part(Cylinder{.size = Diameter::mm(400), .height = 900}, sheet_of(2), {.gap = 1});
   const Rolls rolls{.width = 800, .least_radius = 250, .flat_end = 60};
-  const RollingRemarks said = rolling_remarks(piece, rolls, {});
+  const RollingRemarks said = rolling_remarks(piece, rolls);
   ASSERT_EQ(said.notes.size(), 1u);
   // The end of a flat 60 long on a circle of 200: sqrt(200^2 + 60^2) - 200.
   EXPECT_TRUE(has(said.notes[0], "8.806 mm at the base")) << said.notes[0];
@@ -223,8 +223,8 @@ TEST(Rolls, SayWhatTheyLeaveAndWhatTheyCannot) {
   EXPECT_TRUE(has(said.warnings[1], "200.000 mm inside radius"));
   const PieceResult with_stock =
       piece_of_part(Cylinder{.size = Diameter::mm(400), .height = 900}, sheet_of(2), {.gap = 1, .stock = 70});
-  EXPECT_TRUE(has(rolling_remarks(with_stock, {.flat_end = 60}, {}).notes.at(0), "covers it"));
-  EXPECT_TRUE(rolling_remarks(piece, {}, {}).notes.empty());
+  EXPECT_TRUE(has(rolling_remarks(with_stock, {.flat_end = 60}).notes.at(0), "covers it"));
+  EXPECT_TRUE(rolling_remarks(piece, {}).notes.empty());
 }
 
 // How many steps there are, and how many of them have no check before the next one.

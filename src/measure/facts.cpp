@@ -33,7 +33,7 @@ void add_cone(std::vector<Fact>& rows, const Blank& b) {
     const Edge* e = edge(b, which);
     if (!e) return;
     const Where along{"seam start", "seam end", name + " edge as cut"};
-    if (std::isfinite(radius)) {
+    if (!is_straight(e->arcs.front())) {
       rows.push_back({"swing radius " + name,
                       length(radius, {"swing centre", name + " edge as cut", "blank"}), RowKind::dimension});
       rows.push_back({"sector " + name + " as cut", angle(sector, along), RowKind::dimension});
@@ -41,7 +41,7 @@ void add_cone(std::vector<Fact>& rows, const Blank& b) {
                       RowKind::dimension});
     }
     rows.push_back({"edge " + name + " as cut", length(length_of(e->arcs), along),
-                    std::isfinite(radius) ? RowKind::number : RowKind::dimension});
+                    is_straight(e->arcs.front()) ? RowKind::dimension : RowKind::number});
     rows.push_back({"girth " + name + " neutral", length(e->girth, {"once round", "", "neutral layer"}),
                     RowKind::elsewhere});
   };
@@ -70,6 +70,9 @@ void add_rims(std::vector<Fact>& rows, const Blank& b) {
     } else if (!is_straight(arc)) {
       rows.push_back({"swing radius " + own,
                       length(radius_of(arc), {"swing centre", own + " edge as cut", "blank"}),
+                      RowKind::dimension});
+      rows.push_back({"chord " + own,
+                      length(norm(end_of(arc) - arc.start), {"corner", "corner", "chord of the " + own}),
                       RowKind::dimension});
     }
   }

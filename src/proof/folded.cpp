@@ -2,8 +2,10 @@
 // (30)-(34).
 #include <algorithm>
 #include <map>
+#include <numeric>
 
 #include "figures.h"
+#include "given.h"
 #include "juggler/proof.h"
 #include "numbers.h"
 #include "openings.h"
@@ -95,6 +97,22 @@ class FoldedProof {
   FoldedProof(const Blank& blank, const Body& body) : blank_(blank), folding_(*blank.folding), body_(body) {
     stands_.resize(folding_.plates.size());
     bend_up();
+  }
+
+  /// In the order of the body's.
+  [[nodiscard]] std::vector<FormedPlate> plates() const {
+    std::vector<size_t> order(stands_.size());
+    std::iota(order.begin(), order.end(), 0);
+    std::sort(order.begin(), order.end(),
+              [&](size_t a, size_t b) { return folding_.plates[a].plate < folding_.plates[b].plate; });
+    std::vector<FormedPlate> formed;
+    for (const size_t i : order) {
+      const FlatPlate& flat = folding_.plates[i];
+      FormedPlate plate{flat.name, stands_[i].at, stands_[i].normal, {}};
+      for (const Vec2 c : flat.corners) plate.corners.push_back(stands_[i].point(c));
+      formed.push_back(std::move(plate));
+    }
+    return formed;
   }
 
   Proof result() {
@@ -416,13 +434,34 @@ class FoldedProof {
 
 }  // namespace
 
-Proof prove(const Blank& blank, const Body& body) {
+namespace {
+
+void check_own(const Blank& blank, const Body& body) {
   const auto known = [&](int plate) { return plate >= 0 && static_cast<size_t>(plate) < body.plates.size(); };
   if (!blank.folding || blank.folding->plates.empty() ||
       !std::all_of(blank.folding->plates.begin(), blank.folding->plates.end(),
                    [&](const FlatPlate& p) { return known(p.plate); }))
     refuse("", "the blank is not one of a folded body, as the part is");
+}
+
+}  // namespace
+
+Proof prove(const Blank& blank, const Body& body) {
+  check_own(blank, body);
   return FoldedProof(blank, body).result();
+}
+
+Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Sheet& sheet, Hand hand) {
+  check_own(blank, body);
+  FoldedProof formed(blank, body);
+  Proof p = formed.result();
+  const GivenMiss miss = miss_of_given(formed.plates(), shape, sheet, hand);
+  if (!(miss.distance <= p.greatest_distance)) {
+    p.greatest_distance = miss.distance;
+    p.where = miss.what;
+  }
+  p.passed = p.passed && miss.distance <= 1e-9 * body.size;
+  return p;
 }
 
 }  // namespace juggler

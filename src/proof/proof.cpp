@@ -4,6 +4,7 @@
 #include <boost/math/quadrature/gauss.hpp>
 
 #include "figures.h"
+#include "given.h"
 #include "numbers.h"
 #include "openings.h"
 #include "places.h"
@@ -309,7 +310,36 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
 
 }  // namespace
 
-Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
+namespace {
+
+// The proof, and the wall that it formed.
+struct WallProof {
+  Proof proof;
+  std::vector<FormedLine> lines;
+};
+
+std::vector<FormedLine> lines_of(const Formed& formed, const Form& f, const std::vector<FlatPanel>& panels) {
+  std::vector<FormedLine> lines;
+  for (size_t i = 0; i < formed.us.size(); ++i) {
+    const double u = formed.us[i];
+    if (u < f.from() || u > f.to()) continue;
+    const FlatPanel& panel = panel_at(panels, u);
+    const FormedRuling& r = formed.rulings[i];
+    lines.push_back(
+        {r.base, r.base + dot(panel.top(u) - panel.base(u), direction(panel.heading(u))) * r.e, r.e, r.n});
+  }
+  return lines;
+}
+
+void hold_against(Proof& p, const GivenMiss& miss) {
+  if (!(miss.distance <= p.greatest_distance)) {
+    p.greatest_distance = miss.distance;
+    p.where = miss.what;
+  }
+  p.passed = p.passed && miss.distance <= p.allowed;
+}
+
+WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   if (blank.forming.empty() || blank.folding)
     refuse("", "the blank is not one of a wall by rulings, as the part is");
   const std::vector<FlatPanel> panels = flat_panels(blank);
@@ -340,8 +370,12 @@ Proof prove(const Blank& blank, const Form& f, const Seam& seam) {
   add_numbers(p, blank);
   p.passed = openings.passed && p.number_mismatch <= p.allowed && p.greatest_distance <= p.allowed &&
              p.seam_mismatch <= p.allowed && p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
-  return p;
+  return {p, lines_of(formed, f, panels)};
 }
+
+}  // namespace
+
+Proof prove(const Blank& blank, const Form& f, const Seam& seam) { return prove_wall(blank, f, seam).proof; }
 
 namespace {
 
@@ -355,7 +389,7 @@ const Span& span_of(const std::vector<Span>& spans, const Blank& blank) {
 
 Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam_asked, Hand hand) {
   if (const auto folded = folded_shape(shape))
-    return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked));
+    return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked), shape, sheet, hand);
   if (const auto wound = wound_shape(shape)) return prove(blank, wind(*wound, sheet, hand));
   if (const auto stretched = stretched_as(shape, sheet, seam_asked))
     return prove(blank, stretch(*stretched, sheet, hand));
@@ -366,7 +400,9 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
   const PieceMaker maker = transition ? pieces_of(as_made(*transition, hand), sheet)
                                       : pieces_of(solve(as_made(*round_shape(shape), hand), sheet), sheet);
   const std::vector<Span> spans = seam_spans(maker({0, two_pi, 0, 0}), seam);
-  return prove(blank, piece_with_laps(maker, seam, span_of(spans, blank)), seam);
+  WallProof wall = prove_wall(blank, piece_with_laps(maker, seam, span_of(spans, blank)), seam);
+  hold_against(wall.proof, miss_of_given(std::move(wall.lines), shape, sheet, seam_asked, hand));
+  return wall.proof;
 }
 
 }  // namespace juggler

@@ -267,16 +267,13 @@ class BlankView {
     if (e->arcs.size() > 1) return label_fitted(*e);
     const Arc& arc = e->arcs.front();
     const Vec2 on_arc = swing_end(arc);
-    const std::string text =
-        fmt::format("swing radius {} {}", name_of(name),
-                    is_straight(arc) ? shown_length(radius_of(arc), units_)
-                                     : fact(fmt::format("swing radius {}", name_of(name))));
     if (is_straight(arc)) {
-      label(fmt::format("{} edge {} ({})", name_of(name), edge_length(name),
-                        arc.turn == 0 ? "straight" : fmt::format("rises under 1e-6 mm; {}", text)),
+      label(fmt::format("{} edge {} (straight)", name_of(name), edge_length(name)),
             along(arc, {0, name == EdgeName::base ? 1.0 : -1.0}));
       return;
     }
+    const std::string radius = fmt::format("swing radius {}", name_of(name));
+    const std::string text = radius + " " + fact(radius);
     const Vec2 from = page(centre_ ? *centre_ : centre_of(arc));
     const double reach = norm(from - on_arc);
     if (centre_) {
@@ -333,7 +330,7 @@ class BlankView {
     if (!wide) return;
     const Edge* other = edge(blank_, EdgeName::top);
     if (other && other->girth > wide->girth) wide = other;
-    if (wide->arcs.size() > 1 || !blank_.cone) return;
+    if (wide->arcs.size() > 1 || !blank_.cone || is_straight(wide->arcs.front())) return;
     const Arc& arc = wide->arcs.front();
     const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name),
                                          fact(fmt::format("sector {} as cut", name_of(wide->name))));

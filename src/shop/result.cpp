@@ -79,11 +79,11 @@ std::vector<PieceResult> develop_part(const PartJob& part) {
   for (Blank& blank : blanks_of(part, formed)) {
     PieceResult piece{part, formed, std::move(blank), {}};
     add_rings(piece, others);
-    piece.proof = piece.folded()  ? prove(piece.blank, *piece.folded())
-                  : piece.wound() ? prove(piece.blank, *piece.wound())
-                  : piece.stretched()
-                      ? prove(piece.blank, *piece.stretched())
-                      : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
+    piece.proof =
+        piece.folded()      ? prove(piece.blank, *piece.folded(), part.asked, part.sheet, part.making.hand)
+        : piece.wound()     ? prove(piece.blank, *piece.wound())
+        : piece.stretched() ? prove(piece.blank, *piece.stretched())
+                            : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
     pieces.push_back(std::move(piece));
   }
   return pieces;

@@ -334,7 +334,8 @@ def random_part(rng):
     """The arguments of a part at random: shape, sizes, seam, making, openings."""
     pick = lambda *words: rng.choice(words)
     size = lambda low, high: f"{rng.uniform(low, high):.3f}"
-    shape = pick("cone", "cone", "cylinder", "cylinder", "transition", "panel", "hopper", "net", "offset", "tube")
+    shape = pick("cone", "cone", "cylinder", "cylinder", "transition", "transition", "panel", "panel", "hopper", "net", "offset", "tube",
+                 "round tube", "flight", "coil", "helical_strip", "dome")
     thickness = pick("0.8", "1.5", "2", "3", "6")
     k = {"thickness": thickness, "sizes_on": pick("inside", "middle", "outside")}
     wall = shape in ("cone", "cylinder", "offset", "transition")
@@ -346,11 +347,19 @@ def random_part(rng):
         shape = "cone"
     if shape == "cylinder":
         k |= {"diameter": size(120, 900), "height": size(150, 600)}
-        if rng.random() < 0.3:
+        how = rng.random()
+        if how < 0.3:
             k |= {"trim.1.end": "top", "trim.1.height": "140", "trim.1.tilt": size(2, 12), "trim.1.uphill": size(0, 359)}
+        elif how < 0.4:
+            del k["height"]
+            k |= {"short_side": size(100, 200), "long_side": size(220, 400), "uphill": size(0, 359)}
     if shape == "transition":
         k |= {"base.width": size(200, 500), "base.length": size(200, 500), "base.corner": size(8, 40),
               "top.diameter": size(100, 300), "height": size(150, 400), "sizes_on": "inside"}
+        if rng.random() < 0.3:
+            k |= {"top.tilt": size(1, 12), "top.tilt.uphill": size(0, 359)}
+        if rng.random() < 0.3:
+            k |= {"base.turn": size(0, 89), "top.shift": f"[{size(-60, 60)}, {size(-60, 60)}]"}
     if wall:
         how = rng.random()
         if how < 0.5:
@@ -390,11 +399,24 @@ def random_part(rng):
         k |= {"sides": pick("3", "4", "5", "6"), "base.across_corners": size(150, 400), "top.across_corners": size(80, 300),
               "height": size(80, 300), "bend.radius": "2", "bend.neutral": "0.42", "sizes_on": "inside"}
     if shape == "tube":
-        k = {"side": size(40, 120), "wall": "3", "corner": "6", "length": size(200, 500), "thickness": "3"}
-        del k["thickness"]
+        k = {"side": size(40, 120), "wall": "3", "corner": "6", "length": size(200, 500), "opened_on": pick("inside", "middle", "outside")}
+    if shape == "round tube":
+        shape = "tube"
+        k = {"diameter": size(30, 120), "wall": "3", "length": size(200, 500), "opened_on": pick("inside", "middle", "outside")}
+    wound = shape in ("flight", "coil", "helical_strip")
+    if wound:
+        del k["sizes_on"]
+    if shape == "flight":
+        k |= {"shaft.diameter": size(40, 90), "outside.diameter": size(150, 320), "pitch": size(90, 260), "turns": size(0.5, 3), "allow_strain": "true"}
+    if shape == "coil":
+        k |= {"start.middle_diameter": size(40, 200), "spacing": size(9, 20), "turns": size(1, 4), "width": size(20, 90)}
+    if shape == "helical_strip":
+        k |= {"on.diameter": size(120, 400), "width": size(20, 70), "pitch": size(90, 260), "turns": size(0.4, 2)}
+    if shape == "dome":
+        k |= {"rim.diameter": size(300, 900), "rise": size(60, 140), "gores": pick("8", "12"), "allow_strain": "true"}
     if shape != "tube":
         k["face_up"] = pick("inside", "outside")
-    k["hand"] = pick("as_drawn", "opposite")
+    k["hand"] = pick("right", "left") if wound else pick("as_drawn", "opposite")
     if wall and rng.random() < 0.5:
         k |= {"opening.1.name": "hole", "opening.1.form.kind": pick("circle", "circle", "obround", "rectangle"), "opening.1.how": pick("laid", "laid", "bored"),
               "opening.1.at.angle": size(0, 359), "opening.1.at.height": "70"}

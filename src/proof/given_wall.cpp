@@ -1,0 +1,391 @@
+// Round parts and transitions against their sizes as given.
+#include <algorithm>
+#include <cmath>
+
+#include "figures.h"
+#include "given.h"
+
+namespace juggler {
+
+void GivenMiss::look(double d, const std::string& of) {
+  if (std::isnan(distance) || d <= distance) return;
+  distance = d;
+  what = of;
+}
+
+namespace {
+
+// An end by what was given of it; a plane that cuts it, in the frame of the part as drawn.
+struct GivenPlane {
+  Vec3 normal;
+  double height = 0;
+  std::optional<Contact> contact;
+};
+struct GivenEnd {
+  const char* name = "base";
+  std::optional<double> radius;
+  double layer = 0;
+  std::vector<GivenPlane> planes;
+  bool pointed = false;
+};
+
+class Given {
+ public:
+  Given(std::vector<FormedLine> lines, const Sheet& sheet, Hand hand)
+      : lines_(std::move(lines)), t_(*sheet.thickness), k_(sheet.neutral * t_) {
+    if (hand == Hand::as_drawn) return;
+    const auto mirrored = [](Vec3 v) { return Vec3{v.x, -v.y, v.z}; };
+    for (FormedLine& l : lines_) l = {mirrored(l.base), mirrored(l.top), mirrored(l.e), mirrored(l.n)};
+  }
+
+ protected:
+  [[nodiscard]] Vec3 on_layer(const FormedLine& l, double layer) const { return l.base + (layer - k_) * l.n; }
+  // Where a layer's ruling, prolonged, stands at a height.
+  [[nodiscard]] Vec3 at_height(const FormedLine& l, double layer, double z) const {
+    const Vec3 p = on_layer(l, layer);
+    return p + ((z - p.z) / l.e.z) * l.e;
+  }
+  [[nodiscard]] static double off_line(Vec3 point, Vec3 at, Vec3 e) { return norm(cross(point - at, e)); }
+
+  // (39): no plane of an end is passed by the layers that its contact names, and one is reached.
+  void look_at_planes(const GivenEnd& end, bool top) {
+    if (end.pointed || end.planes.empty()) return;
+    for (const FormedLine& l : lines_) {
+      double most = -HUGE_VAL;
+      for (const GivenPlane& plane : end.planes) {
+        const auto past = [&](double layer) {
+          const Vec3 p = (top ? l.top : l.base) + (layer - k_) * l.n;
+          return (top ? 1 : -1) * (dot(plane.normal, p) - plane.height);
+        };
+        most = std::max(most, reach(plane.contact, end.layer, past));
+      }
+      miss_.look(std::abs(most), std::string("plane of the ") + end.name + " as given");
+    }
+  }
+
+  std::vector<FormedLine> lines_;
+  double t_, k_;
+  GivenMiss miss_;
+
+ private:
+  template <typename Past>
+  [[nodiscard]] double reach(std::optional<Contact> contact, double size_layer, const Past& past) const {
+    switch (contact.value_or(Contact::size_face)) {
+      case Contact::clear:
+        return std::max(past(0), past(t_));
+      case Contact::full:
+        return std::min(past(0), past(t_));
+      case Contact::inside:
+        return past(0);
+      case Contact::middle:
+        return past(t_ / 2);
+      case Contact::outside:
+        return past(t_);
+      case Contact::neutral:
+        return past(k_);
+      default:
+        return past(size_layer);
+    }
+  }
+};
+
+// What was given of a cone or cylinder, told apart from how.
+struct GivenRound {
+  GivenEnd base{"base"}, top{"top"};
+  std::optional<double> height, slant, half_angle;  // radians
+  Vec2 shift;
+  std::vector<Trim> trims;
+  std::optional<Contact> level_top;  // at the height, once that is known
+  bool base_flange = false, top_flange = false;
+};
+
+std::optional<double> given_radius(const End& end) {
+  if (end.pointed) return 0;
+  if (end.diameter) return *end.diameter / 2;
+  if (end.radius) return end.radius;
+  if (end.girth) return *end.girth / two_pi;
+  return std::nullopt;
+}
+
+void read_end(GivenEnd& to, const End& end, const Sheet& sheet) {
+  to.radius = given_radius(end);
+  to.pointed = to.radius == 0.0;
+  to.layer = depth_of(end.sizes_on.value_or(sheet.sizes_on.value_or(Face::middle)), *sheet.thickness);
+}
+
+void read_flanges(GivenRound& g, const std::vector<Flange>& flanges) {
+  for (const Flange& f : flanges) (f.end == EndName::base ? g.base_flange : g.top_flange) = true;
+}
+
+GivenRound given(const Cone& c, const Sheet& sheet) {
+  GivenRound g;
+  read_end(g.base, c.base, sheet);
+  read_end(g.top, c.top, sheet);
+  g.base.planes.push_back({{0, 0, 1}, 0, c.base.contact});
+  g.level_top = c.top.contact.value_or(Contact::size_face);
+  g.height = c.height;
+  g.slant = c.slant;
+  if (c.included_angle) g.half_angle = c.included_angle->radians() / 2;
+  if (c.half_angle) g.half_angle = c.half_angle->radians();
+  g.shift = c.shift;
+  g.trims = c.trims;
+  read_flanges(g, c.flanges);
+  return g;
+}
+
+GivenRound given(const Cylinder& c, const Sheet& sheet) {
+  GivenRound g;
+  read_end(g.base, c.size, sheet);
+  read_end(g.top, c.size, sheet);
+  g.base.planes.push_back({{0, 0, 1}, 0, c.base});
+  g.height = c.height;
+  if (c.short_side) {
+    // The slanting top through the ends of its two sides.
+    const double r = *g.base.radius;
+    const double tan = (*c.long_side - *c.short_side) / (2 * r);
+    const double tilt = std::atan(tan);
+    const Vec2 up = direction(c.uphill.radians());
+    g.top.planes.push_back({{-std::sin(tilt) * up.x, -std::sin(tilt) * up.y, std::cos(tilt)},
+                            (*c.long_side + *c.short_side) / 2 * std::cos(tilt),
+                            c.top});
+    g.height.reset();
+  } else {
+    g.level_top = c.top.value_or(Contact::size_face);
+  }
+  g.trims = c.trims;
+  read_flanges(g, c.flanges);
+  return g;
+}
+
+std::optional<GivenRound> given_round(const Shape& shape, Sheet& sheet) {
+  if (const auto* c = std::get_if<Cone>(&shape)) return given(*c, sheet);
+  if (const auto* c = std::get_if<Cylinder>(&shape)) return given(*c, sheet);
+  const auto* t = std::get_if<Tube>(&shape);
+  if (!t || !t->round()) return std::nullopt;
+  sheet.thickness = 0;
+  GivenRound g;
+  g.base.radius = g.top.radius = *t->diameter / 2 - (*t->wall - depth_of(t->opened_on, *t->wall));
+  g.height = t->length;
+  g.base.planes.push_back({{0, 0, 1}, 0, {}});
+  g.level_top = Contact::size_face;
+  for (const SlantingEnd& e : t->ends) {
+    Trim trim;
+    trim.end = e.end;
+    trim.height = e.height;
+    trim.tilt = e.tilt;
+    trim.uphill = e.uphill;
+    g.trims.push_back(trim);
+  }
+  return g;
+}
+
+class RoundGiven : public Given {
+ public:
+  RoundGiven(GivenRound g, std::vector<FormedLine> lines, const Sheet& sheet, Hand hand)
+      : Given(std::move(lines), sheet, hand), g_(std::move(g)) {}
+
+  GivenMiss result(const Seam& seam) {
+    size_ = 0;
+    for (const FormedLine& l : lines_) size_ = std::max({size_, norm(l.base), norm(l.top)});
+    const std::optional<double> height = look_at_sizes();
+    if (g_.level_top && height) g_.top.planes.push_back({{0, 0, 1}, *height, g_.level_top});
+    add_trims(height);
+    if (!g_.base_flange) look_at_planes(g_.base, false);
+    if (!g_.top_flange) look_at_planes(g_.top, true);
+    look_at_seams(seam);
+    return miss_;
+  }
+
+ private:
+  [[nodiscard]] bool coaxial() const { return g_.shift == Vec2{}; }
+  [[nodiscard]] double cosine() const { return std::abs(lines_.front().e.z); }
+
+  // (36), (37): the formed faces through the given circles; the height is the one given, or what the given
+  // slant or angle makes of the formed wall.
+  std::optional<double> look_at_sizes() {
+    std::optional<double> height = g_.height;
+    if (!height && g_.slant) height = *g_.slant * cosine();
+    if (g_.height && g_.slant && !(g_.base.radius && g_.top.radius))
+      miss_.look(std::abs(*g_.slant * cosine() - *g_.height), "slant as given");
+    if (g_.half_angle && !(g_.base.radius && g_.top.radius && (g_.height || g_.slant))) {
+      const double found = std::acos(std::min(1.0, cosine()));
+      miss_.look(std::abs(std::sin(found) - std::sin(*g_.half_angle)) * size_, "half angle as given");
+    }
+    if (g_.base.radius) look_at_circle(g_.base, {}, 0);
+    if (g_.top.radius && !height && g_.half_angle) height = height_of_top();
+    if (g_.top.radius && height) look_at_circle(g_.top, g_.shift, *height);
+    if (!coaxial() && height && *g_.base.radius > 0 && *g_.top.radius > 0) look_at_plan_angles(*height);
+    return height;
+  }
+  // Where the formed top face comes to its given radius.
+  [[nodiscard]] double height_of_top() const {
+    const FormedLine& l = lines_.front();
+    const Vec3 p = on_layer(l, g_.top.layer);
+    const double out = std::hypot(p.x, p.y);
+    const double lean = (p.x * l.e.x + p.y * l.e.y) / out;
+    return p.z + (*g_.top.radius - out) / lean * l.e.z;
+  }
+  void look_at_circle(const GivenEnd& end, Vec2 centre, double z) {
+    for (const FormedLine& l : lines_) {
+      const Vec3 p = on_layer(l, end.layer);
+      const Vec3 q = at_height(l, end.layer, z);
+      const Vec2 out{q.x - centre.x, q.y - centre.y};
+      const Vec2 way = norm(out) > 1e-9 * size_ ? 1 / norm(out) * out : Vec2{l.n.x, l.n.y};
+      const Vec3 on{centre.x + *end.radius * way.x, centre.y + *end.radius * way.y, z};
+      miss_.look(off_line(on, p, l.e), std::string(end.name) + " as given");
+    }
+  }
+  // Rulings of an offset cone join points of one plan angle.
+  void look_at_plan_angles(double height) {
+    for (const FormedLine& l : lines_) {
+      const Vec3 low = at_height(l, g_.base.layer, 0);
+      const Vec3 high = at_height(l, g_.top.layer, height);
+      const Vec2 a{low.x, low.y};
+      const Vec2 b{high.x - g_.shift.x, high.y - g_.shift.y};
+      miss_.look(std::abs(cross(a, b)) / std::max(norm(a), norm(b)), "plan angles of both ends");
+    }
+  }
+
+  // (38)
+  void add_trims(std::optional<double> height) {
+    for (const Trim& t : g_.trims) {
+      GivenEnd& end = t.end == EndName::top ? g_.top : g_.base;
+      const Vec2 up = direction(t.uphill.radians());
+      double tilt = 0;
+      double at = 0;
+      if (t.height) {
+        tilt = t.tilt.value_or(Angle()).radians();
+        at = *t.height;
+      } else if (t.from_apex) {
+        if (!coaxial()) continue;
+        tilt = pi / 2 - t.to_axis->radians();
+        const double apex = apex_of(end.layer);
+        at = apex > 0 ? apex - *t.from_apex : apex + *t.from_apex;
+      } else {
+        if (!coaxial() || (t.end == EndName::base && !height)) continue;
+        const auto [low, high] = sides_of(t, end.layer, height.value_or(0));
+        tilt = std::atan2(high.y - low.y, high.x - low.x);
+        at = high.y - std::tan(tilt) * high.x;
+      }
+      end.planes.push_back(
+          {{-std::sin(tilt) * up.x, -std::sin(tilt) * up.y, std::cos(tilt)}, at * std::cos(tilt), t.contact});
+    }
+  }
+  // How fast a layer draws in, and its radius at a height, by the first line.
+  [[nodiscard]] double slope() const {
+    const FormedLine& l = lines_.front();
+    const Vec3 q = on_layer(l, 0);
+    return (q.x * l.e.x + q.y * l.e.y) / std::hypot(q.x, q.y) / l.e.z;
+  }
+  [[nodiscard]] double radius_at(double layer, double z) const {
+    const Vec3 q = at_height(lines_.front(), layer, z);
+    return std::hypot(q.x, q.y);
+  }
+  [[nodiscard]] double apex_of(double layer) const { return -radius_at(layer, 0) / slope(); }
+  // The ends of the two sides in the upright plane through the axis, the downhill one at -x.
+  [[nodiscard]] std::pair<Vec2, Vec2> sides_of(const Trim& t, double layer, double height) const {
+    const bool top = t.end == EndName::top;
+    const double from = top ? 0 : height;
+    const auto end_of_side = [&](double length) {
+      const double rise = (top ? length : -length) * cosine();
+      return Vec2{radius_at(layer, from) + slope() * rise, from + rise};
+    };
+    const Vec2 uphill = end_of_side(top ? *t.long_side : *t.short_side);
+    const Vec2 downhill = end_of_side(top ? *t.short_side : *t.long_side);
+    return {{-downhill.x, downhill.y}, uphill};
+  }
+
+  // (40): both seam rulings stand at plan angles that are given.
+  void look_at_seams(const Seam& seam) {
+    if (seam.ruling != SeamRuling::at_angle) return;
+    const bool from_top = g_.base.pointed;
+    const GivenEnd& end = from_top ? g_.top : g_.base;
+    const Vec2 centre = from_top ? g_.shift : Vec2{};
+    for (const FormedLine* l : {&lines_.front(), &lines_.back()}) {
+      const Vec3 p = (from_top ? l->top : l->base) + (end.layer - k_) * l->n;
+      const Vec2 out{p.x - centre.x, p.y - centre.y};
+      if (!coaxial()) continue;
+      const double plan = std::atan2(out.y, out.x);
+      double off = HUGE_VAL;
+      for (const double at : plan_angles(seam))
+        off = std::min(off, std::abs(std::remainder(plan - at, two_pi)));
+      miss_.look(off * norm(out), "plan angle of the seam");
+    }
+  }
+  [[nodiscard]] static std::vector<double> plan_angles(const Seam& seam) {
+    std::vector<double> angles;
+    for (const Angle a : seam.each) angles.push_back(a.radians());
+    if (angles.empty()) {
+      for (int i = 0; i < seam.pieces; ++i) angles.push_back(seam.at.radians() + two_pi * i / seam.pieces);
+    }
+    return angles;
+  }
+
+  GivenRound g_;
+  double size_ = 0;
+};
+
+// The plane of an end of a transition, and where its profile's x and y lie in space.
+struct ProfilePlane {
+  Vec3 centre, x, y, normal;
+};
+
+// A level direction turned up about the level line through the centre. (41)
+ProfilePlane plane_of(const TransitionEnd& end, Vec3 centre) {
+  const Vec2 up = direction(end.uphill.radians());
+  const double c = std::cos(end.tilt.radians());
+  const double s = std::sin(end.tilt.radians());
+  const auto tilted = [&](Vec2 way) {
+    const double uphill = dot(way, up);
+    const Vec2 level = way - uphill * up;
+    return Vec3{level.x + uphill * c * up.x, level.y + uphill * c * up.y, uphill * s};
+  };
+  return {centre, tilted({1, 0}), tilted({0, 1}), {-s * up.x, -s * up.y, c}};
+}
+
+class TransitionGiven : public Given {
+ public:
+  TransitionGiven(const Transition& t, std::vector<FormedLine> lines, const Sheet& sheet, Hand hand)
+      : Given(std::move(lines), sheet, hand), t_given_(t), sheet_(sheet) {}
+
+  GivenMiss result() {
+    look_at_end(t_given_.base, {0, 0, 0}, false);
+    look_at_end(t_given_.top, {t_given_.shift.x, t_given_.shift.y, *t_given_.height}, true);
+    return miss_;
+  }
+
+ private:
+  void look_at_end(const TransitionEnd& asked, Vec3 centre, bool top) {
+    const ProfilePlane plane = plane_of(asked, centre);
+    GivenEnd end{top ? "top" : "base"};
+    end.layer = depth_of(asked.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
+    end.planes.push_back({plane.normal, dot(plane.normal, centre), asked.contact});
+    look_at_planes(end, top);
+    for (const FormedLine& l : lines_) {
+      const Vec3 p = on_layer(l, end.layer);
+      const Vec3 meets = p + (dot(plane.normal, centre - p) / dot(plane.normal, l.e)) * l.e - centre;
+      if (const auto off = off_profile(asked.profile, {dot(meets, plane.x), dot(meets, plane.y)}))
+        miss_.look(*off, std::string(end.name) + " profile as given");
+    }
+  }
+
+  const Transition& t_given_;
+  const Sheet& sheet_;
+};
+
+}  // namespace
+
+GivenMiss miss_of_given(std::vector<FormedLine> lines, const Shape& shape, const Sheet& sheet,
+                        const Seam& seam, Hand hand) {
+  if (lines.empty()) return {};
+  if (const auto* t = std::get_if<Transition>(&shape))
+    return TransitionGiven(*t, std::move(lines), sheet, hand).result();
+  Sheet own = sheet;
+  const auto round = given_round(shape, own);
+  if (!round) return {};
+  Seam slit = seam;
+  if (const auto* tube = std::get_if<Tube>(&shape)) slit.at = tube->at;
+  return RoundGiven(*round, std::move(lines), own, hand).result(slit);
+}
+
+}  // namespace juggler
