@@ -135,8 +135,7 @@ struct Tube {
   std::optional<double> wall = {};
   std::optional<double> length = {};  ///< along its axis, between level ends
   Face opened_on = Face::outside;
-  Angle at = {};  ///< plan angle of the slit of a round tube
-  int slit = 0;   ///< of others: the middle of a side, in eighths
+  int slit = 0;  ///< the middle of a side, in eighths; of a round tube the seam says where it is slit
   std::vector<SlantingEnd> ends = {};
   std::string named = {};  ///< in a list of tubes, for the outputs
 

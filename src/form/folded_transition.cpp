@@ -47,7 +47,7 @@ class Folds {
       ends_.push_back(s.piece.to);
     }
     // Between two flats of one plane there is no fold for the seam to lie on.
-    if (placed == 0) join_nearest(at.front());
+    if (placed == 0 && !open()) join_nearest(at.front());
   }
 
   Mould mould(const Sheet& sheet, double gap) {
@@ -56,11 +56,25 @@ class Folds {
     m.layer = hull_.base_layer;
     m.bend = t_.bend;
     for (const Flat& f : flats_) add_facet(m, f, sheet);
-    for (size_t i = 0; i < flats_.size(); ++i) join(m, i, gap);
+    for (size_t i = 0; i + (open() ? 1 : 0) < flats_.size(); ++i) join(m, i, gap);
+    if (open()) free_ends(m);
     return m;
   }
 
  private:
+  [[nodiscard]] bool open() const { return hull_.low.open; }
+  // A wall between open curves begins and ends with an edge that is cut square to the sheet.
+  void free_ends(Mould& m) const {
+    const auto end = [&](Facet& f, int side, const char* name) {
+      const auto k = static_cast<size_t>(side);
+      const Vec3 from = f.corners[k];
+      const Vec3 run = f.corners[(k + 1) % f.corners.size()] - from;
+      const Vec3 out = 1 / norm(run) * cross(run, f.normal);
+      f.sides[k] = {SideKind::free, -1, -1, name, {out, dot(out, from)}, m.layer};
+    };
+    end(m.facets.front(), in_.front(), "seam_start");
+    end(m.facets.back(), out_.back(), "seam_end");
+  }
   void join_nearest(double u) {
     const auto off = [&](double end) { return std::abs(std::remainder(end - u, two_pi)); };
     const auto nearest =
@@ -163,7 +177,9 @@ class Folds {
 
 bool is_folded(const Transition& t, const Sheet& sheet) {
   check(sheet, {}, {});
-  return of_flats(*hull_of(t, sheet));
+  const auto hull = hull_of(t, sheet);
+  // Between open curves the folds are sharp inside, unless a radius is asked for.
+  return of_flats(*hull) && (!hull->low.open || (*sheet.thickness > 0 && t.bend.radius.value_or(0) > 0));
 }
 
 Body body_of(const Transition& t, const Sheet& sheet, const Seam& seam) {
@@ -182,7 +198,9 @@ Body body_of(const Transition& t, const Sheet& sheet, const Seam& seam) {
   std::vector<double> at;
   // Where the seams lie the thickness has no say.
   const Sheet film{.thickness = 0};
-  for (const Span& span : seam_spans(pieces_of(t, film)({0, two_pi, 0, 0}), seam)) at.push_back(span.from);
+  for (const Span& span : seam_spans(pieces_of(t, film)({0, two_pi, 0, 0}), seam)) {
+    if (!hull->low.open) at.push_back(span.from);
+  }
   Body body = body_of(Folds(t, *hull, stretches_of(hull), at).mould(sheet, seam.gap.value_or(0)));
   body.lie = Lie::joints;
   body.bend = t.bend;

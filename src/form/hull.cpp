@@ -195,7 +195,7 @@ std::string key_of(const Profile& p, EndName end) {
 
 bool of_flats(const Hull& h) {
   const auto sharp = [](const ProfileCurve& p) {
-    return !p.open && std::all_of(p.bows.begin(), p.bows.end(), [](const Bow& b) { return b.corner(); });
+    return std::all_of(p.bows.begin(), p.bows.end(), [](const Bow& b) { return b.corner(); });
   };
   return sharp(h.low) && sharp(h.high);
 }

@@ -56,7 +56,7 @@ struct Stretch {
 /// The parameter of a wall between two open curves runs from 0 to this.
 inline constexpr double open_wall = 1;
 
-/// Whether both profiles are closed polygons with sharp corners, so that the wall is flats and folds alone.
+/// Whether both profiles are polygons with sharp corners, so that the wall is flats and folds alone.
 [[nodiscard]] bool of_flats(const Hull& hull);
 /// Where the curve reaches farthest.
 [[nodiscard]] Vec2 support(const ProfileCurve& profile, Vec2 way);

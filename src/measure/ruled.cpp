@@ -65,7 +65,7 @@ void add_ruled_sizes(std::vector<Fact>& rows, const PieceResult& p) {
   rows.push_back({"height", length(*t.height, {"centre of the base", "centre of the top", "axis"})});
   if (!(t.shift == Vec2{})) rows.push_back({"top shift", shift_of(t.shift)});
   const Form* wall = p.rulings();
-  if (!wall || !wall->open) rows.push_back({"seam", seam_text(p.part.seam)});
+  if (!t.base.profile.open) rows.push_back({"seam", seam_text(p.part.seam)});
   if (!wall) return;
   rows.push_back({"wall", p.stretched() ? even_text(t) : regions_text(*wall)});
   if (p.stretched()) rows.push_back({"strain", strain_text(t.strain)});

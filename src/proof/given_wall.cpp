@@ -383,9 +383,7 @@ GivenMiss miss_of_given(std::vector<FormedLine> lines, const Shape& shape, const
   Sheet own = sheet;
   const auto round = given_round(shape, own);
   if (!round) return {};
-  Seam slit = seam;
-  if (const auto* tube = std::get_if<Tube>(&shape)) slit.at = tube->at;
-  return RoundGiven(*round, std::move(lines), own, hand).result(slit);
+  return RoundGiven(*round, std::move(lines), own, hand).result(seam);
 }
 
 }  // namespace juggler
