@@ -9,10 +9,16 @@ namespace juggler {
 
 /// How a blank's rims are marked out.
 ///   swing        from the swing centre with a trammel
-///   offsets      from their chords, where the swing radius is past reach
-///   coordinates  point by point from the left and the bottom edge, where a rim is no arc
+///   offsets      from its chord a rim whose swing radius is past reach; from the swing centre one that is
+///   within coordinates  point by point from the left and the bottom edge, where a rim is no arc
 enum class Marking { swing, offsets, coordinates };
 [[nodiscard]] const char* name_of(Marking marking);
+
+/// How far an arc stands off its chord, at a distance from the chord's middle to either side.
+struct CardOffset {
+  double at = 0;
+  double offset = 0;
+};
 
 /// A rim as it is marked out. Lengths mm, rounded as the card says; x from the left edge of the box, y from
 /// its bottom edge.
@@ -28,7 +34,9 @@ struct CardRim {
   double spacing = 0;                ///< between offsets
   std::vector<double> offsets = {};  ///< from the chord, at 0, 1, 2... spacings either side of the centre
                                      ///< line; positive where the arc lies above its chord
-  double girth_change = 0;           ///< what the rounding adds to the finished girth, mm, not rounded
+  std::vector<CardOffset> near_ends = {};  ///< more of them where the arc is steep over its chord
+  bool swung = false;                      ///< from the swing centre: with `offsets` what is within reach
+  double girth_change = 0;                 ///< what the rounding adds to the finished girth, mm, not rounded
 };
 
 /// An element by its two ends.

@@ -168,7 +168,16 @@ Rim rim_of_planes(const std::vector<AskedPlane>& planes, EndName end, const Wall
 
 size_t active_plane(const std::vector<AskedPlane>& planes, EndName end, const Ruling& r, double thickness) {
   const std::vector<Simple> cuts = simple_cuts(planes, thickness);
-  return cuts[active(cuts, planes, end, r)].plane;
+  const auto reach = [&](const Simple& cut) { return cut_of(r, cut.at, cut.layer).s; };
+  const size_t best = active(cuts, planes, end, r);
+  // Where a level and a slanting plane touch, the edge is the slanting one's.
+  size_t steepest = cuts[best].plane;
+  for (const Simple& cut : cuts) {
+    const bool ties =
+        std::abs(reach(cut) - reach(cuts[best])) <= 1e-9 * (std::abs(reach(cuts[best])) + thickness);
+    if (ties && std::abs(cut.at.normal.z) < std::abs(planes[steepest].plane.normal.z)) steepest = cut.plane;
+  }
+  return steepest;
 }
 
 }  // namespace juggler

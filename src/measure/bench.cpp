@@ -83,6 +83,19 @@ double offset_at(const Arc& arc, double x) {
   return k * (half - x) * (half + x) / (at_x + at_end);
 }
 
+// Where the arc falls steeply from one offset to the next, more between them.
+void add_between(CardRim& rim, const Arc& arc, std::pair<double, double> x, double up, double step,
+                 int depth) {
+  const double fall = offset_at(arc, x.first) - offset_at(arc, x.second);
+  const double middle = rounded((x.first + x.second) / 2, step);
+  if (depth == 0 || std::hypot(x.second - x.first, fall) <= 1.25 * rim.spacing || middle <= x.first ||
+      middle >= x.second)
+    return;
+  add_between(rim, arc, {x.first, middle}, up, step, depth - 1);
+  rim.near_ends.push_back({middle, rounded(up * offset_at(arc, middle), step)});
+  add_between(rim, arc, {middle, x.second}, up, step, depth - 1);
+}
+
 void add_offsets(CardRim& rim, const Arc& arc, const Bench& bench) {
   const double half = norm(end_of(arc) - arc.start) / 2;
   const double chosen = bench.spacing.value_or(half / 6);
@@ -92,6 +105,7 @@ void add_offsets(CardRim& rim, const Arc& arc, const Bench& bench) {
   const double up = (arc.turn > 0) == rightwards ? -1 : 1;
   for (double x = 0; x < half; x += rim.spacing) {
     rim.offsets.push_back(rounded(up * offset_at(arc, x), bench.round_to));
+    add_between(rim, arc, {x, std::min(x + rim.spacing, half)}, up, bench.round_to, 6);
   }
 }
 
@@ -104,7 +118,7 @@ double girth_change(const CardRim& rim, const Edge& e, const BenchCard& card) {
   const double exact = length_of(e.arcs);
   if (rim.straight) return norm(rim.right - rim.left) - exact;
   const Arc& arc = e.arcs.front();
-  if (card.marking == Marking::swing) {
+  if (rim.swung) {
     const Vec2 centre{card.centre_x, card.centre_y};
     const Vec2 a = rim.left - centre;
     const Vec2 b = rim.right - centre;
@@ -148,7 +162,9 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   rim.straight = is_straight(arc);
   rim.sector = Angle::radians(std::abs(arc.turn));
   if (!rim.straight) rim.radius = rounded(radius_of(arc), bench.round_to);
-  if (!rim.straight && card.marking == Marking::offsets) add_offsets(rim, arc, bench);
+  rim.swung = !rim.straight && card.marking != Marking::coordinates &&
+              (card.marking == Marking::swing || radius_of(arc) <= *bench.reach);
+  if (!rim.straight && card.marking == Marking::offsets && !rim.swung) add_offsets(rim, arc, bench);
   if (card.marking != Marking::coordinates) rim.girth_change = girth_change(rim, e, card);
   return rim;
 }

@@ -128,31 +128,36 @@ class CardText {
     step(fmt::format("Draw the centre line upright, {} from the left edge.", half(card_.centre_x)),
          fmt::format("{} from the right edge, at the top and at the bottom",
                      half(card_.width - card_.centre_x)));
-    if (card_.marking == Marking::swing) swings();
+    swings();
     for (const CardRim& rim : card_.rims) corners(rim);
     if (card_.pointed && card_.sides.empty()) {
       step(fmt::format("Mark the point on the centre line, {}.", up_from_bottom(card_.tip.y)),
            fmt::format("{} from either corner", len(card_.seam_start)));
     }
     if (card_.marking == Marking::offsets) {
-      for (const CardRim& rim : card_.rims) offsets(rim);
+      for (const CardRim& rim : card_.rims) {
+        if (!rim.swung) offsets(rim);
+      }
     }
     join();
     girth();
   }
 
   void swings() {
-    const auto by_radius = [](const CardRim& a, const CardRim& b) { return a.radius < b.radius; };
-    const CardRim& wide = *std::max_element(card_.rims.begin(), card_.rims.end(), by_radius);
-    if (wide.straight) return;  // both edges are
-    step(fmt::format("Mark the swing centre on the centre line, {}.", up_from_bottom(card_.centre_y)),
-         fmt::format("the {} edge crosses the centre line {} from it", name_of(wide.name), len(wide.radius)));
+    const CardRim* wide = nullptr;
     for (const CardRim& rim : card_.rims) {
-      if (rim.straight) continue;
+      if (rim.swung && (!wide || rim.radius > wide->radius)) wide = &rim;
+    }
+    if (!wide) return;
+    step(fmt::format("Mark the swing centre on the centre line, {}.", up_from_bottom(card_.centre_y)),
+         fmt::format("the {} edge crosses the centre line {} from it", name_of(wide->name),
+                     len(wide->radius)));
+    for (const CardRim& rim : card_.rims) {
+      if (!rim.swung) continue;
       step(fmt::format("From the centre swing the {} edge, radius {}.", name_of(rim.name), len(rim.radius)),
            fmt::format("it crosses the centre line {}", up_from_bottom(crossing(rim))));
     }
-    if (card_.rims.size() < 2 || card_.rims[0].straight || card_.rims[1].straight) return;
+    if (card_.rims.size() < 2 || !card_.rims[0].swung || !card_.rims[1].swung) return;
     text(fmt::format("check: on the centre line the edges are {} apart",
                      len(std::abs(card_.rims[0].radius - card_.rims[1].radius))));
   }
@@ -202,6 +207,8 @@ class CardText {
       row.push_back(
           fmt::format("at {}: {}", len(rim.spacing * static_cast<double>(i)), len(std::abs(rim.offsets[i]))));
     }
+    for (const CardOffset& more : rim.near_ends)
+      row.push_back(fmt::format("at {}: {}", len(more.at), len(std::abs(more.offset))));
     for (size_t i = 0; i < row.size(); i += 3) {
       std::string line = "      ";
       for (size_t k = i; k < std::min(i + 3, row.size()); ++k) line += fmt::format("{:<29}", row[k]);

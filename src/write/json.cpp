@@ -130,6 +130,8 @@ Json blank_json(const PieceResult& piece) {
 }
 
 Json card_rim_json(const CardRim& r) {
+  Json near_ends = Json::array();
+  for (const CardOffset& o : r.near_ends) near_ends.push_back(Json::array({number(o.at), number(o.offset)}));
   return {{"name", name_of(r.name)},
           {"straight", r.straight},
           {"radius", number(r.radius)},
@@ -140,6 +142,8 @@ Json card_rim_json(const CardRim& r) {
           {"half_chord", number(r.half_chord)},
           {"spacing", number(r.spacing)},
           {"offsets", r.offsets},
+          {"near_ends", near_ends},
+          {"swung", r.swung},
           {"girth_change", number(r.girth_change)}};
 }
 
