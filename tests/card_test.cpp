@@ -108,7 +108,7 @@ TEST(BenchCard, OfWhatWindsLandsOnTheOutline) {
   for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round})
     shapes.push_back(HelicalStrip{.on = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends});
   for (const Shape& shape : shapes) {
-    const PieceResult piece = piece_of_part(shape, sheet_of(2), {});
+    const PieceResult piece = piece_of_part(shape, sheet_of(2, Face::middle), {});
     expect_on_outline(piece, {}, piece.blank.notes.empty() ? "strip" : piece.blank.notes.front().in({}));
     JobResult job;
     job.pieces.push_back(piece);

@@ -20,7 +20,7 @@ TEST(Drawing, ShowsWhatTheBlankIsLaidOutBy) {
   const Page page = draw_set(r)[0].page;
   for (const char* part :
        {"swing radius base 1088.574 mm", "swing radius top 274.660 mm", "sector base as cut 102.7574 deg",
-        "chord base 1700.981 mm", "chord top 428.476 mm", "smallest rectangle 1329.688 mm x 1087.824 mm",
+        "chord base 1700.981 mm", "chord top 428.476 mm", "smallest rectangle 1329.688 x 1087.824 mm",
         "gap 1.500 mm", "centre line", "inside face up", "base dia 620.000 mm inside",
         "top dia 155.000 mm inside", "height 780.000 mm", "seam 0\u00b0", "90\u00b0", "270\u00b0"}) {
     EXPECT_TRUE(says(page, part)) << part;

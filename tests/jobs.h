@@ -11,6 +11,7 @@ inline JobResult result_of(const std::vector<Setting>& settings, const std::stri
   std::vector<Setting> all = settings;
   const std::vector<Setting> usual{{"thickness", "2"}, {"sizes_on", "inside"}, {"job.number", "HL-101"}};
   for (const Setting& s : usual) {
+    if (shape == "tube" && s.path != "job.number") continue;  // it has its wall
     const auto same = [&](const Setting& given) { return given.path == s.path; };
     if (std::none_of(settings.begin(), settings.end(), same)) all.push_back(s);
   }

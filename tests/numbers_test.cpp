@@ -114,6 +114,14 @@ TEST(NumberProof, RefusesABlankOfAnotherFamily) {
   EXPECT_EQ(smallest_rectangle({}).height, 0);
 }
 
+TEST(RunTo, HoldsOnArcsThatAreAllButStraight) {
+  for (const double turn : {0.0, 1e-17, 1e-16, 4e-16, 1e-14, -3e-13, 1e-9, 1e-3}) {
+    const std::vector<Arc> rim{{{1712, 0}, pi, 1712, turn}};
+    for (const double run : {0.0, 69.0, 182.0, 668.0, 1100.0, 1711.0, 1712.0})
+      EXPECT_NEAR(run_to(rim, point_at(rim.front(), run)), run, 1e-9) << turn;
+  }
+}
+
 // Turned, shifted along nothing, scaled: what is said of a pressed cone goes with it.
 TEST(Invariants, OfPressedWalls) {
   const auto pressed = [](double scale, double seam, Hand hand) {

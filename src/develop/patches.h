@@ -48,7 +48,7 @@ class StretchedFlat::Patches {
 
   /// Steps of Gauss and Newton until they are shorter than a share of the size, or end in rounding. Whether
   /// they do. Near the end the equations hardly change, and are kept.
-  bool settle(double share);
+  bool settle(double share, double& work);
 
   /// What the last shapes still carry: what is missing beyond them is about as much. mm.
   [[nodiscard]] double lacking(bool along_u) const;
@@ -155,6 +155,8 @@ class StretchedFlat::Patches {
   }
 
   void factor();
+  /// Of one factoring, in multiplications or so.
+  [[nodiscard]] double cost() const;
 
   Condensed condense(size_t i, std::vector<Eigen::Triplet<double>>& entries) const;
 

@@ -41,14 +41,18 @@ Slopes slopes_of(const Framed& l, const Metric& m) {
 
 }  // namespace
 
-bool StretchedFlat::Patches::settle(double share) {
+bool StretchedFlat::Patches::settle(double share, double& work) {
   double before = mean_square();
   if (before == HUGE_VAL) return false;
   double last = HUGE_VAL;
   bool fresh = false;
   for (int i = 0; i < 100; ++i) {
     const bool kept = fresh;
-    if (!kept) factor();
+    if (!kept) {
+      work -= cost();
+      if (work < 0) return false;
+      factor();
+    }
     const VectorXd step = newton_step();
     const double length = step.lpNorm<Eigen::Infinity>();
     const std::vector<MatrixXd> start = k_;
@@ -71,6 +75,11 @@ bool StretchedFlat::Patches::settle(double share) {
     last = length;
   }
   return true;
+}
+
+double StretchedFlat::Patches::cost() const {
+  const double equations = static_cast<double>(local(pu_ + 1, 0, 0));
+  return static_cast<double>(columns()) * equations * equations * equations;
 }
 
 StretchedFlat::Patches::Equations StretchedFlat::Patches::column(size_t i, bool stiff) const {

@@ -74,8 +74,12 @@ class BetweenEdges {
   std::vector<Piece> pieces_;
 };
 
+// What is spent on one flat, in multiplications: some seconds. Walls that open flat but for a few percent
+// take a hundredth of it.
+constexpr double most_work = 1e11;
+
 // From where its guess leads to; null where that is nowhere.
-std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface) {
+std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface, double& work) {
   constexpr Index step = 4;
   constexpr Index last = 14;
   const double enough = 1e-11 * surface.size;
@@ -87,7 +91,7 @@ std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface) {
     if (flat) finer->take(*flat);
     const bool more_u = pu < last;
     const bool more_v = pv < last;
-    if (!finer->settle(more_u || more_v ? 1e-8 : 1e-13)) return nullptr;
+    if (!finer->settle(more_u || more_v ? 1e-8 : 1e-13, work)) return nullptr;
     flat = std::move(finer);
     const bool raise_u = more_u && flat->lacking(true) > enough;
     const bool raise_v = more_v && flat->lacking(false) > enough;
@@ -95,7 +99,8 @@ std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface) {
     pu += raise_u ? step : 0;
     pv += raise_v ? step : 0;
   }
-  flat->settle(1e-13);
+  flat->settle(1e-13, work);
+  if (work < 0) return nullptr;
   flat->forget();
   return flat;
 }
@@ -105,7 +110,15 @@ std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface) {
 StretchedFlat least_stretch(const Surface& asked) {
   Surface surface = asked;
   if (!surface.guess) surface.guess = BetweenEdges(asked);
-  auto flat = settled(surface);
+  double work = most_work;
+  auto flat = settled(surface, work);
+  if (work < 0)
+    throw Refusal({.reason =
+                       "the flat of least stretch does not settle in the work that one is given: the wall is "
+                       "too far from any flat, or has too many curves",
+                   .key = "strain_limit",
+                     .allowed = "some seconds of work",
+                   .advice = "part it in more pieces, or draw it in fewer curves"});
   if (!flat)
     throw Refusal({.reason = "no flat is found for this wall: it is too far from any",
                    .key = "strain_limit",

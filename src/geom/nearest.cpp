@@ -141,13 +141,16 @@ double run_to(std::span<const Arc> arcs, Vec2 p) {
   double run = 0;
   double before = 0;
   for (const Arc& arc : arcs) {
-    const auto within = along(arc, p);
+    // An arc all but straight has its turn in whole steps of rounding.
+    const Arc seen = seen_as(arc);
+    const auto within = along(seen, p);
     const double from_start = norm(arc.start - p);
     const double from_end = norm(end_of(arc) - p);
-    const double away = within ? norm(point_at(arc, *within) - p) : std::min(from_start, from_end);
+    const double away = within ? norm(point_at(seen, *within) - p) : std::min(from_start, from_end);
     if (away < least) {
       least = away;
-      run = before + (within ? *within : from_start <= from_end ? 0 : arc.length);
+      const double share = within ? *within / std::max(seen.length, 1e-300) : from_start <= from_end ? 0 : 1;
+      run = before + std::min(share, 1.0) * arc.length;
     }
     before += arc.length;
   }

@@ -166,6 +166,13 @@ void add_stretched_numbers(std::vector<Fact>& rows, const PieceResult& p) {
     rows.push_back(
         {"edge " + own,
          say("flat {}{}", length(length_of(e.arcs), {"corner", "corner", "edge as cut"}), formed)});
+    if (rim && e.arcs.size() == 1 && !is_straight(e.arcs.front())) {
+      const Arc& arc = e.arcs.front();
+      rows.push_back({"swing radius " + own, length(radius_of(arc), {"swing centre", "edge as cut", "blank"}),
+                      RowKind::dimension});
+      rows.push_back({"chord " + own, length(norm(end_of(arc) - arc.start), {"corner", "corner", "chord"}),
+                      RowKind::dimension});
+    }
     if (e.arcs.size() > 1)
       rows.push_back({"arcs " + (both ? own : "between"),
                       say("{}, at most {} off", e.arcs.size(),

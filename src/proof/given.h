@@ -1,5 +1,5 @@
 // The formed part held against the sizes as they were given, by a way of its own: nothing here goes through
-// what solves sizes, mirrors parts or makes forms. Private to the proof. docs/maths/develop.md (36)-(41).
+// what solves sizes, mirrors parts or makes forms. Private to the proof. docs/maths/given.md (1)-(8).
 #pragma once
 
 #include <vector>

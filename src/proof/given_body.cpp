@@ -78,7 +78,7 @@ std::vector<GivenCorner> corners_of(const Net& n, const Sheet& sheet) {
   return corners;
 }
 
-// (42): three of the corners given lie in the size face of every wall.
+// (7): three of the corners given lie in the size face of every wall.
 void look_at_corners(GivenMiss& miss, const std::vector<FormedPlate>& plates,
                      const std::vector<GivenCorner>& corners, bool slanting) {
   for (const FormedPlate& p : plates) {
@@ -95,7 +95,7 @@ void look_at_corners(GivenMiss& miss, const std::vector<FormedPlate>& plates,
   }
 }
 
-// The lines of a profile, bend by bend, seen along the run.
+// (8): the lines of a profile, bend by bend, seen along the run.
 class PanelGiven {
  public:
   PanelGiven(const Panel& panel, const std::vector<FormedPlate>& plates, const Sheet& sheet)

@@ -27,6 +27,7 @@ struct GivenEnd {
   double layer = 0;
   std::vector<GivenPlane> planes;
   bool pointed = false;
+  bool open = false;  // a plane is given in a way that is not worked out here
 };
 
 class Given {
@@ -47,9 +48,9 @@ class Given {
   }
   [[nodiscard]] static double off_line(Vec3 point, Vec3 at, Vec3 e) { return norm(cross(point - at, e)); }
 
-  // (39): no plane of an end is passed by the layers that its contact names, and one is reached.
+  // (4): no plane of an end is passed by the layers that its contact names, and one is reached.
   void look_at_planes(const GivenEnd& end, bool top) {
-    if (end.pointed || end.planes.empty()) return;
+    if (end.pointed || end.open || end.planes.empty()) return;
     for (const FormedLine& l : lines_) {
       double most = -HUGE_VAL;
       for (const GivenPlane& plane : end.planes) {
@@ -148,10 +149,9 @@ GivenRound given(const Cylinder& c, const Sheet& sheet) {
     g.top.planes.push_back({{-std::sin(tilt) * up.x, -std::sin(tilt) * up.y, std::cos(tilt)},
                             (*c.long_side + *c.short_side) / 2 * std::cos(tilt),
                             c.top});
-    g.height.reset();
-  } else {
-    g.level_top = c.top.value_or(Contact::size_face);
+    g.height = c.long_side;
   }
+  g.level_top = c.top.value_or(Contact::size_face);
   g.trims = c.trims;
   read_flanges(g, c.flanges);
   return g;
@@ -200,7 +200,7 @@ class RoundGiven : public Given {
   [[nodiscard]] bool coaxial() const { return g_.shift == Vec2{}; }
   [[nodiscard]] double cosine() const { return std::abs(lines_.front().e.z); }
 
-  // (36), (37): the formed faces through the given circles; the height is the one given, or what the given
+  // (1), (2): the formed faces through the given circles; the height is the one given, or what the given
   // slant or angle makes of the formed wall.
   std::optional<double> look_at_sizes() {
     std::optional<double> height = g_.height;
@@ -246,7 +246,7 @@ class RoundGiven : public Given {
     }
   }
 
-  // (38)
+  // (3)
   void add_trims(std::optional<double> height) {
     for (const Trim& t : g_.trims) {
       GivenEnd& end = t.end == EndName::top ? g_.top : g_.base;
@@ -257,12 +257,14 @@ class RoundGiven : public Given {
         tilt = t.tilt.value_or(Angle()).radians();
         at = *t.height;
       } else if (t.from_apex) {
-        if (!coaxial()) continue;
+        end.open = end.open || !coaxial();
+        if (end.open) continue;
         tilt = pi / 2 - t.to_axis->radians();
         const double apex = apex_of(end.layer);
         at = apex > 0 ? apex - *t.from_apex : apex + *t.from_apex;
       } else {
-        if (!coaxial() || (t.end == EndName::base && !height)) continue;
+        end.open = end.open || !coaxial() || (t.end == EndName::base && !height);
+        if (end.open) continue;
         const auto [low, high] = sides_of(t, end.layer, height.value_or(0));
         tilt = std::atan2(high.y - low.y, high.x - low.x);
         at = high.y - std::tan(tilt) * high.x;
@@ -295,7 +297,7 @@ class RoundGiven : public Given {
     return {{-downhill.x, downhill.y}, uphill};
   }
 
-  // (40): both seam rulings stand at plan angles that are given.
+  // (5): both seam rulings stand at plan angles that are given.
   void look_at_seams(const Seam& seam) {
     if (seam.ruling != SeamRuling::at_angle) return;
     const bool from_top = g_.base.pointed;
@@ -330,7 +332,7 @@ struct ProfilePlane {
   Vec3 centre, x, y, normal;
 };
 
-// A level direction turned up about the level line through the centre. (41)
+// A level direction turned up about the level line through the centre. (6)
 ProfilePlane plane_of(const TransitionEnd& end, Vec3 centre) {
   const Vec2 up = direction(end.uphill.radians());
   const double c = std::cos(end.tilt.radians());

@@ -403,6 +403,145 @@ def blanks_over_themselves_are_refused(shop):
 
 
 @promise
+def sizes_that_follow_can_be_named(shop):
+    shop.quick("cone thickness=2_mm sizes_on=inside base.diameter=620_mm top.diameter=155_mm slant=800_mm trim.1.end=top trim.1.height=height*0.9")
+    near(shop.json["job"]["parts"][0]["trims"][0]["height"], 0.9 * math.sqrt(800**2 - 232.5**2), 1e-6)
+    shop.quick("cone thickness=2_mm sizes_on=inside base.diameter=620_mm top.diameter=155_mm height=780_mm seam.gap=base.swing_radius/500")
+    alpha = math.atan2(232.5, 780)
+    near(shop.json["job"]["parts"][0]["seam"]["gap"], (310 / math.sin(alpha) + 1 / math.tan(alpha)) / 500, 1e-6)
+    shop.quick("cone thickness=2_mm sizes_on=inside base.diameter=300_mm top.diameter=100_mm height=slant/2")
+    shop.refused("depends on itself")
+    shop.quick("cone thickness=2_mm sizes_on=inside base.diameter=300_mm slant=300_mm seam.gap=half_angle")
+    shop.refused(("half_angle", "cannot be worked out", "sizes are missing"))
+
+
+@promise
+def edges_of_one_name_are_told_apart(shop):
+    hopper = ("hopper thickness=2_mm sizes_on=inside base.width=300_mm base.length=300_mm top.width=600_mm top.length=700_mm height=400_mm "
+              "bend.radius=3_mm bend.neutral=0.4 ")
+    drawings = []
+    for which in ("1", "3"):
+        shop.quick(hopper + f"edge.1.on=top edge.1.width=20_mm edge.1.taper=30 edge.1.which={which}")
+        assert shop.run.returncode == 0, shop.run.stderr
+        drawings.append(shop.piece["blank"]["area"])
+    shop.quick(hopper)
+    # Wall +x is 700 long at the top, wall +y 600; the lap leans in at both ends.
+    lap = lambda run: 20 * (run - 20 * math.tan(math.radians(30)))
+    for area in drawings:
+        assert any(abs(area - shop.piece["blank"]["area"] - lap(run)) < 150 for run in (600, 700)), (area, shop.piece["blank"]["area"])
+    shop.quick(hopper + "edge.1.on=top edge.1.width=20_mm edge.1.which=5")
+    shop.refused("fewer edges")
+    panel = ("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4 "
+             "opening.1.form.kind=circle opening.1.form.diameter=9_mm opening.1.how=laid opening.1.at.along=30_mm opening.1.at.distance=12_mm ")
+    shop.run = shop.call("quick", *[w.replace("_mm", " mm") for w in panel.split()], "opening.1.at.edge=run start", "opening.1.at.which=2", f"job.units={shop.unit}",
+                         "-o", shop.folder, "--formats", "txt")
+    shop.refused("at.which")
+    shop.run = shop.call("quick", *[w.replace("_mm", " mm") for w in panel.split()], "opening.1.at.which=1", f"job.units={shop.unit}", "-o", shop.folder, "--formats", "txt")
+    shop.refused(("at.which", "no edge is named"))
+
+
+@promise
+def open_panels_of_flats_take_a_radius(shop):
+    k = 1 / shop.mm
+    points = lambda pairs: "[" + ",".join(f"[{x * k!r},{y * k!r}]" for x, y in pairs) + "]"
+    panel = ("transition thickness=2_mm sizes_on=inside base.profile.kind=polyline base.profile.open=true top.profile.kind=polyline top.profile.open=true "
+             f"base.profile.points={points([(0, 0), (300, 0), (300, 200), (480, 200)])} top.profile.points={points([(0, 0), (200, 0), (200, 150), (320, 150)])} "
+             "height=260_mm bend.radius=3_mm bend.neutral=0.42")
+    shop.quick(panel)
+    assert shop.run.returncode == 0, shop.run.stderr
+    near(sorted(b["turned"] for b in shop.piece["bends"])[0], 90, 1e-6)
+    # The free edge of the first flat stands upright: it is as long as the panel is high.
+    assert any(abs(e["length"] - 260) < 0.05 for e in shop.piece["edges"]), [e["length"] for e in shop.piece["edges"]]
+
+
+@promise
+def sharp_corners_on_another_face_name_the_inside(shop):
+    part = "transition thickness=2_mm sizes_on=outside base.width=400_mm base.length=300_mm top.diameter=200_mm height=350_mm"
+    shop.quick(part)
+    lean = lambda half: 2 * (2 / math.cos(math.atan2(half - 100, 350)))
+    shop.refused(("base.width = ", "base.sizes_on"))
+    said = dict(re.findall(r"base\.(width|length) = ([\d.]+)", shop.run.stderr))
+    near(float(said["width"]) * shop.mm, 400 - lean(200), 1e-4)
+    near(float(said["length"]) * shop.mm, 300 - lean(150), 1e-4)
+    shop.quick(part.replace("400_mm", said["width"]).replace("300_mm", said["length"]), "base.sizes_on=inside")
+    assert shop.run.returncode == 0, shop.run.stderr
+
+
+@promise
+def keys_that_do_nothing_are_refused(shop):
+    for part, key in (("coil start.middle_diameter=80_mm spacing=14_mm turns=3 width=30_mm thickness=1_mm", "sizes_on=inside"),
+                      ("helical_strip on.diameter=200_mm width=50_mm pitch=100_mm turns=1 thickness=2_mm", "sizes_on=outside"),
+                      ("flight shaft.diameter=48_mm outside.diameter=150_mm pitch=120_mm turns=1 thickness=3_mm allow_strain=true", "sizes_on=inside"),
+                      ("flight shaft.diameter=48_mm outside.diameter=150_mm pitch=120_mm turns=1 thickness=3_mm allow_strain=true", "neutral=0.4"),
+                      ("slide inside.diameter=200_mm outside.diameter=500_mm pitch=500_mm turns=0.5 inner.height=60_mm outer.height=60_mm thickness=2_mm", "sizes_on=outside"),
+                      ("ruled_wall base.diameter=200_mm base.pitch=100_mm base.turns=1 top.diameter=300_mm top.pitch=100_mm top.turns=1 thickness=2_mm allow_strain=true", "sizes_on=inside"),
+                      ("tube diameter=50_mm wall=2_mm length=100_mm", "thickness=2_mm"), ("tube diameter=50_mm wall=2_mm length=100_mm", "sizes_on=inside"),
+                      ("tube diameter=50_mm wall=2_mm length=100_mm", "neutral=0.4"),
+                      ("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4", "bending.hits=8"),
+                      ("hopper thickness=2_mm sizes_on=inside base.width=300_mm base.length=300_mm top.width=600_mm top.length=700_mm height=400_mm bend.radius=3_mm bend.neutral=0.4",
+                       "neutral=0.4")):
+        shop.quick(part, key.replace("_mm", " mm"))
+        shop.refused(key.partition("=")[0].split(".")[-1])
+        shop.quick(part)
+        assert shop.run.returncode == 0, (part, shop.run.stderr)
+
+
+@promise
+def holes_under_laps_of_edges_are_cut_twice_or_refused(shop):
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=inside edge.1.on=seam_end edge.1.width=40_mm "
+               "opening.1.form.kind=circle opening.1.form.diameter=9_mm opening.1.how=laid opening.1.at.seam_distance=15_mm opening.1.at.height=120_mm")
+    across = sorted(row["across"] for row in shop.rows("openings"))
+    assert len(across) == 2, across
+    near(across[1] - across[0], math.pi * 402, 0.01)
+    hopper = ("hopper thickness=2_mm sizes_on=inside base.width=300_mm base.length=300_mm top.width=600_mm top.length=700_mm height=400_mm bend.radius=3_mm "
+              "bend.neutral=0.4 seam.pieces=4 opening.1.form.kind=circle opening.1.form.diameter=9_mm opening.1.how=laid opening.1.at.piece=1 opening.1.at.along=100_mm ")
+    words = [w.replace("_mm", " mm") for w in hopper.split()] + ["opening.1.at.edge=hip +x+y", "edge.1.on=hip +x+y", "edge.1.width=20 mm", "edge.1.taper=10"]
+    shop.run = shop.call("quick", *words, "opening.1.at.distance=15 mm", f"job.units={shop.unit}", "-o", shop.folder, "--formats", "txt", "--replace")
+    shop.refused("under the lap")
+    shop.run = shop.call("quick", *words, "opening.1.at.distance=40 mm", f"job.units={shop.unit}", "-o", shop.folder, "--formats", "txt", "--replace")
+    assert shop.run.returncode == 0, shop.run.stderr
+
+
+@promise
+def a_plane_that_only_touches_leaves_no_level_end(shop):
+    shop.quick("cylinder diameter=450_mm short_side=960_mm long_side=1220_mm uphill=180 elements=24 thickness=2_mm sizes_on=inside")
+    assert not any("runs out past" in note for note in shop.piece["notes"]), shop.piece["notes"]
+    tilt = math.degrees(math.atan2(260, 450))
+    bevel = next(e["top_bevel"]["angle"] for e in shop.piece["elements"] if abs(e["angle"] - 180) < 1e-6)
+    near(abs(bevel), tilt, 1e-6)
+
+
+@promise
+def swings_within_reach_are_swung(shop):
+    shop.quick("cone base.diameter=900_mm top.diameter=400_mm height=900_mm thickness=2_mm sizes_on=inside", "bench.reach=1200 mm")
+    rims = {r["name"]: r for r in shop.piece["bench"]["rims"]}
+    assert rims["top"]["swung"] and not rims["top"]["offsets"] and not rims["base"]["swung"] and rims["base"]["offsets"]
+    card = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    assert "From the centre swing the top edge" in card and "The swing radius of the base edge" in card
+    # The arc through all offsets, the further ones with them, leaves none of them by more than the rounding.
+    r, half, step = rims["base"]["radius"], rims["base"]["half_chord"], shop.piece["bench"]["round_to"]
+    rise = r - math.sqrt(r * r - half * half)
+    points = [(i * rims["base"]["spacing"], y) for i, y in enumerate(rims["base"]["offsets"])] + rims["base"]["near_ends"]
+    assert rims["base"]["near_ends"]
+    for x, y in points:
+        near(abs(y), math.sqrt(r * r - x * x) - (r - rise), 1.5 * step)
+
+
+@promise
+def folds_on_straight_rims_lie_where_it_says(shop):
+    k = 1 / shop.mm
+    points = "[" + ",".join(f"[{x * k!r},{y * k!r}]" for x, y in ((0, 0), (449, 0), (449, 300), (380, 300), (380, 193), (69, 193), (69, 300), (0, 300))) + "]"
+    end = "profile.kind=polyline {0}.profile.points=" + points
+    shop.quick(f"transition thickness=1_mm sizes_on=middle base.{end.format('base')} top.{end.format('top')} height=774_mm rulings=even allow_strain=true")
+    assert shop.run.returncode == 0, shop.run.stderr
+    runs = sorted(c["base_run"] for c in shop.piece["creases"])
+    sides = [449, 300, 69, 107, 311, 107, 69, 300]
+    gaps = [b - a for a, b in zip(runs, runs[1:])]
+    double = sides + sides
+    assert any(all(abs(a - b) < 1e-3 for a, b in zip(gaps, order[i:])) for order in (double, double[::-1]) for i in range(8)), runs
+
+
+@promise
 def demo_numbers_are_unique(shop):
     numbers = [n for f in sorted(os.listdir(DEMO)) if f.endswith(".toml")
                for n in re.findall(r'number\s*=\s*"(HL-\d+)"', open(os.path.join(DEMO, f)).read())]
