@@ -261,7 +261,7 @@ class RoundGiven : public Given {
         if (end.open) continue;
         tilt = pi / 2 - t.to_axis->radians();
         const double apex = apex_of(end.layer);
-        at = apex > 0 ? apex - *t.from_apex : apex + *t.from_apex;
+        at = slope() < 0 ? apex - *t.from_apex : apex + *t.from_apex;  // on the side of the part
       } else {
         end.open = end.open || !coaxial() || (t.end == EndName::base && !height);
         if (end.open) continue;
@@ -273,15 +273,20 @@ class RoundGiven : public Given {
           {{-std::sin(tilt) * up.x, -std::sin(tilt) * up.y, std::cos(tilt)}, at * std::cos(tilt), t.contact});
     }
   }
-  // How fast a layer draws in, and its radius at a height, by the first line.
-  [[nodiscard]] double slope() const {
+  // How fast a layer draws in, and its radius at a height, by the first line from its wider end.
+  [[nodiscard]] Vec3 wide_end(double layer) const {
     const FormedLine& l = lines_.front();
-    const Vec3 q = on_layer(l, 0);
-    return (q.x * l.e.x + q.y * l.e.y) / std::hypot(q.x, q.y) / l.e.z;
+    const Vec3 end = std::hypot(l.base.x, l.base.y) > std::hypot(l.top.x, l.top.y) ? l.base : l.top;
+    return end + (layer - k_) * l.n;
+  }
+  [[nodiscard]] double slope() const {
+    const Vec3 e = lines_.front().e;
+    const Vec3 q = wide_end(k_);
+    return (q.x * e.x + q.y * e.y) / std::hypot(q.x, q.y) / e.z;
   }
   [[nodiscard]] double radius_at(double layer, double z) const {
-    const Vec3 q = at_height(lines_.front(), layer, z);
-    return std::hypot(q.x, q.y);
+    const Vec3 q = wide_end(layer);
+    return std::hypot(q.x, q.y) + slope() * (z - q.z);
   }
   [[nodiscard]] double apex_of(double layer) const { return -radius_at(layer, 0) / slope(); }
   // The ends of the two sides in the upright plane through the axis, the downhill one at -x.

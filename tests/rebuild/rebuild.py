@@ -255,7 +255,23 @@ def check_card(faults, drawing, text, piece):
         if found := said(joined, rf"Corners of the {name} edge at the seam: left at x ({LENGTH}), y ({LENGTH}); right at x ({LENGTH}), y ({LENGTH})"):
             for p in (found[:2], found[2:]):
                 faults.near(f"card: corner of the {name}", min((math.dist(p, c) for c in corners), default=outline.off(p)), 0, near)
+    runs = arcs_of_rims(drawing)
+    for name, radius in re.findall(rf"From the centre swing the (base|top) edge, radius ({LENGTH})", joined):
+        faults.near(f"card: radius of the {name}", min((abs(run[0] - length(radius)) for run in runs), default=math.inf), 0, step / 2 + 1e-6)
+    if found := said(joined, rf"check: both measure ({LENGTH})"):
+        straight = [arc.length for arc in outline.arcs if arc.radius == math.inf]
+        if straight and piece["seam_in_plan"]["lap"] is None and not piece["tabs_added"] and not piece["strip"]:
+            faults.near("card: seam", min(abs(one - found[0]) for one in straight), 0, step / 2 + 1e-6 + piece["fit_error"])
     for line in text.split("\n"):
+        # Ends of an element, by its number.
+        if found := re.fullmatch(rf"\s+(\d+)\s+[\d.]+\s+({LENGTH}|[\d.]+(?:-\d+/\d+)?|\d+/\d+)((?:\s+-?[\d./-]+){{4}})", line):
+            unit = " " + joined.split("Lengths rounded to ")[1].split(" ")[1].rstrip(".")
+            x0, y0, x1, y1 = (length(word + unit) for word in found[3].split())
+            element = next(e for e in piece["elements"] if e["number"] == int(found[1]))
+            for what, place, exact in (("base", (x0, y0), element["base"]), ("top", (x1, y1), element["top"])):
+                faults.near(f"card: {what} of element {found[1]}", math.dist(place, exact), 0, near)
+                if element["on_metal"] and not piece["tabs_added"]:
+                    faults.near(f"card: {what} of element {found[1]} off the edge", outline.off(place), 0, 2 * near + (piece["seam_in_plan"].get("gap") or 0))
         # Corners of a folded blank, by number; bend lines, from point to point.
         if found := re.fullmatch(rf"\s+(\d+)\s+({LENGTH})\s+({LENGTH})\s+(straight|arc)\s.*", line):
             faults.near(f"card: corner {found[1]}", outline.off((length(found[2]), length(found[3]))), 0, near)
@@ -263,6 +279,117 @@ def check_card(faults, drawing, text, piece):
             ends = (length(found[2]), length(found[3])), (length(found[4]), length(found[5]))
             best = min((max(math.dist(b[0], ends[0]), math.dist(b[1], ends[1])) for b in drawing.bends), default=math.inf)
             faults.near(f"card: bend line {found[1]}", best, 0, near)
+
+
+def arcs_of_rims(drawing):
+    """The arcs of an outline that lie about one centre, put together: radius, turn, ends."""
+    runs = []
+    for arc in drawing.outline().arcs:
+        if runs and arc.radius != math.inf and abs(runs[-1][0] - arc.radius) < 1e-6 * arc.radius and arc.turn * runs[-1][1] > 0:
+            runs[-1][1] += arc.turn
+            runs[-1][3] = arc.b
+        else:
+            runs.append([arc.radius, arc.turn, arc.a, arc.b])
+    if len(runs) > 1 and runs[0][0] != math.inf and abs(runs[0][0] - runs[-1][0]) < 1e-6 * runs[0][0] and runs[0][1] * runs[-1][1] > 0:
+        runs[0][1] += runs[-1][1]
+        runs[0][2] = runs.pop()[2]
+    return [run for run in runs if run[0] != math.inf]
+
+
+def check_measures(faults, drawing, piece, part):
+    """What is said of the blank against the drawing, number by number."""
+    said_of = {fact["key"]: [a["value"] for a in fact["amounts"]] for fact in piece["measures"]["blank"]}
+    low_x, low_y, high_x, high_y = drawing.outline().box()
+    near = lambda value: 1e-6 + 1e-9 * abs(value)
+    def compare(key, *found):
+        if key in said_of:
+            for value, stated in zip(found, said_of[key]):
+                faults.near("said: " + key, value, stated, near(stated))
+    compare("blank_as_laid", high_x - low_x, high_y - low_y)
+    if "area" in said_of:
+        faults.near("said: area", drawing.area(), said_of["area"][0], 1e-9 * drawing.area() + 1e-4)
+    compare("outline", drawing.outline().length())
+    compare("outline_and_openings", drawing.cut_length())
+    if "smallest_rectangle" in said_of:
+        width, height = said_of["smallest_rectangle"]
+        if width * height > (high_x - low_x) * (high_y - low_y) * (1 + 1e-9):
+            faults.append("said: the smallest rectangle is larger than the box")
+    sheet = part["sheet"]
+    if "mass" in said_of and sheet["density"] and part["shape"] != "tube":
+        kg = drawing.area() * sheet["thickness"] * sheet["density"] * 1e-9
+        faults.near("said: mass", kg, said_of["mass"][0], 1e-9 * kg + 1e-9)
+    runs = arcs_of_rims(drawing)
+    for end in ("base", "top"):
+        radius = said_of.get(f"swing_radius_{end}")
+        if not radius or not piece["fit_error"] == 0:
+            continue
+        run = min(runs, key=lambda r: abs(r[0] - radius[0]), default=None)
+        if not run:
+            faults.append(f"said: a swing radius of the {end}, and no arc is cut")
+            continue
+        faults.near(f"said: swing radius {end}", run[0], radius[0], 1e-6 * radius[0])
+        if not any(abs(abs(other[1]) - abs(run[1])) > 1e-9 and abs(other[0] - run[0]) < 1e-3 for other in runs):
+            if sector := said_of.get(f"sector_{end}_as_cut"):
+                faults.near(f"said: sector {end}", math.degrees(abs(run[1])), sector[0], 1e-5)
+            if chord := said_of.get(f"chord_{end}"):
+                faults.near(f"said: chord {end}", math.dist(run[2], run[3]), chord[0], 1e-4)
+            if edge := said_of.get(f"edge_{end}_as_cut"):
+                faults.near(f"said: edge {end}", run[0] * abs(run[1]), edge[0], 1e-4)
+    check_girths(faults, piece, part, said_of)
+
+
+def check_girths(faults, piece, part, said_of):
+    """Faces of right cones and cylinders, from the sizes that were given."""
+    if part["shape"] not in ("cone", "cylinder") or part["trims"] or part["shift"] != [0, 0] or "base_inside_as_cut" not in said_of:
+        return
+    t, k = part["sheet"]["thickness"], part["sheet"]["neutral"]
+    lean = math.radians(part["half_angle"]) * (1 if part["wider"] != "top" else -1)
+    for end in ("base", "top"):
+        values = {face: said_of.get(f"{end}_{face}_as_cut") for face in ("inside", "middle", "outside")}
+        if not all(v and len(v) == 2 for v in values.values()):
+            continue
+        for face, layer in (("middle", t / 2), ("outside", t)):
+            faults.near(f"said: {end} {face}", values["inside"][1] + layer * math.cos(lean), values[face][1], 1e-6)
+            faults.near(f"said: {end} {face}, dia and rad", 2 * values[face][1], values[face][0], 1e-9)
+        if (girth := said_of.get(f"girth_{end}_neutral")) and piece["pieces"] == 1:
+            faults.near(f"said: girth {end}", 2 * math.pi * (values["inside"][1] + k * t * math.cos(lean)), girth[0], 1e-6)
+
+
+SCALE = {"mm": ("length", 1.0), "cm": ("length", 10.0), "m": ("length", 1000.0), "in": ("length", 25.4), "ft": ("length", 304.8),
+         "m2": ("area", 1e6), "ft2": ("area", 304.8 ** 2), "kg": ("mass", 1.0), "lb": ("mass", 0.45359237), "deg": ("angle", 1.0), "degrees": ("angle", 1.0),
+         "%": ("share", 0.01)}
+
+
+def check_schedule(faults, printed, pieces):
+    """Every number printed of a piece is one that the document states, in the unit that is printed beside it."""
+    blocks, talking = [[]], False
+    for line in printed.split("\n"):
+        if line.startswith(" blank"):
+            blocks.append([])
+            talking = True
+        if line.startswith(" as understood"):
+            talking = False
+        if talking:
+            blocks[-1].append(line)
+    for piece, block in zip(pieces, blocks[1:]):
+        rows = {line[2:26].strip(): line[26:] for line in block if line.startswith("  ")}
+        for fact in piece["measures"]["blank"]:
+            text = rows.get(fact["name"], None)
+            if text is None or fact["key"] == "proof":
+                if text is None:
+                    faults.append(f"schedule: no line for {fact['name']}")
+                continue
+            tokens = re.findall(r"[-+]?\d[\d.]*(?:e[-+]\d+)?", text)
+            units = [u for u in re.findall(r"\b(mm|cm|m|in|ft|m2|ft2|kg|lb|deg)\b|(%)", text)]
+            units = [a or b for a, b in units]
+            for amount in fact["amounts"]:
+                if amount["value"] is None or amount["kind"] == "number":
+                    continue
+                scales = [SCALE[u][1] for u in units if SCALE[u][0] == amount["kind"]]
+                fits = lambda token, scale: abs(float(token) * scale - amount["value"]) <= 0.5001 * scale * max(10.0 ** -len(token.partition(".")[2]) if "." in token
+                                                                                                         else 1.0, abs(amount["value"] / scale) * 1e-5 if "deg" in units else 0)
+                if not any(fits(token, scale) for token in tokens for scale in scales):
+                    faults.append(f"schedule: {fact['name']} says {text.strip()}, the document {amount['value']} ({amount['kind']})")
 
 
 def check_piece(faults, folder, stem, piece, parts):
@@ -274,6 +401,8 @@ def check_piece(faults, folder, stem, piece, parts):
     piece["seam_in_plan"] = seam if isinstance(seam, dict) and "lap" in seam else {"lap": None, "stock": 0.0}
     pointed = [e for e in ("base", "top") if isinstance(part.get(e), dict) and part[e].get("pointed")]
     piece["cone_point"] = pointed[0] if pointed else None
+    piece["tabs_added"] = any("adds" in note and "beyond the edge" in note for note in piece["notes"])
+    check_measures(faults, drawing, piece, part)
     path = os.path.join(folder, f"{stem}-bends.csv")
     if os.path.exists(path):
         rows = table(path)
@@ -318,6 +447,7 @@ def check_job(program, folder, arguments):
         before = len(faults)
         check_piece(faults, folder, stem, wanted[stem], document["job"]["parts"])
         faults[before:] = [f"{stem}: {fault}" for fault in faults[before:]]
+    check_schedule(faults, run.stdout, pieces)
     if document["job"]["units"] == "in":
         told = {"the terminal": run.stdout}
         for file in made:
