@@ -122,7 +122,7 @@ struct BendLine {
   double tangent_a = 0;  ///< from the datum edge to the tangent lines, at the line's first end
   double tangent_b = 0;
   Angle springback = {};   ///< to be bent farther by
-  double flat_width = 0;   ///< hits: of the flat before it, at the wider end, from the edge as cut on
+  double flat_width = 0;   ///< hits: from the line before it, or the datum edge, along the longer rim
   double facet_error = 0;  ///< of that flat
 
   [[nodiscard]] double length() const { return norm(to - from); }

@@ -127,7 +127,7 @@ void measure_on_rims(Blank& b) {
     const double tangent = base.empty() ? line.datum_to : line.datum_from;
     line.tangent_a = tangent - line.allowance / 2;
     line.tangent_b = tangent + line.allowance / 2;
-    if (line.flat_width == 0) line.flat_width = at - before;
+    line.flat_width = at - before;
     before = at;
   }
   if (b.pressed) {
@@ -156,8 +156,15 @@ void measure_square(const Datums& datums, BendLine& line) {
 void measure_bends(Blank& b) {
   if (!b.folding && !b.bends.empty()) measure_on_rims(b);
   const Datums datums(b);
+  const BendLine* before = nullptr;
   for (BendLine& line : b.bends) {
     if (b.folding || line.hem) measure_square(datums, line);
+    if (!b.folding || !line.hit) {
+      before = line.hem ? before : &line;
+      continue;
+    }
+    line.flat_width = line.datum_from - (before && before->datum == line.datum ? before->datum_from : 0);
+    before = &line;
   }
   const std::vector<Arc> base = rim_from_start(b, EdgeName::base);
   const std::vector<Arc> top = rim_from_start(b, EdgeName::top);

@@ -129,7 +129,6 @@ std::vector<RuledHit> hits_of(const Curved& c, const Pressing& asked) {
     RuledHit hit{lines[k], turned_between(f, normals[k], normals[k + 1])};
     const double from = k == 0 ? c.u.front() : lines[k - 1];
     hit.flat_width = width_between(c, from, lines[k]);
-    hit.from_seam = k == 0 && std::abs(from - f.from()) <= 1e-12 * std::abs(f.to() - f.from());
     const double turn = std::abs(turned_between(f, from, lines[k]));
     hit.facet_error = k == 0 ? facet_error(2 * hit.flat_width, turn) : facet_error(hit.flat_width, turn / 2);
     if (k + 1 == lines.size())  // the flat behind the last one
@@ -267,7 +266,6 @@ void add_ruled_hits(Blank& b, const Opened& o, const Placing& placing, const std
       if (!hit.fold && radius < 1e9) line.radius = std::max(line.radius, radius);
     }
     line.allowance = hit.fold ? turned * o.form.neutral : 0;
-    if (!hit.from_seam) line.flat_width = hit.flat_width;
     line.facet_error = hit.facet_error;
     b.bends.push_back(std::move(line));
   }

@@ -12,7 +12,6 @@ struct RuledHit {
   double flat_width = 0;
   double facet_error = 0;
   bool fold = false;
-  bool from_seam = false;  ///< its flat begins at the seam, so that the edge as cut says how wide it is
 };
 struct RuledHits {
   std::vector<std::vector<RuledHit>> pieces;  ///< of each piece, from its seam start

@@ -76,7 +76,6 @@ class Schedule {
     for (const Hit& hit : pressed.hits) {
       BendLine line = line_of(s, number, hit.turned, hit.across / s.neutral);
       line.hit = true;
-      line.flat_width = hit.flat_width;
       line.facet_error = hit.facet_error;
       across(s, hit.across / s.neutral, line);
       drafts_.push_back(std::move(line));

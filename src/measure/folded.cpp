@@ -254,8 +254,10 @@ void add_pressed_numbers(std::vector<Fact>& rows, const Blank& b) {
                       say("{}, pressed", length(out, {"plane of the end", "edge as cut", "neutral layer"}))});
   }
   rows.push_back(
-      {"first and last flat", say("{}, {}", length(p.start_width, {"seam start", "first bend line", "blank"}),
-                                  length(p.end_width, {"last bend line", "seam end", "blank"}))});
+      {b.folding ? "flats at an arc's ends" : "first and last flat",
+       say("{}, {}",
+           length(p.start_width, {b.folding ? "start of the arc" : "seam start", "first bend line", "blank"}),
+           length(p.end_width, {"last bend line", b.folding ? "end of the arc" : "seam end", "blank"}))});
 }
 
 void add_folded_numbers(std::vector<Fact>& rows, const PieceResult& p) {

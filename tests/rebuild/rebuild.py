@@ -105,6 +105,25 @@ def check_bends(faults, drawing, rows, piece):
                 faults.append(f"{name}: no straight edge lies {said[0]:.4f} from it; {min(off):.4f} off")
 
 
+def check_flats(faults, rows):
+    """The flat before each hit, from the line before it or the datum edge, along the longer rim."""
+    rims = [r for r in rows if "along the rims" in r["datum edge"]]
+    if rims:
+        longer = "distance" if "at other end" not in rims[-1] or rims[-1]["distance"] >= rims[-1]["at other end"] else "at other end"
+        before = 0.0
+        for row in rims:
+            if row.get("flat before") not in (None, "-", ""):
+                faults.near(f"flat before {row['tag']}", row[longer] - before, row["flat before"], 1.5 * row["step"])
+            before = row[longer]
+        return
+    before = None
+    for row in rows:
+        if row.get("flat before") not in (None, "-", ""):
+            start = before["distance"] if before and before["datum edge"] == row["datum edge"] else 0.0
+            faults.near(f"flat before {row['tag']}", row["distance"] - start, row["flat before"], 1.5 * row["step"])
+        before = row
+
+
 def folded(points, lines):
     """Points beyond all lines turned about them, the last line first. A line is (at, along, turn): the metal goes on to
     the left of `along`, and comes up where the turn is positive."""
@@ -140,6 +159,8 @@ def check_closing(faults, drawing, rows, piece):
     leftwards = side(first, start[0]) < 0
     beyond = [p for _, p in corners if (side(last, p) > 0) == leftwards and min(math.dist(p, s) for s in start) > 1e-3]
     pairs = [(p, q) for p in beyond for q in beyond if p != q and on_seam(outline, p, q)]
+    own = [e["length"] for e in piece["edges"] if e["name"] == "seam_end"]
+    pairs = [pair for pair in pairs if any(abs(math.dist(*pair) - one) < 1e-5 for one in own)] or pairs
     if not pairs:
         faults.append("no straight edge lies beyond the last bend line")
         return
@@ -407,6 +428,7 @@ def check_piece(faults, folder, stem, piece, parts):
     if os.path.exists(path):
         rows = table(path)
         check_bends(faults, drawing, rows, piece)
+        check_flats(faults, rows)
         check_closing(faults, drawing, rows, piece)
     path = os.path.join(folder, f"{stem}-openings.csv")
     if os.path.exists(path):
