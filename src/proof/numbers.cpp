@@ -56,6 +56,7 @@ class Numbers {
       } else if (l.length() > 0) {
         square_to(l);
       }
+      tangents(l);
     }
     for (const Crease& c : b_.creases) {
       if (c.line.empty()) continue;
@@ -77,7 +78,7 @@ class Numbers {
 
  private:
   void keep(double off, const std::string& what) {
-    if (!(off <= worst_.mismatch)) worst_ = {off, what};
+    if (!(off <= worst_.mismatch * (1 + 1e-9))) worst_ = {off, what};  // of equals the first
   }
 
   // From the far end of the rim: what is left of its whole length.
@@ -93,6 +94,19 @@ class Numbers {
     for (const Arc& arc : e->arcs) whole += arc.length;
     const double run = run_on(e->arcs, p);
     keep(std::abs((from_start ? run : whole - run) - stated), what + " along the " + name_of(name));
+  }
+
+  // The tangent lines lie on either side of the line, no farther apart than the bend is wide: just as far
+  // where it lies beside the edge that they count from.
+  void tangents(const BendLine& l) {
+    if (l.length() == 0) return;
+    const Edge* base = edge(b_, EdgeName::base);
+    const double at = l.along_rims && (!base || base->arcs.empty()) ? l.datum_to : l.datum_from;
+    const double across = l.tangent_b - l.tangent_a;
+    keep(std::abs((l.tangent_a + l.tangent_b) / 2 - at), "tangent lines of bend " + l.tag);
+    const bool beside = l.along_rims || std::abs(l.datum_to - l.datum_from) <= 1e-12 * l.length();
+    keep(beside ? std::abs(across - l.allowance) : std::max({0.0, -across, across - l.allowance}),
+         "tangent lines of bend " + l.tag);
   }
 
   void on_rims(const BendLine& l) {

@@ -124,6 +124,40 @@ def check_flats(faults, rows):
         before = row
 
 
+FINEST = 0.0031  # mm: what a list leaves off, in any unit
+
+
+def check_rows(faults, rows, piece):
+    """What no drawing says of a bend, against the document; its tangent lines about the line."""
+    bends = {b["tag"]: b for b in piece["bends"]}
+    for row in rows:
+        bend = bends.get(row["tag"])
+        if bend is None or bend["direction"] != row["bend"]:
+            faults.append(f"bend {row['tag']} goes {row['bend']}, the document says otherwise")
+            continue
+        if row["step"] > FINEST:
+            faults.append(f"bend {row['tag']} is rounded to {row['step']:.4f} mm")
+        if row["tangent 1"] != "" and bend["length"] > 0:
+            faults.near(f"tangent lines of bend {row['tag']}", (row["tangent 1"] + row["tangent 2"]) / 2, row["distance"], 1.5 * row["step"])
+            if row["tangent 1"] > row["tangent 2"] + row["step"]:
+                faults.append(f"tangent lines of bend {row['tag']} are exchanged")
+        faults.near(f"legs of bend {row['tag']}", 180 - row["turned"], row["legs"], 0.0011)
+        faults.near(f"radius of bend {row['tag']}", bend["radius"], row["radius"], row["step"])
+
+
+def slender(loop):
+    """The direction of the longer axis of a hole, degrees; nothing where none is longer."""
+    points = [arc.at((i + 0.5) / 24) for arc in loop.arcs for i in range(24)]
+    weights = [arc.length / 24 for arc in loop.arcs for i in range(24)]
+    whole = sum(weights)
+    cx, cy = (sum(w * p[i] for w, p in zip(weights, points)) / whole for i in (0, 1))
+    xx, yy, xy = (sum(w * f(p[0] - cx, p[1] - cy) for w, p in zip(weights, points)) / whole
+                  for f in (lambda x, y: x * x, lambda x, y: y * y, lambda x, y: x * y))
+    if math.hypot(xx - yy, 2 * xy) < 0.05 * (xx + yy):
+        return None
+    return math.degrees(0.5 * math.atan2(2 * xy, xx - yy))
+
+
 def folded(points, lines):
     """Points beyond all lines turned about them, the last line first. A line is (at, along, turn): the metal goes on to
     the left of `along`, and comes up where the turn is positive."""
@@ -170,8 +204,8 @@ def check_closing(faults, drawing, rows, piece):
     lines = []
     for row in rims:
         a, b = (row["from across"], row["from up"]), (row["to across"], row["to up"])
-        long = math.dist(a, b)
-        along = ((b[0] - a[0]) / long, (b[1] - a[1]) / long, 0.0)
+        whole = math.dist(a, b)
+        along = ((b[0] - a[0]) / whole, (b[1] - a[1]) / whole, 0.0)
         if not leftwards:
             along = tuple(-x for x in along)
         lines.append(((a[0], a[1], 0.0), along, math.radians(row["turned"]) * (1 if row["bend"] == "up" else -1)))
@@ -238,6 +272,12 @@ def check_openings(faults, drawing, rows):
         box = found.box()
         faults.near(f"{name} is across", box[2] - box[0], row["box across"], step)
         faults.near(f"{name} is up", box[3] - box[1], row["box up"], step)
+        axis = slender(found)
+        if axis is not None and row["turned"] != "" and row["wall"] == "" and row["form"].startswith(("obround", "rectangle")):
+            turned = min(abs(math.remainder(axis - row["turned"] - quarter, 180)) for quarter in (0, 90))
+            faults.near(f"{name} is turned: off by", turned, 0, 0.2)
+        if step > FINEST:
+            faults.append(f"{name} is rounded to {step:.4f} mm")
         area = form_area(row["form"])
         if area is not None and row["wall"] == "":
             faults.near(f"{name} has an area of", abs(found.area()), area, 1e-5 * area + 10 * step)
@@ -429,6 +469,7 @@ def check_piece(faults, folder, stem, piece, parts):
         rows = table(path)
         check_bends(faults, drawing, rows, piece)
         check_flats(faults, rows)
+        check_rows(faults, rows, piece)
         check_closing(faults, drawing, rows, piece)
     path = os.path.join(folder, f"{stem}-openings.csv")
     if os.path.exists(path):
