@@ -202,13 +202,14 @@ class CardText {
              name_of(rim.name), len(rim.radius), below ? "below" : "above"),
          fmt::format("the first offset, {}, is the greatest; at the corners it is 0",
                      len(std::abs(rim.offsets.front()))));
+    std::vector<CardOffset> offsets = rim.near_ends;
+    for (size_t i = 0; i < rim.offsets.size(); ++i)
+      offsets.push_back({rim.spacing * static_cast<double>(i), rim.offsets[i]});
+    std::sort(offsets.begin(), offsets.end(),
+              [](const CardOffset& a, const CardOffset& b) { return a.at < b.at; });
     std::vector<std::string> row;
-    for (size_t i = 0; i < rim.offsets.size(); ++i) {
-      row.push_back(
-          fmt::format("at {}: {}", len(rim.spacing * static_cast<double>(i)), len(std::abs(rim.offsets[i]))));
-    }
-    for (const CardOffset& more : rim.near_ends)
-      row.push_back(fmt::format("at {}: {}", len(more.at), len(std::abs(more.offset))));
+    for (const CardOffset& o : offsets)
+      row.push_back(fmt::format("at {}: {}", len(o.at), len(std::abs(o.offset))));
     for (size_t i = 0; i < row.size(); i += 3) {
       std::string line = "      ";
       for (size_t k = i; k < std::min(i + 3, row.size()); ++k) line += fmt::format("{:<29}", row[k]);
