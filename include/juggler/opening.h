@@ -42,11 +42,11 @@ struct OpeningPlace {
   std::optional<double> seam_distance = {};  ///< along the level line from the first seam's start
   std::optional<double> height = {};         ///< along the axis
   std::optional<double> along_ruling = {};
-  EndName from = EndName::base;      ///< the end that height, or along_ruling, is measured from
-  std::string edge = {};             ///< an edge of the flat by its label
-  std::optional<int> which = {};     ///< of several edges, or straight runs of one, of that name; else the first
-  double along = 0;                  ///< along it, as the outline runs (anticlockwise)
-  double distance = 0;               ///< square to it, inwards
+  EndName from = EndName::base;   ///< the end that height, or along_ruling, is measured from
+  std::string edge = {};          ///< an edge of the flat by its label
+  std::optional<int> which = {};  ///< of several edges, or straight runs of one, of that name; else the first
+  double along = 0;               ///< along it, as the outline runs (anticlockwise)
+  double distance = 0;            ///< square to it, inwards
   std::optional<Vec2> on_flat = {};  ///< as the blank is laid
   int piece = 1;                     ///< on the flat: of which piece
 

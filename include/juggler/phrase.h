@@ -31,7 +31,7 @@ struct Amount {
   int decimals = 6;
   bool named = true;  ///< with its unit
   Style style = Style::message;
-  bool plus = false;  ///< with a sign where it is positive
+  bool plus = false;               ///< with a sign where it is positive
   std::string from = {}, to = {};  ///< what it is measured between, or from
   std::string on = {};             ///< the face or layer that it lies on
 };

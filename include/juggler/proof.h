@@ -40,8 +40,10 @@ struct Proof {
 /// corners, size faces, edges, joints and areas against the body asked for.
 /// Source  docs/maths/folded.md (30)-(34).
 [[nodiscard]] Proof prove(const Blank& blank, const Body& body);
-/// The same, and against the sizes of the shape as they were given, by a way of its own. Source docs/maths/given.md.
-[[nodiscard]] Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Sheet& sheet, Hand hand);
+/// The same, and against the sizes of the shape as they were given, by a way of its own. Source
+/// docs/maths/given.md.
+[[nodiscard]] Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Sheet& sheet,
+                          Hand hand);
 /// Of a wound part: the blank against its flat; and of a flight the lengths of its edges, and of the line
 /// halfway, as the stations have them, against those of the blade in space, measured by chords, with the
 /// strain stated.

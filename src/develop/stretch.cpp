@@ -117,7 +117,7 @@ StretchedFlat least_stretch(const Surface& asked) {
                        "the flat of least stretch does not settle in the work that one is given: the wall is "
                        "too far from any flat, or has too many curves",
                    .key = "strain_limit",
-                     .allowed = "some seconds of work",
+                   .allowed = "some seconds of work",
                    .advice = "part it in more pieces, or draw it in fewer curves"});
   if (!flat)
     throw Refusal({.reason = "no flat is found for this wall: it is too far from any",

@@ -46,16 +46,15 @@ std::string with_unit(std::string number, const Amount& amount, const std::strin
 // Six digits, no needless zeros.
 std::string general(double value) {
   std::array<char, 64> text{};
-  return {text.data(), std::to_chars(text.data(), text.data() + text.size(), value + 0.0,
-                                     std::chars_format::general, 6)
-                           .ptr};
+  return {
+      text.data(),
+      std::to_chars(text.data(), text.data() + text.size(), value + 0.0, std::chars_format::general, 6).ptr};
 }
 
 std::string order(double value) {
   std::array<char, 64> text{};
-  return {text.data(), std::to_chars(text.data(), text.data() + text.size(), value,
-                                     std::chars_format::scientific, 1)
-                           .ptr};
+  return {text.data(),
+          std::to_chars(text.data(), text.data() + text.size(), value, std::chars_format::scientific, 1).ptr};
 }
 
 int exact_digits(const Units& units) {
@@ -81,9 +80,9 @@ std::string number_of(const Amount& amount, double value, int exact, int message
 std::string written_length(const Amount& amount, const Units& units) {
   const bool exact = amount.style == Amount::Style::exact;
   if (exact && !std::isfinite(amount.value)) return "straight";
-  return with_unit(number_of(amount, amount.value / units.mm, exact_digits(units),
-                             decimals_in(units, amount.decimals)),
-                   amount, units.name);
+  return with_unit(
+      number_of(amount, amount.value / units.mm, exact_digits(units), decimals_in(units, amount.decimals)),
+      amount, units.name);
 }
 
 std::string written_area(const Amount& amount, const Units& units) {
@@ -138,9 +137,9 @@ std::string fixed(double value, int digits) {
   std::array<char, 400> text{};
   const double scale = std::pow(10, digits);
   if (std::abs(value * scale) < 1e15) value = std::round(value * scale) / scale;
-  std::string s(text.data(), std::to_chars(text.data(), text.data() + text.size(), value,
-                                           std::chars_format::fixed, digits)
-                                 .ptr);
+  std::string s(
+      text.data(),
+      std::to_chars(text.data(), text.data() + text.size(), value, std::chars_format::fixed, digits).ptr);
   if (s.find_first_not_of("-0.") == std::string::npos && s.front() == '-') s.erase(0, 1);
   return s;
 }

@@ -172,7 +172,8 @@ OpeningPlace read_place(Reader& r) {
   r.text("at.edge", at.edge);
   if (const Entry* which = r.at("at.which")) {
     if (at.edge.empty())
-      refuse(*which, "tells edges of one name apart, and no edge is named", {}, "add at.edge, or leave it out");
+      refuse(*which, "tells edges of one name apart, and no edge is named", {},
+             "add at.edge, or leave it out");
     int number = 0;
     r.count("at.which", number);
     at.which = number;

@@ -1,8 +1,7 @@
 // The openings of a piece in tables.
 #include <algorithm>
 
-#include "juggler/measure.h"
-#include "say.h"
+#include "columns.h"
 
 namespace juggler {
 namespace {
@@ -47,16 +46,6 @@ std::string row_name(const OpeningGroup& g, const OpeningGroup::Row& row) {
 
 // Of the form's x on the blank, -180 to 180 degrees.
 Angle turned_on_flat(const BlankOpening& o) { return Angle::radians(std::remainder(o.heading, two_pi)); }
-
-MeasuredColumn words(std::string name) { return {.name = std::move(name), .words = true}; }
-MeasuredColumn lengths(std::string name, Where where = {}) {
-  return {std::move(name), Amount::Of::length, std::move(where.from), std::move(where.to),
-          std::move(where.on)};
-}
-MeasuredColumn angles(std::string name, Where where = {}) {
-  return {std::move(name), Amount::Of::angle, std::move(where.from), std::move(where.to),
-          std::move(where.on)};
-}
 
 }  // namespace
 

@@ -1,25 +1,10 @@
 // The numbers of a piece in tables.
 #include <algorithm>
 
-#include "juggler/measure.h"
-#include "say.h"
+#include "columns.h"
 
 namespace juggler {
 namespace {
-
-MeasuredColumn words(std::string name) { return {.name = std::move(name), .words = true}; }
-MeasuredColumn lengths(std::string name, Where where) {
-  return {std::move(name), Amount::Of::length, std::move(where.from), std::move(where.to),
-          std::move(where.on)};
-}
-MeasuredColumn angles(std::string name, Where where) {
-  return {std::move(name), Amount::Of::angle, std::move(where.from), std::move(where.to),
-          std::move(where.on)};
-}
-MeasuredColumn shares(std::string name, Where where) {
-  return {std::move(name), Amount::Of::share, std::move(where.from), std::move(where.to),
-          std::move(where.on)};
-}
 
 // Where the columns of bends lie.
 struct BendColumns {
