@@ -107,6 +107,18 @@ bool has_tab(const Blank& b, EdgeName name) {
                      [&](const EdgeTab& t) { return b.edges[t.edge].name == name && !t.round; });
 }
 
+// A line may run out over an edge of the seam before it comes to a rim: along that it has no distance.
+void warn_off_rim(Blank& b, const BendLine& line, Vec2 end, EdgeName name, const std::vector<Arc>& rim) {
+  if (rim.empty()) return;
+  double off = HUGE_VAL;
+  for (const Arc& arc : rim) off = std::min(off, norm(point_at(arc, run_to({&arc, 1}, end)) - end));
+  if (off <= 2 * b.fit_error + 1e-6 * b.size) return;
+  const double corner = std::min(norm(rim.front().start - end), norm(end_of(rim.back()) - end));
+  b.warnings.push_back("Bend " + line.tag + " runs out over the edge of the seam, " + shown_mm(corner, 3) +
+                       " from its corner at the " + name_of(name) +
+                       ": what its distance there says is the nearest place on the rim, not its end.");
+}
+
 // (49)
 void measure_on_rims(Blank& b) {
   const std::vector<Arc> base = rim_from_start(b, EdgeName::base);
@@ -123,6 +135,8 @@ void measure_on_rims(Blank& b) {
     line.along_rims = true;
     line.datum_from = base.empty() ? 0 : run_to(base, line.from);
     line.datum_to = top.empty() ? 0 : run_to(top, line.to);
+    warn_off_rim(b, line, line.from, EdgeName::base, base);
+    warn_off_rim(b, line, line.to, EdgeName::top, top);
     const double at = wider_base ? line.datum_from : line.datum_to;
     const double tangent = base.empty() ? line.datum_to : line.datum_from;
     line.tangent_a = tangent - line.allowance / 2;

@@ -143,7 +143,7 @@ Hopper read_hopper(Reader& r, const std::string& source) {
   r.count("seam.pieces", h.pieces);
   read_eighth(r, h.seam);
   read_corners(r, h.corner, h.relief, h.relief_size);
-  r.tables("flange", [&](Reader& one) { h.flanges.push_back(read_flange(one, h.flanges.size() + 1)); });
+  h.flanges = read_flanges(r);
   h.bend = read_bend(r, source);
   return h;
 }

@@ -162,6 +162,7 @@ void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<do
 /// The straight length asked for at an end of a transition: a part of its own, square to the end's plane.
 [[nodiscard]] std::optional<PartJob> read_collar(Reader& part, const PartJob& of, EndName end);
 
+[[nodiscard]] std::vector<Flange> read_flanges(Reader& part);
 /// One of [[part.flange]].
 [[nodiscard]] Flange read_flange(Reader& r, size_t number);
 /// A bend table that an entry names.

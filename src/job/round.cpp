@@ -40,6 +40,12 @@ std::vector<Trim> read_trims(Reader& part) {
 
 }  // namespace
 
+std::vector<Flange> read_flanges(Reader& r) {
+  std::vector<Flange> flanges;
+  r.tables("flange", [&](Reader& one) { flanges.push_back(read_flange(one, flanges.size() + 1)); });
+  return flanges;
+}
+
 Cone read_cone_sizes(Reader& r) {
   Cone cone;
   cone.base = read_end(r, "base.");
@@ -57,7 +63,7 @@ Cone read_cone_sizes(Reader& r) {
 Cone read_cone(Reader& r) {
   Cone cone = read_cone_sizes(r);
   cone.trims = read_trims(r);
-  r.tables("flange", [&](Reader& one) { cone.flanges.push_back(read_flange(one, cone.flanges.size() + 1)); });
+  cone.flanges = read_flanges(r);
   return cone;
 }
 
@@ -77,7 +83,7 @@ Cylinder read_cylinder_sizes(Reader& r) {
 Cylinder read_cylinder(Reader& r) {
   Cylinder c = read_cylinder_sizes(r);
   c.trims = read_trims(r);
-  r.tables("flange", [&](Reader& one) { c.flanges.push_back(read_flange(one, c.flanges.size() + 1)); });
+  c.flanges = read_flanges(r);
   return c;
 }
 

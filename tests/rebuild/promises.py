@@ -542,6 +542,21 @@ def folds_on_straight_rims_lie_where_it_says(shop):
 
 
 @promise
+def bends_that_end_on_the_seam_say_so(shop):
+    part = ("transition thickness=6_mm sizes_on=inside base.width=420.497_mm base.length=491.344_mm base.corner=22.3_mm top.diameter=107.433_mm height=173.916_mm "
+            "seam.at=141.722 bending.hits=36 face_up=outside hand=opposite ")
+    shop.quick(part + "seam.gap=10_mm")
+    said = [w for w in shop.piece["warnings"] if "runs out over the edge of the seam" in w]
+    drawing = Drawing(shop.path(".dxf"))
+    outline, row = drawing.outline(), shop.rows("bends")[0]
+    run = outline.run((row["to across"], row["to up"]))
+    corner = min(abs(at - run) for at, _ in outline.corners())
+    near(float(re.search(r"seam, ([\d.]+) ", said[0])[1]) * shop.mm, corner, 0.02)
+    shop.quick(part + "seam.gap=0_mm")
+    assert not any("runs out over" in w for w in shop.piece["warnings"]), shop.piece["warnings"]
+
+
+@promise
 def demo_numbers_are_unique(shop):
     numbers = [n for f in sorted(os.listdir(DEMO)) if f.endswith(".toml")
                for n in re.findall(r'number\s*=\s*"(HL-\d+)"', open(os.path.join(DEMO, f)).read())]
