@@ -53,6 +53,11 @@ struct Proof {
 /// it; the outline against the flat's borders; edges against their lengths in space.
 /// Source  docs/maths/stretch.md (17)-(18).
 [[nodiscard]] Proof prove(const Blank& blank, const StretchedPart& part);
+/// The same of both, and the part in space against the sizes as they were given.
+[[nodiscard]] Proof prove(const Blank& blank, const WoundPart& part, const Shape& shape, const Sheet& sheet,
+                          Hand hand);
+[[nodiscard]] Proof prove(const Blank& blank, const StretchedPart& part, const Shape& shape,
+                          const Sheet& sheet, Hand hand);
 /// The same for a part as it was given to make_blank() or make_blanks().
 [[nodiscard]] Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam = {},
                           Hand hand = Hand::as_drawn);

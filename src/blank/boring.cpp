@@ -581,10 +581,6 @@ const std::function<FlatRuling(double)>& flat_of(const Chart& c, Layer layer) {
   return layer == Layer::inside ? c.flat_inside : layer == Layer::outside ? c.flat_outside : c.flat;
 }
 
-double depth_of(const Chart& c, Layer layer) {
-  return layer == Layer::inside ? c.inside : layer == Layer::outside ? c.outside : 0;
-}
-
 // Points that lie on the centre's chart at (u, s), on a face opened out; nothing where one does not. A wall
 // that is stretched has no faces that open out.
 using At = std::pair<double, double>;

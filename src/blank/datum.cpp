@@ -107,37 +107,67 @@ bool has_tab(const Blank& b, EdgeName name) {
                      [&](const EdgeTab& t) { return b.edges[t.edge].name == name && !t.round; });
 }
 
-// A line may run out over an edge of the seam before it comes to a rim: along that it has no distance.
-void warn_off_rim(Blank& b, const BendLine& line, Vec2 end, EdgeName name, const std::vector<Arc>& rim) {
-  if (rim.empty()) return;
+double off_from(const std::vector<Arc>& arcs, Vec2 p) {
   double off = HUGE_VAL;
-  for (const Arc& arc : rim) off = std::min(off, norm(point_at(arc, run_to({&arc, 1}, end)) - end));
-  if (off <= 2 * b.fit_error + 1e-6 * b.size) return;
-  const double corner = std::min(norm(rim.front().start - end), norm(end_of(rim.back()) - end));
-  b.warnings.push_back("Bend " + line.tag + " runs out over the edge of the seam, " + shown_mm(corner, 3) +
-                       " from its corner at the " + name_of(name) +
-                       ": what its distance there says is the nearest place on the rim, not its end.");
+  for (const Arc& arc : arcs) off = std::min(off, norm(point_at(arc, run_to({&arc, 1}, p)) - p));
+  return off;
+}
+
+// An edge of the seam, run from the corner it shares with a rim.
+std::vector<Arc> seam_from(const Blank& b, EdgeName name, Vec2 corner) {
+  const Edge* e = edge(b, name);
+  if (!e) return {};
+  return norm(e->arcs.front().start - corner) <= norm(end_of(e->arcs.back()) - corner) ? e->arcs
+                                                                                       : reversed(e->arcs);
+}
+
+// Where a line ends, along a rim from the seam's start. A line may run out over an edge of the seam before it
+// comes to the rim: then on round the corner, below 0 along the seam's start.
+struct RimEnd {
+  double run = 0;
+  const char* over = nullptr;
+};
+RimEnd rim_end(const Blank& b, const std::vector<Arc>& rim, Vec2 end) {
+  if (rim.empty()) return {};
+  const double near = 2 * b.fit_error + 1e-6 * b.size;
+  if (off_from(rim, end) <= near) return {run_to(rim, end)};
+  const auto start = seam_from(b, EdgeName::seam_start, rim.front().start);
+  const auto last = seam_from(b, EdgeName::seam_end, end_of(rim.back()));
+  if (off_from(last, end) <= off_from(start, end)) return {length_of(rim) + run_to(last, end), "end"};
+  return {-run_to(start, end), "start"};
+}
+
+void warn_off_rim(Blank& b, const BendLine& line, EdgeName name, const RimEnd& at, double whole) {
+  if (!at.over) return;
+  const double on = at.run < 0 ? -at.run : at.run - whole;
+  b.warnings.push_back("Bend " + line.tag + " runs out over the edge at the seam's " + at.over + ", " +
+                       shown_mm(on, 3) + " from its corner with the " + name_of(name) +
+                       ": its distance along the " + name_of(name) + " runs on round that corner.");
 }
 
 // (49)
 void measure_on_rims(Blank& b) {
   const std::vector<Arc> base = rim_from_start(b, EdgeName::base);
   const std::vector<Arc> top = rim_from_start(b, EdgeName::top);
-  const double width = std::max(length_of(base), length_of(top));
-  const bool wider_base = length_of(base) >= length_of(top);
+  const double base_whole = length_of(base);
+  const double top_whole = length_of(top);
+  const double width = std::max(base_whole, top_whole);
+  const bool wider_base = base_whole >= top_whole;
   const std::string datum =
       std::string(has_tab(b, EdgeName::seam_start) ? "seam's start within its lap" : "seam_start") +
       ", along the rims";
   double before = 0;
   for (BendLine& line : b.bends) {
     if (line.hem) continue;
+    const RimEnd from = rim_end(b, base, line.from);
+    const RimEnd to = rim_end(b, top, line.to);
     line.datum = datum;
     line.along_rims = true;
-    line.datum_from = base.empty() ? 0 : run_to(base, line.from);
-    line.datum_to = top.empty() ? 0 : run_to(top, line.to);
-    warn_off_rim(b, line, line.from, EdgeName::base, base);
-    warn_off_rim(b, line, line.to, EdgeName::top, top);
-    const double at = wider_base ? line.datum_from : line.datum_to;
+    line.datum_from = from.run;
+    line.datum_to = to.run;
+    warn_off_rim(b, line, EdgeName::base, from, base_whole);
+    warn_off_rim(b, line, EdgeName::top, to, top_whole);
+    const double at = std::clamp(wider_base ? line.datum_from : line.datum_to, 0.0, width);
     const double tangent = base.empty() ? line.datum_to : line.datum_from;
     line.tangent_a = tangent - line.allowance / 2;
     line.tangent_b = tangent + line.allowance / 2;

@@ -455,12 +455,7 @@ Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Shee
   check_own(blank, body);
   FoldedProof formed(blank, body);
   Proof p = formed.result();
-  const GivenMiss miss = miss_of_given(formed.plates(), shape, sheet, hand);
-  if (!(miss.distance <= p.greatest_distance)) {
-    p.greatest_distance = miss.distance;
-    p.where = miss.what;
-  }
-  p.passed = p.passed && miss.distance <= 1e-9 * body.size;
+  hold_against(p, miss_of_given(formed.plates(), shape, sheet, hand), 1e-9 * body.size);
   return p;
 }
 

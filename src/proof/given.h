@@ -1,10 +1,13 @@
 // The formed part held against the sizes as they were given, by a way of its own: nothing here goes through
-// what solves sizes, mirrors parts or makes forms. Private to the proof. docs/maths/given.md (1)-(8).
+// what solves sizes, mirrors parts or makes forms. Private to the proof. docs/maths/given.md (1)-(15).
 #pragma once
 
+#include <functional>
 #include <vector>
 
 #include "juggler/part.h"
+#include "juggler/proof.h"
+#include "juggler/surface.h"
 
 namespace juggler {
 
@@ -15,6 +18,13 @@ struct FormedLine {
   Vec3 e;
   Vec3 n;
 };
+
+/// The proof of a wall by rulings, and the wall that it formed.
+struct WallProof {
+  Proof proof;
+  std::vector<FormedLine> lines;
+};
+[[nodiscard]] WallProof prove_wall(const Blank& blank, const Form& asked, const Seam& seam);
 
 /// A plate in space: a point of its inside face, its normal, and its corners on that face.
 struct FormedPlate {
@@ -29,6 +39,8 @@ struct GivenMiss {
   std::string what;
   void look(double d, const std::string& of);
 };
+/// The proof fails by it where it is more than is allowed, and names it where it is the greatest distance.
+void hold_against(Proof& proof, const GivenMiss& miss, double allowed);
 
 /// Of a round part or a transition that opens flat; the first line and the last are seam rulings. Of other
 /// shapes nothing. The mirrored twin is mirrored back and held against the part as drawn.
@@ -36,16 +48,51 @@ struct GivenMiss {
 /// Accuracy  1e-12 of the part's size.
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedLine> lines, const Shape& shape, const Sheet& sheet,
                                       const Seam& seam, Hand hand);
-/// Of a hopper, a body by its points or its sizes, and a panel.
+/// Of a hopper, a body by its points or its sizes, a panel, and a transition that is folded.
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Shape& shape, const Sheet& sheet,
                                       Hand hand);
+
+/// Of a part that winds and opens flat: a coil, a strip against a cylinder.
+[[nodiscard]] GivenMiss miss_of_wound(std::vector<FormedLine> lines, const Shape& shape, const Sheet& sheet,
+                                      Hand hand);
+/// Of all pieces of a part that stretches, and of a strip against a cone, by the middle in space that their
+/// blanks are proved against.
+[[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Shape& shape,
+                                      const Sheet& sheet, Hand hand);
+/// The plane of an end of a transition, and where its profile's x and y lie in space. (6)
+struct EndFrame {
+  Vec3 centre, x, y, normal;
+};
+[[nodiscard]] EndFrame frame_of(const TransitionEnd& end, Vec3 centre);
 
 /// How deep a face lies below the inside, mm.
 [[nodiscard]] inline double depth_of(Face face, double thickness) {
   return face == Face::inside ? 0 : face == Face::middle ? thickness / 2 : thickness;
 }
 
-/// How far a point of an end's plane lies from a profile as it was given; nothing of one drawn in a file.
-[[nodiscard]] std::optional<double> off_profile(const Profile& profile, Vec2 point);
+/// How far points of an end's plane, from its centre, lie from a profile as it was given; of one that was
+/// drawn beyond what bringing its joints together may move it.
+class ProfileDistance {
+ public:
+  explicit ProfileDistance(const Profile& profile);
+  [[nodiscard]] double operator()(Vec2 point) const;
+
+ private:
+  Profile profile_;
+  std::function<double(Vec2)> drawn_;
+};
+/// The corners of a polygon, rectangle or polyline without rounds, as it lies in its end's plane.
+[[nodiscard]] std::vector<Vec2> corners_of(const Profile& profile);
+
+class DrawnDistance {
+ public:
+  explicit DrawnDistance(const Profile& profile);
+  [[nodiscard]] double operator()(Vec2 point) const;
+
+ private:
+  std::vector<DrawnCurve> curves_;
+  Vec2 centre_;
+  double slack_ = 0;
+};
 
 }  // namespace juggler

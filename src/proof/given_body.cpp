@@ -178,21 +178,40 @@ class PanelGiven {
   GivenMiss miss_;
 };
 
+std::vector<GivenCorner> corners_of(const Transition& t, const Sheet& sheet) {
+  std::vector<GivenCorner> corners;
+  const auto add = [&](const TransitionEnd& end, Vec3 centre) {
+    const EndFrame frame = frame_of(end, centre);
+    const double layer =
+        depth_of(end.sizes_on.value_or(sheet.sizes_on.value_or(Face::inside)), *sheet.thickness);
+    for (const Vec2 c : corners_of(end.profile))
+      corners.push_back({centre + c.x * frame.x + c.y * frame.y, layer});
+  };
+  add(t.base, {});
+  add(t.top, {t.shift.x, t.shift.y, *t.height});
+  return corners;
+}
+
+void mirror_back(std::vector<FormedPlate>& plates, Hand hand) {
+  if (hand != Hand::opposite) return;
+  for (FormedPlate& p : plates) {
+    p.at.y = -p.at.y;
+    p.normal.y = -p.normal.y;
+  }
+}
+
 }  // namespace
 
 GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Shape& shape, const Sheet& sheet, Hand hand) {
   if (const auto* panel = std::get_if<Panel>(&shape)) return PanelGiven(*panel, plates, sheet).result();
-  if (hand == Hand::opposite) {
-    for (FormedPlate& p : plates) {
-      p.at.y = -p.at.y;
-      p.normal.y = -p.normal.y;
-    }
-  }
+  mirror_back(plates, hand);
   GivenMiss miss;
   if (const auto* h = std::get_if<Hopper>(&shape))
     look_at_corners(miss, plates, corners_of(*h, sheet), false);
   if (const auto* n = std::get_if<Net>(&shape))
     look_at_corners(miss, plates, corners_of(*n, sheet), !n->ends.empty());
+  if (const auto* t = std::get_if<Transition>(&shape))
+    look_at_corners(miss, plates, corners_of(*t, sheet), false);
   if (const auto* t = std::get_if<Tube>(&shape))
     look_at_corners(miss, plates, corners_of(*t), !t->ends.empty());
   return miss;

@@ -7,6 +7,10 @@
 namespace juggler {
 namespace {
 
+Vec2 rotated(Vec2 p, double by) {
+  return {std::cos(by) * p.x - std::sin(by) * p.y, std::cos(by) * p.y + std::sin(by) * p.x};
+}
+
 double off_segment(Vec2 p, Vec2 a, Vec2 b) {
   const Vec2 d = b - a;
   const double share = dot(d, d) > 0 ? std::clamp(dot(p - a, d) / dot(d, d), 0.0, 1.0) : 0;
@@ -89,49 +93,58 @@ double off_obround(const Profile& p, Vec2 at) {
   return std::abs(off_segment(at, Vec2{} - end, end) - r);
 }
 
-double off_rectangle(const Profile& p, Vec2 at) {
-  const double x = *p.width / 2;
-  const double y = *p.length / 2;
-  return off_polygon(at, {{x, -y}, {x, y}, {-x, y}, {-x, -y}}, p.corner, false);
-}
-
-double off_regular(const Profile& p, Vec2 at) {
-  const double half = pi / p.sides;
-  const double radius = p.across_corners ? *p.across_corners / 2 : *p.across_flats / 2 / std::cos(half);
-  std::vector<Vec2> points;
-  for (int i = 0; i < p.sides; ++i) points.push_back(radius * direction((2 * i - 1) * half));
-  return off_polygon(at, points, p.corner, false);
-}
-
-double off_polyline(const Profile& p, Vec2 at) {
-  std::vector<Vec2> points = p.points;
-  if (points.size() > 2 && norm(points.front() - points.back()) < 1e-9) points.pop_back();
-  const Vec2 centre = p.open ? Vec2{} : middle_of(points);
-  for (Vec2& q : points) q = q - centre;
-  return off_polygon(at, points, p.corner, p.open);
+std::vector<Vec2> points_of(const Profile& p) {
+  switch (p.kind) {
+    case ProfileKind::rectangle: {
+      const double x = *p.width / 2;
+      const double y = *p.length / 2;
+      return {{x, -y}, {x, y}, {-x, y}, {-x, -y}};
+    }
+    case ProfileKind::polygon: {
+      const double half = pi / p.sides;
+      const double radius = p.across_corners ? *p.across_corners / 2 : *p.across_flats / 2 / std::cos(half);
+      std::vector<Vec2> points;
+      for (int i = 0; i < p.sides; ++i) points.push_back(radius * direction((2 * i - 1) * half));
+      return points;
+    }
+    case ProfileKind::polyline: {
+      std::vector<Vec2> points = p.points;
+      if (points.size() > 2 && norm(points.front() - points.back()) < 1e-9) points.pop_back();
+      const Vec2 centre = p.open ? Vec2{} : middle_of(points);
+      for (Vec2& q : points) q = q - centre;
+      return points;
+    }
+    default:
+      return {};
+  }
 }
 
 }  // namespace
 
-std::optional<double> off_profile(const Profile& p, Vec2 point) {
-  const double turn = p.turn.radians();
-  const Vec2 at{std::cos(turn) * point.x + std::sin(turn) * point.y,
-                std::cos(turn) * point.y - std::sin(turn) * point.x};
+std::vector<Vec2> corners_of(const Profile& p) {
+  std::vector<Vec2> points = points_of(p);
+  for (Vec2& q : points) q = rotated(q, p.turn.radians());
+  return points;
+}
+
+ProfileDistance::ProfileDistance(const Profile& p) : profile_(p) {
+  if (p.kind == ProfileKind::outline) drawn_ = DrawnDistance(p);
+}
+
+double ProfileDistance::operator()(Vec2 point) const {
+  const Profile& p = profile_;
+  const Vec2 at = rotated(point, -p.turn.radians());
   switch (p.kind) {
     case ProfileKind::circle:
       return std::abs(norm(at) - *p.diameter / 2);
-    case ProfileKind::rectangle:
-      return off_rectangle(p, at);
     case ProfileKind::ellipse:
       return off_ellipse(at, *p.width / 2, *p.length / 2);
     case ProfileKind::obround:
       return off_obround(p, at);
-    case ProfileKind::polygon:
-      return off_regular(p, at);
-    case ProfileKind::polyline:
-      return off_polyline(p, at);
+    case ProfileKind::outline:
+      return drawn_(at);
     default:
-      return std::nullopt;
+      return off_polygon(at, points_of(p), p.corner, p.open);
   }
 }
 

@@ -7,6 +7,14 @@
 
 namespace juggler {
 
+void hold_against(Proof& p, const GivenMiss& miss, double allowed) {
+  if (!(miss.distance <= p.greatest_distance)) {
+    p.greatest_distance = miss.distance;
+    p.where = miss.what;
+  }
+  p.passed = p.passed && miss.distance <= allowed;
+}
+
 void GivenMiss::look(double d, const std::string& of) {
   if (std::isnan(distance) || d <= distance) return;
   distance = d;
@@ -263,9 +271,11 @@ class RoundGiven : public Given {
         const double apex = apex_of(end.layer);
         at = slope() < 0 ? apex - *t.from_apex : apex + *t.from_apex;  // on the side of the part
       } else {
-        end.open = end.open || !coaxial() || (t.end == EndName::base && !height);
+        end.open =
+            end.open || (t.end == EndName::base && !height) || (!coaxial() && g_.base.layer != g_.top.layer);
         if (end.open) continue;
-        const auto [low, high] = sides_of(t, end.layer, height.value_or(0));
+        const auto [low, high] =
+            coaxial() ? sides_of(t, end.layer, height.value_or(0)) : leaning_sides_of(t, *height);
         tilt = std::atan2(high.y - low.y, high.x - low.x);
         at = high.y - std::tan(tilt) * high.x;
       }
@@ -302,6 +312,21 @@ class RoundGiven : public Given {
     return {{-downhill.x, downhill.y}, uphill};
   }
 
+  // Of an offset cone measured on one face: along the lines from circle to circle, its ends along uphill.
+  [[nodiscard]] std::pair<Vec2, Vec2> leaning_sides_of(const Trim& t, double height) const {
+    const bool top = t.end == EndName::top;
+    const Vec2 up = direction(t.uphill.radians());
+    const auto end_of_side = [&](Vec2 way, double length) {
+      const Vec2 low = *g_.base.radius * way;
+      const Vec2 high = g_.shift + *g_.top.radius * way;
+      const Vec3 side{high.x - low.x, high.y - low.y, height};
+      const double share = top ? length / norm(side) : 1 - length / norm(side);
+      return Vec2{dot(low + share * (high - low), up), share * height};
+    };
+    return {end_of_side(Vec2{} - up, top ? *t.short_side : *t.long_side),
+            end_of_side(up, top ? *t.long_side : *t.short_side)};
+  }
+
   // (5): both seam rulings stand at plan angles that are given.
   void look_at_seams(const Seam& seam) {
     if (seam.ruling != SeamRuling::at_angle) return;
@@ -332,24 +357,6 @@ class RoundGiven : public Given {
   double size_ = 0;
 };
 
-// The plane of an end of a transition, and where its profile's x and y lie in space.
-struct ProfilePlane {
-  Vec3 centre, x, y, normal;
-};
-
-// A level direction turned up about the level line through the centre. (6)
-ProfilePlane plane_of(const TransitionEnd& end, Vec3 centre) {
-  const Vec2 up = direction(end.uphill.radians());
-  const double c = std::cos(end.tilt.radians());
-  const double s = std::sin(end.tilt.radians());
-  const auto tilted = [&](Vec2 way) {
-    const double uphill = dot(way, up);
-    const Vec2 level = way - uphill * up;
-    return Vec3{level.x + uphill * c * up.x, level.y + uphill * c * up.y, uphill * s};
-  };
-  return {centre, tilted({1, 0}), tilted({0, 1}), {-s * up.x, -s * up.y, c}};
-}
-
 class TransitionGiven : public Given {
  public:
   TransitionGiven(const Transition& t, std::vector<FormedLine> lines, const Sheet& sheet, Hand hand)
@@ -363,7 +370,8 @@ class TransitionGiven : public Given {
 
  private:
   void look_at_end(const TransitionEnd& asked, Vec3 centre, bool top) {
-    const ProfilePlane plane = plane_of(asked, centre);
+    const EndFrame plane = frame_of(asked, centre);
+    const ProfileDistance off(asked.profile);
     GivenEnd end{top ? "top" : "base"};
     end.layer = depth_of(asked.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
     end.planes.push_back({plane.normal, dot(plane.normal, centre), asked.contact});
@@ -371,8 +379,8 @@ class TransitionGiven : public Given {
     for (const FormedLine& l : lines_) {
       const Vec3 p = on_layer(l, end.layer);
       const Vec3 meets = p + (dot(plane.normal, centre - p) / dot(plane.normal, l.e)) * l.e - centre;
-      if (const auto off = off_profile(asked.profile, {dot(meets, plane.x), dot(meets, plane.y)}))
-        miss_.look(*off, std::string(end.name) + " profile as given");
+      miss_.look(off({dot(meets, plane.x), dot(meets, plane.y)}),
+                 std::string(end.name) + " profile as given");
     }
   }
 
@@ -381,6 +389,19 @@ class TransitionGiven : public Given {
 };
 
 }  // namespace
+
+// A level direction turned up about the level line through the centre. (6)
+EndFrame frame_of(const TransitionEnd& end, Vec3 centre) {
+  const Vec2 up = direction(end.uphill.radians());
+  const double c = std::cos(end.tilt.radians());
+  const double s = std::sin(end.tilt.radians());
+  const auto tilted = [&](Vec2 way) {
+    const double uphill = dot(way, up);
+    const Vec2 level = way - uphill * up;
+    return Vec3{level.x + uphill * c * up.x, level.y + uphill * c * up.y, uphill * s};
+  };
+  return {centre, tilted({1, 0}), tilted({0, 1}), {-s * up.x, -s * up.y, c}};
+}
 
 GivenMiss miss_of_given(std::vector<FormedLine> lines, const Shape& shape, const Sheet& sheet,
                         const Seam& seam, Hand hand) {

@@ -1,6 +1,7 @@
 #include "numbers.h"
 
 #include <algorithm>
+#include <optional>
 
 namespace juggler {
 namespace {
@@ -33,7 +34,7 @@ OnArc on_arc(const Arc& arc, Vec2 p) {
   return {run, off(run)};
 }
 
-double run_on(const std::vector<Arc>& arcs, Vec2 p) {
+OnArc on_arcs(const std::vector<Arc>& arcs, Vec2 p) {
   OnArc best;
   double before = 0;
   for (const Arc& arc : arcs) {
@@ -42,7 +43,7 @@ double run_on(const std::vector<Arc>& arcs, Vec2 p) {
     if (here.off < best.off) best = here;
     before += arc.length;
   }
-  return best.run;
+  return best;
 }
 
 class Numbers {
@@ -81,7 +82,8 @@ class Numbers {
     if (!(off <= worst_.mismatch * (1 + 1e-9))) worst_ = {off, what};  // of equals the first
   }
 
-  // From the far end of the rim: what is left of its whole length.
+  // From the far end of the rim: what is left of its whole length. A place beside the rim lies on an edge of
+  // the seam: so far from the rim's corner, before it or after it.
   void rim(EdgeName name, Vec2 p, double stated, const std::string& what) {
     const Edge* e = edge(b_, name);
     const Edge* start = edge(b_, EdgeName::seam_start);
@@ -92,8 +94,22 @@ class Numbers {
     const bool from_start = to_start(e->arcs.front().start) <= to_start(end_of(e->arcs.back()));
     double whole = 0;
     for (const Arc& arc : e->arcs) whole += arc.length;
-    const double run = run_on(e->arcs, p);
-    keep(std::abs((from_start ? run : whole - run) - stated), what + " along the " + name_of(name));
+    const OnArc at = on_arcs(e->arcs, p);
+    double run = from_start ? at.run : whole - at.run;
+    if (const std::optional<double> on = beyond(p, at.off)) {
+      const Vec2 first = from_start ? e->arcs.front().start : end_of(e->arcs.back());
+      const Vec2 last = from_start ? end_of(e->arcs.back()) : e->arcs.front().start;
+      run = *on < 0 ? -norm(p - first) : whole + norm(p - last);
+    }
+    keep(std::abs(run - stated), what + " along the " + name_of(name));
+  }
+
+  // Below 0 on the seam's start, above it on its end, where one of them is nearer than the rim.
+  [[nodiscard]] std::optional<double> beyond(Vec2 p, double off) const {
+    const Edge* start = edge(b_, EdgeName::seam_start);
+    const Edge* last = edge(b_, EdgeName::seam_end);
+    if (!start || !last || off <= 2 * b_.fit_error + 1e-6 * b_.size) return std::nullopt;
+    return on_arcs(start->arcs, p).off < on_arcs(last->arcs, p).off ? -1 : 1;
   }
 
   // The tangent lines lie on either side of the line, no farther apart than the bend is wide: just as far

@@ -312,12 +312,6 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
 
 namespace {
 
-// The proof, and the wall that it formed.
-struct WallProof {
-  Proof proof;
-  std::vector<FormedLine> lines;
-};
-
 std::vector<FormedLine> lines_of(const Formed& formed, const Form& f, const std::vector<FlatPanel>& panels) {
   std::vector<FormedLine> lines;
   for (size_t i = 0; i < formed.us.size(); ++i) {
@@ -331,13 +325,7 @@ std::vector<FormedLine> lines_of(const Formed& formed, const Form& f, const std:
   return lines;
 }
 
-void hold_against(Proof& p, const GivenMiss& miss) {
-  if (!(miss.distance <= p.greatest_distance)) {
-    p.greatest_distance = miss.distance;
-    p.where = miss.what;
-  }
-  p.passed = p.passed && miss.distance <= p.allowed;
-}
+}  // namespace
 
 WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   if (blank.forming.empty() || blank.folding)
@@ -373,8 +361,6 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   return {p, lines_of(formed, f, panels)};
 }
 
-}  // namespace
-
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) { return prove_wall(blank, f, seam).proof; }
 
 namespace {
@@ -392,16 +378,17 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
     return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked), shape, sheet, hand);
   if (const auto wound = wound_shape(shape)) return prove(blank, wind(*wound, sheet, hand));
   if (const auto stretched = stretched_as(shape, sheet, seam_asked))
-    return prove(blank, stretch(*stretched, sheet, hand));
+    return prove(blank, stretch(*stretched, sheet, hand), shape, sheet, hand);
   const Seam seam = seam_as_made(seam_asked, hand);
   const auto* transition = std::get_if<Transition>(&shape);
   if (transition && is_folded(*transition, sheet))
-    return prove(blank, body_of(as_made(*transition, hand), sheet, seam));
+    return prove(blank, body_of(as_made(*transition, hand), sheet, seam), shape, sheet, hand);
   const PieceMaker maker = transition ? pieces_of(as_made(*transition, hand), sheet)
                                       : pieces_of(solve(as_made(*round_shape(shape), hand), sheet), sheet);
   const std::vector<Span> spans = seam_spans(maker({0, two_pi, 0, 0}), seam);
   WallProof wall = prove_wall(blank, piece_with_laps(maker, seam, span_of(spans, blank)), seam);
-  hold_against(wall.proof, miss_of_given(std::move(wall.lines), shape, sheet, seam_asked, hand));
+  hold_against(wall.proof, miss_of_given(std::move(wall.lines), shape, sheet, seam_asked, hand),
+               wall.proof.allowed);
   return wall.proof;
 }
 

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "figures.h"
+#include "given.h"
 #include "juggler/proof.h"
 #include "numbers.h"
 #include "openings.h"
@@ -399,6 +400,15 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
                  proof.seam_mismatch <= proof.allowed && proof.rim_mismatch <= proof.allowed &&
                  proof.area_mismatch <= proof.allowed_area;
   return proof;
+}
+
+Proof prove(const Blank& blank, const StretchedPart& part, const Shape& shape, const Sheet& sheet,
+            Hand hand) {
+  Proof p = prove(blank, part);
+  std::vector<CurvedPiece> pieces;
+  for (const StretchedPiece& piece : part.pieces) pieces.push_back(piece.curved);
+  hold_against(p, miss_of_given(pieces, shape, sheet, hand), 1e-9 * part.size);
+  return p;
 }
 
 }  // namespace juggler

@@ -1,5 +1,6 @@
 // Parts that wind about an axis: their blanks against their walls in space.
 #include "figures.h"
+#include "given.h"
 #include "juggler/proof.h"
 #include "juggler/winding.h"
 
@@ -33,12 +34,26 @@ double mismatch(const Blank& b, const WoundPart& part, const WoundPiece& piece, 
   return std::abs(length_on_flat(b, share) * (1 + strain) - length_by_chords(at, piece.from, piece.to));
 }
 
-}  // namespace
+// A flight's middle in space.
+CurvedPiece middle_of(const Form& f) {
+  CurvedPiece piece;
+  Surface& s = piece.surface;
+  for (const WallPiece& w : f.wall) s.us.push_back(w.from);
+  s.us.push_back(f.wall.back().to);
+  s.vs = {0, 1};
+  s.point = [&f](double u, double v) -> SurfacePoint {
+    const Ruling r = ruling_at(f.wall, u);
+    return {r.c + v * f.top(u).s * r.e, {}, {}};
+  };
+  s.size = f.size;
+  return piece;
+}
 
-Proof prove(const Blank& blank, const WoundPart& part) {
+WallProof formed(const Blank& blank, const WoundPart& part) {
   const WoundPiece& piece = part.piece(blank.piece);
-  Proof p = prove(blank, piece.laid, Seam{});
-  if (!part.stretched()) return p;
+  WallProof wall = prove_wall(blank, piece.laid, Seam{});
+  if (!part.stretched()) return wall;
+  Proof& p = wall.proof;
   const FlightRing& ring = piece.rings.front();
   const bool even = ring.inner_radius > 0;
   double worst =
@@ -47,7 +62,20 @@ Proof prove(const Blank& blank, const WoundPart& part) {
     worst = worse(worst, mismatch(blank, part, piece, 0.5, ring.middle));
   p.rim_mismatch = worse(p.rim_mismatch, worst);
   p.passed = p.passed && worst <= p.allowed;
-  return p;
+  return wall;
+}
+
+}  // namespace
+
+Proof prove(const Blank& blank, const WoundPart& part) { return formed(blank, part).proof; }
+
+Proof prove(const Blank& blank, const WoundPart& part, const Shape& shape, const Sheet& sheet, Hand hand) {
+  WallProof wall = formed(blank, part);
+  hold_against(wall.proof,
+               part.stretched() ? miss_of_given({middle_of(part.form)}, shape, sheet, hand)
+                                : miss_of_wound(std::move(wall.lines), shape, sheet, hand),
+               wall.proof.allowed);
+  return wall.proof;
 }
 
 }  // namespace juggler

@@ -82,8 +82,8 @@ def check_bends(faults, drawing, rows, piece):
             for end, distance in zip(found, said):
                 if outline.off(end) > fit + 1e-6:
                     faults.append(f"{name} does not end on the outline")
-                if distance > 0:
-                    places.append(corners_at(outline, corners, outline.run(end), distance, step / 2 + fit + 1e-6))
+                if distance != 0:  # below it: back round the corner, along the seam's edge
+                    places.append(corners_at(outline, corners, outline.run(end), abs(distance), step / 2 + fit + 1e-6))
             if not all(places):
                 faults.append(f"{name}: no corner of the outline lies {said} along it")
             elif len(places) == 2 and not any(on_seam(outline, p, q) for p in places[0] for q in places[1]):
@@ -105,16 +105,18 @@ def check_bends(faults, drawing, rows, piece):
                 faults.append(f"{name}: no straight edge lies {said[0]:.4f} from it; {min(off):.4f} off")
 
 
-def check_flats(faults, rows):
+def check_flats(faults, rows, piece):
     """The flat before each hit, from the line before it or the datum edge, along the longer rim."""
     rims = [r for r in rows if "along the rims" in r["datum edge"]]
     if rims:
         longer = "distance" if "at other end" not in rims[-1] or rims[-1]["distance"] >= rims[-1]["at other end"] else "at other end"
+        lengths = [e["length"] for e in piece["edges"] if e["name"] in ("base", "top")]
         before = 0.0
         for row in rims:
+            at = min(max(row[longer], 0.0), max(lengths))
             if row.get("flat before") not in (None, "-", ""):
-                faults.near(f"flat before {row['tag']}", row[longer] - before, row["flat before"], 1.5 * row["step"])
-            before = row[longer]
+                faults.near(f"flat before {row['tag']}", at - before, row["flat before"], 1.5 * row["step"])
+            before = at
         return
     before = None
     for row in rows:
@@ -182,7 +184,7 @@ def check_closing(faults, drawing, rows, piece):
     corners = outline.corners()
     first, last = rims[0], rims[-1]
     tolerance = first["step"] / 2 + piece["fit_error"] + 1e-6
-    places = [corners_at(outline, corners, outline.run((first[f"{e} across"], first[f"{e} up"])), first[k], tolerance)
+    places = [corners_at(outline, corners, outline.run((first[f"{e} across"], first[f"{e} up"])), abs(first[k]), tolerance)
               for e, k in (("from", "distance"), ("to", "at other end" if "at other end" in first else "distance"))]
     start = next(((p, q) for p in places[0] for q in places[1] if p != q and on_seam(outline, p, q)), None)
     if start is None:
@@ -468,7 +470,7 @@ def check_piece(faults, folder, stem, piece, parts):
     if os.path.exists(path):
         rows = table(path)
         check_bends(faults, drawing, rows, piece)
-        check_flats(faults, rows)
+        check_flats(faults, rows, piece)
         check_rows(faults, rows, piece)
         check_closing(faults, drawing, rows, piece)
     path = os.path.join(folder, f"{stem}-openings.csv")

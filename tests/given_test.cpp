@@ -1,0 +1,235 @@
+// The proof holds the part in space against the sizes as they were given: a part made a thousandth otherwise
+// does not pass, and the size is named, where no other one tells of it as well.
+#include <cmath>
+#include <functional>
+
+#include "common.h"
+#include "juggler/stretch.h"
+
+namespace juggler::testing {
+namespace {
+
+const StrainLimit any{0.05, true};
+constexpr double off = 1.001;
+
+struct Change {
+  std::string named;
+  Shape to;
+};
+
+template <typename S, typename F>
+Change change(const S& shape, const std::string& named, const F& by) {
+  S other = shape;
+  by(other);
+  return {named, other};
+}
+
+// The blank and the part in space are of the first shape; what is said to have been given is another.
+template <typename Part>
+void expect_held(const Part& part, const Shape& shape, const Sheet& sheet, const std::vector<Change>& changes,
+                 Hand hand) {
+  Making making;
+  making.hand = hand;
+  const Blank blank = make_blanks(shape, sheet, {}, making).front();
+  const Proof own = prove(blank, part, shape, sheet, hand);
+  EXPECT_TRUE(own.passed) << own.where << " " << own.greatest_distance;
+  for (const Change& c : changes) {
+    const Proof other = prove(blank, part, c.to, sheet, hand);
+    EXPECT_FALSE(other.passed) << c.named;
+    EXPECT_GT(other.greatest_distance, 0.01) << c.named;
+    EXPECT_TRUE(has(other.where, c.named)) << c.named << " said as " << other.where;
+  }
+}
+
+template <typename S>
+void expect_wound(const S& shape, const Sheet& sheet, const std::vector<Change>& changes) {
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite})
+    expect_held(wind(shape, sheet, hand), shape, sheet, changes, hand);
+}
+template <typename S>
+void expect_stretched(const S& shape, const Sheet& sheet, const std::vector<Change>& changes,
+                      const std::vector<Hand>& hands = {Hand::as_drawn, Hand::opposite}) {
+  for (const Hand hand : hands) expect_held(stretch(shape, sheet, hand), shape, sheet, changes, hand);
+}
+
+TEST(Given, FlightsAreHeldAgainstTheirSizes) {
+  const Flight f{.shaft = 60, .outside = 200, .pitch = 160, .turns = 1.4, .start = Angle::degrees(25)};
+  const auto changes = [](const Flight& flight) {
+    return std::vector{change(flight, "shaft", [](Flight& g) { *g.shaft *= off; }),
+                       change(flight, "outside", [](Flight& g) { *g.outside *= off; }),
+                       change(flight, "", [](Flight& g) { *g.pitch *= off; }),
+                       change(flight, "turns", [](Flight& g) { *g.turns *= off; }),
+                       change(flight, "pitch", [](Flight& g) { g.start = Angle::degrees(25.1); })};
+  };
+  expect_wound(f, Sheet{.thickness = 3, .sizes_on = Face::middle}, changes(f));
+  Flight grows = f;
+  grows.outside_to = 240;
+  grows.pitch_to = 130;
+  grows.allow_strain = true;
+  auto more = changes(grows);
+  more[3].named = "";  // the sizes at the end stand elsewhere then, too
+  more.push_back(change(grows, "outside", [](Flight& g) { *g.outside_to *= off; }));
+  more.push_back(change(grows, "pitch", [](Flight& g) { *g.pitch_to *= off; }));
+  expect_wound(grows, Sheet{.thickness = 3, .sizes_on = Face::middle}, more);
+  for (Change& c : more) std::get<Flight>(c.to).flat = FlightFlat::least_stretch;
+  grows.flat = FlightFlat::least_stretch;
+  expect_stretched(grows, Sheet{.thickness = 3, .sizes_on = Face::middle}, more);
+}
+
+TEST(Given, CoilsAreHeldAgainstTheirSizes) {
+  const Sheet sheet{.thickness = 3, .neutral = 0.42};
+  const Coil c{.inside = 80, .spacing = 12, .turns = 3, .width = 60, .start = Angle::degrees(-40)};
+  expect_wound(c, sheet,
+               {change(c, "start", [](Coil& d) { *d.inside *= off; }),
+                change(c, "spacing", [](Coil& d) { *d.spacing *= off; }),
+                change(c, "turns", [](Coil& d) { *d.turns *= off; }),
+                change(c, "width", [](Coil& d) { *d.width *= off; }),
+                change(c, "spacing", [](Coil& d) { d.start = Angle::degrees(-40.1); })});
+  const Coil e{.middle = 83, .spacing = 12, .outside = 170, .width = 60};
+  expect_wound(e, sheet,
+               {change(e, "start", [](Coil& d) { *d.middle *= off; }),
+                change(e, "outside", [](Coil& d) { *d.outside *= off; })});
+}
+
+TEST(Given, StripsAgainstACylinderAreHeldAgainstTheirSizes) {
+  const Sheet sheet{.thickness = 4, .neutral = 0.45};
+  for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
+    const HelicalStrip s{.on = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends};
+    expect_wound(s, sheet,
+                 {change(s, "on.diameter", [](HelicalStrip& o) { *o.on *= off; }),
+                  change(s, "", [](HelicalStrip& o) { *o.width *= off; }),
+                  change(s, "pitch", [](HelicalStrip& o) { *o.pitch *= off; }),
+                  change(s, "turns", [](HelicalStrip& o) { *o.turns *= off; }),
+                  change(s, "pitch", [](HelicalStrip& o) { o.start = Angle::degrees(0.1); })});
+  }
+  const HelicalStrip lead{.on = 180, .upright = 50, .height = 300, .lead = Angle::degrees(15)};
+  expect_wound(lead, sheet,
+               {change(lead, "lead", [](HelicalStrip& o) { o.lead = Angle::degrees(15.02); }),
+                change(lead, "height", [](HelicalStrip& o) { *o.height *= off; }),
+                change(lead, "upright", [](HelicalStrip& o) { *o.upright *= off; })});
+}
+
+std::vector<Change> changes_of(const HelicalStrip& s) {
+  return {change(s, "", [](HelicalStrip& o) { *o.on *= off; }),
+          change(s, "", [](HelicalStrip& o) { *o.on_to *= off; }),
+          change(s, "width", [](HelicalStrip& o) { *o.width *= off; }),
+          change(s, "", [](HelicalStrip& o) { *o.turns *= off; }),
+          change(s, "", [](HelicalStrip& o) { o.start = Angle::degrees(0.1); })};
+}
+
+TEST(Given, StripsOnAConeAreHeldAgainstTheirSizes) {
+  const Sheet sheet{.thickness = 4};
+  for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
+    HelicalStrip s{.on = 300, .on_to = 420, .width = 40, .pitch = 160, .turns = 1.3, .ends = ends};
+    expect_stretched(s, sheet, changes_of(s), {Hand::as_drawn});
+    s.pitch.reset();
+    s.lead = Angle::degrees(9);
+    auto changes = changes_of(s);
+    changes.push_back(change(s, "", [](HelicalStrip& o) { o.lead = Angle::degrees(9.05); }));
+    expect_stretched(s, sheet, changes, {Hand::opposite});
+  }
+}
+
+TEST(Given, StandingStripsAreHeldAgainstTheirSizes) {
+  const Sheet sheet{.thickness = 4, .sizes_on = Face::middle};
+  for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright}) {
+    HelicalStrip s{.on = 300, .on_to = 360, .width = 30, .pitch = 160, .turns = 0.8, .ends = ends};
+    s.tilt = Angle::degrees(70);
+    s.strain = any;
+    auto changes = changes_of(s);
+    changes.push_back(change(s, "tilt", [](HelicalStrip& o) { o.tilt = Angle::degrees(70.1); }));
+    expect_stretched(s, sheet, changes, {ends == StripEnds::level ? Hand::as_drawn : Hand::opposite});
+  }
+}
+
+TEST(Given, DomesAreHeldAgainstTheirSizes) {
+  const Sheet sheet{.thickness = 5, .sizes_on = Face::outside};
+  const Dome d{.rim = 900, .rise = 180, .crown = 200, .gores = 16, .start = Angle::degrees(7), .strain = any};
+  expect_stretched(
+      d, sheet,
+      {change(d, "", [](Dome& o) { *o.rim *= off; }), change(d, "", [](Dome& o) { *o.rise *= off; }),
+       change(d, "crown", [](Dome& o) { *o.crown *= off; }), change(d, "gores", [](Dome& o) { o.gores = 8; }),
+       change(d, "start.at", [](Dome& o) { o.start = Angle::degrees(7.1); })});
+  const Dome whole{.diameter = 800, .whole = true, .gores = 12, .strain = any};
+  expect_stretched(whole, sheet, {change(whole, "diameters", [](Dome& o) { *o.diameter *= off; })});
+  const Dome two{.rise = 150, .diameter = 800, .gores = 12, .strain = any};
+  expect_stretched(two, sheet, {change(two, "", [](Dome& o) { *o.rise *= off; })});
+  const Dome dished{.kind = DomeKind::dished,
+                    .rim = 800,
+                    .crown_radius = 800,
+                    .knuckle_radius = 90,
+                    .straight = 40,
+                    .gores = 12,
+                    .strain = any};
+  expect_stretched(dished, sheet,
+                   {change(dished, "", [](Dome& o) { *o.rim *= off; }),
+                    change(dished, "", [](Dome& o) { *o.crown_radius *= off; }),
+                    change(dished, "", [](Dome& o) { *o.knuckle_radius *= off; }),
+                    change(dished, "", [](Dome& o) { o.straight *= off; })});
+}
+
+TEST(Given, RuledWallsAreHeldAgainstTheirCurves) {
+  const Sheet sheet{.thickness = 2, .sizes_on = Face::middle};
+  const auto helix = [](double d, double pitch, double turns, double height) {
+    return SpaceCurve{.diameter = d, .pitch = pitch, .turns = turns, .height = height};
+  };
+  const RuledWall w{.base = helix(300, 200, 0.6, 0), .top = helix(420, 260, 0.6, 80), .strain = any};
+  expect_stretched(w, sheet,
+                   {change(w, "base", [](RuledWall& o) { *o.base.diameter *= off; }),
+                    change(w, "base", [](RuledWall& o) { *o.base.pitch *= off; }),
+                    change(w, "base", [](RuledWall& o) { *o.base.turns *= off; }),
+                    change(w, "top", [](RuledWall& o) { o.top.height *= off; }),
+                    change(w, "top", [](RuledWall& o) { o.top.start = Angle::degrees(0.1); })});
+  const RuledWall points{.base = {.points = {{0, 0, 0}, {150, 40, 10}, {300, 30, -10}, {450, 120, 0}}},
+                         .top = {.points = {{0, 0, 200}, {200, 20, 210}, {450, 100, 200}}},
+                         .rulings = Rulings::even,
+                         .strain = any};
+  expect_stretched(points, sheet,
+                   {change(points, "base", [](RuledWall& o) { o.base.points[1].y += 0.1; }),
+                    change(points, "top", [](RuledWall& o) { o.top.points[2].x += 0.1; })});
+}
+
+Transition change_of(Transition t, const std::function<void(Transition&)>& by) {
+  by(t);
+  return t;
+}
+
+TEST(Given, FoldedTransitionsAreHeldAgainstTheirPolygons) {
+  const Sheet sheet{.thickness = 2, .sizes_on = Face::outside};
+  Transition t{.base = {{.kind = ProfileKind::rectangle, .width = 400, .length = 300}},
+               .top = {{.kind = ProfileKind::polygon, .sides = 4, .across_flats = 180}},
+               .height = 250,
+               .shift = {40, 15}};
+  t.bend.radius = 3;
+  t.bend.neutral = 0.4;
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    const Seam seam{.at = Angle::degrees(90)};
+    const std::vector<Blank> blanks = make_blanks(t, sheet, seam, {.hand = hand});
+    const Body body = body_of(as_made(t, hand), sheet, seam_as_made(seam, hand));
+    const auto worst = [&](const Transition& given) {
+      Proof worst;
+      for (const Blank& blank : blanks) {
+        const Proof p = prove(blank, body, given, sheet, hand);
+        if (p.greatest_distance > worst.greatest_distance) worst = p;
+      }
+      return worst;
+    };
+    EXPECT_TRUE(worst(t).passed) << worst(t).where;
+    const std::vector<Transition> others{
+        change_of(t, [](Transition& o) { *o.base.profile.width *= off; }),
+        change_of(t, [](Transition& o) { *o.top.profile.across_flats *= off; }),
+        change_of(t, [](Transition& o) { *o.height *= off; }),
+        change_of(t, [](Transition& o) { o.shift.y *= 1.02; }),
+        change_of(t, [](Transition& o) { o.top.tilt = Angle::degrees(0.1); }),
+        change_of(t, [](Transition& o) { o.top.profile.turn = Angle::degrees(0.1); }),
+        change_of(t, [](Transition& o) { o.base.sizes_on = Face::inside; })};
+    for (size_t i = 0; i < others.size(); ++i) {
+      const Proof p = worst(others[i]);
+      EXPECT_FALSE(p.passed) << i;
+      EXPECT_TRUE(has(p.where, "corners as given")) << i << " " << p.where;
+    }
+  }
+}
+
+}  // namespace
+}  // namespace juggler::testing
