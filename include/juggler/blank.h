@@ -107,7 +107,7 @@ struct BendLine {
   std::string tag = {};
   int order = 0;            ///< of bending, from 1
   Vec2 from = {}, to = {};  ///< the bend line on the metal
-  int strip = -1;           ///< of the blank; -1: a hit on a round wall
+  int strip = -1;           ///< number in the blank's Folding::strips; -1: a hit on a round wall
   double phi = 0;           ///< where on its strip, radians turned from the first tangent line
   bool hit = false;
   bool hem = false;         ///< of a hem or locked seam beyond an edge
@@ -294,6 +294,8 @@ struct Blank {
   int piece = 0;   ///< which piece of the part, counted along the plan angle from the first seam
   int pieces = 1;  ///< how many pieces go round
   int count = 1;   ///< how many of this blank are cut
+  /// Walls: which pieces are cut by it, counted as `piece` is: itself, and those that are alike.
+  std::vector<int> alike = {};
   double thickness = 0;
   double neutral = 0;  ///< distance of the neutral layer from the inside face, mm
   Face face_up = Face::inside;

@@ -58,7 +58,14 @@ struct Proof {
                           Hand hand);
 [[nodiscard]] Proof prove(const Blank& blank, const StretchedPart& part, const Shape& shape,
                           const Sheet& sheet, Hand hand);
-/// The same for a part as it was given to make_blank() or make_blanks().
+/// Folds all pieces of a pressed wall that goes round by the angles stated, one after the other, as
+/// make_blanks() gave them.
+///
+/// Returns  by how much the last ruling comes to lie off the first, mm; 0 of one piece and of walls that are
+///          not pressed.
+/// Source   docs/maths/folded.md (59).
+[[nodiscard]] double prove_closing(const std::vector<Blank>& blanks);
+/// The proof of a part as it was given to make_blank() or make_blanks().
 [[nodiscard]] Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam = {},
                           Hand hand = Hand::as_drawn);
 

@@ -372,6 +372,7 @@ void add_piece(std::vector<Piece>& kinds, Piece piece, bool opened) {
         (opened && !same_openings(known, piece, near)))
       continue;
     known.blank.count += piece.blank.count;
+    known.blank.alike.push_back(piece.blank.piece);
     return;
   }
   for (Piece& known : kinds) {
@@ -380,6 +381,7 @@ void add_piece(std::vector<Piece>& kinds, Piece piece, bool opened) {
                                 std::to_string(known.blank.piece + 1) + ".");
     break;
   }
+  piece.blank.alike = {piece.blank.piece};
   kinds.push_back(std::move(piece));
 }
 

@@ -151,17 +151,10 @@ class Webs {
         add(name, {line(l.from, l.to)}, false);
         continue;
       }
-      const auto& strips = b_.folding->strips;
-      const auto s = std::find_if(strips.begin(), strips.end(),
-                                  [&](const BentStrip& strip) { return strip.strip == l.strip; });
-      if (s == strips.end()) {
-        add(name, {line(l.from, l.to)}, false);
-      } else {
-        add(name,
-            {line(s->a_from, s->a_to), line(s->a_to, s->b_to), line(s->b_to, s->b_from),
-             line(s->b_from, s->a_from)},
-            true);
-      }
+      const BentStrip& s = b_.folding->strips[static_cast<size_t>(l.strip)];
+      add(name,
+          {line(s.a_from, s.a_to), line(s.a_to, s.b_to), line(s.b_to, s.b_from), line(s.b_from, s.a_from)},
+          true);
     }
     for (const Crease& c : b_.creases) add("the fold " + c.tag, c.line, false);
   }

@@ -56,6 +56,8 @@ class BentUp {
     const Vec3 flat = turn_ > 0 ? Vec3{} : across(p) * m;
     return centre + (way_ * radius_) * n + (layer - depth_) * n + dot(p - strip_.a_from, along2_) * e + flat;
   }
+  /// The way in space from the first tangent line towards the second.
+  [[nodiscard]] Vec3 beyond_at_first() const { return a_.way(across2_); }
   [[nodiscard]] Stands beyond() const {
     Stands b = a_;
     b.at2 = strip_.b_from;
@@ -136,6 +138,7 @@ class FoldedProof {
         blank_, [this](Vec2 at) { return formed(at); }, -blank_.thickness / 2, blank_.thickness / 2);
     p.opening_mismatch = openings.mismatch;
     add_numbers(p, blank_);
+    look_at_angles(p);
     p.passed = openings.passed && p.number_mismatch <= p.allowed && exact &&
                p.greatest_distance <= p.allowed && p.seam_mismatch <= 1e-9 * body_.size &&
                p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
@@ -145,6 +148,31 @@ class FoldedProof {
  private:
   [[nodiscard]] const Plate& asked(size_t i) const {
     return body_.plates[static_cast<size_t>(folding_.plates[i].plate)];
+  }
+
+  // (61): a plate's normal, turned by the angles stated of the lines of a strip, is that of the plate beyond.
+  void look_at_angles(Proof& p) const {
+    for (size_t i = 0; i < folding_.strips.size(); ++i) {
+      const BentStrip& s = folding_.strips[i];
+      double turned = 0;
+      std::string tags;
+      for (const BendLine& l : blank_.bends) {
+        if (l.strip != static_cast<int>(i) || l.hem) continue;
+        turned += l.up == (blank_.face_up == Face::inside) ? l.turned.radians() : -l.turned.radians();
+        tags += (tags.empty() ? "" : " ") + l.tag;
+      }
+      if (tags.empty()) continue;
+      const auto a = static_cast<size_t>(s.plate_a);
+      const auto b = static_cast<size_t>(s.plate_b);
+      const Vec3 across = bent(s).beyond_at_first();
+      const Vec3 normal = std::cos(turned) * asked(a).normal + std::sin(turned) * across;
+      double arm = 0;
+      for (const Vec2 c : folding_.plates[b].corners) arm = std::max(arm, norm(c - s.b_from));
+      const double off = arm * norm(normal - asked(b).normal);
+      if (off <= p.number_mismatch) continue;
+      p.number_mismatch = off;
+      p.number = "angle of bend " + tags;
+    }
   }
 
   // The first plate stands where it is asked to; every other follows from the flat.

@@ -1,7 +1,10 @@
 #include "numbers.h"
 
 #include <algorithm>
+#include <array>
 #include <optional>
+
+#include "figures.h"
 
 namespace juggler {
 namespace {
@@ -44,6 +47,65 @@ OnArc on_arcs(const std::vector<Arc>& arcs, Vec2 p) {
     before += arc.length;
   }
   return best;
+}
+
+Vec3 in_space(Vec2 p) { return {p.x, p.y, 0}; }
+
+// Seen from the face that is up: 1 where the wall goes on to the left of its rulings, else -1.
+double side_of(const Blank& b) {
+  const Edge* start = edge(b, EdgeName::seam_start);
+  const Vec2 up = b.elements.front().top - b.elements.front().base;
+  return dot(end_of(start->arcs.back()) - start->arcs.front().start, up) > 0 ? 1 : -1;
+}
+
+// A ruling's ends, and a point of its flat beside it where the wall goes on.
+using Flat = std::array<Vec3, 3>;
+Flat flat_of(const Blank& b, const Element& ruling) {
+  const Vec2 up = ruling.top - ruling.base;
+  return {in_space(ruling.base), in_space(ruling.top),
+          in_space(ruling.base + b.size * side_of(b) / norm(up) * left_of(up))};
+}
+
+// (59): folded about all lines of a piece, from its own end.
+Flat folded(const Blank& b, Flat points) {
+  for (auto l = b.bends.rbegin(); l != b.bends.rend(); ++l) {
+    if (l->hem) continue;
+    const Vec3 at = in_space(l->from);
+    const Vec3 axis = side_of(b) / l->length() * in_space(l->to - l->from);
+    const double by = l->up ? l->turned.radians() : -l->turned.radians();
+    for (Vec3& p : points) {
+      const Vec3 d = p - at;
+      p = at + std::cos(by) * d + std::sin(by) * cross(axis, d) + ((1 - std::cos(by)) * dot(axis, d)) * axis;
+    }
+  }
+  return points;
+}
+
+// As a flat lies that has its first ruling upon another one's last.
+Flat carried(Flat points, const Element& from, const Element& to) {
+  const Vec2 a = 1 / norm(from.top - from.base) * (from.top - from.base);
+  const Vec2 b = 1 / norm(to.top - to.base) * (to.top - to.base);
+  for (Vec3& p : points) {
+    const Vec2 d = Vec2{p.x, p.y} - from.base;
+    const Vec2 q = to.base + dot(d, a) * b + cross(a, d) * left_of(b);
+    p = {q.x, q.y, p.z};
+  }
+  return points;
+}
+
+struct Closing {
+  double base = 0, top = 0, bent = 0;
+};
+// The last seam ruling, folded piece by piece, comes upon the first, its flat in line with the first.
+Closing closing_of(const std::vector<const Blank*>& pieces) {
+  const Blank& first = *pieces.front();
+  Flat ends = flat_of(*pieces.back(), pieces.back()->elements.back());
+  for (size_t i = pieces.size(); i-- > 0;) {
+    ends = folded(*pieces[i], ends);
+    if (i > 0) ends = carried(ends, pieces[i]->elements.front(), pieces[i - 1]->elements.back());
+  }
+  const Flat begins = flat_of(first, first.elements.front());
+  return {norm(ends[0] - begins[0]), norm(ends[1] - begins[1]), norm(ends[2] - begins[2])};
 }
 
 class Numbers {
@@ -176,35 +238,12 @@ class Numbers {
     if (least < HUGE_VAL) keep(std::abs(least - web.width), "metal beside " + web.of);
   }
 
-  // The last seam ruling, folded line by line from its own end, comes upon the first, its flat in line with
-  // the first.
   void closing() {
     if (!b_.pressed || b_.pieces != 1 || b_.elements.size() < 2 || b_.folding || b_.open) return;
-    const auto in_space = [](Vec2 p) { return Vec3{p.x, p.y, 0}; };
-    const Element& first = b_.elements.front();
-    const Element& last = b_.elements.back();
-    const Edge* start = edge(b_, EdgeName::seam_start);
-    const Vec2 up = first.top - first.base;
-    const double side = dot(end_of(start->arcs.back()) - start->arcs.front().start, up) > 0 ? 1 : -1;
-    const Vec2 on =
-        side / norm(last.top - last.base) * left_of(last.top - last.base);  // where the wall would go on
-    std::vector<Vec3> ends{in_space(last.base), in_space(last.top), in_space(last.base + b_.size * on)};
-    for (auto l = b_.bends.rbegin(); l != b_.bends.rend(); ++l) {
-      if (l->hem) continue;
-      const Vec3 at = in_space(l->from);
-      const Vec3 axis = side / l->length() * in_space(l->to - l->from);
-      const double by = l->up ? l->turned.radians() : -l->turned.radians();
-      for (Vec3& p : ends) {
-        const Vec3 d = p - at;
-        p = at + std::cos(by) * d + std::sin(by) * cross(axis, d) +
-            ((1 - std::cos(by)) * dot(axis, d)) * axis;
-      }
-    }
-    const Vec2 as_first = side / norm(up) * left_of(up);
-    keep(norm(ends[0] - in_space(first.base)), "angles of the bends, which do not close the base");
-    keep(norm(ends[1] - in_space(first.top)), "angles of the bends, which do not close the top");
-    keep(norm(ends[2] - in_space(first.base + b_.size * as_first)),
-         "angles of the bends, which leave the seam bent");
+    const Closing c = closing_of({&b_});
+    keep(c.base, "angles of the bends, which do not close the base");
+    keep(c.top, "angles of the bends, which do not close the top");
+    keep(c.bent, "angles of the bends, which leave the seam bent");
   }
 
   const Blank& b_;
@@ -214,6 +253,18 @@ class Numbers {
 }  // namespace
 
 NumberProof prove_numbers(const Blank& blank) { return Numbers(blank).result(); }
+
+double prove_closing(const std::vector<Blank>& blanks) {
+  std::vector<const Blank*> round;
+  for (const Blank& b : blanks) {
+    if (!b.pressed || b.folding || b.open || b.elements.size() < 2) return 0;
+    round.resize(std::max(round.size(), static_cast<size_t>(b.pieces)));
+    for (const int place : b.alike) round.at(static_cast<size_t>(place)) = &b;
+  }
+  if (round.size() < 2 || std::count(round.begin(), round.end(), nullptr) > 0) return 0;
+  const Closing c = closing_of(round);
+  return worse({c.base, c.top, c.bent});
+}
 
 void add_numbers(Proof& p, const Blank& blank) {
   const NumberProof numbers = prove_numbers(blank);

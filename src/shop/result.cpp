@@ -72,6 +72,22 @@ void add_rings(PieceResult& piece, const OtherFlats& others) {
   if (!others.missing.empty()) piece.blank.notes.push_back(others.missing);
 }
 
+// The angles of a pressed wall close all its pieces at once.
+void prove_together(std::vector<PieceResult>& pieces) {
+  if (pieces.empty() || pieces.front().blank.pieces < 2) return;
+  std::vector<Blank> blanks;
+  for (const PieceResult& piece : pieces) blanks.push_back(piece.blank);
+  const double open = prove_closing(blanks);
+  for (PieceResult& piece : pieces) {
+    Proof& p = piece.proof;
+    if (!(open <= p.number_mismatch)) {
+      p.number_mismatch = open;
+      p.number = "angles of the bends of all pieces, which do not close";
+    }
+    p.passed = p.passed && open <= p.allowed;
+  }
+}
+
 std::vector<PieceResult> develop_part(const PartJob& part) {
   std::vector<PieceResult> pieces;
   const auto formed = formed_part(part);
@@ -86,6 +102,7 @@ std::vector<PieceResult> develop_part(const PartJob& part) {
                             : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
     pieces.push_back(std::move(piece));
   }
+  prove_together(pieces);
   return pieces;
 }
 
