@@ -62,6 +62,21 @@ TEST(Outline, AreaOfSectorsFarBeyondHalfATurnAndOfFlatOnes) {
   EXPECT_NEAR(signed_area(strip), 5000 - 100 * 5e-6 / 2 + 100 * 100 * 1e-7 / 12, 1e-9);
 }
 
+TEST(Outline, LinesThroughItsCornersAreClippedThere) {
+  // A corner off the line by rounding, to either side for the arcs that meet there.
+  for (const double off : {0.0, 1e-15, -1e-15, 3e-14, -3e-14}) {
+    const Outline diamond{line({0, -1}, {1, off}), line({1, -off}, {0, 1}), line({0, 1}, {-1, 0}),
+                          line({-1, 0}, {0, -1})};
+    const auto across = clipped({-5, 0}, {7, 0}, diamond);
+    ASSERT_EQ(across.size(), 1U) << off;
+    EXPECT_NEAR(across.front().start.x, -1, 1e-9);
+    EXPECT_NEAR(end_of(across.front()).x, 1, 1e-9);
+    const auto within = clipped({-5, 0}, {0.5, 0}, diamond);
+    ASSERT_EQ(within.size(), 1U);
+    EXPECT_NEAR(length_of(within), 1.5, 1e-9);
+  }
+}
+
 TEST(Outline, ContainsAndCrossings) {
   const Outline ring = sector(5, 2, 6.0);
   EXPECT_TRUE(contains(ring, {0, -3}));

@@ -126,19 +126,38 @@ bool crosses_itself(std::span<const Arc> outline, double touching) {
 }
 
 std::vector<Arc> clipped(Vec2 from, Vec2 to, std::span<const Arc> outline) {
-  std::vector<double> cuts{0, 1};
+  const Vec2 way = to - from;
+  const double whole = norm(way);
+  // Through a joint the line may pass between the end of one arc and the start of the next: what lies on
+  // either side of it tells.
+  struct Cut {
+    double at = 0;
+    bool joint = false;
+  };
+  std::vector<Cut> cuts{{0}, {1}};
+  const auto add = [&](double at, bool joint) {
+    if (at > 0 && at < 1) cuts.push_back({at, joint});
+  };
   for (const Arc& arc : outline) {
-    for (double f : meetings(from, to, arc)) {
-      if (f > 0 && f < 1) cuts.push_back(f);
-    }
+    for (const double at : meetings(from, to, arc)) add(at, false);
+    const Vec2 joint = arc.start - from;
+    if (std::abs(cross(way, joint)) <= 1e-9 * whole * whole) add(dot(joint, way) / (whole * whole), true);
   }
-  std::sort(cuts.begin(), cuts.end());
+  std::sort(cuts.begin(), cuts.end(), [](const Cut& a, const Cut& b) { return a.at < b.at; });
   std::vector<Arc> inside;
+  bool runs_on = false;
   for (size_t i = 0; i + 1 < cuts.size(); ++i) {
-    if (cuts[i + 1] - cuts[i] < 1e-9) continue;
-    const double middle = (cuts[i] + cuts[i + 1]) / 2;
-    if (!contains(outline, from + middle * (to - from))) continue;
-    inside.push_back(line(from + cuts[i] * (to - from), from + cuts[i + 1] * (to - from)));
+    const auto [at, joint] = cuts[i];
+    const double next = cuts[i + 1].at;
+    if (next - at < 1e-9) {
+      cuts[i + 1].joint = cuts[i + 1].joint && joint;
+      continue;
+    }
+    const bool within = contains(outline, from + (at + next) / 2 * way);
+    const Vec2 start = runs_on && joint ? inside.back().start : from + at * way;
+    if (within && runs_on && joint) inside.pop_back();
+    if (within) inside.push_back(line(start, from + next * way));
+    runs_on = within;
   }
   return inside;
 }
