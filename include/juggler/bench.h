@@ -1,6 +1,7 @@
 // The numbers of the bench card: a blank as numbers to mark it out by hand.
 #pragma once
 
+#include <string>
 #include <vector>
 
 #include "juggler/piece.h"
@@ -98,5 +99,17 @@ struct BenchCard {
 /// Accuracy  every length is rounded once, from its exact value; halves away from zero.
 /// Source    docs/maths/bench.md.
 [[nodiscard]] BenchCard bench_card(const PieceResult& piece, const Bench& bench);
+
+/// By how much a card is off, mm, and in what.
+struct CardMiss {
+  double distance = 0;
+  std::string what = {};
+};
+/// Corners, points, arcs swung, offsets, lengths and diagonals of a card, measured again on the outline as
+/// cut.
+///
+/// Returns  the worst of them beyond what rounding to the card's step can do: 0 of a card that is right.
+/// Source   docs/maths/bench.md (7).
+[[nodiscard]] CardMiss card_miss(const BenchCard& card, const Blank& blank);
 
 }  // namespace juggler

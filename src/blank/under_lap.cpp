@@ -26,16 +26,29 @@ Lies lies_on(const Outline& edge, const Outline& opening, double near) {
   return contains(edge, opening.front().start) ? Lies::within : Lies::off;
 }
 
-void repeat_on(Blank& b, const Blank& next, const Placing& move, const Outline& edge,
-               const std::string& key) {
+// A lap: the metal beyond a seam ruling, as far as it reaches.
+struct Beyond {
+  Outline outline;
+  Arc ruling;
+  double reach = 0;
+};
+
+// A flat cone laid on from its last ruling comes round upon itself: what lies there is under no lap.
+bool is_near(const Outline& opening, const Beyond& lap) {
+  return std::any_of(opening.begin(), opening.end(), [&](const Arc& arc) {
+    return nearest(arc, lap.ruling).distance < 1.5 * lap.reach;  // rims cut its corners slanting
+  });
+}
+
+void repeat_on(Blank& b, const Blank& next, const Placing& move, const Beyond& lap, const std::string& key) {
   const size_t own = b.openings.size();
   for (size_t i = 0; i < (&b == &next ? own : next.openings.size()); ++i) {
     const BlankOpening o = next.openings[i];
     if (o.group < 0) continue;
     const OpeningGroup g = next.groups[static_cast<size_t>(o.group)];
     const Outline there = placed(o.outline, move);
-    const Lies lies = lies_on(edge, there, 1e-9 * b.size + g.fit_error);
-    if (lies == Lies::off) continue;
+    const Lies lies = lies_on(lap.outline, there, 1e-9 * b.size + g.fit_error);
+    if (lies == Lies::off || !is_near(there, lap)) continue;
     if (lies == Lies::across)
       refuse(g.key, name_of(next, o) + " lies partly under the lap: the lap's edge would cut it open", {}, {},
              "move it, or make the lap wider or narrower (" + key + ")");
@@ -63,6 +76,7 @@ void repeat_on(Blank& b, const Blank& next, const Placing& move, const Outline& 
 
 struct SeamLap {
   SeamEdge on = SeamEdge::start;
+  double reach = 0;                // from the seam's ruling
   const EdgeWork* work = nullptr;  // that makes it, else the seam does
 };
 
@@ -77,8 +91,9 @@ void repeat_under(const std::vector<Blank*>& pieces, const SeamLap& lap) {
     const Blank& next = before[at_end ? (i + 1) % n : (i + n - 1) % n];
     const Element& there = at_end ? next.elements.front() : next.elements.back();
     const Element& here = at_end ? b.elements.back() : b.elements.front();
-    repeat_on(b, next, onto(there, here), lap.work ? outline_with(b, *lap.work) : outline(b),
-              lap.work ? lap.work->key : "seam.lap");
+    const Beyond beyond{lap.work ? outline_with(b, *lap.work) : outline(b), line(here.base, here.top),
+                        lap.reach};
+    repeat_on(b, next, onto(there, here), beyond, lap.work ? lap.work->key : "seam.lap");
   }
 }
 
@@ -118,11 +133,12 @@ void refuse_under(const Blank& lapped, const EdgeTab& tab, const std::vector<Bla
 
 void repeat_under_laps(const std::vector<Blank*>& pieces, const Seam& seam,
                        const std::vector<EdgeWork>& works) {
-  if (seam.lap) repeat_under(pieces, {seam.lap_on});
+  if (seam.lap) repeat_under(pieces, {seam.lap_on, *seam.lap + seam.stock});
+  const auto reach = [&](const EdgeWork& work) { return work.width.value_or(0) + seam.stock; };
   for (const EdgeWork& work : works) {
     if (work.kind != EdgeKind::lap) continue;
-    if (work.on == name_of(EdgeName::seam_start)) repeat_under(pieces, {SeamEdge::start, &work});
-    if (work.on == name_of(EdgeName::seam_end)) repeat_under(pieces, {SeamEdge::end, &work});
+    if (work.on == name_of(EdgeName::seam_start)) repeat_under(pieces, {SeamEdge::start, reach(work), &work});
+    if (work.on == name_of(EdgeName::seam_end)) repeat_under(pieces, {SeamEdge::end, reach(work), &work});
   }
 }
 

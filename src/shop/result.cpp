@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "juggler/bench.h"
 #include "juggler/card.h"
 #include "juggler/shop.h"
 
@@ -124,6 +125,18 @@ void compare_walls(std::vector<PieceResult>& pieces) {
   }
 }
 
+// The card's numbers fail the proof like the blank's own.
+void prove_card(PieceResult& piece, const Bench& bench) {
+  if (piece.folded()) return;
+  const CardMiss miss = card_miss(bench_card(piece, bench), piece.blank);
+  Proof& p = piece.proof;
+  if (!(miss.distance <= p.number_mismatch)) {
+    p.number_mismatch = miss.distance;
+    p.number = miss.what;
+  }
+  p.passed = p.passed && miss.distance <= p.allowed;
+}
+
 // A material without its density has no mass: said once.
 void note_masses(std::vector<PieceResult>& pieces) {
   for (PieceResult& p : pieces) {
@@ -145,6 +158,7 @@ JobResult develop_job(const Job& job) {
             piece.blank.warnings.push_back(warning);
           }
         }
+        prove_card(piece, job.bench);
         result.pieces.push_back(std::move(piece));
       }
     } catch (const Refusal& refusal) {

@@ -1,0 +1,147 @@
+// What the bench card says, measured again on the outline as cut. Equation numbers: docs/maths/bench.md.
+#include <algorithm>
+#include <cmath>
+
+#include "juggler/bench.h"
+
+namespace juggler {
+namespace {
+
+double off_arc(const Arc& arc, Vec2 p) {
+  const Vec2 a = arc.start;
+  const Vec2 b = end_of(arc);
+  const double ends = std::min(norm(p - a), norm(p - b));
+  if (is_straight(arc)) {
+    const Vec2 d = b - a;
+    const double share = dot(d, d) > 0 ? dot(p - a, d) / dot(d, d) : 0;
+    return share > 0 && share < 1 ? norm(p - a - share * d) : ends;
+  }
+  const Vec2 centre = centre_of(arc);
+  const double from = std::atan2((a - centre).y, (a - centre).x);
+  const double at = std::atan2((p - centre).y, (p - centre).x);
+  const double swept = std::remainder(at - from, two_pi);
+  const double on =
+      arc.turn > 0 ? (swept < 0 ? swept + two_pi : swept) : (swept > 0 ? two_pi - swept : -swept);
+  return on <= std::abs(arc.turn) ? std::abs(norm(p - centre) - norm(a - centre)) : ends;
+}
+
+double off_edge(const Edge& e, Vec2 p) {
+  double off = HUGE_VAL;
+  for (const Arc& arc : e.arcs) off = std::min(off, off_arc(arc, p));
+  return off;
+}
+
+double off_joint(const Edge& e, Vec2 p) {
+  double off = HUGE_VAL;
+  for (const Arc& arc : e.arcs) off = std::min({off, norm(p - arc.start), norm(p - end_of(arc))});
+  return off;
+}
+
+class CardProof {
+ public:
+  CardProof(const BenchCard& card, const Blank& b) : card_(card), b_(b) {}
+
+  CardMiss result() {
+    for (const CardRim& rim : card_.rims) look_at_rim(rim);
+    const std::string places = "a point of the card's seam edges";
+    for (size_t i = 0; i < card_.points.size(); ++i) {
+      look_at_end(EdgeName::base, card_.points[i].base, b_.elements[i].base);
+      look_at_end(EdgeName::top, card_.points[i].top, b_.elements[i].top);
+    }
+    for (const CardCorner& c : card_.corners) {
+      if (const Edge* e = edge(b_, c.edge)) look(off_joint(*e, c.at), step_, "a corner of the card");
+    }
+    for (const CardSide& s : card_.sides) {
+      look(off_edge(*edge(b_, EdgeName::seam_start), s.start), step_, places);
+      look(off_edge(*edge(b_, EdgeName::seam_end), s.end), step_, places);
+    }
+    if (card_.pointed) look(off_joint(*edge(b_, EdgeName::seam_start), card_.tip), step_, "the card's tip");
+    look_at_length(card_.seam_start, EdgeName::seam_start);
+    look_at_length(card_.seam_end, EdgeName::seam_end);
+    look_at_diagonals();
+    return miss_;
+  }
+
+ private:
+  // Beyond `within`, and what the blank was fitted by.
+  void look(double off, double within, const std::string& what) {
+    const double beyond = std::max(0.0, off - within - 1e-9 * b_.size);
+    if (beyond <= miss_.distance) return;
+    miss_ = {beyond, what};
+  }
+  // A point's rounding moves it by half a step both ways. Elements beside a gap end off the metal, as the
+  // card says.
+  void look_at_end(EdgeName name, Vec2 p, Vec2 end) {
+    const Edge* e = edge(b_, name);
+    if (!e) return;
+    const bool on_metal = off_edge(*e, end) <= 2 * b_.fit_error + 1e-6 * b_.size;
+    look(on_metal ? off_edge(*e, p) : norm(p - end), std::sqrt(0.5) * step_ + b_.fit_error,
+         "a point of the card");
+  }
+  void look_at_length(double stated, EdgeName name) {
+    const Edge* e = edge(b_, name);
+    if (!e) return;
+    double length = 0;
+    for (const Arc& arc : e->arcs) length += arc.length;
+    look(std::abs(length - stated), step_ / 2, std::string("the card's length of the ") + name_of(name));
+  }
+  void look_at_diagonals() {
+    const CardRim* base = rim(EdgeName::base);
+    const CardRim* top = rim(EdgeName::top);
+    if (!base || !top) return;
+    // Between the corners as the card has them: each a step off at the most.
+    look(std::abs(norm(top->right - base->left) - card_.diagonal_left), 2.5 * step_,
+         "a diagonal of the card");
+    look(std::abs(norm(top->left - base->right) - card_.diagonal_right), 2.5 * step_,
+         "a diagonal of the card");
+  }
+  [[nodiscard]] const CardRim* rim(EdgeName name) const {
+    for (const CardRim& r : card_.rims) {
+      if (r.name == name) return &r;
+    }
+    return nullptr;
+  }
+
+  void look_at_rim(const CardRim& rim) {
+    const Edge& e = *edge(b_, rim.name);
+    const std::string of = std::string(" of the card's ") + name_of(rim.name);
+    for (const Vec2 corner : {rim.left, rim.right}) {
+      const double off = std::min(norm(corner - e.arcs.front().start), norm(corner - end_of(e.arcs.back())));
+      look(off, 1.25 * step_, "a corner" + of);
+    }
+    look(std::abs(norm(end_of(e.arcs.back()) - e.arcs.front().start) / 2 - rim.half_chord), step_ / 4,
+         "half the chord" + of);
+    look_at_length(rim.length, rim.name);
+    if (rim.swung) look_at_swing(rim, e, of);
+    if (!rim.offsets.empty() && rim.left.y == rim.right.y) look_at_offsets(rim, e, of);
+  }
+  void look_at_swing(const CardRim& rim, const Edge& e, const std::string& of) {
+    const Vec2 centre{card_.centre_x, card_.centre_y};
+    for (const Arc& arc : e.arcs) {
+      for (const double share : {0.0, 0.21, 0.5, 0.83, 1.0})
+        look(std::abs(norm(point_at(arc, share * arc.length) - centre) - rim.radius), 1.25 * step_,
+             "the swing radius" + of);
+    }
+  }
+  void look_at_offsets(const CardRim& rim, const Edge& e, const std::string& of) {
+    const double middle = (rim.left.x + rim.right.x) / 2;
+    const auto look_at = [&](double at, double offset) {
+      for (const double side : {-1.0, 1.0})
+        look(off_edge(e, {middle + side * at, rim.left.y + offset}), 1.5 * step_, "an offset" + of);
+    };
+    for (size_t i = 0; i < rim.offsets.size(); ++i)
+      look_at(static_cast<double>(i) * rim.spacing, rim.offsets[i]);
+    for (const CardOffset& o : rim.near_ends) look_at(o.at, o.offset);
+  }
+
+  const BenchCard& card_;
+  const Blank& b_;
+  double step_ = card_.round_to;
+  CardMiss miss_;
+};
+
+}  // namespace
+
+CardMiss card_miss(const BenchCard& card, const Blank& blank) { return CardProof(card, blank).result(); }
+
+}  // namespace juggler
