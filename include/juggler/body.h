@@ -63,7 +63,8 @@ struct Joint {
   int plate_a = 0, side_a = 0;
   int plate_b = 0, side_b = 0;
   Angle angle = {};      ///< from one plate's normal to the other's; 0 for a butt in one plane
-  double clearance = 0;  ///< between the two on their nearest faces, mm
+  double set_back = 0;   ///< of both edges together, each in its plate, mm
+  double clearance = 0;  ///< between the two on the faces that are nearest, or to the lapping plate, mm
   bool lapped = false;   ///< the first covers the second's edge
   bool open = false;     ///< the two do not meet: the flat has no metal for it
 };

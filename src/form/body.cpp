@@ -139,13 +139,16 @@ class Builder {
     if (s.kind == SideKind::joint) {
       set_link(facet, k, s, static_cast<int>(body_.joints.size()));
       const bool second_laps = side(s.facet, s.side).lapped;
-      Joint j{s.name, facet, k, s.facet, s.side, Angle::radians(turned(facet, k)), 0, false, s.open};
+      Joint j{s.name, facet, k, s.facet, s.side, Angle::radians(turned(facet, k)), 0, 0, false, s.open};
       if (second_laps) {
         std::swap(j.plate_a, j.plate_b);
         std::swap(j.side_a, j.side_b);
       }
       j.lapped = s.lapped || second_laps;
-      j.clearance = s.inset + side(s.facet, s.side).inset;
+      j.set_back = s.inset + side(s.facet, s.side).inset;
+      // folded.md (33)
+      j.clearance = j.lapped ? j.set_back / 2 * std::abs(std::sin(j.angle.radians()))
+                             : j.set_back * std::cos(j.angle.radians() / 2);
       body_.joints.push_back(j);
       return;
     }

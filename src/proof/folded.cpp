@@ -358,11 +358,10 @@ class FoldedProof {
     const Vec3 from = a.from + layer * a.normal;
     const Vec3 way = a.to - a.from;
     if (norm(way) == 0) return 0;
-    const double apart = j.clearance * std::cos(j.angle.radians() / 2);
-    double worst = 0;
+    double worst = std::abs(j.set_back * std::cos(j.angle.radians() / 2) - j.clearance);
     for (const Vec3 p : {b.from, b.to}) {
       const Vec3 to = p + layer * b.normal - from;
-      worst = worse(worst, std::abs(norm(cross(to, way)) / norm(way) - apart));
+      worst = worse(worst, std::abs(norm(cross(to, way)) / norm(way) - j.clearance));
     }
     return worst;
   }
@@ -375,7 +374,7 @@ class FoldedProof {
     double worst = 0;
     for (const Vec3 p : {covered.from, covered.to}) {
       const double past = dot(p + layer * covered.normal - lapping.from, lapping.normal);
-      worst = worse(worst, std::abs(past + j.clearance / 2 * std::sin(j.angle.radians())));
+      worst = worse(worst, std::abs(past + j.set_back / 2 * std::sin(j.angle.radians())));
     }
     return worst;
   }

@@ -5,7 +5,8 @@
 Jobs given are developed as they are; besides, N parts drawn at random from all shapes and options. From the DXF alone:
 area, lengths, extents. From the bend schedule: each line where it is said to lie, at the distance from the edge that is
 said, and folded by the angles said, whether the seam closes to its gap. From the list of openings: each cut of that
-form at that place. From the bench card: corners and points within its rounding.
+form at that place. From the bench card: corners and points within its rounding. Folded bodies are folded up from outline and
+schedule: their joints close, their walls lean as said.
 """
 import argparse
 import json
@@ -16,10 +17,13 @@ import re
 import subprocess
 import sys
 
+from folding import check_folding
 from paper import Arc, Drawing, LENGTH, Loop, length, table
 
 
 class Faults(list):
+    folded = 0  # blanks that were folded up
+
     def near(self, what, found, said, within):
         if not abs(found - said) <= within:
             self.append(f"{what}: measured {found:.6f}, said {said:.6f}, within {within:.2g}")
@@ -473,6 +477,8 @@ def check_piece(faults, folder, stem, piece, parts):
         check_flats(faults, rows, piece)
         check_rows(faults, rows, piece)
         check_closing(faults, drawing, rows, piece)
+        if check_folding(faults, drawing, rows, piece, piece["thickness"]):
+            faults.folded += 1
     path = os.path.join(folder, f"{stem}-openings.csv")
     if os.path.exists(path):
         check_openings(faults, drawing, table(path))
