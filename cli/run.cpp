@@ -32,7 +32,11 @@ Setting setting_of(const std::string& text, const char* what) {
   if (equals == std::string::npos || equals == 0) {
     throw CallError(fmt::format("{} \"{:.80}\": wants NAME=VALUE, for example height=780.", what, text));
   }
-  return {text.substr(0, equals), text.substr(equals + 1)};
+  const std::string name = text.substr(0, equals);
+  if (name.front() == '.' || name.back() == '.' || name.find("..") != std::string::npos)
+    throw CallError(
+        fmt::format("{} \"{:.80}\": has a key with an empty part; take out the point.", what, text));
+  return {name, text.substr(equals + 1)};
 }
 
 std::vector<Setting> settings_of(const std::vector<std::string>& texts, const char* what) {

@@ -165,6 +165,9 @@ struct StandingSizes {
 [[nodiscard]] ConeStripSizes solve_on_cone(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
 [[nodiscard]] StandingSizes solve_standing(const HelicalStrip& strip, Hand hand);
 
+/// Refuses turns of a flight that lie in each other, by the pitch's shortest way from turn to turn.
+void check_turns(const FlightSizes& sizes, double thickness);
+
 /// How far a face, a distance outwards from the middle, stands from a coil's axis. (9)
 [[nodiscard]] double face_radius(double middle_radius, double growth, double outwards);
 

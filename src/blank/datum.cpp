@@ -197,6 +197,33 @@ void measure_square(const Datums& datums, BendLine& line) {
 
 }  // namespace
 
+namespace {
+
+// A flat narrower than the sheet is thick is no flat that a tool can press.
+void warn_of_narrow_flats(Blank& b) {
+  double least = HUGE_VAL;
+  for (const BendLine& l : b.bends) {
+    if (l.hit && l.flat_width > 1e-6 * b.size) least = std::min(least, l.flat_width);
+  }
+  if (least >= b.thickness) return;
+  b.warnings.push_back("Flats of " + shown_mm(least, 3) +
+                       " between bend lines are narrower than the sheet of " + shown_mm(b.thickness, 3) +
+                       " is thick: take fewer hits.");
+}
+
+// Bent over an edge, as sheet that is harder than soft takes it seldom.
+void warn_of_sharp_bends(Blank& b) {
+  constexpr double sharp = 0.2;  // of the thickness
+  for (const BendLine& l : b.bends) {
+    if (l.hit || l.hem || l.radius >= sharp * b.thickness) continue;
+    b.warnings.push_back("Bend " + l.tag + " has an inside radius of " + shown_mm(l.radius, 3) +
+                         ", less than a fifth of the thickness: the sheet may crack.");
+    return;
+  }
+}
+
+}  // namespace
+
 void measure_bends(Blank& b) {
   if (!b.folding && !b.bends.empty()) measure_on_rims(b);
   const Datums datums(b);
@@ -210,6 +237,8 @@ void measure_bends(Blank& b) {
     line.flat_width = line.datum_from - (before && before->datum == line.datum ? before->datum_from : 0);
     before = &line;
   }
+  warn_of_narrow_flats(b);
+  warn_of_sharp_bends(b);
   const std::vector<Arc> base = rim_from_start(b, EdgeName::base);
   const std::vector<Arc> top = rim_from_start(b, EdgeName::top);
   for (Crease& c : b.creases) {

@@ -262,6 +262,7 @@ void cut_openings(const Body& body, const std::vector<Laid>& pieces, std::vector
 }  // namespace
 
 std::vector<Blank> make_blanks(const Body& body, const Making& making) {
+  check_clear(body);
   const PressedBody pressed = press(body, making.bending);
   const std::vector<Laid> pieces = lay_out(body);
   // Pieces that have openings are named and measured each for itself.

@@ -149,8 +149,12 @@ class Letterer {
     const LetterForm& form = *forms_[i];
     const Placing from_middle{false, 0, {-advances_[i] / 2, 0}};
     if (!l_.cut) {
+      const Outline edge = outline(b);
       for (const Outline& loop : form.loops) {
-        for (const Arc& arc : placed(placed(loop, from_middle), place.placing)) b.marks.lines.push_back(arc);
+        for (const Arc& arc : placed(placed(loop, from_middle), place.placing)) {
+          check_on(edge, arc, i);
+          b.marks.lines.push_back(arc);
+        }
       }
       return;
     }
@@ -158,6 +162,18 @@ class Letterer {
       Outline laid = placed(placed(loop, from_middle), place.placing);
       cut_.push_back(
           {place, static_cast<int>(i) + 1, signed_area(laid) < 0 ? reversed(laid) : std::move(laid)});
+    }
+  }
+
+  // A marked letter is as much on the metal as one that is cut.
+  void check_on(const Outline& edge, const Arc& arc, size_t letter) const {
+    for (const double share : {0.0, 0.5, 1.0}) {
+      const Vec2 p = point_at(arc, share * arc.length);
+      if (contains(edge, p)) continue;
+      const auto number = static_cast<int>(letter) + 1;
+      refuse(l_.key, letters(number, number) + " lies off the blank, or across the seam",
+             "at [" + bare_mm(p.x, 3) + ", " + shown_mm(p.y, 3) + "] on the flat", {},
+             "move it onto the wall");
     }
   }
 

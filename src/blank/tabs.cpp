@@ -28,6 +28,7 @@ void check_work(const EdgeWork& work) {
   check_between(work, ".taper", work.taper.degrees(), 0, 80, "degrees");
   check_between(work, ".extra", work.extra, 0, 1e3, "mm");
   check_between(work, ".which", work.which, 1, 1000, "");
+  check_between(work, ".layers", work.layers, 1, 2, "");
   if (work.kind == EdgeKind::hem) {
     if (!work.neutral)
       refuse_work(work, ".neutral", "is missing: nothing says what length the fold takes", {}, "0 to 1");
@@ -40,6 +41,7 @@ void check_work(const EdgeWork& work) {
     refuse_work(work, ".holes.pitch", "is missing", {}, {}, "say how far apart the holes may be");
   check_between(work, ".holes.pitch", *work.pitch, *work.hole, 1e5, "mm");
   check_between(work, ".holes.rows", work.rows, 1, 20, "");
+  if (work.end) check_between(work, ".holes.end", *work.end, 0, 1e5, "mm");
 }
 
 // The straight line that an edge is, or nothing.
@@ -101,6 +103,7 @@ class Tabs {
         refuse_work(work_, ".on", "names an edge that has a lap, hem, lock or round end already", work_.on);
     }
     const Added added = added_by(work_, blank_.thickness);
+    if (work_.kind == EdgeKind::hem) check_leg(*along);
     const Vec2 way = direction(along->heading);
     const Vec2 out = Vec2{} - left_of(way);
     const double in = added.width * std::tan(work_.taper.radians());
@@ -118,6 +121,31 @@ class Tabs {
     blank_.notes.push_back(std::string("A ") + kinds[static_cast<size_t>(work_.kind)] + " adds " +
                            shown_mm(added.width, 3) + " beyond the edge " + work_.on + ".");
     if (work_.hole) add_holes(d, c, out, added.width);
+  }
+
+  // A hem lies back on the metal within its edge: flat, and as wide as it is.
+  void check_leg(const Arc& edge) const {
+    const Vec2 in = left_of(direction(edge.heading));
+    const Outline metal = outline(blank_);
+    for (const double share : {0.1, 0.5, 0.9}) {
+      const Vec2 p = point_at(edge, share * edge.length);
+      const Vec2 from = p + 1e-6 * blank_.size * in;
+      const std::vector<Arc> parts = clipped(from, from + 2 * blank_.size * in, metal);
+      double flat = parts.empty() ? 0 : parts.front().length;
+      if (blank_.folding) {
+        for (const BentStrip& s : blank_.folding->strips) {
+          for (const auto& [a, b] : {std::pair{s.a_from, s.a_to}, std::pair{s.b_from, s.b_to}}) {
+            const double across = cross(in, b - a);
+            const double at = cross(a - p, b - a) / across;
+            const double on = cross(a - p, in) / across;
+            if (across != 0 && at > 0 && on >= 0 && on <= 1) flat = std::min(flat, at);
+          }
+        }
+      }
+      if (*work_.width > flat + 1e-6 * blank_.size)
+        refuse_work(work_, ".width", "is wider than the flat metal that the hem lies back on",
+                    shown_mm(*work_.width), "up to " + shown_mm(flat), "make the hem narrower");
+    }
   }
 
   void add_fold(Vec2 a, Vec2 b, Vec2 beyond, Vec2 in, double allowance) {

@@ -250,6 +250,7 @@ class Webs {
                             mm(g.least_web) +
                             (count > 1 ? " (one of " + std::to_string(count) + " such)." : "."));
     };
+    warn_of_its_form(number);
     if (below.webs > 0) say(below.webs, *g.opening, "web");
     if (below.edges > 0) say(below.edges, *g.edge, "metal");
     constexpr size_t most = 4;
@@ -264,6 +265,43 @@ class Webs {
                             (member.second ? ": it will be drawn out of shape there."
                                            : ", nearer than " + mm(g.least_web) + "."));
     }
+  }
+
+  // Too narrow to be pierced; or about metal that hangs on too little.
+  void warn_of_its_form(size_t number) {
+    const OpeningGroup& g = b_.groups[number];
+    const auto first = std::find_if(b_.openings.begin(), b_.openings.end(), [&](const BlankOpening& o) {
+      return o.group == static_cast<int>(number);
+    });
+    if (g.lettering || first == b_.openings.end()) return;
+    const Rectangle box = smallest_rectangle(first->outline);
+    const double narrow = std::min(box.width, box.height);
+    if (narrow < 0.5 * b_.thickness)
+      b_.warnings.push_back(name_of(b_, *first) + " is " + shown_mm(narrow, 3) +
+                            " wide, less than half the thickness of " + shown_mm(b_.thickness, 3) +
+                            ": few tools make it.");
+    const Web neck = neck_of(*first);
+    if (neck.width < g.least_web)
+      b_.warnings.push_back("What " + name_of(b_, *first) + " goes round is held by " +
+                            shown_mm(neck.width, 3) + " " + shown_at(neck.at) + ", below the limit of " +
+                            shown_mm(g.least_web, 3) + ".");
+  }
+
+  // The least metal between two stretches of one outline.
+  static Web neck_of(const BlankOpening& o) {
+    Web neck{.width = HUGE_VAL};
+    const Outline& line = o.outline;
+    constexpr size_t most = 200;
+    for (size_t i = 0; i < line.size() && line.size() <= most; ++i) {
+      for (size_t k = i + 2; k < line.size(); ++k) {
+        if (i == 0 && k + 1 == line.size()) continue;
+        const Nearest between = nearest(line[i], line[k]);
+        if (between.distance >= neck.width || contains(line, 0.5 * (between.on_a + between.on_b))) continue;
+        neck.width = between.distance;
+        neck.at = between.on_a;
+      }
+    }
+    return neck;
   }
 
   Blank& b_;

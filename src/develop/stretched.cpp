@@ -110,7 +110,10 @@ CurvedForm form_of(const EvenTransition& wall, StretchedPart& part, const Sheet&
 }
 
 CurvedForm form_of(const StretchedShape& shape, StretchedPart& part, const Sheet& sheet, Hand hand) {
-  if (const auto* flight = std::get_if<Flight>(&shape)) return form_of(*flight, part, hand);
+  if (const auto* flight = std::get_if<Flight>(&shape)) {
+    check_turns(solve(*flight, hand), *sheet.thickness);
+    return form_of(*flight, part, hand);
+  }
   if (const auto* strip = std::get_if<HelicalStrip>(&shape)) return form_of(*strip, part, sheet, hand);
   if (const auto* dome = std::get_if<Dome>(&shape)) {
     part.dome = solve(*dome, sheet);

@@ -43,7 +43,9 @@ WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
   if (const auto* flight = std::get_if<Flight>(&shape)) {
     check_middle(sheet);
-    return wound_flight(*flight, solve(*flight, hand), *sheet.thickness);
+    const FlightSizes sizes = solve(*flight, hand);
+    check_turns(sizes, *sheet.thickness);
+    return wound_flight(*flight, sizes, *sheet.thickness);
   }
   if (const auto* coil = std::get_if<Coil>(&shape)) {
     const CoilSizes sizes = solve(*coil, sheet, hand);

@@ -1,24 +1,11 @@
 // Whether a wall cuts through itself.
 #include <algorithm>
-#include <array>
 
+#include "triangles.h"
 #include "turning.h"
 
 namespace juggler {
 namespace {
-
-struct Triangle {
-  std::array<Vec3, 3> at;
-  size_t strip = 0;
-  Vec3 low, high;
-};
-
-Vec3 least_of(Vec3 a, Vec3 b) { return {std::min(a.x, b.x), std::min(a.y, b.y), std::min(a.z, b.z)}; }
-Vec3 most_of(Vec3 a, Vec3 b) { return {std::max(a.x, b.x), std::max(a.y, b.y), std::max(a.z, b.z)}; }
-
-Triangle triangle(Vec3 a, Vec3 b, Vec3 c, size_t strip) {
-  return {{a, b, c}, strip, least_of(a, least_of(b, c)), most_of(a, most_of(b, c))};
-}
 
 bool boxes_meet(const Triangle& a, const Triangle& b) {
   return a.low.x <= b.high.x && b.low.x <= a.high.x && a.low.y <= b.high.y && b.low.y <= a.high.y &&
@@ -42,6 +29,8 @@ bool pierces(Vec3 a, Vec3 b, const Triangle& t) {
   return first > inside && second > inside && first + second < 1 - inside;
 }
 
+}  // namespace
+
 bool cut_through(const Triangle& a, const Triangle& b) {
   if (!boxes_meet(a, b)) return false;
   for (size_t k = 0; k < 3; ++k) {
@@ -49,8 +38,6 @@ bool cut_through(const Triangle& a, const Triangle& b) {
   }
   return false;
 }
-
-}  // namespace
 
 std::vector<WallStrip> strips_of(const std::vector<Stretch>& stretches, const Hull& h) {
   std::vector<WallStrip> strips;
@@ -75,13 +62,13 @@ void check_apart(const std::vector<WallStrip>& wall, const Hull& h) {
   std::vector<Triangle> strips;
   for (size_t i = 0; i < wall.size(); ++i) {
     const auto& [a, b, c, d] = wall[i];
-    if (norm(b - a) > 0) strips.push_back(triangle(a, b, c, i));
-    if (norm(d - c) > 0) strips.push_back(triangle(a, c, d, i));
+    if (norm(b - a) > 0) strips.emplace_back(a, b, c, i);
+    if (norm(d - c) > 0) strips.emplace_back(a, c, d, i);
   }
-  const size_t last = strips.back().strip;
+  const size_t last = strips.back().part;
   for (size_t i = 0; i < strips.size(); ++i) {
     for (size_t k = i + 1; k < strips.size(); ++k) {
-      const size_t between = strips[k].strip - strips[i].strip;
+      const size_t between = strips[k].part - strips[i].part;
       if (between <= 1 || between == last || !cut_through(strips[i], strips[k])) continue;
       const Vec3 at = 1.0 / 3 * (strips[i].at[0] + strips[i].at[1] + strips[i].at[2]);
       throw Refusal({.reason = "makes a wall that cuts through itself",

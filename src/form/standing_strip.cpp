@@ -27,6 +27,7 @@ class StandingStrip {
         over_(growth_ == 0 ? s.angle : std::expm1(growth_ * s.angle)),
         ends_{0, s.angle} {
     check_clear();
+    check_turns();
     if (s.ends == StripEnds::round) inset();
   }
 
@@ -125,6 +126,25 @@ class StandingStrip {
     const double least = std::min(s_.from, s_.to) + std::min(0.0, out_);
     if (least > 1e-3 * std::max(s_.from, s_.to)) return;
     refuse("width", "reaches the axis", shown_mm(s_.width), "a strip clear of it", "make it narrower");
+  }
+
+  // (18a): the next turn stands beside this one, square to the rulings by more than the sheet, or past its
+  // edge.
+  void check_turns() const {
+    const Vec2 across{std::sin(s_.lean), std::cos(s_.lean)};
+    constexpr int looks = 32;
+    for (int i = 0; i <= looks && s_.angle > two_pi; ++i) {
+      const double turned = (s_.angle - two_pi) * i / looks;
+      const double on = pace(turned + two_pi) - pace(turned);
+      const Vec2 step{(s_.to - s_.from) * on, s_.height * on};
+      const Move here = move(turned, 0);
+      const double lead = here.radius / std::hypot(here.radius, here.out, here.up);
+      const double apart = std::abs(cross(step, across)) * lead;
+      if (std::abs(dot(step, across)) >= s_.width || apart >= s_.thickness) continue;
+      refuse("pitch", "is so small that the turns lie in each other", shown_mm(norm(step)),
+             "turns " + shown_mm(s_.thickness) + " apart, here " + shown_mm(apart),
+             "make it larger, or the sheet thinner");
+    }
   }
 
   // Half a width at either end, along the lower edge: half circles take it.

@@ -57,6 +57,8 @@ class Scanner {
   size_t at_ = 0;
 };
 
+constexpr double one_scale = 1e-4;  // as far as rounded sizes may differ
+
 class SvgReader {
  public:
   SvgReader(const DrawingFile& file, const std::string& text) : file_(file), text_(text) {}
@@ -92,24 +94,67 @@ class SvgReader {
     return *value;
   }
 
-  // y upwards; in mm where the width and the box seen through it say so.
-  Affine scale_of(const pugi::xml_node& root) {
-    double mm = file_.mm;
-    Scanner width(root.attribute("width").value());
-    Scanner box(root.attribute("viewBox").value());
-    const auto w = width.number();
-    const std::string unit = width.done() ? "" : width.word();
-    static const std::map<std::string, double> units{{"mm", 1}, {"cm", 10}, {"in", 25.4}, {"pt", 25.4 / 72}};
+  // A length of the root in mm, nothing where it names no unit of length.
+  struct Extent {
+    std::optional<double> value, mm;
+  };
+  [[nodiscard]] Extent extent(const pugi::xml_node& root, const char* name) const {
+    static const std::map<std::string, double> units{{"mm", 1},         {"cm", 10},       {"in", 25.4},
+                                                     {"pt", 25.4 / 72}, {"pc", 25.4 / 6}, {"Q", 0.25},
+                                                     {"", 0},           {"px", 0}};
+    Scanner s(root.attribute(name).value());
+    if (s.done()) return {};
+    const auto value = s.number();
+    const std::string unit = s.done() ? "" : s.word();
+    if (value && s.take('%') && s.done()) return {};
     const auto found = units.find(unit);
-    if (w && found != units.end()) {
-      box.number();
-      box.number();
-      const auto across = box.number();
-      const double seen = across.value_or(*w * found->second / (25.4 / 96));
-      if (!(seen > 0)) refuse("has a viewBox without a width");
-      mm = *w * found->second / seen;
+    if (!value || !(*value > 0) || found == units.end() || !s.done())
+      refuse(fmt::format("has a {} that is no length above 0", name),
+             "a number, alone or in mm, cm, in, pt, pc or Q");
+    return {value, found->second > 0 ? std::optional(*value * found->second) : std::nullopt};
+  }
+
+  // y upwards; in mm where width or height name a unit. What is seen through the box must come out at one
+  // scale both ways.
+  Affine scale_of(const pugi::xml_node& root) {
+    Scanner box(root.attribute("viewBox").value());
+    std::array<double, 4> seen{};
+    const bool through = !box.done();
+    for (double& v : seen) {
+      if (!through) break;
+      const auto value = box.number();
+      if (!value) refuse("has a viewBox that is none", "four numbers");
+      v = *value;
     }
-    return {mm, 0, 0, -mm, 0, 0};
+    if (through && (!box.done() || !(seen[2] > 0 && seen[3] > 0)))
+      refuse("has a viewBox without a width or height");
+    std::optional<double> mm;
+    for (const auto& [name, length] : {std::pair{"width", seen[2]}, std::pair{"height", seen[3]}}) {
+      const Extent e = extent(root, name);
+      if (!e.value) continue;
+      const double own = through ? *e.value / length : 1;
+      // Without a box what is drawn is in px, 96 to the inch.
+      const double by_unit = e.mm ? (through ? *e.mm / length : 25.4 / 96) : 0;
+      if (!e.mm && std::abs(own - 1) > one_scale)
+        refuse(fmt::format("has a {} without a unit that is not that of its viewBox: its size is not known",
+                           name),
+               "a unit, as in 120mm, or the viewBox's own");
+      if (!e.mm) continue;
+      if (mm && std::abs(by_unit - *mm) > one_scale * *mm)
+        refuse("has a width and a height that do not agree with its viewBox: it would come out at two scales",
+               "one scale both ways");
+      if (!mm) mm = by_unit;
+    }
+    const double by = mm.value_or(file_.mm);
+    return Affine{by, 0, 0, -by, 0, 0}.after(transform_of(root));
+  }
+
+  // Styles move things, too: those are not read.
+  void check_style(const pugi::xml_node& node) const {
+    const std::string style =
+        std::string(node.name()) == "style" ? node.child_value() : node.attribute("style").value();
+    if (style.find("transform") == std::string::npos) return;
+    refuse("moves things by a style", "the transform attribute");
   }
 
   void walk(const pugi::xml_node& node, const Affine& map, bool taken, int depth) {
@@ -120,8 +165,14 @@ class SvgReader {
       const std::string name = child.name();
       static const std::set<std::string> unseen{"defs", "clipPath", "mask",  "marker", "pattern",  "symbol",
                                                 "text", "style",    "title", "desc",   "metadata", "filter"};
+      check_style(child);
       if (unseen.contains(name) || name.find(':') != std::string::npos) continue;
-      const Affine own = map.after(transform_of(child));
+      Affine own = map.after(transform_of(child));
+      if (name == "svg") {
+        if (child.attribute("viewBox"))
+          refuse("has an svg within it that has a viewBox of its own", "groups in place of it");
+        own = own.after({1, 0, 0, 1, attribute(child, "x"), attribute(child, "y")});
+      }
       const bool here = taken || file_.layer == child.attribute("id").value();
       if (name == "g" || name == "svg" || name == "a")
         walk(child, own, here, depth + 1);

@@ -53,6 +53,19 @@ FlightSizes solve(const Flight& f, Hand hand) {
   return s;
 }
 
+// (1a): along a cylinder about the shaft neighbouring turns are as far apart as the rise times the cosine of
+// the lead there; the least of it at the inner edge.
+void check_turns(const FlightSizes& s, double thickness) {
+  if (s.turns <= 1) return;
+  const double pitch = std::min(s.pitch, s.pitch_to);
+  const double r = std::max(s.shaft, thickness);
+  const double apart = pitch * r / std::hypot(r, pitch / two_pi);
+  if (apart >= thickness) return;
+  refuse("pitch", "is so small that the turns lie in each other", shown_mm(pitch),
+         "turns " + shown_mm(thickness) + " apart at the shaft, here " + shown_mm(apart),
+         "make it larger, or the sheet thinner");
+}
+
 // --- coils
 
 double face_radius(double r, double m, double d) {

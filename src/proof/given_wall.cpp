@@ -31,9 +31,9 @@ struct GivenPlane {
 };
 struct GivenEnd {
   const char* name = "base";
-  std::optional<double> radius;
+  std::optional<double> radius = {};
   double layer = 0;
-  std::vector<GivenPlane> planes;
+  std::vector<GivenPlane> planes = {};
   bool pointed = false;
   bool open = false;  // a plane is given in a way that is not worked out here
 };

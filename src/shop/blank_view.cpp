@@ -246,7 +246,6 @@ class BlankView {
     const Vec2 b = page(end_of(arc));
     if (is_straight(arc)) return;  // its length says it
     layout_.draw({a, b}, Pen::dimension);
-    const double chord = norm(end_of(arc) - arc.start);
     label(fmt::format("chord {} {}", name_of(name), fact(fmt::format("chord {}", name_of(name)))),
           anchors_along(a, b, {0, 1}));
   }

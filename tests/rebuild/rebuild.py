@@ -113,8 +113,9 @@ def check_flats(faults, rows, piece):
     """The flat before each hit, from the line before it or the datum edge, along the longer rim."""
     rims = [r for r in rows if "along the rims" in r["datum edge"]]
     if rims:
-        longer = "distance" if "at other end" not in rims[-1] or rims[-1]["distance"] >= rims[-1]["at other end"] else "at other end"
-        lengths = [e["length"] for e in piece["edges"] if e["name"] in ("base", "top")]
+        length_of = {e["name"]: e["length"] for e in piece["edges"] if e["name"] in ("base", "top")}
+        lengths = list(length_of.values())
+        longer = "distance" if "at other end" not in rims[-1] or length_of.get("base", 0) >= length_of.get("top", 0) else "at other end"
         before = 0.0
         for row in rims:
             at = min(max(row[longer], 0.0), max(lengths))

@@ -1,0 +1,150 @@
+// Whether a folded body runs through itself.
+#include <algorithm>
+
+#include "juggler/body.h"
+#include "triangles.h"
+
+namespace juggler {
+namespace {
+
+[[noreturn]] void refuse_through(const Body& body, const std::string& one, const std::string& other) {
+  const bool panel = body.lie == Lie::profile;
+  throw Refusal({.reason = "makes a part that runs through itself: " + one + " and " + other,
+                 .key = panel ? "profile" : "",
+                 .allowed = "metal that stays clear of itself",
+                 .advice = panel ? "change the lengths or angles between them"
+                                 : "change the sizes, or make the flanges narrower"});
+}
+
+// A stretch of a body: a plate, or a chord of a bent strip.
+struct Metal {
+  int plate = -1, strip = -1;
+  int chord = 0;
+  bool last = false;                            // of its strip's chords
+  std::vector<Vec3> inside = {}, outside = {};  // the same places on both faces, in order
+};
+
+std::vector<Metal> metal_of(const Body& body) {
+  std::vector<Metal> all;
+  for (size_t i = 0; i < body.plates.size(); ++i) {
+    const Plate& p = body.plates[i];
+    Metal s{static_cast<int>(i)};
+    for (const Vec2 c : p.corners) {
+      s.inside.push_back(p.at(c));
+      s.outside.push_back(p.at(c) + body.thickness * p.normal);
+    }
+    if (s.inside.size() >= 3) all.push_back(std::move(s));
+  }
+  for (size_t i = 0; i < body.strips.size(); ++i) {
+    const Strip& strip = body.strips[i];
+    const double turn = std::abs(strip.angle.radians());
+    constexpr double step = pi / 24;
+    const int chords = std::max(1, static_cast<int>(std::ceil(turn / step)));
+    for (int k = 0; k < chords && turn > 0; ++k) {
+      Metal s{-1, static_cast<int>(i), k, k + 1 == chords};
+      const double from = turn * k / chords;
+      const double to = turn * (k + 1) / chords;
+      const auto at = [&](double phi, const StripEnd& end, double layer) {
+        return strip_point(body, strip, phi, end(phi), layer);
+      };
+      const auto face = [&](double layer) {
+        return std::vector<Vec3>{at(from, strip.low, layer), at(from, strip.high, layer),
+                                 at(to, strip.high, layer), at(to, strip.low, layer)};
+      };
+      s.inside = face(0);
+      s.outside = face(body.thickness);
+      all.push_back(std::move(s));
+    }
+  }
+  return all;
+}
+
+std::string name_of(const Body& body, const Metal& s) {
+  if (s.plate >= 0) return body.plates[static_cast<size_t>(s.plate)].name;
+  const Strip& strip = body.strips[static_cast<size_t>(s.strip)];
+  return std::string(strip.rolled ? "the arc" : "the bend") + " between " +
+         body.plates[static_cast<size_t>(strip.plate_a)].name + " and " +
+         body.plates[static_cast<size_t>(strip.plate_b)].name;
+}
+
+// Whether two touch by what they are: a bend and its plates, the plates of a bend, the ends of an arc and
+// the plates there, chords that follow each other.
+bool are_neighbours(const Body& body, const Metal& a, const Metal& b) {
+  const auto bend = [&](const Strip& s) { return std::abs(s.angle.degrees()) < 180; };
+  if (a.plate >= 0 && b.plate >= 0) {
+    return std::any_of(body.strips.begin(), body.strips.end(), [&](const Strip& s) {
+      return bend(s) && ((s.plate_a == a.plate && s.plate_b == b.plate) ||
+                         (s.plate_a == b.plate && s.plate_b == a.plate));
+    });
+  }
+  if (a.strip >= 0 && b.strip >= 0) return a.strip == b.strip && std::abs(a.chord - b.chord) <= 1;
+  const int plate = std::max(a.plate, b.plate);
+  const Metal& bent = a.strip >= 0 ? a : b;
+  const Strip& s = body.strips[static_cast<size_t>(bent.strip)];
+  return (s.plate_a == plate && (bend(s) || bent.chord == 0)) ||
+         (s.plate_b == plate && (bend(s) || bent.last));
+}
+
+// A panel seen along its run: its metal, thick as it is.
+Polygon section_of(const Metal& s) {
+  // The two places of a face that lie farthest apart: its edges run along the run.
+  const auto ends = [](const std::vector<Vec3>& face) {
+    std::pair<Vec2, Vec2> best{};
+    for (const Vec3 p : face) {
+      for (const Vec3 q : face) {
+        const Vec2 a{p.x, p.y};
+        const Vec2 b{q.x, q.y};
+        if (norm(b - a) >= norm(best.second - best.first)) best = {a, b};
+      }
+    }
+    return best;
+  };
+  const auto [a, b] = ends(s.inside);
+  auto [c, d] = ends(s.outside);
+  if (norm(c - a) + norm(d - b) > norm(d - a) + norm(c - b)) std::swap(c, d);
+  const Polygon p{a, b, d, c};
+  return cross(b - a, d - a) + cross(d - a, c - a) < 0 ? Polygon{c, d, b, a} : p;
+}
+
+void check_section(const Body& body, const std::vector<Metal>& all) {
+  std::vector<Polygon> sections;
+  for (const Metal& s : all) sections.push_back(section_of(s));
+  const double near = 1e-6 * body.size;
+  for (size_t i = 0; i < all.size(); ++i) {
+    for (size_t k = i + 1; k < all.size(); ++k) {
+      if (are_neighbours(body, all[i], all[k])) continue;
+      if (depth_of_overlap(sections[i], sections[k]) > near)
+        refuse_through(body, name_of(body, all[i]), name_of(body, all[k]));
+    }
+  }
+}
+
+// The middle of a stretch, in triangles.
+void add_triangles(std::vector<Triangle>& all, const Metal& s, size_t number) {
+  const auto at = [&](size_t i) { return 0.5 * (s.inside[i] + s.outside[i]); };
+  for (size_t i = 1; i + 1 < s.inside.size(); ++i) all.emplace_back(at(0), at(i), at(i + 1), number);
+}
+
+void check_middle(const Body& body, const std::vector<Metal>& all) {
+  std::vector<Triangle> triangles;
+  for (size_t i = 0; i < all.size(); ++i) add_triangles(triangles, all[i], i);
+  for (size_t i = 0; i < triangles.size(); ++i) {
+    for (size_t k = i + 1; k < triangles.size(); ++k) {
+      const Metal& a = all[triangles[i].part];
+      const Metal& b = all[triangles[k].part];
+      if (triangles[i].part == triangles[k].part || !cut_through(triangles[i], triangles[k]) ||
+          are_neighbours(body, a, b))
+        continue;
+      refuse_through(body, name_of(body, a), name_of(body, b));
+    }
+  }
+}
+
+}  // namespace
+
+void check_clear(const Body& body) {
+  const std::vector<Metal> all = metal_of(body);
+  body.lie == Lie::profile ? check_section(body, all) : check_middle(body, all);
+}
+
+}  // namespace juggler
