@@ -529,6 +529,14 @@ TEST(Edges, HolesAreEvenAndRefusedWhereTheyLeaveNoWeb) {
             "edge.1.holes.diameter");
   lap.on = "rim";
   EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lap}}); }).key, "edge.1.on");
+  // What no job can say, a caller may.
+  lap = {.on = "run end", .width = 30, .hole = 6, .pitch = 50, .end = NAN, .key = "edge.1"};
+  EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lap}}); }).key,
+            "edge.1.holes.end");
+  const EdgeWork lock{
+      .on = "run end", .kind = EdgeKind::lock, .width = 1, .layers = 1'000'000, .key = "edge.1"};
+  EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lock}}); }).key,
+            "edge.1.layers");
 }
 
 TEST(Edges, SeamOfAConeTakesALap) {

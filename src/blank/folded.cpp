@@ -141,6 +141,23 @@ Folding folding_of(const Body& body, const Laid& laid, const Placing& placing,
   return f;
 }
 
+// A gap that takes more than an edge beside it has left.
+void warn_of_wide_joints(Blank& b) {
+  for (const BlankJoint& j : b.folding->joints) {
+    if (j.open || j.lapped || j.clearance == 0) continue;
+    const std::vector<Vec2>& corners = b.folding->plates[static_cast<size_t>(j.plate)].corners;
+    double shortest = HUGE_VAL;
+    for (size_t i = 0; i < corners.size(); ++i) {
+      const double side = norm(corners[(i + 1) % corners.size()] - corners[i]);
+      if (side > 1e-9 * b.size) shortest = std::min(shortest, side);
+    }
+    if (j.clearance <= shortest) continue;
+    b.warnings.push_back("The edges at " + j.name + " stand " + shown_mm(j.clearance, 3) +
+                         " apart; the shortest edge beside them is " + shown_mm(shortest, 3) + " long.");
+    return;
+  }
+}
+
 // The part's name or number and the face that lies up, in the largest plate; a tag beside every bend line.
 void add_marks(Blank& b, const Making& making) {
   if (!making.marks) return;
@@ -275,6 +292,7 @@ std::vector<Blank> make_blanks(const Body& body, const Making& making) {
     b.piece = static_cast<int>(i);
     b.pieces = static_cast<int>(pieces.size());
     add_schedule(b, body, pieces[i], pressed, piece.placing, tags);
+    warn_of_wide_joints(b);
     const auto same = std::find_if(kinds.begin(), kinds.end(),
                                    [&](const FoldedPiece& k) { return same_blank(k.blank, b); });
     if (!opened && same != kinds.end()) {

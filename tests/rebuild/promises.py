@@ -546,14 +546,136 @@ def bends_that_end_on_the_seam_say_so(shop):
     part = ("transition thickness=6_mm sizes_on=inside base.width=420.497_mm base.length=491.344_mm base.corner=22.3_mm top.diameter=107.433_mm height=173.916_mm "
             "seam.at=141.722 bending.hits=36 face_up=outside hand=opposite ")
     shop.quick(part + "seam.gap=10_mm")
-    said = [w for w in shop.piece["warnings"] if "runs out over the edge of the seam" in w]
+    said = [w for w in shop.piece["warnings"] if "runs out over the edge at the seam's start" in w]
     drawing = Drawing(shop.path(".dxf"))
     outline, row = drawing.outline(), shop.rows("bends")[0]
     run = outline.run((row["to across"], row["to up"]))
     corner = min(abs(at - run) for at, _ in outline.corners())
-    near(float(re.search(r"seam, ([\d.]+) ", said[0])[1]) * shop.mm, corner, 0.02)
+    near(float(re.search(r"start, ([\d.]+) ", said[0])[1]) * shop.mm, corner, 0.02)
+    near(row["at other end"], -corner, 0.02)
     shop.quick(part + "seam.gap=0_mm")
     assert not any("runs out over" in w for w in shop.piece["warnings"]), shop.piece["warnings"]
+
+
+@promise
+def lap_lines_end_at_the_blank(shop):
+    shop.quick("transition thickness=6_mm sizes_on=inside base.width=314.137_mm base.length=473.768_mm base.corner=16.126_mm top.diameter=185.943_mm "
+               "height=338.125_mm seam.lap=15.273_mm seam.lap_on=start seam.at=323.16 seam.pieces=3 face_up=outside hand=opposite")
+    for stem in (f[:-4] for f in os.listdir(shop.folder) if f.endswith(".dxf")):
+        drawing = Drawing(os.path.join(shop.folder, stem + ".dxf"))
+        for line in drawing.marks:
+            assert all(drawing.outline().has(p, 0.05) for p in line), (stem, line)
+
+
+@promise
+def holes_are_repeated_under_laps_only(shop):
+    shop.quick("cone thickness=0.8_mm sizes_on=middle base.diameter=705.848_mm top.diameter=229.829_mm height=254.81_mm seam.lap=14.201_mm seam.lap_on=start "
+               "seam.at=225.567 opening.1.name=hole opening.1.form.kind=circle opening.1.form.diameter=14.686_mm opening.1.how=bored opening.1.at.angle=284.695 "
+               "opening.1.at.height=70_mm")
+    assert len(shop.piece["openings"]) == 1, [o["name"] for o in shop.piece["openings"]]
+
+
+@promise
+def joints_say_how_far_edges_stand_apart(shop):
+    shop.quick("hopper thickness=2_mm sizes_on=inside base.width=100_mm base.length=100_mm top.width=300_mm top.length=300_mm height=200_mm bend.radius=2_mm "
+               "bend.neutral=0.4 seam.gap=10_mm")
+    joint = shop.piece["folding"]["joints"][0]
+    near(joint["clearance"], 10 * math.cos(math.radians(joint["angle"]) / 2), 1e-9)
+    assert joint["clearance"] < 8
+    shop.quick("hopper thickness=2_mm sizes_on=inside base.width=100_mm base.length=100_mm top.width=300_mm top.length=300_mm height=200_mm bend.radius=2_mm "
+               "bend.neutral=0.4 seam.gap=120_mm")
+    assert any("stand" in w and "apart" in w for w in shop.piece["warnings"])
+
+
+@promise
+def nothing_runs_through_itself(shop):
+    panel = "panel thickness=2_mm sizes_on=inside run=100_mm bend.radius=2_mm bend.neutral=0.4 "
+    legs = lambda *steps: panel + " ".join(f"profile.{i + 1}.{s}" for i, s in enumerate(steps))
+    shop.quick(legs("line=100_mm", "bend=90", "line=50_mm", "bend=90", "line=50_mm", "bend=90", "line=200_mm"))
+    shop.refused(("runs through itself", "leg 1 and leg 4"))
+    shop.quick(legs("line=100_mm", "bend=90", "line=50_mm", "bend=90", "line=50_mm", "bend=90", "line=40_mm"))
+    assert shop.run.returncode == 0, shop.run.stderr
+    shop.quick(legs("line=100_mm", "arc=360", "line=60_mm") + " profile.2.radius=50_mm")
+    shop.refused("runs through itself")
+    hem = legs("line=30_mm", "bend=90", "line=100_mm") + " edge.1.kind=hem edge.1.neutral=0.4 edge.1.radius=0_mm edge.1.width="
+    shop.quick(hem + "28.1_mm", "edge.1.on=profile start")
+    shop.refused("wider than the flat metal")
+    shop.quick(hem + "27.9_mm", "edge.1.on=profile start")
+    assert shop.run.returncode == 0, shop.run.stderr
+
+
+@promise
+def turns_do_not_lie_in_each_other(shop):
+    flight = "flight shaft.diameter=60_mm outside.diameter=200_mm turns=3 allow_strain=true thickness=10_mm pitch="
+    shop.quick(flight + "8_mm")
+    shop.refused("turns lie in each other")
+    shop.quick(flight + "12_mm")
+    assert shop.run.returncode == 0, shop.run.stderr
+    strip = "helical_strip thickness=10_mm on.diameter=300_mm width=40_mm turns=3 tilt=90 allow_strain=true pitch="
+    shop.quick(strip + "6_mm")
+    shop.refused("turns lie in each other")
+
+
+@promise
+def marked_letters_lie_on_the_metal(shop):
+    letters = ("cylinder thickness=2_mm sizes_on=inside diameter=200_mm height=100_mm lettering.1.text=ABC lettering.1.height=40_mm lettering.1.as=mark "
+               "lettering.1.font=single_stroke lettering.1.at.angle=180 lettering.1.at.height=")
+    shop.quick(letters + "95_mm")
+    shop.refused("lies off the blank")
+    shop.quick(letters + "50_mm")
+    assert shop.run.returncode == 0, shop.run.stderr
+
+
+@promise
+def drawings_have_one_scale(shop):
+    os.makedirs(shop.folder, exist_ok=True)
+    def drawn(root, within="<rect width='60' height='40'/>"):
+        folder = shop.folder + "-drawn"
+        os.makedirs(folder, exist_ok=True)
+        open(os.path.join(folder, "p.svg"), "w").write(f"<svg xmlns='http://www.w3.org/2000/svg' {root}>{within}</svg>")
+        open(os.path.join(folder, "j.toml"), "w").write(
+            "juggler = 1\n[sheet]\nthickness = \"1 mm\"\nsizes_on = \"inside\"\n[part]\nshape = \"transition\"\nheight = \"150 mm\"\n"
+            "[part.base]\nprofile = { kind = \"file\", path = \"p.svg\" }\n[part.top]\ndiameter = \"50 mm\"\n")
+        subprocess.run(["rm", "-rf", shop.folder])
+        shop.run = shop.call("develop", os.path.join(folder, "j.toml"), "-o", shop.folder, "--formats", "json")
+        return shop
+    drawn("width='120mm' height='80mm' viewBox='0 0 60 40'")
+    assert shop.run.returncode == 0, shop.run.stderr
+    girth = next(e for e in json.load(open(os.path.join(shop.folder, "j.json")))["pieces"][0]["edges"] if e["name"] == "base")["girth"]
+    assert 380 < girth < 404, girth
+    drawn("width='120mm' height='40mm' viewBox='0 0 60 40'").refused("two scales")
+    drawn("width='120' viewBox='0 0 60 40'").refused("its size is not known")
+    drawn("width='-120mm' viewBox='0 0 60 40'").refused("no length above 0")
+    drawn("width='60mm' viewBox='0 0 60 40'", "<g style='transform:scale(2)'><rect width='60' height='40'/></g>").refused("by a style")
+    drawn("width='60mm' viewBox='0 0 60 40'", "<svg viewBox='0 0 6 4'><rect width='60' height='40'/></svg>").refused("viewBox of its own")
+
+
+@promise
+def what_few_tools_make_is_warned_of(shop):
+    def warned(part, words):
+        shop.quick(part)
+        assert shop.run.returncode == 0, shop.run.stderr
+        assert any(words in w for w in shop.piece["warnings"]), shop.piece["warnings"]
+    shell = "cylinder thickness=2_mm sizes_on=inside diameter=200_mm height=100_mm "
+    hole = " opening.1.how=laid opening.1.at.angle=90 opening.1.at.height=50_mm"
+    warned(shell + "bending.hits=1200", "narrower than the sheet")
+    warned(shell + "opening.1.form.kind=circle opening.1.form.diameter=0.05_mm" + hole, "few tools make it")
+    warned(shell + "opening.1.form.kind=ring_segment opening.1.form.inner=40_mm opening.1.form.outer=50_mm opening.1.form.span=358" + hole, "goes round is held by")
+    warned("panel thickness=2_mm sizes_on=inside run=100_mm profile.1.line=30_mm profile.2.bend=90 profile.3.line=100_mm bend.radius=0.01_mm bend.neutral=0.4", "may crack")
+    shop.quick("cylinder thickness=2_mm sizes_on=inside diameter=200_mm height=100_mm part..face_up=inside")
+    shop.refused("empty part", 2)
+
+
+@promise
+def without_fonts_it_says_what_to_install(shop):
+    bare = os.path.join(shop.folder + "-bare")
+    os.makedirs(bare, exist_ok=True)
+    open(os.path.join(bare, "fonts.conf"), "w").write("<?xml version='1.0'?><fontconfig><dir>/nowhere</dir><cachedir>" + bare + "</cachedir></fontconfig>")
+    subprocess.run(["rm", "-rf", shop.folder])
+    shop.run = subprocess.run([shop.program, "quick", "cylinder", "thickness=2 mm", "sizes_on=inside", "diameter=200 mm", "height=100 mm", f"job.units={shop.unit}",
+                               "-o", shop.folder, "--formats", "pdf"], capture_output=True, text=True, env={**os.environ, "FONTCONFIG_FILE": os.path.join(bare, "fonts.conf")})
+    shop.refused("fonts-dejavu", shop.run.returncode)
+    assert shop.run.returncode != 0 and not os.path.exists(os.path.join(shop.folder, "cylinder.pdf"))
 
 
 @promise
