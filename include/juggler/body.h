@@ -151,8 +151,8 @@ struct Mould {
 /// Errors    Refusal as pieces_of(); where its ends are measured on different faces.
 [[nodiscard]] Body body_of(const Transition& transition, const Sheet& sheet, const Seam& seam);
 
-/// Refuses a body that runs through itself: a panel with its metal as thick as it is, another by the middle
-/// of its sheet.
+/// Refuses a body that runs through itself: a panel with its metal as thick as it is, another where all its
+/// layers do.
 void check_clear(const Body& body);
 
 /// The body of a square or rectangular tube: the face it is opened on, without thickness.

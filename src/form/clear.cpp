@@ -1,5 +1,6 @@
 // Whether a folded body runs through itself.
 #include <algorithm>
+#include <array>
 
 #include "juggler/body.h"
 #include "triangles.h"
@@ -10,7 +11,7 @@ namespace {
 [[noreturn]] void refuse_through(const Body& body, const std::string& one, const std::string& other) {
   const bool panel = body.lie == Lie::profile;
   throw Refusal({.reason = "makes a part that runs through itself: " + one + " and " + other,
-                 .key = panel ? "profile" : "",
+                 .key = panel ? "profile" : "height",
                  .allowed = "metal that stays clear of itself",
                  .advice = panel ? "change the lengths or angles between them"
                                  : "change the sizes, or make the flanges narrower"});
@@ -68,7 +69,7 @@ std::string name_of(const Body& body, const Metal& s) {
 }
 
 // Whether two touch by what they are: a bend and its plates, the plates of a bend, the ends of an arc and
-// the plates there, chords that follow each other.
+// the plates there.
 bool are_neighbours(const Body& body, const Metal& a, const Metal& b) {
   const auto bend = [&](const Strip& s) { return std::abs(s.angle.degrees()) < 180; };
   if (a.plate >= 0 && b.plate >= 0) {
@@ -77,7 +78,8 @@ bool are_neighbours(const Body& body, const Metal& a, const Metal& b) {
                          (s.plate_a == b.plate && s.plate_b == a.plate));
     });
   }
-  if (a.strip >= 0 && b.strip >= 0) return a.strip == b.strip && std::abs(a.chord - b.chord) <= 1;
+  // An arc comes upon itself after a whole turn only.
+  if (a.strip >= 0 && b.strip >= 0) return a.strip == b.strip;
   const int plate = std::max(a.plate, b.plate);
   const Metal& bent = a.strip >= 0 ? a : b;
   const Strip& s = body.strips[static_cast<size_t>(bent.strip)];
@@ -119,23 +121,35 @@ void check_section(const Body& body, const std::vector<Metal>& all) {
   }
 }
 
-// The middle of a stretch, in triangles.
-void add_triangles(std::vector<Triangle>& all, const Metal& s, size_t number) {
-  const auto at = [&](size_t i) { return 0.5 * (s.inside[i] + s.outside[i]); };
-  for (size_t i = 1; i + 1 < s.inside.size(); ++i) all.emplace_back(at(0), at(i), at(i + 1), number);
+// A layer of a stretch, in triangles: 0 its inside face, 1 its outside.
+std::vector<Triangle> triangles_of(const Metal& s, double layer) {
+  std::vector<Triangle> all;
+  const auto at = [&](size_t i) { return (1 - layer) * s.inside[i] + layer * s.outside[i]; };
+  for (size_t i = 1; i + 1 < s.inside.size(); ++i) all.emplace_back(at(0), at(i), at(i + 1), 0);
+  return all;
 }
 
-void check_middle(const Body& body, const std::vector<Metal>& all) {
-  std::vector<Triangle> triangles;
-  for (size_t i = 0; i < all.size(); ++i) add_triangles(triangles, all[i], i);
-  for (size_t i = 0; i < triangles.size(); ++i) {
-    for (size_t k = i + 1; k < triangles.size(); ++k) {
-      const Metal& a = all[triangles[i].part];
-      const Metal& b = all[triangles[k].part];
-      if (triangles[i].part == triangles[k].part || !cut_through(triangles[i], triangles[k]) ||
-          are_neighbours(body, a, b))
-        continue;
-      refuse_through(body, name_of(body, a), name_of(body, b));
+bool cut_through(const std::vector<Triangle>& a, const std::vector<Triangle>& b) {
+  return std::any_of(a.begin(), a.end(), [&](const Triangle& one) {
+    return std::any_of(b.begin(), b.end(), [&](const Triangle& other) { return cut_through(one, other); });
+  });
+}
+
+// Where several flats meet in a corner a layer of one may pass that of another by less than the thickness:
+// what runs through another does so on every layer.
+void check_layers(const Body& body, const std::vector<Metal>& all) {
+  constexpr std::array layers{0.0, 0.5, 1.0};
+  std::vector<std::array<std::vector<Triangle>, layers.size()>> of;
+  for (const Metal& s : all) {
+    of.emplace_back();
+    for (size_t k = 0; k < layers.size(); ++k) of.back()[k] = triangles_of(s, layers[k]);
+  }
+  for (size_t i = 0; i < all.size(); ++i) {
+    for (size_t j = i + 1; j < all.size(); ++j) {
+      bool through = true;
+      for (size_t k = 0; k < layers.size(); ++k) through = through && cut_through(of[i][k], of[j][k]);
+      if (through && !are_neighbours(body, all[i], all[j]))
+        refuse_through(body, name_of(body, all[i]), name_of(body, all[j]));
     }
   }
 }
@@ -144,7 +158,7 @@ void check_middle(const Body& body, const std::vector<Metal>& all) {
 
 void check_clear(const Body& body) {
   const std::vector<Metal> all = metal_of(body);
-  body.lie == Lie::profile ? check_section(body, all) : check_middle(body, all);
+  body.lie == Lie::profile ? check_section(body, all) : check_layers(body, all);
 }
 
 }  // namespace juggler

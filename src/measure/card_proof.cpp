@@ -113,7 +113,7 @@ class CardProof {
          "half the chord" + of);
     look_at_length(rim.length, rim.name);
     if (rim.swung) look_at_swing(rim, e, of);
-    if (!rim.offsets.empty() && rim.left.y == rim.right.y) look_at_offsets(rim, e, of);
+    if (!rim.offsets.empty()) look_at_offsets(rim, e, of);
   }
   void look_at_swing(const CardRim& rim, const Edge& e, const std::string& of) {
     const Vec2 centre{card_.centre_x, card_.centre_y};
@@ -124,10 +124,11 @@ class CardProof {
     }
   }
   void look_at_offsets(const CardRim& rim, const Edge& e, const std::string& of) {
-    const double middle = (rim.left.x + rim.right.x) / 2;
+    const Vec2 middle = 0.5 * (rim.left + rim.right);
+    const Vec2 way = 1 / norm(rim.right - rim.left) * (rim.right - rim.left);
     const auto look_at = [&](double at, double offset) {
       for (const double side : {-1.0, 1.0})
-        look(off_edge(e, {middle + side * at, rim.left.y + offset}), 1.5 * step_, "an offset" + of);
+        look(off_edge(e, middle + side * at * way + offset * left_of(way)), 1.5 * step_, "an offset" + of);
     };
     for (size_t i = 0; i < rim.offsets.size(); ++i)
       look_at(static_cast<double>(i) * rim.spacing, rim.offsets[i]);

@@ -308,11 +308,10 @@ std::vector<Fact> facts_of(const PieceResult& p) {
     add_rims(rows, b);
   }
   add_wound_numbers(rows, p);
-  if (p.wall()) {
-    add_pressed_numbers(rows, b);
+  if (p.wall()) add_pressed_numbers(rows, b);
+  if (p.wall() || p.wound())
     rows.push_back({"overall height", length(b.overall_height, {"lowest metal", "highest metal", "axis"})});
-    add_faces(rows, p);
-  }
+  if (p.wall()) add_faces(rows, p);
   if (const Form* rulings = p.rulings()) add_overall(rows, *rulings);
   rows.push_back({"proof", proof_text(b, p.proof)});
   return rows;

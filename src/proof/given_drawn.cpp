@@ -1,5 +1,6 @@
 // Distances from a profile as it was drawn. docs/maths/given.md (6a).
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "given.h"
@@ -63,16 +64,31 @@ Vec2 centre_of(const std::vector<DrawnCurve>& curves) {
   return about + (1 / limit(m[0].area, m[1].area, m[2].area)) * limit(m[0].moment, m[1].moment, m[2].moment);
 }
 
+// About every place that is nearer than its neighbours: closed in on, then where the way to the point stands
+// square to the curve.
 double off_curve(const DrawnCurve& c, Vec2 p) {
   constexpr int looks = 48;
-  const auto off = [&](double part) { return norm(c.at(part) - p); };
-  int best = 0;
-  for (int i = 1; i <= looks; ++i) {
-    if (off(static_cast<double>(i) / looks) < off(static_cast<double>(best) / looks)) best = i;
+  std::array<double, looks + 1> off{};
+  for (int i = 0; i <= looks; ++i)
+    off[static_cast<size_t>(i)] = norm(c.at(static_cast<double>(i) / looks) - p);
+  double nearest = HUGE_VAL;
+  for (int i = 0; i <= looks; ++i) {
+    const auto k = static_cast<size_t>(i);
+    if ((i > 0 && off[k - 1] < off[k]) || (i < looks && off[k + 1] < off[k])) continue;
+    nearest = std::min(nearest, off[k]);
+    const double low = static_cast<double>(std::max(i - 1, 0)) / looks;
+    const double high = static_cast<double>(std::min(i + 1, looks)) / looks;
+    double at = least([&](double part) { return norm(c.at(part) - p); }, low, high).at;
+    for (int step = 0; step < 3; ++step) {
+      constexpr double h = 1e-5;
+      const double from = std::max(0.0, at - h);
+      const double to = std::min(1.0, at + h);
+      const Vec2 way = 1 / (to - from) * (c.at(to) - c.at(from));
+      at = std::clamp(at + dot(p - c.at(at), way) / dot(way, way), 0.0, 1.0);
+      nearest = std::min(nearest, norm(c.at(at) - p));
+    }
   }
-  const double low = static_cast<double>(std::max(best - 1, 0)) / looks;
-  const double high = static_cast<double>(std::min(best + 1, looks)) / looks;
-  return std::min({off(low), off(high), off(static_cast<double>(best) / looks), least(off, low, high).value});
+  return nearest;
 }
 
 double off_line(const DrawnCurve& c, Vec2 p) {

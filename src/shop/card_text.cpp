@@ -196,10 +196,14 @@ class CardText {
       return;
     }
     const bool below = rim.offsets.front() < 0;
+    const bool even = rim.left.y == rim.right.y &&
+                      std::abs((rim.left.x + rim.right.x) / 2 - card_.centre_x) < 1e-9 * piece_.blank.size;
     step(fmt::format(
              "The swing radius of the {} edge, {}, is past reach. Join its corners by a straight line; "
-             "from it set off, {} it, on both sides of the centre line:",
-             name_of(rim.name), len(rim.radius), below ? "below" : "above"),
+             "from it set off, {} it, {}:",
+             name_of(rim.name), len(rim.radius), below ? "below" : "above",
+             even ? "on both sides of the centre line"
+                  : "square to it, at these distances from its own middle, on both sides"),
          fmt::format("the first offset, {}, is the greatest; at the corners it is 0",
                      len(std::abs(rim.offsets.front()))));
     std::vector<CardOffset> offsets = rim.near_ends;
@@ -263,7 +267,7 @@ class CardText {
     if (!piece_.round() && !piece_.ruled()) return;
     if (seam.lap)
       step(fmt::format("Mark the line of the lap, {} inside the edge at the seam's {}, parallel to it.",
-                       len(*seam.lap), name_of(seam.lap_on)),
+                       len(*seam.lap), name_of(seam_as_made(seam, piece_.part.making.hand).lap_on)),
            "it lies under the other edge");
     if (seam.stock > 0)
       step(fmt::format("Mark the lines of the stock, {} inside both edges of the seam, parallel to them.",
@@ -454,7 +458,7 @@ std::string shown_rounded(double mm, double round_to, const Units& units) {
     ++digits;
     step *= 10;
   }
-  const double value = mm / units.mm;
+  const double value = round_to * std::round(mm / round_to) / units.mm;
   return fmt::format("{:.{}f} {}", value == 0 ? 0.0 : value, digits, units.name);
 }
 

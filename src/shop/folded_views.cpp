@@ -16,7 +16,10 @@ SceneLine straight(Vec3 a, Vec3 b, Pen pen, int steps = 40) {
 class FoldedViews : public FormedPart {
  public:
   FoldedViews(const JobResult& job, const PieceResult& piece)
-      : units_(job.job.units), body_(*piece.folded()), dimensioned_(job.job.drawing.dimensions) {
+      : units_(job.job.units),
+        piece_(piece),
+        body_(*piece.folded()),
+        dimensioned_(job.job.drawing.dimensions) {
     for (const PieceResult& other : job.pieces) {
       if (other.part.name != piece.part.name) continue;
       for (const BendLine& bend : other.blank.bends) {
@@ -54,21 +57,19 @@ class FoldedViews : public FormedPart {
 
   void annotate_front(Layout& layout, const View& view, std::vector<Label>& labels) const override {
     if (!dimensioned_) return;
-    const Box3 box = box_of(body_);
     const PageBox b = view.box();
-    dimension(layout, labels, {b.left, b.bottom}, {b.left, b.top}, {-6, 0},
-              fmt::format("{} {}", panel_ ? "run" : "overall height",
-                          shown_length(box.high.z - box.low.z, units_)));
+    dimension(
+        layout, labels, {b.left, b.bottom}, {b.left, b.top}, {-6, 0},
+        fmt::format("{} {}", panel_ ? "run" : "overall height", said(piece_, "formed, overall", units_, 2)));
     dimension(layout, labels, {b.left, b.bottom}, {b.right, b.bottom}, {0, 5},
-              fmt::format("overall {}", shown_length(box.high.x - box.low.x, units_)));
+              fmt::format("overall {}", said(piece_, "formed, overall", units_, 0)));
   }
   void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
     if (panel_) tag(view, labels, false);
     if (!dimensioned_) return;
-    const Box3 box = box_of(body_);
     const PageBox b = view.box();
     dimension(layout, labels, {b.right, b.bottom}, {b.right, b.top}, {6, 0},
-              fmt::format("overall {}", shown_length(box.high.y - box.low.y, units_)));
+              fmt::format("overall {}", said(piece_, "formed, overall", units_, 1)));
   }
   void annotate_pictorial(Layout&, const View& view, std::vector<Label>& labels) const override {
     tag(view, labels, true);
@@ -181,6 +182,7 @@ class FoldedViews : public FormedPart {
   }
 
   const Units& units_;
+  const PieceResult& piece_;
   const Body& body_;
   bool dimensioned_;
   bool panel_ = false;

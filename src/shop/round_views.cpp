@@ -56,9 +56,10 @@ class RoundViews : public FormedPart {
     const PageBox b = view.box();
     const double low = level ? view.page({0, 0, 0}).y : b.bottom;
     const double high = level ? view.page({0, 0, sizes_.height}).y : b.top;
-    dimension(layout, labels, {b.left, low}, {b.left, high}, {-6, 0},
-              fmt::format("{} {}", level ? "height" : "overall height",
-                          shown_length(level ? sizes_.height : piece_.blank.overall_height, units_)));
+    dimension(
+        layout, labels, {b.left, low}, {b.left, high}, {-6, 0},
+        fmt::format("{} {}", level ? "height" : "overall height",
+                    level ? shown_length(sizes_.height, units_) : said(piece_, "overall height", units_)));
   }
 
   void dimension_end(Layout& layout, std::vector<Label>& labels, const View& view, EndName end) const {

@@ -46,17 +46,17 @@ class RuledViews : public FormedPart {
     const bool level = asked_.base.tilt.degrees() == 0 && asked_.top.tilt.degrees() == 0;
     const double low = view.page(form_.profiles[0].centre).y;
     const double high = view.page(form_.profiles[1].centre).y;
-    dimension(layout, labels, {b.left, low}, {b.left, high}, {-6, 0},
-              fmt::format("{} {}", level ? "height" : "height between centres",
-                          shown_length(*asked_.height, units_)));
+    dimension(
+        layout, labels, {b.left, low}, {b.left, high}, {-6, 0},
+        fmt::format("{} {}", level ? "height" : "height between centres", said(piece_, "height", units_)));
     dimension(layout, labels, {b.left, b.bottom}, {b.right, b.bottom}, {0, 6},
-              fmt::format("overall {}", overall("formed, along x")));
+              fmt::format("overall {}", said(piece_, "formed, along x", units_)));
   }
   void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
     const PageBox b = view.box();
     if (dimensioned_) {
       dimension(layout, labels, {b.right, b.top}, {b.right, b.bottom}, {6, 0},
-                fmt::format("overall {}", overall("formed, along y")));
+                fmt::format("overall {}", said(piece_, "formed, along y", units_)));
       if (!(asked_.shift == Vec2{})) {
         show_shift(layout, labels, view, form_.profiles[0].centre, asked_.shift, units_);
       }
@@ -97,10 +97,6 @@ class RuledViews : public FormedPart {
   [[nodiscard]] static double scale_of(const View& view) {
     return norm(view.page({1000, 0, 0}) - view.page({0, 0, 0})) / 1000;
   }
-  [[nodiscard]] std::string overall(const std::string& name) const {
-    return written(measured(facts_of(piece_), name), units_);
-  }
-
   const Units& units_;
   const PieceResult& piece_;
   const Transition& asked_;

@@ -30,7 +30,7 @@ class StretchedViews : public FormedPart {
     if (!dimensioned_) return;
     const PageBox b = view.box();
     dimension(layout, labels, {b.left, b.bottom}, {b.left, b.top}, {-6, 0},
-              fmt::format("overall {}", shown_length(piece_.blank.overall_height, units_)));
+              fmt::format("overall {}", said(piece_, "overall height", units_)));
   }
 
   void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {

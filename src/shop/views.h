@@ -16,6 +16,10 @@ namespace juggler {
                                                   const PieceResult& piece, const PageBox& frame,
                                                   double scale);
 
+/// A number of the piece's facts, in the job's units: of several in one fact the one asked for.
+[[nodiscard]] std::string said(const PieceResult& piece, const std::string& fact, const Units& units,
+                               size_t which = 0);
+
 /// The plan parameter within once round from the seam.
 [[nodiscard]] double within_once(const Form& form, double u);
 /// Which view stands under which: first-angle has what is seen from above below the front, third-angle above.

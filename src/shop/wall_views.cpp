@@ -1,6 +1,10 @@
 // What round parts and transitions share when they are seen: their wall, its seams, the shift of its top.
 #include <fmt/format.h>
 
+#include <algorithm>
+#include <stdexcept>
+
+#include "juggler/measure.h"
 #include "scene.h"
 
 namespace juggler {
@@ -62,6 +66,19 @@ void label_seams(const Form& form, const std::vector<double>& seams, const View&
     for (const Anchor& a : anchors_along(base, top, -1.0 * away)) anchors.push_back(a);
     labels.push_back({fmt::format("seam {:g}\u00b0", shown == 360 ? 0 : shown), std::move(anchors)});
   }
+}
+
+std::string said(const PieceResult& piece, const std::string& fact, const Units& units, size_t which) {
+  std::vector<Fact> facts = facts_of(piece);
+  for (Fact& asked : asked_of(piece)) facts.push_back(std::move(asked));
+  const auto found = std::find_if(facts.begin(), facts.end(), [&](const Fact& f) { return f.name == fact; });
+  if (found == facts.end()) throw std::out_of_range(fact);
+  size_t number = 0;
+  for (const auto& part : found->value.parts()) {
+    const auto* amount = std::get_if<Amount>(&part);
+    if (amount && number++ == which) return written(*amount, units);
+  }
+  throw std::out_of_range(fact);
 }
 
 void show_shift(Layout& layout, std::vector<Label>& labels, const View& view, Vec3 from, Vec2 shift,

@@ -47,7 +47,7 @@ class WoundViews : public FormedPart {
     if (!dimensioned_) return;
     const PageBox b = view.box();
     dimension(layout, labels, {b.left, b.bottom}, {b.left, b.top}, {-6, 0},
-              fmt::format("overall {}", shown_length(piece_.blank.overall_height, units_)));
+              fmt::format("overall {}", said(piece_, "overall height", units_)));
     const auto* f = std::get_if<Flight>(&piece_.part.asked);
     if (!f || *f->turns < 1 || f->pitch_to) return;
     // Of the lowest turn, where its level line points to the right.

@@ -330,6 +330,12 @@ def check_card(faults, drawing, text, piece):
         straight = [arc.length for arc in outline.arcs if arc.radius == math.inf]
         if straight and piece["seam_in_plan"]["lap"] is None and not piece["tabs_added"] and not piece["strip"]:
             faults.near("card: seam", min(abs(one - found[0]) for one in straight), 0, step / 2 + 1e-6 + piece["fit_error"])
+    if found := re.search(rf"Mark the line of the lap, ({LENGTH}) inside the edge at the seam's (start|end)", joined):
+        # It is the seam's own ruling.
+        ruling = piece["elements"][0 if found[2] == "start" else -1]
+        off = min((max(min(math.dist(ruling[e], p) for p in mark) for e in ("base", "top")) for mark in drawing.marks), default=math.inf)
+        if piece["seam_in_plan"]["stock"] == 0 and math.dist(ruling["base"], ruling["top"]) > 0:
+            faults.near("card: line of the lap", off, 0, piece["fit_error"] + 1e-3)
     for line in text.split("\n"):
         # Ends of an element, by its number.
         if found := re.fullmatch(rf"\s+(\d+)\s+[\d.]+\s+({LENGTH}|[\d.]+(?:-\d+/\d+)?|\d+/\d+)((?:\s+-?[\d./-]+){{4}})", line):
@@ -543,6 +549,9 @@ def random_part(rng):
     wall = shape in ("cone", "cylinder", "offset", "transition")
     if shape == "cone":
         k |= {"base.diameter": size(120, 900), "top.diameter": size(120, 900), "height": size(80, 700)}
+        if rng.random() < 0.1:
+            k["top.point"] = "true"
+            del k["top.diameter"]
     if shape == "offset":
         k |= {"base.diameter": size(300, 900), "top.diameter": size(150, 290), "height": size(250, 700),
               "top.shift": f"[{size(-90, 90)}, {size(-90, 90)}]"}
@@ -555,7 +564,12 @@ def random_part(rng):
         elif how < 0.4:
             del k["height"]
             k |= {"short_side": size(100, 200), "long_side": size(220, 400), "uphill": size(0, 359)}
-    if shape == "transition":
+    if shape == "transition" and rng.random() < 0.15:
+        # Between two rectangles: flats and folds.
+        wall = False
+        k |= {"base.width": size(200, 500), "base.length": size(200, 500), "top.width": size(100, 300), "top.length": size(100, 300), "height": size(150, 400),
+              "bend.radius": "2", "bend.neutral": "0.42", "seam.gap": pick("0", "1")}
+    elif shape == "transition":
         k |= {"base.width": size(200, 500), "base.length": size(200, 500), "base.corner": size(8, 40),
               "top.diameter": size(100, 300), "height": size(150, 400), "sizes_on": "inside"}
         if rng.random() < 0.3:
@@ -614,6 +628,10 @@ def random_part(rng):
         k |= {"start.middle_diameter": size(40, 200), "spacing": size(9, 20), "turns": size(1, 4), "width": size(20, 90)}
     if shape == "helical_strip":
         k |= {"on.diameter": size(120, 400), "width": size(20, 70), "pitch": size(90, 260), "turns": size(0.4, 2)}
+        if rng.random() < 0.4:
+            k["on.end_diameter"] = size(401, 600)
+        elif rng.random() < 0.4:
+            k |= {"tilt": size(60, 120), "allow_strain": "true"}
     if shape == "dome":
         k |= {"rim.diameter": size(300, 900), "rise": size(60, 140), "gores": pick("8", "12"), "allow_strain": "true"}
     if shape != "tube":
