@@ -5,6 +5,10 @@
 
 namespace juggler {
 
+/// Between these a facet error may be asked for, mm: no press comes nearer than the least.
+constexpr double least_facet_error = 1e-4;
+constexpr double most_facet_error = 1e6;
+
 /// A stretch of the outline as the walk round the plates meets it, seen from the outside.
 struct Walked {
   std::string label;

@@ -56,9 +56,9 @@ void choose_hits(std::vector<PressedArc>& arcs, const Pressing& asked) {
   }
   for (PressedArc& arc : arcs) {
     if (asked.facet_error) {
-      if (!(*asked.facet_error >= 1e-6 && *asked.facet_error <= 1e6))
+      if (!(*asked.facet_error >= least_facet_error && *asked.facet_error <= most_facet_error))
         refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error),
-               mm_range(0.000001, 1e6));
+               mm_range(least_facet_error, most_facet_error));
       arc.hits = arc.least;
       hits_within(arc, *asked.facet_error);
     }

@@ -178,8 +178,10 @@ void choose_hits(std::vector<Curved>& all, const Pressing& asked) {
              std::to_string(least) + " (one for each curved stretch) to " + std::to_string(most_ruled_hits));
     share_out(all, *asked.hits);
   }
-  if (asked.facet_error && !(*asked.facet_error >= 1e-4 && *asked.facet_error <= 1e6))
-    refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error), mm_range(0.0001, 1e6));
+  if (asked.facet_error &&
+      !(*asked.facet_error >= least_facet_error && *asked.facet_error <= most_facet_error))
+    refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error),
+           mm_range(least_facet_error, most_facet_error));
   for (Curved& c : all) {
     if (asked.facet_error) hits_within(c, *asked.facet_error);
     if (!asked.flat_width) continue;

@@ -24,6 +24,8 @@ Vec2 crossing(const Line2& a, const Line2& b) {
   return a.at + (cross(b.at - a.at, b.along) / turn) * a.along;
 }
 
+constexpr double rounding = 1e-12;  // of the lengths that a difference is of
+
 class Builder {
  public:
   explicit Builder(const Mould& mould) : mould_(mould) {}
@@ -122,8 +124,9 @@ class Builder {
   // A plate whose sides have passed each other has no metal left between its bends.
   void check_left(const Plate& p, const std::vector<Line2>& lines) const {
     for (size_t k = 0; k < lines.size(); ++k) {
-      const double left = dot(p.corners[(k + 1) % lines.size()] - p.corners[k], lines[k].along);
-      if (left > -1e-9) continue;
+      const Vec2 side = p.corners[(k + 1) % lines.size()] - p.corners[k];
+      const double left = dot(side, lines[k].along);
+      if (left > -rounding * (norm(side) + norm(p.corners[k]))) continue;
       throw Refusal({.reason = "leaves nothing flat of " + p.name + ": its bends run into each other",
                      .key = "bend.radius",
                      .found = shown_mm(mould_.bend.radius.value_or(0)) + " where a side of " + p.name +

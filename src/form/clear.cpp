@@ -114,7 +114,11 @@ void check_section(const Body& body, const std::vector<Metal>& all) {
   const double near = 1e-6 * body.size;
   for (size_t i = 0; i < all.size(); ++i) {
     for (size_t k = i + 1; k < all.size(); ++k) {
-      if (are_neighbours(body, all[i], all[k])) continue;
+      const auto is_point = [&](const Polygon& p) {
+        return std::max(norm(p[1] - p[0]), norm(p[2] - p[0])) < near;
+      };
+      const bool points = is_point(sections[i]) || is_point(sections[k]);  // sharp bends of no thickness
+      if (points || are_neighbours(body, all[i], all[k])) continue;
       if (depth_of_overlap(sections[i], sections[k]) > near)
         refuse_through(body, name_of(body, all[i]), name_of(body, all[k]));
     }

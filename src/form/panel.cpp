@@ -167,8 +167,10 @@ class Walk {
   void add_line(size_t i) {
     const ProfileStep* before = i > 0 ? step(i - 1) : nullptr;
     const ProfileStep* after = step(i + 1);
-    const double flat = *panel_.profile[i].line - setback(before) - setback(after);
-    if (flat < -1e-9)
+    const double taken = setback(before) + setback(after);
+    const double flat = *panel_.profile[i].line - taken;
+    constexpr double rounding = 1e-12;  // of the two that the difference is of
+    if (flat < -rounding * (*panel_.profile[i].line + taken))
       refuse_step(i, "line", "is shorter than its bends take", shown_mm(*panel_.profile[i].line),
                   "at least " + shown_mm(*panel_.profile[i].line - flat) + " on this face",
                   "make it longer or its bends sharper");

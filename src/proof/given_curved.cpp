@@ -46,24 +46,37 @@ class Middle {
       const Surface& s = piece.surface;
       const double v = top ? s.vs.back() : s.vs.front();
       for (const CopyPlace& copy : piece.copies) {
-        const auto off = [&](double u) { return norm(at(piece, copy, u, v) - place); };
+        const auto edge = [&](double u) { return at(piece, copy, u, v); };
         for (size_t i = 0; i + 1 < s.us.size(); ++i)
-          nearest = std::min(nearest, from(off, s.us[i], s.us[i + 1]));
+          nearest = std::min(nearest, off(edge, s.us[i], s.us[i + 1], place));
       }
     }
     return nearest;
   }
 
  private:
-  [[nodiscard]] static double from(const std::function<double(double)>& off, double low, double high) {
+  // Of many looks the nearest, closed in on; then where the way to the place stands square to the edge.
+  template <typename Edge>
+  [[nodiscard]] static double off(const Edge& edge, double low, double high, Vec3 place) {
     const double step = (high - low) / looks;
+    const auto away = [&](double u) { return norm(edge(u) - place); };
     int best = 0;
     for (int i = 1; i <= looks; ++i) {
-      if (off(low + i * step) < off(low + best * step)) best = i;
+      if (away(low + i * step) < away(low + best * step)) best = i;
     }
     const double a = low + std::max(best - 1, 0) * step;
     const double b = low + std::min(best + 1, looks) * step;
-    return std::min({off(a), off(b), off(low + best * step), least(off, a, b).value});
+    double nearest = std::min({away(a), away(b), away(low + best * step)});
+    double u = least(away, a, b).at;
+    for (int i = 0; i < 4; ++i) {
+      const double h = 1e-5 * step;
+      const double from = std::max(low, u - h);
+      const double to = std::min(high, u + h);
+      const Vec3 way = 1 / (to - from) * (edge(to) - edge(from));
+      u = std::clamp(u + dot(place - edge(u), way) / dot(way, way), low, high);
+      nearest = std::min(nearest, away(u));
+    }
+    return nearest;
   }
   [[nodiscard]] Vec3 at(const CurvedPiece& piece, const CopyPlace& copy, double u, double v) const {
     Vec3 p = copy(piece.surface.point(u, v).at);

@@ -8,11 +8,12 @@
 namespace juggler {
 
 void hold_against(Proof& p, const GivenMiss& miss, double allowed) {
-  if (!(miss.distance <= p.greatest_distance)) {
+  const bool within = miss.distance <= allowed;
+  if (!within || miss.distance > p.greatest_distance) {
     p.greatest_distance = miss.distance;
     p.where = miss.what;
   }
-  p.passed = p.passed && miss.distance <= allowed;
+  p.passed = p.passed && within;
 }
 
 void GivenMiss::look(double d, const std::string& of) {

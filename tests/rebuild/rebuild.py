@@ -388,6 +388,16 @@ def check_measures(faults, drawing, piece, part):
         width, height = said_of["smallest_rectangle"]
         if width * height > (high_x - low_x) * (high_y - low_y) * (1 + 1e-9):
             faults.append("said: the smallest rectangle is larger than the box")
+    # The document says a number twice: by its own key, and as what is measured.
+    names = [e["name"] for e in piece["edges"]]
+    for e in piece["edges"]:
+        stated = said_of.get(f"edge_{e['name']}_as_cut")
+        if stated and names.count(e["name"]) == 1:
+            faults.near(f"document: edge {e['name']}", e["length"], stated[0], 1e-9 * e["length"])
+    for bend in piece["bends"]:
+        stated = said_of.get(f"bend_{bend['tag']}")
+        if stated and not bend["hit"]:
+            faults.near(f"document: bend {bend['tag']}", bend["distance"][0], stated[0], near(stated[0]))
     sheet = part["sheet"]
     if "mass" in said_of and sheet["density"] and part["shape"] != "tube":
         kg = drawing.area() * sheet["thickness"] * sheet["density"] * 1e-9
