@@ -78,6 +78,30 @@ void expect_on_outline(const PieceResult& piece, const Bench& bench, const std::
   EXPECT_NEAR(card.diagonal, std::hypot(box.width, box.height), bench.round_to / 2 + 1e-9) << about;
 }
 
+TEST(BenchCard, IsProvedOnTheOutline) {
+  const Cone cone{.base = Diameter::mm(900), .top = Diameter::mm(380), .height = 500};
+  const PieceResult piece = piece_of_part(cone, sheet_of(2), {.lap = 30, .lap_on = SeamEdge::start}, {});
+  for (const Bench& bench :
+       {Bench{.round_to = 0.5}, Bench{.round_to = 0.5, .reach = 600}, Bench{.round_to = 0.5, .reach = 100}}) {
+    const BenchCard card = bench_card(piece, bench);
+    EXPECT_EQ(card_miss(card, piece.blank).distance, 0) << card_miss(card, piece.blank).what;
+    for (const auto& change : std::vector<std::function<void(BenchCard&)>>{
+             [](BenchCard& c) { c.rims[0].left.x += 1.5; }, [](BenchCard& c) { c.rims[0].half_chord += 0.5; },
+             [](BenchCard& c) { c.rims[1].length -= 1; }, [](BenchCard& c) { c.seam_start += 1; },
+             [](BenchCard& c) { c.diagonal_left += 2; },
+             [](BenchCard& c) {
+               for (CardRim& rim : c.rims) {
+                 rim.radius += 1.5;
+                 for (double& offset : rim.offsets) offset += 1.5;
+               }
+             }}) {
+      BenchCard other = card;
+      change(other);
+      EXPECT_GT(card_miss(other, piece.blank).distance, 0);
+    }
+  }
+}
+
 TEST(BenchCard, RedrawnByBoxAndSwingLandsOnTheOutline) {
   std::mt19937 engine(3);
   const auto between = [&](double lo, double hi) { return std::uniform_real_distribution(lo, hi)(engine); };

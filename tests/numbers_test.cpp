@@ -100,6 +100,41 @@ TEST(NumberProof, SeesDistancesOfPlatesFromTheirDatum) {
   EXPECT_TRUE(has(p.number, "distance of bend A")) << p.number;
 }
 
+TEST(NumberProof, SeesAnglesOfPlates) {
+  const Hopper h{.base = {.width = 160, .length = 120},
+                 .top = {.width = 400, .length = 360},
+                 .height = 300,
+                 .bend = {.radius = 2, .neutral = 0.42}};
+  const Sheet sheet = sheet_of(2, Face::inside);
+  for (const Face up : {Face::inside, Face::outside}) {
+    Blank b = make_blank(h, sheet, {}, {.face_up = up});
+    ASSERT_TRUE(prove(b, h, sheet).passed);
+    for (const auto& change : std::vector<std::function<void(BendLine&)>>{
+             [](BendLine& l) { l.turned = Angle::degrees(l.turned.degrees() + 0.01); },
+             [](BendLine& l) { l.up = !l.up; }}) {
+      Blank other = b;
+      change(other.bends[1]);
+      const Proof p = prove(other, h, sheet);
+      EXPECT_FALSE(p.passed);
+      EXPECT_TRUE(has(p.number, "angle of bend B")) << p.number;
+    }
+  }
+}
+
+TEST(NumberProof, SeesAnglesOfSeveralPiecesThatDoNotClose) {
+  const Seam seam{.gap = 2, .pieces = 3};
+  const Cone offset{.base = Diameter::mm(600), .top = Diameter::mm(300), .height = 400, .shift = {60, -20}};
+  for (const Shape& shape : {Shape(cyclone()), Shape(offset)}) {
+    std::vector<Blank> pieces = make_blanks(shape, sheet_of(2), seam, {.bending = {.hits = 18}});
+    EXPECT_LT(prove_closing(pieces), 1e-3);
+    EXPECT_GT(prove_closing(pieces), 0);
+    BendLine& line = pieces.back().bends[2];
+    line.turned = Angle::degrees(line.turned.degrees() + 0.02);
+    EXPECT_GT(prove_closing(pieces), 0.02);
+  }
+  EXPECT_EQ(prove_closing(make_blanks(cyclone(), sheet_of(2), seam)), 0) << "rolled";
+}
+
 TEST(NumberProof, RefusesABlankOfAnotherFamily) {
   const Blank wall = make_blank(cyclone(), sheet_of(2));
   const Panel angle{.profile = {{.line = 60}, {.bend = Angle::degrees(90)}, {.line = 40}},

@@ -219,6 +219,11 @@ void order_bends(Blank& b) {
     if (!line.hem) lines.push_back(&line);
   }
   order_inwards(lines, order);
+  if (b.folding && !chain && !lines.empty())
+    b.notes.push_back(
+        std::string("The order of bending runs from both ends of the blank inwards; whether a straight "
+                    "brake reaches every bend is not looked at ") +
+        (hits ? "where arcs are pressed." : "above 80 of them."));
 }
 
 }  // namespace juggler

@@ -61,6 +61,13 @@ class Builder {
     const Vec3 b = mould_.facets[static_cast<size_t>(s.facet)].normal;
     return std::atan2(dot(cross(a, b), along(facet, k)), dot(a, b));
   }
+  // Of two that need not meet along a side of the one, as flanges of unlike lean: between their normals.
+  Angle between(int facet, int k) const {
+    const Vec3 a = mould_.facets[static_cast<size_t>(facet)].normal;
+    const Vec3 b = mould_.facets[static_cast<size_t>(side(facet, k).facet)].normal;
+    const double size = std::atan2(norm(cross(a, b)), dot(a, b));
+    return Angle::radians(turned(facet, k) < 0 ? -size : size);
+  }
   double bend_radius() const { return common_radius(mould_.bend, mould_.thickness); }
 
   // How far a side of the plate stands back from the facet's, square to it; (8), (9).
@@ -142,7 +149,7 @@ class Builder {
     if (s.kind == SideKind::joint) {
       set_link(facet, k, s, static_cast<int>(body_.joints.size()));
       const bool second_laps = side(s.facet, s.side).lapped;
-      Joint j{s.name, facet, k, s.facet, s.side, Angle::radians(turned(facet, k)), 0, 0, false, s.open};
+      Joint j{s.name, facet, k, s.facet, s.side, between(facet, k), 0, 0, false, s.open};
       if (second_laps) {
         std::swap(j.plate_a, j.plate_b);
         std::swap(j.side_a, j.side_b);

@@ -140,7 +140,7 @@ def check_folding(faults, drawing, rows, piece, thickness):
         if len(pair) != 2 or any(named.get(j["plate"]) is None for j in pair):
             continue
         angle = math.degrees(math.acos(max(-1.0, min(1.0, dot(normal[pair[0]["plate"]], normal[pair[1]["plate"]])))))
-        faults.near(f"folded: angle at {name}", angle, pair[0]["angle"], 0.0012 * len(rows) + 1e-3)
+        faults.near(f"folded: angle at {name}", angle, abs(pair[0]["angle"]), 0.0012 * len(rows) + 1e-3)
         if pair[0]["lapped"] or pair[0]["open"]:
             continue
         apart = []

@@ -588,6 +588,18 @@ def joints_say_how_far_edges_stand_apart(shop):
 
 
 @promise
+def corners_of_flanges_have_one_angle(shop):
+    shop.quick("hopper thickness=0.8_mm sizes_on=inside base.width=144.956_mm base.length=143.689_mm top.width=558.029_mm top.length=579.606_mm height=341.448_mm "
+               "bend.radius=2_mm bend.neutral=0.42 flange.1.end=top flange.1.width=38.061_mm flange.1.direction=square")
+    # The flanges are square to the walls: their normals lie along the walls' slopes.
+    x, y, h = (558.029 - 144.956) / 2, (579.606 - 143.689) / 2, 341.448
+    cosine = h * h / math.hypot(x, h) / math.hypot(y, h)
+    for joint in shop.piece["folding"]["joints"]:
+        if "flange corner" in joint["name"]:
+            near(abs(joint["angle"]), math.degrees(math.acos(cosine)), 1e-6)
+
+
+@promise
 def nothing_runs_through_itself(shop):
     panel = "panel thickness=2_mm sizes_on=inside run=100_mm bend.radius=2_mm bend.neutral=0.4 "
     legs = lambda *steps: panel + " ".join(f"profile.{i + 1}.{s}" for i, s in enumerate(steps))
