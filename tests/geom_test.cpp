@@ -62,6 +62,27 @@ TEST(Outline, AreaOfSectorsFarBeyondHalfATurnAndOfFlatOnes) {
   EXPECT_NEAR(signed_area(strip), 5000 - 100 * 5e-6 / 2 + 100 * 100 * 1e-7 / 12, 1e-9);
 }
 
+TEST(Outline, HoldsNothingBeyondASideThatAllButTurns) {
+  for (const double turn : {0.0, 1e-17, 3e-16, -2e-16, 1e-13, -1e-10, 1e-9, 4e-8, -4e-8}) {
+    Outline square{line({0, 0}, {400, 0}), line({400, 0}, {400, 300}), line({400, 300}, {0, 300}),
+                   line({0, 300}, {0, 0})};
+    for (Arc& side : square) side.turn = turn;
+    for (const Vec2 p : {Vec2{-5, 150}, Vec2{405, 150}, Vec2{609, -235}, Vec2{200, -1}, Vec2{200, 301}})
+      EXPECT_FALSE(contains(square, p)) << turn << " at " << p.x << ", " << p.y;
+    for (const Vec2 p : {Vec2{5, 150}, Vec2{399, 1}, Vec2{200, 299}})
+      EXPECT_TRUE(contains(square, p)) << turn;
+  }
+  // Its centre is lost in rounding.
+  const Arc side{{447.49951018348838, 276.94405440957928},
+                 -1.0404642300806466,
+                 182.24494990782867,
+                 2.1806697876390806e-17};
+  const Vec2 apex = 0.5 * (side.start + end_of(side)) + 200 * left_of(direction(side.heading));
+  const Outline triangle{side, line(end_of(side), apex), line(apex, side.start)};
+  EXPECT_FALSE(contains(triangle, {518.08298857962313, 128.56853965476944}));
+  EXPECT_TRUE(contains(triangle, 1.0 / 3 * (side.start + end_of(side) + apex)));
+}
+
 TEST(Outline, LinesThroughItsCornersAreClippedThere) {
   // A corner off the line by rounding, to either side for the arcs that meet there.
   for (const double off : {0.0, 1e-15, -1e-15, 3e-14, -3e-14}) {

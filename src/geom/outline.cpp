@@ -1,7 +1,7 @@
 #include <algorithm>
 #include <array>
 
-#include "juggler/geom.h"
+#include "flat_arc.h"
 
 namespace juggler {
 namespace {
@@ -60,7 +60,7 @@ double winding(const Arc& arc, Vec2 point) {
     const Vec2 a = part.start - point;
     const Vec2 b = end_of(part) - point;
     total += swept(a, b);
-    if (part.turn == 0) continue;
+    if (is_flat(part)) continue;
     // A point between the arc and its chord is passed on the other side.
     const double side = cross(end_of(part) - part.start, point - part.start);
     const bool beyond_chord = part.turn > 0 ? side < 0 : side > 0;

@@ -44,7 +44,9 @@ class Bend:
         self.way = mul(1 / length, sub(self.b, self.a))
         slope = (row.get("at other end", row["distance"]) - row["distance"]) / length
         # Tangent lines are told along the datum's normal: half the allowance times the cosine on either side.
-        self.allowance = (row["tangent 2"] - row["tangent 1"]) / math.sqrt(max(1e-12, 1 - slope * slope))
+        cosine = math.sqrt(max(1e-12, 1 - slope * slope))
+        self.allowance = (row["tangent 2"] - row["tangent 1"]) / cosine
+        self.rounding = row["step"] / cosine
         self.turn = math.radians(row["turned"]) * (1 if row["bend"] == "up" else -1)
         self.radius = row["radius"]
         self.thickness = thickness
@@ -123,7 +125,7 @@ def check_folding(faults, drawing, rows, piece, thickness):
         return False
     plates, moves = made
     size = max(drawing.outline().box()[2:])
-    near = len(rows) * (math.radians(0.0006) * size + 2 * step)
+    near = sum(math.radians(0.0006) * size + 2 * Bend(row, thickness).rounding for row in rows)
     def plate_of(corners):
         middle = mul(1 / len(corners), tuple(sum(c[i] for c in corners) for i in (0, 1)))
         return next((i for i, plate in enumerate(plates) if inside(plate, middle)), None)
