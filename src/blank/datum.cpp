@@ -202,8 +202,16 @@ namespace {
 // A flat narrower than the sheet is thick is no flat that a tool can press.
 void warn_of_narrow_flats(Blank& b) {
   double least = HUGE_VAL;
+  const BendLine* before = nullptr;
   for (const BendLine& l : b.bends) {
-    if (l.hit && l.flat_width > 1e-6 * b.size) least = std::min(least, l.flat_width);
+    if (!l.hit) continue;
+    // Of flats that come to a point the wider end counts.
+    const bool beside = before && before->along_rims == l.along_rims && before->datum == l.datum;
+    const double width = beside ? std::max(std::abs(l.datum_from - before->datum_from),
+                                           std::abs(l.datum_to - before->datum_to))
+                                : HUGE_VAL;
+    if (width > 1e-6 * b.size) least = std::min(least, width);
+    before = &l;
   }
   if (least >= b.thickness) return;
   b.warnings.push_back("Flats of " + shown_mm(least, 3) +

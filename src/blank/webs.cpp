@@ -287,16 +287,23 @@ class Webs {
                             shown_mm(g.least_web, 3) + ".");
   }
 
-  // The least metal between two stretches of one outline.
+  // The least metal between two stretches of one outline that is far shorter than the way round it: what it
+  // holds hangs on that.
   static Web neck_of(const BlankOpening& o) {
     Web neck{.width = HUGE_VAL};
     const Outline& line = o.outline;
+    const double whole = length_of(line);
     constexpr size_t most = 200;
+    constexpr double times = 4;
+    constexpr double least = 0.02;  // of the outline
     for (size_t i = 0; i < line.size() && line.size() <= most; ++i) {
       for (size_t k = i + 2; k < line.size(); ++k) {
-        if (i == 0 && k + 1 == line.size()) continue;
         const Nearest between = nearest(line[i], line[k]);
-        if (between.distance >= neck.width || contains(line, 0.5 * (between.on_a + between.on_b))) continue;
+        const double apart = run_to(line, between.on_b) - run_to(line, between.on_a);
+        const double round = std::min(std::abs(apart), whole - std::abs(apart));
+        if (between.distance >= neck.width || round < std::max(times * between.distance, least * whole) ||
+            contains(line, 0.5 * (between.on_a + between.on_b)))
+          continue;
         neck.width = between.distance;
         neck.at = between.on_a;
       }
