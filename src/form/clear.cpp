@@ -60,12 +60,17 @@ std::vector<Metal> metal_of(const Body& body) {
   return all;
 }
 
+// A profile that ends in an arc has a plate of no width there, without a name.
+std::string plate_name(const Body& body, int plate) {
+  const std::string& name = body.plates[static_cast<size_t>(plate)].name;
+  return name.empty() ? "the profile's end" : name;
+}
+
 std::string name_of(const Body& body, const Metal& s) {
-  if (s.plate >= 0) return body.plates[static_cast<size_t>(s.plate)].name;
+  if (s.plate >= 0) return plate_name(body, s.plate);
   const Strip& strip = body.strips[static_cast<size_t>(s.strip)];
-  return std::string(strip.rolled ? "the arc" : "the bend") + " between " +
-         body.plates[static_cast<size_t>(strip.plate_a)].name + " and " +
-         body.plates[static_cast<size_t>(strip.plate_b)].name;
+  return std::string(strip.rolled ? "the arc" : "the bend") + " between " + plate_name(body, strip.plate_a) +
+         " and " + plate_name(body, strip.plate_b);
 }
 
 // Whether two touch by what they are: a bend and its plates, the plates of a bend, the ends of an arc and

@@ -59,6 +59,18 @@ bool curved_sides(const Blank& b, double round_to) {
   });
 }
 
+// Whether all that is swung has one centre, but for the rounding of a long radius.
+bool share_centre(const Blank& b, const Bench& bench) {
+  std::vector<Arc> swung;
+  for (const Edge* e : rims_of(b)) {
+    const Arc& arc = e->arcs.front();
+    if (!is_straight(arc) && radius_of(arc) <= bench.reach.value_or(HUGE_VAL)) swung.push_back(arc);
+  }
+  if (swung.size() < 2) return true;
+  const double rounding = 1e-9 * std::max(radius_of(swung[0]), radius_of(swung[1]));
+  return norm(centre_of(swung[1]) - centre_of(swung[0])) <= bench.round_to / 4 + rounding;
+}
+
 Marking marking_of(const Blank& b, const Bench& bench) {
   if (curved_sides(b, bench.round_to)) return Marking::coordinates;
   bool far = false;
@@ -70,6 +82,7 @@ Marking marking_of(const Blank& b, const Bench& bench) {
     far = far || (bench.reach && radius_of(arc) > *bench.reach);
     round = round || std::abs(arc.turn) >= 3;
   }
+  if (!share_centre(b, bench)) return Marking::coordinates;
   if (!far) return Marking::swing;
   return round ? Marking::coordinates : Marking::offsets;
 }
