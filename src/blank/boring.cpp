@@ -411,20 +411,15 @@ class CutLoop {
     const double to = a.arc == b.arc ? b.from : length + b.from;  // as the arc before it counts
     const bool corner = a.to == to;
     // Each layer only touches there: what the place is off by counts by its square.
-    const auto turning = [this, a, b, to](double part) {
-      return turning_place(a.arc, std::min(a.to, to), std::max(a.to, to),
-                           a.layer + part * (b.layer - a.layer));
-    };
     std::vector<double> places;
-    for (const double part : Series::nodes(0, 1)) places.push_back(corner ? a.to : turning(part));
-    const Series place = Series::fit(0, 1, places);
-    // Where it passes from one arc of the form to the next it is no one series.
-    bool smooth = true;
-    for (const double part : {0.13, 0.37, 0.61, 0.89})
-      smooth = smooth && (corner || std::abs(place(part) - turning(part)) <= 1e-6 * length);
-    const auto point = [this, a, b, to, corner, smooth, place, turning](double part) {
+    for (const double part : Series::nodes(0, 1)) {
       const double layer = a.layer + part * (b.layer - a.layer);
-      const double s = corner || part == 0 ? a.to : part == 1 ? to : smooth ? place(part) : turning(part);
+      places.push_back(corner ? a.to : turning_place(a.arc, std::min(a.to, to), std::max(a.to, to), layer));
+    }
+    const Series place = Series::fit(0, 1, places);
+    const auto point = [this, a, b, to, corner, place](double part) {
+      const double layer = a.layer + part * (b.layer - a.layer);
+      const double s = corner || part == 0 ? a.to : part == 1 ? to : place(part);
       return on_flat(a.arc, s, layer);
     };
     const auto heading = [point](double part) {

@@ -1,10 +1,14 @@
 #include <algorithm>
 #include <array>
 
-#include "flat_arc.h"
+#include "juggler/geom.h"
 
 namespace juggler {
 namespace {
+
+// So little that its centre is lost in rounding: by the circle a place is off by rounding of the radius,
+// length / turn, by the chord by its rise, length turn / 8; here both are some 4e-9 of the length.
+bool is_flat(const Arc& arc) { return std::abs(arc.turn) < 3e-8; }
 
 // Area between an arc and its chord. The difference turn - sin(turn) loses its digits for flat arcs,
 // so those take the series.
