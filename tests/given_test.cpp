@@ -231,5 +231,26 @@ TEST(Given, FoldedTransitionsAreHeldAgainstTheirPolygons) {
   }
 }
 
+// Sides of a leaning cut count on their end's own face, whichever face the other end is measured on.
+TEST(Given, SidesOfOffsetConesAreHeldOnTwoFaces) {
+  const Sheet sheet{.thickness = 12, .neutral = 0.42};
+  for (const Face base : {Face::inside, Face::middle, Face::outside}) {
+    for (const Face top : {Face::inside, Face::outside}) {
+      Cone c{.base = Diameter::mm(600), .top = Diameter::mm(300), .height = 500};
+      c.base.sizes_on = base;
+      c.top.sizes_on = top;
+      c.shift = {70, -40};
+      c.trims.push_back({.short_side = 330, .long_side = 410, .uphill = Angle::degrees(35)});
+      c.trims.push_back(
+          {.end = EndName::base, .short_side = 420, .long_side = 470, .uphill = Angle::degrees(160)});
+      for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+        const Seam seam{.at = Angle::degrees(20)};
+        const Proof p = prove(make_blanks(c, sheet, seam, {.hand = hand}).front(), c, sheet, seam, hand);
+        EXPECT_TRUE(p.passed) << p.where << " " << p.greatest_distance;
+      }
+    }
+  }
+}
+
 }  // namespace
 }  // namespace juggler::testing

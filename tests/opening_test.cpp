@@ -344,6 +344,25 @@ TEST(Openings, OfTheMirroredTwinLieMirrored) {
   EXPECT_NEAR(boxa.height, boxb.height, 0.04);
 }
 
+// A straight side of this form runs all but along the wall: near its end the outside face leaves the bore and
+// layers within the sheet touch, until the outside face does again.
+TEST(Openings, BoredAreClearWhereAFaceLetsGoOfTheBore) {
+  Cone c{.base = Diameter::mm(346.35186), .top = Diameter::mm(278.41194), .height = 439.64098};
+  c.shift = {-12.0777, 79.58326};
+  Opening o = rectangle(12.55014, 33.39084, 0, OpeningHow::bored, 313.937, 69.99986);
+  o.form.profile.kind = ProfileKind::obround;
+  o.form.profile.corner = 0;
+  o.repeat = {.count = 5, .over = Angle::degrees(200)};
+  const Sheet sheet{.thickness = 5.99948, .sizes_on = Face::middle, .neutral = 0.5};
+  Seam seam{.at = Angle::degrees(330.245)};
+  seam.pieces = 2;
+  for (const Blank& b : make_blanks(c, sheet, seam, with({o}))) {
+    const Proof p = prove(b, c, sheet, seam);
+    EXPECT_TRUE(p.passed) << p.opening_mismatch;
+    EXPECT_LT(p.opening_mismatch, 1e-9 * b.size);
+  }
+}
+
 // Walls that are stretched to form them know their places, too.
 TEST(Openings, LieOnWallsThatAreStretched) {
   Transition t;

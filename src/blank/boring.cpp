@@ -184,8 +184,9 @@ class CutLoop {
     for (size_t i = 0; i < stretches_.size(); ++i) {
       const Stretch& now = stretches_[i];
       const Stretch& next = stretches_[(i + 1) % stretches_.size()];
-      if (now.to > now.from) add(along(now));
-      if (now.layer != next.layer && contact_ != Contact::full) add(across(now, next));
+      if (now.to > now.from) add(now.slips ? slipping(now) : along(now));
+      const bool apart = std::abs(now.layer_to - next.layer) > nothing * (outside_ - inside_);
+      if (apart && contact_ != Contact::full) add(across(now, next));
     }
     return all;
   }
@@ -193,11 +194,15 @@ class CutLoop {
  private:
   static constexpr double nothing = 1e-9;  // the sine of an angle that rounding leaves
 
-  // A part of one arc of the form, and the layer that lies on the bore there.
+  // A part of one arc of the form, and the layer that lies on the bore there; where it slips, from one to
+  // another.
   struct Stretch {
-    size_t arc = 0;
-    double from = 0, to = 0;
-    double layer = 0;
+    Stretch(size_t on, double begin, double end, double lies)
+        : arc(on), from(begin), to(end), layer(lies), layer_to(lies) {}
+    size_t arc;
+    double from, to;
+    double layer, layer_to;
+    bool slips = false;
   };
 
   // A place beyond an arc's end is one of its neighbour.
@@ -240,7 +245,7 @@ class CutLoop {
   void share_out() {
     if (!by_side() || inside_ == outside_) {
       for (size_t i = 0; i < tracks_.size(); ++i)
-        stretches_.push_back({i, 0, tracks_[i].arc().length, by_side() ? 0 : named_layer()});
+        stretches_.emplace_back(i, 0, tracks_[i].arc().length, by_side() ? 0 : named_layer());
       return;
     }
     constexpr int looks = 48;
@@ -265,15 +270,16 @@ class CutLoop {
         }
         if (k > 0) {
           const auto turning = [&](double layer) { return turning_place(i, before, s, layer); };
-          stretches_.push_back({i, begun, turning(layer_for(sign)), layer_for(sign)});
+          stretches_.emplace_back(i, begun, turning(layer_for(sign)), layer_for(sign));
           begun = turning(layer_for(out));
         }
         sign = out;
         before = s;
       }
-      stretches_.push_back({i, begun, length, layer_for(sign)});
+      stretches_.emplace_back(i, begun, length, layer_for(sign));
     }
     join_over_arcs();
+    if (contact_ == Contact::clear) slip_between();
   }
 
   // Where a layer touches beyond the end of the arc on which the way turns, its stretch ends on the
@@ -294,6 +300,43 @@ class CutLoop {
       }
     }
     std::erase_if(stretches_, [](const Stretch& p) { return p.to == p.from; });
+  }
+
+  // (32): where a face lets go of the bore and comes back to it, layers between the faces touch meanwhile.
+  void slip_between() {
+    std::vector<Stretch> all;
+    for (const Stretch& p : stretches_) {
+      const double own = p.layer == layer_for(1) ? 1 : -1;
+      const auto let_go = [&](double s) { return -own * leads_out(p.arc, s, p.layer) - nothing; };
+      const auto add = [&](double from, double to, bool slips) {
+        Stretch& part = all.emplace_back(p.arc, from, to, p.layer);
+        part.slips = slips;
+        if (!slips) return;
+        part.layer = touching(p.arc, from, p.layer);
+        part.layer_to = touching(p.arc, to, p.layer);
+      };
+      constexpr int looks = 12;
+      double begun = p.from;
+      double before = p.from;
+      bool slips = let_go(p.from) > 0;
+      for (int k = 1; k <= looks; ++k) {
+        const double s = k == looks ? p.to : p.from + (p.to - p.from) * k / looks;
+        if ((let_go(s) > 0) != slips) {
+          const double at = root(let_go, before, s);
+          add(begun, at, slips);
+          begun = at;
+          slips = !slips;
+        }
+        before = s;
+      }
+      add(begun, p.to, slips);
+    }
+    stretches_ = std::move(all);
+  }
+  // The layer that touches the bore at a place where this face has let go of it.
+  [[nodiscard]] double touching(size_t arc, double s, double layer) const {
+    const auto out = [&](double between) { return leads_out(arc, s, between); };
+    return out(inside_) * out(outside_) < 0 ? root(out, inside_, outside_) : layer;
   }
 
   // (30): of `full` each face cuts as far as the other's edge; there the hole has corners.
@@ -405,6 +448,23 @@ class CutLoop {
         continuous([this, p](double s) { return heading(p.arc, s, p.layer); }, p.from, p.to, looks_along)};
   }
 
+  // A curve by its points alone.
+  [[nodiscard]] static Curve through(double from, double to, const std::function<Vec2(double)>& point) {
+    const double step = 1e-6 * (to - from);
+    const auto heading = [point, from, to, step](double at) {
+      const Vec2 way = point(std::min(to, at + step)) - point(std::max(from, at - step));
+      return std::atan2(way.y, way.x);
+    };
+    return {from, to, point, continuous(heading, from, to, 16)};
+  }
+
+  [[nodiscard]] Curve slipping(const Stretch& p) const {
+    return through(p.from, p.to, [this, p](double s) {
+      const double layer = s == p.from ? p.layer : s == p.to ? p.layer_to : touching(p.arc, s, p.layer);
+      return on_flat(p.arc, s, layer);
+    });
+  }
+
   // From layer to layer, at a corner of the form or where each touches the bore.
   [[nodiscard]] Curve across(const Stretch& a, const Stretch& b) const {
     const double length = tracks_[a.arc].arc().length;
@@ -413,21 +473,16 @@ class CutLoop {
     // Each layer only touches there: what the place is off by counts by its square.
     std::vector<double> places;
     for (const double part : Series::nodes(0, 1)) {
-      const double layer = a.layer + part * (b.layer - a.layer);
+      const double layer = a.layer_to + part * (b.layer - a.layer_to);
       places.push_back(corner ? a.to : turning_place(a.arc, std::min(a.to, to), std::max(a.to, to), layer));
     }
     const Series place = Series::fit(0, 1, places);
     const auto point = [this, a, b, to, corner, place](double part) {
-      const double layer = a.layer + part * (b.layer - a.layer);
+      const double layer = a.layer_to + part * (b.layer - a.layer_to);
       const double s = corner || part == 0 ? a.to : part == 1 ? to : place(part);
       return on_flat(a.arc, s, layer);
     };
-    const auto heading = [point](double part) {
-      constexpr double step = 1e-6;
-      const Vec2 way = point(std::min(1.0, part + step)) - point(std::max(0.0, part - step));
-      return std::atan2(way.y, way.x);
-    };
-    return {0, 1, point, continuous(heading, 0, 1, 16)};
+    return through(0, 1, point);
   }
 
   [[nodiscard]] FittedArcs fitted(const Curve& curve, double fit) const {

@@ -272,8 +272,7 @@ class RoundGiven : public Given {
         const double apex = apex_of(end.layer);
         at = slope() < 0 ? apex - *t.from_apex : apex + *t.from_apex;  // on the side of the part
       } else {
-        end.open =
-            end.open || (t.end == EndName::base && !height) || (!coaxial() && g_.base.layer != g_.top.layer);
+        end.open = end.open || (t.end == EndName::base && !height);
         if (end.open) continue;
         const auto [low, high] =
             coaxial() ? sides_of(t, end.layer, height.value_or(0)) : leaning_sides_of(t, *height);
@@ -313,16 +312,24 @@ class RoundGiven : public Given {
     return {{-downhill.x, downhill.y}, uphill};
   }
 
-  // Of an offset cone measured on one face: along the lines from circle to circle, its ends along uphill.
+  // Of an offset cone: along the lines at uphill and opposite on the end's own layer. The sheet between both
+  // circles' layers stands square to the line and level across, (3).
   [[nodiscard]] std::pair<Vec2, Vec2> leaning_sides_of(const Trim& t, double height) const {
     const bool top = t.end == EndName::top;
     const Vec2 up = direction(t.uphill.radians());
+    const double apart = g_.top.layer - g_.base.layer;
     const auto end_of_side = [&](Vec2 way, double length) {
       const Vec2 low = *g_.base.radius * way;
-      const Vec2 high = g_.shift + *g_.top.radius * way;
-      const Vec3 side{high.x - low.x, high.y - low.y, height};
-      const double share = top ? length / norm(side) : 1 - length / norm(side);
-      return Vec2{dot(low + share * (high - low), up), share * height};
+      const Vec2 across = g_.shift + *g_.top.radius * way - low;
+      const double out = dot(across, way);
+      const double lean = std::atan2(height, out) - std::acos(apart / std::hypot(height, out));
+      const Vec2 level = across - apart * std::cos(lean) * way;
+      const double rise = height - apart * std::sin(lean);
+      const Vec3 side{level.x, level.y, rise};
+      // Off from the other end's plane, where the line of this layer comes through it.
+      const Vec2 from = top ? low + across - height / rise * level : low + height / rise * level;
+      const double on = (top ? length : -length) / norm(side);
+      return Vec2{dot(from + on * level, up), (top ? 0 : height) + on * rise};
     };
     return {end_of_side(Vec2{} - up, top ? *t.short_side : *t.long_side),
             end_of_side(up, top ? *t.long_side : *t.short_side)};
