@@ -233,5 +233,24 @@ TEST(TubeFaces, WhatDoesNotMakeATubeIsRefused) {
   EXPECT_EQ(key({.side = 60, .wall = 3, .length = 100, .slit = 3}), "seam.at");
 }
 
+// Halves of one outline are one kind only where they are bent alike: 18 hits are shared so that they are, 17
+// cannot be.
+TEST(Pressing, PiecesAreCountedTogetherOnlyWhereTheyBendAlike) {
+  Transition t;
+  t.base.profile = {.kind = ProfileKind::rectangle, .width = 450.318, .length = 422.611, .corner = 13.585};
+  t.top.profile = {.kind = ProfileKind::circle, .diameter = 157.985};
+  t.height = 296.041;
+  Seam seam{.gap = 0};
+  seam.pieces = 2;
+  for (const int hits : {16, 17, 18, 19, 22}) {
+    Making making;
+    making.bending.hits = hits;
+    const std::vector<Blank> blanks = make_blanks(t, sheet_of(6), seam, making);
+    ASSERT_EQ(blanks.size(), hits % 2 == 0 ? 1u : 2u) << hits;
+    EXPECT_EQ(blanks.front().count, hits % 2 == 0 ? 2 : 1) << hits;
+    EXPECT_LT(prove_closing(blanks), 1e-6) << hits;
+  }
+}
+
 }  // namespace
 }  // namespace juggler::testing

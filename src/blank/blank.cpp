@@ -363,12 +363,23 @@ bool same_openings(const Piece& a, const Piece& b, double near) {
   return true;
 }
 
+// Whether bend lines lie alike about the first points of two outlines and turn by as much.
+bool same_bends(const Piece& a, const Piece& b, double near) {
+  const Vec2 shift = b.shape.front() - a.shape.front();
+  const auto same = [&](const BendLine& one, const BendLine& other) {
+    const double turned = std::abs(one.turned.radians() - other.turned.radians());
+    return one.up == other.up && turned * a.blank.size <= near &&
+           norm(one.from + shift - other.from) <= near && norm(one.to + shift - other.to) <= near;
+  };
+  return std::equal(a.blank.bends.begin(), a.blank.bends.end(), b.blank.bends.begin(), b.blank.bends.end(),
+                    same);
+}
+
 // Identical pieces are counted, mirrored ones named.
 void add_piece(std::vector<Piece>& kinds, Piece piece, bool opened) {
   const double near = 1e-9 * piece.blank.size;
   for (Piece& known : kinds) {
-    if (!same_shape(known.shape, piece.shape, false, near) ||
-        known.blank.bends.size() != piece.blank.bends.size() ||
+    if (!same_shape(known.shape, piece.shape, false, near) || !same_bends(known, piece, near) ||
         (opened && !same_openings(known, piece, near)))
       continue;
     known.blank.count += piece.blank.count;

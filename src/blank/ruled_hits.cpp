@@ -146,13 +146,23 @@ double worst_of(const std::vector<RuledHit>& hits) {
   return worst;
 }
 
+// Where the error is worst, one after the other. Of equals one in the piece with the fewest, the first there:
+// so pieces that are alike get alike hits.
 void share_out(std::vector<Curved>& all, int hits) {
-  for (Curved& c : all) c.hits = 1;
+  std::vector<int> in_piece;
+  for (Curved& c : all) {
+    c.hits = 1;
+    in_piece.resize(std::max(in_piece.size(), c.piece + 1));
+    ++in_piece[c.piece];
+  }
   for (int i = static_cast<int>(all.size()); i < hits; ++i) {
-    const auto worst = std::max_element(all.begin(), all.end(), [](const Curved& a, const Curved& b) {
-      return a.estimate(a.hits) < b.estimate(b.hits);
-    });
+    Curved* worst = &all.front();
+    for (Curved& c : all) {
+      const double more = c.estimate(c.hits) / worst->estimate(worst->hits) - 1;
+      if (more > 1e-9 || (more > -1e-9 && in_piece[c.piece] < in_piece[worst->piece])) worst = &c;
+    }
     ++worst->hits;
+    ++in_piece[worst->piece];
   }
 }
 
