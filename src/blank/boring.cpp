@@ -477,9 +477,12 @@ class CutLoop {
       places.push_back(corner ? a.to : turning_place(a.arc, std::min(a.to, to), std::max(a.to, to), layer));
     }
     const Series place = Series::fit(0, 1, places);
-    const auto point = [this, a, b, to, corner, place](double part) {
+    // It leads from end to end just so, where charts meet in between as well.
+    const double first = a.to - place(0);
+    const double last = to - place(1);
+    const auto point = [this, a, b, corner, place, first, last](double part) {
       const double layer = a.layer_to + part * (b.layer - a.layer_to);
-      const double s = corner || part == 0 ? a.to : part == 1 ? to : place(part);
+      const double s = corner ? a.to : place(part) + (1 - part) * first + part * last;
       return on_flat(a.arc, s, layer);
     };
     return through(0, 1, point);
