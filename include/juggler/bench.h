@@ -63,6 +63,13 @@ struct Sweep {
   double outside_least = 0, outside_most = 0;
 };
 
+/// A corner of a folded blank's outline, and the way from it to the next one.
+struct CardTurn {
+  Vec2 at = {};
+  double radius = 0;   ///< of the edge from there; 0 where it is straight
+  double to_next = 0;  ///< straight to the next corner
+};
+
 /// Where both seam edges lie at a share of their lengths from the base.
 struct CardSide {
   Vec2 start = {};
@@ -90,7 +97,9 @@ struct BenchCard {
       {};                     ///< where the seam edges are curved, at equal shares, both ends among them
   double between_sides = 0;   ///< how far they leave straight lines between those, mm
   double between_points = 0;  ///< how far the rims leave straight lines between the points, mm
-  double tape_base = 0;       ///< girth by tape on the outside face; 0 at a point
+  std::vector<CardTurn> outline = {};  ///< of folded blanks: once round
+  double around = 0;                   ///< the distances to the next corners in all, as rounded
+  double tape_base = 0;                ///< girth by tape on the outside face; 0 at a point
   double tape_top = 0;
   std::vector<Sweep> sweeps = {};
 };
@@ -105,8 +114,8 @@ struct CardMiss {
   double distance = 0;
   std::string what = {};
 };
-/// Corners, points, arcs swung, offsets, lengths and diagonals of a card, measured again on the outline as
-/// cut.
+/// Corners, points, arcs swung, offsets, lengths and diagonals of a card, and a folded blank's corners once
+/// round, measured again on the outline as cut.
 ///
 /// Returns  the worst of them beyond what rounding to the card's step can do: 0 of a card that is right.
 /// Source   docs/maths/bench.md (7).

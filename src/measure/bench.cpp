@@ -186,6 +186,16 @@ CardPoint point_of(const Element& e, double step) {
   return {e.number, e.plan, rounded(norm(e.top - e.base), step), rounded(e.base, step), rounded(e.top, step)};
 }
 
+// Of a folded blank: corner by corner.
+void add_outline(BenchCard& card, const Blank& b) {
+  for (const Arc& arc : outline(b)) {
+    const double radius = is_straight(arc) ? 0 : rounded(radius_of(arc), card.round_to);
+    card.outline.push_back(
+        {rounded(arc.start, card.round_to), radius, rounded(norm(end_of(arc) - arc.start), card.round_to)});
+    card.around += card.outline.back().to_next;
+  }
+}
+
 // Where the outline turns a corner within a rim.
 void add_corners(BenchCard& card, const Edge& e) {
   for (size_t i = 0; i + 1 < e.arcs.size(); ++i) {
@@ -336,6 +346,7 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   card.diagonal = rounded(std::hypot(box.width, box.height), bench.round_to);
   if (piece.folded()) {
     card.marking = Marking::coordinates;
+    add_outline(card, b);
     return card;
   }
   card.marking = marking_of(b, bench);

@@ -59,6 +59,7 @@ class CardProof {
     look_at_length(card_.seam_start, EdgeName::seam_start);
     look_at_length(card_.seam_end, EdgeName::seam_end);
     look_at_diagonals();
+    if (!card_.outline.empty()) look_at_outline();
     return miss_;
   }
 
@@ -94,6 +95,30 @@ class CardProof {
          "a diagonal of the card");
     look(std::abs(norm(top->left - base->right) - card_.diagonal_right), 2.5 * step_,
          "a diagonal of the card");
+  }
+  // Of a folded blank: the corners stand once round where edges and tabs meet, arcs have their radii by three
+  // of their points.
+  void look_at_outline() {
+    const Outline whole = outline(b_);
+    look(std::abs(static_cast<double>(whole.size()) - static_cast<double>(card_.outline.size())) * b_.size, 0,
+         "the number of the card's corners");
+    double around = 0;
+    for (size_t i = 0; i < std::min(whole.size(), card_.outline.size()); ++i) {
+      const CardTurn& turn = card_.outline[i];
+      const Vec2 here = whole[i].start;
+      const Vec2 next = whole[(i + 1) % whole.size()].start;
+      const std::string corner = "corner " + std::to_string(i + 1) + " of the card";
+      look(norm(turn.at - here), std::sqrt(0.5) * step_, corner);
+      look(std::abs(norm(next - here) - turn.to_next), step_ / 2, "the distance from " + corner);
+      const Vec2 a = point_at(whole[i], whole[i].length / 2) - here;
+      const Vec2 c = next - here;
+      const double twice = std::abs(cross(a, c));  // of the triangle's area
+      const bool straight = twice <= 1e-12 * b_.size * norm(c);
+      const double radius = straight ? 0 : norm(a) * norm(c) * norm(c - a) / (2 * twice);
+      look(std::abs(radius - turn.radius), step_ / 2 + 1e-9 * radius, "the radius behind " + corner);
+      around += turn.to_next;
+    }
+    look(std::abs(around - card_.around), 0, "the distances between the card's corners in all");
   }
   [[nodiscard]] const CardRim* rim(EdgeName name) const {
     for (const CardRim& r : card_.rims) {

@@ -65,20 +65,14 @@ class FoldedCard {
   }
 
   void corners() {
-    const Outline edge_line = outline(blank_);
     std::vector<std::vector<std::string>> rows;
-    double turned = 0;
-    for (size_t i = 0; i < edge_line.size(); ++i) {
-      const Arc& arc = edge_line[i];
-      const Vec2 next = end_of(arc);
-      turned += norm(next - arc.start);
-      rows.push_back({fmt::format("{}", i + 1), len(arc.start.x), len(arc.start.y),
-                      is_straight(arc) ? "straight" : fmt::format("arc, radius {}", len(radius_of(arc))),
-                      len(norm(next - arc.start))});
-    }
+    for (const CardTurn& turn : card_.outline)
+      rows.push_back({fmt::format("{}", rows.size() + 1), len(turn.at.x), len(turn.at.y),
+                      turn.radius > 0 ? fmt::format("arc, radius {}", len(turn.radius)) : "straight",
+                      len(turn.to_next)});
     step("Mark the corners: across from the left edge of the box, up from its foot.",
          fmt::format("the straight distances from each to the next, in the last column, are {} in all",
-                     len(turned)));
+                     len(card_.around)));
     table({"no", "across", "up", "to the next", "distance"}, rows);
   }
 

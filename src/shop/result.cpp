@@ -127,7 +127,6 @@ void compare_walls(std::vector<PieceResult>& pieces) {
 
 // The card's numbers fail the proof like the blank's own.
 void prove_card(PieceResult& piece, const Bench& bench) {
-  if (piece.folded()) return;
   const CardMiss miss = card_miss(bench_card(piece, bench), piece.blank);
   Proof& p = piece.proof;
   if (!(miss.distance <= p.number_mismatch)) {

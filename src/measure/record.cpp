@@ -1,0 +1,432 @@
+// All that a result states. Lengths mm, areas mm2, angles degrees, whatever the job was written in.
+#include "juggler/record.h"
+
+#include <algorithm>
+#include <set>
+
+#include "juggler/card.h"
+#include "juggler/measure.h"
+#include "juggler/version.h"
+#include "record_parts.h"
+
+namespace juggler {
+namespace {
+
+Record sides_record(const Rectangle& r, const char* on) {
+  const Between across{"side", "opposite side", on};
+  return {{"width", mm(r.width, across)}, {"height", mm(r.height, across)}};
+}
+
+// An edge as cut on one face: a point has no girth, an edge that is no circle no radius.
+Record rim_record(double radius, double girth, const char* on) {
+  const bool round = radius > 0 || girth == 0;
+  return {{"radius", round ? mm(radius, {"axis", "wall", on}) : Record()},
+          {"diameter", round ? mm(2 * radius, {"wall", "wall across the axis", on}) : Record()},
+          {"girth", mm(girth, {"once round", "", on})}};
+}
+
+Record edge_record(const Edge& e) {
+  Record arc;
+  if (e.arcs.size() == 1 && !is_straight(e.arcs.front())) {
+    const Arc& a = e.arcs.front();
+    arc = {{"radius", mm(radius_of(a), {"centre", "edge", "edge as cut"})},
+           {"angle", deg(Angle::radians(std::abs(a.turn)), {"end", "end", "about the centre"})},
+           {"centre", on_blank(centre_of(a))}};
+  }
+  const bool rim = e.name == EdgeName::base || e.name == EdgeName::top;
+  return {{"name", label_of(e)},
+          {"length", mm(length_of(e.arcs), {"end", "end", "edge as cut"})},
+          {"girth", rim ? mm(e.girth, {"once round", "", "neutral layer"}) : Record()},
+          {"arcs", e.arcs.size()},
+          {"arc", arc}};
+}
+
+Record layer_record(const LayerSizes& s, const char* on) {
+  return {{"base", rim_record(s.base_radius, s.base_girth, on)},
+          {"top", rim_record(s.top_radius, s.top_girth, on)}};
+}
+
+Record sizes_record(const Blank& b) {
+  return {{"inside", layer_record(b.inside, "inside")},
+          {"middle", layer_record(b.middle, "middle")},
+          {"outside", layer_record(b.outside, "outside")},
+          {"neutral", layer_record(b.neutral_sizes, "neutral layer")},
+          {"overall_height", mm(b.overall_height, {"lowest metal", "highest metal", "axis"})}};
+}
+
+Record cone_record(const ConeNumbers& c) {
+  const auto swing = [](double r, const char* edge) { return mm(r, {"swing centre", edge, "blank"}); };
+  const auto sector = [](Angle a, const char* on) { return deg(a, {"seam start", "seam end", on}); };
+  const auto chord = [](double length, const char* on) { return mm(length, {"seam start", "seam end", on}); };
+  return {{"half_angle", deg(c.half_angle, {"axis", "ruling", ""})},
+          {"slant", mm(c.slant, {"base plane", "top plane", "ruling"})},
+          {"swing_radius_base", swing(c.swing_radius_base, "base edge as cut")},
+          {"swing_radius_top", swing(c.swing_radius_top, "top edge as cut")},
+          {"sector_full", deg(c.sector_full, {"seam ruling", "seam ruling", "blank"})},
+          {"sector_base", sector(c.sector_base, "base edge as cut")},
+          {"sector_top", sector(c.sector_top, "top edge as cut")},
+          {"chord_base", chord(c.chord_base, "chord of the base")},
+          {"chord_top", chord(c.chord_top, "chord of the top")},
+          {"box", sides_record(c.box, "box")}};
+}
+
+Record bevel_record(const std::optional<Bevel>& b, const char* plane) {
+  if (!b) return {};
+  const auto depth = [&](double value, const char* on) { return mm(value, {plane, "edge cut square", on}); };
+  return {{"angle", deg(b->angle, {"square to the sheet", plane, "edge as cut"})},
+          {"inside", depth(b->inside, "inside")},
+          {"outside", depth(b->outside, "outside")}};
+}
+
+Record element_record(const Element& e) {
+  return {{"number", e.number},
+          {"angle", deg(e.plan, {"x axis", "ruling", "plan"})},
+          {"length", mm(e.length, {"base edge", "top edge", "ruling"})},
+          {"from_base", mm(e.from_base, {"base plane", "top edge", "ruling"})},
+          {"from_top", mm(e.from_top, {"top plane", "base edge", "ruling"})},
+          {"base", on_blank(e.base)},
+          {"top", on_blank(e.top)},
+          {"base_run", mm(e.base_run, {"element 0", "element", "base edge, before the gap"})},
+          {"top_run", mm(e.top_run, {"element 0", "element", "top edge, before the gap"})},
+          {"mirror", e.mirror < 0 ? Record() : Record(e.mirror)},
+          {"base_bevel", bevel_record(e.base_bevel, "plane of the base")},
+          {"top_bevel", bevel_record(e.top_bevel, "plane of the top")},
+          {"on_metal", e.on_metal},
+          {"edge_distance", mm(e.edge_distance, {"seam ruling", "edge as cut", "base"})}};
+}
+
+Record gap_record(const GapReport& g) {
+  const auto gap = [](double value, const char* on) { return mm(value, {"seam start", "seam end", on}); };
+  return {{"base",
+           {{"inside", gap(g.inside_base, "inside")},
+            {"neutral", gap(g.neutral_base, "neutral layer")},
+            {"outside", gap(g.outside_base, "outside")}}},
+          {"top",
+           {{"inside", gap(g.inside_top, "inside")},
+            {"neutral", gap(g.neutral_top, "neutral layer")},
+            {"outside", gap(g.outside_top, "outside")}}}};
+}
+
+Record proof_record(const Proof& p, const Units& units) {
+  const Between off{"part asked for", "part formed again", ""};
+  const Between off_stated{"number stated", "measured again", ""};
+  return {{"passed", p.passed},
+          {"greatest_distance", mm(p.greatest_distance, off)},
+          {"where", p.where.in(units)},
+          {"seam_mismatch", mm(p.seam_mismatch, off)},
+          {"rim_mismatch", mm(p.rim_mismatch, off)},
+          {"area_mismatch", mm2(p.area_mismatch, off)},
+          {"opening_mismatch", mm(p.opening_mismatch, off)},
+          {"number_mismatch", mm(p.number_mismatch, off_stated)},
+          {"number", p.number.in(units)},
+          {"strain_mismatch", share(p.strain_mismatch, off_stated)},
+          {"allowed", mm(p.allowed, off)},
+          {"allowed_area", mm2(p.allowed_area, off)},
+          {"allowed_strain", share(p.allowed_strain, off_stated)}};
+}
+
+Record blank_record(const PieceResult& piece) {
+  const Blank& b = piece.blank;
+  return {{"area", mm2(area(b), {"", "", "one face of the blank, openings taken off"})},
+          {"outline_length", mm(outline_length(b), {"once round", "", "outline as cut"})},
+          {"cut_length", mm(cut_length(b), {"all that is cut", "", "blank"})},
+          {"joint_length", mm(joint_length(b), {"end", "end", "edges to be joined"})},
+          {"enclosing", sides_record(enclosing(b), "smallest rectangle")},
+          {"as_laid", sides_record(as_laid(b), "box")},
+          {"overlaps_itself", overlaps_itself(b)},
+          {"mass", mass_of(piece) ? kg(*mass_of(piece)) : Record()}};
+}
+
+Record card_rim_record(const CardRim& r) {
+  const Between along{"middle of the chord", "offset", "chord"};
+  const Between off{"chord", "edge", "square to the chord"};
+  return {{"name", name_of(r.name)},
+          {"straight", r.straight},
+          {"radius", mm(r.radius, {"swing centre", "edge", "blank"})},
+          {"sector", deg(r.sector, {"corner", "corner", "edge as cut"})},
+          {"left", on_blank(r.left)},
+          {"right", on_blank(r.right)},
+          {"length", mm(r.length, {"corner", "corner", "edge as cut"})},
+          {"half_chord", mm(r.half_chord, {"middle of the chord", "corner", "chord"})},
+          {"spacing", mm(r.spacing, {"offset", "the next offset", "chord"})},
+          {"offsets", list_of(r.offsets, [&](double one) { return mm(one, off); })},
+          {"near_ends", list_of(r.near_ends,
+                                [&](const CardOffset& o) {
+                                  return list({mm(o.at, along), mm(o.offset, off)});
+                                })},
+          {"swung", r.swung},
+          {"girth_change", mm(r.girth_change, {"edge as cut", "edge as marked", "finished girth"})}};
+}
+
+Record sweep_record(const Sweep& s) {
+  const auto radius = [](double value, const char* on) {
+    return mm(value, {"centre", "edge of the template", on});
+  };
+  return {{"end", name_of(s.end)},
+          {"inside", list({radius(s.inside_least, "inside"), radius(s.inside_most, "inside")})},
+          {"outside", list({radius(s.outside_least, "outside"), radius(s.outside_most, "outside")})}};
+}
+
+// The bench card, rounded as it is.
+Record bench_record(const BenchCard& c) {
+  const auto card_point = [](const CardPoint& p) -> Record {
+    return {{"number", p.element},
+            {"length", mm(p.length, {"base edge", "top edge", "ruling"})},
+            {"base", on_blank(p.base)},
+            {"top", on_blank(p.top)}};
+  };
+  const auto corner = [](const CardCorner& k) -> Record {
+    return {{"edge", name_of(k.edge)}, {"at", on_blank(k.at)}};
+  };
+  const auto side = [](const CardSide& s) -> Record {
+    return {{"start", on_blank(s.start)}, {"end", on_blank(s.end)}};
+  };
+  const auto turn = [](const CardTurn& t) -> Record {
+    return {{"at", on_blank(t.at)},
+            {"radius", t.radius > 0 ? mm(t.radius, {"centre", "edge", "blank"}) : Record()},
+            {"to_next", mm(t.to_next, {"corner", "the next corner", "straight"})}};
+  };
+  const auto seam = [](double length, const char* on) {
+    return mm(length, {"base corner", "top corner", on});
+  };
+  const Between crosswise{"base corner", "top corner on the other side", "blank"};
+  const Between taped{"once round", "", "outside"};
+  return {{"marking", name_of(c.marking)},
+          {"round_to", mm(c.round_to, {"", "", "step of rounding"})},
+          {"box",
+           {{"width", mm(c.width, {"side", "opposite side", "box"})},
+            {"height", mm(c.height, {"side", "opposite side", "box"})},
+            {"diagonal", mm(c.diagonal, {"corner", "opposite corner", "box"})}}},
+          {"centre_x", mm(c.centre_x, {"left edge of the box", "centre line", "blank"})},
+          {"centre_y", mm(c.centre_y, {"lower edge of the box", "swing centre", "blank"})},
+          {"rims", list_of(c.rims, card_rim_record)},
+          {"tip", c.pointed ? on_blank(c.tip) : Record()},
+          {"seam_start", seam(c.seam_start, "seam start")},
+          {"seam_end", seam(c.seam_end, "seam end")},
+          {"diagonals", list({mm(c.diagonal_left, crosswise), mm(c.diagonal_right, crosswise)})},
+          {"points", list_of(c.points, card_point)},
+          {"corners", list_of(c.corners, corner)},
+          {"between_points", mm(c.between_points, {"straight line", "edge", "between points"})},
+          {"sides", list_of(c.sides, side)},
+          {"between_sides", mm(c.between_sides, {"straight line", "seam edge", "between points"})},
+          {"outline", list_of(c.outline, turn)},
+          {"tape", {{"base", mm(c.tape_base, taped)}, {"top", mm(c.tape_top, taped)}}},
+          {"sweeps", list_of(c.sweeps, sweep_record)}};
+}
+
+Record texts(const std::vector<Phrase>& phrases, const Units& units) {
+  return list_of(phrases, [&](const Phrase& phrase) { return Record(phrase.in(units)); });
+}
+
+Record piece_record(const PieceResult& piece, const Job& job) {
+  const Units& units = job.units;
+  const Blank& b = piece.blank;
+  return {{"name", title_of(piece)},
+          {"part", piece.part.name},
+          {"piece", b.piece + 1},
+          {"pieces", b.pieces},
+          {"count", b.count},
+          {"thickness", mm(b.thickness, {"inside", "outside", "sheet"})},
+          {"face_up", name_of(b.face_up)},
+          {"blank", blank_record(piece)},
+          {"edges", list_of(b.edges, edge_record)},
+          {"sizes", piece.wall() ? sizes_record(b) : Record()},
+          {"cone", b.cone ? cone_record(*b.cone) : Record()},
+          {"fit_error", mm(b.fit_error, {"true curve", "arcs", "edges as cut"})},
+          {"gap", piece.wall() ? gap_record(b.gap) : Record()},
+          {"elements", list_of(b.elements, element_record)},
+          {"bench", bench_record(bench_card(piece, job.bench))},
+          {"bends", bends_record(b)},
+          {"creases", creases_record(b)},
+          {"folding", folding_record(piece)},
+          {"rings", rings_record(piece)},
+          {"coil", coil_record(piece)},
+          {"strip", strip_record(piece)},
+          {"strain", strain_record(piece)},
+          {"pressed", pressed_record(b.pressed)},
+          {"openings", openings_record(b)},
+          {"opening_groups", opening_groups_record(b, units)},
+          {"measures", measures_record(piece)},
+          {"notes", texts(b.notes, units)},
+          {"warnings", texts(b.warnings, units)},
+          {"proof", proof_record(piece.proof, units)}};
+}
+
+Record end_record(double radius, const std::optional<Face>& on, Contact contact) {
+  return {{"radius", mm(radius, {"axis", "wall", "size face"})},
+          {"diameter", mm(2 * radius, {"wall", "wall across the axis", "size face"})},
+          {"girth", mm(two_pi * radius, {"once round", "", "size face"})},
+          {"pointed", radius == 0},
+          {"sizes_on", face(on)},
+          {"contact", radius == 0 ? "apex" : name_of(contact)}};
+}
+
+Record trim_record(const TrimPlane& t) {
+  const char* plane = "plane of the cut";
+  const auto side = [&](double length, const char* on) {
+    return std::abs(length) < 1e9 ? mm(length, {"other end's plane", plane, on}) : Record();
+  };
+  return {{"end", name_of(t.end)},
+          {"height", mm(t.height, {"base plane", plane, "axis"})},
+          {"tilt", deg(t.tilt, {"level", plane, "axis"})},
+          {"uphill", deg(t.uphill, {"x axis", "way up", "plan"})},
+          {"short_side", side(t.short_side, "shortest ruling")},
+          {"long_side", side(t.long_side, "longest ruling")},
+          {"from_apex", mm(t.from_apex, {"apex", plane, "axis"})},
+          {"to_axis", deg(90 - t.tilt.degrees(), {"axis", plane, ""})},
+          {"contact", name_of(t.contact)}};
+}
+
+Record sheet_record(const Sheet& s) {
+  return {{"thickness", mm(s.thickness, {"inside", "outside", "sheet"})},
+          {"sizes_on", face(s.sizes_on)},
+          {"neutral", share(s.neutral, {"inside", "outside", "thickness"})},
+          {"material", s.material},
+          {"density", s.density ? plain(*s.density, {"", "", "kg in a cubic metre"}) : Record()}};
+}
+
+// What every part is made by.
+Record making_record(const PartJob& p) {
+  return {{"quantity", p.making.quantity},
+          {"hand", p.making.hand == Hand::opposite ? "opposite" : "as_drawn"},
+          {"face_up", name_of(p.making.face_up)},
+          {"fit", mm(p.making.fit, {"true curve", "arcs", "edges as cut"})},
+          {"marks", p.making.marks},
+          {"bending", pressing_record(p.making.bending)}};
+}
+
+Record round_part_record(const PieceResult& piece) {
+  const RoundSizes& s = piece.round()->sizes;
+  const double taper = std::abs(s.taper.degrees());
+  const auto of_coaxial = [&](const Record& value) { return s.coaxial() ? value : Record(); };
+  const double wider = s.base_radius - s.top_radius;
+  return {{"base", end_record(s.base_radius, s.base_face, s.base_contact)},
+          {"top", end_record(s.top_radius, s.top_face, s.top_contact)},
+          {"shift", point(s.shift, {"centre of the base", "centre of the top", "plan"})},
+          {"height", mm(s.height, along_axis)},
+          {"slant", of_coaxial(mm(s.slant, {"base plane", "top plane", "ruling of the size face"}))},
+          {"half_angle", of_coaxial(deg(taper, {"axis", "ruling", ""}))},
+          {"included_angle", of_coaxial(deg(2 * taper, {"ruling", "opposite ruling", ""}))},
+          {"wider", wider == 0 ? Record() : Record(wider > 0 ? "base" : "top")},
+          {"trims", list_of(piece.round()->form.trims, trim_record)},
+          {"seam", seam_record(piece)},
+          {"elements", piece.blank.elements.size() - 1}};
+}
+
+Record part_record(const PieceResult& piece) {
+  const PartJob& p = piece.part;
+  Record part{{"name", p.making.name},
+              {"number", p.making.number},
+              {"part", p.name},
+              {"shape", p.shape},
+              {"sheet", sheet_record(p.sheet)}};
+  const bool tube = std::holds_alternative<Tube>(p.asked);
+  part.add(piece.wound()            ? wound_part_record(piece)
+           : piece.stretched()      ? stretched_part_record(piece)
+           : piece.ruled()          ? ruled_part_record(piece)
+           : piece.round() && !tube ? round_part_record(piece)
+                                    : folded_part_record(piece));
+  part.add(making_record(p));
+  if (winds(p)) part.add("hand", p.making.hand == Hand::opposite ? "left" : "right");
+  return part;
+}
+
+// The job as understood.
+Record job_record(const JobResult& r) {
+  Record named = std::initializer_list<std::pair<const char*, Record>>{};
+  for (const NamedSize& n : r.job.named) named.add(n.name, plain(n.value, {"", "", "in the job's units"}));
+  Record::List parts;
+  const std::string* last = nullptr;
+  for (const PieceResult& piece : r.pieces) {
+    if (!last || *last != piece.part.name) parts.push_back(part_record(piece));
+    last = &piece.part.name;
+  }
+  return {{"name", r.job.name},
+          {"number", r.job.number},
+          {"units", r.job.units.name},
+          {"named", named},
+          {"parts", parts}};
+}
+
+// --- what the numbers are
+
+bool alike(const Measured& a, const Measured& b) {
+  const std::string from = a.from, to = a.to, on = a.on;
+  return a.of == b.of && from == b.from && to == b.to && on == b.on;
+}
+
+bool of_several_kinds(const Record::List& all) {
+  const Measured* first = nullptr;
+  for (const Record& one : all) {
+    const auto* m = std::get_if<Measured>(&one.is());
+    if (!m) return false;
+    if (first && !alike(*first, *m)) return true;
+    first = m;
+  }
+  return false;
+}
+
+// Of a part: what its numbers are depends on its shape.
+std::string shape_of(const Record::Members& members) {
+  for (const auto& [name, value] : members) {
+    const auto* text = std::get_if<std::string>(&value.is());
+    if (name == "shape" && text) return *text;
+  }
+  return "";
+}
+
+class Meanings {
+ public:
+  void add(const Record& r, const std::string& path) {
+    if (const auto* m = std::get_if<Measured>(&r.is())) {
+      if (paths_.insert(path).second) all.push_back({path, *m});
+    } else if (const auto* records = std::get_if<Record::List>(&r.is())) {
+      const bool several = of_several_kinds(*records);
+      for (size_t i = 0; i < records->size(); ++i)
+        add((*records)[i], several ? under(path, std::to_string(i)) : path);
+    } else if (const auto* members = std::get_if<Record::Members>(&r.is())) {
+      const std::string own = under(path, shape_of(*members));
+      for (const auto& [name, value] : *members) add(value, under(own, name));
+    }
+  }
+  std::vector<NumberMeaning> all;
+
+ private:
+  static std::string under(const std::string& path, const std::string& name) {
+    return path.empty() ? name : name.empty() ? path : path + "." + name;
+  }
+  std::set<std::string> paths_;
+};
+
+}  // namespace
+
+void Record::add(const Record& others) {
+  for (const auto& [name, value] : std::get<Members>(others.is_)) add(name, value);
+}
+
+void Record::add(std::string name, Record value) {
+  auto& members = std::get<Members>(is_);
+  const auto known =
+      std::find_if(members.begin(), members.end(), [&](const auto& m) { return m.first == name; });
+  if (known != members.end()) {
+    known->second = std::move(value);
+  } else {
+    members.emplace_back(std::move(name), std::move(value));
+  }
+}
+
+Record record_of(const JobResult& result) {
+  return {
+      {"juggler", version},
+      {"job", job_record(result)},
+      {"pieces", list_of(result.pieces, [&](const PieceResult& p) { return piece_record(p, result.job); })},
+      {"proof", proof_record(worst_proof(result), result.job.units)}};
+}
+
+std::vector<NumberMeaning> meanings_of(const Record& record) {
+  Meanings meanings;
+  meanings.add(record, "");
+  return std::move(meanings.all);
+}
+
+}  // namespace juggler

@@ -1,0 +1,108 @@
+// A transition and where its seams lie, of a result.
+#include <array>
+
+#include "record_parts.h"
+
+namespace juggler {
+namespace {
+
+constexpr Between in_profile{"centre of the profile", "place", "end's plane"};
+constexpr Between across_profile{"side", "opposite side", "size face"};
+
+Record curve_record(const DrawnCurve& c) {
+  constexpr std::array kinds{"line", "arc", "bezier"};
+  const bool arc = c.kind == DrawnCurve::Kind::arc;
+  const auto of_arc = [&](const Record& value) { return arc ? value : Record(); };
+  const auto turned = [&](double radians, const char* to) {
+    return of_arc(plain(radians, {"half axis", to, "radians"}));
+  };
+  return {
+      {"kind", kinds.at(static_cast<size_t>(c.kind))},
+      {"points", list_of(c.points, [](Vec2 p) { return point(p, in_profile); })},
+      {"weights", list_of(c.weights,
+                          [](double w) {
+                            return plain(w, {"", "", "weight of a point"});
+                          })},
+      {"centre", of_arc(point(c.centre, in_profile))},
+      {"half_axes",
+       of_arc(list({mm(c.a, {"centre", "curve", "half axis"}), mm(c.b, {"centre", "curve", "half axis"})}))},
+      {"axis", of_arc(plain(c.axis, {"x", "half axis", "radians"}))},
+      {"from", turned(c.from, "start")},
+      {"to", turned(c.to, "end")}};
+}
+
+Record profile_record(const Profile& p) {
+  return {{"kind", name_of(p.kind)},
+          {"diameter", mm(p.diameter, across_profile)},
+          {"width", mm(p.width, across_profile)},
+          {"length", mm(p.length, across_profile)},
+          {"centres", mm(p.centres, {"centre of a half circle", "that of the other", "end's plane"})},
+          {"corner", mm(p.corner, {"centre of the corner", "wall", "size face"})},
+          {"sides", p.sides == 0 ? Record() : Record(p.sides)},
+          {"across_flats", mm(p.across_flats, across_profile)},
+          {"across_corners", mm(p.across_corners, {"corner", "opposite corner", "size face"})},
+          {"points", list_of(p.points, [](Vec2 corner) { return point(corner, in_profile); })},
+          {"outline", list_of(p.outline, curve_record)},
+          {"open", p.open},
+          {"gap", p.gap ? point(*p.gap, in_profile) : Record()},
+          {"turn", deg(p.turn, {"x axis", "x of the profile", "end's plane"})}};
+}
+
+Record end_record(const TransitionEnd& e, const Sheet& sheet) {
+  return {{"profile", profile_record(e.profile)},
+          {"tilt", deg(e.tilt, {"level", "end's plane", "axis"})},
+          {"uphill", deg(e.uphill, {"x axis", "way up", "plan"})},
+          {"sizes_on", face(e.sizes_on ? e.sizes_on : sheet.sizes_on)},
+          {"contact", name_of(e.contact.value_or(Contact::size_face))}};
+}
+
+Angle plan_of_ruling(const Form& wall, double u) { return Angle::radians(plan_at(wall, u)); }
+
+}  // namespace
+
+// Where the seams lie, worked out; `at` is the first.
+Record seam_record(const PieceResult& piece) {
+  const Seam& seam = piece.part.seam;
+  const Seam made = seam_as_made(seam, piece.part.making.hand);
+  const Form& wall = piece.wall() ? *piece.wall() : *piece.rulings();
+  const Between at{"x axis", "seam", "plan"};
+  const Between edges{"edge", "edge", "seam"};
+  return {{"gap", mm(seam.gap, edges)},
+          {"wedge", deg(seam.wedge, edges)},
+          {"gap_on", seam.gap_on ? name_of(*seam.gap_on) : "neutral"},
+          {"at", deg(seam.at, at)},
+          {"ruling", name_of(seam.ruling)},
+          {"seams", list_of(seam_spans(wall, made),
+                            [&](const Span& span) { return deg(plan_of_ruling(wall, span.from), at); })},
+          {"lap", mm(seam.lap, {"seam ruling", "edge as cut", "neutral layer"})},
+          {"lap_on", seam.lap ? Record(name_of(seam.lap_on)) : Record()},
+          {"stock", mm(seam.stock, {"finished edge", "edge as cut", "neutral layer"})}};
+}
+
+Record ruled_part_record(const PieceResult& piece) {
+  const auto& t = std::get<Transition>(piece.part.asked);
+  const Form* wall = piece.rulings();
+  const auto region_record = [&](const Region& r) -> Record {
+    return {{"kind", name_of(r.kind)},
+            {"name", r.name},
+            {"from", deg(plan_of_ruling(*wall, r.from), {"x axis", "first ruling", "plan"})},
+            {"to", deg(plan_of_ruling(*wall, r.to), {"x axis", "last ruling", "plan"})}};
+  };
+  const Between twisted{"normal at the base", "normal at the top", "ruling"};
+  return {{"base", end_record(t.base, piece.part.sheet)},
+          {"top", end_record(t.top, piece.part.sheet)},
+          {"shift", point(t.shift, {"centre of the base", "centre of the top", "plan"})},
+          {"height", mm(t.height, {"centre of the base", "centre of the top", "axis"})},
+          {"seam", wall ? seam_record(piece) : Record()},
+          {"elements", wall ? Record(piece.blank.elements.size() - 1) : Record()},
+          {"regions", wall ? list_of(wall->regions, region_record) : list({})},
+          {"warp", deg(wall ? Angle::radians(warp_of(*wall)).degrees() : 0, twisted)},
+          {"rulings", name_of(piece.stretched() ? Rulings::even : Rulings::developable)},
+          {"strain_limit", share(t.strain.limit, stretched)},
+          {"allow_strain", t.strain.allowed},
+          {"corner", name_of(t.corner)},
+          {"relief", name_of(t.relief)},
+          {"bend", bend_rule_record(t.bend)}};
+}
+
+}  // namespace juggler
