@@ -78,6 +78,26 @@ void expect_on_outline(const PieceResult& piece, const Bench& bench, const std::
   EXPECT_NEAR(card.diagonal, std::hypot(box.width, box.height), bench.round_to / 2 + 1e-9) << about;
 }
 
+TEST(BenchCard, OfAFoldedBlankIsProvedCornerByCorner) {
+  Hopper hopper;
+  hopper.base = {.width = 160, .length = 140};
+  hopper.top = {.width = 420, .length = 380};
+  hopper.height = 300;
+  hopper.bend = {.radius = 2, .neutral = 0.42};
+  const PieceResult piece = piece_of_part(hopper, sheet_of(2), {}, {});
+  const BenchCard card = bench_card(piece, {.round_to = 0.5});
+  ASSERT_GE(card.outline.size(), 12u);
+  EXPECT_EQ(card_miss(card, piece.blank).distance, 0) << card_miss(card, piece.blank).what;
+  for (const auto& change : std::vector<std::function<void(BenchCard&)>>{
+           [](BenchCard& c) { c.outline[3].at.x += 0.5; }, [](BenchCard& c) { c.outline[2].to_next += 0.5; },
+           [](BenchCard& c) { c.outline[5].radius = 20; }, [](BenchCard& c) { c.outline.pop_back(); },
+           [](BenchCard& c) { c.around += 0.5; }}) {
+    BenchCard other = card;
+    change(other);
+    EXPECT_GT(card_miss(other, piece.blank).distance, 0);
+  }
+}
+
 TEST(BenchCard, IsProvedOnTheOutline) {
   const Cone cone{.base = Diameter::mm(900), .top = Diameter::mm(380), .height = 500};
   const PieceResult piece = piece_of_part(cone, sheet_of(2), {.lap = 30, .lap_on = SeamEdge::start}, {});

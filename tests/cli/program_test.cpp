@@ -1,4 +1,6 @@
 // The program, the demo jobs and the examples, read back with readers nobody here wrote.
+#include <functional>
+#include <map>
 #include <nlohmann/json.hpp>
 
 #include "program.h"
@@ -238,6 +240,38 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
     EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["number"].get<std::string>())) << d["texts"];
     EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["face_up"] == "inside" ? "INSIDE UP" : "OUTSIDE UP"));
   }
+}
+
+// A name means one thing in whatever document it stands.
+TEST_F(Demo, DocumentsSayWhatEachOfTheirNumbersIs) {
+  std::map<std::string, std::string> known;
+  size_t numbers = 0;
+  for (const auto& file : fs::directory_iterator(folder_ / "demo")) {
+    if (file.path().extension() != ".json") continue;
+    Json d = Json::parse(content_of(file.path()));
+    const Json said = d["numbers"];
+    d.erase("numbers");
+    for (const auto& [path, what] : said.items())
+      EXPECT_EQ(known.emplace(path, what).first->second, what) << path << " in " << file.path();
+    const std::function<void(const Json&, const std::string&)> look = [&](const Json& j,
+                                                                          const std::string& path) {
+      if (j.is_number_float()) {
+        ++numbers;
+        EXPECT_TRUE(said.contains(path)) << path << " in " << file.path();
+      } else if (j.is_object()) {
+        const std::string own = j.contains("shape") ? path + "." + j["shape"].get<std::string>() : path;
+        for (const auto& [name, value] : j.items()) look(value, own.empty() ? name : own + "." + name);
+      } else if (j.is_array()) {
+        for (size_t i = 0; i < j.size(); ++i) {
+          const std::string place = path + "." + std::to_string(i);
+          look(j[i], said.contains(place) ? place : path);
+        }
+      }
+    };
+    look(d, "");
+  }
+  EXPECT_GT(known.size(), 400u);
+  EXPECT_GT(numbers, 20000u);
 }
 
 TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {

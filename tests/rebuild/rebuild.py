@@ -198,11 +198,12 @@ def check_closing(faults, drawing, rows, piece):
     side = lambda line, p: ((line["to across"] - line["from across"]) * (p[1] - line["from up"])
                             - (line["to up"] - line["from up"]) * (p[0] - line["from across"])) / line["length"]
     leftwards = side(first, start[0]) < 0
-    # A point that all lines run to lies on the last one, as far as it is rounded, and on both seam edges.
+    # One end of it, for the last line may run out over the seam; a point that all lines run to lies on both edges.
     on_start = lambda p: min(math.dist(p, s) for s in start) <= 1e-3
-    beyond = [p for _, p in corners if (side(last, p) > 0) == leftwards or abs(side(last, p)) < last["step"]]
-    pairs = [(p, q) for p in beyond for q in beyond
-             if p != q and not (on_start(p) and on_start(q)) and on_seam(outline, p, q)]
+    beyond = lambda p: (side(last, p) > 0) == leftwards and not on_start(p) or abs(side(last, p)) < last["step"]
+    ends = [p for _, p in corners if beyond(p) or not on_start(p)]
+    pairs = [(p, q) for p in ends for q in ends if p != q and (beyond(p) or beyond(q))
+             and not (on_start(p) and on_start(q)) and on_seam(outline, p, q)]
     own = [e["length"] for e in piece["edges"] if e["name"] == "seam_end"]
     pairs = [pair for pair in pairs if any(abs(math.dist(*pair) - one) < 1e-5 for one in own)] or pairs
     if not pairs:
