@@ -46,7 +46,7 @@ class Flat {
 /// Source    docs/maths/develop.md (4)-(8).
 /// ruling    the shortest ruling's length, mm: how far the turn of a ruling moves its end; 0: as long as the
 /// part
-[[nodiscard]] Flat develop(const Wall& layer, double size, Angle warp_allowed = Angle::radians(1e-9),
+[[nodiscard]] Flat develop(const Wall& layer, double size, Angle warp_allowed = Angle::radians(within::same),
                            double ruling = 0);
 
 }  // namespace juggler

@@ -7,6 +7,8 @@
 #include <span>
 #include <vector>
 
+#include "juggler/tolerance.h"
+
 namespace juggler {
 
 inline constexpr double pi = std::numbers::pi;

@@ -49,7 +49,7 @@ struct StrainNumbers {
   double root_mean_square = 0;                     ///< of both principal strains
 
   /// Whether there is none but rounding.
-  [[nodiscard]] bool opens_flat() const { return root_mean_square < 1e-8; }
+  [[nodiscard]] bool opens_flat() const { return root_mean_square < within::unstrained; }
 };
 
 /// The flat of least stretch: of all ways to lay the surface flat the one whose two principal strains have

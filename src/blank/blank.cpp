@@ -353,7 +353,7 @@ bool same_openings(const Piece& a, const Piece& b, double near) {
     for (; k < other.size(); ++k) {
       const double fitted = a.blank.groups[static_cast<size_t>(o.group)].fit_error +
                             b.blank.groups[static_cast<size_t>(other[k].group)].fit_error;
-      if (!taken[k] && norm(o.centre + shift - other[k].centre) <= 1e-6 * a.blank.size + fitted &&
+      if (!taken[k] && norm(o.centre + shift - other[k].centre) <= within::beside * a.blank.size + fitted &&
           lies_upon(o.outline, shift, other[k].outline, near + fitted))
         break;
     }
@@ -377,7 +377,7 @@ bool same_bends(const Piece& a, const Piece& b, double near) {
 
 // Identical pieces are counted, mirrored ones named.
 void add_piece(std::vector<Piece>& kinds, Piece piece, bool opened) {
-  const double near = 1e-9 * piece.blank.size;
+  const double near = within::same * piece.blank.size;
   for (Piece& known : kinds) {
     if (!same_shape(known.shape, piece.shape, false, near) || !same_bends(known, piece, near) ||
         (opened && !same_openings(known, piece, near)))

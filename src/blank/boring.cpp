@@ -78,7 +78,7 @@ class Track {
     const LineHit& b = hits_[i + 1];
     const SpaceLine line = line_at(bore_, point_at(arc_, s));
     const Chart& c = wall_.charts[a.chart];
-    const double little = 1e-7 * (c.to - c.from);
+    const double little = within::step * (c.to - c.from);
     if (a.chart == b.chart) {
       const double part = k - static_cast<double>(i);
       const auto near =
@@ -139,7 +139,7 @@ class Track {
     if (from.piece != to.piece || jumps)
       refuse_bore(named_, "goes across the seam", place_of(line), "move it, or the seam");
     const bool over_bend = a.chart != b.chart && !from.plate.empty() && !to.plate.empty();
-    if (over_bend || std::abs(from.inside - to.inside) > 1e-12 * wall_.size)
+    if (over_bend || std::abs(from.inside - to.inside) > within::rounding * wall_.size)
       refuse_bore(named_,
                   "is bored across " + (over_bend ? "the bend between " + from.name + " and " + to.name
                                         : to.bent ? to.name
@@ -402,7 +402,7 @@ class CutLoop {
     double at_high = out(high);
     if (at_low * at_high <= 0) return root(out, low, high);
     // Another layer may touch some way off, where an edge of the form runs almost along the way.
-    double step = to > from ? to - from : 1e-3 * tracks_[arc].arc().length;
+    double step = to > from ? to - from : within::little * tracks_[arc].arc().length;
     for (int i = 0; i < 24; ++i, step *= 1.3) {
       const double lower = out(low - step);
       const double higher = out(high + step);
@@ -450,7 +450,7 @@ class CutLoop {
 
   // A curve by its points alone.
   [[nodiscard]] static Curve through(double from, double to, const std::function<Vec2(double)>& point) {
-    const double step = 1e-6 * (to - from);
+    const double step = within::beside * (to - from);
     const auto heading = [point, from, to, step](double at) {
       const Vec2 way = point(std::min(to, at + step)) - point(std::max(from, at - step));
       return std::atan2(way.y, way.x);
@@ -495,9 +495,9 @@ class CutLoop {
     const auto off = [&](double part) {
       return nearest({curve.point(curve.from + part * (curve.to - curve.from)), 0, 0, 0}, straight).distance;
     };
-    if (straight.length > 0 && std::max({off(0.25), off(0.5), off(0.75)}) <= 1e-11 * wall_.size)
+    if (straight.length > 0 && std::max({off(0.25), off(0.5), off(0.75)}) <= within::exact * wall_.size)
       return {{straight}, 0};
-    if (const auto arc = exact_arc(curve, 1e-11 * wall_.size)) return {{*arc}, 0};
+    if (const auto arc = exact_arc(curve, within::exact * wall_.size)) return {{*arc}, 0};
     return fit_arcs(in_series(curve, wall_.size), fit);
   }
 
@@ -589,7 +589,7 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
     b.fit_error = std::max(b.fit_error, 1.02 * drawn_out * fitted.error);
     Outline outline = fitted.arcs;
     // Past a corner the outline comes back to where it began, or it has passed from wall to wall.
-    if (norm(end_of(outline.back()) - outline.front().start) > 1e-6 * wall.size + 4 * fit)
+    if (norm(end_of(outline.back()) - outline.front().start) > within::beside * wall.size + 4 * fit)
       refuse_bore(named, "passes from the near wall to the far one", place_of(line_at(bore, {})),
                   "make it smaller, or its offset less");
     b.outlines.push_back(std::move(outline));

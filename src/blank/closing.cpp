@@ -43,6 +43,7 @@ double signed_turn(const BendLine& b) { return b.up ? b.turned.radians() : -b.tu
 // Lines that all but run through one point, as on offset cones, close in three ways well and in three hardly
 // at all: ways weaker than this share of the strongest are left, for they would take angles far from the
 // wall's. What then stays open is less than this share of the part's size.
+constexpr double ways_that_count = 1e-8;  // rounding of the twists
 constexpr double weakest = 1e-3;
 constexpr double stays_open = 1e-6;
 
@@ -69,7 +70,8 @@ class Closing {
   bool solve() {
     constexpr double near =
         0.3;  // radians: farther from the smooth wall is another one, if there is one nearer
-    return solve(1e-8, 1e-9, near) || solve(weakest, stays_open, HUGE_VAL) || solve(1e-8, 1e-9, HUGE_VAL);
+    return solve(ways_that_count, within::same, near) || solve(weakest, stays_open, HUGE_VAL) ||
+           solve(ways_that_count, within::same, HUGE_VAL);
   }
 
  private:
@@ -246,7 +248,7 @@ void close_up(const std::vector<Blank*>& pieces) {
   closing.measure_level(level);
   for (Blank* b : pieces) {
     for (const BendLine& line : b->bends) {
-      if (line.turned.radians() >= pi * (1 - 1e-9)) refuse_hits(closing.count());
+      if (line.turned.radians() >= pi * (1 - within::same)) refuse_hits(closing.count());
     }
     if (!b->pressed) continue;
     b->pressed->base_out = level.base_out;

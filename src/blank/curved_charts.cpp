@@ -35,7 +35,8 @@ std::optional<std::pair<double, double>> solved(const CurvedWall& w, std::pair<d
     const Step s = step(u, v);
     const double off = std::hypot(s.f, s.g);
     const double det = s.f_u * s.g_v - s.f_v * s.g_u;
-    if (off <= 1e-13 * w.surface.size || (i > 6 && off >= last && off <= 1e-11 * w.surface.size))
+    if (off <= within::quadrature * w.surface.size ||
+        (i > 6 && off >= last && off <= within::exact * w.surface.size))
       return std::pair{u, v};
     if (det == 0 || std::isnan(off)) return std::nullopt;
     last = off;
@@ -47,7 +48,7 @@ std::optional<std::pair<double, double>> solved(const CurvedWall& w, std::pair<d
     u = std::clamp(u + 0.1 / most * du, us.front(), us.back());
     v = std::clamp(v + 0.1 / most * dv, vs.front(), vs.back());
   }
-  return last <= 1e-11 * w.surface.size ? std::optional(std::pair{u, v}) : std::nullopt;
+  return last <= within::exact * w.surface.size ? std::optional(std::pair{u, v}) : std::nullopt;
 }
 
 // Where a line passes through a triangle: its shares of the second and third corner.

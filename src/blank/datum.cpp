@@ -70,9 +70,9 @@ class Datums {
   // metal.
   [[nodiscard]] bool serves(const CutLine& edge, const BendLine& line) const {
     const Vec2 way = 1 / line.length() * (line.to - line.from);
-    if (std::abs(cross(way, edge.along)) > 1e-9) return false;
+    if (std::abs(cross(way, edge.along)) > within::same) return false;
     const double away = edge.from(line.from);
-    if (away < 2 * b_.thickness + line.allowance / 2 + 1e-6 * b_.size) return false;
+    if (away < 2 * b_.thickness + line.allowance / 2 + within::beside * b_.size) return false;
     const double a = dot(edge.at - line.from, way);
     const double z = a + edge.length * (dot(way, edge.along) > 0 ? 1 : -1);
     const double from = std::max(0.0, std::min(a, z));
@@ -81,7 +81,7 @@ class Datums {
     const Vec2 here = line.from + (from + to) / 2 * way;
     const Vec2 there = here + dot(edge.at - here, left_of(way)) * left_of(way);
     const auto metal = clipped(here, there, outline_);
-    return length_of(metal) > away * (1 - 1e-6);
+    return length_of(metal) > away * (1 - within::beside);
   }
 
   const Blank& b_;
@@ -129,7 +129,7 @@ struct RimEnd {
 };
 RimEnd rim_end(const Blank& b, const std::vector<Arc>& rim, Vec2 end) {
   if (rim.empty()) return {};
-  const double near = 2 * b.fit_error + 1e-6 * b.size;
+  const double near = 2 * b.fit_error + within::beside * b.size;
   if (off_from(rim, end) <= near) return {run_to(rim, end)};
   const auto start = seam_from(b, EdgeName::seam_start, rim.front().start);
   const auto last = seam_from(b, EdgeName::seam_end, end_of(rim.back()));
@@ -210,7 +210,7 @@ void warn_of_narrow_flats(Blank& b) {
     const double width = beside ? std::max(std::abs(l.datum_from - before->datum_from),
                                            std::abs(l.datum_to - before->datum_to))
                                 : HUGE_VAL;
-    if (width > 1e-6 * b.size) least = std::min(least, width);
+    if (width > within::beside * b.size) least = std::min(least, width);
     before = &l;
   }
   if (least >= b.thickness) return;

@@ -43,7 +43,7 @@ std::vector<EdgeRun> edge_runs(const Blank& blank, const std::string& label) {
     const Edge& e = blank.edges[i];
     if (label_of(e) != label) continue;
     if (e.strips.size() == e.arcs.size()) {
-      add_runs(runs, e, i, 1e-9 * blank.size);
+      add_runs(runs, e, i, within::same * blank.size);
     } else {
       runs.push_back({i, 0, e.arcs.size()});
     }

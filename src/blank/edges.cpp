@@ -15,7 +15,7 @@ Edge backwards(Edge e) {
 double coarsest(const Form& f) {
   double widest = 0;
   for (const AskedCircle& c : f.asked) widest = std::max(widest, c.radius);
-  return std::min(1e-3 * f.size, widest > 0 ? 5e-3 * widest : f.size);
+  return std::min(within::little * f.size, widest > 0 ? 5 * within::little * widest : f.size);
 }
 
 // From the base to the top; at a pointed end by the corner of its lap, where it has one, to the tip.

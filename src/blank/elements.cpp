@@ -114,7 +114,7 @@ int element_spaces(const Form& f, const Making& making) {
   if (making.within) {
     const double radius = widest_radius(f);
     const double half = std::acos(std::clamp(1 - *making.within / radius, 0.0, 1.0));
-    once_round = std::clamp(std::ceil(pi / half - 1e-9), 3.0, 3600.0);
+    once_round = std::clamp(std::ceil(pi / half - within::same), 3.0, 3600.0);
   }
   if (f.open) return std::max(1, static_cast<int>(once_round));
   return std::max(1, static_cast<int>(std::lround(once_round * (f.to() - f.from()) / turn)));
@@ -151,7 +151,7 @@ std::vector<Element> elements_of(const Opened& o, const Placing& placing, int sp
     }
     elements.push_back(e);
   }
-  pair_mirrors(elements, f.goes_round(), 1e-9 * f.size);
+  pair_mirrors(elements, f.goes_round(), within::same * f.size);
   return elements;
 }
 

@@ -62,9 +62,9 @@ double upright_turn(const Body& body, const Laid& laid, const Placing& mirrored)
       if (p.sides[k].kind == SideKind::joint && !p.flange) joints = joints + up;
     }
   }
-  Vec2 up = norm(joints) > 1e-6 ? joints : walls;
+  Vec2 up = norm(joints) > within::beside ? joints : walls;
   if (dot(up, walls) < 0) up = Vec2{} - up;
-  return norm(up) > 1e-9 ? pi / 2 - std::atan2(up.y, up.x) : 0;
+  return norm(up) > within::same ? pi / 2 - std::atan2(up.y, up.x) : 0;
 }
 
 double turn_of(const Body& body, const Laid& laid, const Placing& mirrored, const Outline& seen) {
@@ -149,7 +149,7 @@ void warn_of_wide_joints(Blank& b) {
     double shortest = HUGE_VAL;
     for (size_t i = 0; i < corners.size(); ++i) {
       const double side = norm(corners[(i + 1) % corners.size()] - corners[i]);
-      if (side > 1e-9 * b.size) shortest = std::min(shortest, side);
+      if (side > within::same * b.size) shortest = std::min(shortest, side);
     }
     if (j.clearance <= shortest) continue;
     b.warnings.push_back("The edges at " + j.name + " stand " + shown_mm(j.clearance, 3) +
@@ -248,14 +248,14 @@ bool same_blank(const Blank& a, const Blank& b) {
   const Outline oa = outline(a);
   const Outline ob = outline(b);
   if (oa.size() != ob.size() || a.bends.size() != b.bends.size()) return false;
-  const double near = 1e-9 * a.size;
+  const double near = within::same * a.size;
   for (size_t shift = 0; shift < oa.size(); ++shift) {
     bool same = true;
     for (size_t i = 0; i < oa.size() && same; ++i) {
       const Arc& x = oa[i];
       const Arc& y = ob[(i + shift) % ob.size()];
       same = std::abs(x.length - y.length) < near && norm(x.start - y.start) < near &&
-             std::abs(x.turn - y.turn) < 1e-9;
+             std::abs(x.turn - y.turn) < within::same;
     }
     if (same) return true;
   }

@@ -34,7 +34,8 @@ bool settled(const PanelSamples& s, double from, double to, double size) {
     }
     return std::max(Series::fit(from, to, x).tail(), Series::fit(from, to, y).tail());
   };
-  return std::max(tail(s.base), tail(s.top)) <= 1e-12 * size && Series::fit(from, to, s.curl).tail() <= 1e-12;
+  return std::max(tail(s.base), tail(s.top)) <= within::rounding * size &&
+         Series::fit(from, to, s.curl).tail() <= within::rounding;
 }
 
 void add_forming(std::vector<FormingPanel>& panels, double& turned, const Opened& o, const Placing& placing,

@@ -62,7 +62,7 @@ class Letterer {
              shown_mm(std::ceil(natural / 2)) + " to " + shown_mm(std::floor(natural * 2)),
              "give another length, or another height");
     // Arcs finer than letters are read by: a two-thousandth of their height.
-    const double fit = std::min(making_.fit, std::max(l_.height / 2000, 1e-4));
+    const double fit = std::min(making_.fit, std::max(l_.height / 2000, limits::finest_fit));
     for (const Glyph& g : l_.glyphs) {
       if (!known_.contains(g.letter)) known_[g.letter] = letter_form(l_, g, widened, fit);
       const LetterForm& form = known_.at(g.letter);

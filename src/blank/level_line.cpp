@@ -34,7 +34,7 @@ double LevelLine::length(size_t chart, double from, double to) const {
     return norm(r.dc + cut.s * r.de + cut.ds * r.e);
   };
   if (wall_.coaxial) return (to - from) * speed(from);
-  return integral(speed, from, to, 1, 1e-13 * wall_.size);
+  return integral(speed, from, to, 1, within::quadrature * wall_.size);
 }
 
 double LevelLine::run_to(size_t chart, double u) const {

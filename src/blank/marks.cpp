@@ -47,7 +47,7 @@ bool box_within(const Outline& edge, const std::vector<Vec2>& box) {
   for (size_t i = 0; i < box.size(); ++i) {
     const Vec2 to = box[(i + 1) % box.size()];
     const auto inside = clipped(box[i], to, edge);
-    if (inside.size() != 1 || inside.front().length < (1 - 1e-9) * norm(to - box[i])) return false;
+    if (inside.size() != 1 || inside.front().length < (1 - within::same) * norm(to - box[i])) return false;
   }
   return true;
 }
@@ -74,7 +74,7 @@ void add_arrow(Marks& marks, const Space& space, const Outline& edge, const Blan
                  openings_near(blank, space.middle, half + barb)))
     return;
   for (const Vec2 from : {tail, left, right}) {
-    if (length_of(clipped(from, head, edge)) < norm(head - from) * (1 - 1e-9)) return;
+    if (length_of(clipped(from, head, edge)) < norm(head - from) * (1 - within::same)) return;
   }
   for (const Vec2 from : {tail, left, right}) marks.lines.push_back(line(from, head));
 }
@@ -338,7 +338,7 @@ std::vector<Arc> kept(const Outline& edge, const Arc& mark, double near) {
 
 void keep_marks_on_metal(Blank& b) {
   const Outline edge = outline(b);
-  const double near = 1e-9 * b.size + b.fit_error;
+  const double near = within::same * b.size + b.fit_error;
   std::vector<Arc> lines;
   for (const Arc& mark : b.marks.lines) {
     const auto parts = kept(edge, mark, near);

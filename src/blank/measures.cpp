@@ -46,10 +46,10 @@ std::string name_of(const Blank& blank, const BlankOpening& opening) {
 std::optional<RoundHole> round_hole(const BlankOpening& opening) {
   const Outline& o = opening.outline;
   const double half = pi;
-  const auto is_half = [&](const Arc& a) { return std::abs(a.turn - half) < 1e-12; };
+  const auto is_half = [&](const Arc& a) { return std::abs(a.turn - half) < within::rounding; };
   if (o.size() != 2 || !is_half(o[0]) || !is_half(o[1])) return std::nullopt;
   const double diameter = 2 * radius_of(o[0]);
-  const double near = 1e-12 * (1 + diameter + norm(o[0].start));
+  const double near = within::rounding * (1 + diameter + norm(o[0].start));
   if (norm(end_of(o[0]) - o[1].start) > near || std::abs(o[0].length - o[1].length) > near)
     return std::nullopt;
   return RoundHole{0.5 * (o[0].start + o[1].start), diameter};
@@ -72,7 +72,10 @@ bool overlaps_itself(const Blank& blank) {
   return !blank.folding && crosses_itself(outline(blank));  // a folded blank that would is refused
 }
 
-double mass(const Blank& blank, double density) { return area(blank) * blank.thickness * density * 1e-9; }
+double mass(const Blank& blank, double density) {
+  constexpr double cubic_metre = 1e-9;  // of a cubic millimetre
+  return area(blank) * blank.thickness * density * cubic_metre;
+}
 
 const Edge* edge(const Blank& blank, EdgeName name) {
   const auto found =

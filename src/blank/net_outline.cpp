@@ -64,7 +64,7 @@ class Walk {
 
   // Where a lapped wall reaches past the end of its strip.
   void step(Vec2 from, Vec2 to, int number) {
-    if (norm(to - from) > 1e-11 * body_.size)
+    if (norm(to - from) > within::exact * body_.size)
       add({"corner", SideKind::bend, -1, -1, number, {line(from, to)}});
   }
 
@@ -86,8 +86,8 @@ class Walk {
       // Ends that close a corner begin side by side: they are fitted more closely.
       const double tolerance = w.kind == SideKind::bend ? fit_ / 20 : fit_;
       const double steep = std::hypot(1, std::hypot(end.cosine, end.sine) / s.neutral);
-      const FittedArcs fitted =
-          fit_arcs({0, turn, at, heading_of(s, end, forth)}, std::min(tolerance, 1e-3 * body_.size) / steep);
+      const FittedArcs fitted = fit_arcs({0, turn, at, heading_of(s, end, forth)},
+                                         std::min(tolerance, within::little * body_.size) / steep);
       w.arcs = fitted.arcs;
       const auto speed = [&](double u) {
         return std::hypot(s.neutral, end.slope - end.cosine * std::sin(u) + end.sine * std::cos(u));
@@ -127,7 +127,7 @@ class Walk {
 
   void add(Walked w) {
     const bool empty = std::all_of(w.arcs.begin(), w.arcs.end(),
-                                   [&](const Arc& a) { return a.length <= 1e-13 * body_.size; });
+                                   [&](const Arc& a) { return a.length <= within::quadrature * body_.size; });
     if (!empty) out_.stretches.push_back(std::move(w));
   }
 
@@ -181,12 +181,12 @@ Hole hole_in(const Notch& notch, const std::vector<Walked>& all, const Body& bod
   hole.slot = body.relief == Relief::slot;
   const double usual = body.bend.radius.value_or(0) + body.thickness;
   hole.half = body.relief_size ? *body.relief_size / 2 : usual;
-  const double clear = 1e-6 * body.size;  // bends end within the hole, not on its edge
+  const double clear = within::beside * body.size;  // bends end within the hole, not on its edge
   if (hole.slot) {
     const Arc& in = all[notch.before].arcs.back();
     const Arc& out = all[notch.after].arcs.front();
     const Vec2 way = direction(out.heading) - direction(in.heading);
-    hole.way = norm(way) > 1e-9 ? 1 / norm(way) * way : left_of(direction(out.heading));
+    hole.way = norm(way) > within::same ? 1 / norm(way) * way : left_of(direction(out.heading));
     double deepest = 0;
     double highest = 0;
     for (const Vec2 p : notch.corners) {
@@ -222,7 +222,7 @@ Arc clockwise(Vec2 centre, Vec2 from, Vec2 to) {
   const Vec2 a = from - centre;
   const Vec2 b = to - centre;
   double turn = std::atan2(cross(a, b), dot(a, b));
-  if (turn > 1e-12) turn -= two_pi;
+  if (turn > within::rounding) turn -= two_pi;
   turn = std::min(turn, 0.0);
   return {from, std::atan2(a.y, a.x) - pi / 2, -turn * norm(a), turn};
 }
@@ -255,7 +255,7 @@ std::vector<Arc> around(const Hole& hole, Vec2 from, Vec2 to) {
   centres.push_back(!hole.slot ? &hole.centre : dot(to - outer, hole.way) > 0 ? &outer : nullptr);
   std::vector<Arc> arcs;
   for (size_t i = 0; i < centres.size(); ++i) {
-    if (norm(points[i + 1] - points[i]) < 1e-12 * hole.half) continue;
+    if (norm(points[i + 1] - points[i]) < within::rounding * hole.half) continue;
     arcs.push_back(centres[i] ? clockwise(*centres[i], points[i], points[i + 1])
                               : line(points[i], points[i + 1]));
   }

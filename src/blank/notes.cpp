@@ -75,7 +75,7 @@ double least_inside_radius(const Form& f, EndName end) {
 
 void warn_of_tight_rolling(Blank& b, const Form& f, EndName end, double radius) {
   if (f.pointed(end) || radius >= f.thickness) return;
-  if (!f.by_plan && radius <= 1e-9 * f.size) {
+  if (!f.by_plan && radius <= within::same * f.size) {
     b.notes.push_back(std::string("The wall is bent about sharp corners of the ") + name_of(end) +
                       ": no radius inside, " + shown_mm(f.thickness) + " outside.");
     return;
@@ -136,7 +136,7 @@ void note_level_ends(Blank& b, const Opened& o) {
       // A plane may touch the end at one place without running out past it.
       const auto is_the_end = [&](double share) {
         const double u = from + share * (to - from);
-        return std::abs(rim(u).s - f.whole_rim(end)(u).s) <= 1e-9 * f.size;
+        return std::abs(rim(u).s - f.whole_rim(end)(u).s) <= within::same * f.size;
       };
       if (from >= to || !is_the_end(0.25) || !is_the_end(0.5) || !is_the_end(0.7)) continue;
       const auto plan = [&](double u) {

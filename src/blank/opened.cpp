@@ -8,7 +8,7 @@ namespace {
 
 // The ruling at u of the stretch that [from, to] lies in: at its ends too, where others begin.
 Ruling ruling_within(const Wall& wall, double from, double to, double u) {
-  const double inwards = 1e-6 * (to - from);
+  const double inwards = within::beside * (to - from);
   const double inside = std::clamp(u, from + inwards, to - inwards);
   const auto piece =
       std::find_if(wall.begin(), wall.end() - 1, [&](const WallPiece& p) { return inside <= p.to; });
@@ -45,7 +45,7 @@ double length_on(const Opened& o, const RimPiece& piece, double from, double to)
     const double b = std::min(to, wall.to);
     if (a < b)
       sum += integral([&](double u) { return norm(velocity(wall.ruling(u), piece.cut(u))); }, a, b, 1,
-                      1e-13 * o.form.size);
+                      within::quadrature * o.form.size);
   }
   return sum;
 }
@@ -85,11 +85,12 @@ class CurveSeries {
     const Panel* p = panel_at(u);
     if (!p) return curve_.heading(u);
     const Vec2 v = way(*p, u);
-    if (norm(v) < 1e-2 * speed_) return curve_.heading(u);
+    if (norm(v) < slow * speed_) return curve_.heading(u);
     return p->heading + std::atan2(cross(p->along, v), dot(p->along, v));
   }
 
  private:
+  static constexpr double slow = 1e-2;  // of its greatest speed: differences of the series tell no direction
   struct Panel {
     double from = 0, to = 0;
     Series x, y, dx, dy;
@@ -112,7 +113,7 @@ class CurveSeries {
     const double middle = curve_.heading((from + to) / 2);
     const double turn =
         std::max(std::abs(curve_.heading(from) - middle), std::abs(curve_.heading(to) - middle));
-    if (turn < 1.5 && std::max(along.tail(), up.tail()) <= 2e-14 * size_) {
+    if (turn < 1.5 && std::max(along.tail(), up.tail()) <= 2 * within::settled * size_) {
       panels_.push_back(
           {from, to, along, up, along.derivative(), up.derivative(), middle, direction(middle)});
       return;
@@ -146,13 +147,13 @@ Curve in_series(const Curve& curve, double size) {
 std::optional<Arc> one_arc(const Curve& curve, double length, double size) {
   const Arc arc{curve.point(curve.from), curve.heading(curve.from), length,
                 curve.heading(curve.to) - curve.heading(curve.from)};
-  if (norm(end_of(arc) - curve.point(curve.to)) > 1e-11 * size) return std::nullopt;
+  if (norm(end_of(arc) - curve.point(curve.to)) > within::exact * size) return std::nullopt;
   // Along its own length a curve may run faster here and slower there.
   constexpr int looks = 32;
   for (int i = 1; i < looks; ++i) {
     const Vec2 p = curve.point(curve.from + (curve.to - curve.from) * i / looks);
     const double evenly = norm(point_at(arc, arc.length * i / looks) - p);
-    if (std::min(evenly, nearest({p, 0, 0, 0}, arc).distance) > 1e-11 * size) return std::nullopt;
+    if (std::min(evenly, nearest({p, 0, 0, 0}, arc).distance) > within::exact * size) return std::nullopt;
   }
   return arc;
 }
@@ -165,10 +166,10 @@ Flat flat_of(const Form& form, const Wall& layer) {
     for (int i = 0; i <= looks && !form.regions.empty(); ++i) {
       const double u = piece.from + (piece.to - piece.from) * i / looks;
       const double length = form.top(u).s - form.base(u).s;
-      if (length > 1e-6 * form.size) shortest = std::min(shortest, length);
+      if (length > within::beside * form.size) shortest = std::min(shortest, length);
     }
   }
-  return develop(layer, form.size, Angle::radians(1e-9), shortest);
+  return develop(layer, form.size, Angle::radians(within::same), shortest);
 }
 
 Opened open(const Form& form) {
@@ -187,7 +188,7 @@ namespace {
 FittedArcs arcs_within(const Opened& o, EndName end, double from, double to, double tolerance) {
   FittedArcs all;
   for_each_piece(o, end, from, to, [&](const RimPiece& piece, double a, double b) {
-    if (length_on(o, piece, a, b) < 1e-11 * o.form.size) return;  // a rim stands still at a corner
+    if (length_on(o, piece, a, b) < within::exact * o.form.size) return;  // a rim stands still at a corner
     const FittedArcs part = piece_arcs(o, piece, a, b, tolerance);
     all.arcs.insert(all.arcs.end(), part.arcs.begin(), part.arcs.end());
     all.error = std::max(all.error, part.error);

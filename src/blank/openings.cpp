@@ -134,8 +134,8 @@ class Cutter {
     size_t k = 0;
     for (; k < wall_.charts.size(); ++k) {
       const Chart& c = wall_.charts[k];
-      u = from.u + turn + 2 * pi * std::ceil((c.from - from.u - turn) / (2 * pi) - 1e-12);
-      if (u <= c.to + 1e-12) break;
+      u = from.u + turn + 2 * pi * std::ceil((c.from - from.u - turn) / (2 * pi) - within::rounding);
+      if (u <= c.to + within::rounding) break;
     }
     const Chart& c1 = wall_.charts[std::min(k, wall_.charts.size() - 1)];
     const Placing move = move_between(c0.flat(from.u), c1.flat(u));

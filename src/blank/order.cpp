@@ -98,7 +98,7 @@ bool is_closed_in(const std::vector<std::vector<Vec3>>& plates, const BendLine& 
   const Vec3 at{line.from.x, line.from.y, 0};
   const Vec2 flat_way = 1 / line.length() * (line.to - line.from);
   const Vec3 beside{-flat_way.y, flat_way.x, 0};
-  const double near = 1e-6 * size;
+  const double near = within::beside * size;
   const double up = line.up ? 1 : -1;
   for (const std::vector<Vec3>& corners : plates) {
     for (size_t i = 0; i < corners.size(); ++i) {
@@ -110,7 +110,7 @@ bool is_closed_in(const std::vector<std::vector<Vec3>>& plates, const BendLine& 
       const double t = std::abs(side_a - side_b) > near ? side_a / (side_a - side_b) : 1;
       const double height = up * (a.z + std::clamp(t, 0.0, 1.0) * (b.z - a.z));
       const double higher = std::abs(side_a - side_b) > near ? height : std::max(up * a.z, up * b.z);
-      if (higher > 1e-3 * size) return true;
+      if (higher > within::little * size) return true;
     }
   }
   return false;

@@ -64,12 +64,12 @@ void choose_hits(std::vector<PressedArc>& arcs, const Pressing& asked) {
     }
     if (!asked.flat_width) continue;
     const double w = *asked.flat_width;
-    if (!(w > 0 && arc.length / w <= most_hits && std::ceil(arc.length / w - 1e-9) >= arc.least &&
+    if (!(w > 0 && arc.length / w <= most_hits && std::ceil(arc.length / w - within::same) >= arc.least &&
           arc.length > w))
       refuse("bending.flat_width", "is out of range", shown_mm(w),
              shown_mm(arc.length / most_hits) + " to less than " +
                  shown_mm(arc.length / std::max(1, arc.least - 1)));
-    arc.hits = static_cast<int>(std::ceil(arc.length / w - 1e-9));
+    arc.hits = static_cast<int>(std::ceil(arc.length / w - within::same));
   }
 }
 
@@ -114,7 +114,7 @@ PressedBody press(const std::vector<ArcToPress>& given, const Pressing& asked) {
   for (const ArcToPress& arc : given) {
     arcs.push_back({arc});
     // (51): no bend turns by half a turn.
-    arcs.back().least = std::max(arc.least, static_cast<int>(arc.turned / pi + 1e-9) + 1);
+    arcs.back().least = std::max(arc.least, static_cast<int>(arc.turned / pi + within::same) + 1);
   }
   PressedBody pressed;
   if (arcs.empty() || asked.smooth()) return pressed;

@@ -159,7 +159,8 @@ void share_out(std::vector<Curved>& all, int hits) {
     Curved* worst = &all.front();
     for (Curved& c : all) {
       const double more = c.estimate(c.hits) / worst->estimate(worst->hits) - 1;
-      if (more > 1e-9 || (more > -1e-9 && in_piece[c.piece] < in_piece[worst->piece])) worst = &c;
+      if (more > within::same || (more > -within::same && in_piece[c.piece] < in_piece[worst->piece]))
+        worst = &c;
     }
     ++worst->hits;
     ++in_piece[worst->piece];
@@ -200,7 +201,7 @@ void choose_hits(std::vector<Curved>& all, const Pressing& asked) {
     if (!(w > 0 && length / w <= most_ruled_hits))
       refuse("bending.flat_width", "is out of range", shown_mm(w),
              "over " + shown_mm(length / most_ruled_hits));
-    c.hits = std::max(1, static_cast<int>(std::ceil(length / w - 1e-9)));
+    c.hits = std::max(1, static_cast<int>(std::ceil(length / w - within::same)));
   }
 }
 

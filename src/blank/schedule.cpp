@@ -15,7 +15,7 @@ class Schedule {
       const Strip& s = body.strips[static_cast<size_t>(laid.strips[i])];
       const auto found = std::find_if(pressed.strips.begin(), pressed.strips.end(),
                                       [&](const PressedStrip& p) { return p.strip == laid.strips[i]; });
-      if (!s.rolled && std::abs(s.angle.radians()) > 1e-12) add_bend(s, static_cast<int>(i));
+      if (!s.rolled && std::abs(s.angle.radians()) > within::rounding) add_bend(s, static_cast<int>(i));
       if (found != pressed.strips.end()) add_hits(s, static_cast<int>(i), *found);
     }
   }
@@ -37,7 +37,7 @@ class Schedule {
   [[nodiscard]] bool before(const BendLine& a, const BendLine& b) const {
     const Vec2 ma = 0.5 * (a.from + a.to);
     const Vec2 mb = 0.5 * (b.from + b.to);
-    const double near = 1e-6 * body_.size;
+    const double near = within::beside * body_.size;
     return std::abs(ma.x - mb.x) > near ? ma.x < mb.x : ma.y < mb.y - near;
   }
 
@@ -46,19 +46,19 @@ class Schedule {
   void across(const Strip& s, double phi, BendLine& line) const {
     const Vec2 low = at(s, phi, s.low(phi));
     const Vec2 high = at(s, phi, s.high(phi));
-    const Vec2 inwards = 1e-9 * (high - low);
+    const Vec2 inwards = within::same * (high - low);
     line.from = low;
     line.to = high;
     // A strip's end may lie on the outline itself: only what a relief takes is clipped.
     const auto parts = clipped(low + inwards, high - inwards, outline_);
-    const bool cut =
-        blank_.folding->relief > 0 && !parts.empty() && length_of(parts) < norm(high - low) * (1 - 1e-6);
+    const bool cut = blank_.folding->relief > 0 && !parts.empty() &&
+                     length_of(parts) < norm(high - low) * (1 - within::beside);
     if (cut) {
       line.from = parts.front().start;
       line.to = end_of(parts.back());
     }
     const Vec2 way = line.to - line.from;
-    const double near = 1e-9 * norm(way);
+    const double near = within::same * norm(way);
     if (way.y < -near || (std::abs(way.y) <= near && way.x < 0)) std::swap(line.from, line.to);
   }
 
@@ -103,7 +103,7 @@ class Schedule {
       const Vec2 p = line.from + part * (line.to - line.from);
       for (const double side : {1.0, -1.0}) {
         const auto metal = clipped(p, p + (2 * body_.size * side) * out, outline_);
-        if (!metal.empty() && norm(metal.front().start - p) < 1e-6 * body_.size)
+        if (!metal.empty() && norm(metal.front().start - p) < within::beside * body_.size)
           least = std::min(least, metal.front().length);
       }
     }

@@ -19,7 +19,7 @@ Image image(const Opened& o, SeamEdge edge) {
   const Rates v = rates(ruling_at(o.neutral, u));
   const double middle = (o.form.base(u).s + o.form.top(u).s) / 2;
   // Walls run to the right of their rulings, or stand still at one.
-  const bool runs_left = v.across + middle * v.turn > 1e-9 * o.form.size;
+  const bool runs_left = v.across + middle * v.turn > within::same * o.form.size;
   const bool leftwards = runs_left == (edge == SeamEdge::start);
   return {u, r.c, (leftwards ? 1.0 : -1.0) * left_of(direction(r.heading))};
 }
@@ -27,7 +27,7 @@ Image image(const Opened& o, SeamEdge edge) {
 // (28): the ruling at which a rim has moved `inset` away from the image; sought from the image to the middle
 // of the blank, or outwards where the edge lies beyond the image.
 std::optional<double> crossing(const Opened& o, EndName end, const Image& from, double inset) {
-  if (std::abs(inset) <= 1e-12 * o.form.size) return from.u;
+  if (std::abs(inset) <= within::rounding * o.form.size) return from.u;
   const double outer = from.u < o.middle() ? o.flat.from() : o.flat.to();
   const double to = inset > 0 ? o.middle() : outer;
   const double sense = inset > 0 ? 1 : -1;

@@ -27,8 +27,8 @@ double circle_radius(const Form& f, EndName end, double layer) {
     low = std::min(low, p.z);
     high = std::max(high, p.z);
   }
-  const bool circle = most - least <= 1e-11 * f.size && high - low <= 1e-11 * f.size;
-  return circle && least > 1e-9 * f.size ? least : 0;
+  const bool circle = most - least <= within::exact * f.size && high - low <= within::exact * f.size;
+  return circle && least > within::same * f.size ? least : 0;
 }
 
 double width_across(const Opened& o, EndName end, double from, double to) {
@@ -61,7 +61,7 @@ GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut) {
     const double s = o.form.rim(name)(o.from()).s;
     const auto breadth = [&](double layer) { return v.across + layer * v.curl + s * v.turn; };
     // About the point of a flat no face is wider than another.
-    const bool stands = pointed || std::abs(breadth(o.form.neutral)) < 1e-9 * o.form.size;
+    const bool stands = pointed || std::abs(breadth(o.form.neutral)) < within::same * o.form.size;
     const auto on_face = [&](double layer) {
       return stands ? neutral : neutral * std::abs(breadth(layer) / breadth(o.form.neutral));
     };

@@ -44,7 +44,7 @@ struct FlatLine {
     for (size_t i = 0; i + 1 < breaks().size(); ++i) {
       const double a = std::max(from, breaks()[i]);
       const double b = std::min(to, breaks()[i + 1]);
-      if (a < b) sum += integral(speed, a, b, 2, 1e-13 * piece.curved.surface.size);
+      if (a < b) sum += integral(speed, a, b, 2, within::quadrature * piece.curved.surface.size);
     }
     return sum;
   }
@@ -53,7 +53,7 @@ struct FlatLine {
 // Headings that never start anew, however far the line turns.
 std::function<double(double)> heading_along(const FlatLine& line, double from, double to) {
   // Just inside: past an end another patch may lie.
-  const double little = 1e-12 * (to - from);
+  const double little = within::rounding * (to - from);
   return continuous(
       [=](double at) {
         const Vec2 w = line.way(std::clamp(at, from + little, to - little));
@@ -68,7 +68,7 @@ std::vector<double> kinks_of(const FlatLine& line, double from, double to) {
   for (size_t i = 1; i + 1 < line.breaks().size(); ++i) {
     const double at = line.breaks()[i];
     if (at <= from || at >= to) continue;
-    const auto beside = [&](double other) { return line.way(at + 1e-9 * (other - at)); };
+    const auto beside = [&](double other) { return line.way(at + within::same * (other - at)); };
     const Vec2 before = beside(line.breaks()[i - 1]);
     const Vec2 after = beside(line.breaks()[i + 1]);
     constexpr double sharp = 1e-4;  // radians; joints between patches come to less
@@ -103,7 +103,7 @@ std::optional<std::pair<double, double>> stretch_of_edge(const Surface& s, doubl
   std::optional<std::pair<double, double>> stretch;
   for (size_t i = 0; i + 1 < s.us.size(); ++i) {
     const double middle = 0.4 * s.us[i] + 0.6 * s.us[i + 1];
-    if (norm(s.point(middle, v).du) * (s.us[i + 1] - s.us[i]) < 1e-11 * s.size) continue;
+    if (norm(s.point(middle, v).du) * (s.us[i + 1] - s.us[i]) < within::exact * s.size) continue;
     stretch = {stretch ? stretch->first : s.us[i], s.us[i + 1]};
   }
   return stretch;
@@ -113,7 +113,7 @@ std::optional<std::pair<double, double>> stretch_of_edge(const Surface& s, doubl
 Edges edges_of(const StretchedPiece& piece, double tolerance) {
   const Surface& s = piece.curved.surface;
   Edges made;
-  const double fine = std::min(tolerance, 1e-3 * s.size);
+  const double fine = std::min(tolerance, within::little * s.size);
   const auto add = [&](EdgeName name, const FlatLine& line, double from, double to, bool backwards) {
     FittedArcs fitted = arcs_of(line, from, to, fine);
     made.fit_error = std::max(made.fit_error, fitted.error);
@@ -169,9 +169,9 @@ std::vector<Element> elements_of(const StretchedPiece& piece, const Placing& pla
     e.number = i;
     const Vec3 foot = s.point(u, s.vs.front()).at;
     const Vec3 head = s.point(u, s.vs.back()).at;
-    const Vec3 plan = std::hypot(foot.x, foot.y) > 1e-9 * s.size ? foot : head;
+    const Vec3 plan = std::hypot(foot.x, foot.y) > within::same * s.size ? foot : head;
     const double degrees = Angle::radians(std::atan2(plan.y, plan.x)).degrees();
-    e.plan = Angle::degrees(std::abs(degrees) < 1e-9 ? 0 : degrees < 0 ? degrees + 360 : degrees);
+    e.plan = Angle::degrees(std::abs(degrees) < within::same ? 0 : degrees < 0 ? degrees + 360 : degrees);
     e.length = FlatLine{piece, false, u}.length(s.vs.front(), s.vs.back());
     e.from_base = e.from_top = e.length;
     e.base = placed(piece.flat.at(u, s.vs.front()).at, placing);
@@ -210,7 +210,7 @@ std::vector<Vec2> space_middles(const StretchedPiece& piece, const Placing& plac
 
 // By how much the wall is folded along a line, positive towards its inside.
 Angle folded_at(const Surface& s, double u, double v) {
-  const double little = 1e-7 * (s.us.back() - s.us.front());
+  const double little = within::step * (s.us.back() - s.us.front());
   const auto normal = [&](double at) {
     const SurfacePoint p = s.point(at, v);
     return cross(p.du, p.dv);

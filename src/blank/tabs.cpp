@@ -24,7 +24,7 @@ void check_between(const EdgeWork& work, const char* key, double value, double l
 
 void check_work(const EdgeWork& work) {
   if (!work.width) refuse_work(work, ".width", "is missing", {}, {}, "say how wide it is");
-  check_between(work, ".width", *work.width, 1e-3, 1e5, "mm");
+  check_between(work, ".width", *work.width, limits::shortest, 1e5, "mm");
   check_between(work, ".taper", work.taper.degrees(), 0, 80, "degrees");
   check_between(work, ".extra", work.extra, 0, 1e3, "mm");
   check_between(work, ".which", work.which, 1, 1000, "");
@@ -36,7 +36,7 @@ void check_work(const EdgeWork& work) {
     check_between(work, ".radius", work.radius, 0, 1e4, "mm");
   }
   if (!work.hole) return;
-  check_between(work, ".holes.diameter", *work.hole, 1e-2, 1e4, "mm");
+  check_between(work, ".holes.diameter", *work.hole, 10 * limits::shortest, 1e4, "mm");
   if (!work.pitch)
     refuse_work(work, ".holes.pitch", "is missing", {}, {}, "say how far apart the holes may be");
   check_between(work, ".holes.pitch", *work.pitch, *work.hole, 1e5, "mm");
@@ -49,7 +49,7 @@ std::optional<Arc> straight_edge(const Edge& e) {
   const Arc whole = line(e.arcs.front().start, end_of(e.arcs.back()));
   for (const Arc& arc : e.arcs) {
     const Vec2 way = direction(whole.heading);
-    if (!is_straight(arc) || std::abs(cross(way, end_of(arc) - whole.start)) > 1e-9 * whole.length)
+    if (!is_straight(arc) || std::abs(cross(way, end_of(arc) - whole.start)) > within::same * whole.length)
       return std::nullopt;
   }
   return whole;
@@ -129,7 +129,7 @@ class Tabs {
     const Outline metal = outline(blank_);
     for (const double share : {0.1, 0.5, 0.9}) {
       const Vec2 p = point_at(edge, share * edge.length);
-      const Vec2 from = p + 1e-6 * blank_.size * in;
+      const Vec2 from = p + within::beside * blank_.size * in;
       const std::vector<Arc> parts = clipped(from, from + 2 * blank_.size * in, metal);
       double flat = parts.empty() ? 0 : parts.front().length;
       if (blank_.folding) {
@@ -142,7 +142,7 @@ class Tabs {
           }
         }
       }
-      if (*work_.width > flat + 1e-6 * blank_.size)
+      if (*work_.width > flat + within::beside * blank_.size)
         refuse_work(work_, ".width", "is wider than the flat metal that the hem lies back on",
                     shown_mm(*work_.width), "up to " + shown_mm(flat), "make the hem narrower");
     }
@@ -172,7 +172,7 @@ class Tabs {
       refuse_work(work_, ".holes.end", "leaves no room for a hole", shown_mm(end),
                   "from " + shown_mm(r) + " to " + shown_mm(norm(to - from) / 2));
     const int spaces =
-        std::max(static_cast<int>(std::ceil(length / *work_.pitch - 1e-9)), length > 0 ? 1 : 0);
+        std::max(static_cast<int>(std::ceil(length / *work_.pitch - within::same)), length > 0 ? 1 : 0);
     const double pitch = spaces > 0 ? length / spaces : 0;
     if (row_pitch <= r || (spaces > 0 && pitch <= 2 * r) || (work_.rows > 1 && row_pitch <= 2 * r))
       refuse_work(work_, ".holes.diameter", "leaves no web between the holes, or to the edge",
@@ -262,7 +262,7 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
   for (Blank& blank : blanks) {
     if (blank.tabs.empty()) continue;
     into_quadrant(blank);
-    if (works.empty() || !crosses_itself(outline(blank), 1e-9 * blank.size)) continue;
+    if (works.empty() || !crosses_itself(outline(blank), within::same * blank.size)) continue;
     refuse_work(works.front(), ".width", "makes the outline cross itself", {}, {},
                 "make the lap, hem or lock narrower, or give it a taper");
   }

@@ -47,7 +47,7 @@ void repeat_on(Blank& b, const Blank& next, const Placing& move, const Beyond& l
     if (o.group < 0) continue;
     const OpeningGroup g = next.groups[static_cast<size_t>(o.group)];
     const Outline there = placed(o.outline, move);
-    const Lies lies = lies_on(lap.outline, there, 1e-9 * b.size + g.fit_error);
+    const Lies lies = lies_on(lap.outline, there, within::same * b.size + g.fit_error);
     if (lies == Lies::off || !is_near(there, lap)) continue;
     if (lies == Lies::across)
       refuse(g.key, name_of(next, o) + " lies partly under the lap: the lap's edge would cut it open", {}, {},
@@ -112,9 +112,9 @@ void refuse_under(const Blank& lapped, const EdgeTab& tab, const std::vector<Bla
   const double reach = reach_of(tab, along);
   for (const Blank& b : blanks) {
     for (const BlankJoint& j : b.folding->joints) {
-      const bool own =
-          &b == &lapped &&
-          nearest(along, circle(0.5 * (j.from + j.to), 1e-9 * b.size).front()).distance < 1e-6 * b.size;
+      const bool own = &b == &lapped &&
+                       nearest(along, circle(0.5 * (j.from + j.to), within::same * b.size).front()).distance <
+                           within::beside * b.size;
       if (j.name != label_of(e) || own) continue;
       for (const BlankOpening& o : b.openings) {
         const OpeningGroup* g = o.group < 0 ? nullptr : &b.groups[static_cast<size_t>(o.group)];

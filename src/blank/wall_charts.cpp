@@ -36,10 +36,10 @@ Vec2 Chart::on_flat(double u, double s) const {
 }
 
 bool Chart::has(double u, double s) const {
-  const double little = 1e-9 * (to - from);
+  const double little = within::same * (to - from);
   if (u < from - little || u > to + little) return false;
   const auto [low, high] = ends(std::clamp(u, from, to));
-  const double near = 1e-9 * (high - low);
+  const double near = within::same * (high - low);
   if (s < low - near || s > high + near) return false;
   if (plate.empty()) return true;
   Outline sides;
@@ -53,7 +53,7 @@ void look_along(Chart& chart) {
     const double b = std::min(w.to, chart.to);
     if (a >= b) continue;
     constexpr int looks = 48;
-    const double inwards = 1e-9 * (b - a);  // where stretches meet the next one may begin
+    const double inwards = within::same * (b - a);  // where stretches meet the next one may begin
     for (int i = 0; i <= looks; ++i) {
       double u = std::clamp(a + (b - a) * i / looks, a + inwards, b - inwards);
       if (i == 0 && a == chart.from) u = a;
@@ -183,8 +183,9 @@ Spot spot_at(const PartWall& wall, size_t chart, double u, double s) {
   const Frame f = wall.charts[chart].frame(u, s);
   Spot spot{chart, u, s, f.at, 0, f.point, f.normal, {}, {}};
   Vec3 level = cross(Vec3{0, 0, 1}, f.normal);
-  if (norm(level) < 1e-6) level = cross(f.normal, cross(Vec3{-spot.point.y, spot.point.x, 0}, f.normal));
-  if (norm(level) < 1e-9 * wall.size) level = cross(f.normal, cross(Vec3{0, 1, 0}, f.normal));
+  if (norm(level) < within::beside)
+    level = cross(f.normal, cross(Vec3{-spot.point.y, spot.point.x, 0}, f.normal));
+  if (norm(level) < within::same * wall.size) level = cross(f.normal, cross(Vec3{0, 1, 0}, f.normal));
   spot.right = 1 / norm(level) * level;
   spot.up = cross(f.normal, spot.right);
   const Vec2 way = f.on_flat(spot.right);
@@ -267,7 +268,7 @@ std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
     };
     const auto take = [&](double u) {
       const Ruling r = c.at(u);
-      if (norm(cross(r.e, line.way)) < 1e-9) return;
+      if (norm(cross(r.e, line.way)) < within::same) return;
       const LineHit hit = hit_at(r, line, k, u);
       if (c.has(hit.u, hit.s)) hits.push_back(hit);
     };
@@ -279,7 +280,7 @@ std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
         continue;
       }
       // Where charts begin and end a line may meet them but for rounding.
-      const double nothing = 1e-13 * wall.size;
+      const double nothing = within::quadrature * wall.size;
       const bool ends = i + 2 == c.looks.size();
       if (a == 0 || (i == 0 && std::abs(a) < nothing)) {
         take(c.looks[i].u);
@@ -292,7 +293,9 @@ std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
   }
   std::sort(hits.begin(), hits.end(), [](const LineHit& a, const LineHit& b) { return a.along < b.along; });
   // Where charts meet both have the hit.
-  const auto same = [&](const LineHit& a, const LineHit& b) { return b.along - a.along < 1e-7 * wall.size; };
+  const auto same = [&](const LineHit& a, const LineHit& b) {
+    return b.along - a.along < within::step * wall.size;
+  };
   hits.erase(std::unique(hits.begin(), hits.end(), same), hits.end());
   return hits;
 }
@@ -305,7 +308,7 @@ std::optional<double> root_near(const std::function<double(double)>& f, double a
   double f_before = f(u);
   double f_after = f_before;
   if (f_before == 0) return u;
-  for (double d = std::max(reach, 1e-9 * farthest); d < 2 * farthest; d *= 1.7) {
+  for (double d = std::max(reach, within::same * farthest); d < 2 * farthest; d *= 1.7) {
     const double a = std::max(low, u - d);
     const double b = std::min(high, u + d);
     const double fa = f(a);

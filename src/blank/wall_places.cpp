@@ -92,7 +92,7 @@ void WallPlaces::refuse_place(double plan, double height, const std::string& nam
 Spot WallPlaces::by_plan(double plan, double height, const std::string& name) const {
   const SpaceLine line{{0, 0, height}, {std::cos(plan), std::sin(plan), 0}};
   const std::vector<LineHit> hits = hits_of(wall_, line);
-  if (hits.empty() || hits.back().along < -1e-9 * wall_.size) refuse_place(plan, height, name);
+  if (hits.empty() || hits.back().along < -within::same * wall_.size) refuse_place(plan, height, name);
   const LineHit& h = hits.back();
   return spot_at(wall_, h.chart, h.u, h.s);
 }
@@ -105,7 +105,7 @@ Spot WallPlaces::on_ruling(double plan, double further, const std::string& name)
       at_.from == EndName::base ? rim + wall_.base_flange + given : rim - wall_.top_flange - given;
   for (size_t k = 0; k < wall_.charts.size(); ++k) {
     const Chart& c = wall_.charts[k];
-    const double same = u + 2 * pi * std::ceil((c.from - u) / (2 * pi) - 1e-12);
+    const double same = u + 2 * pi * std::ceil((c.from - u) / (2 * pi) - within::rounding);
     if (c.has(same, s)) return spot_at(wall_, k, same, s);
   }
   refuse_place(plan, given, name);

@@ -177,7 +177,7 @@ class Webs {
 
   // No metal is left where outlines come nearer than they are known.
   [[nodiscard]] double touching(const OpeningGroup& g) const {
-    return 1e-9 * b_.size + g.fit_error + b_.fit_error;
+    return within::same * b_.size + g.fit_error + b_.fit_error;
   }
 
   static void keep(std::optional<Web>& least, const Web& web) {

@@ -18,7 +18,7 @@ struct Sampled {
 // moves its end by as much as it is long.
 double warp_of(const Ruling& r, double size, double ruling) {
   const auto lean = [&](Vec3 d, double scale) {
-    return std::asin(std::min(1.0, std::abs(dot(d, r.n)) / std::max(norm(d), 1e-6 * scale)));
+    return std::asin(std::min(1.0, std::abs(dot(d, r.n)) / std::max(norm(d), within::beside * scale)));
   };
   return std::max(lean(r.dc, size), lean(r.de, size / ruling));
 }
@@ -65,8 +65,8 @@ Attempt try_panel(const Sampled& s, double from, double to, FlatRuling start, do
   }
   const Series vx = Series::fit(from, to, dx);
   const Series vy = Series::fit(from, to, dy);
-  const bool settled = turn.tail() <= 1e-13 * std::max(greatest(s.turn), 1e-2) &&
-                       std::max(vx.tail(), vy.tail()) <= 1e-13 * size;
+  const bool settled = turn.tail() <= within::quadrature * std::max(greatest(s.turn), 0.01) &&
+                       std::max(vx.tail(), vy.tail()) <= within::quadrature * size;
   return {{from, to, heading, vx.integral(start.c.x), vy.integral(start.c.y)}, settled};
 }
 

@@ -181,9 +181,9 @@ std::vector<WoundPiece> pieces_of_flight(const Flight& f, const FlightSizes& s, 
   std::optional<LeastRing> least;
   if (s.even()) least.emplace(section_at(s, s.start));
   const double each = f.turns_per_blank / s.turns;
-  const int whole = static_cast<int>(std::floor(1 / each + 1e-9));
+  const int whole = static_cast<int>(std::floor(1 / each + within::same));
   const double rest = 1 - whole * each;
-  const int count = whole + (rest > 1e-9 ? 1 : 0);
+  const int count = whole + (rest > within::same ? 1 : 0);
   constexpr int most = 400;
   if (!s.even() && count > most)
     throw Refusal({.reason = "makes too many blanks, all of them different",

@@ -126,7 +126,7 @@ Vec2 flat_corner(const Body& body, const Laid& laid, int plate, size_t corner) {
 
 std::optional<Overlap> overlap_of(const Body& body, const Laid& laid) {
   const std::vector<Stretch> all = stretches(body, laid);
-  const double near = 1e-9 * body.size;
+  const double near = within::same * body.size;
   for (size_t i = 0; i < all.size(); ++i) {
     for (size_t k = i + 1; k < all.size(); ++k) {
       for (const Polygon& a : all[i].parts) {

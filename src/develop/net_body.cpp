@@ -71,7 +71,7 @@ class NetMould {
     for (size_t i = 0; i < hinges_.size(); ++i) {  // faces in one plane stay together
       const Hinge& h = hinges_[i];
       const auto normal = [&](int f) { return normal_of(kept_, kept_.faces[static_cast<size_t>(f)]); };
-      const bool level = norm(cross(normal(h.face_a), normal(h.face_b))) < 1e-9 &&
+      const bool level = norm(cross(normal(h.face_a), normal(h.face_b))) < within::same &&
                          dot(normal(h.face_a), normal(h.face_b)) > 0;
       if (rules[i] != HingeRule::chosen || !level || !path(bent, h.face_a, h.face_b).empty()) continue;
       rules[i] = HingeRule::bent;
@@ -167,7 +167,7 @@ class NetMould {
     const auto& corners = facets[static_cast<size_t>(h.face_a)].corners;
     const auto k = static_cast<size_t>(h.side_a);
     const bool hollow_inside =
-        dot(cross(na, nb), corners[(k + 1) % corners.size()] - corners[k]) > 1e-9 * h.length;
+        dot(cross(na, nb), corners[(k + 1) % corners.size()] - corners[k]) > within::same * h.length;
     if (net_.corner == Corner::lapped && mould_.thickness > 0 && hollow_inside) a.lapped = true;
   }
 

@@ -131,7 +131,7 @@ bool StretchedFlat::Patches::pointed(size_t i, double v) const {
   double most = 0;
   for (const double x : {-0.7, 0.1, 0.6})
     most = std::max(most, norm(surface_.point(from_place(surface_.us, i, x), v).du));
-  return most * wide(surface_.us, i) < 1e-11 * surface_.size;
+  return most * wide(surface_.us, i) < within::exact * surface_.size;
 }
 
 void StretchedFlat::Patches::tie() {

@@ -63,7 +63,7 @@ class LeastRing::Fit {
     begin();
     for (int i = 0; i < 60; ++i) {
       const double step = improve();
-      if (step < 1e-14) break;
+      if (step < within::settled) break;
     }
   }
 
@@ -145,10 +145,10 @@ class LeastRing::Fit {
     const double before = residual.squaredNorm();
     const Eigen::VectorXd c = c_;
     const double k = k_;
-    for (double part = 1; part > 1e-6; part /= 2) {
+    for (double part = 1; part > within::beside; part /= 2) {
       c_ = c + part * step.head(terms);
       k_ = k + part * step[terms];
-      if (measure() <= before * (1 + 1e-14)) return part * step.norm() / s_.b;
+      if (measure() <= before * (1 + within::settled)) return part * step.norm() / s_.b;
     }
     c_ = c;
     k_ = k;

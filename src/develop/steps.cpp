@@ -56,22 +56,23 @@ bool StretchedFlat::Patches::settle(double share, double& work) {
     const VectorXd step = newton_step();
     const double length = step.lpNorm<Eigen::Infinity>();
     const std::vector<MatrixXd> start = k_;
+    constexpr double least_part = 1e-4;  // of a step that leads downhill
     double part = 1;
-    for (; part > 1e-4; part /= 2) {
+    for (; part > least_part; part /= 2) {
       k_ = start;
       move(part * step);
       const double now = mean_square();
-      if (!(now <= before * (1 + 1e-12) + 1e-30)) continue;
+      if (!(now <= before * (1 + within::rounding) + within::nought)) continue;
       before = now;
       break;
     }
-    if (part <= 1e-4) {
+    if (part <= least_part) {
       k_ = start;
-      if (length < 1e-7 * surface_.size) return true;
+      if (length < within::step * surface_.size) return true;
       if (!kept) return false;
     }
     if (part * length < share * surface_.size) return true;
-    fresh = part == 1 && length < 1e-3 * surface_.size && length < 0.3 * last;
+    fresh = part == 1 && length < within::little * surface_.size && length < 0.3 * last;
     last = length;
   }
   return true;

@@ -17,8 +17,8 @@ double off_point(const Surface& s, double u, double v) {
   const double low = s.vs.front();
   const double high = s.vs.back();
   const auto speed = [&](double at) { return norm(s.point(u, at).du); };
-  if (speed(v) > 1e-2 * speed((low + high) / 2)) return v;
-  const double little = 1e-2 * (high - low);
+  if (speed(v) > 0.01 * speed((low + high) / 2)) return v;
+  const double little = 0.01 * (high - low);
   return std::clamp(v, low + little, high - little);
 }
 
@@ -29,7 +29,7 @@ double inwards(const std::vector<double>& breaks, double at) {
   const auto after = std::upper_bound(breaks.begin() + 1, breaks.end() - 1, at);
   const double from = *(after - 1);
   const double to = *after;
-  const double little = 1e-7 * (to - from);
+  const double little = within::step * (to - from);
   return std::clamp(at, from + little, to - little);
 }
 
@@ -38,7 +38,7 @@ std::vector<double> looks(const std::vector<double>& breaks, int each) {
   for (size_t i = 0; i + 1 < breaks.size(); ++i) {
     for (int k = 0; k <= each; ++k) {
       // Its ends from within: the strain may jump there.
-      const double x = (1 - 2e-7) * -std::cos(pi * k / each);
+      const double x = (1 - 2 * within::step) * -std::cos(pi * k / each);
       all.push_back((breaks[i] + breaks[i + 1] + x * (breaks[i + 1] - breaks[i])) / 2);
     }
   }
@@ -50,7 +50,7 @@ void climb(const std::function<double(double, double)>& f, const Surface& s, dou
   double best = f(u, v);
   double du = (s.us.back() - s.us.front()) / 64;
   double dv = (s.vs.back() - s.vs.front()) / 64;
-  for (int i = 0; i < 200 && du > 1e-9 * (s.us.back() - s.us.front()); ++i) {
+  for (int i = 0; i < 200 && du > within::same * (s.us.back() - s.us.front()); ++i) {
     bool moved = false;
     for (const auto& [a, b] : {std::pair(du, 0.0), {-du, 0.0}, {0.0, dv}, {0.0, -dv}}) {
       const double x = std::clamp(u + a, s.us.front(), s.us.back());

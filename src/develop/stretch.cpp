@@ -82,7 +82,7 @@ constexpr double most_work = 1e11;
 std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface, double& work) {
   constexpr Index step = 4;
   constexpr Index last = 14;
-  const double enough = 1e-11 * surface.size;
+  const double enough = within::exact * surface.size;
   Index pu = 6;
   Index pv = 6;
   std::shared_ptr<StretchedFlat::Patches> flat;
@@ -91,7 +91,7 @@ std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface, double& 
     if (flat) finer->take(*flat);
     const bool more_u = pu < last;
     const bool more_v = pv < last;
-    if (!finer->settle(more_u || more_v ? 1e-8 : 1e-13, work)) return nullptr;
+    if (!finer->settle(more_u || more_v ? within::unstrained : within::quadrature, work)) return nullptr;
     flat = std::move(finer);
     const bool raise_u = more_u && flat->lacking(true) > enough;
     const bool raise_v = more_v && flat->lacking(false) > enough;
@@ -99,7 +99,7 @@ std::shared_ptr<StretchedFlat::Patches> settled(const Surface& surface, double& 
     pu += raise_u ? step : 0;
     pv += raise_v ? step : 0;
   }
-  flat->settle(1e-13, work);
+  flat->settle(within::quadrature, work);
   if (work < 0) return nullptr;
   flat->forget();
   return flat;

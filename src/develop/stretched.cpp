@@ -22,7 +22,7 @@ StretchedPiece laid_flat(CurvedPiece curved, bool opens_flat) {
   for (int i = 0;; ++i) {
     StretchedFlat flat = least_stretch(curved.surface);
     const StrainNumbers strain = strain_of(curved.surface, flat);
-    if (!opens_flat || strain.root_mean_square < 1e-9 || i == halvings)
+    if (!opens_flat || strain.root_mean_square < within::same || i == halvings)
       return {std::move(curved), std::move(flat), strain};
     halve_patches(curved.surface);
   }

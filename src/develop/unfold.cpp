@@ -163,8 +163,9 @@ class Chooser {
     for (int looked = 0; looked < most_trees(hinges_.size()) && !queue.empty(); ++looked) {
       const Branch b = queue.top();
       queue.pop();
-      if (best && (b.length < best_length * (1 - 1e-9) || ++alike > most_alike)) break;
-      if (const auto area = area_of(b.bent); area && *area < least_area * (1 - 1e-9) && fits_(b.bent)) {
+      if (best && (b.length < best_length * (1 - within::same) || ++alike > most_alike)) break;
+      if (const auto area = area_of(b.bent);
+          area && *area < least_area * (1 - within::same) && fits_(b.bent)) {
         best = b.bent;
         best_length = b.length;
         least_area = *area;
@@ -266,7 +267,7 @@ class Chooser {
   [[nodiscard]] bool lie_over(const Polygon& a, const Polygon& b) const {
     for (const Polygon& p : convex_parts(a)) {
       for (const Polygon& q : convex_parts(b)) {
-        if (depth_of_overlap(p, q) > 1e-9 * size_) return true;
+        if (depth_of_overlap(p, q) > within::same * size_) return true;
       }
     }
     return false;

@@ -20,7 +20,7 @@ bool pierces(Vec3 a, Vec3 b, const Triangle& t) {
   const Vec3 d = b - a;
   const Vec3 n = cross(u, v);
   const double across = dot(n, d);
-  if (std::abs(across) <= 1e-9 * norm(n) * norm(d)) return false;
+  if (std::abs(across) <= within::same * norm(n) * norm(d)) return false;
   const double part = dot(n, t.at[0] - a) / across;
   if (part < inside || part > 1 - inside) return false;
   const Vec3 w = a + part * d - t.at[0];

@@ -57,11 +57,11 @@ Vec2 BezierStretch::way_at(double s) const {
   const size_t n = points.size();
   double far = 0;
   for (const Vec2 p : points) far = std::max(far, norm(p - points.front()));
-  if (!at_end || norm(way) > 1e-9 * far) return way;
+  if (!at_end || norm(way) > within::same * far) return way;
   const Vec2 here = s == 0 ? points.front() : points.back();
   for (size_t k = 1; k < n; ++k) {
     const Vec2 other = s == 0 ? points[k] : points[n - 1 - k];
-    if (norm(other - here) > 1e-9 * far) return s == 0 ? other - here : here - other;
+    if (norm(other - here) > within::same * far) return s == 0 ? other - here : here - other;
   }
   return way;
 }
@@ -70,7 +70,7 @@ bool BezierStretch::is_straight() const {
   const Vec2 chord = points.back() - points.front();
   const double length = norm(chord);
   if (length == 0) return false;  // a loop
-  constexpr double aside = 1e-7;  // mm
+  const double aside = 10 * within::exact * length;
   double last = 0;
   for (const Vec2 p : points) {
     const Vec2 d = p - points.front();
@@ -103,7 +103,7 @@ double BezierStretch::facing(double normal) const {
         s - off / dot(now.second - (dot(now.second, now.first) / dot(now.first, now.first)) * now.first, v);
     const double last = s;
     s = next > low && next < high ? next : (low + high) / 2;
-    if (std::abs(s - last) < 1e-16) break;
+    if (std::abs(s - last) < within::digit) break;
   }
   return s;
 }
@@ -119,7 +119,7 @@ std::vector<BezierStretch> one_way_stretches(const DrawnCurve& curve) {
   for (int i = 0; i <= looks; ++i) {
     const double s = static_cast<double>(i) / looks;
     const auto at = whole.at(s);
-    if (i > 0 && i < looks && norm(at.first) < 1e-6 * size) throw std::domain_error("a cusp");
+    if (i > 0 && i < looks && norm(at.first) < within::beside * size) throw std::domain_error("a cusp");
     const double now = cross(at.first, at.second);
     const double towards = std::atan2(at.first.y, at.first.x);
     if (heading == HUGE_VAL) heading = towards;
@@ -128,10 +128,10 @@ std::vector<BezierStretch> one_way_stretches(const DrawnCurve& curve) {
       cuts.push_back(s);
       heading = towards;
     }
-    if (std::abs(now) < 1e-9 * size * size) continue;
+    if (std::abs(now) < within::same * size * size) continue;
     if (last_bent > 0 && (curl(whole, last_bent) < 0) != (now < 0))
       cuts.push_back(root([&](double v) { return curl(whole, v); }, last_bent, s));
-    last_bent = std::max(s, 1e-12);
+    last_bent = std::max(s, within::rounding);
   }
   cuts.push_back(1);
   std::sort(cuts.begin(), cuts.end());

@@ -20,7 +20,7 @@ struct Line2 {
 
 Vec2 crossing(const Line2& a, const Line2& b) {
   const double turn = cross(a.along, b.along);
-  if (std::abs(turn) < 1e-12) return b.at;  // sides in one line meet where they did
+  if (std::abs(turn) < within::rounding) return b.at;  // sides in one line meet where they did
   return a.at + (cross(b.at - a.at, b.along) / turn) * a.along;
 }
 
@@ -175,9 +175,9 @@ class Builder {
     const FacetSide& s = side(facet, k);
     const double angle = turned(facet, k);
     Strip st{facet, k, s.facet, s.side, along(facet, k), Angle::radians(angle), bend_radius()};
-    st.factor = std::abs(angle) < 1e-12 ? 0
-                                        : neutral_factor(mould_.bend, mould_.thickness, st.radius,
-                                                         Angle::radians(std::abs(angle)));
+    st.factor = std::abs(angle) < within::rounding ? 0
+                                                   : neutral_factor(mould_.bend, mould_.thickness, st.radius,
+                                                                    Angle::radians(std::abs(angle)));
     st.neutral = st.radius + st.factor * mould_.thickness;
     const auto na = static_cast<int>(plate(facet).sides.size());
     const auto nb = static_cast<int>(plate(s.facet).sides.size());
@@ -217,7 +217,7 @@ class Builder {
     if (!closes_b && !closes_a) return std::nullopt;
     const Vec3 way = closes_b ? along(st.plate_b, next_b) : along(st.plate_a, next_a);
     const Vec3 across = cross(way, at_b - at_a);
-    if (norm(across) <= 1e-9 * norm(at_b - at_a)) return std::nullopt;
+    if (norm(across) <= within::same * norm(at_b - at_a)) return std::nullopt;
     const Vec3 n = unit(across);
     return steep_enough(n) ? std::optional(Plane{n, dot(n, at_a)}) : std::nullopt;
   }

@@ -136,7 +136,7 @@ struct OnCurve {
 // inside: at the very end a curve may stand still.
 double distance_along(const std::function<OnCurve(double)>& curve, double from, double to, Vec2 point) {
   constexpr int looks = 16;
-  const double inside = 1e-9 * (to - from);
+  const double inside = within::same * (to - from);
   double least = HUGE_VAL;
   const auto along = [&](double t) {
     const OnCurve c = curve(t);

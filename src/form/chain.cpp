@@ -104,7 +104,7 @@ class Chain {
           for (const Step in : {base_step, top_step, both_step})
             cell(i, j).cost[in][out] = cost_through(i, j, in, out);
           // An open wall begins between two ends, in whatever plane leads on.
-          cell(i, j).cost[begin][out] = cell(i, j).out[out].possible ? 1e-9 : HUGE_VAL;
+          cell(i, j).cost[begin][out] = cell(i, j).out[out].possible ? within::same : HUGE_VAL;
         }
       }
     }
@@ -311,7 +311,7 @@ class Chain {
     s.q0 = link.in == base_step ? s.q1 : q_before.at(q_before.to);
     flat.normal = e.touch.normal;
     flat.run = (norm(s.p1 - s.p0) + norm(s.q1 - s.q0)) / size();
-    if (flat.run > 1e-12) parts_.push_back(std::move(flat));
+    if (flat.run > within::rounding) parts_.push_back(std::move(flat));
   }
 
   void add_bent(const Link& link) {
@@ -335,7 +335,7 @@ class Chain {
     bend.x1 = fold                 ? near(angle_of(h_.base.part(b.touch.normal)), bend.x0)
               : link.out == others ? from_to(leads, own(b.touch))
                                    : leads.to;
-    if (std::abs(bend.x1 - bend.x0) < 1e-11) return;
+    if (std::abs(bend.x1 - bend.x0) < within::exact) return;
     bend.look();
     bend.slow_from = straightens(leads, bend.x0, size()) || straightens(follows, other(a.touch), size());
     bend.slow_to = straightens(leads, bend.x1, size()) || straightens(follows, other(b.touch), size());

@@ -116,7 +116,7 @@ Polygon section_of(const Metal& s) {
 void check_section(const Body& body, const std::vector<Metal>& all) {
   std::vector<Polygon> sections;
   for (const Metal& s : all) sections.push_back(section_of(s));
-  const double near = 1e-6 * body.size;
+  const double near = within::beside * body.size;
   for (size_t i = 0; i < all.size(); ++i) {
     for (size_t k = i + 1; k < all.size(); ++k) {
       const auto is_point = [&](const Polygon& p) {

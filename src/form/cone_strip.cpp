@@ -127,7 +127,7 @@ class ConeStrip {
       const double turned = lower_[0] + (lower_[1] - lower_[0]) * i / looks;
       const OnCone low = edge(turned);
       const OnCone high = on_cone(upper(turned).at, turned);
-      const double least = 1e-3 * start_;
+      const double least = within::little * start_;
       if (start_ + high.along * sine_ < least || start_ + low.along * sine_ < least)
         refuse("width", "reaches the apex of the cone", shown_mm(s_.width), "a strip clear of it",
                "make it narrower, or the body wider there");
@@ -206,7 +206,7 @@ CurvedForm form(const ConeStripSizes& s) {
   f.overall_height = overall_height([&](double u, double v) { return strip.point(u, v); }, s.thickness);
   CurvedPiece piece;
   Surface& surface = piece.surface;
-  const int columns = 1 + static_cast<int>(3 * s.angle / pi - 1e-9);
+  const int columns = 1 + static_cast<int>(3 * s.angle / pi - within::same);
   for (int i = 0; i <= columns; ++i) surface.us.push_back(static_cast<double>(i) / columns);
   surface.vs = {0, 1};
   surface.size = f.size;

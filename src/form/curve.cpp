@@ -26,7 +26,7 @@ EdgeCurve helix(const SpaceCurve& c) {
             {grows * out.x - angle * r * out.y, grows * out.y + angle * r * out.x, rise}};
   };
   constexpr double for_each_turn = 6;
-  return {equal_shares(1 + static_cast<int>(for_each_turn * *c.turns - 1e-9)), point};
+  return {equal_shares(1 + static_cast<int>(for_each_turn * *c.turns - within::same)), point};
 }
 
 // (12): a natural cubic spline over the lengths of the chords.

@@ -107,7 +107,8 @@ std::vector<Item> items_of(const std::vector<DrawnCurve>& curves, const std::str
     try {
       for (const BezierStretch& s : one_way_stretches(c)) {
         Item item = item_of_bezier(s);
-        if (std::abs(item.to - item.from) < 1e-12) item = item_of_line(item.from_point, item.to_point);
+        if (std::abs(item.to - item.from) < within::rounding)
+          item = item_of_line(item.from_point, item.to_point);
         items.push_back(std::move(item));
       }
     } catch (const std::domain_error&) {
@@ -145,7 +146,7 @@ bool is_curve(const DrawnCurve& c) {
       break;
   }
   const double turn = std::abs(c.to - c.from);
-  return above_0(c.a) && above_0(c.b) && std::isfinite(c.axis) && turn > 0 && turn <= 2 * pi + 1e-9;
+  return above_0(c.a) && above_0(c.b) && std::isfinite(c.axis) && turn > 0 && turn <= 2 * pi + within::same;
 }
 
 // Anticlockwise where closed.
@@ -175,7 +176,8 @@ std::vector<DrawnCurve> in_order(const Profile& asked, const std::string& key) {
   }
   if (asked.open) return curves;
   const double area = twice_area(items_of(curves, key));
-  if (!(std::abs(area) >= std::max(1e-9 * size * size, 1e-6))) refuse(key, "encloses no area");
+  if (!(std::abs(area) >= std::max(within::same * size * size, limits::shortest * limits::shortest)))
+    refuse(key, "encloses no area");
   if (area > 0) return curves;
   std::reverse(curves.begin(), curves.end());
   for (DrawnCurve& c : curves) c = c.reversed();
@@ -251,7 +253,7 @@ std::vector<Item> with_corners(std::vector<Item> items, bool open, const std::st
     corner.from = a.to;
     corner.to = b.from + turns;
     corner.from_point = corner.to_point = a.to_point;
-    if (std::abs(corner.to - corner.from) > pi - 1e-6)
+    if (std::abs(corner.to - corner.from) > pi - within::beside)
       refuse(key, "runs back on itself", shown_at(a.to_point));
     joined.push_back(corner);
   }
@@ -274,10 +276,10 @@ std::vector<Vec2> closing_chords(const std::vector<Item>& items, bool open, std:
   }
   const double d = xx * yy - xy * xy;
   const double both = xx + yy;
-  const bool one_way = d < 1e-9 * both * both;  // chords all but parallel, as of half circles
-  const Vec2 by = open || norm(off) < 1e-10 ? Vec2{}
-                  : one_way                 ? 1 / both * off
-                                            : 1 / d * Vec2{yy * off.x - xy * off.y, xx * off.y - xy * off.x};
+  const bool one_way = d < within::same * both * both;  // chords all but parallel, as of half circles
+  const Vec2 by = open || norm(off) < within::exact ? Vec2{}
+                  : one_way                         ? 1 / both * off
+                            : 1 / d * Vec2{yy * off.x - xy * off.y, xx * off.y - xy * off.x};
   for (size_t i = 0; i < items.size(); ++i) {
     scales.push_back(1 - dot(chords[i], by));
     if (std::abs(dot(chords[i], by)) * norm(chords[i]) > 0.1)

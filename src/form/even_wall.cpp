@@ -137,7 +137,7 @@ void check_making(const EvenTransition& w) {
 }
 
 void check_count(const SweptWall& sweep, const Hull& h) {
-  constexpr size_t most = 160;
+  constexpr size_t most = 100;  // each takes a good twentieth of a second
   if (sweep.size() <= most) return;
   throw Refusal({.reason = "has too many corners and curves for a wall that stretches",
                  .key = h.low.bows.size() > h.high.bows.size() ? h.base_key : h.top_key,

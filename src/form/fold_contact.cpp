@@ -6,7 +6,7 @@ double folded_contact(Contact asked, const std::vector<double>& rises, double th
   const bool clear = asked == Contact::clear;
   std::optional<bool> outside;
   for (const double rise : rises) {
-    if (std::abs(rise) < 1e-12) continue;
+    if (std::abs(rise) < within::rounding) continue;
     const bool own = (rise > 0) == clear;
     if (outside && *outside != own)
       throw Refusal({.reason = "needs the inside face at some walls and the outside at others, as they lean "

@@ -33,12 +33,16 @@ class Folds {
     int number = 0;
     int placed = 0;
     for (const Stretch& s : stretches) {  // a flat first: of sharp corners every change has a side
-      const auto within = [&](double u) { return u > s.piece.from + 1e-9 && u < s.piece.to - 1e-9; };
+      const auto within = [&](double u) {
+        return u > s.piece.from + within::same && u < s.piece.to - within::same;
+      };
       const auto seam = std::find_if(at.begin(), at.end(), within);
       if (seam != at.end()) ++placed;
       if (s.kind == RegionKind::fold) {
         // A seam on a fold, or at an end of one.
-        const auto touches = [&](double u) { return u > s.piece.from - 1e-9 && u < s.piece.to + 1e-9; };
+        const auto touches = [&](double u) {
+          return u > s.piece.from - within::same && u < s.piece.to + within::same;
+        };
         flats_.back().joined = std::any_of(at.begin(), at.end(), touches);
         placed += flats_.back().joined;
         continue;
@@ -108,7 +112,7 @@ class Folds {
   // Corners anticlockwise from outside: along the base, up, back along the top, down. A side of no length has
   // no facet side.
   void add_facet(Mould& m, const Flat& f, const Sheet& sheet) {
-    const double near = 1e-9 * norm(hull_.top.centre - hull_.base.centre);
+    const double near = within::same * norm(hull_.top.centre - hull_.base.centre);
     const bool low = norm(f.base_to - f.base_from) > near;
     const bool high = norm(f.top_to - f.top_from) > near;
     Facet facet;
@@ -162,7 +166,7 @@ class Folds {
     a.name = b.name = seam ? "seam" : "fold";
     if (!seam) return;
     a.inset = b.inset = gap / 2;
-    const bool in_a_flat = norm(flats_[i].normal - flats_[next].normal) < 1e-9;
+    const bool in_a_flat = norm(flats_[i].normal - flats_[next].normal) < within::same;
     if (!in_a_flat && t_.corner == Corner::lapped && m.thickness > 0) a.lapped = true;
   }
 

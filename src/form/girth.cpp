@@ -25,7 +25,7 @@ GirthCurve::GirthCurve(const ProfileCurve& profile) : open_(profile.open) {
 
 void GirthCurve::add_side(Vec2 from, Vec2 to) {
   const double length = norm(to - from);
-  if (length <= 1e-12 * length_) return;
+  if (length <= within::rounding * length_) return;
   const Vec2 way = 1 / length * (to - from);
   stretches_.push_back({length_, length_ + length, [=](double t) { return At{from + t * way, way}; }, {}});
   length_ += length;
@@ -56,7 +56,7 @@ void GirthCurve::add_bow(const Bow& bow) {
   double size = 0;
   for (const double part : {0.0, 0.3, 0.5, 0.8, 1.0}) size = std::max(size, norm(s.point(part).d));
   constexpr int deepest = 20;
-  add_panels(s, 0, 1, 1e-14 * size, deepest);
+  add_panels(s, 0, 1, within::settled * size, deepest);
   const Panel& last = s.panels.back();
   s.to = length_ = s.from + last.passed + last.length(last.to);
   stretches_.push_back(std::move(s));

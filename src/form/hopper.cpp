@@ -49,12 +49,13 @@ class Maker {
     };
     const double from = at(EndName::base);
     const double to = at(EndName::top);
-    if (!(from >= -1e-9 && to <= 1 + 1e-9 && from < to - 1e-9)) refuse_cut(eighth, from, to, low, high);
+    if (!(from >= -within::same && to <= 1 + within::same && from < to - within::same))
+      refuse_cut(eighth, from, to, low, high);
     return low + (top ? to : from) * (high - low);
   }
   [[nodiscard]] Plane plane_of(EndName end) const { return slanting_plane(ends_, end, *h_.height); }
   [[noreturn]] void refuse_cut(int eighth, double from, double to, Vec3 low, Vec3 high) const {
-    const bool top_fails = !(to <= 1 + 1e-9 && from < to);
+    const bool top_fails = !(to <= 1 + within::same && from < to);
     for (const SlantingEnd& e : ends_) {
       if ((e.end == EndName::top) != top_fails && ends_.size() > 1) continue;
       const double at = e.end == EndName::top ? to : from;
@@ -146,7 +147,7 @@ class Maker {
   // (19): the line in which two neighbouring flanges meet, from their common corner.
   static Vec3 mitre(const Made& a, const Made& b) {
     const Vec3 both = cross(a.normal, b.normal);
-    const Vec3 line = norm(both) > 1e-9 ? both : a.way + b.way;
+    const Vec3 line = norm(both) > within::same ? both : a.way + b.way;
     return (dot(line, a.way) < 0 ? -1 / norm(line) : 1 / norm(line)) * line;
   }
 
@@ -194,7 +195,7 @@ class Maker {
     const double x = std::abs(angle);
     const double r = mould_.bend.radius.value_or(0);
     const double on_size_face = r + (angle >= 0 ? mould_.layer : t - mould_.layer);
-    const double factor = x < 1e-9 ? 0 : neutral_factor(mould_.bend, t, r, Angle::radians(x));
+    const double factor = x < within::same ? 0 : neutral_factor(mould_.bend, t, r, Angle::radians(x));
     return std::max(0.0, 2 * on_size_face * std::tan(x / 2) - x * (r + factor * t));
   }
 
@@ -230,8 +231,8 @@ class Maker {
     const Made& o = made[other];
     const Vec3 others = (norm(o.from - at) < norm(o.to - at) ? -1 : 1) * unit(o.to - o.from);
     const double neighbours = std::atan2(dot(end.line, others), dot(end.line, o.way));
-    if (std::max(mitred, neighbours) > room + 1e-12) end.open = true;
-    if (mitred <= room + 1e-12) return end;
+    if (std::max(mitred, neighbours) > room + within::rounding) end.open = true;
+    if (mitred <= room + within::rounding) return end;
     if (room < -0.45 * pi)
       throw Refusal({.reason = "has no room on the flat beside its neighbour at the hip " +
                                std::string(name_of_eighth(eighth)),
@@ -316,7 +317,7 @@ class Maker {
     if (!f.width)
       throw Refusal(
           {.reason = "is missing", .key = f.key + ".width", .advice = "say how wide the flange is"});
-    range(".width", *f.width, 1e-3, 1e6, "mm");
+    range(".width", *f.width, limits::shortest, limits::longest, "mm");
     range(".clearance", f.clearance, 0, 1e3, "mm");
     if (f.direction == FlangeDirection::at_angle) range(".direction", f.rise.degrees(), -90, 270, "degrees");
   }

@@ -129,7 +129,7 @@ class Rounds {
   void add_flat(size_t i) {
     const Stop& s = stops_[i];
     const double size = norm(h_.top.centre - h_.base.centre);
-    if (norm(s.p1 - s.p0) + norm(s.q1 - s.q0) < 1e-12 * size) return;
+    if (norm(s.p1 - s.p0) + norm(s.q1 - s.q0) < within::rounding * size) return;
     const double from = parameter(s.p0, s.q0, s.touch.base, s.touch.top);
     const double to = parameter(s.p1, s.q1, s.touch.base, s.touch.top);
     stretches_.push_back(flat_stretch(h_, s.touch.normal, {s.p0, s.p1, s.q0, s.q1}, from, to));
@@ -211,7 +211,7 @@ void check_planes(const Hull& h) {
   const double below = nearest(h.top, h.base, h.low, -1);
   const double least = std::min(above, below);
   const double size = norm(h.top.centre - h.base.centre);
-  if (least > std::abs(h.apart()) + 1e-9 * size) return;
+  if (least > std::abs(h.apart()) + within::same * size) return;
   throw Refusal({.reason = std::string("the plane of the ") + (above < below ? "base" : "top") +
                            " cuts or touches the profile of the other end",
                  .key = "height",
@@ -230,7 +230,7 @@ std::shared_ptr<const Hull> hull_between(const Transition& t, const Sheet& sheet
   if (!t.height)
     throw Refusal(
         {.reason = "is missing", .key = "height", .advice = "give the distance of the ends' centres"});
-  if (!(*t.height >= 1e-3 && *t.height <= 1e6))
+  if (!(*t.height >= limits::shortest && *t.height <= limits::longest))
     throw Refusal({.reason = "is out of range",
                    .key = "height",
                    .found = shown_mm(*t.height),

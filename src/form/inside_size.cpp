@@ -13,7 +13,8 @@ std::optional<double> inset(const EndFrame& frame, double layer, const std::vect
   const Vec3 along = frame.way(left_of(direction(outwards)));
   std::optional<double> found;
   for (const Stretch& s : stretches) {
-    if (s.kind != RegionKind::flat || std::abs(dot(s.normal, along)) > 1e-9 || dot(s.normal, out) <= 0)
+    if (s.kind != RegionKind::flat || std::abs(dot(s.normal, along)) > within::same ||
+        dot(s.normal, out) <= 0)
       continue;
     found = layer / dot(s.normal, out);
   }
@@ -48,7 +49,7 @@ Phrase same_part_inside(const Transition& t, const Hull& hull, const std::vector
   const Phrase face = std::string(name_of(end)) + ".sizes_on = \"inside\"";
   if (p.kind == ProfileKind::polygon) {
     const auto [least, most] = std::minmax_element(in.begin(), in.end());
-    if (*most - *least > 1e-9 * *most) return {};
+    if (*most - *least > within::same * *most) return {};
     if (p.across_flats) return size("across_flats", *p.across_flats - 2 * *most) + face;
     return size("across_corners", *p.across_corners - 2 * *most / std::cos(pi / sides)) + face;
   }
@@ -60,7 +61,7 @@ Phrase same_part_inside(const Transition& t, const Hull& hull, const std::vector
   const double sin = std::sin(p.turn.radians());
   const Vec2 own{(in[2] - in[0]) / 2, (in[3] - in[1]) / 2};
   const Vec2 moved{cos * own.x - sin * own.y, sin * own.x + cos * own.y};
-  if (norm(moved) <= 1e-9 * (*p.width + *p.length)) return text;
+  if (norm(moved) <= within::same * (*p.width + *p.length)) return text;
   if (asked.tilt.radians() != 0) return {};  // its centre would move up the slope
   const Vec2 shift = top ? t.shift + moved : t.shift - moved;
   return text + ", top.shift = [" + bare_mm(shift.x) + ", " + bare_mm(shift.y) + "]";

@@ -21,7 +21,8 @@ Vec2 sized(Vec2 p, double x, double y) { return {x * p.x, y * p.y}; }
 
 void add_curve(Outline& outline, const DrawnCurve& curve, double fit, double& error) {
   if (curve.kind == DrawnCurve::Kind::line) {
-    if (norm(curve.end() - curve.start()) > 1e-9) outline.push_back(line(curve.start(), curve.end()));
+    if (norm(curve.end() - curve.start()) > within::same * (norm(curve.end()) + norm(curve.start())))
+      outline.push_back(line(curve.start(), curve.end()));
     return;
   }
   const BezierStretch whole{curve.points, curve.weights};
@@ -81,7 +82,7 @@ double end_of_cut(const Outlines& region, Vec2 from, Vec2 way, double far) {
   // From within an island: out of it into the cut, and out of the cut again.
   int crossings = 0;
   for (const double e : ends) {
-    if (e < 1e-9 || e > far * (1 - 1e-9)) continue;
+    if (e < within::same || e > far * (1 - within::same)) continue;
     end = e;
     if (++crossings == 2) break;
   }

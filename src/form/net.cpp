@@ -9,7 +9,8 @@ namespace juggler {
 namespace {
 
 void check_length(const std::string& key, double value) {
-  if (!(value >= 1e-3 && value <= 1e6)) refuse(key, "is out of range", shown_mm(value), mm_range(0.001, 1e6));
+  if (!(value >= limits::shortest && value <= limits::longest))
+    refuse(key, "is out of range", shown_mm(value), mm_range(limits::shortest, limits::longest));
 }
 
 // The radius of a regular polygon's corners; (38).
@@ -46,7 +47,7 @@ EdgeEnds cut_edge(const Net& net, Vec3 low, Vec3 high, int corner) {
   };
   const double from = at(EndName::base);
   const double to = at(EndName::top);
-  const double near = 1e-9;
+  const double near = within::same;
   if (from >= -near && to <= 1 + near && from < to - near) return {low + from * way, low + to * way};
   for (const SlantingEnd& e : net.ends) {
     const double s = e.end == EndName::base ? from : to;
@@ -110,8 +111,8 @@ void check_faces(const Polyhedron& b) {
   if (b.points.empty()) refuse("file", "has no points");
   double size = 0;
   for (const Vec3 p : b.points) size = std::max(size, norm(p - b.points.front()));
-  if (!(size >= 1e-3 && size <= 1e6))
-    refuse("file", "gives a body out of range", shown_mm(size), mm_range(0.001, 1e6));
+  if (!(size >= limits::shortest && size <= limits::longest))
+    refuse("file", "gives a body out of range", shown_mm(size), mm_range(limits::shortest, limits::longest));
   std::map<std::string, int> names;
   for (const NetFace& f : b.faces) {
     const auto known = [&](int i) { return i >= 0 && static_cast<size_t>(i) < b.points.size(); };
@@ -124,10 +125,10 @@ void check_faces(const Polyhedron& b) {
     if (norm(n) == 0) refuse("file", "has a face of no area", f.name);
     for (size_t i = 0; i < f.points.size(); ++i) {
       const double off = std::abs(dot(n, point_of(b, f, i) - point_of(b, f, 0)));
-      if (off > 1e-6 * size)
+      if (off > within::beside * size)
         refuse("file", "has a face that is not flat", f.name + ", a point " + shown_mm(off) + " off",
                "1e-6 of the size");
-      if (norm(point_of(b, f, i + 1) - point_of(b, f, i)) < 1e-9 * size)
+      if (norm(point_of(b, f, i + 1) - point_of(b, f, i)) < within::same * size)
         refuse("file", "has an edge of no length", f.name);
     }
   }

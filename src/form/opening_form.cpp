@@ -24,7 +24,7 @@ void add_bow(FormOutlines& f, Outline& outline, const Bow& bow, double fit) {
     for (const Arc& part : split(whole, Angle::radians(pi))) outline.push_back(part);
     return;
   }
-  const int quarters = static_cast<int>(std::ceil(std::abs(bow.to - bow.from) / (pi / 2) - 1e-9));
+  const int quarters = static_cast<int>(std::ceil(std::abs(bow.to - bow.from) / (pi / 2) - within::same));
   for (int i = 0; i < quarters; ++i) {
     const auto at = [&](int k) { return bow.from + (bow.to - bow.from) * k / quarters; };
     const FittedArcs fitted = fitted_bow(bow, at(i), at(i + 1), fit);
@@ -37,11 +37,13 @@ Outline outline_of(FormOutlines& f, const Profile& profile, const std::string& k
   if (profile.open) refuse(key + ".open", "is an open line, which encloses no opening");
   const ProfileCurve curve = profile_curve(profile, key);
   Outline outline;
+  double far = 0;
+  for (size_t i = 0; i < curve.bows.size(); ++i) far = std::max(far, norm(curve.start(i)));
   for (size_t i = 0; i < curve.bows.size(); ++i) {
     add_bow(f, outline, curve.bows[i], fit);
     const Vec2 from = curve.end(i);
     const Vec2 to = curve.start(curve.next(i));
-    if (norm(to - from) > 1e-9) outline.push_back(line(from, to));
+    if (norm(to - from) > within::same * far) outline.push_back(line(from, to));
   }
   return outline;
 }

@@ -65,14 +65,14 @@ double pull(const Hull& h, const Pairing& p, double lead) {
   for (size_t i = 0; i + 1 < breaks.size(); ++i) {
     const double a = breaks[i];
     const double b = breaks[i + 1];
-    if (b - a < 1e-14) continue;
+    if (b - a < within::settled) continue;
     const double within = (a + b) / 2;
     sum += integral(
         [&](double s) {
           return dot(h.base.at(p.base.at(s, within).at) - h.top.centre,
                      h.top.way(p.top.at(s + lead, within + lead).d));
         },
-        a, b, 1, 1e-13 * p.base.length() * p.top.length());
+        a, b, 1, within::quadrature * p.base.length() * p.top.length());
   }
   return sum;
 }
@@ -100,7 +100,7 @@ double shortest_lead(const Hull& h, const Pairing& p) {
   const double before = about - 1.0 / looks;
   const double after = about + 1.0 / looks;
   // Between circles about one axis none is the shortest.
-  const double clear = 1e-9 * p.base.length() * p.top.length();
+  const double clear = within::same * p.base.length() * p.top.length();
   return pulled(before) > clear && pulled(after) < -clear ? root(pulled, before, after) : about;
 }
 
@@ -108,7 +108,7 @@ double shortest_lead(const Hull& h, const Pairing& p) {
 double best_lead(const Hull& h, const Pairing& p) {
   const double lead = shortest_lead(h, p);
   const auto corners = [](const GirthCurve& g) { return g.corners().empty() ? g.breaks() : g.corners(); };
-  double by = 1e-4;
+  double by = 0.1 * within::little;  // of the girth: corners so near were meant to meet
   bool met = false;
   for (const double b : corners(p.base)) {
     for (const double t : corners(p.top)) {

@@ -9,7 +9,7 @@ namespace {
 
 double sized(const std::optional<double>& value, const std::string& key) {
   if (!value) refuse(key, "is missing", {}, {}, "give the sizes of the profile");
-  if (*value >= 1e-3 && *value <= 1e6) return *value;
+  if (*value >= limits::shortest && *value <= limits::longest) return *value;
   refuse(key, "is out of range", shown_mm(*value), mm_range(0.001, 1e6));
 }
 
@@ -50,7 +50,7 @@ ProfileCurve rounded(const std::vector<Vec2>& corners, double radius, const std:
   }
   for (size_t i = 0; i < n; ++i) {
     const double rest = left[i] - setbacks[i] - setbacks[(i + 1) % n];
-    if (rest >= -1e-12 * left[i]) continue;
+    if (rest >= -within::rounding * left[i]) continue;
     const double most = radius * left[i] / (setbacks[i] + setbacks[(i + 1) % n]);
     refuse(end + ".corner", "is larger than a side allows", shown_mm(radius), "0 to " + shown_mm(most));
   }
@@ -96,8 +96,9 @@ std::vector<Vec2> corners_of(std::vector<Vec2> p, double size) {
     for (size_t i = 0; i < p.size() && p.size() > 2; ++i) {
       const Vec2 in = p[i] - p[(i + p.size() - 1) % p.size()];
       const Vec2 out = p[(i + 1) % p.size()] - p[i];
-      const bool same = norm(out) < 1e-9 * size;
-      if (!same && (std::abs(cross(in, out)) > 1e-9 * norm(in) * norm(out) || dot(in, out) < 0)) continue;
+      const bool same = norm(out) < within::same * size;
+      if (!same && (std::abs(cross(in, out)) > within::same * norm(in) * norm(out) || dot(in, out) < 0))
+        continue;
       p.erase(p.begin() + static_cast<long>(i));
       changed = true;
       break;
@@ -112,7 +113,7 @@ void check_turns(const std::vector<Vec2>& points, const Profile& asked, Vec2 cen
   for (size_t i = 0; i < (asked.open ? n - 2 : n); ++i) {
     const Vec2 in = points[(i + 1) % n] - points[i];
     const Vec2 out = points[(i + 2) % n] - points[(i + 1) % n];
-    if (std::abs(std::atan2(cross(in, out), dot(in, out))) < pi - 1e-6) continue;
+    if (std::abs(std::atan2(cross(in, out), dot(in, out))) < pi - within::beside) continue;
     const Vec2 at = turned(points[(i + 1) % n], -asked.turn.radians()) + centre;
     refuse(key, "run back on themselves", "at [" + shown(at.x) + ", " + shown(at.y) + "]");
   }
@@ -121,7 +122,7 @@ void check_turns(const std::vector<Vec2>& points, const Profile& asked, Vec2 cen
 std::vector<Vec2> apart_from_the_next(const std::vector<Vec2>& points, double size) {
   std::vector<Vec2> apart;
   for (const Vec2 p : points) {
-    if (apart.empty() || norm(p - apart.back()) > 1e-9 * size) apart.push_back(p);
+    if (apart.empty() || norm(p - apart.back()) > within::same * size) apart.push_back(p);
   }
   return apart;
 }
@@ -138,8 +139,9 @@ ProfileCurve polyline(const Profile& asked, const std::string& end) {
       refuse(key, "reach out of range", {}, mm_range(-1e6, 1e6));
     size = std::max(size, norm(p - asked.points.front()));
   }
-  if (size < 1e-3)
-    refuse(key, "lie all in one place", shown_mm(size), "a curve of " + shown_mm(1e-3) + " or more");
+  if (size < limits::shortest)
+    refuse(key, "lie all in one place", shown_mm(size),
+           "a curve of " + shown_mm(limits::shortest) + " or more");
   if (asked.open) {
     std::vector<Vec2> points = apart_from_the_next(asked.points, size);
     for (Vec2& p : points) p = turned(p, asked.turn.radians());
@@ -147,7 +149,8 @@ ProfileCurve polyline(const Profile& asked, const std::string& end) {
     return rounded(points, asked.corner, end, true);
   }
   std::vector<Vec2> points = corners_of(asked.points, size);
-  if (points.size() < 3 || std::abs(twice_area(points)) < 1e-9 * size * size) refuse(key, "enclose no area");
+  if (points.size() < 3 || std::abs(twice_area(points)) < within::same * size * size)
+    refuse(key, "enclose no area");
   if (twice_area(points) < 0) std::reverse(points.begin(), points.end());
   const Vec2 centre = centre_of_area(points);
   for (Vec2& p : points) p = turned(p - centre, asked.turn.radians());
@@ -203,7 +206,7 @@ void check_once_round(const ProfileCurve& profile, const std::string& key) {
   double size = 0;
   for (const Vec2 p : points) size = std::max(size, norm(p - points.front()));
   std::vector<Vec2> apart = apart_from_the_next(points, size);
-  if (!profile.open && norm(apart.back() - apart.front()) < 1e-9 * size) apart.pop_back();
+  if (!profile.open && norm(apart.back() - apart.front()) < within::same * size) apart.pop_back();
   const size_t lines = apart.size() - (profile.open ? 1 : 0);
   const auto at = [&](size_t i) { return apart[i % apart.size()]; };
   std::string crossing;
@@ -216,7 +219,7 @@ void check_once_round(const ProfileCurve& profile, const std::string& key) {
   }
   double turned_in_all = 0;
   for (const Bow& b : profile.bows) turned_in_all += b.to - b.from;
-  const bool once = profile.open || std::abs(turned_in_all - 2 * pi) < 1e-6;
+  const bool once = profile.open || std::abs(turned_in_all - 2 * pi) < within::beside;
   if (!once || !crossing.empty())
     refuse(key, "makes a curve that crosses itself", crossing,
            profile.open ? "a simple curve" : "a simple closed curve");

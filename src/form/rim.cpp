@@ -64,7 +64,7 @@ void add_changes(std::vector<double>& breaks, const std::vector<double>& us, con
                  const std::function<double(double)>& difference) {
   const double scale =
       *std::max_element(d.begin(), d.end(), [](double a, double b) { return std::abs(a) < std::abs(b); });
-  const double noise = 1e-14 * std::min(std::abs(scale), 1e7);
+  const double noise = within::settled * std::min(std::abs(scale), 1e7);
   const auto sign = [&](double v) { return v > noise ? 1 : v < -noise ? -1 : 0; };
   for (size_t i = 0; i + 1 < d.size(); ++i) {
     if (sign(d[i]) * sign(d[i + 1]) < 0) {
@@ -107,7 +107,7 @@ std::vector<double> changes(const std::vector<Simple>& cuts, const Wall& wall) {
   breaks.push_back(from);
   breaks.push_back(to);
   std::sort(breaks.begin(), breaks.end());
-  const auto close = [](double a, double b) { return b - a < 1e-12; };
+  const auto close = [](double a, double b) { return b - a < within::rounding; };
   breaks.erase(std::unique(breaks.begin(), breaks.end(), close), breaks.end());
   breaks.front() = from;
   breaks.back() = to;
@@ -138,7 +138,7 @@ std::vector<double> contact_layers(const AskedPlane& p, double thickness) {
 Cut cut_of(const Ruling& r, const Plane& plane, double layer) {
   const double above = dot(plane.normal, r.c + layer * r.n) - plane.height;
   const double climb = dot(plane.normal, r.e);
-  if (climb <= 1e-9) return {above > 0 ? -never : never, 0};
+  if (climb <= within::same) return {above > 0 ? -never : never, 0};
   const double s = -above / climb;
   const double d_above = dot(plane.normal, r.dc + layer * r.dn);
   return {s, -(d_above + s * dot(plane.normal, r.de)) / climb};
@@ -174,7 +174,7 @@ size_t active_plane(const std::vector<AskedPlane>& planes, EndName end, const Ru
   size_t steepest = cuts[best].plane;
   for (const Simple& cut : cuts) {
     const bool ties =
-        std::abs(reach(cut) - reach(cuts[best])) <= 1e-9 * (std::abs(reach(cuts[best])) + thickness);
+        std::abs(reach(cut) - reach(cuts[best])) <= within::same * (std::abs(reach(cuts[best])) + thickness);
     if (ties && std::abs(cut.at.normal.z) < std::abs(planes[steepest].plane.normal.z)) steepest = cut.plane;
   }
   return steepest;

@@ -98,7 +98,7 @@ void split_at_corners(Form& f) {
   f.wall.clear();
   double from = whole.from;
   for (double u : cuts) {
-    if (u - from < 1e-12 || whole.to - u < 1e-12) continue;
+    if (u - from < within::rounding || whole.to - u < within::rounding) continue;
     f.wall.push_back({from, u, whole.ruling});
     from = u;
   }
@@ -181,7 +181,7 @@ double wall_length(const Form& f) {
 }
 
 bool stands(const Form& f, EndName end) {
-  return room(f, end) > 1e-9 * f.size && wall_length(f) > 1e-9 * f.size;
+  return room(f, end) > within::same * f.size && wall_length(f) > within::same * f.size;
 }
 
 // Where a trim cuts a pointed part, the layers that meet before the neutral one's apex must have been cut
@@ -200,7 +200,7 @@ void check_cut_point(const Form& f, const RoundSizes& sizes, EndName end) {
 }
 
 void check_end(const Form& f, const RoundSizes& sizes, const Sheet& sheet, EndName end) {
-  if (f.pointed(end) || room(f, end) > 1e-9 * f.size) return;
+  if (f.pointed(end) || room(f, end) > within::same * f.size) return;
   check_cut_point(f, sizes, end);
   const double least = least_radius(sizes, sheet, end, [&](const RoundSizes& other) {
     return stands(piece_of(other, sheet, {0, two_pi, 0, 0}), end);
@@ -220,7 +220,7 @@ void check_point(const Form& f, const RoundSizes& s, EndName end) {
   const double layer = end == EndName::base ? s.base_layer : s.top_layer;
   if (!f.pointed(end) || s.coaxial()) return;
   const double other = end == EndName::base ? s.top_layer : s.base_layer;
-  if (std::abs(layer - f.neutral) <= 1e-12 * f.size && layer == other) return;
+  if (std::abs(layer - f.neutral) <= within::rounding * f.size && layer == other) return;
   throw Refusal({.reason =
                      "the neutral layer of this pointed offset cone runs together along an edge, not in "
                      "a point: only its size face has an apex",
@@ -233,7 +233,7 @@ void check_point(const Form& f, const RoundSizes& s, EndName end) {
 
 void check_wall(const Form& f) {
   const double length = wall_length(f);
-  if (length > 1e-9 * f.size) return;
+  if (length > within::same * f.size) return;
   throw Refusal({.reason = "the ends as cut leave no wall between them",
                  .key = "height",
                  .found = "a wall of " + shown_mm(length) + " along the ruling",

@@ -43,7 +43,8 @@ double u_where(const Form& f, double value, const std::function<Vec2(double)>& w
     return cross(direction(value), w) > by * norm(w);
   };
   const auto place = [&](double a, double b, double by) {
-    for (int i = 0; i < 100 && b - a > 1e-15; ++i) (passed((a + b) / 2, by) ? b : a) = (a + b) / 2;
+    for (int i = 0; i < 100 && b - a > 10 * within::digit; ++i)
+      (passed((a + b) / 2, by) ? b : a) = (a + b) / 2;
     return (a + b) / 2;
   };
   const std::vector<double> us = looks_at(f);
@@ -100,7 +101,7 @@ double warp_of(const Form& f) {
       const Vec3 low = normal(EndName::base);
       const Vec3 high = normal(EndName::top);
       // Where a rim stands still its normal is the other's.
-      if (std::min(norm(low), norm(high)) < 1e-6 * f.size) continue;
+      if (std::min(norm(low), norm(high)) < within::beside * f.size) continue;
       worst = std::max(worst, std::atan2(norm(cross(low, high)), dot(low, high)));
     }
   }

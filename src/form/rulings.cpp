@@ -42,7 +42,7 @@ class Search {
     const CurvePoint a = base_.point(p.base);
     const CurvePoint b = top_.point(p.top);
     const Vec3 e = b.at - a.at;
-    return dot(cross(a.d, b.d), e) / std::max(norm(a.d) * norm(b.d) * norm(e), 1e-300);
+    return dot(cross(a.d, b.d), e) / std::max(norm(a.d) * norm(b.d) * norm(e), within::nought);
   }
 
   // Where the planes that touch both may begin, or end: on the two sides of the square that meet there.
@@ -92,7 +92,7 @@ class Search {
         }
       }
       for (const Pair& end : on_side(true)) {
-        const double slack = 1e-9;
+        const double slack = within::same;
         if (end.along() < now.along() - slack || end.along() > now.along() + 1.5 * step) continue;
         if (end.base < now.base - slack || end.top < now.top - slack) continue;
         if (end.along() > now.along() + slack) branch.push_back(end);
@@ -105,8 +105,9 @@ class Search {
   [[nodiscard]] std::pair<Vec3, Vec3> normals(Pair p) const {
     const CurvePoint a = base_.point(p.base);
     const CurvePoint b = top_.point(p.top);
-    const Vec3 e = 1 / std::max(norm(b.at - a.at), 1e-300) * (b.at - a.at);
-    return {1 / std::max(norm(a.d), 1e-300) * cross(a.d, e), 1 / std::max(norm(b.d), 1e-300) * cross(b.d, e)};
+    const Vec3 e = 1 / std::max(norm(b.at - a.at), within::nought) * (b.at - a.at);
+    return {1 / std::max(norm(a.d), within::nought) * cross(a.d, e),
+            1 / std::max(norm(b.d), within::nought) * cross(b.d, e)};
   }
 
   // Whether the wall goes on all along, both edges to the same side, fans and all, (15).
@@ -162,7 +163,7 @@ class Search {
   // Whether its series settle.
   bool add(std::vector<RulingPiece>& pieces, const Branch& branch, double from, double to, int depth) const {
     RulingPiece piece = fitted(from, to, [&](double u) { return pair_of(u, exactly(branch, u)); });
-    if (std::max(piece.base.tail(), piece.top.tail()) < 1e-12) {
+    if (std::max(piece.base.tail(), piece.top.tail()) < within::rounding) {
       pieces.push_back(std::move(piece));
       return true;
     }
@@ -174,7 +175,7 @@ class Search {
   [[nodiscard]] std::optional<std::vector<RulingPiece>> pieces_of(const Branch& branch) const {
     std::vector<RulingPiece> pieces;
     const auto fan = [&](Pair from, Pair to) {
-      if (to.along() - from.along() < 1e-9) return;
+      if (to.along() - from.along() < within::same) return;
       pieces.push_back(fitted(from.along(), to.along(), [&](double u) {
         const double share = (u - from.along()) / (to.along() - from.along());
         return Pair{from.base + share * (to.base - from.base), from.top + share * (to.top - from.top)};
@@ -200,7 +201,7 @@ class Search {
     cuts.push_back(branch.back().along());
     std::sort(cuts.begin(), cuts.end());
     for (size_t i = 0; i + 1 < cuts.size(); ++i) {
-      if (cuts[i + 1] - cuts[i] < 1e-9) {
+      if (cuts[i + 1] - cuts[i] < within::same) {
         cuts[i + 1] = i + 2 == cuts.size() ? cuts[i + 1] : cuts[i];
         continue;
       }

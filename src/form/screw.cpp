@@ -69,7 +69,7 @@ CurvedForm form(const FlightSizes& s, double turns_per_blank) {
   f.size = whole.size;
   f.overall_height = overall_height(whole);
   const double each = turns_per_blank / s.turns;
-  const int count = static_cast<int>(std::ceil(1 / each - 1e-9));
+  const int count = static_cast<int>(std::ceil(1 / each - within::same));
   for (int i = 0; i < count; ++i) {
     const double a = s.plan(i * each);
     const double b = s.plan(i + 1 == count ? 1 : (i + 1) * each);
@@ -77,7 +77,7 @@ CurvedForm form(const FlightSizes& s, double turns_per_blank) {
     piece.number = i;
     Surface& surface = piece.surface;
     const double turn = std::abs(b - a);
-    const int columns = 1 + static_cast<int>(3 * turn / pi - 1e-9);
+    const int columns = 1 + static_cast<int>(3 * turn / pi - within::same);
     for (int k = 0; k <= columns; ++k) surface.us.push_back(std::min(a, b) + turn * k / columns);
     surface.vs = rows_of(s);
     surface.size = f.size;

@@ -61,7 +61,7 @@ std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
   // Where a profile is hollow, plan angles need not come in the order of the rulings.
   if (f.turns_back) std::sort(at.begin() + 1, at.end());
   for (size_t i = 1; i < at.size(); ++i) {
-    if (at[i] - at[i - 1] > 1e-9) continue;
+    if (at[i] - at[i - 1] > within::same) continue;
     throw Refusal({.reason = "puts two seams on one ruling",
                    .key = seam.each.empty() ? "seam.pieces" : "seam.at",
                    .advice = "move one of them"});

@@ -124,7 +124,7 @@ class StandingStrip {
 
   void check_clear() const {
     const double least = std::min(s_.from, s_.to) + std::min(0.0, out_);
-    if (least > 1e-3 * std::max(s_.from, s_.to)) return;
+    if (least > within::little * std::max(s_.from, s_.to)) return;
     refuse("width", "reaches the axis", shown_mm(s_.width), "a strip clear of it", "make it narrower");
   }
 
@@ -201,7 +201,7 @@ CurvedForm form(const StandingSizes& s) {
     piece.number = i;
     const double from = static_cast<double>(i) / s.pieces;
     const double to = static_cast<double>(i + 1) / s.pieces;
-    const int columns = 1 + static_cast<int>(6 * turn / two_pi - 1e-9);
+    const int columns = 1 + static_cast<int>(6 * turn / two_pi - within::same);
     for (int k = 0; k <= columns; ++k) piece.surface.us.push_back(from + (to - from) * k / columns);
     piece.surface.vs = {0, 1};
     piece.surface.size = f.size;

@@ -23,7 +23,7 @@ RegionKind kind_of(const Turning& bend) {
   std::array<Ruling, 3> r;
   for (size_t i = 0; i < 3; ++i)
     r[i] = bend(bend.u0 + (bend.u1 - bend.u0) * (0.2 + 0.3 * static_cast<double>(i)));
-  if (norm(r[1].e - r[0].e) + norm(r[2].e - r[0].e) < 1e-12) return RegionKind::cylinder;
+  if (norm(r[1].e - r[0].e) + norm(r[2].e - r[0].e) < within::rounding) return RegionKind::cylinder;
   // On the face that the sizes lie on: its layers beside it may run together along edges.
   const auto apex = [layer = bend.hull->base_layer](const Ruling& ruling) {
     const Rates v = rates(ruling);
@@ -31,7 +31,7 @@ RegionKind kind_of(const Turning& bend) {
   };
   const double far = norm(apex(r[0]) - r[0].c);
   const double off = norm(apex(r[1]) - apex(r[0])) + norm(apex(r[2]) - apex(r[0]));
-  return off < 1e-9 * far ? RegionKind::cone : RegionKind::general;
+  return off < within::same * far ? RegionKind::cone : RegionKind::general;
 }
 
 std::string name_of_bend(const Turning& bend, RegionKind kind) {

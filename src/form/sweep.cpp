@@ -54,8 +54,8 @@ void check_sweep(const SweptWall& sweep, double size) {
   for (const SweptStretch& s : sweep) {
     begun = begun && !s.creased;
     for (int i = 0; i <= looks; ++i) {
-      const double u = s.from + (s.to - s.from) * (i + 1e-3) / (looks + 2e-3);
-      if (norm(s.point(u, 0.5).dv) < 1e-6 * size)
+      const double u = s.from + (s.to - s.from) * (i + within::little) / (looks + 2 * within::little);
+      if (norm(s.point(u, 0.5).dv) < within::beside * size)
         throw Refusal({.reason = "makes a ruling of no length",
                        .key = "top",
                        .found = "at " + shown_percent(share_of(sweep, u)) + " of the wall",
@@ -64,7 +64,7 @@ void check_sweep(const SweptWall& sweep, double size) {
       for (size_t k = 0; k < places.size(); ++k) {
         const SurfacePoint p = s.point(u, places[k]);
         normals[k] = cross(p.du, p.dv);
-        const double least = 1e-9 * size * norm(p.dv);
+        const double least = within::same * size * norm(p.dv);
         const bool turned =
             (k > 0 && !(dot(normals[k], normals[k - 1]) > 0)) || (begun && !(dot(normals[k], last[k]) > 0));
         if (norm(normals[k]) < least || turned) refuse_fold(sweep, u, places[k]);
@@ -81,8 +81,9 @@ double overall_height(const SweptWall& sweep, double thickness) {
   const int looks = 40 + 2000 / static_cast<int>(sweep.size());
   for (const SweptStretch& s : sweep) {
     for (int i = 0; i <= looks; ++i) {
-      for (const double v : {1e-9, 1 - 1e-9}) {
-        const SurfacePoint p = s.point(s.from + (s.to - s.from) * (i + 1e-6) / (looks + 2e-6), v);
+      for (const double v : {within::same, 1 - within::same}) {
+        const SurfacePoint p =
+            s.point(s.from + (s.to - s.from) * (i + within::beside) / (looks + 2 * within::beside), v);
         const Vec3 n = cross(p.du, p.dv);
         const double lean = norm(n) > 0 ? std::abs(n.z) / norm(n) * thickness / 2 : 0;
         low = std::min(low, p.at.z - lean);
@@ -147,7 +148,7 @@ bool is_plain(const SweptStretch& s, double size) {
   const auto areas = [&](double u) -> std::array<double, 3> {
     return {area_at(s, u, 0), area_at(s, u, 0.5), area_at(s, u, 1)};
   };
-  return are_plain<6>(edges, s.from, s.to, 1e-10 * size) &&
+  return are_plain<6>(edges, s.from, s.to, 10 * within::exact * size) &&
          are_plain<3>(areas, s.from, s.to, area_within * greatest_area(s));
 }
 
@@ -172,7 +173,7 @@ SweptWall halved(const SweptWall& sweep, double size, int deepest) {
 SweptWall part_of(const SweptWall& once, double from, double to) {
   const double first = once.front().from;
   const double turn = once.back().to - first;
-  const double near = 1e-9 * turn;
+  const double near = within::same * turn;
   const auto snapped = [&](double u) {
     const double shift = turn * std::floor((u - first) / turn);
     for (const SweptStretch& s : once) {
@@ -185,7 +186,7 @@ SweptWall part_of(const SweptWall& once, double from, double to) {
   from = snapped(from);
   to = snapped(to);
   SweptWall part;
-  for (double shift = turn * std::floor((from - first) / turn + 1e-9); first + shift < to - near;
+  for (double shift = turn * std::floor((from - first) / turn + within::same); first + shift < to - near;
        shift += turn) {
     for (const SweptStretch& s : once) {
       const double a = std::max(from, s.from + shift);

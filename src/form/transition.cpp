@@ -25,7 +25,7 @@ double snapped(const std::vector<Stretch>& once, double u) {
   const double shift = two_pi * std::floor((u - once.front().piece.from) / two_pi);
   for (const Stretch& s : once) {
     for (const double end : {s.piece.from + shift, s.piece.to + shift}) {
-      if (std::abs(u - end) < 1e-11) return end;
+      if (std::abs(u - end) < within::exact) return end;
     }
   }
   return u;
@@ -36,7 +36,7 @@ std::vector<Stretch> between(const std::vector<Stretch>& once, double from, doub
   std::vector<Stretch> part;
   const double first = once.front().piece.from;
   const double last = once.back().piece.to;
-  if (last - first < two_pi - 1e-9) {  // open
+  if (last - first < two_pi - within::same) {  // open
     from = first;
     to = last;
   } else {
@@ -47,7 +47,7 @@ std::vector<Stretch> between(const std::vector<Stretch>& once, double from, doub
     for (const Stretch& s : once) {
       const double a = std::max(from, s.piece.from + shift);
       const double b = std::min(to, s.piece.to + shift);
-      if (b - a < 1e-13) continue;
+      if (b - a < within::quadrature) continue;
       Stretch moved = s;
       moved.piece = {a, b, [ruling = s.piece.ruling, shift](double u) { return ruling(u - shift); }};
       part.push_back(std::move(moved));
@@ -81,12 +81,12 @@ Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top) {
     std::vector<double> at{w.from, w.to};
     for (const Rim* rim : {&base, &top}) {
       for (const RimPiece& p : rim->pieces()) {
-        if (p.to > w.from + 1e-12 && p.to < w.to - 1e-12) at.push_back(p.to);
+        if (p.to > w.from + within::rounding && p.to < w.to - within::rounding) at.push_back(p.to);
       }
     }
     std::sort(at.begin(), at.end());
     for (size_t i = 0; i + 1 < at.size(); ++i) {
-      if (at[i + 1] - at[i] > 1e-13) cut.push_back({at[i], at[i + 1], w.ruling});
+      if (at[i + 1] - at[i] > within::quadrature) cut.push_back({at[i], at[i + 1], w.ruling});
     }
   }
   return cut;
@@ -174,7 +174,7 @@ void check_lengths(const Form& f) {
     for (int i = 0; i <= 8; ++i) {
       const double u = w.from + (w.to - w.from) * i / 8;
       const double length = f.top(u).s - f.base(u).s;
-      if (length > 1e-9 * f.size) continue;
+      if (length > within::same * f.size) continue;
       throw Refusal({.reason = "the ends as cut leave no wall between them",
                      .key = "height",
                      .found = "a ruling of " + shown_mm(length),
@@ -237,7 +237,7 @@ double least_corner(const Transition& t, const Sheet& sheet, EndName end, double
     (end == EndName::base ? rounder.base : rounder.top).profile.corner = radius;
     try {
       const Made m = made_of(rounder, sheet);
-      return worst_crossing(once_round(m), *m.hull, end).missing <= 1e-9 * m.size;
+      return worst_crossing(once_round(m), *m.hull, end).missing <= within::same * m.size;
     } catch (const Refusal&) {
       return false;
     }
@@ -246,18 +246,18 @@ double least_corner(const Transition& t, const Sheet& sheet, EndName end, double
   double high = about;
   for (int i = 0; i < 8 && !fits(high); ++i) high = 1.1 * high;
   if (!fits(high)) return about;
-  while (high - low > 1e-7) {
+  while (high - low > within::step) {
     const double middle = (low + high) / 2;
     (fits(middle) ? high : low) = middle;
   }
-  return std::ceil(1e3 * high - 1e-3) / 1e3;
+  return std::ceil(1e3 * high - within::little) / 1e3;
 }
 
 void check_crossings(const Form& f, const Made& m, const Transition& t, const Sheet& sheet) {
   const Hull& h = *m.hull;
   for (const EndName end : {EndName::base, EndName::top}) {
     const Crossing c = worst_crossing(f, h, end);
-    if (c.missing <= 1e-9 * f.size) continue;
+    if (c.missing <= within::same * f.size) continue;
     const std::string& key = end == EndName::base ? h.base_key : h.top_key;
     const bool cornered = key.ends_with(".corner");
     const Phrase inside = cornered ? same_part_inside(t, h, m.stretches, end) : Phrase();

@@ -42,7 +42,7 @@ Slope slope_of_sides(const Trim& t, const RoundSizes& s, const Wall& wall) {
   const Vec3 along = uphill_of(t.uphill);
   const double run = dot(along, p - q);
   const double tilt = std::atan2(p.z - q.z, run);
-  if (run <= 0 || tilt < -1e-12) {
+  if (run <= 0 || tilt < -within::rounding) {
     throw Refusal({.reason = "with these lengths the plane does not rise uphill",
                    .key = t.key + "long_side",
                    .found = "a rise of " + shown_mm(p.z - q.z) + " over " + shown_mm(run),
@@ -138,7 +138,7 @@ void check_meets(const Form& f, const TrimPlane& t, size_t index) {
   const Rim alone = rim_of_planes({f.planes[index]}, t.end, f.wall, f.thickness);
   const auto past = [&](double u) { return outwards * (alone(u).s - without(u).s); };
   const Least nearest = least(past, f.wall.front().from, f.wall.back().to);
-  if (pointed || nearest.value < -1e-9 * f.size) return;
+  if (pointed || nearest.value < -within::same * f.size) return;
   throw Refusal(
       {.reason = std::string("the plane misses the part: it cuts nothing off the ") + name_of(t.end) +
                  ", or another trim has taken it all",
@@ -165,7 +165,7 @@ void check_apex(const Form& f, const RoundSizes& s, EndName end) {
   const double outwards = end == EndName::top ? 1 : -1;
   const auto left = [&](double u) { return outwards * (point(u).s - f.rim(end)(u).s); };
   const Least nearest = least(left, f.wall.front().from, f.wall.back().to);
-  if (nearest.value > 1e-9 * f.size) return;
+  if (nearest.value > within::same * f.size) return;
   const TrimPlane& t = nearest_trim(f, end, nearest.at);
   throw Refusal(
       {.reason = "the plane passes the apex on its far side, or goes through it",
@@ -191,7 +191,7 @@ void check_steepness(const Form& f, const TrimPlane& t, const AskedPlane& asked)
     return room;
   };
   const Least worst = least(inside, f.wall.front().from, f.wall.back().to);
-  if (worst.value > 1e-9 * f.size) return;
+  if (worst.value > within::same * f.size) return;
   const double here = f.rim(EndName::top)(worst.at).s - f.rim(EndName::base)(worst.at).s;
   throw Refusal({.reason = std::string("the plane meets the ") + name_of(other) +
                            " or its trims inside the part: it leaves no wall between them",

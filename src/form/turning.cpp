@@ -70,10 +70,10 @@ double Turning::rise_at(double x, double about) const {
     const double step = gap / dot(up, d);
     (gap < 0 ? low_rise : high_rise) = rise;
     const double next = rise - step;
-    const bool rounding = std::abs(step) < 1e-12 && std::abs(step) >= last / 4;
+    const bool rounding = std::abs(step) < within::rounding && std::abs(step) >= last / 4;
     const bool outside = next <= low_rise || next >= high_rise;
-    rise = outside && std::abs(step) > 1e-12 ? (low_rise + high_rise) / 2 : next;
-    if (std::abs(step) < 1e-15 || rounding) break;
+    rise = outside && std::abs(step) > within::rounding ? (low_rise + high_rise) / 2 : next;
+    if (std::abs(step) < 10 * within::digit || rounding) break;
     last = std::abs(step);
   }
   return rise;

@@ -7,7 +7,7 @@ namespace juggler {
 
 Wall in_stretches(double from, double to, double most, const std::function<Ruling(double u)>& ruling) {
   Wall wall;
-  const int count = std::max(1, static_cast<int>(std::ceil((to - from) / most - 1e-9)));
+  const int count = std::max(1, static_cast<int>(std::ceil((to - from) / most - within::same)));
   for (int i = 0; i < count; ++i) {
     const double a = from + (to - from) * i / count;
     const double b = i + 1 == count ? to : from + (to - from) * (i + 1) / count;
@@ -47,7 +47,7 @@ Rim apex_rim(const Wall& wall, double layer) {
   return Rim([s](double) -> Cut { return {s, 0}; });
 }
 
-bool Form::goes_round() const { return !open && std::abs(to() - from() - two_pi) < 1e-12; }
+bool Form::goes_round() const { return !open && std::abs(to() - from() - two_pi) < within::rounding; }
 
 Vec3 edge_point(const Form& form, EndName end, double layer, double u) {
   const Ruling r = ruling_at(form.wall, u);
@@ -86,15 +86,16 @@ std::pair<double, double> rim_range(const Form& f, EndName end) {
 
 double rim_length(const Form& form, EndName end, double layer) {
   if (form.pointed(end) && layer == form.neutral) return 0;
-  return sum_over(form, rim_range(form, end), 1e-13 * form.size, [&](const WallPiece& piece, double u) {
-    const Ruling r = piece.ruling(u);
-    const Cut cut = form.rim(end)(u);
-    return norm(r.dc + layer * r.dn + cut.s * r.de + cut.ds * r.e);
-  });
+  return sum_over(form, rim_range(form, end), within::quadrature * form.size,
+                  [&](const WallPiece& piece, double u) {
+                    const Ruling r = piece.ruling(u);
+                    const Cut cut = form.rim(end)(u);
+                    return norm(r.dc + layer * r.dn + cut.s * r.de + cut.ds * r.e);
+                  });
 }
 
 double wall_area(const Form& form, double layer) {
-  return sum_over(form, {form.from(), form.to()}, 1e-13 * form.size * form.size,
+  return sum_over(form, {form.from(), form.to()}, within::quadrature * form.size * form.size,
                   [&](const WallPiece& piece, double u) {
                     const Ruling r = piece.ruling(u);
                     const double s0 = form.base(u).s;

@@ -32,7 +32,8 @@ Arc stretch(const Arc& arc, double s0, double s1) {
 }
 
 std::vector<Arc> split(const Arc& arc, Angle limit) {
-  const int n = std::max(1, static_cast<int>(std::ceil(std::abs(arc.turn) / limit.radians() - 1e-12)));
+  const int n =
+      std::max(1, static_cast<int>(std::ceil(std::abs(arc.turn) / limit.radians() - within::rounding)));
   std::vector<Arc> parts;
   for (int i = 0; i < n; ++i) {
     parts.push_back(stretch(arc, arc.length * i / n, arc.length * (i + 1) / n));

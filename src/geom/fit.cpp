@@ -69,15 +69,16 @@ void add_reach(Table& t, double tolerance) {
   const auto curvature = [&](int i) {
     const auto a = static_cast<size_t>(clamped(static_cast<size_t>(i), -step));
     const auto b = static_cast<size_t>(clamped(static_cast<size_t>(i), step));
-    return (t.heading[b] - t.heading[a]) / std::max(norm(t.point[b] - t.point[a]), 1e-12 * whole);
+    return (t.heading[b] - t.heading[a]) / std::max(norm(t.point[b] - t.point[a]), within::rounding * whole);
   };
   t.reach.clear();
   for (size_t i = 0; i < n; ++i) {
     const int a = clamped(i, -step);
     const int b = clamped(i, step);
     const double run = norm(t.point[static_cast<size_t>(b)] - t.point[static_cast<size_t>(a)]);
-    const double rate = std::abs(curvature(b) - curvature(a)) / std::max(run, 1e-12 * whole);
-    t.reach.push_back(std::clamp(std::cbrt(124.7 * tolerance / std::max(rate, 1e-300)), 1e-6 * whole, whole));
+    const double rate = std::abs(curvature(b) - curvature(a)) / std::max(run, within::rounding * whole);
+    t.reach.push_back(std::clamp(std::cbrt(124.7 * tolerance / std::max(rate, within::nought)),
+                                 within::beside * whole, whole));
   }
 }
 
@@ -311,7 +312,7 @@ std::function<double(double)> continuous(const std::function<double(double)>& he
 FittedArcs fit_arcs(const Curve& c, double tolerance) {
   const Arc single = single_arc(c);
   const double error = error_of_single(c, single);
-  if (error <= 1e-12 * single.length) return {{single}, error};
+  if (error <= within::rounding * single.length) return {{single}, error};
   // Between the table's places a chain may err a little more than at them.
   double within = 0.98 * tolerance;
   FittedArcs fitted;

@@ -161,7 +161,7 @@ Outline onto_arcs(const ClipperLib::Path& path, const Chords& source) {
   }
   for (size_t i = 0; i < runs.size(); ++i) {
     const Arc piece = between(source.arc(runs[i].arc), runs[i], joints[i], joints[(i + 1) % runs.size()]);
-    if (piece.length > 1e-9) outline.push_back(piece);
+    if (piece.length > within::same * source.arc(runs[i].arc).length) outline.push_back(piece);
   }
   return outline;
 }
@@ -192,7 +192,7 @@ bool has_room_for(const Outline& outline, double diameter) {
   Chords source;
   ClipperLib::Path path = source.add(outline);
   if (!ClipperLib::Orientation(path)) ClipperLib::ReversePath(path);
-  ClipperLib::ClipperOffset shrunk(2, 1e-4 * diameter * scale);
+  ClipperLib::ClipperOffset shrunk(2, 0.1 * within::little * diameter * scale);
   shrunk.AddPath(path, ClipperLib::jtRound, ClipperLib::etClosedPolygon);
   ClipperLib::Paths left;
   shrunk.Execute(left, -0.5 * diameter * scale);

@@ -24,7 +24,7 @@ std::optional<double> along_circle(const Arc& arc, Vec2 from_centre) {
 
 std::optional<double> along_line(const Arc& arc, Vec2 p) {
   const double s = dot(p - arc.start, direction(arc.heading));
-  if (s < -1e-12 * arc.length || s > (1 + 1e-12) * arc.length) return std::nullopt;
+  if (s < -within::rounding * arc.length || s > (1 + within::rounding) * arc.length) return std::nullopt;
   return std::clamp(s, 0.0, arc.length);
 }
 
@@ -113,7 +113,8 @@ std::vector<Vec2> crossings(const Arc& one, const Arc& other) {
 
 double parameter_of(const Arc& arc, Vec2 p) {
   const Arc seen = seen_as(arc);
-  if (const auto s = along(seen, p)) return std::min(*s / std::max(seen.length, 1e-300), 1.0) * arc.length;
+  if (const auto s = along(seen, p))
+    return std::min(*s / std::max(seen.length, within::nought), 1.0) * arc.length;
   return norm(p - arc.start) <= norm(p - end_of(arc)) ? 0 : arc.length;
 }
 
@@ -149,7 +150,9 @@ double run_to(std::span<const Arc> arcs, Vec2 p) {
     const double away = within ? norm(point_at(seen, *within) - p) : std::min(from_start, from_end);
     if (away < least) {
       least = away;
-      const double share = within ? *within / std::max(seen.length, 1e-300) : from_start <= from_end ? 0 : 1;
+      const double share = within                   ? *within / std::max(seen.length, within::nought)
+                           : from_start <= from_end ? 0
+                                                    : 1;
       run = before + std::min(share, 1.0) * arc.length;
     }
     before += arc.length;

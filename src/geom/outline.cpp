@@ -8,7 +8,8 @@ namespace {
 
 // So little that its centre is lost in rounding: by the circle a place is off by rounding of the radius,
 // length / turn, by the chord by its rise, length turn / 8; here both are some 4e-9 of the length.
-bool is_flat(const Arc& arc) { return std::abs(arc.turn) < 3e-8; }
+constexpr double flat_turn = 3e-8;
+bool is_flat(const Arc& arc) { return std::abs(arc.turn) < flat_turn; }
 
 // Area between an arc and its chord. The difference turn - sin(turn) loses its digits for flat arcs,
 // so those take the series.
@@ -145,7 +146,8 @@ std::vector<Arc> clipped(Vec2 from, Vec2 to, std::span<const Arc> outline) {
   for (const Arc& arc : outline) {
     for (const double at : meetings(from, to, arc)) add(at, false);
     const Vec2 joint = arc.start - from;
-    if (std::abs(cross(way, joint)) <= 1e-9 * whole * whole) add(dot(joint, way) / (whole * whole), true);
+    if (std::abs(cross(way, joint)) <= within::same * whole * whole)
+      add(dot(joint, way) / (whole * whole), true);
   }
   std::sort(cuts.begin(), cuts.end(), [](const Cut& a, const Cut& b) { return a.at < b.at; });
   std::vector<Arc> inside;
@@ -153,7 +155,7 @@ std::vector<Arc> clipped(Vec2 from, Vec2 to, std::span<const Arc> outline) {
   for (size_t i = 0; i + 1 < cuts.size(); ++i) {
     const auto [at, joint] = cuts[i];
     const double next = cuts[i + 1].at;
-    if (next - at < 1e-9) {
+    if (next - at < within::same) {
       cuts[i + 1].joint = cuts[i + 1].joint && joint;
       continue;
     }

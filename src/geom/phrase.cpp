@@ -18,7 +18,9 @@ std::string fixed_or_scientific(double value, int decimals) {
                        std::to_chars(text.data(), text.data() + text.size(), value, format, digits).ptr);
   };
   const double size = std::abs(value);
-  if ((size != 0 && size < 1e-4 && decimals >= 6) || size >= 1e9) return as(std::chars_format::scientific, 6);
+  constexpr double smallest_in_full = 1e-4;
+  if ((size != 0 && size < smallest_in_full && decimals >= 6) || size >= 1e9)
+    return as(std::chars_format::scientific, 6);
   std::string s = as(std::chars_format::fixed, size < 1000 ? decimals : std::min(decimals, 4));
   if (s.find('.') != std::string::npos) s.erase(s.find_last_not_of('0') + 1);
   if (s.back() == '.') s.pop_back();

@@ -118,8 +118,8 @@ Rectangle smallest_rectangle(std::span<const Arc> outline) {
   for (double theta : candidate_turns(outline)) {
     const Rectangle r = lying(box_at(outline, theta));
     const double gain = best.width * best.height - r.width * r.height;
-    const double equal = 1e-12 * best.width * best.height;
-    if (gain > equal || (gain > -equal && r.height < best.height - 1e-12 * best.width)) best = r;
+    const double equal = within::rounding * best.width * best.height;
+    if (gain > equal || (gain > -equal && r.height < best.height - within::rounding * best.width)) best = r;
   }
   return best;
 }

@@ -106,9 +106,9 @@ double integral(const std::function<double(double)>& f, double from, double to, 
     // On an interval of unit size, for the rule does not measure its error by the interval. What is compared
     // with the tolerance is the error of the lower rule: the higher one's is about its square.
     double error = 0;
-    const double at_once = Rule::integrate(on_unit, -1.0, 1.0, 0, 1e-9, &error);
-    const bool settled = error <= 1e-9 * std::abs(at_once) || half * error <= negligible;
-    sum += half * (settled ? at_once : Rule::integrate(on_unit, -1.0, 1.0, 10, 1e-9));
+    const double at_once = Rule::integrate(on_unit, -1.0, 1.0, 0, within::same, &error);
+    const bool settled = error <= within::same * std::abs(at_once) || half * error <= negligible;
+    sum += half * (settled ? at_once : Rule::integrate(on_unit, -1.0, 1.0, 10, within::same));
   }
   return sum;
 }
@@ -120,7 +120,7 @@ double root(const std::function<double(double)>& f, double from, double to) {
   if (fb == 0) return to;
   std::uintmax_t tries = 200;
   const auto close = [](double a, double b) {
-    return std::abs(b - a) <= 4e-16 * std::max(std::abs(a), std::abs(b));
+    return std::abs(b - a) <= 4 * within::digit * std::max(std::abs(a), std::abs(b));
   };
   const auto [lo, hi] = boost::math::tools::toms748_solve(f, from, to, fa, fb, close, tries);
   return std::abs(f(lo)) < std::abs(f(hi)) ? lo : hi;
@@ -135,10 +135,10 @@ Least least(const std::function<double(double)>& f, double from, double to) {
   Least best{from, value[0]};
   double spread = 0;
   for (double v : value) spread = std::max(spread, std::abs(v - value[0]));
-  if (spread <= 1e-14 * std::abs(value[0])) return best;
+  if (spread <= within::settled * std::abs(value[0])) return best;
   // Values that differ by rounding alone are equals.
   const auto take = [&](double u, double v) {
-    if (v < best.value - 1e-12 * spread) best = {u, v};
+    if (v < best.value - within::rounding * spread) best = {u, v};
   };
   for (int i = 0; i <= looks; ++i) {
     if (look(i) > look(i - 1) || look(i) > look(i + 1)) continue;

@@ -64,7 +64,7 @@ DrawnCurve mapped_arc(const DrawnCurve& curve, const Affine& map) {
     c.to = -c.to;
   }
   // A circle stays one to the last digit.
-  if (std::abs(c.a - c.b) <= 1e-12 * c.a) c.b = c.a;
+  if (std::abs(c.a - c.b) <= within::rounding * c.a) c.b = c.a;
   return c;
 }
 

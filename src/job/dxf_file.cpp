@@ -45,7 +45,7 @@ class DxfCurves {
     const double x = value(e, 210, 0);
     const double y = value(e, 220, 0);
     const double z = value(e, 230, 1);
-    if (std::abs(x) > 1e-9 || std::abs(y) > 1e-9 || z == 0) refuse_plane(e);
+    if (std::abs(x) > within::same || std::abs(y) > within::same || z == 0) refuse_plane(e);
     return z < 0 ? Affine{-1, 0, 0, 1, 0, 0} : Affine{};
   }
 
@@ -114,8 +114,9 @@ class DxfCurves {
       low = std::min(low, dxf_number(file_, p));
       high = std::max(high, dxf_number(file_, p));
     }
-    const bool leans = e.type == "ELLIPSE" && std::abs(value(e, 31)) > 1e-6;
-    if (high - low > 1e-6 || leans) refuse_plane(e);
+    const bool leans = e.type == "ELLIPSE" && std::abs(value(e, 31)) > within::beside;
+    constexpr double level = 1e-6;  // in the drawing's unit, as they are rounded
+    if (high - low > level || leans) refuse_plane(e);
   }
 
   void add_entity(const DxfEntity& e, const Affine& map) {
@@ -216,13 +217,14 @@ class DxfCurves {
     if (degree < 1 || degree > 15) file_.refuse(e.line, "has a spline of that degree", "1 to 15");
     if (weights.empty()) weights.assign(points.size(), 1);
     const bool rising = std::is_sorted(knots.begin(), knots.end());
-    const bool positive = std::all_of(weights.begin(), weights.end(), [](double w) { return w > 1e-9; });
+    const bool positive =
+        std::all_of(weights.begin(), weights.end(), [](double w) { return w > within::same; });
     if (points.size() <= degree || knots.size() != points.size() + degree + 1 ||
         weights.size() != points.size() || !rising || !positive)
       file_.refuse(e.line, "has a spline whose points, knots and weights do not go together",
                    "control points, and degree + 1 knots more than points, rising");
     for (size_t k = degree; k < points.size(); ++k) {
-      if (knots[k + 1] - knots[k] > 1e-12 * (knots.back() - knots.front()))
+      if (knots[k + 1] - knots[k] > within::rounding * (knots.back() - knots.front()))
         add(span(degree, k, knots, points, weights), map);
     }
   }

@@ -102,7 +102,7 @@ Goes goes_with(double Drawn::*kind, const std::function<double()>& result) {
   const double one = at(1);
   const double two = at(2);
   const double three = at(3);
-  const double near = 1e-9 * (std::abs(one) + std::abs(two) + std::abs(three));
+  const double near = within::same * (std::abs(one) + std::abs(two) + std::abs(three));
   if (!(std::abs(two - one) > near)) return Goes::not_at_all;
   return std::abs(three - 2 * two + one) <= near ? Goes::evenly : Goes::otherwise;
 }

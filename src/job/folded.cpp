@@ -24,7 +24,7 @@ Bend read_bend(Reader& r, const std::string& source) {
   if (bend.springback && !(bend.springback->degrees() >= 0 && bend.springback->degrees() < 45))
     refuse(*r.at("bend.springback"), "is out of range", "0 to under 45 degrees for a bend of 90");
   r.length("bend.die", bend.die);
-  r.check("bend.die", bend.die, 1e-3, 1e4);
+  r.check("bend.die", bend.die, limits::shortest, 1e4);
   std::string tags = "letters";
   r.text("bend.tags", tags);
   bend.letters = tags == "letters";
@@ -121,7 +121,7 @@ void read_corners(Reader& r, Corner& corner, Relief& relief, std::optional<doubl
   corner = how.value_or(corner);
   relief = cut.value_or(relief);
   r.length("relief.size", size);
-  r.check("relief.size", size, 1e-3, 1e4);
+  r.check("relief.size", size, limits::shortest, 1e4);
   if (const Entry* idle = r.at("relief.size"); idle && relief == Relief::closed)
     refuse(*idle, "belongs to a relief that is cut, but the corners are closed", {}, "leave it out");
 }

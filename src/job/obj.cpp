@@ -64,7 +64,7 @@ class ObjReader {
     const Vec3 p = mm_ * Vec3{c[0], c[1], c[2]};
     // Programs that write a file face by face repeat their points.
     for (size_t i = 0; i < points_.size(); ++i) {
-      if (norm(points_[i] - p) > 1e-9 * (1 + norm(p))) continue;
+      if (norm(points_[i] - p) > within::same * std::max(norm(p), norm(points_[i]))) continue;
       number_.push_back(static_cast<int>(i));
       return;
     }

@@ -9,7 +9,7 @@ Bench read_bench(Reader& r, const Units& units) {
   r.length("round", bench.round_to);
   r.length("reach", bench.reach);
   r.length("spacing", bench.spacing);
-  r.check("round", bench.round_to, 1e-3, 25.4);
+  r.check("round", bench.round_to, limits::shortest, 25.4);
   r.check("reach", bench.reach, 10, 1e6);
   r.check("spacing", bench.spacing, 1, 1e6);
   return bench;

@@ -194,7 +194,7 @@ std::optional<PartJob> read_collar(Reader& r, const PartJob& of, EndName end) {
   std::optional<double> length;
   r.length(key.c_str(), length);
   if (!length) return std::nullopt;
-  r.check(key.c_str(), length, 1e-3, 1e6);
+  r.check(key.c_str(), length, limits::shortest, limits::longest);
   const auto* wall = std::get_if<Transition>(&of.asked);
   if (!wall) return std::nullopt;
   const TransitionEnd& asked = end == EndName::base ? wall->base : wall->top;

@@ -67,7 +67,7 @@ bool share_centre(const Blank& b, const Bench& bench) {
     if (!is_straight(arc) && radius_of(arc) <= bench.reach.value_or(HUGE_VAL)) swung.push_back(arc);
   }
   if (swung.size() < 2) return true;
-  const double rounding = 1e-9 * std::max(radius_of(swung[0]), radius_of(swung[1]));
+  const double rounding = within::same * std::max(radius_of(swung[0]), radius_of(swung[1]));
   return norm(centre_of(swung[1]) - centre_of(swung[0])) <= bench.round_to / 4 + rounding;
 }
 
@@ -152,9 +152,10 @@ double girth_change(const CardRim& rim, const Edge& e, const BenchCard& card) {
 bool is_even(const Edge& e, const Corners& c, const BenchCard& card) {
   const Arc& arc = e.arcs.front();
   const double middle = (c.left.x + c.right.x) / 2;
-  const bool about_it = is_straight(arc) ? std::abs(card.centre_x - middle) <= card.round_to / 2 + 1e-6
-                                         : std::abs(centre_of(arc).x - middle) < 1e-6;
-  return about_it && std::abs(c.left.y - c.right.y) < 1e-6;
+  const double near = within::same * (card.width + card.height);
+  const bool about_it = is_straight(arc) ? std::abs(card.centre_x - middle) <= card.round_to / 2 + near
+                                         : std::abs(centre_of(arc).x - middle) < near;
+  return about_it && std::abs(c.left.y - c.right.y) < near;
 }
 
 CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
@@ -201,7 +202,7 @@ void add_corners(BenchCard& card, const Edge& e) {
   for (size_t i = 0; i + 1 < e.arcs.size(); ++i) {
     const Arc& arc = e.arcs[i];
     const double bend = std::remainder(e.arcs[i + 1].heading - arc.heading - arc.turn, two_pi);
-    if (std::abs(bend) < 1e-6) continue;
+    if (std::abs(bend) < within::beside) continue;
     card.corners.push_back({e.name, rounded(end_of(arc), card.round_to)});
   }
 }
@@ -289,7 +290,9 @@ void agree_on_width(BenchCard& card, const Blank& b) {
   const double width = as_laid(b).width;
   for (const Edge* e : rims_of(b)) {
     const Corners c = corners_of(*e);
-    if (!is_arc(*e) || std::abs(norm(c.right - c.left) - width) > 1e-6 || !is_even(*e, c, card)) continue;
+    if (!is_arc(*e) || std::abs(norm(c.right - c.left) - width) > within::same * (card.width + card.height) ||
+        !is_even(*e, c, card))
+      continue;
     card.centre_x = card.width / 2;
   }
 }
@@ -313,7 +316,7 @@ void add_tip(BenchCard& card, const Blank& b) {
   const Edge* last = edge(b, EdgeName::seam_end);
   for (const Vec2 p : {start->arcs.front().start, end_of(start->arcs.back())}) {
     for (const Vec2 q : {last->arcs.front().start, end_of(last->arcs.back())}) {
-      if (norm(p - q) > 1e-6) continue;
+      if (norm(p - q) > within::same * b.size) continue;
       card.pointed = true;
       card.tip = rounded(p, card.round_to);
     }

@@ -66,7 +66,7 @@ class CardProof {
  private:
   // Beyond `within`, and what the blank was fitted by.
   void look(double off, double within, const std::string& what) {
-    const double beyond = std::max(0.0, off - within - 1e-9 * b_.size);
+    const double beyond = std::max(0.0, off - within - within::same * b_.size);
     if (beyond <= miss_.distance) return;
     miss_ = {beyond, what};
   }
@@ -75,7 +75,7 @@ class CardProof {
   void look_at_end(EdgeName name, Vec2 p, Vec2 end) {
     const Edge* e = edge(b_, name);
     if (!e) return;
-    const bool on_metal = off_edge(*e, end) <= 2 * b_.fit_error + 1e-6 * b_.size;
+    const bool on_metal = off_edge(*e, end) <= 2 * b_.fit_error + within::beside * b_.size;
     look(on_metal ? off_edge(*e, p) : norm(p - end), std::sqrt(0.5) * step_ + b_.fit_error,
          "a point of the card");
   }
@@ -113,9 +113,9 @@ class CardProof {
       const Vec2 a = point_at(whole[i], whole[i].length / 2) - here;
       const Vec2 c = next - here;
       const double twice = std::abs(cross(a, c));  // of the triangle's area
-      const bool straight = twice <= 1e-12 * b_.size * norm(c);
+      const bool straight = twice <= within::rounding * b_.size * norm(c);
       const double radius = straight ? 0 : norm(a) * norm(c) * norm(c - a) / (2 * twice);
-      look(std::abs(radius - turn.radius), step_ / 2 + 1e-9 * radius, "the radius behind " + corner);
+      look(std::abs(radius - turn.radius), step_ / 2 + within::same * radius, "the radius behind " + corner);
       around += turn.to_next;
     }
     look(std::abs(around - card_.around), 0, "the distances between the card's corners in all");

@@ -140,7 +140,7 @@ Phrase trim_text(const TrimPlane& t, const RoundSizes& sizes) {
     text += say("; sides {} and {}", length(t.short_side, {"base", plane, "shortest ruling"}),
                 length(t.long_side, {"base", plane, "longest ruling"}));
     // Beyond the part's own end a side is not there.
-    if (sizes.coaxial() && std::max(t.short_side, t.long_side) > sizes.slant * (1 + 1e-9))
+    if (sizes.coaxial() && std::max(t.short_side, t.long_side) > sizes.slant * (1 + within::same))
       text += say(", reckoned on: the part ends at {}", length(sizes.slant, {"base", "top", "ruling"}));
   }
   if (t.from_apex) {
@@ -279,7 +279,8 @@ std::optional<double> mass_of(const PieceResult& p) {
   // A tube is opened on a face; its metal is counted on the middle of its wall.
   Tube middle = *tube;
   middle.opened_on = Face::middle;
-  return 1e-9 * *density * *tube->wall * area(p.blank) * girth_of(tube_face(middle), tube->round()) /
+  constexpr double cubic_metre = 1e-9;  // of a cubic millimetre
+  return cubic_metre * *density * *tube->wall * area(p.blank) * girth_of(tube_face(middle), tube->round()) /
          girth_of(tube_face(*tube), tube->round());
 }
 

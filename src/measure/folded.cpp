@@ -249,7 +249,7 @@ void add_pressed_numbers(std::vector<Fact>& rows, const Blank& b) {
   rows.push_back(
       {"widest flat", beside(p.flat_width, p.asked.flat_width, {"bend line", "bend line", "neutral layer"})});
   for (const auto& [name, out] : {std::pair{"base", p.base_out}, {"top", p.top_out}}) {
-    if (out > 1e-6 * b.size)
+    if (out > within::beside * b.size)
       rows.push_back({std::string(name) + " out of its plane",
                       say("{}, pressed", length(out, {"plane of the end", "edge as cut", "neutral layer"}))});
   }
@@ -273,7 +273,7 @@ void add_folded_numbers(std::vector<Fact>& rows, const PieceResult& p) {
   if (bends > 0) rows.push_back({"bends", fmt::format("{}", bends)});
   for (const BendLine& l : b.bends) {
     if (l.hit) continue;
-    const bool parallel = std::abs(l.datum_to - l.datum_from) <= 1e-9 * b.size;
+    const bool parallel = std::abs(l.datum_to - l.datum_from) <= within::same * b.size;
     const Where where{l.datum, "bend line " + l.tag, "blank"};
     const Phrase to = parallel ? Phrase() : " to " + length(l.datum_to, where);
     rows.push_back({"bend " + l.tag,

@@ -29,7 +29,7 @@ Phrase pitch_cell(const OpeningGroup& g) {
   if (g.pitch.radians() > 0) text = angle(g.pitch, {"opening", "the next", "plan"});
   if (g.girth_pitch > 0)
     text += (text.empty() ? "" : " = ") + bare(g.girth_pitch, {"opening", "the next", "girth"});
-  if (g.flat_pitch.radians() > 1e-12)
+  if (g.flat_pitch.radians() > within::rounding)
     text += say("; flat {}", angle(g.flat_pitch, {"opening", "the next", "blank"}));
   return text;
 }

@@ -68,7 +68,7 @@ std::vector<Phrase> row_of(const BendLine& b, const BendColumns& has, Vec2 corne
 MeasuredTable bends_of(const PieceResult& piece, bool with_ends) {
   const std::vector<BendLine>& bends = piece.blank.bends;
   const auto any = [&](auto&& one) { return std::any_of(bends.begin(), bends.end(), one); };
-  const double near = 1e-9 * piece.blank.size;
+  const double near = within::same * piece.blank.size;
   const BendColumns has{with_ends,
                         any([&](const BendLine& b) { return std::abs(b.datum_to - b.datum_from) > near; }),
                         any([](const BendLine& b) { return b.springback.radians() > 0; }),

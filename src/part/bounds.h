@@ -4,8 +4,9 @@
 
 namespace juggler {
 
-inline constexpr double shortest = 1e-3;  // mm: a size that is there at all
-inline constexpr double longest = 1e6;    // mm: a kilometre
+using limits::longest;
+using limits::shortest;
+inline constexpr double least_turns = 1e-3;  // of what winds
 
 /// Refuses a value outside [least, most], nan and infinities too.
 void check_range(const char* key, double value, double least, double most, const char* unit);

@@ -98,8 +98,8 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making) {
   check_seam(seam);
   check_count("quantity", making.quantity, 1000000);
   check_count("elements", making.elements, 3600);
-  if (making.within) check_range("elements.within", *making.within, 1e-3, 1e3, "mm");
-  check_range("fit", making.fit, 1e-4, 1, "mm");
+  if (making.within) check_range("elements.within", *making.within, limits::shortest, 1e3, "mm");
+  check_range("fit", making.fit, limits::finest_fit, 1, "mm");
   for (const Opening& o : making.openings) check(o);
   for (const Lettering& l : making.letterings) check(l);
   if (making.face_up == Face::middle) {

@@ -8,7 +8,7 @@ namespace {
 void check_size(const std::string& key, const std::optional<double>& value) {
   if (!value)
     throw Refusal({.reason = "is missing", .key = key, .advice = "give all four sides and the height"});
-  if (*value >= 1e-3 && *value <= 1e6) return;
+  if (*value >= limits::shortest && *value <= limits::longest) return;
   throw Refusal(
       {.reason = "is out of range", .key = key, .found = shown_mm(*value), .allowed = mm_range(0.001, 1e6)});
 }

@@ -62,7 +62,7 @@ void check_form(const OpeningForm& form, int depth) {
     check_within(form.key + ".inner", r.inner, 0, longest, "mm");
     if (r.inner >= r.outer)
       refuse(form.key + ".inner", "leaves no ring", shown_mm(r.inner), "less than " + shown_mm(r.outer));
-    check_within(form.key + ".span", r.span.degrees(), 1e-3, 359.999, "degrees");
+    check_within(form.key + ".span", r.span.degrees(), within::little, 359.999, "degrees");
     if (r.round_ends && r.inner == 0)
       refuse(form.key + ".ends", "wants half circles between two radii of which one is 0", {}, {},
              "give it an inner diameter, or straight ends");
@@ -91,8 +91,8 @@ void check_repeat(const Opening& o) {
   const std::string key = o.key + ".repeat";
   if (r.count) check_count(key + ".count", *r.count, 100000);
   check_count(key + ".rows", r.rows, 100000);
-  if (r.over) check_within(key + ".over", r.over->degrees(), 1e-6, turn, "degrees");
-  if (r.pitch) check_within(key + ".pitch", r.pitch->degrees(), 1e-6, turn, "degrees");
+  if (r.over) check_within(key + ".over", r.over->degrees(), within::beside, turn, "degrees");
+  if (r.pitch) check_within(key + ".pitch", r.pitch->degrees(), within::beside, turn, "degrees");
   if (r.girth_over) check_within(key + ".girth_over", *r.girth_over, shortest, longest, "mm");
   if (r.girth_pitch) check_within(key + ".girth_pitch", *r.girth_pitch, shortest, longest, "mm");
   check_within(key + ".row_pitch", r.row_pitch, -longest, longest, "mm");
@@ -150,7 +150,8 @@ Spread spread(const Repeat& r, const std::optional<double>& over, const std::opt
   Spread s;
   if (pitch && over) {
     const double fit = *over / *pitch;
-    s.count = counted(key + pitch_key, r.ends ? std::floor(fit + 1e-9) + 1 : std::ceil(fit - 1e-9) - 1);
+    s.count = counted(key + pitch_key,
+                      r.ends ? std::floor(fit + within::same) + 1 : std::ceil(fit - within::same) - 1);
     if (s.count < 1) refuse(key + over_key, "has no room for one");
     s.pitch = *pitch;
   } else {
@@ -158,12 +159,12 @@ Spread spread(const Repeat& r, const std::optional<double>& over, const std::opt
     s.pitch = pitch ? *pitch : r.ends ? (s.count > 1 ? *over / (s.count - 1) : 0) : *over / (s.count + 1);
   }
   s.first = r.ends ? 0 : s.pitch;
-  if (round > 0 && s.pitch * s.count > round * (1 + 1e-9)) {
+  if (round > 0 && s.pitch * s.count > round * (1 + within::same)) {
     refuse(key + (over ? over_key : pitch_key), "brings the last upon the first or past it",
            std::to_string(s.count) + " of them", "less than once round",
            "take fewer, or a full turn by the count alone");
   }
-  s.whole_turn = round > 0 && std::abs(s.pitch * s.count - round) <= 1e-9 * round;
+  s.whole_turn = round > 0 && std::abs(s.pitch * s.count - round) <= within::same * round;
   return s;
 }
 

@@ -8,6 +8,8 @@
 namespace juggler {
 namespace {
 
+constexpr double angles_agree = 1e-4;  // degrees: as half angles are written
+
 struct RoundEnd {
   std::optional<double> radius;  // 0: a point
   double layer = 0;
@@ -91,7 +93,8 @@ std::optional<double> agreed_half_angle(const Cone& cone) {
     check_range("included_angle", cone.included_angle->degrees(), 0, 2 * flattest.degrees(), "degrees");
     angles.push_back({"included_angle", cone.included_angle->radians() / 2});
   }
-  return agreed(angles, Angle::degrees(1e-4).radians(), "degrees of half angle", Angle::radians(1).degrees());
+  return agreed(angles, Angle::degrees(angles_agree).radians(), "degrees of half angle",
+                Angle::radians(1).degrees());
 }
 
 Known gather(const Cone& cone, const Sheet& sheet) {
@@ -174,7 +177,7 @@ double taper_from_slant(double radius_step, double layer_step, double slant) {
     return std::atan2(radius_step, std::sqrt((slant - radius_step) * (slant + radius_step)));
   }
   const auto rate = [&](double a) { return slant * std::pow(std::cos(a), 3) + layer_step * std::sin(a); };
-  const double steepest = pi / 2 * (1 - 1e-9);
+  const double steepest = pi / 2 * (1 - within::same);
   const double lo = rate(-steepest) < 0 ? root(rate, -steepest, 0) : -steepest;
   const double hi = rate(steepest) < 0 ? root(rate, 0, steepest) : steepest;
   const auto excess = [&](double a) { return layer_step / std::cos(a) + slant * std::sin(a) - radius_step; };
@@ -233,7 +236,7 @@ double height_of(const Known& k, double taper) {
 // (22): the end that was left open; a hair's breadth from zero it is a point.
 double other_radius(double known, double step, EndName open) {
   const double radius = known + step;
-  if (std::abs(radius) <= 1e-9 * known) return 0;
+  if (std::abs(radius) <= within::same * known) return 0;
   if (radius >= shortest) return radius;
   throw Refusal({.reason = std::string("the wall comes to its point before the ") + name_of(open),
                  .key = open == EndName::top ? "top" : "base",
@@ -242,7 +245,7 @@ double other_radius(double known, double step, EndName open) {
 }
 
 void check_flatness(double taper, double radius_step) {
-  if (std::abs(taper) <= flattest.radians() * (1 + 1e-12)) return;
+  if (std::abs(taper) <= flattest.radians() * (1 + within::rounding)) return;
   throw Refusal(
       {.reason = "makes a wall that is flat, or turned inside out by the faces its ends are sized on",
        .key = "height",

@@ -90,9 +90,9 @@ Meridian dished_of(const Dome& d) {
   if (d.whole) refuse("whole", "belongs to a sphere");
   const double half =
       needed(d.rim, "rim.diameter", shortest, widest, "mm", "give the diameter at its rim") / 2;
-  const double knuckle = needed(d.knuckle_radius, "knuckle_radius", shortest, half * (1 - 1e-6), "mm",
-                                "give the radius of the knuckle");
-  const double crown = needed(d.crown_radius, "crown_radius", half * (1 + 1e-9), 100 * half, "mm",
+  const double knuckle = needed(d.knuckle_radius, "knuckle_radius", shortest, half * (1 - within::beside),
+                                "mm", "give the radius of the knuckle");
+  const double crown = needed(d.crown_radius, "crown_radius", half * (1 + within::same), 100 * half, "mm",
                               "give the radius of the crown");
   if (!(knuckle < crown))
     refuse("knuckle_radius", "is not less than the crown's", shown_mm(knuckle),
@@ -110,7 +110,7 @@ void open_crown(Meridian& p, const Dome& d) {
   check_range("crown.diameter", *d.crown, shortest, widest, "mm");
   MeridianArc& arc = p.arcs.back();
   const double widest_here = arc.radius * std::cos(std::max(arc.from, 0.0));
-  if (!(*d.crown / 2 < widest_here * (1 - 1e-6)))
+  if (!(*d.crown / 2 < widest_here * (1 - within::beside)))
     refuse("crown.diameter", "leaves nothing of the gores", shown_mm(*d.crown),
            "less than " + shown_mm(2 * widest_here),
            p.arcs.size() > 1 ? "keep it within the crown's radius" : "");
@@ -209,7 +209,7 @@ void check_helix(const SpaceCurve& c, const std::string& end) {
                "give the sizes of a helix, or points of the curve");
   if (c.diameter_to) (void)needed(c.diameter_to, end + ".end_diameter", 0, widest, "mm", "");
   (void)needed(c.pitch, end + ".pitch", 0, widest, "mm", "0 for a level arc");
-  (void)needed(c.turns, end + ".turns", 1e-3, 50, "turns", "say how far it goes round");
+  (void)needed(c.turns, end + ".turns", least_turns, 50, "turns", "say how far it goes round");
   check_range((end + ".height").c_str(), c.height, -longest, longest, "mm");
   check_range((end + ".at").c_str(), c.start.degrees(), -3600, 3600, "degrees");
   const double widest_end = std::max(*c.diameter, c.diameter_to.value_or(*c.diameter));
@@ -235,7 +235,7 @@ void check_points(const SpaceCurve& c, const std::string& end) {
   }
   if (size < shortest) refuse(key, "lie all in one place", shown_mm(size), shown_mm(0.001) + " or more");
   for (size_t i = 1; i < c.points.size(); ++i) {
-    if (norm(c.points[i] - c.points[i - 1]) > 1e-6 * size) continue;
+    if (norm(c.points[i] - c.points[i - 1]) > within::beside * size) continue;
     refuse(key, "come twice in one place", "point " + std::to_string(i) + " and the next",
            "points that are apart", "leave one of them out");
   }

@@ -38,7 +38,7 @@ FlightSizes solve(const Flight& f, Hand hand) {
   const char* missing = "give the diameters of shaft and outside, and the pitch";
   FlightSizes s;
   s.shaft = needed(f.shaft, "shaft.diameter", 0, widest_winding, "mm", missing) / 2;
-  const double least = 2 * s.shaft * (1 + 1e-6) + shortest;
+  const double least = 2 * s.shaft * (1 + within::beside) + shortest;
   s.outside = needed(f.outside, "outside.diameter", least, widest_winding, "mm", missing) / 2;
   s.outside_to = f.outside_to
                      ? needed(f.outside_to, "outside.end_diameter", least, widest_winding, "mm", missing) / 2
@@ -151,7 +151,7 @@ CoilSizes solve(const Coil& c, const Sheet& sheet, Hand hand) {
   s.sense = sense_of(hand);
   s.start = start_of(c.start, hand);
   s.clearance = clearance_of(s, t);
-  if (s.clearance < -1e-9 * s.radius(s.angle))
+  if (s.clearance < -within::same * s.radius(s.angle))
     refuse("spacing", "is too small: neighbouring turns would lie in each other", shown_mm(spacing),
            "a clearance of 0 or more, here " + shown_mm(s.clearance), "widen the spacing");
   return s;
@@ -187,7 +187,7 @@ void wind_up(const HelicalStrip& s, StripSizes& sizes) {
   }
   if (s.height) check_range("height", *s.height, shortest, longest, "mm");
   if (s.turns) {
-    check_range("turns", *s.turns, 1e-3, most, "turns");
+    check_range("turns", *s.turns, least_turns, most, "turns");
     sizes.angle = two_pi * *s.turns;
     if (s.height) sizes.rise = *s.height / sizes.angle;
     return;
@@ -226,7 +226,7 @@ void wind_up_cone(const HelicalStrip& s, ConeStripSizes& c) {
   constexpr double most = 1000;
   if (s.pitch) check_range("pitch", *s.pitch, shortest, widest_winding, "mm");
   if (s.height) check_range("height", *s.height, shortest, longest, "mm");
-  if (s.turns) check_range("turns", *s.turns, 1e-3, most, "turns");
+  if (s.turns) check_range("turns", *s.turns, least_turns, most, "turns");
   if (s.lead) {
     check_range("lead_angle", s.lead->degrees(), 0.01, 89.9, "degrees");
     c.lead = s.lead->radians();
@@ -258,7 +258,7 @@ ConeStripSizes cone_of(const HelicalStrip& s) {
   ConeStripSizes c;
   c.from = needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
   c.to = needed(s.on_to, "on.end_diameter", shortest, widest_winding, "mm", "") / 2;
-  if (std::abs(c.to - c.from) < 1e-9 * c.from)
+  if (std::abs(c.to - c.from) < within::same * c.from)
     refuse("on.end_diameter", "makes a cylinder of the body", shown_mm(*s.on_to), "another diameter",
            "leave it out");
   return c;
@@ -300,7 +300,7 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
     all.height = sizes.rise * sizes.angle;
   }
   const double turns = all.angle / two_pi;
-  check_range("turns", turns, 1e-3, 50, "turns of a standing strip");
+  check_range("turns", turns, least_turns, 50, "turns of a standing strip");
   if (s.upright)
     refuse("upright", "belongs to a strip that lies against the body", shown_mm(*s.upright), "width",
            "give the width along its rulings");
@@ -313,7 +313,7 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
   all.sense = sense_of(hand);
   all.ends = s.ends;
   constexpr double most = 64;
-  const double pieces = std::ceil(turns / s.turns_per_blank * (1 - 1e-9));
+  const double pieces = std::ceil(turns / s.turns_per_blank * (1 - within::same));
   if (pieces > most)
     refuse("blank.turns", "makes too many blanks", shown(pieces), "up to 64", "make the blanks longer");
   all.pieces = static_cast<int>(pieces);

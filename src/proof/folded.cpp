@@ -119,13 +119,13 @@ class FoldedProof {
 
   Proof result() {
     Proof p;
-    p.allowed = 1e-9 * body_.size + blank_.fit_error;
+    p.allowed = within::same * body_.size + blank_.fit_error;
     compare_plates();
     compare_points();
     compare_rims();
     look_for_breaks();
     // What no arc was fitted to is exact; it may not hide behind what was.
-    const bool exact = worst_.distance <= 1e-9 * body_.size;
+    const bool exact = worst_.distance <= within::same * body_.size;
     const WorstFold& worst =
         fitted_.distance > worst_.distance || std::isnan(fitted_.distance) ? fitted_ : worst_;
     p.greatest_distance = worst.distance;
@@ -140,7 +140,7 @@ class FoldedProof {
     add_numbers(p, blank_);
     look_at_angles(p);
     p.passed = openings.passed && p.number_mismatch <= p.allowed && exact &&
-               p.greatest_distance <= p.allowed && p.seam_mismatch <= 1e-9 * body_.size &&
+               p.greatest_distance <= p.allowed && p.seam_mismatch <= within::same * body_.size &&
                p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
     return p;
   }
@@ -293,7 +293,7 @@ class FoldedProof {
         const BentUp up = bent(strip);
         for (const double part : {0.0, 0.25, 0.5, 0.75, 1.0}) {
           const Vec2 p = point_at(e.arcs[i], part * e.arcs[i].length);
-          if (up.width() > 1e-9 * body_.size)
+          if (up.width() > within::same * body_.size)
             fitted_.look(off(rim->second, up.point(p, rim->second.layer)), e.label + " along a bend");
         }
       }
@@ -482,7 +482,7 @@ Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Shee
   check_own(blank, body);
   FoldedProof formed(blank, body);
   Proof p = formed.result();
-  hold_against(p, miss_of_given(formed.plates(), shape, sheet, hand), 1e-9 * body.size);
+  hold_against(p, miss_of_given(formed.plates(), shape, sheet, hand), within::same * body.size);
   return p;
 }
 

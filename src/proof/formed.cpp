@@ -72,7 +72,7 @@ std::vector<FormedRuling> form_again(const std::vector<FlatPanel>& panels, Forme
   put(state, 2, first.n);
   put(state, 3, first.left);
   // Rulings nearer than this are one: a step of rounding would be none that can be taken.
-  const double near = 1e-12 * (panels.back().to - panels.front().from);
+  const double near = within::rounding * (panels.back().to - panels.front().from);
   std::vector<double> at;
   std::vector<FormedRuling> states;
   for (const FlatPanel& panel : panels) {
@@ -88,7 +88,7 @@ std::vector<FormedRuling> form_again(const std::vector<FlatPanel>& panels, Forme
       states.push_back({get(s, 0), get(s, 1), get(s, 2), get(s, 3)});
     };
     ode::integrate_times(
-        ode::make_controlled<ode::runge_kutta_fehlberg78<State>>(1e-13, 1e-13),
+        ode::make_controlled<ode::runge_kutta_fehlberg78<State>>(within::quadrature, within::quadrature),
         [&](const State& s, State& ds, double u) { advance(panel, v, u, s, ds); }, state, times.begin(),
         times.end(), (panel.to - panel.from) / 64, record);
   }

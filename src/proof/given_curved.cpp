@@ -69,7 +69,7 @@ class Middle {
     double nearest = std::min({away(a), away(b), away(low + best * step)});
     double u = least(away, a, b).at;
     for (int i = 0; i < 4; ++i) {
-      const double h = 1e-5 * step;
+      const double h = 10 * within::beside * step;
       const double from = std::max(low, u - h);
       const double to = std::min(high, u + h);
       const Vec3 way = 1 / (to - from) * (edge(to) - edge(from));
@@ -394,9 +394,10 @@ double off_curve(const SpaceCurve& c, Vec3 p) {
   const double grows = c.diameter_to.value_or(*c.diameter) - *c.diameter;
   const double plan = std::atan2(p.y, p.x) - c.start.radians();
   const double turns = *c.turns;
-  const double share = rise > 0     ? (p.z - c.height) / rise
-                       : grows != 0 ? (2 * out_of(p) - *c.diameter) / grows
-                                    : (plan - two_pi * std::floor(plan / two_pi + 1e-9)) / (two_pi * turns);
+  const double share = rise > 0 ? (p.z - c.height) / rise
+                       : grows != 0
+                           ? (2 * out_of(p) - *c.diameter) / grows
+                           : (plan - two_pi * std::floor(plan / two_pi + within::same)) / (two_pi * turns);
   const double off = std::abs(std::remainder(plan - two_pi * turns * share, two_pi)) * out_of(p);
   return worse({off, std::abs(2 * out_of(p) - *c.diameter - grows * share) / 2,
                 std::abs(p.z - c.height - rise * share)});

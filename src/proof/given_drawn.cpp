@@ -23,14 +23,15 @@ double slack_at(const DrawnCurve& a, const DrawnCurve& b) {
   const Vec2 out = way_at(b, false);
   const double bend = std::abs(std::atan2(cross(in, out), dot(in, out)));
   constexpr double smooth = pi / 1800;
-  constexpr double most = 0.02;  // mm, that a smooth joint moves anything
+  constexpr double least = 1e-4;  // mm
+  constexpr double most = 0.02;   // mm, that a smooth joint moves anything
   const auto reach = [](const DrawnCurve& c) {
     if (c.kind == DrawnCurve::Kind::line) return 0.0;
     return c.kind == DrawnCurve::Kind::arc ? std::max(c.a, c.b) * std::max(c.a, c.b) / std::min(c.a, c.b)
                                            : 1e4;
   };
   return 2 * gap +
-         (bend > smooth ? 0 : std::min(most, 2 * bend * std::max({reach(a), reach(b), 1e-4 / smooth})));
+         (bend > smooth ? 0 : std::min(most, 2 * bend * std::max({reach(a), reach(b), least / smooth})));
 }
 
 struct Moments {

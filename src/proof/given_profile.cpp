@@ -28,7 +28,7 @@ double off_ellipse(Vec2 p, double a, double b) {
     const double rate = a * a * s * s + b * b * c * c - (a * c - q.x) * a * c - (b * s - q.y) * b * s;
     const double step = rate > 0 ? along / rate : 0;
     t = std::clamp(t - step, 0.0, pi / 2);
-    if (std::abs(step) < 1e-16) break;
+    if (std::abs(step) < within::digit) break;
   }
   return norm(q - Vec2{a * std::cos(t), b * std::sin(t)});
 }
@@ -43,7 +43,7 @@ RoundCorner corner_at(Vec2 before, Vec2 at, Vec2 after, double radius) {
   const Vec2 in = 1 / norm(at - before) * (at - before);
   const Vec2 out = 1 / norm(after - at) * (after - at);
   const double turn = std::atan2(cross(in, out), dot(in, out));
-  if (radius == 0 || std::abs(turn) < 1e-12) return {at, at, at, false};
+  if (radius == 0 || std::abs(turn) < within::rounding) return {at, at, at, false};
   const double reach = radius * std::tan(std::abs(turn) / 2);
   const Vec2 from = at - reach * in;
   return {from, at + reach * out, from + (turn > 0 ? radius : -radius) * left_of(in), true};
@@ -109,7 +109,7 @@ std::vector<Vec2> points_of(const Profile& p) {
     }
     case ProfileKind::polyline: {
       std::vector<Vec2> points = p.points;
-      if (points.size() > 2 && norm(points.front() - points.back()) < 1e-9) points.pop_back();
+      if (points.size() > 2 && norm(points.front() - points.back()) < within::same) points.pop_back();
       const Vec2 centre = p.open ? Vec2{} : middle_of(points);
       for (Vec2& q : points) q = q - centre;
       return points;

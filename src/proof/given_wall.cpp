@@ -239,7 +239,7 @@ class RoundGiven : public Given {
       const Vec3 p = on_layer(l, end.layer);
       const Vec3 q = at_height(l, end.layer, z);
       const Vec2 out{q.x - centre.x, q.y - centre.y};
-      const Vec2 way = norm(out) > 1e-9 * size_ ? 1 / norm(out) * out : Vec2{l.n.x, l.n.y};
+      const Vec2 way = norm(out) > within::same * size_ ? 1 / norm(out) * out : Vec2{l.n.x, l.n.y};
       const Vec3 on{centre.x + *end.radius * way.x, centre.y + *end.radius * way.y, z};
       miss_.look(off_line(on, p, l.e), std::string(end.name) + " as given");
     }

@@ -141,7 +141,7 @@ class Numbers {
 
  private:
   void keep(double off, const std::string& what) {
-    if (!(off <= worst_.mismatch * (1 + 1e-9))) worst_ = {off, what};  // of equals the first
+    if (!(off <= worst_.mismatch * (1 + within::same))) worst_ = {off, what};  // of equals the first
   }
 
   // From the far end of the rim: what is left of its whole length. A place beside the rim lies on an edge of
@@ -170,7 +170,7 @@ class Numbers {
   [[nodiscard]] std::optional<double> beyond(Vec2 p, double off) const {
     const Edge* start = edge(b_, EdgeName::seam_start);
     const Edge* last = edge(b_, EdgeName::seam_end);
-    if (!start || !last || off <= 2 * b_.fit_error + 1e-6 * b_.size) return std::nullopt;
+    if (!start || !last || off <= 2 * b_.fit_error + within::beside * b_.size) return std::nullopt;
     return on_arcs(start->arcs, p).off < on_arcs(last->arcs, p).off ? -1 : 1;
   }
 
@@ -182,7 +182,7 @@ class Numbers {
     const double at = l.along_rims && (!base || base->arcs.empty()) ? l.datum_to : l.datum_from;
     const double across = l.tangent_b - l.tangent_a;
     keep(std::abs((l.tangent_a + l.tangent_b) / 2 - at), "tangent lines of bend " + l.tag);
-    const bool beside = l.along_rims || std::abs(l.datum_to - l.datum_from) <= 1e-12 * l.length();
+    const bool beside = l.along_rims || std::abs(l.datum_to - l.datum_from) <= within::rounding * l.length();
     keep(beside ? std::abs(across - l.allowance) : std::max({0.0, -across, across - l.allowance}),
          "tangent lines of bend " + l.tag);
   }

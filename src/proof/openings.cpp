@@ -132,7 +132,7 @@ OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, doubl
   for (const BlankOpening& o : blank.openings) {
     if (o.group < 0) continue;
     const OpeningGroup& g = group_of(blank, o);
-    const double exact = 1e-9 * blank.size;
+    const double exact = within::same * blank.size;
     const OffBore bore = o.bore ? off_bore(o, g, formed, inside, outside) : OffBore{};
     const double off = o.bore ? bore.joints : worse(off_as_laid(o, g), off_place(o, formed));
     p.mismatch = worse({p.mismatch, off, bore.all - g.fit_error});
@@ -234,11 +234,12 @@ std::optional<std::pair<double, double>> on_patch(const StretchPatch& patch, Vec
     u = std::clamp(u - cross(now, dv) / det, patch.u_from - 0.02 * wide, patch.u_to + 0.02 * wide);
     v = std::clamp(v - cross(du, now) / det, patch.v_from - 0.02 * high, patch.v_to + 0.02 * high);
   }
-  const double little = 1e-9;
+  const double little = within::same;
   const bool within = u >= patch.u_from - little * wide && u <= patch.u_to + little * wide &&
                       v >= patch.v_from - little * high && v <= patch.v_to + little * high;
-  return within && off < 1e-6 * norm(patch.at.front() - patch.at.back()) ? std::optional(std::pair{u, v})
-                                                                         : std::nullopt;
+  return within && off < within::beside * norm(patch.at.front() - patch.at.back())
+             ? std::optional(std::pair{u, v})
+             : std::nullopt;
 }
 
 }  // namespace

@@ -94,7 +94,7 @@ Vec3 edge_direction(const Form& f, EndName end, double u) {
   const Ruling r = ruling_at(f.wall, u);
   const Cut cut = f.rim(end)(u);
   const Vec3 run = r.dc + f.neutral * r.dn + cut.s * r.de + cut.ds * r.e;
-  return norm(run) > 1e-9 * f.size ? 1 / norm(run) * run : Vec3{};
+  return norm(run) > within::same * f.size ? 1 / norm(run) * run : Vec3{};
 }
 
 // How far a point near an asked edge is from it: square to the way the edge runs at the point's own ruling,
@@ -203,9 +203,9 @@ double rim_mismatch(const std::vector<RimEdge>& rims, const Form& f, const std::
   for (const RimEdge& rim : rims) {
     const EdgeSpan span = span_of(rim, panels);
     const double cut = flat_length(panels, rim.end, std::min(span.from, span.to),
-                                   std::max(span.from, span.to), 1e-13 * f.size);
+                                   std::max(span.from, span.to), within::quadrature * f.size);
     const auto [from, to] = rim_range(f, rim.end);
-    const double whole = flat_length(panels, rim.end, from, to, 1e-13 * f.size);
+    const double whole = flat_length(panels, rim.end, from, to, within::quadrature * f.size);
     const double asked = rim_length(f, rim.end, f.neutral);
     worst = worse({worst, std::abs(whole - asked), std::abs(rim.edge->girth - asked),
                    std::abs(length_of(rim.edge->arcs) - cut)});
@@ -337,7 +337,7 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   formed.rulings = form_again(panels, first_ruling(blank, f), formed.us);
 
   Proof p;
-  p.allowed = 1e-9 * f.size + blank.fit_error;
+  p.allowed = within::same * f.size + blank.fit_error;
   Worst worst = compare_surface(f, panels, formed, places, p.allowed);
   if (const double gap = greatest_break(blank); !(gap <= worst.distance)) {
     worst = {gap, "between two edges of the outline", &f};

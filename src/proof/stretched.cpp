@@ -71,7 +71,7 @@ Form2 of_space(const Surface& s, const StretchPatch& p, double u, double v) {
     const double from = along ? p.u_from : p.v_from;
     const double to = along ? p.u_to : p.v_to;
     const double at = along ? u : v;
-    const double h = 1e-3 * (to - from);
+    const double h = within::little * (to - from);
     const auto point = [&](double k) { return along ? s.point(u + k * h, v).at : s.point(u, v + k * h).at; };
     if (at - from > 2 * h && to - at > 2 * h)
       return 1 / (12 * h) * (8.0 * (point(1) - point(-1)) - (point(2) - point(-2)));
@@ -267,7 +267,7 @@ double length_along(const std::vector<Border>& line) {
   for (const Border& b : line) {
     const Series dx = b.x.derivative();
     const Series dy = b.y.derivative();
-    length += integral([&](double p) { return std::hypot(dx(p), dy(p)); }, b.from, b.to, 2, 1e-9);
+    length += integral([&](double p) { return std::hypot(dx(p), dy(p)); }, b.from, b.to, 2, within::same);
   }
   return length;
 }
@@ -299,11 +299,13 @@ double break_between_patches(const Blank& blank) {
 }
 
 // By how much the measure falls along any of the moves, beyond what differences may show of a least one.
+constexpr double shown = 1e-4;
+constexpr double shown_of_none = 1e-7;
 double less_nearby(const Looked& looked, double mean) {
   double most = 0;
   for (size_t k = 0; k < moves; ++k)
     most = worse(most, std::abs(looked.moved[k] - looked.moved[k + moves]) / (2 * move_by * looked.area));
-  return worse(0, most - 1e-4 * mean - 1e-7);
+  return worse(0, most - shown * mean - shown_of_none);
 }
 
 // How far copies of a piece do not run on from each other in space; gores once round.
@@ -346,7 +348,7 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   std::vector<FlatPatch> flats;
   for (const StretchPatch& p : blank.patches) flats.emplace_back(p);
   Proof proof;
-  proof.allowed = 1e-9 * part.size + blank.fit_error;
+  proof.allowed = within::same * part.size + blank.fit_error;
   const auto keep = [&](double distance, const char* where) {
     if (!(distance <= proof.greatest_distance)) {
       proof.greatest_distance = distance;
@@ -359,13 +361,13 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   for (const FlatPatch& flat : flats) look(looked, s, flat, middle, sense);
   const StrainNumbers& stated = piece.strain;
   const double mean = std::sqrt(looked.squares / looked.area);
-  proof.allowed_strain = 1e-6;
+  proof.allowed_strain = within::beside;
   proof.strain_mismatch =
       worse({std::abs(looked.greatest) - std::abs(stated.greatest), std::abs(mean - stated.root_mean_square),
              off_at_place(flats, s, stated), less_nearby(looked, mean)});
   if (looked.turned_over) proof.strain_mismatch = HUGE_VAL;
   const double gap = worse(greatest_break(blank), break_between_patches(blank));
-  if (!(gap <= 1e-9 * part.size)) keep(gap + proof.allowed, "a break");
+  if (!(gap <= within::same * part.size)) keep(gap + proof.allowed, "a break");
   if (part.once_round) {
     keep(off_profile(s, *part.once_round, EndName::base), "base against its profile");
     keep(off_profile(s, *part.once_round, EndName::top), "top against its profile");
@@ -407,7 +409,7 @@ Proof prove(const Blank& blank, const StretchedPart& part, const Shape& shape, c
   Proof p = prove(blank, part);
   std::vector<CurvedPiece> pieces;
   for (const StretchedPiece& piece : part.pieces) pieces.push_back(piece.curved);
-  hold_against(p, miss_of_given(pieces, shape, sheet, hand), 1e-9 * part.size);
+  hold_against(p, miss_of_given(pieces, shape, sheet, hand), within::same * part.size);
   return p;
 }
 

@@ -103,9 +103,9 @@ std::vector<PageBox> table_columns(const Paper& paper) {
 }
 
 double standard_at_most(double scale) {
-  const double decade = std::pow(10, std::floor(std::log10(scale) + 1e-12));
+  const double decade = std::pow(10, std::floor(std::log10(scale) + within::rounding));
   for (const double step : {5.0, 2.0}) {
-    if (step * decade <= scale * (1 + 1e-12)) return step * decade;
+    if (step * decade <= scale * (1 + within::rounding)) return step * decade;
   }
   return decade;
 }
@@ -137,9 +137,9 @@ Arrangement arranged(const JobResult& job, const Paper& paper) {
   for (const Places& places : ways) {
     const double possible = scale_of_all(job, places.blank);
     best.largest_possible = std::max(best.largest_possible, possible);
-    const bool fits = !asked || *asked <= possible * (1 + 1e-9);
+    const bool fits = !asked || *asked <= possible * (1 + within::same);
     const double scale = asked.value_or(standard_at_most(possible));
-    if (!fits || scale <= best.scale * (1 + 1e-9)) continue;
+    if (!fits || scale <= best.scale * (1 + within::same)) continue;
     best.places = places;
     best.scale = scale;
   }

@@ -27,7 +27,7 @@ std::string inch_fraction(double inches, int parts) {
 // Into how many equal parts a step divides an inch; 0 where it is no such fraction.
 int parts_of_inch(double step_mm) {
   for (int parts = 1; parts <= 128; parts *= 2) {
-    if (std::abs(step_mm * parts - 25.4) < 1e-9) return parts;
+    if (std::abs(step_mm * parts - 25.4) < within::same) return parts;
   }
   return 0;
 }
@@ -62,8 +62,9 @@ class CardText {
   // Half of a rounded length may lie between two steps.
   [[nodiscard]] std::string half(double mm) const {
     const double steps = mm / card_.round_to;
-    return std::abs(steps - std::round(steps)) < 1e-6 ? len(mm)
-                                                      : shown_rounded(mm, card_.round_to / 2, units_);
+    return std::abs(steps - std::round(steps)) < within::beside
+               ? len(mm)
+               : shown_rounded(mm, card_.round_to / 2, units_);
   }
 
   void text(const std::string& words, const std::string& indent = "    ") {
@@ -196,8 +197,8 @@ class CardText {
       return;
     }
     const bool below = rim.offsets.front() < 0;
-    const bool even = rim.left.y == rim.right.y &&
-                      std::abs((rim.left.x + rim.right.x) / 2 - card_.centre_x) < 1e-9 * piece_.blank.size;
+    const bool even = rim.left.y == rim.right.y && std::abs((rim.left.x + rim.right.x) / 2 - card_.centre_x) <
+                                                       within::same * piece_.blank.size;
     step(fmt::format(
              "The swing radius of the {} edge, {}, is past reach. Join its corners by a straight line; "
              "from it set off, {} it, {}:",
@@ -454,7 +455,7 @@ std::string shown_rounded(double mm, double round_to, const Units& units) {
   if (parts > 0) return inch_fraction(mm / 25.4, parts) + " in";
   int digits = 0;
   double step = round_to / units.mm;
-  while (digits < 6 && std::abs(step - std::round(step)) > 1e-6 * step) {
+  while (digits < 6 && std::abs(step - std::round(step)) > within::beside * step) {
     ++digits;
     step *= 10;
   }

@@ -80,7 +80,7 @@ class FoldedCard {
     if (blank_.bends.empty()) return;
     std::vector<std::vector<std::string>> rows;
     for (const BendLine& b : blank_.bends) {
-      const bool parallel = std::abs(b.datum_from - b.datum_to) < 1e-9 * blank_.size;
+      const bool parallel = std::abs(b.datum_from - b.datum_to) < within::same * blank_.size;
       rows.push_back(
           {b.tag, len(b.from.x), len(b.from.y), len(b.to.x), len(b.to.y), len(b.length()), b.datum,
            parallel ? len(b.datum_from) : fmt::format("{} to {}", len(b.datum_from), len(b.datum_to))});

@@ -95,7 +95,7 @@ class FoldedViews : public FormedPart {
     for (size_t i = 1; i + 1 < c.size(); ++i) s.faces.push_back({c[0], c[i], c[i + 1]});
     for (size_t k = 0; k < c.size(); ++k) {
       const Vec3 to = c[(k + 1) % c.size()];
-      if (p.sides[k].kind == SideKind::bend || norm(to - c[k]) < 1e-9 * body_.size) continue;
+      if (p.sides[k].kind == SideKind::bend || norm(to - c[k]) < within::same * body_.size) continue;
       s.lines.push_back(straight(c[k], to, p.sides[k].kind == SideKind::joint ? Pen::seam : Pen::formed));
     }
   }
@@ -171,7 +171,7 @@ class FoldedViews : public FormedPart {
       const Vec2 middle = 0.5 * (a + b);
       if (norm(middle - last) < 4.5 && i + 1 < tagged_.size()) continue;
       last = middle;
-      const Vec2 away = norm(b - a) < 1e-9 ? Vec2{0, -1} : left_of(b - a);
+      const Vec2 away = norm(b - a) < within::same ? Vec2{0, -1} : left_of(b - a);
       std::vector<Anchor> anchors =
           along ? anchors_along(a, b, away) : std::vector<Anchor>{{b, middle - view.box().middle()}};
       if (along) {

@@ -11,7 +11,7 @@ constexpr double near_enough = 2;  // a text this close needs no leader
 
 PageBox grown(const PageBox& b, double by) { return {b.left - by, b.top - by, b.right + by, b.bottom + by}; }
 
-bool within(const PageBox& b, Vec2 p) {
+bool holds(const PageBox& b, Vec2 p) {
   return p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom;
 }
 
@@ -57,7 +57,7 @@ bool crosses(const PageBox& box, Vec2 a, Vec2 b) {
   const Vec2 rt{box.right, box.top};
   const Vec2 rb{box.right, box.bottom};
   const Vec2 lb{box.left, box.bottom};
-  return within(box, a) || within(box, b) || segments_meet(a, b, lt, rb) || segments_meet(a, b, rt, lb);
+  return holds(box, a) || holds(box, b) || segments_meet(a, b, lt, rb) || segments_meet(a, b, rt, lb);
 }
 
 namespace {

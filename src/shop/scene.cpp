@@ -80,7 +80,7 @@ bool View::hidden(Vec3 point) const {
   const double near = dot(point, eye_);
   return std::any_of(faces_.begin(), faces_.end(), [&](const Seen& f) {
     const double whole = cross(f.at[1] - f.at[0], f.at[2] - f.at[0]);
-    if (std::abs(whole) < 1e-9) return false;
+    if (std::abs(whole) < within::same) return false;
     const double v = cross(p - f.at[0], f.at[2] - f.at[0]) / whole;
     const double w = cross(f.at[1] - f.at[0], p - f.at[0]) / whole;
     if (v < 0 || w < 0 || v + w > 1) return false;

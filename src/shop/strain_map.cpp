@@ -34,7 +34,7 @@ Colour colour_of(int band) {
 double key_range(double greatest) {
   const double decade = std::pow(10, std::floor(std::log10(greatest)));
   for (const double step : {1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 8.0, 10.0}) {
-    if (step * decade >= greatest * (1 - 1e-9)) return step * decade;
+    if (step * decade >= greatest * (1 - within::same)) return step * decade;
   }
   return 10 * decade;
 }

@@ -98,7 +98,7 @@ class StretchedViews : public FormedPart {
     }
     const double across = std::atan2(projection.right.y, projection.right.x);
     constexpr int steps = 64;
-    const bool level = std::abs(projection.towards_eye().z) < 1e-9;
+    const bool level = std::abs(projection.towards_eye().z) < within::same;
     for (const double turn : {across, across + pi}) {
       if (!level) continue;
       const Vec2 out = direction(turn);

@@ -100,8 +100,8 @@ class Placer {
   [[nodiscard]] Cells cells(const std::vector<std::string>& row) const {
     Cells all;
     for (size_t i = 0; i < row.size(); ++i)
-      all.push_back(
-          wrapped(*column_.layout, row[i], size_, widths_[i] - 2 * padding * size_ / small_letters + 1e-6));
+      all.push_back(wrapped(*column_.layout, row[i], size_,
+                            widths_[i] - 2 * padding * size_ / small_letters + within::beside));
     return all;
   }
   [[nodiscard]] double height_of(const Cells& row) const {

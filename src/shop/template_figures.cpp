@@ -32,7 +32,7 @@ void label_elements(TemplateFigure& figure, const Blank& wrap) {
   const double pitch = rim->girth / (static_cast<double>(wrap.elements.size()) - 1);
   for (const Element& e : wrap.elements) {
     const double degrees = e.plan.degrees();
-    const bool quarter = std::abs(degrees - 90 * std::round(degrees / 90)) < 1e-6;
+    const bool quarter = std::abs(degrees - 90 * std::round(degrees / 90)) < within::beside;
     const double length = norm(e.top - e.base);
     if ((pitch < 3 * height && !quarter) || length < 12 * height) continue;
     const Vec2 up = (1 / length) * (e.top - e.base);
@@ -55,7 +55,9 @@ bool cuts_all(const Form& f, EndName end, Vec3 normal, double height) {
     const double u = f.from() + (f.to() - f.from()) * i / 72;
     const double inside = dot(edge_point(f, end, 0, u), normal) - height;
     const double outside = dot(edge_point(f, end, f.thickness, u), normal) - height;
-    if (std::min(inside, outside) > 1e-6 * f.size || std::max(inside, outside) < -1e-6 * f.size) return false;
+    if (std::min(inside, outside) > within::beside * f.size ||
+        std::max(inside, outside) < -within::beside * f.size)
+      return false;
   }
   return true;
 }
@@ -94,7 +96,7 @@ Outline ring_of_chords(const Form& f, EndName end, const EndPlane& plane, double
     const double to = std::min(piece.to, f.to());
     for (int i = 1; i <= in_piece && from < to; ++i) {
       const Vec2 now = plane.at(edge_point(f, end, layer, from + (to - from) * i / in_piece));
-      if (norm(now - before) <= 1e-9 * f.size) continue;
+      if (norm(now - before) <= within::same * f.size) continue;
       lines.push_back(line(before, now));
       before = now;
     }
@@ -146,7 +148,7 @@ std::optional<TemplateFigure> ring(const PieceResult& piece, EndName end) {
   const auto plane = plane_of(f, end);
   if (!plane) return std::nullopt;
   TemplateFigure figure{fmt::format("{} ring of {}, seen from above", name_of(end), name_of_part(piece))};
-  const double tolerance = std::min(piece.part.making.fit, 1e-3 * f.size);
+  const double tolerance = std::min(piece.part.making.fit, within::little * f.size);
   figure.cuts.push_back(ring_outline(f, end, *plane, f.thickness, tolerance));
   if (f.thickness > 0) figure.cuts.push_back(ring_outline(f, end, *plane, 0, tolerance));
   mark_quarters(figure, f, end, *plane);

@@ -32,7 +32,7 @@ Outline all_cuts(const TemplateFigure& figure) {
 
 // (3): how many steps from cross to cross it takes to cover a length.
 int count_of(double length, double step) {
-  return static_cast<int>(std::clamp(std::ceil(length / step - 1e-9), 1.0, 1e4));
+  return static_cast<int>(std::clamp(std::ceil(length / step - within::same), 1.0, 1e4));
 }
 
 constexpr double near = 0.05;  // mm

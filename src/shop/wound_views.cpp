@@ -136,7 +136,7 @@ class WoundViews : public FormedPart {
     const bool left = piece_.part.making.hand == Hand::opposite;
     const double each = two_pi * f->turns_per_blank;
     const double whole = form_.to() - form_.from();
-    for (double u = each; u < whole - 1e-9 && s.lines.size() < 500; u += each)
+    for (double u = each; u < whole - within::same && s.lines.size() < 500; u += each)
       add_ruling(s, left ? form_.to() - u : form_.from() + u, Pen::seam);
   }
 
@@ -146,7 +146,8 @@ class WoundViews : public FormedPart {
     constexpr int for_each_turn = 24;
     const double step = two_pi / for_each_turn;
     if ((form_.to() - form_.from()) / step > 600) return;
-    for (double u = form_.from() + step; u < form_.to() - 1e-9; u += step) add_ruling(s, u, Pen::mark);
+    for (double u = form_.from() + step; u < form_.to() - within::same; u += step)
+      add_ruling(s, u, Pen::mark);
   }
 
   // Or the body that a strip lies against.

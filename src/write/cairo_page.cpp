@@ -47,7 +47,7 @@ void draw(cairo_t* c, const PageOutline& o) {
   Vec2 last{-1e300, 0};
   for (const Arc& arc : o.arcs) {
     const Vec2 start = on_page(o, arc.start);
-    if (norm(arc.start - last) > 1e-6) cairo_move_to(c, start.x, start.y);
+    if (norm(arc.start - last) > on_paper) cairo_move_to(c, start.x, start.y);
     curve(c, o, arc);
     last = end_of(arc);
   }

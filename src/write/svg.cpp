@@ -29,7 +29,7 @@ void stroke(pugi::xml_node node, Pen pen, double scale) {
   }
 }
 
-bool follows(const Arc& before, const Arc& next) { return norm(end_of(before) - next.start) < 1e-6; }
+bool follows(const Arc& before, const Arc& next) { return norm(end_of(before) - next.start) < on_paper; }
 
 // Exact arcs in mm; y grows upwards within the group, so a positive turn is a positive sweep.
 std::string path_of(const Outline& arcs, bool closed) {

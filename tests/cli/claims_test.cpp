@@ -1,5 +1,6 @@
 // What the README, the help and the documents show must be what the program does.
 #include <nlohmann/json.hpp>
+#include <regex>
 
 #include "program.h"
 
@@ -43,6 +44,25 @@ TEST_F(Program, TheReadmesProgramCompilesAndWritesItsDrawing) {
 TEST_F(Program, TheJobDocumentsExampleIsDeveloped) {
   write("job.toml", block_of("docs/job.md", "toml"));
   EXPECT_EQ(juggler("check job.toml").code, 0);
+}
+
+// docs/maths/tolerances.md: a small power of ten stands in the sources under a name that says what it is.
+TEST_F(Program, NoToleranceStandsInTheSourcesWithoutAName) {
+  const std::regex power("(^|[^A-Za-z0-9_.])[0-9.]+e-[0-9]+");
+  int files = 0;
+  for (const char* room : {"include", "src", "cli"}) {
+    for (const auto& file : fs::recursive_directory_iterator(fs::path(SOURCE_FOLDER) / room)) {
+      const std::string kind = file.path().extension();
+      if (kind != ".cpp" && kind != ".h") continue;
+      ++files;
+      for (std::string line : lines_of(content_of(file.path()))) {
+        line = line.substr(0, line.find("//"));
+        if (has(line, "constexpr") || has(line, "\"")) continue;
+        EXPECT_FALSE(std::regex_search(line, power)) << file.path() << ": " << line;
+      }
+    }
+  }
+  EXPECT_GT(files, 200);
 }
 
 TEST_F(Program, TheHelpsExamplesWork) {
