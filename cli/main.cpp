@@ -34,8 +34,8 @@ void add_output_options(CLI::App& command, Call& call) {
       ->type_name("DIR");
   command
       .add_option("--formats", o.formats,
-                  "what to write: dxf,svg,pdf,png,txt,json (else all these); txt is the\n"
-                  "bench card; besides: template, full size in tiles")
+                  "what to write: dxf,svg,pdf,png,txt,csv,json (else all these); txt is the\n"
+                  "bench card, csv bends and openings; besides: template, full size in tiles")
       ->delimiter(',')
       ->allow_extra_args(false)
       ->check(CLI::Validator(check_format, "", "format"))

@@ -145,6 +145,8 @@ int develop_one(const Task& task, const Options& options, Gathered& gathered, Pr
   for (const PieceResult& piece : result.pieces) print_piece(result, piece, options);
   if (options.quiet) return done;
   for (const NewFile& file : files) std::cout << "  wrote " << file.path.string() << '\n';
+  if (files.empty() && !options.folder.empty())
+    std::cout << "  wrote nothing: there are no bends and no openings to list as csv\n";
   return done;
 }
 

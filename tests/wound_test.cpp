@@ -523,5 +523,36 @@ TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
 }
 INSTANTIATE_TEST_SUITE_P(FourTimes100, RandomWound, ::testing::Range(1, 5));
 
+// Against points of both faces, all over the blade.
+TEST(Flights, OverallHeightIsThatOfTheMetal) {
+  Flight f{.shaft = 60, .outside = 260, .outside_to = 220, .pitch = 150, .pitch_to = 120, .turns = 1.3};
+  f.allow_strain = true;
+  const double t = 8;
+  for (const FlightFlat flat : {FlightFlat::equal_edges, FlightFlat::least_stretch}) {
+    f.flat = flat;
+    const Sheet sheet{.thickness = t, .sizes_on = Face::middle};
+    const double said = flat == FlightFlat::equal_edges
+                            ? make_blanks(wind(f, sheet), {}).front().overall_height
+                            : stretch(f, sheet).overall_height;
+    double low = HUGE_VAL, high = -HUGE_VAL;
+    for (int i = 0; i <= 4000; ++i) {
+      const double turned = 2 * std::numbers::pi * f.turns.value() * i / 4000;
+      const double share = i / 4000.0;
+      const double rise = (150 + (120 - 150) * share) / (2 * std::numbers::pi);
+      const double z = f.turns.value() * (150 * share + (120 - 150) * share * share / 2);
+      for (const double part : {0.0, 0.5, 1.0}) {
+        const double r = 30 + part * (130 - 20 * share - 30);
+        // The normal from the cross product of the level line and the way round.
+        const Vec3 out{std::cos(turned), std::sin(turned), 0};
+        const Vec3 round{-r * std::sin(turned), r * std::cos(turned), rise};
+        const Vec3 n = cross(out, round);
+        low = std::min(low, z - t / 2 * std::abs(n.z) / norm(n));
+        high = std::max(high, z + t / 2 * std::abs(n.z) / norm(n));
+      }
+    }
+    EXPECT_NEAR(said, high - low, 1e-9);
+  }
+}
+
 }  // namespace
 }  // namespace juggler::testing

@@ -102,6 +102,9 @@ struct BenchCard {
   double tape_base = 0;                ///< girth by tape on the outside face; 0 at a point
   double tape_top = 0;
   std::vector<Sweep> sweeps = {};
+  double zero_base =
+      0;                ///< how far the ends of the first element lie beyond the corners at the seam's start:
+  double zero_top = 0;  ///< off the metal beside a gap; below 0 within the metal, as beside a lap
 };
 
 /// Works the card out.

@@ -67,7 +67,8 @@ struct WoundPiece {
 struct WoundPart {
   Form form;  ///< the whole part in space: of a flight its middle
   double thickness = 0;
-  int blanks = 1;  ///< how many make the part
+  double overall_height = 0;  ///< from its lowest metal to its highest, mm
+  int blanks = 1;             ///< how many make the part
   std::vector<WoundPiece> pieces = {};
   std::optional<CoilNumbers> coil = {};
   std::optional<StripNumbers> strip = {};
@@ -82,6 +83,8 @@ struct WoundPart {
 [[nodiscard]] Form form(const FlightSizes& sizes);
 [[nodiscard]] Form form(const CoilSizes& sizes, const Sheet& sheet);
 [[nodiscard]] Form form(const StripSizes& sizes, const Sheet& sheet);
+/// From the lowest metal of a blade to its highest, mm. Source docs/maths/winding.md (1b).
+[[nodiscard]] double overall_height(const FlightSizes& sizes);
 /// Source docs/maths/winding.md (7)-(9), (11), (13).
 [[nodiscard]] CoilNumbers numbers_of(const CoilSizes& sizes, const Sheet& sheet);
 [[nodiscard]] StripNumbers numbers_of(const StripSizes& sizes, const Sheet& sheet);

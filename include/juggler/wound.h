@@ -76,8 +76,9 @@ struct FlightSizes {
   double outside = 0, outside_to = 0;  ///< at the lower and at the upper end
   double pitch = 0, pitch_to = 0;
   double turns = 0;
-  double start = 0;  ///< of the lower end
-  double sense = 1;  ///< -1: left-hand
+  double start = 0;      ///< of the lower end
+  double sense = 1;      ///< -1: left-hand
+  double thickness = 0;  ///< of the sheet
 
   /// The share of the turns that is passed at a plan angle, from the lower end; and the other way.
   [[nodiscard]] double part(double u) const;

@@ -149,6 +149,13 @@ struct Whole {
     const Form piece = piece_of(other, w.sheet, {from, to, 0, 0});
     return cut_seam(open(piece), seam).has_value();
   });
+  if (2 * least > limits::longest)
+    throw Refusal(
+        {.reason = "the gap is wider than the part's girth leaves metal for",
+         .key = "seam.gap",
+         .found = shown_mm(seam.gap.value_or(0)),
+         .allowed = std::string("less than the ") + name_of(small) + "'s girth, " + shown_mm(two_pi * radius),
+         .advice = "narrow the gap"});
   const std::string key = sizes.one_size ? "diameter" : std::string(name_of(small)) + ".diameter";
   throw Refusal({.reason = std::string("the parallel edges of the gap meet before the ") + name_of(small),
                  .key = "seam.gap",

@@ -57,7 +57,6 @@ void mark_hand(Blank& b) {
 
 std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
   std::vector<Blank> blanks;
-  const double height = overall_height(part.form);
   std::vector<FormBlank> pieces;
   for (const WoundPiece& piece : part.pieces) pieces.push_back(laid_blank(piece.laid, {}, making));
   cut_openings(part, pieces, making);
@@ -68,7 +67,7 @@ std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
     b.piece = piece.number;
     b.pieces = part.blanks;
     b.count = making.quantity * piece.count;
-    b.overall_height = height;
+    b.overall_height = part.overall_height;
     if (!part.stretched()) add_layers(b, part.form);
     if (piece.laid.ends && (*piece.laid.ends)[0].round > 0) add_round_ends(b, true, true);
     if (part.stretched()) {

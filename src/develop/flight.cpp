@@ -207,7 +207,7 @@ std::vector<WoundPiece> pieces_of_flight(const Flight& f, const FlightSizes& s, 
 
 }  // namespace
 
-WoundPart wound_flight(const Flight& f, const FlightSizes& s, double thickness) {
+WoundPart wound_flight(const Flight& f, const FlightSizes& s) {
   if (f.flat == FlightFlat::least_stretch && !s.even())
     throw Refusal({.reason = "is no ring where pitch or outside grow",
                    .key = "blank.flat",
@@ -216,7 +216,8 @@ WoundPart wound_flight(const Flight& f, const FlightSizes& s, double thickness) 
                    .advice = "use stretch()"});
   WoundPart part;
   part.form = form(s);
-  part.thickness = thickness;
+  part.thickness = s.thickness;
+  part.overall_height = overall_height(s);
   part.pieces = pieces_of_flight(f, s, part.form.size);
   part.blanks = 0;
   for (const WoundPiece& piece : part.pieces) {

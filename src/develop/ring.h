@@ -42,6 +42,6 @@ class LeastRing {
 /// A flight and its blanks.
 ///
 /// Errors  Refusal where it strains the metal beyond its limit, and where too many blanks would differ.
-[[nodiscard]] WoundPart wound_flight(const Flight& flight, const FlightSizes& sizes, double thickness);
+[[nodiscard]] WoundPart wound_flight(const Flight& flight, const FlightSizes& sizes);
 
 }  // namespace juggler

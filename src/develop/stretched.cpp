@@ -72,8 +72,9 @@ namespace {
 
 const char* up_the_axis = "The inside is the face that looks up the axis; base is the inner edge.";
 
-CurvedForm form_of(const Flight& f, StretchedPart& part, Hand hand) {
-  const FlightSizes sizes = solve(f, hand);
+CurvedForm form_of(const Flight& f, StretchedPart& part, const Sheet& sheet, Hand hand) {
+  FlightSizes sizes = solve(f, hand);
+  sizes.thickness = *sheet.thickness;
   part.limit = {f.strain_limit, f.allow_strain};
   part.warned = 0.02;
   part.notes.emplace_back(up_the_axis);
@@ -112,7 +113,7 @@ CurvedForm form_of(const EvenTransition& wall, StretchedPart& part, const Sheet&
 CurvedForm form_of(const StretchedShape& shape, StretchedPart& part, const Sheet& sheet, Hand hand) {
   if (const auto* flight = std::get_if<Flight>(&shape)) {
     check_turns(solve(*flight, hand), *sheet.thickness);
-    return form_of(*flight, part, hand);
+    return form_of(*flight, part, sheet, hand);
   }
   if (const auto* strip = std::get_if<HelicalStrip>(&shape)) return form_of(*strip, part, sheet, hand);
   if (const auto* dome = std::get_if<Dome>(&shape)) {

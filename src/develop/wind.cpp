@@ -10,6 +10,7 @@ namespace {
 WoundPart of_one_wall(Form wall) {
   WoundPart part;
   part.thickness = wall.thickness;
+  part.overall_height = overall_height(wall);
   part.pieces.push_back({wall, wall.from(), wall.to()});
   part.form = std::move(wall);
   return part;
@@ -43,9 +44,10 @@ WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
   if (const auto* flight = std::get_if<Flight>(&shape)) {
     check_middle(sheet);
-    const FlightSizes sizes = solve(*flight, hand);
-    check_turns(sizes, *sheet.thickness);
-    return wound_flight(*flight, sizes, *sheet.thickness);
+    FlightSizes sizes = solve(*flight, hand);
+    sizes.thickness = *sheet.thickness;
+    check_turns(sizes, sizes.thickness);
+    return wound_flight(*flight, sizes);
   }
   if (const auto* coil = std::get_if<Coil>(&shape)) {
     const CoilSizes sizes = solve(*coil, sheet, hand);

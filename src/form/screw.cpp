@@ -63,11 +63,17 @@ std::vector<double> rows_of(const FlightSizes& s) {
 
 }  // namespace
 
+double overall_height(const FlightSizes& s) {
+  const double low = s.plan(0);
+  const double high = s.plan(1);
+  const auto lean = [&](double u) { return s.outer(u) / std::hypot(s.outer(u), s.rise(u)); };
+  return height_at(s, high) - height_at(s, low) + s.thickness / 2 * (lean(low) + lean(high));
+}
+
 CurvedForm form(const FlightSizes& s, double turns_per_blank) {
-  const Form whole = form(s);
   CurvedForm f;
-  f.size = whole.size;
-  f.overall_height = overall_height(whole);
+  f.size = form(s).size;
+  f.overall_height = overall_height(s);
   const double each = turns_per_blank / s.turns;
   const int count = static_cast<int>(std::ceil(1 / each - within::same));
   for (int i = 0; i < count; ++i) {

@@ -297,6 +297,20 @@ void agree_on_width(BenchCard& card, const Blank& b) {
   }
 }
 
+// The elements are counted from the seam's ruling, not from the edge as cut.
+void add_zero(BenchCard& card, const Blank& b) {
+  const Edge* start = edge(b, EdgeName::seam_start);
+  if (!start || b.elements.empty()) return;
+  const Element& first = b.elements.front();
+  const auto beyond = [&](Vec2 end) {
+    const double off =
+        std::min(norm(start->arcs.front().start - end), norm(end_of(start->arcs.back()) - end));
+    return rounded(first.edge_distance < 0 ? -off : off, card.round_to);
+  };
+  card.zero_base = beyond(first.base);
+  card.zero_top = beyond(first.top);
+}
+
 void add_diagonals(BenchCard& card, const Blank& b) {
   const auto length = [&](EdgeName name) { return rounded(length_of(edge(b, name)->arcs), card.round_to); };
   card.seam_start = length(EdgeName::seam_start);
@@ -358,6 +372,7 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   for (const Edge* e : rims_of(b)) card.rims.push_back(rim_of(*e, card, bench));
   add_tip(card, b);
   add_diagonals(card, b);
+  add_zero(card, b);
   if (card.marking == Marking::coordinates) add_points(card, b);
   if (!piece.wall()) return card;
   if (!piece.wall()->base_pointed) card.tape_base = rounded(b.outside.base_girth, bench.round_to);

@@ -1,6 +1,7 @@
 // What the bench card says, measured again on the outline as cut. Equation numbers: docs/maths/bench.md.
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 #include "juggler/bench.h"
 
@@ -59,6 +60,7 @@ class CardProof {
     look_at_length(card_.seam_start, EdgeName::seam_start);
     look_at_length(card_.seam_end, EdgeName::seam_end);
     look_at_diagonals();
+    look_at_zero();
     if (!card_.outline.empty()) look_at_outline();
     return miss_;
   }
@@ -95,6 +97,19 @@ class CardProof {
          "a diagonal of the card");
     look(std::abs(norm(top->left - base->right) - card_.diagonal_right), 2.5 * step_,
          "a diagonal of the card");
+  }
+  // Along each rim carried on straight, from its corner at the seam's start to the first element.
+  void look_at_zero() {
+    if (card_.zero_base == 0 && card_.zero_top == 0) return;
+    const Edge& start = *edge(b_, EdgeName::seam_start);
+    const Vec2 upwards = b_.elements.front().top - b_.elements.front().base;
+    Vec2 low = start.arcs.front().start;
+    Vec2 high = end_of(start.arcs.back());
+    if (dot(high - low, upwards) < 0) std::swap(low, high);
+    for (const auto& [stated, corner, element] : {std::tuple{card_.zero_base, low, b_.elements.front().base},
+                                                  {card_.zero_top, high, b_.elements.front().top}})
+      look(std::abs(std::hypot(element.x - corner.x, element.y - corner.y) - std::abs(stated)), step_ / 2,
+           "the card's way from element 0 to the edge");
   }
   // Of a folded blank: the corners stand once round where edges and tabs meet, arcs have their radii by three
   // of their points.

@@ -273,7 +273,7 @@ double thickness_of(const PieceResult& p) {
 
 std::optional<double> mass_of(const PieceResult& p) {
   const auto& density = p.part.sheet.density;
-  if (!density) return std::nullopt;
+  if (!density || thickness_of(p) == 0) return std::nullopt;
   const auto* tube = std::get_if<Tube>(&p.part.asked);
   if (!tube) return mass(p.blank, *density);
   // A tube is opened on a face; its metal is counted on the middle of its wall.

@@ -211,7 +211,10 @@ Record bench_record(const BenchCard& c) {
           {"between_sides", mm(c.between_sides, {"straight line", "seam edge", "between points"})},
           {"outline", list_of(c.outline, turn)},
           {"tape", {{"base", mm(c.tape_base, taped)}, {"top", mm(c.tape_top, taped)}}},
-          {"sweeps", list_of(c.sweeps, sweep_record)}};
+          {"sweeps", list_of(c.sweeps, sweep_record)},
+          {"zero",
+           {{"base", mm(c.zero_base, {"corner at seam start", "element 0", "base edge as cut"})},
+            {"top", mm(c.zero_top, {"corner at seam start", "element 0", "top edge as cut"})}}}};
 }
 
 Record texts(const std::vector<Phrase>& phrases, const Units& units) {

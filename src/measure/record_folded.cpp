@@ -60,11 +60,11 @@ Record hopper_part(const Hopper& h) {
   constexpr const char* directions[]{"upright", "level", "square"};
   const auto flange = [&](const Flange& f) -> Record {
     return {{"end", name_of(f.end)},
-            {"width", mm(f.width, {"outside of the wall", "free edge", "flange"})},
+            {"width", mm(f.width, {"corner of wall and flange", "free edge", "size face"})},
             {"direction", f.direction == FlangeDirection::at_angle
                               ? deg(f.rise, {"level", "flange", "outwards"})
                               : Record(directions[static_cast<size_t>(f.direction)])},
-            {"clearance", mm(f.clearance, {"flange", "flange beside it", "corner"})}};
+            {"clearance", mm(f.clearance, {"flange", "flange", "corner"})}};
   };
   return {{"base", end(h.base, h.base_contact)},
           {"top", end(h.top, h.top_contact)},

@@ -363,6 +363,7 @@ class CardText {
     const bool strip = piece_.wound() && piece_.wound()->strip;
     head(strip ? "Elements: along the edges from their start corners, and their lengths"
                : "Elements: along the edges from element 0, and their lengths");
+    if (!strip) zero();
     lines_.push_back(fmt::format("    {:>4} {:>9} {:>13} {:>13} {:>13} {:>13} {:>13} {:>6}", "no", "plan deg",
                                  "along base", "along top", "length", "from base", "from top", "twin"));
     for (const Element& e : piece_.blank.elements) {
@@ -371,6 +372,15 @@ class CardText {
                                    near(e.from_base), near(e.from_top),
                                    e.mirror < 0 ? "-" : fmt::format("{}", e.mirror)));
     }
+  }
+
+  // Whoever hooks a tape on hooks it on the edge.
+  void zero() {
+    if (card_.zero_base == 0 && card_.zero_top == 0) return;
+    const bool within = card_.zero_base < 0 || card_.zero_top < 0;
+    text(fmt::format(
+        "Element 0, the seam's ruling, lies {} the edge at seam start: {} at the base, {} at the top.",
+        within ? "inside" : "beyond", len(std::abs(card_.zero_base)), len(std::abs(card_.zero_top))));
   }
 
   // Fractions of a thickness, too small for the card's own rounding.

@@ -97,16 +97,16 @@ class FoldedCard {
     std::sort(in_order.begin(), in_order.end(),
               [](const auto* a, const auto* b) { return a->order < b->order; });
     std::vector<std::vector<std::string>> rows;
-    double sum = 0;
+    double sum = 0;  // of what stands in the column
     for (const BendLine* b : in_order) {
-      sum += (b->up ? 1 : -1) * b->turned.degrees();
+      sum += (b->up ? 1 : -1) * std::round(100 * b->turned.degrees()) / 100;
       rows.push_back({fmt::format("{}", b->order), b->tag, b->up ? "up" : "down",
                       fixed(b->turned.degrees(), 2), fixed(b->between_legs().degrees(), 2),
                       fixed(b->turned.degrees() + b->springback.degrees(), 2), len(b->radius)});
     }
     step(fmt::format("Bend, in this order, seen with the {} face up.", name_of(blank_.face_up)),
-         fmt::format("the angle between the legs after each; the angles turned are {} deg up in all",
-                     fixed(sum, 2)));
+         fmt::format("the angle between the legs after each; the angles turned are {} deg {} in all",
+                     fixed(std::abs(sum), 2), sum < 0 ? "down" : "up"));
     table({"order", "tag", "bend", "turned deg", "between legs", "bend to", "radius"}, rows);
   }
 
@@ -118,7 +118,8 @@ class FoldedCard {
       const RoundHole h = *round_hole(o);
       rows.push_back({fmt::format("{}", rows.size() + 1), len(h.centre.x), len(h.centre.y), len(h.diameter)});
     }
-    step("Drill, punch or cut before bending.", fmt::format("{} openings", blank_.openings.size()));
+    step("Drill, punch or cut before bending.",
+         fmt::format("{} opening{}", blank_.openings.size(), blank_.openings.size() == 1 ? "" : "s"));
     if (!rows.empty()) table({"hole", "across", "up", "diameter"}, rows);
     if (rows.size() == blank_.openings.size()) return;
     for (const std::string& line : opening_lines(job_, piece_)) lines_.push_back("    " + line);
@@ -127,7 +128,8 @@ class FoldedCard {
   void joints() {
     const auto rows = joint_rows(piece_, [this](double mm) { return len(mm); });
     if (rows.empty()) return;
-    step("Join and seal what meets.", fmt::format("joints of {} in all", len(joint_length(blank_))));
+    step("Join and seal what meets.",
+         fmt::format("joints of {} in all, by the longer edge of each", len(joint_length(blank_))));
     table({"joint", "edge of", "length", "angle", "edges"}, rows);
   }
 

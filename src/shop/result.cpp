@@ -139,8 +139,10 @@ void prove_card(PieceResult& piece, const Bench& bench) {
 // A material without its density has no mass: said once.
 void note_masses(std::vector<PieceResult>& pieces) {
   for (PieceResult& p : pieces) {
-    if (p.part.sheet.material.empty() || p.part.sheet.density) continue;
-    p.blank.notes.push_back("No mass is given: sheet.density, in kg/m3, is missing.");
+    const bool thin = p.part.sheet.density && thickness_of(p) == 0;
+    if (!thin && (p.part.sheet.material.empty() || p.part.sheet.density)) continue;
+    p.blank.notes.push_back(thin ? "No mass is given: the sheet has no thickness."
+                                 : "No mass is given: sheet.density, in kg/m3, is missing.");
     return;
   }
 }
