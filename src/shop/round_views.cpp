@@ -43,7 +43,7 @@ class RoundViews : public FormedPart {
   void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
     label_plan_angles(layout, view, labels);
     label_seams(form_, seams_, view, labels);
-    if (dimensioned_ && !sizes_.coaxial()) show_shift(layout, labels, view, {}, sizes_.shift, units_);
+    if (dimensioned_ && !sizes_.coaxial()) show_shift(layout, labels, view, {}, sizes_.shift, piece_, units_);
   }
   void annotate_pictorial(Layout&, const View&, std::vector<Label>&) const override {}
 

@@ -58,7 +58,7 @@ class RuledViews : public FormedPart {
       dimension(layout, labels, {b.right, b.top}, {b.right, b.bottom}, {6, 0},
                 fmt::format("overall {}", said(piece_, "formed, along y", units_)));
       if (!(asked_.shift == Vec2{})) {
-        show_shift(layout, labels, view, form_.profiles[0].centre, asked_.shift, units_);
+        show_shift(layout, labels, view, form_.profiles[0].centre, asked_.shift, piece_, units_);
       }
     }
     label_seams(form_, seams_, view, labels);

@@ -91,7 +91,7 @@ void label_seams(const Form& form, const std::vector<double>& seams, const View&
                  std::vector<Label>& labels);
 /// An arrow from where the top would stand without its shift, and the shift.
 void show_shift(Layout& layout, std::vector<Label>& labels, const View& view, Vec3 from, Vec2 shift,
-                const Units& units);
+                const PieceResult& piece, const Units& units);
 
 /// A dimension between two points, drawn beside them: extension lines, arrows, and a label near its line.
 void dimension(Layout& layout, std::vector<Label>& labels, Vec2 a, Vec2 b, Vec2 beside,

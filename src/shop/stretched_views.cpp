@@ -50,7 +50,7 @@ class StretchedViews : public FormedPart {
     const PageBox b = view.box();
     const double rim = norm(view.page({part_.dome->at(0).x, 0, 0}) - centre);
     dimension(layout, labels, centre - Vec2{rim, 0}, centre + Vec2{rim, 0}, {0, b.bottom - centre.y + 6},
-              fmt::format("rim dia {}", shown_length(*dome->rim, units_)));
+              fmt::format("rim dia {}", said(piece_, "rim", units_)));
   }
   void annotate_pictorial(Layout&, const View&, std::vector<Label>&) const override {}
 

@@ -82,13 +82,13 @@ std::string said(const PieceResult& piece, const std::string& fact, const Units&
 }
 
 void show_shift(Layout& layout, std::vector<Label>& labels, const View& view, Vec3 from, Vec2 shift,
-                const Units& units) {
+                const PieceResult& piece, const Units& units) {
   const Vec2 foot = view.page(from);
   const Vec2 head = view.page(from + Vec3{shift.x, shift.y, 0});
   layout.arrow(foot, head, Pen::dimension);
-  labels.push_back(
-      {fmt::format("top shift x {}, y {}", shown_length(shift.x, units), shown_length(shift.y, units)),
-       anchors_along(foot, head, {0, 1})});
+  labels.push_back({fmt::format("top shift x {}, y {}", said(piece, "top shift", units),
+                                said(piece, "top shift", units, 1)),
+                    anchors_along(foot, head, {0, 1})});
 }
 
 }  // namespace juggler

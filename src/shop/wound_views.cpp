@@ -54,7 +54,7 @@ class WoundViews : public FormedPart {
     const double low = view.page({0, 0, 0}).y;
     const double high = view.page({0, 0, *f->pitch}).y;
     dimension(layout, labels, {b.right, low}, {b.right, high}, {6, 0},
-              fmt::format("pitch {}", shown_length(*f->pitch, units_)));
+              fmt::format("pitch {}", said(piece_, "pitch", units_)));
   }
 
   void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
