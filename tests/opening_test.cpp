@@ -327,6 +327,31 @@ TEST(Openings, FormsAreSeenFromOutsideWhicheverFaceLiesUp) {
   }
 }
 
+// By the sides of what is cut, whichever face is up, of the twin, too.
+TEST(Openings, SayHowTheyAreTurned) {
+  for (const Face up : {Face::inside, Face::outside}) {
+    for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+      Opening laid = rectangle(24, 50, 0, OpeningHow::laid, 200, 150);
+      laid.turn = Angle::degrees(25);
+      Opening bored = rectangle(0.24, 0.5, 0, OpeningHow::bored, 80, 150);  // so small that the wall is flat
+      bored.name = "slot";
+      bored.turn = Angle::degrees(-35);
+      Making making = with({laid, bored}, 1e-4);
+      making.face_up = up;
+      making.hand = hand;
+      const Blank b = make_blank(cyclone(), sheet_of(0), {}, making);
+      ASSERT_EQ(b.openings.size(), 2u);
+      for (const BlankOpening& o : b.openings) {
+        const auto shortest = [](const Arc& p, const Arc& q) { return p.length < q.length; };
+        const Arc side = *std::min_element(o.outline.begin(), o.outline.end(), shortest);
+        const Vec2 way = end_of(side) - side.start;
+        EXPECT_NEAR(std::remainder(std::atan2(way.y, way.x) - o.x_heading, pi), 0, o.bore ? 1e-3 : 1e-9)
+            << name_of(b, o);
+      }
+    }
+  }
+}
+
 TEST(Openings, OfTheMirroredTwinLieMirrored) {
   Opening o = rectangle(80, 30, 0, OpeningHow::bored, 70, 250);
   o.bore.offset = 60;

@@ -22,12 +22,6 @@ Phrase place_of(const SpaceLine& line) {
 
 SpaceLine line_at(const Bore& b, Vec2 p) { return {b.origin + p.x * b.x + p.y * b.y, b.along}; }
 
-// (9): the way an outline runs where a bore's line meets the wall.
-Vec3 way_on_wall(const Bore& b, Vec2 way, Vec3 n) {
-  const Vec3 across = way.x * b.x + way.y * b.y;
-  return across - (dot(across, n) / dot(b.along, n)) * b.along;
-}
-
 // The arc that a curve is, as where a flat wall is bored squarely; nothing where it is none.
 std::optional<Arc> exact_arc(const Curve& curve, double near) {
   const Vec2 from = curve.point(curve.from);
@@ -530,6 +524,11 @@ std::optional<LineHit> wall_hit(const PartWall& wall, const SpaceLine& line, boo
 }
 
 }  // namespace
+
+Vec3 way_on_wall(const Bore& b, Vec2 way, Vec3 n) {
+  const Vec3 across = way.x * b.x + way.y * b.y;
+  return across - (dot(across, n) / dot(b.along, n)) * b.along;
+}
 
 Bore bore_at(const Spot& place, const BoreWay& way) {
   const Vec3 outwards{place.point.x, place.point.y, 0};

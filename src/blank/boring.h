@@ -8,6 +8,8 @@ namespace juggler {
 
 /// (7): the prism of a bore whose place is known.
 [[nodiscard]] Bore bore_at(const Spot& place, const BoreWay& way);
+/// (9): what a way of the form's own plane comes to where the bore meets a wall of that normal.
+[[nodiscard]] Vec3 way_on_wall(const Bore& bore, Vec2 way, Vec3 normal);
 
 /// A member that refusals speak of.
 struct Named {

@@ -18,6 +18,7 @@ struct Made {
   Outlines outlines = {};
   Vec2 at;
   double heading = 0;
+  double x_heading = 0;
   bool mirrored = false;
   bool far = false;
   std::optional<Bore> bore = {};
@@ -102,6 +103,7 @@ class Cutter {
                 {},
                 placed(one.centre.at, c.placing),
                 placed_heading(one.centre.level, c.placing),
+                placed_heading(x_as_bored(one.centre, bore), c.placing),
                 c.placing.mirror,
                 far,
                 bore};
@@ -113,6 +115,13 @@ class Cutter {
     return all;
   }
 
+  // The form's x where the bore's centre line meets the wall, on the flat as developed.
+  [[nodiscard]] double x_as_bored(const Spot& at, const Bore& bore) const {
+    const Frame frame = wall_.charts[at.chart].frame(at.u, at.s);
+    const Vec2 x = frame.on_flat(way_on_wall(bore, direction(o_.turn.radians()), frame.normal));
+    return std::atan2(x.y, x.x);
+  }
+
   [[nodiscard]] Made laid_at(const Spot& place, const Member& m) const {
     const Chart& c = wall_.charts[place.chart];
     const Vec2 at = place.at + (places_->along_level() ? 0 : m.girth) * direction(place.level);
@@ -121,6 +130,7 @@ class Cutter {
     made.centre = m.girth != 0 && !places_->along_level() ? spot_on(wall_, c.piece, at) : place;
     made.at = placed(at, c.placing);
     made.heading = placed_heading(place.level, c.placing);
+    made.x_heading = placed_heading(place.level + o_.turn.radians(), c.placing);
     made.mirrored = c.placing.mirror;
     for (const Outline& o : form_.loops)
       made.outlines.push_back(placed(placed(o, {false, place.level, at}), c.placing));
@@ -148,6 +158,7 @@ class Cutter {
     for (const Outline& o : first.outlines) made.outlines.push_back(moved(o));
     made.at = placed(made.centre->at, c1.placing);
     made.heading = placed_heading(made.centre->level, c1.placing);
+    made.x_heading = first.x_heading + made.heading - first.heading;
     made.mirrored = c1.placing.mirror;
     made.far = first.far;
     if (first.bore)
@@ -167,6 +178,7 @@ class Cutter {
       made.piece = static_cast<int>(piece);
       made.at = frame.at + m.girth * x + m.further * left_of(x);
       made.heading = frame.heading;
+      made.x_heading = frame.heading + o_.turn.radians();
       for (const Outline& o : form_.loops)
         made.outlines.push_back(placed(o, {false, frame.heading, made.at}));
       made.centre = centre_on(static_cast<int>(piece), made.at);
@@ -201,6 +213,7 @@ class Cutter {
       cut.loop = static_cast<int>(i);
       cut.centre = made.at;
       cut.heading = made.heading;
+      cut.x_heading = made.x_heading;
       cut.mirrored = made.mirrored;
       if (made.centre) {
         cut.plan = plan_of(made.centre->point);

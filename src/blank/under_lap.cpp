@@ -66,6 +66,7 @@ void repeat_on(Blank& b, const Blank& next, const Placing& move, const Beyond& l
     hole.on_wall = false;
     hole.group = static_cast<int>(b.groups.size());
     hole.heading = o.heading + move.turn;
+    hole.x_heading = o.x_heading + move.turn;
     hole.mirrored = o.mirrored;
     const Placing place{hole.mirrored, hole.mirrored ? hole.heading + pi : hole.heading, hole.centre};
     copy.loops = {placed(hole.mirrored ? reversed(there) : there, undone(place))};

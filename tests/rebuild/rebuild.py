@@ -285,7 +285,8 @@ def check_openings(faults, drawing, rows):
         faults.near(f"{name} is up", box[3] - box[1], row["box up"], step)
         axis = slender(found)
         if axis is not None and row["turned"] != "" and row["wall"] == "" and row["form"].startswith(("obround", "rectangle")):
-            turned = min(abs(math.remainder(axis - row["turned"] - quarter, 180)) for quarter in (0, 90))
+            along, across = (float(x) for x in re.search(r"([\d.]+) x ([\d.]+)", row["form"]).groups())
+            turned = abs(math.remainder(axis - row["turned"] - (90 if across > along else 0), 180))
             faults.near(f"{name} is turned: off by", turned, 0, 0.2)
         if step > FINEST:
             faults.append(f"{name} is rounded to {step:.4f} mm")
@@ -660,13 +661,16 @@ def random_part(rng):
             k |= {"opening.1.form.width": size(8, 18), "opening.1.form.length": size(20, 45)}
         if rng.random() < 0.4:
             k |= {"opening.1.repeat.count": pick("3", "5"), "opening.1.repeat.over": "200"}
+        if rng.random() < 0.5:
+            k["opening.1.turn"] = size(-90, 90)
     if shape in ("panel", "net") and rng.random() < 0.4:
         k |= {"opening.1.name": "hole", "opening.1.form.kind": "circle", "opening.1.form.diameter": size(4, 10), "opening.1.how": "laid",
               "opening.1.at.on_flat": f"[{size(20, 90)}, {size(20, 90)}]"}
     arguments = ["quick", shape] + [f"{key}={value}" for key, value in k.items()]
     if rng.random() < 0.4:
         inches = lambda text: re.sub(r"\d+(?:\.\d+)?", lambda m: f"{float(m[0]) / 25.4:.4f}", text)
-        plain = ("seam.at", "seam.pieces", "hits", "elements", "count", "over", "angle", "tilt", "uphill", "bend", "layers", "sides", "neutral", "strain_limit")
+        plain = ("seam.at", "seam.pieces", "hits", "elements", "count", "over", "angle", "tilt", "uphill", "bend", "layers", "sides", "neutral", "strain_limit",
+                 "turn")
         def converted(argument):
             key, eq, value = argument.partition("=")
             if not eq or any(key.endswith(word) for word in plain) or not re.search(r"^\[?-?[\d.]", value):
