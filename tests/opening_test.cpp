@@ -327,6 +327,26 @@ TEST(Openings, FormsAreSeenFromOutsideWhicheverFaceLiesUp) {
   }
 }
 
+// What shifts a form moves its place: centre, plan angle and height are those of what is cut.
+TEST(Openings, ShiftedFormsLieWhereTheyAreSaid) {
+  const double radius = 303;
+  for (const OpeningHow how : {OpeningHow::laid, OpeningHow::bored}) {
+    Opening o = rectangle(24, 50, 0, how, 200, 150);
+    o.form.shift = {15, 5};
+    if (how == OpeningHow::bored) o.bore.contact = Contact::neutral;
+    o.turn = Angle::degrees(90);
+    const Blank b = make_blank(drum(600, 400), sheet_of(6), {.at = Angle::degrees(40)}, with({o}));
+    ASSERT_EQ(b.openings.size(), 1u);
+    const BlankOpening& hole = b.openings[0];
+    const Rectangle box = upright_box(hole.outline);
+    EXPECT_NEAR(hole.centre.x, box.corner.x + box.width / 2, 0.05);
+    EXPECT_NEAR(hole.centre.y, box.corner.y + box.height / 2, 0.05);
+    EXPECT_NEAR(hole.height, 165, 1e-9);
+    const double aside = how == OpeningHow::laid ? 5 / radius : std::asin(5 / radius);
+    EXPECT_NEAR(hole.plan.radians(), Angle::degrees(200).radians() - aside, 1e-3);
+  }
+}
+
 // By the sides of what is cut, whichever face is up, of the twin, too.
 TEST(Openings, SayHowTheyAreTurned) {
   for (const Face up : {Face::inside, Face::outside}) {

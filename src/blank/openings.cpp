@@ -44,7 +44,11 @@ class Cutter {
          size_t number)
       : wall_(wall), blanks_(blanks), o_(opening), fit_(fit) {
     name_ = o_.name.empty() ? "opening-" + std::to_string(number) : o_.name;
-    form_ = outlines_of(o_.form, o_.turn, fit / 4);
+    // What shifts the form moves its place: that is where it is cut.
+    OpeningForm form = o_.form;
+    form.shift = {};
+    shift_ = placed(o_.form.shift, {false, o_.turn.radians(), {}});
+    form_ = outlines_of(form, o_.turn, fit / 4);
     group_of_.assign(blanks.size(), -1);
   }
 
@@ -82,6 +86,12 @@ class Cutter {
       pattern_made_ = worked_out(m);
       if (girth_ > 0) per_girth_ = 2 * pi / girth_;
     }
+    // One whose place is off the wall has none to be turned from.
+    const auto placed = [](const Made& made) { return made.centre.has_value(); };
+    if (!std::all_of(pattern_made_.begin(), pattern_made_.end(), placed)) {
+      for (const Made& made : worked_out(m)) add(m, made);
+      return;
+    }
     const double turn = m.turned.radians() - first_.turned.radians() + per_girth_ * (m.girth - first_.girth);
     for (const Made& made : pattern_made_) add(m, turn == 0 ? made : turned(made, turn));
   }
@@ -92,6 +102,7 @@ class Cutter {
     Bore bore = bore_at(place, o_.bore);
     if (!places_->along_level())
       bore.origin = bore.origin + m.girth * place.right;  // straight along a wall that does not go round
+    bore.origin = bore.origin + shift_.x * bore.x + shift_.y * bore.y;
     std::vector<Made> all;
     for (const bool far : {false, true}) {
       if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
@@ -115,22 +126,29 @@ class Cutter {
     return all;
   }
 
+  // Of the form's own x: a union has none but its frame's.
+  [[nodiscard]] double turn_of_x() const {
+    const bool single = o_.form.together.empty() && !o_.form.ring;
+    return o_.turn.radians() + (single ? o_.form.profile.turn.radians() : 0);
+  }
+
   // The form's x where the bore's centre line meets the wall, on the flat as developed.
   [[nodiscard]] double x_as_bored(const Spot& at, const Bore& bore) const {
     const Frame frame = wall_.charts[at.chart].frame(at.u, at.s);
-    const Vec2 x = frame.on_flat(way_on_wall(bore, direction(o_.turn.radians()), frame.normal));
+    const Vec2 x = frame.on_flat(way_on_wall(bore, direction(turn_of_x()), frame.normal));
     return std::atan2(x.y, x.x);
   }
 
   [[nodiscard]] Made laid_at(const Spot& place, const Member& m) const {
     const Chart& c = wall_.charts[place.chart];
-    const Vec2 at = place.at + (places_->along_level() ? 0 : m.girth) * direction(place.level);
+    const double along = places_->along_level() ? 0 : m.girth;
+    const Vec2 at = placed(shift_ + Vec2{along, 0}, {false, place.level, place.at});
     Made made;
     made.piece = c.piece;
-    made.centre = m.girth != 0 && !places_->along_level() ? spot_on(wall_, c.piece, at) : place;
+    made.centre = along != 0 || !(shift_ == Vec2{}) ? spot_on(wall_, c.piece, at) : place;
     made.at = placed(at, c.placing);
     made.heading = placed_heading(place.level, c.placing);
-    made.x_heading = placed_heading(place.level + o_.turn.radians(), c.placing);
+    made.x_heading = placed_heading(place.level + turn_of_x(), c.placing);
     made.mirrored = c.placing.mirror;
     for (const Outline& o : form_.loops)
       made.outlines.push_back(placed(placed(o, {false, place.level, at}), c.placing));
@@ -176,9 +194,9 @@ class Cutter {
       const Vec2 x = direction(frame.heading);
       Made made;
       made.piece = static_cast<int>(piece);
-      made.at = frame.at + m.girth * x + m.further * left_of(x);
+      made.at = frame.at + (m.girth + shift_.x) * x + (m.further + shift_.y) * left_of(x);
       made.heading = frame.heading;
-      made.x_heading = frame.heading + o_.turn.radians();
+      made.x_heading = frame.heading + turn_of_x();
       for (const Outline& o : form_.loops)
         made.outlines.push_back(placed(o, {false, frame.heading, made.at}));
       made.centre = centre_on(static_cast<int>(piece), made.at);
@@ -295,6 +313,7 @@ class Cutter {
   double fit_;
   std::string name_;
   FormOutlines form_;
+  Vec2 shift_;  // of the form from the place, as turned
   Pattern pattern_;
   std::optional<WallPlaces> places_;
   double girth_ = 0;           // where lengths run along a level line

@@ -161,7 +161,12 @@ Phrase in_words(const OpeningForm& form) {
   }
   if (form.together.empty()) return in_words(form.profile);
   Phrase words;
-  for (const OpeningForm& one : form.together) words += Phrase(words.empty() ? "" : " and ") + in_words(one);
+  for (const OpeningForm& one : form.together) {
+    words += Phrase(words.empty() ? "" : " and ") + in_words(one);
+    if (!(one.shift == Vec2{})) words += " at " + bare_mm(one.shift.x) + ", " + shown_mm(one.shift.y);
+    if (one.together.empty() && one.profile.turn.radians() != 0)
+      words += " turned " + shown_degrees(one.profile.turn.degrees());
+  }
   return words;
 }
 

@@ -663,6 +663,10 @@ def random_part(rng):
             k |= {"opening.1.repeat.count": pick("3", "5"), "opening.1.repeat.over": "200"}
         if rng.random() < 0.5:
             k["opening.1.turn"] = size(-90, 90)
+        if rng.random() < 0.3:
+            k["opening.1.form.shift"] = f"[{size(-20, 20)}, {size(-20, 20)}]"
+        if k["opening.1.form.kind"] != "circle" and rng.random() < 0.3:
+            k["opening.1.form.turn"] = size(-90, 90)
     if shape in ("panel", "net") and rng.random() < 0.4:
         k |= {"opening.1.name": "hole", "opening.1.form.kind": "circle", "opening.1.form.diameter": size(4, 10), "opening.1.how": "laid",
               "opening.1.at.on_flat": f"[{size(20, 90)}, {size(20, 90)}]"}
