@@ -31,6 +31,22 @@ class Arc:
 
     def nearest(self, p):
         """How far p is off, and the share of the length where it is nearest."""
+        ends = min((math.dist(self.a, p), 0.0), (math.dist(self.b, p), 1.0))
+        dx, dy = p[0] - self.a[0], p[1] - self.a[1]
+        if self.radius == math.inf:
+            way = (self.b[0] - self.a[0], self.b[1] - self.a[1])
+            share = (dx * way[0] + dy * way[1]) / self.length ** 2 if self.length > 0 else 0.0
+        elif abs(self.turn) > 1e-3:
+            sense, heading = math.copysign(1.0, self.turn), self.heading(0)
+            centre = (-sense * self.radius * math.sin(heading), sense * self.radius * math.cos(heading))
+            start = math.atan2(-centre[1], -centre[0])
+            turned = sense * (math.atan2(dy - centre[1], dx - centre[0]) - start) % (2 * math.pi)
+            share = turned / abs(self.turn)
+        else:  # its centre is lost in rounding
+            share = self.looked_for(p)
+        return min((math.dist(self.at(share), p), share), ends) if 0 < share < 1 else ends
+
+    def looked_for(self, p):
         best = min((math.dist(self.at(i / 32), p), i / 32) for i in range(33))
         low, high = max(0.0, best[1] - 1 / 32), min(1.0, best[1] + 1 / 32)
         for _ in range(80):
@@ -39,8 +55,7 @@ class Arc:
                 high = b
             else:
                 low = a
-        share = (low + high) / 2
-        return min((math.dist(self.at(s), p), s) for s in (share, best[1], 0.0, 1.0))
+        return (low + high) / 2
 
 
 class Loop:

@@ -548,8 +548,8 @@ def check_job(program, folder, arguments):
                 told[file] = open(os.path.join(folder, file), encoding="utf-8").read()
         told = {file: re.sub(r"<svg[^>]*>", "", text) for file, text in told.items()}
         for file, text in told.items():
-            if found := re.search(r"[^<>\n]*(?:\d ?mm\b|\bmm\b|\bm2\b|\bkg\b(?!/m3))[^<>\n]*", text):
-                faults.append(f"{file}: no inches: {found[0].strip()[:160]}")
+            if found := re.search(r"\d ?mm\b|\bmm\b|\bm2\b|\bkg\b(?!/m3)", text):
+                faults.append(f"{file}: no inches: {text[max(0, found.start() - 80):found.end() + 40].strip()}")
     return list(faults)
 
 
