@@ -464,22 +464,23 @@ class CutLoop {
     const double length = tracks_[a.arc].arc().length;
     const double to = a.arc == b.arc ? b.from : length + b.from;  // as the arc before it counts
     const bool corner = a.to == to;
-    // Each layer only touches there: what the place is off by counts by its square.
-    std::vector<double> places;
-    for (const double part : Series::nodes(0, 1)) {
-      const double layer = a.layer_to + part * (b.layer - a.layer_to);
-      places.push_back(corner ? a.to : turning_place(a.arc, std::min(a.to, to), std::max(a.to, to), layer));
-    }
-    const Series place = Series::fit(0, 1, places);
-    // It leads from end to end just so, where charts meet in between as well.
-    const double first = a.to - place(0);
-    const double last = to - place(1);
-    const auto point = [this, a, b, corner, place, first, last](double part) {
-      const double layer = a.layer_to + part * (b.layer - a.layer_to);
-      const double s = corner ? a.to : place(part) + (1 - part) * first + part * last;
-      return on_flat(a.arc, s, layer);
+    const auto layer_at = [a, b](double part) { return a.layer_to + part * (b.layer - a.layer_to); };
+    const auto place_at = [this, a, to, corner, layer_at](double part) {
+      if (corner || part == 0) return a.to;
+      return part == 1 ? to : turning_place(a.arc, std::min(a.to, to), std::max(a.to, to), layer_at(part));
     };
-    return through(0, 1, point);
+    // Each layer only touches there: what the place is off by counts by its square. Where charts meet in
+    // between no series follows it.
+    std::vector<double> places;
+    for (const double part : Series::nodes(0, 1)) places.push_back(place_at(part));
+    const Series series = Series::fit(0, 1, places);
+    const bool smooth = !corner && series.tail() <= within::beside * length;
+    const double first = a.to - series(0);
+    const double last = to - series(1);
+    return through(0, 1, [=, this](double part) {
+      const double s = smooth ? series(part) + (1 - part) * first + part * last : place_at(part);
+      return on_flat(a.arc, s, layer_at(part));
+    });
   }
 
   [[nodiscard]] FittedArcs fitted(const Curve& curve, double fit) const {

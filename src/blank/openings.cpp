@@ -175,7 +175,9 @@ class Cutter {
     made.centre = spot_at(wall_, static_cast<size_t>(&c1 - wall_.charts.data()), u, from.s);
     for (const Outline& o : first.outlines) made.outlines.push_back(moved(o));
     made.at = placed(made.centre->at, c1.placing);
-    made.heading = placed_heading(made.centre->level, c1.placing);
+    // A shifted form keeps the level of the place that it was shifted from.
+    made.heading = placed_heading(made.centre->level, c1.placing) + first.heading -
+                   placed_heading(from.level, c0.placing);
     made.x_heading = first.x_heading + made.heading - first.heading;
     made.mirrored = c1.placing.mirror;
     made.far = first.far;

@@ -338,7 +338,8 @@ def check_card(faults, drawing, text, piece):
     if found := re.search(rf"Mark the line of the lap, ({LENGTH}) inside the edge at the seam's (start|end)", joined):
         # It is the seam's own ruling.
         ruling = piece["elements"][0 if found[2] == "start" else -1]
-        off = min((max(min(math.dist(ruling[e], p) for p in mark) for e in ("base", "top")) for mark in drawing.marks), default=math.inf)
+        # A hole may part the line.
+        off = max(min((math.dist(ruling[e], p) for mark in drawing.marks for p in mark), default=math.inf) for e in ("base", "top"))
         if piece["seam_in_plan"]["stock"] == 0 and math.dist(ruling["base"], ruling["top"]) > 0:
             faults.near("card: line of the lap", off, 0, piece["fit_error"] + 1e-3)
     for line in text.split("\n"):
