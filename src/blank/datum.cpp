@@ -19,7 +19,8 @@ struct CutLine {
   Vec2 at;
   Vec2 along;
   double length = 0;
-  [[nodiscard]] double from(Vec2 p) const { return std::abs(cross(along, p - at)); }
+  bool box = false;  ///< its left edge, which a bend may run out over by what rims are fitted by
+  [[nodiscard]] double from(Vec2 p) const { return box ? p.x - at.x : std::abs(cross(along, p - at)); }
 };
 
 std::vector<CutLine> cut_lines(const Blank& b) {
@@ -62,7 +63,7 @@ class Datums {
       least = away;
       if (start) break;
     }
-    return best ? *best : CutLine{"left edge of the box", box_.corner, {0, 1}, box_.height};
+    return best ? *best : CutLine{"left edge of the box", box_.corner, {0, 1}, box_.height, true};
   }
 
  private:
