@@ -679,6 +679,92 @@ def what_few_tools_make_is_warned_of(shop):
 
 
 @promise
+def openings_lie_and_turn_as_listed(shop):
+    hole = ("opening.1.name=hole opening.1.form.kind=rectangle opening.1.form.width=24_mm opening.1.form.length=50_mm opening.1.how=laid "
+            "opening.1.at.angle=200 opening.1.at.height=150_mm ")
+    for face in ("inside", "outside"):
+        for more in ("opening.1.turn=25", "opening.1.form.turn=30", "opening.1.turn=-20 opening.1.form.turn=30 opening.1.form.shift.x"):
+            more, shift = (more.replace(" opening.1.form.shift.x", ""), ['opening.1.form.shift=["15 mm", "5 mm"]'] if "shift" in more else [])
+            shop.quick("cone base.diameter=600_mm top.diameter=260_mm height=400_mm thickness=2_mm sizes_on=inside seam.at=40 face_up=" +
+                       face + " " + hole + more, *shift)
+            assert shop.run.returncode == 0, shop.run.stderr
+            row = shop.rows("openings")[0]
+            corners = next(loop for loop in Drawing(shop.path(".dxf")).loops if len(loop.arcs) == 4 and loop.length() < 200).arcs
+            short = min(corners, key=lambda arc: arc.length)
+            near(math.remainder(math.degrees(short.heading(0)) - row["turned"], 180), 0, 0.01)
+            near(sum(arc.a[0] for arc in corners) / 4, row["across"], row["step"])
+            near(sum(arc.a[1] for arc in corners) / 4, row["up"], row["step"])
+
+
+@promise
+def pieces_are_counted_where_they_bend_alike(shop):
+    for hits, kinds in ((18, 1), (17, 2)):
+        shop.quick("transition thickness=6_mm sizes_on=inside base.width=450_mm base.length=420_mm base.corner=14_mm top.diameter=158_mm "
+                   f"height=296_mm seam.gap=0_mm seam.pieces=2 bending.hits={hits}")
+        assert len(shop.json["pieces"]) == kinds and shop.piece["count"] == 3 - kinds
+
+
+@promise
+def the_card_says_where_element_0_lies(shop):
+    for seam, words, off in (("seam.gap=4_mm", "beyond", 2), ("seam.lap=30_mm seam.lap_on=start", "inside", 30), ("seam.stock=12_mm", "inside", 12)):
+        shop.quick(f"cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle elements=12 {seam}")
+        text = re.sub(r"\s+", " ", open(shop.path("-bench.txt"), encoding="utf-8").read())
+        assert f"the seam's ruling, lies {words} the edge" in text, text
+        near(abs(shop.piece["bench"]["zero"]["base"]), off, shop.piece["bench"]["round_to"] / 2 + 1e-6)
+
+
+@promise
+def sums_are_those_of_their_columns(shop):
+    shop.quick("net sides=5 base.across_corners=400_mm top.across_corners=220_mm height=260_mm thickness=2_mm bend.radius=2_mm bend.neutral=0.42 sizes_on=inside")
+    bench = shop.piece["bench"]["outline"]
+    whole = sum(corner["to_next"] for corner in bench)
+    text = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    said = re.search(r"last column, are ([\d.]+(?:-\d+/\d+)?|\d+/\d+) (\w+) in all", text)
+    inches = sum(eval(part) for part in said[1].split("-"))  # 129-3/16
+    near(inches * shop.mm, whole, 1e-6 * whole + 0.001 * shop.mm)
+
+
+@promise
+def heights_count_the_sheet(shop):
+    shop.quick("flight shaft.diameter=60_mm outside.diameter=260_mm pitch=150_mm turns=2.5 thickness=8_mm allow_strain=true")
+    lean = 130 / math.hypot(130, 150 / (2 * math.pi))
+    said = next(f for f in shop.piece["measures"]["blank"] if f["key"] == "overall_height")["amounts"][0]["value"]
+    near(said, 375 + 8 * lean, 1e-6)
+
+
+@promise
+def no_number_stands_for_what_is_not_there(shop):
+    shop.quick("cone base.diameter=600_mm top.diameter=260_mm height=400_mm thickness=0_mm sizes_on=middle density=7850")
+    assert shop.piece["blank"]["mass"] is None and any("no thickness" in note for note in shop.piece["notes"])
+    run = shop.call("quick", "cone", "base.diameter=600 mm", "top.diameter=260 mm", "height=400 mm", "thickness=1 mm", "sizes_on=middle",
+                    f"job.units={shop.unit}", "-o", shop.folder, "--formats", "csv", "--replace")
+    assert run.returncode == 0 and "wrote nothing" in run.stdout, run.stdout
+    shop.quick("cone base.diameter=600_mm top.diameter=260_mm height=400_mm thickness=1_mm sizes_on=middle seam.gap=5000_mm")
+    shop.refused("less than the top's girth")
+
+
+@promise
+def a_number_says_what_it_is(shop):
+    shop.quick("cone base.diameter=600_mm top.diameter=260_mm height=400_mm thickness=2_mm sizes_on=inside seam.gap=2_mm")
+    said = shop.json["numbers"]
+    assert said["pieces.gap.base.inside"] == "length from seam start to seam end, inside", said["pieces.gap.base.inside"]
+    assert said["job.parts.cone.height"] == "length from base plane to top plane, axis"
+
+
+@promise
+def walls_of_many_corners_are_refused_at_once(shop):
+    star = lambda n, r: "[" + ", ".join(f'["{r * (1 + 0.05 * (i % 2)) * math.cos(2 * math.pi * i / n):.3f} mm", '
+                                        f'"{r * (1 + 0.05 * (i % 2)) * math.sin(2 * math.pi * i / n):.3f} mm"]' for i in range(n)) + "]"
+    folder = shop.folder + "-star"
+    os.makedirs(folder, exist_ok=True)
+    open(os.path.join(folder, "j.toml"), "w").write(
+        f"juggler = 1\njob.units = \"{shop.unit}\"\n[sheet]\nthickness = \"1 mm\"\nsizes_on = \"middle\"\n[part]\nshape = \"transition\"\nheight = \"400 mm\"\n"
+        f"rulings = \"even\"\nbase.profile = {{ kind = \"polyline\", points = {star(64, 300)} }}\ntop.profile = {{ kind = \"polyline\", points = {star(62, 200)} }}\n")
+    shop.run = shop.call("develop", os.path.join(folder, "j.toml"))
+    shop.refused(("too many corners", "up to 100"))
+
+
+@promise
 def without_fonts_it_says_what_to_install(shop):
     bare = os.path.join(shop.folder + "-bare")
     os.makedirs(bare, exist_ok=True)
