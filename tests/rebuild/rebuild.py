@@ -183,6 +183,16 @@ def folded(points, lines):
 def check_closing(faults, drawing, rows, piece):
     """The seam's corners of a pressed wall in one piece, its flat folded as the schedule says, stand the gap apart."""
     rims = [r for r in rows if "along the rims" in r["datum edge"]]
+    if piece["sizes"] is not None:
+        for layer in ("inside", "middle", "outside", "neutral"):
+            for end in ("base", "top"):
+                rim = piece["sizes"][layer][end]
+                if rim["radius"]:
+                    faults.near(f"girth of the {end} on the {layer}", 2 * math.pi * rim["radius"], rim["girth"], 1e-9 * rim["girth"])
+    # A closed wall turns towards its inside on the whole: folded the other way it would close inside out.
+    whole = sum(r["turned"] * (1 if r["bend"] == "up" else -1) for r in rims)
+    if piece["gap"] is not None and piece["pressed"] is not None and rims and (whole > 0) != (piece["face_up"] == "inside"):
+        faults.append(f"bends turn {whole:.3f} degrees up with the {piece['face_up']} up")
     if len(rims) < 3 or piece["pieces"] != 1 or piece["gap"] is None or piece["pressed"] is None:
         return
     outline = drawing.outline()
