@@ -184,5 +184,29 @@ TEST(Invariants, OfPressedWalls) {
   }
 }
 
+// Every bend the other way closes the wall as well, with its outside in.
+TEST(Numbers, AWallFoldedInsideOutIsNoProof) {
+  Cone cone{.base = Diameter::mm(600), .top = Diameter::mm(300), .height = 400};
+  for (const Face up : {Face::inside, Face::outside}) {
+    Making making;
+    making.face_up = up;
+    making.bending.hits = 18;
+    for (const int pieces : {1, 3}) {
+      Seam seam{.gap = 2};
+      seam.pieces = pieces;
+      std::vector<Blank> blanks = make_blanks(cone, sheet_of(4), seam, making);
+      const auto open = [&] {
+        return pieces == 1 ? prove(blanks[0], cone, sheet_of(4), seam).number_mismatch
+                           : prove_closing(blanks);
+      };
+      EXPECT_LT(open(), 1e-6);
+      for (Blank& b : blanks) {
+        for (BendLine& line : b.bends) line.up = !line.up;
+      }
+      EXPECT_GT(open(), 100);
+    }
+  }
+}
+
 }  // namespace
 }  // namespace juggler::testing

@@ -87,8 +87,8 @@ class Cutter {
       if (girth_ > 0) per_girth_ = 2 * pi / girth_;
     }
     // One whose place is off the wall has none to be turned from.
-    const auto placed = [](const Made& made) { return made.centre.has_value(); };
-    if (!std::all_of(pattern_made_.begin(), pattern_made_.end(), placed)) {
+    const auto on_wall = [](const Made& made) { return made.centre.has_value(); };
+    if (!std::all_of(pattern_made_.begin(), pattern_made_.end(), on_wall)) {
       for (const Made& made : worked_out(m)) add(m, made);
       return;
     }

@@ -18,6 +18,9 @@ const char* name_of(BoredWalls walls) {
 
 namespace {
 
+constexpr double least_span = 1e-3;   // degrees, of a ring segment
+constexpr double least_pitch = 1e-6;  // degrees, of a row round a part
+
 constexpr double turn = 360;
 constexpr size_t most_members = 200000;
 
@@ -62,7 +65,7 @@ void check_form(const OpeningForm& form, int depth) {
     check_within(form.key + ".inner", r.inner, 0, longest, "mm");
     if (r.inner >= r.outer)
       refuse(form.key + ".inner", "leaves no ring", shown_mm(r.inner), "less than " + shown_mm(r.outer));
-    check_within(form.key + ".span", r.span.degrees(), within::little, 359.999, "degrees");
+    check_within(form.key + ".span", r.span.degrees(), least_span, 359.999, "degrees");
     if (r.round_ends && r.inner == 0)
       refuse(form.key + ".ends", "wants half circles between two radii of which one is 0", {}, {},
              "give it an inner diameter, or straight ends");
@@ -91,8 +94,8 @@ void check_repeat(const Opening& o) {
   const std::string key = o.key + ".repeat";
   if (r.count) check_count(key + ".count", *r.count, 100000);
   check_count(key + ".rows", r.rows, 100000);
-  if (r.over) check_within(key + ".over", r.over->degrees(), within::beside, turn, "degrees");
-  if (r.pitch) check_within(key + ".pitch", r.pitch->degrees(), within::beside, turn, "degrees");
+  if (r.over) check_within(key + ".over", r.over->degrees(), least_pitch, turn, "degrees");
+  if (r.pitch) check_within(key + ".pitch", r.pitch->degrees(), least_pitch, turn, "degrees");
   if (r.girth_over) check_within(key + ".girth_over", *r.girth_over, shortest, longest, "mm");
   if (r.girth_pitch) check_within(key + ".girth_pitch", *r.girth_pitch, shortest, longest, "mm");
   check_within(key + ".row_pitch", r.row_pitch, -longest, longest, "mm");

@@ -108,6 +108,17 @@ Closing closing_of(const std::vector<const Blank*>& pieces) {
   return {norm(ends[0] - begins[0]), norm(ends[1] - begins[1]), norm(ends[2] - begins[2])};
 }
 
+// A closed wall turns towards its inside on the whole: folded the other way it closes as well, inside out.
+bool inside_out(const std::vector<const Blank*>& pieces) {
+  double up = 0;
+  for (const Blank* b : pieces) {
+    for (const BendLine& l : b->bends) {
+      if (!l.hem) up += l.up ? l.turned.radians() : -l.turned.radians();
+    }
+  }
+  return (up > 0) != (pieces.front()->face_up == Face::inside);
+}
+
 class Numbers {
  public:
   explicit Numbers(const Blank& b) : b_(b) {}
@@ -244,6 +255,7 @@ class Numbers {
     keep(c.base, "angles of the bends, which do not close the base");
     keep(c.top, "angles of the bends, which do not close the top");
     keep(c.bent, "angles of the bends, which leave the seam bent");
+    if (inside_out({&b_})) keep(b_.size, "bends up or down, which fold the wall inside out");
   }
 
   const Blank& b_;
@@ -263,7 +275,7 @@ double prove_closing(const std::vector<Blank>& blanks) {
   }
   if (round.size() < 2 || std::count(round.begin(), round.end(), nullptr) > 0) return 0;
   const Closing c = closing_of(round);
-  return worse({c.base, c.top, c.bent});
+  return worse({c.base, c.top, c.bent, inside_out(round) ? round.front()->size : 0});
 }
 
 void add_numbers(Proof& p, const Blank& blank) {
