@@ -91,7 +91,8 @@ TEST(BenchCard, OfAFoldedBlankIsProvedCornerByCorner) {
   for (const auto& change : std::vector<std::function<void(BenchCard&)>>{
            [](BenchCard& c) { c.outline[3].at.x += 0.5; }, [](BenchCard& c) { c.outline[2].to_next += 0.5; },
            [](BenchCard& c) { c.outline[5].radius = 20; }, [](BenchCard& c) { c.outline.pop_back(); },
-           [](BenchCard& c) { c.around += 0.5; }}) {
+           [](BenchCard& c) { c.around += 0.5; }, [](BenchCard& c) { c.width += 0.5; },
+           [](BenchCard& c) { c.turned = Angle::degrees(c.turned.degrees() + 0.1); }}) {
     BenchCard other = card;
     change(other);
     EXPECT_GT(card_miss(other, piece.blank).distance, 0);
@@ -108,7 +109,9 @@ TEST(BenchCard, IsProvedOnTheOutline) {
     for (const auto& change : std::vector<std::function<void(BenchCard&)>>{
              [](BenchCard& c) { c.rims[0].left.x += 1.5; }, [](BenchCard& c) { c.rims[0].half_chord += 0.5; },
              [](BenchCard& c) { c.rims[1].length -= 1; }, [](BenchCard& c) { c.seam_start += 1; },
-             [](BenchCard& c) { c.diagonal_left += 2; },
+             [](BenchCard& c) { c.diagonal_left += 2; }, [](BenchCard& c) { c.diagonal += 0.5; },
+             [](BenchCard& c) { c.rims[1].chord += 1; }, [](BenchCard& c) { c.centre_from_right -= 0.5; },
+             [](BenchCard& c) { c.lines.at(0).inside += 0.5; },
              [](BenchCard& c) {
                for (CardRim& rim : c.rims) {
                  rim.radius += 1.5;
@@ -119,6 +122,39 @@ TEST(BenchCard, IsProvedOnTheOutline) {
       change(other);
       EXPECT_GT(card_miss(other, piece.blank).distance, 0);
     }
+  }
+}
+
+// What is marked besides the edges: openings, corners beyond an edge, lines of stock, crossings.
+TEST(BenchCard, OfOpeningsAndAdditionsIsProved) {
+  const Cone cone{.base = Diameter::mm(900), .top = Diameter::mm(380), .height = 500};
+  Making making;
+  Opening slot;
+  slot.form.profile = {.kind = ProfileKind::rectangle, .width = 60, .length = 110, .corner = 12};
+  slot.how = OpeningHow::laid;
+  slot.at.angle = Angle::degrees(90);
+  slot.at.height = 240;
+  slot.turn = Angle::degrees(20);
+  Opening hole = slot;
+  hole.form.profile = {.diameter = 90};
+  hole.at.angle = Angle::degrees(250);
+  making.openings = {slot, hole};
+  making.edges = {{.on = "seam_end", .width = 25, .key = "edge.1"}};
+  const PieceResult piece = piece_of_part(cone, sheet_of(2), {.gap = 3, .stock = 20}, making);
+  const BenchCard card = bench_card(piece, {.round_to = 0.5});
+  ASSERT_EQ(card.openings.size(), 2u);
+  ASSERT_FALSE(card.tabs.empty());
+  ASSERT_EQ(card.lines.size(), 2u);
+  EXPECT_EQ(card_miss(card, piece.blank).distance, 0) << card_miss(card, piece.blank).what;
+  for (const auto& change : std::vector<std::function<void(BenchCard&)>>{
+           [](BenchCard& c) { c.openings[0].at.x += 1; }, [](BenchCard& c) { c.openings[0].width += 0.5; },
+           [](BenchCard& c) { c.openings[0].corner.y -= 1; },
+           [](BenchCard& c) { c.openings[1].diameter /= 2; }, [](BenchCard& c) { c.tabs[0].from.y += 1; },
+           [](BenchCard& c) { c.tabs[0].apart += 1.5; }, [](BenchCard& c) { c.lines[1].inside = 23; },
+           [](BenchCard& c) { c.rims[0].crossing += 1.5; }}) {
+    BenchCard other = card;
+    change(other);
+    EXPECT_GT(card_miss(other, piece.blank).distance, 0);
   }
 }
 

@@ -159,7 +159,8 @@ TEST_P(RandomRound, PartsAreProvedOrRefusedWithAReason) {
         const Proof p = prove(b, d.shape, d.sheet, d.seam, d.making.hand);
         EXPECT_TRUE(p.passed) << about << ": " << p.greatest_distance << " " << p.where << ", seam "
                               << p.seam_mismatch << " rims " << p.rim_mismatch << " area " << p.area_mismatch
-                              << " allowed " << p.allowed << " " << p.allowed_area << '\n'
+                              << " allowed " << p.allowed << " " << p.allowed_area << " numbers "
+                              << p.number_mismatch << " " << p.number << '\n'
                               << described(solve(as_made(*round_shape(d.shape), d.making.hand), d.sheet), d);
         EXPECT_LE(b.fit_error, 1.02 * d.making.fit) << about;
         counted += b.count;

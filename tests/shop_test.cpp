@@ -28,10 +28,13 @@ TEST(KeyNumbers, InTheJobsUnitsRadiusAndDiameterBothLabelled) {
 }
 
 TEST(KeyNumbers, AreRoundedNotCutOffAndMinusZeroIsZero) {
-  EXPECT_EQ(shown_length(1.0005, {}), "1.001 mm");
-  EXPECT_EQ(shown_length(0.9996, {}), "1.000 mm");
-  EXPECT_EQ(shown_length(-1e-9, {}), "0.000 mm");
-  EXPECT_EQ(shown_length(25.4 / 32, *find_units("in")), "0.0313 in");
+  const auto length = [](double mm, const Units& units) {
+    return written({.value = mm, .of = Amount::Of::length, .style = Amount::Style::exact}, units);
+  };
+  EXPECT_EQ(length(1.0005, {}), "1.001 mm");
+  EXPECT_EQ(length(0.9996, {}), "1.000 mm");
+  EXPECT_EQ(length(-1e-9, {}), "0.000 mm");
+  EXPECT_EQ(length(25.4 / 32, *find_units("in")), "0.0313 in");
 }
 
 TEST(Result, WorstProofIsTheWorstOfEachFigure) {

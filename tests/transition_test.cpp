@@ -548,7 +548,7 @@ TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
       EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance
                             << " at " << p.where << ", seam " << p.seam_mismatch << ", rims "
                             << p.rim_mismatch << ", area " << p.area_mismatch << ", allowed " << p.allowed
-                            << " " << p.allowed_area;
+                            << " " << p.allowed_area << ", numbers " << p.number_mismatch << " " << p.number;
       ++made;
     } catch (const Refusal& refusal) {
       EXPECT_FALSE(refusal.text().key.empty())

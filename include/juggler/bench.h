@@ -32,11 +32,13 @@ struct CardRim {
   Vec2 right = {};
   double length = 0;                 ///< along the edge as cut
   double half_chord = 0;             ///< from the centre line to either corner
+  double chord = 0;                  ///< between the corners as marked
   double spacing = 0;                ///< between offsets
   std::vector<double> offsets = {};  ///< from the chord, at 0, 1, 2... spacings either side of the centre
                                      ///< line; positive where the arc lies above its chord
   std::vector<CardOffset> near_ends = {};  ///< more of them where the arc is steep over its chord
   bool swung = false;                      ///< from the swing centre: with `offsets` what is within reach
+  double crossing = 0;                     ///< swung: where it meets the centre line, from the bottom edge
   double girth_change = 0;                 ///< what the rounding adds to the finished girth, mm, not rounded
 };
 
@@ -70,6 +72,36 @@ struct CardTurn {
   double to_next = 0;  ///< straight to the next corner
 };
 
+/// A line inside an edge, all along it: where a flange is turned over, where a lap or stock ends.
+struct CardLine {
+  enum class Of { flange, lap, stock };
+  Of of = Of::flange;
+  EdgeName edge = EdgeName::base;
+  double inside = 0;  ///< of the edge
+  Angle turned = {};  ///< a flange
+};
+
+/// What is added beyond an edge: corners, or a half circle.
+struct CardTab {
+  std::string edge = {};  ///< its name
+  Vec2 from = {};         ///< corners
+  Vec2 to = {};
+  double apart = 0;
+  double radius = 0;  ///< of a half circle; 0: corners
+  Vec2 centre = {};
+};
+
+/// A cut-out by its place and its extent.
+struct CardOpening {
+  size_t opening = 0;  ///< of the blank
+  Vec2 at = {};        ///< the centre of a round one, else where it was placed
+  bool round = false;
+  double diameter = 0;  ///< of a round one
+  Vec2 corner = {};     ///< left and lower end of its box, else
+  double width = 0;
+  double height = 0;
+};
+
 /// Where both seam edges lie at a share of their lengths from the base.
 struct CardSide {
   Vec2 start = {};
@@ -83,6 +115,7 @@ struct BenchCard {
   double height = 0;
   double diagonal = 0;
   double centre_x = 0;  ///< centre line, from the left edge
+  double centre_from_right = 0;
   double centre_y = 0;  ///< swing centre, from the bottom edge; with `swing`
   std::vector<CardRim> rims = {};
   Vec2 tip = {};  ///< of a pointed blank
@@ -99,12 +132,18 @@ struct BenchCard {
   double between_points = 0;  ///< how far the rims leave straight lines between the points, mm
   std::vector<CardTurn> outline = {};  ///< of folded blanks: once round
   double around = 0;                   ///< the distances to the next corners in all, as rounded
-  double tape_base = 0;                ///< girth by tape on the outside face; 0 at a point
+  Angle turned = {};  ///< of a folded blank's bends in all, each to a hundredth of a degree; up is positive
+  double tape_base = 0;  ///< girth by tape on the outside face; 0 at a point
   double tape_top = 0;
   std::vector<Sweep> sweeps = {};
-  double zero_base =
-      0;                ///< how far the ends of the first element lie beyond the corners at the seam's start:
-  double zero_top = 0;  ///< off the metal beside a gap; below 0 within the metal, as beside a lap
+  /// How far the ends of the first element lie beyond the corners at the seam's start: off the metal beside a
+  /// gap; below 0 within the metal, as beside a lap.
+  double zero_base = 0;
+  double zero_top = 0;
+  std::vector<CardLine> lines = {};
+  std::vector<CardTab> tabs = {};
+  std::vector<CardOpening> openings = {};  ///< the first `most_openings`; files have the others
+  static constexpr size_t most_openings = 60;
 };
 
 /// Works the card out.

@@ -27,8 +27,19 @@ struct Fact {
 [[nodiscard]] std::vector<Fact> facts_of(const PieceResult& piece);
 /// The sizes and the seam as understood, whatever they were given as.
 [[nodiscard]] std::vector<Fact> asked_of(const PieceResult& piece);
+/// What a drawing says beside its lines and no table says in the same words, by name: "height", "base end"
+/// and "top end" of a round part, "seam" of a wall that closes, "outside diameter" of what is wound.
+[[nodiscard]] std::vector<Fact> labels_of(const PieceResult& piece);
 /// The first number of the fact of that name. Errors  std::out_of_range where there is none.
 [[nodiscard]] Amount measured(const std::vector<Fact>& facts, const std::string& name);
+
+/// Along an edge as cut.
+[[nodiscard]] Amount edge_length(const Edge& edge);
+/// Of a part's sheet, of a tube that of its wall.
+[[nodiscard]] Amount sheet_thickness(const PieceResult& piece);
+/// Of a template held square to a round part's wall at an end, against a face: the least radius round the
+/// part and, where it is greater, the greatest. Errors  std::bad_variant_access of a part without a wall.
+[[nodiscard]] std::vector<Amount> sweep_radii(const PieceResult& piece, EndName end, Face face);
 
 /// A column of a table: its numbers are all of one kind, measured alike.
 struct MeasuredColumn {
@@ -97,10 +108,10 @@ struct RollingRemarks {
 struct JointNumbers {
   std::string name;
   std::string plates;           ///< whose edges meet
-  std::vector<double> lengths;  ///< of its edges, mm
-  Angle angle = {};             ///< between the plates' normals
+  std::vector<Amount> lengths;  ///< of its edges
+  Amount angle = {};            ///< between the plates' normals
   bool open = false, lapped = false;
-  double clearance = 0;  ///< mm; 0: touching
+  Amount clearance = {};  ///< 0: touching
 };
 [[nodiscard]] std::vector<JointNumbers> joints_of(const PieceResult& piece);
 

@@ -60,7 +60,7 @@ struct Cone {
   std::optional<Angle> half_angle = {};      ///< between the wall and the axis, 0 to under 90 degrees
   std::optional<Angle> included_angle = {};  ///< twice that
   std::optional<EndName> wider = {};         ///< needed where the sizes leave it open
-  double agree = limits::shortest;           ///< mm that surplus sizes may differ by
+  double agree = limits::agree;              ///< mm that surplus sizes may differ by
   Vec2 shift = {};                           ///< of the top's centre from the base's, mm
   std::vector<Trim> trims = {};              ///< planes that cut its ends
   std::vector<Flange> flanges = {};          ///< at level ends of a right cone
@@ -75,7 +75,7 @@ struct Cylinder {
   Angle uphill = {};                 ///< plan angle of the long side
   std::optional<Contact> base = {};  ///< which layer meets the base's plane, else the size face
   std::optional<Contact> top = {};
-  double agree = limits::shortest;
+  double agree = limits::agree;
   std::vector<Trim> trims = {};
   std::vector<Flange> flanges = {};
 };

@@ -45,15 +45,6 @@ struct Schedule {
 [[nodiscard]] Schedule opening_list(const JobResult& job, const PieceResult& piece);
 /// The sizes and the seam as understood, whatever they were given as.
 [[nodiscard]] std::vector<Row> understood(const JobResult& job, const PieceResult& piece);
-/// A length in the job's units with its unit: "1700.981 mm", "66.9677 in".
-[[nodiscard]] std::string shown_length(double mm, const Units& units);
-/// The same for a table whose head names the unit.
-[[nodiscard]] std::string cell_length(double mm, const Units& units);
-[[nodiscard]] std::string shown_angle(Angle angle);
-/// In kilograms, in a shop that works in inches in pounds.
-[[nodiscard]] std::string shown_mass(double kg, const Units& units);
-/// Of a sheet: in feet a thickness is given in inches.
-[[nodiscard]] std::string shown_thickness(double mm, const Units& units);
 /// The blank as lines of letters, at most 72 wide and 22 high, and a line that says what it is: in braille
 /// dots (UTF-8), or in plain letters. Element lines are sparser than the outline.
 [[nodiscard]] std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& units,

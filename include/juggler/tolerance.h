@@ -34,6 +34,8 @@ namespace juggler::limits {
 
 inline constexpr double shortest = 1e-3;
 inline constexpr double longest = 1e6;  // a kilometre
+/// Sizes given twice may differ by this: what the last digit of a drawing in hundredths leaves, and a tenth.
+inline constexpr double agree = 1e-3;
 /// Finer fits cost arcs and no plate shows them.
 inline constexpr double finest_fit = 1e-4;
 

@@ -3,6 +3,9 @@
 
 #include <algorithm>
 
+#include "juggler/measure.h"
+#include "say.h"
+
 namespace juggler {
 namespace {
 
@@ -158,6 +161,12 @@ bool is_even(const Edge& e, const Corners& c, const BenchCard& card) {
   return about_it && std::abs(c.left.y - c.right.y) < near;
 }
 
+// Where a swung edge meets the centre line: on the side of the centre on which the blank lies.
+double crossing_of(const CardRim& rim, const Arc& arc, const BenchCard& card) {
+  const bool below = point_at(arc, arc.length / 2).y < centre_of(arc).y;
+  return card.centre_y + (below ? -rim.radius : rim.radius);
+}
+
 CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   CardRim rim;
   rim.name = e.name;
@@ -166,11 +175,13 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   rim.right = rounded(c.right, bench.round_to);
   rim.length = rounded(length_of(e.arcs), bench.round_to);
   rim.half_chord = rounded(norm(c.right - c.left), bench.round_to) / 2;
+  rim.chord = rounded(norm(rim.right - rim.left), bench.round_to);
   if (!is_arc(e)) return rim;
   // Set off by half chords from the centre line, both corners err alike.
   if (card.marking != Marking::coordinates && is_even(e, c, card)) {
     rim.left.x = card.centre_x - rim.half_chord;
     rim.right.x = card.centre_x + rim.half_chord;
+    rim.chord = rounded(norm(rim.right - rim.left), bench.round_to);
   }
   const Arc& arc = e.arcs.front();
   rim.straight = is_straight(arc);
@@ -179,6 +190,7 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   rim.swung = !rim.straight && card.marking != Marking::coordinates &&
               (card.marking == Marking::swing || radius_of(arc) <= *bench.reach);
   if (!rim.straight && card.marking == Marking::offsets && !rim.swung) add_offsets(rim, arc, bench);
+  if (rim.swung) rim.crossing = crossing_of(rim, arc, card);
   if (card.marking != Marking::coordinates) rim.girth_change = girth_change(rim, e, card);
   return rim;
 }
@@ -337,13 +349,84 @@ void add_tip(BenchCard& card, const Blank& b) {
   }
 }
 
+// The least radius of a template at an end, with the sense -1 the greatest.
+double template_radius(const Form& f, EndName end, double layer, double sense) {
+  return sense *
+         least([&](double u) { return sense * rolled_radius(f, end, layer, u); }, f.from(), f.to()).value;
+}
+
 Sweep sweep_of(const Form& f, EndName end, double step) {
   const auto radius = [&](double layer, double sense) {
-    const Least found =
-        least([&](double u) { return sense * rolled_radius(f, end, layer, u); }, f.from(), f.to());
-    return rounded(sense * found.value, step);
+    return rounded(template_radius(f, end, layer, sense), step);
   };
   return {end, radius(0, 1), radius(0, -1), radius(f.thickness, 1), radius(f.thickness, -1)};
+}
+
+// What lies inside the edges: where a flange is turned over, where a lap ends or stock is cut off.
+void add_lines(BenchCard& card, const PieceResult& piece) {
+  const auto add = [&](CardLine::Of of, EdgeName edge, double inside, Angle turned = {}) {
+    card.lines.push_back({of, edge, rounded(inside, card.round_to), turned});
+  };
+  if (piece.round()) {
+    const RoundSizes& sizes = piece.round()->sizes;
+    for (const auto& [edge, flange] :
+         {std::pair{EdgeName::base, sizes.base_flange}, {EdgeName::top, sizes.top_flange}}) {
+      if (flange) add(CardLine::Of::flange, edge, flange->width, flange->turned);
+    }
+  }
+  if (!piece.round() && !piece.ruled()) return;
+  const Seam seam = seam_as_made(piece.part.seam, piece.part.making.hand);
+  if (seam.lap)
+    add(CardLine::Of::lap, seam.lap_on == SeamEdge::start ? EdgeName::seam_start : EdgeName::seam_end,
+        *seam.lap);
+  if (seam.stock <= 0) return;
+  for (const EdgeName edge : {EdgeName::seam_start, EdgeName::seam_end})
+    add(CardLine::Of::stock, edge, seam.stock);
+}
+
+void add_tabs(BenchCard& card, const Blank& b) {
+  const double step = card.round_to;
+  for (const EdgeTab& tab : b.tabs) {
+    CardTab t{label_of(b.edges[tab.edge])};
+    if (tab.arcs.size() == 1) {
+      t.radius = rounded(radius_of(tab.arcs.front()), step);
+      t.centre = rounded(centre_of(tab.arcs.front()), step);
+    } else {
+      const Vec2 from = tab.arcs[1].start;
+      const Vec2 to = end_of(tab.arcs[1]);
+      t.from = rounded(from, step);
+      t.to = rounded(to, step);
+      t.apart = rounded(norm(to - from), step);
+    }
+    card.tabs.push_back(t);
+  }
+}
+
+void add_openings(BenchCard& card, const Blank& b) {
+  const double step = card.round_to;
+  for (size_t i = 0; i < std::min(b.openings.size(), BenchCard::most_openings); ++i) {
+    const BlankOpening& o = b.openings[i];
+    CardOpening c{i, rounded(o.centre, step)};
+    if (const auto round = round_hole(o)) {
+      c.round = true;
+      c.at = rounded(round->centre, step);
+      c.diameter = rounded(round->diameter, step);
+    } else {
+      const Rectangle box = upright_box(o.outline);
+      c.corner = rounded(box.corner, step);
+      c.width = rounded(box.width, step);
+      c.height = rounded(box.height, step);
+    }
+    card.openings.push_back(c);
+  }
+}
+
+// What the angles come to that the card prints.
+void add_turned(BenchCard& card, const Blank& b) {
+  double hundredths = 0;
+  for (const BendLine& bend : b.bends)
+    hundredths += (bend.up ? 1 : -1) * std::round(100 * bend.turned.degrees());
+  card.turned = Angle::degrees(hundredths / 100);
 }
 
 }  // namespace
@@ -361,7 +444,10 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   card.width = rounded(box.width, bench.round_to);
   card.height = rounded(box.height, bench.round_to);
   card.diagonal = rounded(std::hypot(box.width, box.height), bench.round_to);
+  add_tabs(card, b);
+  add_openings(card, b);
   if (piece.folded()) {
+    add_turned(card, b);
     card.marking = Marking::coordinates;
     add_outline(card, b);
     return card;
@@ -369,10 +455,12 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   card.marking = marking_of(b, bench);
   add_centre(card, b);
   agree_on_width(card, b);
+  card.centre_from_right = card.width - card.centre_x;
   for (const Edge* e : rims_of(b)) card.rims.push_back(rim_of(*e, card, bench));
   add_tip(card, b);
   add_diagonals(card, b);
   add_zero(card, b);
+  add_lines(card, piece);
   if (card.marking == Marking::coordinates) add_points(card, b);
   if (!piece.wall()) return card;
   if (!piece.wall()->base_pointed) card.tape_base = rounded(b.outside.base_girth, bench.round_to);
@@ -382,6 +470,20 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
       card.sweeps.push_back(sweep_of(*piece.wall(), end, bench.round_to));
   }
   return card;
+}
+
+std::vector<Amount> sweep_radii(const PieceResult& piece, EndName end, Face face) {
+  const Form& f = *piece.wall();
+  const double layer = face == Face::inside ? 0 : f.thickness;
+  const std::string on = std::string("template against the ") + name_of(face);
+  std::vector<Amount> radii;
+  for (const double sense : {1.0, -1.0}) {
+    const double radius = template_radius(f, end, layer, sense);
+    constexpr double alike = 0.01;  // no template shows less
+    if (radii.empty() || radius - radii.front().value >= alike)
+      radii.push_back(exact(radius, Amount::Of::length, {"centre", "edge", on}));
+  }
+  return radii;
 }
 
 }  // namespace juggler

@@ -26,6 +26,28 @@ double off_arc(const Arc& arc, Vec2 p) {
   return on <= std::abs(arc.turn) ? std::abs(norm(p - centre) - norm(a - centre)) : ends;
 }
 
+// The least and the greatest across and up: at ends, and where an arc has a point straight left, right, above
+// or below its centre.
+std::pair<Vec2, Vec2> extent_of(const Outline& arcs) {
+  Vec2 low{HUGE_VAL, HUGE_VAL};
+  Vec2 high{-HUGE_VAL, -HUGE_VAL};
+  const auto take = [&](Vec2 p) {
+    low = {std::min(low.x, p.x), std::min(low.y, p.y)};
+    high = {std::max(high.x, p.x), std::max(high.y, p.y)};
+  };
+  for (const Arc& arc : arcs) {
+    take(arc.start);
+    take(end_of(arc));
+    if (is_straight(arc)) continue;
+    const double radius = radius_of(arc);
+    for (const Vec2 way : {Vec2{1, 0}, Vec2{0, 1}, Vec2{-1, 0}, Vec2{0, -1}}) {
+      const Vec2 p = centre_of(arc) + radius * way;
+      if (off_arc(arc, p) <= within::same * radius) take(p);
+    }
+  }
+  return {low, high};
+}
+
 double off_edge(const Edge& e, Vec2 p) {
   double off = HUGE_VAL;
   for (const Arc& arc : e.arcs) off = std::min(off, off_arc(arc, p));
@@ -43,6 +65,7 @@ class CardProof {
   CardProof(const BenchCard& card, const Blank& b) : card_(card), b_(b) {}
 
   CardMiss result() {
+    look_at_box();
     for (const CardRim& rim : card_.rims) look_at_rim(rim);
     const std::string places = "a point of the card's seam edges";
     for (size_t i = 0; i < card_.points.size(); ++i) {
@@ -61,7 +84,15 @@ class CardProof {
     look_at_length(card_.seam_end, EdgeName::seam_end);
     look_at_diagonals();
     look_at_zero();
-    if (!card_.outline.empty()) look_at_outline();
+    for (const CardLine& l : card_.lines) look_at_line(l);
+    for (const CardTab& t : card_.tabs) look_at_tab(t);
+    for (const CardOpening& o : card_.openings) look_at_opening(o);
+    if (!card_.outline.empty()) {
+      look_at_outline();
+    } else {
+      look(std::abs(card_.centre_x + card_.centre_from_right - card_.width), 0,
+           "the card's centre line from both sides of the box");
+    }
     return miss_;
   }
 
@@ -111,6 +142,57 @@ class CardProof {
       look(std::abs(std::hypot(element.x - corner.x, element.y - corner.y) - std::abs(stated)), step_ / 2,
            "the card's way from element 0 to the edge");
   }
+  // The seam's ruling lies where a lap ends, or half the gap beside the finished edge that stock ends at; a
+  // flange's fold line is proved with the bends.
+  void look_at_line(const CardLine& l) {
+    if (l.of == CardLine::Of::flange) return;
+    const Arc& side = edge(b_, l.edge)->arcs.front();
+    const Element& e = l.edge == EdgeName::seam_start ? b_.elements.front() : b_.elements.back();
+    const Vec2 way = 1 / norm(end_of(side) - side.start) * (end_of(side) - side.start);
+    const double deep = std::abs(cross(way, e.base - side.start));
+    const double half_gap = l.of == CardLine::Of::stock ? b_.gap.neutral_base / 2 : 0;
+    look(std::abs(std::abs(l.inside - half_gap) - deep), step_ / 2, "a line of the card inside an edge");
+  }
+  [[nodiscard]] double off_outline_joint(Vec2 p) const {
+    double off = HUGE_VAL;
+    for (const Arc& arc : outline(b_)) off = std::min(off, norm(arc.start - p));
+    return off;
+  }
+  void look_at_tab(const CardTab& t) {
+    if (t.radius == 0) {
+      look(off_outline_joint(t.from), std::sqrt(0.5) * step_, "a corner beyond an edge on the card");
+      look(off_outline_joint(t.to), std::sqrt(0.5) * step_, "a corner beyond an edge on the card");
+      look(std::abs(norm(t.to - t.from) - t.apart), 2 * step_, "the way between corners beyond an edge");
+      return;
+    }
+    double off = HUGE_VAL;
+    for (const Arc& arc : outline(b_)) {
+      if (!is_straight(arc))
+        off = std::min(off, std::abs(norm(point_at(arc, arc.length / 3) - t.centre) - t.radius));
+    }
+    look(off, 1.25 * step_, "a half circle beyond an edge on the card");
+  }
+  void look_at_opening(const CardOpening& o) {
+    const BlankOpening& hole = b_.openings[o.opening];
+    const auto [low, high] = extent_of(hole.outline);
+    const Vec2 size = high - low;
+    const std::string of = " of an opening on the card";
+    if (o.round) {
+      look(norm(0.5 * (low + high) - o.at), std::sqrt(0.5) * step_, "the centre" + of);
+      look(std::abs(size.x - o.diameter), step_ / 2, "the diameter" + of);
+      return;
+    }
+    look(norm(hole.centre - o.at), std::sqrt(0.5) * step_, "the place" + of);
+    look(norm(low - o.corner), std::sqrt(0.5) * step_, "the corner" + of);
+    look(std::max(std::abs(size.x - o.width), std::abs(size.y - o.height)), step_ / 2, "the extent" + of);
+  }
+  void look_at_box() {
+    const auto [low, high] = extent_of(outline(b_));
+    const Vec2 size = high - low;
+    look(std::max(std::abs(size.x - card_.width), std::abs(size.y - card_.height)), step_ / 2,
+         "the card's box");
+    look(std::abs(norm(size) - card_.diagonal), step_ / 2, "the diagonal of the card's box");
+  }
   // Of a folded blank: the corners stand once round where edges and tabs meet, arcs have their radii by three
   // of their points.
   void look_at_outline() {
@@ -133,6 +215,11 @@ class CardProof {
       look(std::abs(radius - turn.radius), step_ / 2 + within::same * radius, "the radius behind " + corner);
       around += turn.to_next;
     }
+    double turned = 0;
+    for (const BendLine& bend : b_.bends) turned += (bend.up ? 1 : -1) * bend.turned.degrees();
+    const double rounding = 0.005 * static_cast<double>(b_.bends.size());
+    look(std::max(0.0, std::abs(turned - card_.turned.degrees()) - rounding) * b_.size, 0,
+         "the angles turned on the card in all");
     look(std::abs(around - card_.around), 0, "the distances between the card's corners in all");
   }
   [[nodiscard]] const CardRim* rim(EdgeName name) const {
@@ -151,12 +238,14 @@ class CardProof {
     }
     look(std::abs(norm(end_of(e.arcs.back()) - e.arcs.front().start) / 2 - rim.half_chord), step_ / 4,
          "half the chord" + of);
+    look(std::abs(norm(rim.right - rim.left) - rim.chord), step_ / 2, "corner to corner" + of);
     look_at_length(rim.length, rim.name);
     if (rim.swung) look_at_swing(rim, e, of);
     if (!rim.offsets.empty()) look_at_offsets(rim, e, of);
   }
   void look_at_swing(const CardRim& rim, const Edge& e, const std::string& of) {
     const Vec2 centre{card_.centre_x, card_.centre_y};
+    look(off_edge(e, {card_.centre_x, rim.crossing}), 1.25 * step_, "the crossing of the centre line" + of);
     for (const Arc& arc : e.arcs) {
       for (const double share : {0.0, 0.21, 0.5, 0.83, 1.0})
         look(std::abs(norm(point_at(arc, share * arc.length) - centre) - rim.radius), 1.25 * step_,

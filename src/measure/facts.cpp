@@ -212,7 +212,77 @@ Phrase proof_text(const Blank& b, const Proof& proof) {
   return text;
 }
 
+// An end as it is seen from the front; nothing of one that the other's size names.
+Phrase end_label(const RoundPart& part, EndName end) {
+  const std::string name = name_of(end);
+  if (part.form.pointed(end)) return name + ": point";
+  for (const TrimPlane& t : part.form.trims) {
+    if (t.end == end)
+      return say("{} cut at {}", name, given_angle(t.tilt, {"level", "plane of the cut", "axis"}));
+  }
+  const RoundSizes& z = part.sizes;
+  const bool base = end == EndName::base;
+  if (z.one_size && !base && part.form.trims.empty()) return {};
+  const std::string face = name_of((base ? z.base_face : z.top_face).value_or(Face::middle));
+  return say("{} dia {} {}", name,
+             length(2 * (base ? z.base_radius : z.top_radius), {"wall", "wall across the axis", face}), face);
+}
+
+// How the edges lie beside the seam.
+Phrase seam_label(const PieceResult& p) {
+  const Seam& seam = p.part.seam;
+  if (seam.wedge) return say("wedge {}, half on each side", angle(*seam.wedge, {"edge", "edge", "axis"}));
+  if (seam.lap) return say("lap {}", length(*seam.lap, {"seam ruling", "edge as cut", "neutral layer"}));
+  const double gap = p.blank.gap.neutral_base;
+  Phrase text = gap == 0 ? Phrase("no gap")
+                         : say("gap {}, half on each side",
+                               length(gap, {"seam start", "seam end", "neutral layer at the base"}));
+  if (seam.stock > 0)
+    text += say(", stock {} on both", length(seam.stock, {"finished edge", "edge as cut", "neutral layer"}));
+  return text;
+}
+
+// Twice the way from the axis to the outermost metal of what is wound.
+Phrase outside_label(const PieceResult& p) {
+  double diameter = 0;
+  if (const auto* f = std::get_if<Flight>(&p.part.asked)) {
+    diameter = std::max(*f->outside, f->outside_to.value_or(0));
+  } else if (const auto* strip = std::get_if<HelicalStrip>(&p.part.asked)) {
+    diameter = *strip->on + 2 * p.wound()->form.thickness;
+  } else {
+    diameter = p.wound()->coil->outside_diameter;
+  }
+  return say("outside dia {}", length(diameter, {"wall", "wall across the axis", "outermost"}));
+}
+
 }  // namespace
+
+std::vector<Fact> labels_of(const PieceResult& p) {
+  std::vector<Fact> rows;
+  const auto add = [&](const char* name, const Phrase& text) {
+    if (!text.empty()) rows.push_back({name, text, RowKind::elsewhere});
+  };
+  if (p.round()) {
+    const bool level = p.round()->form.trims.empty();
+    add("height", level
+                      ? say("height {}", length(p.round()->sizes.height, {"base plane", "top plane", "axis"}))
+                      : say("overall height {}",
+                            length(p.blank.overall_height, {"lowest metal", "highest metal", "axis"})));
+    add("base end", end_label(*p.round(), EndName::base));
+    add("top end", end_label(*p.round(), EndName::top));
+  }
+  if (p.wound()) add("outside diameter", outside_label(p));
+  if (p.wall() && !p.wall()->open) add("seam", seam_label(p));
+  return rows;
+}
+
+Amount edge_length(const Edge& e) {
+  return exact(length_of(e.arcs), Amount::Of::length, {"end", "end", "edge as cut"});
+}
+
+Amount sheet_thickness(const PieceResult& p) {
+  return exact(thickness_of(p), Amount::Of::thickness, {"inside", "outside", "sheet"});
+}
 
 Phrase shift_of(Vec2 shift) {
   return say("x {}, y {}", length(shift.x, {"centre of the base", "centre of the top", "x"}),

@@ -294,15 +294,24 @@ void add_folded_numbers(std::vector<Fact>& rows, const PieceResult& p) {
 std::vector<JointNumbers> joints_of(const PieceResult& piece) {
   const Folding& f = *piece.blank.folding;
   const auto plate = [&](const BlankJoint& j) { return f.plates[static_cast<size_t>(j.plate)].name; };
+  const auto along = [](const BlankJoint& j) {
+    return exact(j.length, Amount::Of::length, {"end", "end", "edge as cut"});
+  };
   std::vector<JointNumbers> joints;
   for (size_t i = 0; i < f.joints.size(); ++i) {
     const BlankJoint& j = f.joints[i];
     if (i > 0 && f.joints[i - 1].name == j.name) continue;
     const bool both = i + 1 < f.joints.size() && f.joints[i + 1].name == j.name;
-    JointNumbers one{j.name, plate(j), {j.length}, j.angle, j.open, j.lapped, j.clearance};
+    JointNumbers one{j.name,
+                     plate(j),
+                     {along(j)},
+                     exact(j.angle.degrees(), Amount::Of::angle, {"plate", "plate", "normals"}, 3, false),
+                     j.open,
+                     j.lapped,
+                     exact(j.clearance, Amount::Of::length, {"edge", "what it meets", "joint"})};
     if (both) {
       one.plates += "; " + plate(f.joints[i + 1]);
-      one.lengths.push_back(f.joints[i + 1].length);
+      one.lengths.push_back(along(f.joints[i + 1]));
     }
     joints.push_back(std::move(one));
   }

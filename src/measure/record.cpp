@@ -148,6 +148,9 @@ Record card_rim_record(const CardRim& r) {
           {"right", on_blank(r.right)},
           {"length", mm(r.length, {"corner", "corner", "edge as cut"})},
           {"half_chord", mm(r.half_chord, {"middle of the chord", "corner", "chord"})},
+          {"chord", mm(r.chord, {"corner", "corner", "chord as marked"})},
+          {"crossing", r.swung ? mm(r.crossing, {"lower edge of the box", "edge on the centre line", "blank"})
+                               : Record()},
           {"spacing", mm(r.spacing, {"offset", "the next offset", "chord"})},
           {"offsets", list_of(r.offsets, [&](double one) { return mm(one, off); })},
           {"near_ends", list_of(r.near_ends,
@@ -165,6 +168,37 @@ Record sweep_record(const Sweep& s) {
   return {{"end", name_of(s.end)},
           {"inside", list({radius(s.inside_least, "inside"), radius(s.inside_most, "inside")})},
           {"outside", list({radius(s.outside_least, "outside"), radius(s.outside_most, "outside")})}};
+}
+
+Record card_line_record(const CardLine& l) {
+  constexpr const char* names[]{"flange", "lap", "stock"};
+  const bool flange = l.of == CardLine::Of::flange;
+  return {{"of", names[static_cast<size_t>(l.of)]},
+          {"edge", name_of(l.edge)},
+          {"inside", mm(l.inside, {"edge as cut", "line", "square to the edge"})},
+          {"turned", flange ? deg(l.turned, {"wall", "flange", "formed part"}) : Record()}};
+}
+
+Record card_tab_record(const CardTab& t) {
+  const bool half_circle = t.radius > 0;
+  return {{"edge", t.edge},
+          {"from", half_circle ? Record() : on_blank(t.from)},
+          {"to", half_circle ? Record() : on_blank(t.to)},
+          {"apart", half_circle ? Record() : mm(t.apart, {"corner", "corner", "outer edge"})},
+          {"radius", half_circle ? mm(t.radius, {"centre", "edge", "blank"}) : Record()},
+          {"centre", half_circle ? on_blank(t.centre) : Record()}};
+}
+
+Record card_opening_record(const CardOpening& o) {
+  const auto side = [&](double value) {
+    return o.round ? Record() : mm(value, {"side", "opposite side", "box of the opening"});
+  };
+  return {{"opening", o.opening},
+          {"at", on_blank(o.at)},
+          {"diameter", o.round ? mm(o.diameter, {"side", "opposite side", "blank"}) : Record()},
+          {"corner", o.round ? Record() : on_blank(o.corner)},
+          {"width", side(o.width)},
+          {"height", side(o.height)}};
 }
 
 // The bench card, rounded as it is.
@@ -199,6 +233,7 @@ Record bench_record(const BenchCard& c) {
             {"diagonal", mm(c.diagonal, {"corner", "opposite corner", "box"})}}},
           {"centre_x", mm(c.centre_x, {"left edge of the box", "centre line", "blank"})},
           {"centre_y", mm(c.centre_y, {"lower edge of the box", "swing centre", "blank"})},
+          {"centre_from_right", mm(c.centre_from_right, {"right edge of the box", "centre line", "blank"})},
           {"rims", list_of(c.rims, card_rim_record)},
           {"tip", c.pointed ? on_blank(c.tip) : Record()},
           {"seam_start", seam(c.seam_start, "seam start")},
@@ -210,6 +245,11 @@ Record bench_record(const BenchCard& c) {
           {"sides", list_of(c.sides, side)},
           {"between_sides", mm(c.between_sides, {"straight line", "seam edge", "between points"})},
           {"outline", list_of(c.outline, turn)},
+          {"around", mm(c.around, {"corner", "corner to corner once round", "straight"})},
+          {"turned", deg(c.turned, {"flat", "all bends", "up is positive"})},
+          {"lines", list_of(c.lines, card_line_record)},
+          {"tabs", list_of(c.tabs, card_tab_record)},
+          {"openings", list_of(c.openings, card_opening_record)},
           {"tape", {{"base", mm(c.tape_base, taped)}, {"top", mm(c.tape_top, taped)}}},
           {"sweeps", list_of(c.sweeps, sweep_record)},
           {"zero",

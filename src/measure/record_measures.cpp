@@ -51,6 +51,7 @@ Record measures_record(const PieceResult& piece) {
   }
   return {{"blank", facts_record(facts_of(piece))},
           {"asked", facts_record(asked_of(piece))},
+          {"labels", facts_record(labels_of(piece))},
           {"columns", tables}};
 }
 

@@ -19,10 +19,18 @@ struct FormedLine {
   Vec3 n;
 };
 
+/// An element formed again, and what is said of it: its lengths to either end as that was before trims.
+struct FormedElement {
+  FormedLine line;
+  int number = 0;
+  double from_base = 0, from_top = 0;
+};
+
 /// The proof of a wall by rulings, and the wall that it formed.
 struct WallProof {
   Proof proof;
   std::vector<FormedLine> lines;
+  std::vector<FormedElement> elements;
 };
 [[nodiscard]] WallProof prove_wall(const Blank& blank, const Form& asked, const Seam& seam);
 
@@ -46,8 +54,10 @@ void hold_against(Proof& proof, const GivenMiss& miss, double allowed);
 /// shapes nothing. The mirrored twin is mirrored back and held against the part as drawn.
 ///
 /// Accuracy  1e-12 of the part's size.
-[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedLine> lines, const Shape& shape, const Sheet& sheet,
+[[nodiscard]] GivenMiss miss_of_given(WallProof wall, const Shape& shape, const Sheet& sheet,
                                       const Seam& seam, Hand hand);
+/// By how much elements of a part that nothing trims are said to be longer or shorter before trims. (4a)
+[[nodiscard]] GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements);
 /// Of a hopper, a body by its points or its sizes, a panel, and a transition that is folded.
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Shape& shape, const Sheet& sheet,
                                       Hand hand);

@@ -39,13 +39,21 @@ struct GivenEnd {
   bool open = false;  // a plane is given in a way that is not worked out here
 };
 
+FormedLine mirrored(const FormedLine& l) {
+  const auto other = [](Vec3 v) { return Vec3{v.x, -v.y, v.z}; };
+  return {other(l.base), other(l.top), other(l.e), other(l.n)};
+}
+
 class Given {
  public:
-  Given(std::vector<FormedLine> lines, const Sheet& sheet, Hand hand)
-      : lines_(std::move(lines)), t_(*sheet.thickness), k_(sheet.neutral * t_) {
+  Given(WallProof wall, const Sheet& sheet, Hand hand)
+      : lines_(std::move(wall.lines)),
+        elements_(std::move(wall.elements)),
+        t_(*sheet.thickness),
+        k_(sheet.neutral * t_) {
     if (hand == Hand::as_drawn) return;
-    const auto mirrored = [](Vec3 v) { return Vec3{v.x, -v.y, v.z}; };
-    for (FormedLine& l : lines_) l = {mirrored(l.base), mirrored(l.top), mirrored(l.e), mirrored(l.n)};
+    for (FormedLine& l : lines_) l = mirrored(l);
+    for (FormedElement& e : elements_) e.line = mirrored(e.line);
   }
 
  protected:
@@ -62,18 +70,22 @@ class Given {
     if (end.pointed || end.open || end.planes.empty()) return;
     for (const FormedLine& l : lines_) {
       double most = -HUGE_VAL;
-      for (const GivenPlane& plane : end.planes) {
-        const auto past = [&](double layer) {
-          const Vec3 p = (top ? l.top : l.base) + (layer - k_) * l.n;
-          return (top ? 1 : -1) * (dot(plane.normal, p) - plane.height);
-        };
-        most = std::max(most, reach(plane.contact, end.layer, past));
-      }
+      for (const GivenPlane& plane : end.planes) most = std::max(most, past_plane(l, plane, end.layer, top));
       miss_.look(std::abs(most), std::string("plane of the ") + end.name + " as given");
     }
   }
 
+  // How far the layers of an end that a plane's contact names reach past it.
+  [[nodiscard]] double past_plane(const FormedLine& l, const GivenPlane& plane, double size_layer,
+                                  bool top) const {
+    return reach(plane.contact, size_layer, [&](double layer) {
+      const Vec3 p = (top ? l.top : l.base) + (layer - k_) * l.n;
+      return (top ? 1 : -1) * (dot(plane.normal, p) - plane.height);
+    });
+  }
+
   std::vector<FormedLine> lines_;
+  std::vector<FormedElement> elements_;
   double t_, k_;
   GivenMiss miss_;
 
@@ -190,13 +202,15 @@ std::optional<GivenRound> given_round(const Shape& shape, Sheet& sheet) {
 
 class RoundGiven : public Given {
  public:
-  RoundGiven(GivenRound g, std::vector<FormedLine> lines, const Sheet& sheet, Hand hand)
-      : Given(std::move(lines), sheet, hand), g_(std::move(g)) {}
+  RoundGiven(GivenRound g, WallProof wall, const Sheet& sheet, Hand hand)
+      : Given(std::move(wall), sheet, hand), g_(std::move(g)) {}
 
   GivenMiss result(const Seam& seam) {
     size_ = 0;
     for (const FormedLine& l : lines_) size_ = std::max({size_, norm(l.base), norm(l.top)});
     const std::optional<double> height = look_at_sizes();
+    if (!g_.base_flange) look_at_elements(g_.base, g_.base.planes.front(), false);
+    if (!g_.top_flange && height) look_at_elements(g_.top, {{0, 0, 1}, *height, g_.level_top}, true);
     if (g_.level_top && height) g_.top.planes.push_back({{0, 0, 1}, *height, g_.level_top});
     add_trims(height);
     if (!g_.base_flange) look_at_planes(g_.base, false);
@@ -252,6 +266,19 @@ class RoundGiven : public Given {
       const Vec2 a{low.x, low.y};
       const Vec2 b{high.x - g_.shift.x, high.y - g_.shift.y};
       miss_.look(std::abs(cross(a, b)) / std::max(norm(a), norm(b)), "plan angles of both ends");
+    }
+  }
+
+  // (4a): from the other end, along the ruling to the level plane of an end. Where the wall is all but level
+  // that distance hangs on the last digits of its lean: looked at as far as these go.
+  void look_at_elements(const GivenEnd& end, const GivenPlane& level, bool top) {
+    if (end.pointed) return;
+    for (const FormedElement& e : elements_) {
+      const double steep = std::abs(e.line.e.z);
+      const double more = -past_plane(e.line, level, end.layer, top) / steep;
+      const double found = norm(e.line.top - e.line.base) + more;
+      miss_.look(std::abs(found - (top ? e.from_top : e.from_base)) * std::min(1.0, 10 * steep),
+                 "element " + std::to_string(e.number) + (top ? " from the top" : " from the base"));
     }
   }
 
@@ -367,10 +394,11 @@ class RoundGiven : public Given {
 
 class TransitionGiven : public Given {
  public:
-  TransitionGiven(const Transition& t, std::vector<FormedLine> lines, const Sheet& sheet, Hand hand)
-      : Given(std::move(lines), sheet, hand), t_given_(t), sheet_(sheet) {}
+  TransitionGiven(const Transition& t, WallProof wall, const Sheet& sheet, Hand hand)
+      : Given(std::move(wall), sheet, hand), t_given_(t), sheet_(sheet) {}
 
   GivenMiss result() {
+    miss_ = miss_of_untrimmed(elements_);
     look_at_end(t_given_.base, {0, 0, 0}, false);
     look_at_end(t_given_.top, {t_given_.shift.x, t_given_.shift.y, *t_given_.height}, true);
     return miss_;
@@ -411,15 +439,24 @@ EndFrame frame_of(const TransitionEnd& end, Vec3 centre) {
   return {centre, tilted({1, 0}), tilted({0, 1}), {-s * up.x, -s * up.y, c}};
 }
 
-GivenMiss miss_of_given(std::vector<FormedLine> lines, const Shape& shape, const Sheet& sheet,
-                        const Seam& seam, Hand hand) {
-  if (lines.empty()) return {};
+GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements) {
+  GivenMiss miss;
+  for (const FormedElement& e : elements) {
+    const double length = norm(e.line.top - e.line.base);
+    miss.look(std::max(std::abs(e.from_base - length), std::abs(e.from_top - length)),
+              "element " + std::to_string(e.number) + " from the base");
+  }
+  return miss;
+}
+
+GivenMiss miss_of_given(WallProof wall, const Shape& shape, const Sheet& sheet, const Seam& seam, Hand hand) {
+  if (wall.lines.empty()) return {};
   if (const auto* t = std::get_if<Transition>(&shape))
-    return TransitionGiven(*t, std::move(lines), sheet, hand).result();
+    return TransitionGiven(*t, std::move(wall), sheet, hand).result();
   Sheet own = sheet;
   const auto round = given_round(shape, own);
   if (!round) return {};
-  return RoundGiven(*round, std::move(lines), own, hand).result(seam);
+  return RoundGiven(*round, std::move(wall), own, hand).result(seam);
 }
 
 }  // namespace juggler

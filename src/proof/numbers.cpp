@@ -37,13 +37,18 @@ OnArc on_arc(const Arc& arc, Vec2 p) {
   return {run, off(run)};
 }
 
+// An arc is no nearer than its start less its length: those that cannot be the nearest are passed over.
 OnArc on_arcs(const std::vector<Arc>& arcs, Vec2 p) {
+  double bound = HUGE_VAL;
+  for (const Arc& arc : arcs) bound = std::min(bound, norm(arc.start - p));
   OnArc best;
   double before = 0;
   for (const Arc& arc : arcs) {
-    OnArc here = on_arc(arc, p);
-    here.run += before;
-    if (here.off < best.off) best = here;
+    if (norm(arc.start - p) - arc.length <= bound) {
+      OnArc here = on_arc(arc, p);
+      here.run += before;
+      if (here.off < best.off) best = here;
+    }
     before += arc.length;
   }
   return best;
@@ -141,6 +146,8 @@ class Numbers {
       if (!b_.patches.empty()) break;  // these stretch
       keep(std::abs(norm(e.top - e.base) - e.length), "length of element " + std::to_string(e.number));
     }
+    runs(EdgeName::base);
+    runs(EdgeName::top);
     for (const OpeningGroup& g : b_.groups) {
       for (const auto* web : {&g.seam_start, &g.seam_end, &g.edge}) {
         if (*web) beside(**web);
@@ -175,6 +182,44 @@ class Numbers {
       run = *on < 0 ? -norm(p - first) : whole + norm(p - last);
     }
     keep(std::abs(run - stated), what + " along the " + name_of(name));
+  }
+
+  // By how much arcs between two places of a rim may be longer or shorter than what they were fitted to: as
+  // much as they were off for every radian that they turn, at joints too. (60a)
+  [[nodiscard]] double fitted_length(const Edge& rim, double from, double to) const {
+    double turned = 0;
+    double run = 0;
+    for (size_t i = 0; i < rim.arcs.size() && run < to; ++i) {
+      const Arc& arc = rim.arcs[i];
+      const double on = std::min(to, run + arc.length) - std::max(from, run);
+      if (on > 0 && arc.length > 0) turned += std::abs(arc.turn) * on / arc.length;
+      run += arc.length;
+      if (run <= from || run >= to || i + 1 == rim.arcs.size()) continue;
+      turned += std::abs(std::remainder(rim.arcs[i + 1].heading - arc.heading - arc.turn, two_pi));
+    }
+    return b_.fit_error * turned;
+  }
+
+  // From one element to the next along the rim as cut, where both lie on metal.
+  void runs(EdgeName name) {
+    const Edge* rim = edge(b_, name);
+    if (!rim || rim->arcs.empty()) return;
+    const bool base = name == EdgeName::base;
+    const double whole = length_of(rim->arcs);
+    std::optional<OnArc> from;
+    double stated_before = 0;
+    for (const Element& e : b_.elements) {
+      const OnArc to = on_arcs(rim->arcs, base ? e.base : e.top);
+      const double stated = base ? e.base_run : e.top_run;
+      const bool at_end = to.run <= 0 || to.run >= whole;  // perhaps beyond it, by half a gap
+      const bool on_metal = to.off <= (at_end ? 0 : 2 * b_.fit_error) + within::same * b_.size;
+      if (from && on_metal)
+        keep(std::max(0.0, std::abs(std::abs(to.run - from->run) - (stated - stated_before)) -
+                               fitted_length(*rim, std::min(from->run, to.run), std::max(from->run, to.run))),
+             "element " + std::to_string(e.number) + " along the " + name_of(name));
+      from = on_metal ? std::optional(to) : std::nullopt;
+      stated_before = stated;
+    }
   }
 
   // Below 0 on the seam's start, above it on its end, where one of them is nearer than the rim.

@@ -80,6 +80,40 @@ std::vector<double> rulings_to_form(const Blank& blank, const Form& f,
   return us;
 }
 
+// The ruling that an element lies on: among some, or between two of them.
+double ruling_of(const Element& e, const std::vector<FlatPanel>& panels, const std::vector<double>& us,
+                 double size) {
+  const Vec2 middle = 0.5 * (e.base + e.top);
+  const auto aside = [&](double u) {
+    const FlatPanel& panel = panel_at(panels, u);
+    return cross(direction(panel.heading(u)), middle - panel.base(u));
+  };
+  const auto within_metal = [&](double u) {
+    const FlatPanel& panel = panel_at(panels, u);
+    const double s = dot(middle - panel.base(u), direction(panel.heading(u)));
+    const double length = norm(panel.top(u) - panel.base(u));
+    return s >= -within::beside * size && s <= length + within::beside * size;
+  };
+  double before = HUGE_VAL;
+  for (size_t i = 0; i < us.size(); ++i) {
+    const double here = aside(us[i]);
+    if (std::abs(here) <= within::same * size && within_metal(us[i])) return us[i];
+    if (i > 0 && before * here < 0) {
+      const double u = root(aside, us[i - 1], us[i]);
+      if (within_metal(u)) return u;
+    }
+    before = here;
+  }
+  return NAN;
+}
+
+std::vector<double> rulings_of_elements(const Blank& blank, const std::vector<FlatPanel>& panels,
+                                        const std::vector<double>& us, double size) {
+  std::vector<double> found;
+  for (const Element& e : blank.elements) found.push_back(ruling_of(e, panels, us, size));
+  return found;
+}
+
 struct Formed {
   std::vector<double> us;
   std::vector<FormedRuling> rulings;
@@ -312,17 +346,31 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
 
 namespace {
 
+FormedLine line_of(const FormedRuling& r, const FlatPanel& panel, double u) {
+  return {r.base, r.base + dot(panel.top(u) - panel.base(u), direction(panel.heading(u))) * r.e, r.e, r.n};
+}
+
 std::vector<FormedLine> lines_of(const Formed& formed, const Form& f, const std::vector<FlatPanel>& panels) {
   std::vector<FormedLine> lines;
   for (size_t i = 0; i < formed.us.size(); ++i) {
     const double u = formed.us[i];
     if (u < f.from() || u > f.to()) continue;
-    const FlatPanel& panel = panel_at(panels, u);
-    const FormedRuling& r = formed.rulings[i];
-    lines.push_back(
-        {r.base, r.base + dot(panel.top(u) - panel.base(u), direction(panel.heading(u))) * r.e, r.e, r.n});
+    lines.push_back(line_of(formed.rulings[i], panel_at(panels, u), u));
   }
   return lines;
+}
+
+std::vector<FormedElement> elements_of(const Blank& blank, const std::vector<double>& us,
+                                       const Formed& formed, const std::vector<FlatPanel>& panels) {
+  std::vector<FormedElement> elements;
+  for (size_t i = 0; i < us.size(); ++i) {
+    const Element& e = blank.elements[i];
+    const double u = us[i];
+    const FormedLine line = std::isnan(u) ? FormedLine{{NAN, NAN, NAN}, {}, {}, {}}
+                                          : line_of(formed.at(u), panel_at(panels, u), u);
+    elements.push_back({line, e.number, e.from_base, e.from_top});
+  }
+  return elements;
 }
 
 }  // namespace
@@ -334,6 +382,12 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   const std::vector<RimEdge> rims = rims_of(blank, panels, f.ends.has_value());
   const std::vector<OutlinePlace> places = outline_places(rims, panels);
   Formed formed{rulings_to_form(blank, f, places), {}};
+  const std::vector<double> of_elements = rulings_of_elements(blank, panels, formed.us, f.size);
+  for (const double u : of_elements) {
+    if (!std::isnan(u)) formed.us.push_back(u);
+  }
+  std::sort(formed.us.begin(), formed.us.end());
+  formed.us.erase(std::unique(formed.us.begin(), formed.us.end()), formed.us.end());
   formed.rulings = form_again(panels, first_ruling(blank, f), formed.us);
 
   Proof p;
@@ -358,7 +412,7 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   add_numbers(p, blank);
   p.passed = openings.passed && p.number_mismatch <= p.allowed && p.greatest_distance <= p.allowed &&
              p.seam_mismatch <= p.allowed && p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
-  return {p, lines_of(formed, f, panels)};
+  return {p, lines_of(formed, f, panels), elements_of(blank, of_elements, formed, panels)};
 }
 
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) { return prove_wall(blank, f, seam).proof; }
@@ -387,9 +441,9 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
                                       : pieces_of(solve(as_made(*round_shape(shape), hand), sheet), sheet);
   const std::vector<Span> spans = seam_spans(maker({0, two_pi, 0, 0}), seam);
   WallProof wall = prove_wall(blank, piece_with_laps(maker, seam, span_of(spans, blank)), seam);
-  hold_against(wall.proof, miss_of_given(std::move(wall.lines), shape, sheet, seam_asked, hand),
-               wall.proof.allowed);
-  return wall.proof;
+  Proof proof = wall.proof;
+  hold_against(proof, miss_of_given(std::move(wall), shape, sheet, seam_asked, hand), proof.allowed);
+  return proof;
 }
 
 }  // namespace juggler

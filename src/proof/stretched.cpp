@@ -201,6 +201,18 @@ struct Border {
   [[nodiscard]] Vec2 at(double p) const { return {x(p), y(p)}; }
 };
 
+// Across a patch, at a constant u.
+Border across_patch(const FlatPatch& flat, double u) {
+  const StretchPatch& p = flat.patch();
+  std::vector<double> x, y;
+  for (const double v : Series::nodes(p.v_from, p.v_to)) {
+    const auto l = flat.line(v);
+    x.push_back(l.x(u));
+    y.push_back(l.y(u));
+  }
+  return {p.v_from, p.v_to, Series::fit(p.v_from, p.v_to, x), Series::fit(p.v_from, p.v_to, y)};
+}
+
 std::vector<Border> border(const std::vector<FlatPatch>& flats, const Surface& s, EdgeName name) {
   std::vector<Border> line;
   const bool along = name == EdgeName::base || name == EdgeName::top;
@@ -215,13 +227,7 @@ std::vector<Border> border(const std::vector<FlatPatch>& flats, const Surface& s
       line.push_back({p.u_from, p.u_to, l.x, l.y});
       continue;
     }
-    std::vector<double> x, y;
-    for (const double v : Series::nodes(p.v_from, p.v_to)) {
-      const auto l = flat.line(v);
-      x.push_back(l.x(at));
-      y.push_back(l.y(at));
-    }
-    line.push_back({p.v_from, p.v_to, Series::fit(p.v_from, p.v_to, x), Series::fit(p.v_from, p.v_to, y)});
+    line.push_back(across_patch(flat, at));
   }
   return line;
 }
@@ -270,6 +276,29 @@ double length_along(const std::vector<Border>& line) {
     length += integral([&](double p) { return std::hypot(dx(p), dy(p)); }, b.from, b.to, 2, within::same);
   }
   return length;
+}
+
+// Elements stand at equal shares of the wall: their ends, and their lengths on the flat.
+double off_elements(const std::vector<FlatPatch>& flats, const Surface& s,
+                    const std::vector<Element>& elements) {
+  double worst = 0;
+  for (size_t i = 0; i < elements.size(); ++i) {
+    const Element& e = elements[i];
+    const double share = static_cast<double>(i) / static_cast<double>(elements.size() - 1);
+    const double u =
+        i + 1 == elements.size() ? s.us.back() : s.us.front() + share * (s.us.back() - s.us.front());
+    std::vector<Border> line;
+    for (const FlatPatch& flat : flats) {
+      const StretchPatch& p = flat.patch();
+      if (u >= p.u_from && (u < p.u_to || (u == s.us.back() && u == p.u_to)))
+        line.push_back(across_patch(flat, u));
+    }
+    const double length = length_along(line);
+    worst = worse({worst, std::abs(e.length - length), std::abs(e.from_base - length),
+                   std::abs(e.from_top - length), norm(line.front().at(s.vs.front()) - e.base),
+                   norm(line.back().at(s.vs.back()) - e.top)});
+  }
+  return worst;
 }
 
 // Of an edge in space, patch by patch.
@@ -372,6 +401,7 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
     keep(off_profile(s, *part.once_round, EndName::base), "base against its profile");
     keep(off_profile(s, *part.once_round, EndName::top), "top against its profile");
   }
+  keep(off_elements(flats, s, blank.elements), "elements");
   double seams = gap_between_copies(piece);
   for (const Edge& e : blank.edges) {
     const std::vector<Border> line = border(flats, s, e.name);

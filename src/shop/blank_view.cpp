@@ -165,14 +165,13 @@ class BlankView {
     if (named.size() > most) return;  // the tables have them
     for (const Edge* one : named) {
       const Edge& e = *one;
-      const double length = length_of(e.arcs);
       const Arc& longest = *std::max_element(e.arcs.begin(), e.arcs.end(),
                                              [](const Arc& a, const Arc& b) { return a.length < b.length; });
       const Vec2 out = Vec2{} - left_of(direction(longest.heading));
       std::vector<Anchor> anchors = along(longest, {out.x, -out.y});
       for (const Anchor& a : along(longest, {-out.x, out.y})) anchors.push_back(a);
       const std::string text =
-          dimensioned_ ? fmt::format("{} {}", e.label, shown_length(length, units_)) : e.label;
+          dimensioned_ ? fmt::format("{} {}", e.label, written(edge_length(e), units_)) : e.label;
       labels_.push_back({text, std::move(anchors), small_letters, pi / 2, !dimensioned_});
     }
   }
@@ -211,7 +210,7 @@ class BlankView {
     if (!dimensioned_ || open) return;
     std::vector<Anchor> either = of_edge(EdgeName::seam_start);
     for (const Anchor& a : of_edge(EdgeName::seam_end)) either.push_back(a);
-    label(gap_text(), std::move(either));
+    label(juggler::text_of(piece_, "seam", units_), std::move(either));
   }
 
   // A number of the piece by its name, as it is written everywhere.
@@ -224,18 +223,9 @@ class BlankView {
     return found->value.in(units_);
   }
   // Of an edge as it is cut; of walls that stretch its name is shorter.
-  [[nodiscard]] std::string edge_length(EdgeName name) const {
+  [[nodiscard]] std::string rim_length(EdgeName name) const {
     const std::string own = fmt::format("edge {}", name_of(name));
     return fact(piece_.stretched() ? own : own + " as cut");
-  }
-  [[nodiscard]] std::string gap_text() const {
-    const auto& wedge = piece_.part.seam.wedge;
-    if (wedge) return fmt::format("wedge {}, half on each side", shown_angle(*wedge));
-    if (piece_.part.seam.lap) return fmt::format("lap {}", shown_length(*piece_.part.seam.lap, units_));
-    const double stock = piece_.part.seam.stock;
-    const std::string more = stock > 0 ? fmt::format(", stock {} on both", shown_length(stock, units_)) : "";
-    if (blank_.gap.neutral_base == 0) return "no gap" + more;
-    return fmt::format("gap {}, half on each side", shown_length(blank_.gap.neutral_base, units_)) + more;
   }
 
   void draw_chord(EdgeName name) {
@@ -267,7 +257,7 @@ class BlankView {
     const Arc& arc = e->arcs.front();
     const Vec2 on_arc = swing_end(arc);
     if (is_straight(arc)) {
-      label(fmt::format("{} edge {} (straight)", name_of(name), edge_length(name)),
+      label(fmt::format("{} edge {} (straight)", name_of(name), rim_length(name)),
             along(arc, {0, name == EdgeName::base ? 1.0 : -1.0}));
       return;
     }
@@ -297,7 +287,7 @@ class BlankView {
       const auto i = std::min(static_cast<size_t>(f * static_cast<double>(e.arcs.size())), e.arcs.size() - 1);
       anchors.push_back({page(point_at(e.arcs[i], e.arcs[i].length / 2)), away});
     }
-    label(fmt::format("{} edge {}, {} arcs", name_of(e.name), edge_length(e.name), e.arcs.size()),
+    label(fmt::format("{} edge {}, {} arcs", name_of(e.name), rim_length(e.name), e.arcs.size()),
           std::move(anchors));
   }
 

@@ -52,13 +52,17 @@ class CardText {
     inner_lines();
     elements();
     if (!piece_.blank.cone) bevels();
-    for (const std::string& line : added_lines(job_, piece_)) text(line);
+    for (const std::string& line : added_lines(job_, piece_, card_)) text(line);
     forming();
     return std::move(lines_);
   }
 
  private:
   [[nodiscard]] std::string len(double mm) const { return shown_rounded(mm, card_.round_to, units_); }
+  // What the card's rounding leaves, too small to be rounded by it.
+  [[nodiscard]] std::string exact(double mm) const {
+    return written({.value = mm, .of = Amount::Of::length, .style = Amount::Style::exact}, units_);
+  }
   // Half of a rounded length may lie between two steps.
   [[nodiscard]] std::string half(double mm) const {
     const double steps = mm / card_.round_to;
@@ -101,7 +105,7 @@ class CardText {
     const Blank& b = piece_.blank;
     lines_.push_back(fmt::format("BENCH CARD  {}{}", title_of(piece_), number.empty() ? "" : "  " + number));
     lines_.push_back(fmt::format("{} off, sheet {}{}, {} face up. Lengths rounded to {}.", b.count,
-                                 shown_thickness(thickness_of(piece_), units_),
+                                 written(sheet_thickness(piece_), units_),
                                  piece_.part.sheet.material.empty() ? "" : " " + piece_.part.sheet.material,
                                  name_of(b.face_up), len(card_.round_to)));
     lines_.emplace_back();
@@ -127,8 +131,7 @@ class CardText {
 
   void by_centre_line() {
     step(fmt::format("Draw the centre line upright, {} from the left edge.", half(card_.centre_x)),
-         fmt::format("{} from the right edge, at the top and at the bottom",
-                     half(card_.width - card_.centre_x)));
+         fmt::format("{} from the right edge, at the top and at the bottom", half(card_.centre_from_right)));
     swings();
     for (const CardRim& rim : card_.rims) corners(rim);
     if (card_.pointed && card_.sides.empty()) {
@@ -156,19 +159,11 @@ class CardText {
     for (const CardRim& rim : card_.rims) {
       if (!rim.swung) continue;
       step(fmt::format("From the centre swing the {} edge, radius {}.", name_of(rim.name), len(rim.radius)),
-           fmt::format("it crosses the centre line {}", up_from_bottom(crossing(rim))));
+           fmt::format("it crosses the centre line {}", up_from_bottom(rim.crossing)));
     }
     if (card_.rims.size() < 2 || !card_.rims[0].swung || !card_.rims[1].swung) return;
     text(fmt::format("check: on the centre line the edges are {} apart",
                      len(std::abs(card_.rims[0].radius - card_.rims[1].radius))));
-  }
-
-  // Where a swung edge meets the centre line: on the side of the centre on which the blank lies.
-  [[nodiscard]] double crossing(const CardRim& rim) const {
-    const Edge* e = edge(piece_.blank, rim.name);
-    const Arc& arc = e->arcs.front();
-    const bool below = point_at(arc, arc.length / 2).y < centre_of(arc).y;
-    return card_.centre_y + (below ? -rim.radius : rim.radius);
   }
 
   // The corners by half chords, the sector beside them: one chord fits two sectors.
@@ -187,7 +182,7 @@ class CardText {
       words += fmt::format(" Sector {:.3f} deg{}.", degrees,
                            degrees > 180 ? ", more than half a turn: the corners lie beyond the centre" : "");
     }
-    step(words, fmt::format("corner to corner {}", len(norm(rim.right - rim.left))));
+    step(words, fmt::format("corner to corner {}", len(rim.chord)));
   }
 
   void offsets(const CardRim& rim) {
@@ -237,7 +232,7 @@ class CardText {
     text(
         fmt::format("Draw fair curves through them; straight lines between them would leave the edges by up "
                     "to {}.",
-                    shown_length(card_.between_sides, units_)));
+                    exact(card_.between_sides)));
     diagonals();
   }
 
@@ -253,27 +248,22 @@ class CardText {
     diagonals();
   }
 
-  // What lies inside the edges: where a flange is turned over, where a lap ends or stock is cut off.
+  // What lies inside the edges; stock on both says it once.
   void inner_lines() {
-    const Seam& seam = piece_.part.seam;
-    if (piece_.round()) {
-      const RoundSizes& sizes = piece_.round()->sizes;
-      for (const auto& [name, flange] : {std::pair{"base", sizes.base_flange}, {"top", sizes.top_flange}}) {
-        if (flange)
-          step(fmt::format("Mark the fold line of the {} flange, {} inside its edge all along.", name,
-                           len(flange->width)),
-               fmt::format("it is turned over by {} deg", fixed(flange->turned.degrees(), 2)));
-      }
+    for (const CardLine& l : card_.lines) {
+      if (l.of == CardLine::Of::flange)
+        step(fmt::format("Mark the fold line of the {} flange, {} inside its edge all along.",
+                         name_of(l.edge), len(l.inside)),
+             fmt::format("it is turned over by {} deg", fixed(l.turned.degrees(), 2)));
+      if (l.of == CardLine::Of::lap)
+        step(fmt::format("Mark the line of the lap, {} inside the edge at the seam's {}, parallel to it.",
+                         len(l.inside), l.edge == EdgeName::seam_start ? "start" : "end"),
+             "it lies under the other edge");
+      if (l.of == CardLine::Of::stock && l.edge == EdgeName::seam_start)
+        step(fmt::format("Mark the lines of the stock, {} inside both edges of the seam, parallel to them.",
+                         len(l.inside)),
+             "cut there after rolling");
     }
-    if (!piece_.round() && !piece_.ruled()) return;
-    if (seam.lap)
-      step(fmt::format("Mark the line of the lap, {} inside the edge at the seam's {}, parallel to it.",
-                       len(*seam.lap), name_of(seam_as_made(seam, piece_.part.making.hand).lap_on)),
-           "it lies under the other edge");
-    if (seam.stock > 0)
-      step(fmt::format("Mark the lines of the stock, {} inside both edges of the seam, parallel to them.",
-                       len(seam.stock)),
-           "cut there after rolling");
   }
 
   void diagonals() {
@@ -290,7 +280,7 @@ class CardText {
       if (rim.straight && card_.marking == Marking::swing && rim.girth_change == 0) continue;
       const double change = rim.girth_change;
       text(fmt::format("Rounding makes the finished girth of the {} {} {}.", name_of(rim.name),
-                       shown_length(std::abs(change), units_), change < 0 ? "shorter" : "longer"));
+                       exact(std::abs(change)), change < 0 ? "shorter" : "longer"));
     }
   }
 
@@ -314,7 +304,7 @@ class CardText {
       step(fmt::format("Corners of the {} edge at the seam: left at x {}, y {}; right at x {}, y {}.",
                        name_of(rim.name), len(rim.left.x), len(rim.left.y), len(rim.right.x),
                        len(rim.right.y)),
-           fmt::format("corner to corner {}", len(norm(rim.right - rim.left))));
+           fmt::format("corner to corner {}", len(rim.chord)));
     }
     if (card_.pointed) {
       step(fmt::format("The point: x {}, y {}.", len(card_.tip.x), len(card_.tip.y)),
@@ -327,8 +317,7 @@ class CardText {
     step(fmt::format(
              "Draw a fair curve through the points of each edge{}; straight lines between them would leave "
              "it by up to {}.",
-             piece_.blank.creases.empty() ? "" : ", from corner to corner",
-             shown_length(card_.between_points, units_)),
+             piece_.blank.creases.empty() ? "" : ", from corner to corner", exact(card_.between_points)),
          along_edges());
     join();
     girth();

@@ -48,7 +48,7 @@ Table joints_table(const JobResult& job, const PieceResult& piece) {
   if (std::holds_alternative<Tube>(piece.part.asked)) return {};  // a slit is no joint to be made
   return {"To be joined and sealed",
           {"joint", "edge of", "length", "angle", "edges"},
-          joint_rows(piece, [&](double mm) { return shown_length(mm, job.job.units); }),
+          joint_rows(piece, [&](const Amount& length) { return written(length, job.job.units); }),
           true};
 }
 

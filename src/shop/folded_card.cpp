@@ -24,7 +24,7 @@ class FoldedCard {
     lines_.push_back(fmt::format("BENCH CARD  {}, {} face up", title_of(piece_), name_of(blank_.face_up)));
     lines_.push_back(fmt::format("lengths rounded to {}; sheet {} thick; cut {}",
                                  len(job_.job.bench.round_to),
-                                 shown_thickness(thickness_of(piece_), job_.job.units), blank_.count));
+                                 written(sheet_thickness(piece_), job_.job.units), blank_.count));
     step(fmt::format("Square up a box {} wide and {} high.", len(card_.width), len(card_.height)),
          fmt::format("both diagonals measure {}", len(card_.diagonal)));
     corners();
@@ -97,36 +97,33 @@ class FoldedCard {
     std::sort(in_order.begin(), in_order.end(),
               [](const auto* a, const auto* b) { return a->order < b->order; });
     std::vector<std::vector<std::string>> rows;
-    double sum = 0;  // of what stands in the column
     for (const BendLine* b : in_order) {
-      sum += (b->up ? 1 : -1) * std::round(100 * b->turned.degrees()) / 100;
       rows.push_back({fmt::format("{}", b->order), b->tag, b->up ? "up" : "down",
                       fixed(b->turned.degrees(), 2), fixed(b->between_legs().degrees(), 2),
                       fixed(b->turned.degrees() + b->springback.degrees(), 2), len(b->radius)});
     }
     step(fmt::format("Bend, in this order, seen with the {} face up.", name_of(blank_.face_up)),
          fmt::format("the angle between the legs after each; the angles turned are {} deg {} in all",
-                     fixed(std::abs(sum), 2), sum < 0 ? "down" : "up"));
+                     fixed(std::abs(card_.turned.degrees()), 2), card_.turned.degrees() < 0 ? "down" : "up"));
     table({"order", "tag", "bend", "turned deg", "between legs", "bend to", "radius"}, rows);
   }
 
   void holes() {
     if (blank_.openings.empty()) return;
     std::vector<std::vector<std::string>> rows;
-    for (const BlankOpening& o : blank_.openings) {
-      if (o.group >= 0) continue;
-      const RoundHole h = *round_hole(o);
-      rows.push_back({fmt::format("{}", rows.size() + 1), len(h.centre.x), len(h.centre.y), len(h.diameter)});
+    for (const CardOpening& c : card_.openings) {
+      if (blank_.openings[c.opening].group < 0)
+        rows.push_back({fmt::format("{}", rows.size() + 1), len(c.at.x), len(c.at.y), len(c.diameter)});
     }
     step("Drill, punch or cut before bending.",
          fmt::format("{} opening{}", blank_.openings.size(), blank_.openings.size() == 1 ? "" : "s"));
     if (!rows.empty()) table({"hole", "across", "up", "diameter"}, rows);
     if (rows.size() == blank_.openings.size()) return;
-    for (const std::string& line : opening_lines(job_, piece_)) lines_.push_back("    " + line);
+    for (const std::string& line : opening_lines(job_, piece_, card_)) lines_.push_back("    " + line);
   }
 
   void joints() {
-    const auto rows = joint_rows(piece_, [this](double mm) { return len(mm); });
+    const auto rows = joint_rows(piece_, [this](const Amount& length) { return len(length.value); });
     if (rows.empty()) return;
     step("Join and seal what meets.",
          fmt::format("joints of {} in all, by the longer edge of each", len(joint_length(blank_))));
@@ -147,25 +144,19 @@ std::vector<std::string> folded_card_lines(const JobResult& job, const PieceResu
   return FoldedCard(job, piece).lines();
 }
 
-std::vector<std::string> added_lines(const JobResult& job, const PieceResult& piece) {
+std::vector<std::string> added_lines(const JobResult& job, const PieceResult& piece, const BenchCard& card) {
   const Blank& b = piece.blank;
   const auto len = [&](double mm) { return rounded_length(mm, job); };
   std::vector<std::string> lines;
-  for (const EdgeTab& tab : b.tabs) {
-    if (tab.arcs.size() == 1) {
-      const Vec2 centre = centre_of(tab.arcs.front());
-      lines.push_back(fmt::format(
-          "Beyond the edge {} swing a half circle of radius {} about {} across, {} up.",
-          label_of(b.edges[tab.edge]), len(radius_of(tab.arcs.front())), len(centre.x), len(centre.y)));
-      continue;
-    }
-    const Vec2 from = tab.arcs[1].start;
-    const Vec2 to = end_of(tab.arcs[1]);
-    lines.push_back(fmt::format(
-        "Beyond the edge {} add corners {} across, {} up, and {} across, {} up, {} apart.",
-        label_of(b.edges[tab.edge]), len(from.x), len(from.y), len(to.x), len(to.y), len(norm(to - from))));
+  for (const CardTab& t : card.tabs) {
+    lines.push_back(
+        t.radius > 0
+            ? fmt::format("Beyond the edge {} swing a half circle of radius {} about {} across, {} up.",
+                          t.edge, len(t.radius), len(t.centre.x), len(t.centre.y))
+            : fmt::format("Beyond the edge {} add corners {} across, {} up, and {} across, {} up, {} apart.",
+                          t.edge, len(t.from.x), len(t.from.y), len(t.to.x), len(t.to.y), len(t.apart)));
   }
-  for (std::string& line : opening_lines(job, piece)) lines.push_back(std::move(line));
+  for (std::string& line : opening_lines(job, piece, card)) lines.push_back(std::move(line));
   for (const Crease& c : b.creases)
     lines.push_back(
         fmt::format("Crease {}: from {} along the base to {} along the top, counted from seam start; "

@@ -9,6 +9,6 @@ namespace juggler {
 
 /// The joints of a blank: name, plates, length, angle between the normals, how they meet.
 [[nodiscard]] std::vector<std::vector<std::string>> joint_rows(
-    const PieceResult& piece, const std::function<std::string(double mm)>& length);
+    const PieceResult& piece, const std::function<std::string(const Amount&)>& length);
 
 }  // namespace juggler

@@ -7,10 +7,6 @@
 namespace juggler {
 namespace {
 
-Amount exact(double value, Amount::Of of, bool named = true) {
-  return {value, of, 4, named, Amount::Style::exact};
-}
-
 std::vector<Row> written(const std::vector<Fact>& facts, const Units& units) {
   std::vector<Row> rows;
   for (const Fact& fact : facts) rows.push_back({fact.name, fact.value.in(units), fact.kind});
@@ -56,58 +52,42 @@ Schedule opening_list(const JobResult& job, const PieceResult& piece) {
   return written(openings_of(piece), job.job.units, true);
 }
 
-std::string shown_length(double mm, const Units& units) {
-  return written(exact(mm, Amount::Of::length), units);
-}
-std::string cell_length(double mm, const Units& units) {
-  return written(exact(mm, Amount::Of::length, false), units);
-}
-std::string shown_angle(Angle angle) { return written(exact(angle.degrees(), Amount::Of::angle), {}); }
-std::string shown_mass(double kg, const Units& units) { return written(exact(kg, Amount::Of::mass), units); }
-std::string shown_thickness(double mm, const Units& units) {
-  return written(exact(mm, Amount::Of::thickness), units);
-}
-
 std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece,
-                                                 const std::function<std::string(double)>& len) {
+                                                 const std::function<std::string(const Amount&)>& len) {
   std::vector<std::vector<std::string>> rows;
   for (const JointNumbers& j : joints_of(piece)) {
-    const std::string how = j.open            ? "open"
-                            : j.lapped        ? "lapped"
-                            : j.clearance > 0 ? fmt::format("{} apart", len(j.clearance))
-                                              : "touching";
+    const std::string how = j.open                  ? "open"
+                            : j.lapped              ? "lapped"
+                            : j.clearance.value > 0 ? fmt::format("{} apart", len(j.clearance))
+                                                    : "touching";
     std::string length = len(j.lengths.front());
     if (const std::string other = len(j.lengths.back()); other != length) length += ", " + other;
-    rows.push_back({j.name, j.plates, length, fixed(j.angle.degrees(), 3), how});
+    rows.push_back({j.name, j.plates, length, written(j.angle, {}), how});
   }
   return rows;
 }
 
-std::vector<std::string> opening_lines(const JobResult& job, const PieceResult& piece) {
+std::vector<std::string> opening_lines(const JobResult& job, const PieceResult& piece,
+                                       const BenchCard& card) {
   const Blank& b = piece.blank;
   const auto len = [&](double mm) { return shown_rounded(mm, job.job.bench.round_to, job.job.units); };
-  constexpr size_t most = 60;
   std::vector<std::string> lines;
-  for (const BlankOpening& o : b.openings) {
-    if (lines.size() == most) {
-      lines.push_back(
-          fmt::format("... and {} more: take them from the DXF or the template.", b.openings.size() - most));
-      break;
-    }
-    const auto round = round_hole(o);
+  for (const CardOpening& c : card.openings) {
+    const BlankOpening& o = b.openings[c.opening];
+    const std::string place = fmt::format("{} across, {} up", len(c.at.x), len(c.at.y));
     if (o.group < 0) {
-      lines.push_back(fmt::format("Hole of {}: {} across, {} up.", len(round->diameter), len(round->centre.x),
-                                  len(round->centre.y)));
+      lines.push_back(fmt::format("Hole of {}: {}.", len(c.diameter), place));
       continue;
     }
-    const Rectangle box = upright_box(o.outline);
-    const Vec2 at = round ? round->centre : o.centre;
     lines.push_back(
-        fmt::format("{}{}: {} across, {} up; {}.", name_of(b, o), o.far ? " far" : "", len(at.x), len(at.y),
-                    round ? fmt::format("diameter {}", len(round->diameter))
-                          : fmt::format("{} wide, {} high, reaching from {} across, {} up", len(box.width),
-                                        len(box.height), len(box.corner.x), len(box.corner.y))));
+        fmt::format("{}{}: {}; {}.", name_of(b, o), o.far ? " far" : "", place,
+                    c.round ? fmt::format("diameter {}", len(c.diameter))
+                            : fmt::format("{} wide, {} high, reaching from {} across, {} up", len(c.width),
+                                          len(c.height), len(c.corner.x), len(c.corner.y))));
   }
+  if (card.openings.size() < b.openings.size())
+    lines.push_back(fmt::format("... and {} more: take them from the DXF or the template.",
+                                b.openings.size() - card.openings.size()));
   return lines;
 }
 

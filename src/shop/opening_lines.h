@@ -7,9 +7,11 @@ namespace juggler {
 
 /// Every opening by its place on the blank, lengths rounded as a card's are, as lines; so many at most, then
 /// how many more there are.
-[[nodiscard]] std::vector<std::string> opening_lines(const JobResult& job, const PieceResult& piece);
+[[nodiscard]] std::vector<std::string> opening_lines(const JobResult& job, const PieceResult& piece,
+                                                     const BenchCard& card);
 /// Of a round blank: what is added beyond its edges, and the bend lines of a pressed wall.
-[[nodiscard]] std::vector<std::string> added_lines(const JobResult& job, const PieceResult& piece);
+[[nodiscard]] std::vector<std::string> added_lines(const JobResult& job, const PieceResult& piece,
+                                                   const BenchCard& card);
 /// The bench card of a folded blank, as card_lines().
 [[nodiscard]] std::vector<std::string> folded_card_lines(const JobResult& job, const PieceResult& piece);
 

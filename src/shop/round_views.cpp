@@ -56,18 +56,16 @@ class RoundViews : public FormedPart {
     const PageBox b = view.box();
     const double low = level ? view.page({0, 0, 0}).y : b.bottom;
     const double high = level ? view.page({0, 0, sizes_.height}).y : b.top;
-    dimension(
-        layout, labels, {b.left, low}, {b.left, high}, {-6, 0},
-        fmt::format("{} {}", level ? "height" : "overall height",
-                    level ? shown_length(sizes_.height, units_) : said(piece_, "overall height", units_)));
+    dimension(layout, labels, {b.left, low}, {b.left, high}, {-6, 0}, text_of(piece_, "height", units_));
   }
 
   void dimension_end(Layout& layout, std::vector<Label>& labels, const View& view, EndName end) const {
     const bool base = end == EndName::base;
     const double down = base ? 1 : -1;
+    const std::string text = text_of(piece_, base ? "base end" : "top end", units_);
+    if (text.empty()) return;
     if (form_.pointed(end)) {
-      label(labels, fmt::format("{}: point", name_of(end)),
-            {{view.page(on_rim(end, form_.from())), {0, down}}});
+      label(labels, text, {{view.page(on_rim(end, form_.from())), {0, down}}});
       return;
     }
     for (const TrimPlane& t : form_.trims) {
@@ -75,17 +73,14 @@ class RoundViews : public FormedPart {
       std::vector<Anchor> anchors;
       for (int i = 0; i < 12; ++i)
         anchors.push_back({view.page(on_rim(end, u_at(form_, 12.0 * i))), {0, down}});
-      label(labels, fmt::format("{} cut at {:.6g} deg", name_of(end), t.tilt.degrees()), std::move(anchors));
+      label(labels, text, std::move(anchors));
       return;
     }
-    if (sizes_.one_size && !base && form_.trims.empty()) return;  // the base's says it
     const double radius = base ? sizes_.base_radius : sizes_.top_radius;
-    const auto face = base ? sizes_.base_face : sizes_.top_face;
     const double x = base ? 0 : sizes_.shift.x;
     const double z = base ? 0 : sizes_.height;
     dimension(layout, labels, view.page({x - radius, 0, z}), view.page({x + radius, 0, z}), {0, 5 * down},
-              fmt::format("{} dia {} {}", name_of(end), shown_length(2 * radius, units_),
-                          name_of(face.value_or(Face::middle))));
+              text);
   }
 
   // Ticks round the wider end.

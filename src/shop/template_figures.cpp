@@ -177,18 +177,11 @@ TemplateFigure sweep(const std::string& title, double radius, bool hollow) {
 // Of the least and the greatest radius round an end on a face, where they differ.
 void add_sweeps(std::vector<TemplateFigure>& figures, const PieceResult& piece, EndName end, Face face,
                 const Units& units) {
-  const Form& f = *piece.wall();
-  const double layer = face == Face::inside ? 0 : f.thickness;
-  const auto radius = [&](double u) { return rolled_radius(f, end, layer, u); };
-  std::vector<double> radii{least(radius, f.from(), f.to()).value};
-  const double most = -least([&](double u) { return -radius(u); }, f.from(), f.to()).value;
-  constexpr double alike = 0.01;
-  if (most - radii.front() >= alike) radii.push_back(most);
-  for (const double r : radii) {
-    if (r < 3 || r > 1e5) continue;  // no template can be held to it
+  for (const Amount& r : sweep_radii(piece, end, face)) {
+    if (r.value < 3 || r.value > 1e5) continue;  // no template can be held to it
     const std::string title =
-        fmt::format("sweep {} {}, radius {}", name_of(end), name_of(face), shown_length(r, units));
-    figures.push_back(sweep(title, r, face == Face::outside));
+        fmt::format("sweep {} {}, radius {}", name_of(end), name_of(face), written(r, units));
+    figures.push_back(sweep(title, r.value, face == Face::outside));
   }
 }
 

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "juggler/shop.h"
+#include "views.h"
 
 namespace juggler {
 namespace {
@@ -95,8 +95,8 @@ std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& 
   std::vector<std::string> lines = canvas.lines();
   const std::string seam =
       b.folding ? "" : fmt::format(", seam start on the {}", b.face_up == Face::inside ? "right" : "left");
-  lines.push_back(fmt::format("{} wide, {} high, {} face up{}", shown_length(box.width, units),
-                              shown_length(box.height, units), name_of(b.face_up), seam));
+  lines.push_back(fmt::format("{} wide, {} high, {} face up{}", said(piece, "blank as laid", units),
+                              said(piece, "blank as laid", units, 1), name_of(b.face_up), seam));
   return lines;
 }
 

@@ -67,8 +67,7 @@ void draw_projection(Layout& layout, const PageBox& b, Angles angles) {
 }
 
 std::string mass_text(const PieceResult& piece, const Units& units) {
-  const auto kg = mass_of(piece);
-  return kg ? shown_mass(*kg, units) : "-";
+  return mass_of(piece) ? said(piece, "mass", units) : "-";
 }
 
 // The face on which sizes lie, where it is chosen.
@@ -96,7 +95,7 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
       {{"part", title_of(piece), 0.68, true}, {"number", or_dash(piece.part.making.number), 0.32, true}});
   draw_row(layout, row(1),
            {{"material", or_dash(sheet.material), 0.34},
-            {"thickness", shown_thickness(thickness_of(piece), units), 0.17},
+            {"thickness", written(sheet_thickness(piece), units), 0.17},
             {"face up", name_of(piece.blank.face_up), 0.13},
             {"quantity", fmt::format("{}", piece.blank.count), 0.13},
             {"mass of one", mass_text(piece, units), 0.23}});

@@ -20,6 +20,9 @@ namespace juggler {
 [[nodiscard]] std::string said(const PieceResult& piece, const std::string& fact, const Units& units,
                                size_t which = 0);
 
+/// What a drawing says beside its lines, by its name; nothing where it says nothing.
+[[nodiscard]] std::string text_of(const PieceResult& piece, const std::string& label, const Units& units);
+
 /// The plan parameter within once round from the seam.
 [[nodiscard]] double within_once(const Form& form, double u);
 /// Which view stands under which: first-angle has what is seen from above below the front, third-angle above.

@@ -76,9 +76,19 @@ std::string said(const PieceResult& piece, const std::string& fact, const Units&
   size_t number = 0;
   for (const auto& part : found->value.parts()) {
     const auto* amount = std::get_if<Amount>(&part);
-    if (amount && number++ == which) return written(*amount, units);
+    if (!amount || number++ != which) continue;
+    Amount alone = *amount;
+    alone.named = true;
+    return written(alone, units);
   }
   throw std::out_of_range(fact);
+}
+
+std::string text_of(const PieceResult& piece, const std::string& label, const Units& units) {
+  for (const Fact& fact : labels_of(piece)) {
+    if (fact.name == label) return fact.value.in(units);
+  }
+  return {};
 }
 
 void show_shift(Layout& layout, std::vector<Label>& labels, const View& view, Vec3 from, Vec2 shift,

@@ -60,11 +60,11 @@ class WoundViews : public FormedPart {
   void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
     const PageBox b = view.box();
     if (!dimensioned_) return;
-    const double radius = outermost();
+    const double radius = measured(labels_of(piece_), "outside diameter").value / 2;
     const Vec2 centre = view.page({0, 0, 0});
     const Vec2 right = view.page({radius, 0, 0});
     dimension(layout, labels, centre - (right - centre), right, {0, b.bottom - centre.y + 6},
-              fmt::format("outside dia {}", shown_length(2 * radius, units_)));
+              text_of(piece_, "outside diameter", units_));
     for (int i = 0; i < 4; ++i) {
       const Vec2 out = direction(-i * pi / 2);
       const Vec2 from = centre + (norm(right - centre) + 0.8) * out;
@@ -113,13 +113,6 @@ class WoundViews : public FormedPart {
     if (u >= form_.from() && u <= form_.to()) return r.c + form_.thickness / 2 * r.n + s * r.e;
     const double radius = norm(r.dc) + form_.thickness / 2;
     return {radius * std::cos(u), radius * std::sin(u), s};
-  }
-  [[nodiscard]] double outermost() const {
-    if (const auto* f = std::get_if<Flight>(&piece_.part.asked))
-      return std::max(*f->outside, f->outside_to.value_or(0)) / 2;
-    if (const auto* strip = std::get_if<HelicalStrip>(&piece_.part.asked))
-      return *strip->on / 2 + form_.thickness;
-    return piece_.wound()->coil->outside_diameter / 2;
   }
 
   void add_ruling(Scene& s, double u, Pen pen, bool through = false) const {
