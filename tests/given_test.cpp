@@ -24,6 +24,13 @@ Change change(const S& shape, const std::string& named, const F& by) {
   return {named, other};
 }
 
+Proof held(const Blank& b, const WoundPart& part, const Shape& shape, const Sheet& sheet, Hand hand) {
+  return prove(b, part, shape, sheet, hand);
+}
+Proof held(const Blank& b, const StretchedPart& part, const Shape& shape, const Sheet& sheet, Hand hand) {
+  return prove(b, part, shape, sheet, {}, hand);
+}
+
 // The blank and the part in space are of the first shape; what is said to have been given is another.
 template <typename Part>
 void expect_held(const Part& part, const Shape& shape, const Sheet& sheet, const std::vector<Change>& changes,
@@ -31,10 +38,10 @@ void expect_held(const Part& part, const Shape& shape, const Sheet& sheet, const
   Making making;
   making.hand = hand;
   const Blank blank = make_blanks(shape, sheet, {}, making).front();
-  const Proof own = prove(blank, part, shape, sheet, hand);
+  const Proof own = held(blank, part, shape, sheet, hand);
   EXPECT_TRUE(own.passed) << own.where << " " << own.greatest_distance;
   for (const Change& c : changes) {
-    const Proof other = prove(blank, part, c.to, sheet, hand);
+    const Proof other = held(blank, part, c.to, sheet, hand);
     EXPECT_FALSE(other.passed) << c.named;
     EXPECT_GT(other.greatest_distance, 0.01) << c.named;
     EXPECT_TRUE(has(other.where, c.named)) << c.named << " said as " << other.where;
@@ -209,7 +216,7 @@ TEST(Given, FoldedTransitionsAreHeldAgainstTheirPolygons) {
     const auto worst = [&](const Transition& given) {
       Proof worst;
       for (const Blank& blank : blanks) {
-        const Proof p = prove(blank, body, given, sheet, hand);
+        const Proof p = prove(blank, body, given, sheet, seam, hand);
         if (p.greatest_distance > worst.greatest_distance) worst = p;
       }
       return worst;
@@ -228,6 +235,125 @@ TEST(Given, FoldedTransitionsAreHeldAgainstTheirPolygons) {
       EXPECT_FALSE(p.passed) << i;
       EXPECT_TRUE(has(p.where, "corners as given")) << i << " " << p.where;
     }
+  }
+}
+
+TEST(Given, HoppersArePartedWhereTheirSeamsAre) {
+  const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
+  Hopper h{.base = {.width = 160, .length = 140}, .top = {.width = 420, .length = 380}, .height = 300};
+  h.shift = {30, -20};
+  h.bend = {.radius = 2, .neutral = 0.42};
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    for (int eighth = 0; eighth < 8; ++eighth) {
+      for (h.pieces = 1; h.pieces <= 2; ++h.pieces) {
+        h.seam = eighth;
+        const Seam seam{.gap = 1.5};
+        const Body body = body_of(as_made(h, hand), sheet, seam);
+        Hopper other = h;
+        other.seam = (eighth + 1) % 8;
+        bool seen = false;
+        for (const Blank& b : make_blanks(h, sheet, seam, {.hand = hand})) {
+          const Proof p = prove(b, body, h, sheet, seam, hand);
+          EXPECT_TRUE(p.passed) << eighth << " " << h.pieces << " " << p.where << " " << p.greatest_distance;
+          const Proof off = prove(b, body, other, sheet, seam, hand);
+          seen = seen || (!off.passed && has(off.where, "seam as given"));
+        }
+        EXPECT_TRUE(seen) << eighth << " in " << h.pieces;
+      }
+    }
+  }
+}
+
+TEST(Given, TubesAreOpenedWhereTheyAreSaidToBe) {
+  const Sheet none{.thickness = 3};
+  Tube tube;
+  tube.width = 90;
+  tube.depth = 60;
+  tube.length = 400;
+  tube.wall = 3;
+  for (tube.slit = 0; tube.slit < 8; tube.slit += 2) {
+    for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+      const Body body = body_of(as_made(tube, hand), none, {});
+      const Blank blank = make_blanks(tube, none, {}, {.hand = hand}).front();
+      EXPECT_TRUE(prove(blank, body, tube, none, {}, hand).passed) << tube.slit;
+      Tube other = tube;
+      other.slit = (tube.slit + 2) % 8;
+      const Proof off = prove(blank, body, other, none, {}, hand);
+      EXPECT_FALSE(off.passed);
+      EXPECT_TRUE(has(off.where, "seam as given")) << off.where;
+    }
+  }
+}
+
+// By ruling, by folds and by even rulings; and of a cone whose top is shifted.
+TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
+  const Sheet sheet{.thickness = 2, .sizes_on = Face::middle};
+  Transition ruled{.base = {{.kind = ProfileKind::rectangle, .width = 400, .length = 300, .corner = 30}},
+                   .top = {{.kind = ProfileKind::circle, .diameter = 260}},
+                   .height = 350,
+                   .shift = {40, 15}};
+  Transition folded = ruled;
+  folded.base = {{.kind = ProfileKind::rectangle, .width = 400, .length = 300}};
+  folded.top = {{.kind = ProfileKind::rectangle, .width = 200, .length = 240}};
+  folded.bend = {.radius = 2, .neutral = 0.42};
+  Transition even{.base = {{.kind = ProfileKind::circle, .diameter = 300}},
+                  .top = {{.kind = ProfileKind::ellipse, .width = 300, .length = 200}},
+                  .height = 300};
+  even.rulings = Rulings::even;
+  even.strain = any;
+  Cone cone{.base = Diameter::mm(600), .top = Diameter::mm(300), .height = 500};
+  cone.shift = {70, -40};
+  cone.base.sizes_on = Face::outside;
+  for (const Shape& shape : {Shape(ruled), Shape(folded), Shape(even), Shape(cone)}) {
+    for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+      for (const double at : {20.0, 200.0}) {
+        const Seam seam{.at = Angle::degrees(at), .pieces = 2};
+        for (const Blank& b : make_blanks(shape, sheet, seam, {.hand = hand})) {
+          const Proof p = prove(b, shape, sheet, seam, hand);
+          EXPECT_TRUE(p.passed) << shape.index() << " " << p.where << " " << p.greatest_distance;
+        }
+      }
+    }
+  }
+  // Parted a degree off, by folds and by even rulings.
+  const Seam seam{.at = Angle::degrees(20)};
+  const Seam other{.at = Angle::degrees(21)};
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    const Blank flat = make_blanks(Shape(folded), sheet, seam, {.hand = hand}).front();
+    const Proof bent = prove(flat, body_of(as_made(folded, hand), sheet, seam_as_made(seam, hand)), folded,
+                             sheet, other, hand);
+    EXPECT_FALSE(bent.passed);
+    EXPECT_TRUE(has(bent.where, "seam as given")) << bent.where;
+    const StretchedPart part = stretch(*stretched_as(even, sheet, seam), sheet, hand);
+    const Blank blank = make_blanks(Shape(even), sheet, seam, {.hand = hand}).front();
+    const Proof stretched = prove(blank, part, even, sheet, other, hand);
+    EXPECT_FALSE(stretched.passed);
+    EXPECT_TRUE(has(stretched.where, "plan angle of the seam")) << stretched.where;
+  }
+}
+
+// How long an element is from either end as that was before trims, and how far along each rim it lies.
+TEST(Given, ElementsAreProvedFromTheUntrimmedEndsAndAlongTheRims) {
+  const Sheet sheet{.thickness = 6, .sizes_on = Face::inside, .neutral = 0.42};
+  Cone cone{.base = Diameter::mm(600), .top = Diameter::mm(300), .height = 500};
+  cone.base.contact = Contact::clear;
+  cone.trims.push_back({.height = 430, .tilt = Angle::degrees(15), .uphill = Angle::degrees(70)});
+  cone.trims.push_back({.end = EndName::base, .height = 60, .tilt = Angle::degrees(8)});
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    const Seam seam{.gap = 3, .at = Angle::degrees(40)};
+    const Blank blank = make_blanks(cone, sheet, seam, {.hand = hand, .elements = 16}).front();
+    const auto said = [&](const std::function<void(Element&)>& change) {
+      Blank other = blank;
+      change(other.elements.at(5));
+      const Proof p = prove(other, cone, sheet, seam, hand);
+      return p.passed ? std::string() : p.where.in({}) + "; " + p.number.in({});
+    };
+    EXPECT_EQ(said([](Element&) {}), "");
+    EXPECT_TRUE(has(said([](Element& e) { e.from_base += 0.01; }), "element 5 from the base"));
+    EXPECT_TRUE(has(said([](Element& e) { e.from_top -= 0.01; }), "element 5 from the top"));
+    EXPECT_TRUE(has(said([](Element& e) { e.base_run += 0.05; }), "along the base"));
+    EXPECT_TRUE(has(said([](Element& e) { e.top_run += 0.05; }), "along the top"));
+    EXPECT_TRUE(has(said([](Element& e) { e.length += 0.01; }), "length of element 5"));
   }
 }
 

@@ -43,7 +43,7 @@ struct Proof {
 /// The same, and against the sizes of the shape as they were given, by a way of its own. Source
 /// docs/maths/given.md.
 [[nodiscard]] Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Sheet& sheet,
-                          Hand hand);
+                          const Seam& seam, Hand hand);
 /// Of a wound part: the blank against its flat; and of a flight the lengths of its edges, and of the line
 /// halfway, as the stations have them, against those of the blade in space, measured by chords, with the
 /// strain stated.
@@ -57,7 +57,7 @@ struct Proof {
 [[nodiscard]] Proof prove(const Blank& blank, const WoundPart& part, const Shape& shape, const Sheet& sheet,
                           Hand hand);
 [[nodiscard]] Proof prove(const Blank& blank, const StretchedPart& part, const Shape& shape,
-                          const Sheet& sheet, Hand hand);
+                          const Sheet& sheet, const Seam& seam, Hand hand);
 /// Folds all pieces of a pressed wall that goes round by the angles stated, one after the other, as
 /// make_blanks() gave them.
 ///

@@ -112,6 +112,12 @@ class FoldedProof {
       const FlatPlate& flat = folding_.plates[i];
       FormedPlate plate{flat.name, stands_[i].at, stands_[i].normal, {}};
       for (const Vec2 c : flat.corners) plate.corners.push_back(stands_[i].point(c));
+      for (const BentStrip& s : folding_.strips) {
+        if (static_cast<size_t>(s.plate_a) != i && static_cast<size_t>(s.plate_b) != i) continue;
+        const auto other = static_cast<size_t>(static_cast<size_t>(s.plate_a) == i ? s.plate_b : s.plate_a);
+        plate.bent_to.push_back(
+            static_cast<size_t>(std::find(order.begin(), order.end(), other) - order.begin()));
+      }
       formed.push_back(std::move(plate));
     }
     return formed;
@@ -137,9 +143,9 @@ class FoldedProof {
     const OpeningProof openings = prove_openings(
         blank_, [this](Vec2 at) { return formed(at); }, -blank_.thickness / 2, blank_.thickness / 2);
     p.opening_mismatch = openings.mismatch;
-    add_numbers(p, blank_);
+    const bool numbers = add_numbers(p, blank_);
     look_at_angles(p);
-    p.passed = openings.passed && p.number_mismatch <= p.allowed && exact &&
+    p.passed = openings.passed && numbers && p.number_mismatch <= p.allowed && exact &&
                p.greatest_distance <= p.allowed && p.seam_mismatch <= within::same * body_.size &&
                p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
     return p;
@@ -478,11 +484,12 @@ Proof prove(const Blank& blank, const Body& body) {
   return FoldedProof(blank, body).result();
 }
 
-Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Sheet& sheet, Hand hand) {
+Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Sheet& sheet, const Seam& seam,
+            Hand hand) {
   check_own(blank, body);
   FoldedProof formed(blank, body);
   Proof p = formed.result();
-  hold_against(p, miss_of_given(formed.plates(), shape, sheet, hand), within::same * body.size);
+  hold_against(p, miss_of_given(formed.plates(), shape, sheet, seam, hand), within::same * body.size);
   return p;
 }
 

@@ -34,11 +34,13 @@ struct WallProof {
 };
 [[nodiscard]] WallProof prove_wall(const Blank& blank, const Form& asked, const Seam& seam);
 
-/// A plate in space: a point of its inside face, its normal, and its corners on that face.
+/// A plate in space: a point of its inside face, its normal, its corners on that face, and which others of
+/// its blank bends join it to.
 struct FormedPlate {
   std::string name;
   Vec3 at, normal;
   std::vector<Vec3> corners;
+  std::vector<size_t> bent_to = {};
 };
 
 /// By how much a size that was given is missed, mm, and which.
@@ -60,7 +62,12 @@ void hold_against(Proof& proof, const GivenMiss& miss, double allowed);
 [[nodiscard]] GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements);
 /// Of a hopper, a body by its points or its sizes, a panel, and a transition that is folded.
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Shape& shape, const Sheet& sheet,
-                                      Hand hand);
+                                      const Seam& seam, Hand hand);
+/// Where seams are said to be; none where a ruling is named otherwise.
+[[nodiscard]] std::vector<Angle> plan_angles(const Seam& seam);
+/// How far a place, seen from its end's centre, lies from the nearest of them, along the circle through it.
+/// (5)
+[[nodiscard]] double off_plan_angles(const Seam& seam, Vec2 place);
 
 /// Of a part that winds and opens flat: a coil, a strip against a cylinder.
 [[nodiscard]] GivenMiss miss_of_wound(std::vector<FormedLine> lines, const Shape& shape, const Sheet& sheet,
@@ -68,7 +75,7 @@ void hold_against(Proof& proof, const GivenMiss& miss, double allowed);
 /// Of all pieces of a part that stretches, and of a strip against a cone, by the middle in space that their
 /// blanks are proved against.
 [[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Shape& shape,
-                                      const Sheet& sheet, Hand hand);
+                                      const Sheet& sheet, const Seam& seam, Hand hand);
 /// The plane of an end of a transition, and where its profile's x and y lie in space. (6)
 struct EndFrame {
   Vec3 centre, x, y, normal;

@@ -95,6 +95,76 @@ void look_at_corners(GivenMiss& miss, const std::vector<FormedPlate>& plates,
   }
 }
 
+// How far points lie on both sides of a plane through one, on the side where they lie less far.
+double crossing(const std::vector<Vec3>& points, Vec3 at, Vec3 across) {
+  double before = 0;
+  double beyond = 0;
+  for (const Vec3 p : points) {
+    const double off = dot(p - at, across) / norm(across);
+    before = std::max(before, -off);
+    beyond = std::max(beyond, off);
+  }
+  return std::min(before, beyond);
+}
+
+// (7a): where four walls are parted. Seams are counted in eighths from +x, the odd ones at hips.
+class SeamsGiven {
+ public:
+  /// The base's corners, then the top's, as add_rectangle() has them.
+  SeamsGiven(const std::vector<FormedPlate>& plates, const std::vector<GivenCorner>& corners)
+      : plates_(plates), corners_(corners), size_(norm(corners.back().at - corners.front().at)) {}
+
+  void look(GivenMiss& miss, int eighth) const {
+    const double off = eighth % 2 == 0 ? off_middle((eighth + 8) % 8) : bent_at((eighth + 8) % 8);
+    miss.look(off, "seam as given");
+  }
+
+ private:
+  [[nodiscard]] std::array<GivenCorner, 2> hip(int eighth) const {
+    const int place = eighth == 5 ? 0 : eighth == 3 ? 1 : eighth == 7 ? 2 : 3;
+    return {corners_[static_cast<size_t>(place)], corners_[static_cast<size_t>(place + 4)]};
+  }
+  [[nodiscard]] bool has(const FormedPlate& plate, int eighth) const {
+    for (const GivenCorner& c : hip(eighth)) {
+      if (std::abs(dot(c.at - plate.at, plate.normal) - c.layer) > within::beside * size_) return false;
+    }
+    return plate.name.find("flange") == std::string::npos;
+  }
+  // A hip that is a seam is no bend.
+  [[nodiscard]] double bent_at(int eighth) const {
+    for (const FormedPlate& plate : plates_) {
+      for (const size_t other : plate.bent_to) {
+        if (has(plate, eighth) && has(plates_[other], eighth)) return size_;
+      }
+    }
+    return 0;
+  }
+  // Of a wall that is parted no plate crosses its middle line.
+  [[nodiscard]] double off_middle(int eighth) const {
+    const auto before = hip((eighth + 7) % 8);
+    const auto after = hip((eighth + 1) % 8);
+    const Vec3 low = 0.5 * (before[0].at + after[0].at);
+    const Vec3 high = 0.5 * (before[1].at + after[1].at);
+    double worst = 0;
+    for (const FormedPlate& plate : plates_) {
+      if (!has(plate, (eighth + 7) % 8) || !has(plate, (eighth + 1) % 8)) continue;
+      worst = std::max(worst, crossing(plate.corners, low, cross(plate.normal, high - low)));
+    }
+    return worst;
+  }
+
+  const std::vector<FormedPlate>& plates_;
+  const std::vector<GivenCorner>& corners_;
+  double size_;
+};
+
+void look_at_seams(GivenMiss& miss, const std::vector<FormedPlate>& plates, const Hopper& h,
+                   const std::vector<GivenCorner>& corners) {
+  const SeamsGiven seams(plates, corners);
+  const int apart = h.pieces == 4 ? 2 : 4;
+  for (int i = 0; i < h.pieces; ++i) seams.look(miss, h.seam + i * apart);
+}
+
 // (8): the lines of a profile, bend by bend, seen along the run.
 class PanelGiven {
  public:
@@ -192,28 +262,89 @@ std::vector<GivenCorner> corners_of(const Transition& t, const Sheet& sheet) {
   return corners;
 }
 
+// (7b): the seam of a folded transition comes to the base where a line at its plan angle meets the polygon.
+class PolygonSeam {
+ public:
+  PolygonSeam(const Transition& t, const std::vector<FormedPlate>& plates, const Sheet& sheet)
+      : plates_(plates), frame_(frame_of(t.base, {})) {
+    layer_ = depth_of(t.base.sizes_on.value_or(sheet.sizes_on.value_or(Face::inside)), *sheet.thickness);
+    for (const Vec2 c : corners_of(t.base.profile)) base_.push_back(c.x * frame_.x + c.y * frame_.y);
+    for (const Vec3 c : base_) size_ = std::max(size_, norm(c));
+  }
+
+  void look(GivenMiss& miss, Angle plan) const {
+    const Vec2 way = direction(plan.radians());
+    for (size_t i = 0; i < base_.size(); ++i) {
+      const Vec3 a = base_[i];
+      const Vec3 side = base_[(i + 1) % base_.size()] - a;
+      // From above, on that side of the centre.
+      const double share = -(a.x * way.y - a.y * way.x) / (side.x * way.y - side.y * way.x);
+      const Vec3 meets = a + share * side;
+      const bool within_side =
+          share * norm(side) > within::beside * size_ && (1 - share) * norm(side) > within::beside * size_;
+      if (within_side && meets.x * way.x + meets.y * way.y > 0) look_at_side(miss, meets, side);
+    }
+  }
+
+ private:
+  void look_at_side(GivenMiss& miss, Vec3 meets, Vec3 side) const {
+    for (const FormedPlate& plate : plates_) {
+      const bool here = std::abs(dot(meets - plate.at, plate.normal) - layer_) <= within::beside * size_ &&
+                        std::abs(dot(side, plate.normal)) <= within::beside * norm(side);
+      if (!here) continue;
+      double low = HUGE_VAL;
+      double high = -HUGE_VAL;
+      for (const Vec3 c : plate.corners) {
+        low = std::min(low, dot(c, frame_.normal));
+        high = std::max(high, dot(c, frame_.normal));
+      }
+      std::vector<Vec3> at_base;
+      for (const Vec3 c : plate.corners) {
+        if (dot(c, frame_.normal) < (low + high) / 2) at_base.push_back(c);
+      }
+      miss.look(crossing(at_base, meets, side), "seam as given");
+    }
+  }
+
+  const std::vector<FormedPlate>& plates_;
+  EndFrame frame_;
+  double layer_ = 0, size_ = 0;
+  std::vector<Vec3> base_;
+};
+
 void mirror_back(std::vector<FormedPlate>& plates, Hand hand) {
   if (hand != Hand::opposite) return;
   for (FormedPlate& p : plates) {
     p.at.y = -p.at.y;
     p.normal.y = -p.normal.y;
+    for (Vec3& c : p.corners) c.y = -c.y;
   }
 }
 
 }  // namespace
 
-GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Shape& shape, const Sheet& sheet, Hand hand) {
+GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Shape& shape, const Sheet& sheet,
+                        const Seam& seam, Hand hand) {
   if (const auto* panel = std::get_if<Panel>(&shape)) return PanelGiven(*panel, plates, sheet).result();
   mirror_back(plates, hand);
   GivenMiss miss;
-  if (const auto* h = std::get_if<Hopper>(&shape))
-    look_at_corners(miss, plates, corners_of(*h, sheet), false);
+  if (const auto* h = std::get_if<Hopper>(&shape)) {
+    const std::vector<GivenCorner> corners = corners_of(*h, sheet);
+    look_at_corners(miss, plates, corners, false);
+    look_at_seams(miss, plates, *h, corners);
+  }
   if (const auto* n = std::get_if<Net>(&shape))
     look_at_corners(miss, plates, corners_of(*n, sheet), !n->ends.empty());
-  if (const auto* t = std::get_if<Transition>(&shape))
+  if (const auto* t = std::get_if<Transition>(&shape)) {
     look_at_corners(miss, plates, corners_of(*t, sheet), false);
-  if (const auto* t = std::get_if<Tube>(&shape))
-    look_at_corners(miss, plates, corners_of(*t), !t->ends.empty());
+    const PolygonSeam parted(*t, plates, sheet);
+    for (const Angle plan : plan_angles(seam)) parted.look(miss, plan);
+  }
+  if (const auto* t = std::get_if<Tube>(&shape)) {
+    const std::vector<GivenCorner> corners = corners_of(*t);
+    look_at_corners(miss, plates, corners, !t->ends.empty());
+    SeamsGiven(plates, corners).look(miss, t->slit);
+  }
   return miss;
 }
 

@@ -39,6 +39,16 @@ class Middle {
       look(at(piece, copy, u, vs.front()), at(piece, copy, u, vs.back()));
     });
   }
+  // Where the base's edge begins and ends, piece by piece.
+  template <typename F>
+  void each_end(const F& look) const {
+    for (const CurvedPiece& piece : pieces_) {
+      const Surface& s = piece.surface;
+      for (const CopyPlace& copy : piece.copies) {
+        for (const double u : {s.us.front(), s.us.back()}) look(at(piece, copy, u, s.vs.front()));
+      }
+    }
+  }
   // How near the base's or the top's edge comes to a place.
   [[nodiscard]] double away(Vec3 place, bool top) const {
     double nearest = HUGE_VAL;
@@ -429,7 +439,7 @@ GivenMiss miss_of(const RuledWall& w, const Middle& middle) {
 
 // --- transitions by even rulings
 
-GivenMiss miss_of(const Transition& t, const Middle& middle) {
+GivenMiss miss_of(const Transition& t, const Seam& seam, const Middle& middle) {
   GivenMiss miss;
   const EndFrame base = frame_of(t.base, {});
   const EndFrame top = frame_of(t.top, {t.shift.x, t.shift.y, *t.height});
@@ -444,17 +454,20 @@ GivenMiss miss_of(const Transition& t, const Middle& middle) {
     look(base, off_base, low, "base profile as given");
     look(top, off_top, high, "top profile as given");
   });
+  middle.each_end([&](Vec3 low) {
+    miss.look(off_plan_angles(seam, {low.x, low.y}), "plan angle of the seam");
+  });
   return miss;
 }
 
 }  // namespace
 
 GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Shape& shape, const Sheet& sheet,
-                        Hand hand) {
+                        const Seam& seam, Hand hand) {
   const Middle middle(pieces, hand);
   if (const auto* f = std::get_if<Flight>(&shape)) return miss_of(*f, middle);
   if (const auto* w = std::get_if<RuledWall>(&shape)) return miss_of(*w, middle);
-  if (const auto* t = std::get_if<Transition>(&shape)) return miss_of(*t, middle);
+  if (const auto* t = std::get_if<Transition>(&shape)) return miss_of(*t, seam, middle);
   if (const auto* s = std::get_if<HelicalStrip>(&shape))
     return s->tilt ? miss_of_standing(*s, middle) : miss_of_cone_strip(*s, *sheet.thickness, middle);
   const auto* d = std::get_if<Dome>(&shape);

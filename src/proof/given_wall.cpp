@@ -84,6 +84,13 @@ class Given {
     });
   }
 
+  // (5): both seam rulings stand at plan angles that are given.
+  template <typename Seen>
+  void look_at_plans(const Seam& seam, const Seen& seen) {
+    for (const FormedLine* l : {&lines_.front(), &lines_.back()})
+      miss_.look(off_plan_angles(seam, seen(*l)), "plan angle of the seam");
+  }
+
   std::vector<FormedLine> lines_;
   std::vector<FormedElement> elements_;
   double t_, k_;
@@ -215,7 +222,7 @@ class RoundGiven : public Given {
     add_trims(height);
     if (!g_.base_flange) look_at_planes(g_.base, false);
     if (!g_.top_flange) look_at_planes(g_.top, true);
-    look_at_seams(seam);
+    look_at_seams(seam, height);
     return miss_;
   }
 
@@ -362,30 +369,17 @@ class RoundGiven : public Given {
             end_of_side(up, top ? *t.long_side : *t.short_side)};
   }
 
-  // (5): both seam rulings stand at plan angles that are given.
-  void look_at_seams(const Seam& seam) {
-    if (seam.ruling != SeamRuling::at_angle) return;
+  // (5): seen where the end's circle is.
+  void look_at_seams(const Seam& seam, std::optional<double> height) {
     const bool from_top = g_.base.pointed;
     const GivenEnd& end = from_top ? g_.top : g_.base;
+    if (from_top && !height && !coaxial()) return;
     const Vec2 centre = from_top ? g_.shift : Vec2{};
-    for (const FormedLine* l : {&lines_.front(), &lines_.back()}) {
-      const Vec3 p = (from_top ? l->top : l->base) + (end.layer - k_) * l->n;
-      const Vec2 out{p.x - centre.x, p.y - centre.y};
-      if (!coaxial()) continue;
-      const double plan = std::atan2(out.y, out.x);
-      double off = HUGE_VAL;
-      for (const double at : plan_angles(seam))
-        off = std::min(off, std::abs(std::remainder(plan - at, two_pi)));
-      miss_.look(off * norm(out), "plan angle of the seam");
-    }
-  }
-  [[nodiscard]] static std::vector<double> plan_angles(const Seam& seam) {
-    std::vector<double> angles;
-    for (const Angle a : seam.each) angles.push_back(a.radians());
-    if (angles.empty()) {
-      for (int i = 0; i < seam.pieces; ++i) angles.push_back(seam.at.radians() + two_pi * i / seam.pieces);
-    }
-    return angles;
+    look_at_plans(seam, [&](const FormedLine& l) {
+      const Vec3 p = coaxial() ? (from_top ? l.top : l.base) + (end.layer - k_) * l.n
+                               : at_height(l, end.layer, from_top ? *height : 0);
+      return Vec2{p.x - centre.x, p.y - centre.y};
+    });
   }
 
   GivenRound g_;
@@ -397,8 +391,14 @@ class TransitionGiven : public Given {
   TransitionGiven(const Transition& t, WallProof wall, const Sheet& sheet, Hand hand)
       : Given(std::move(wall), sheet, hand), t_given_(t), sheet_(sheet) {}
 
-  GivenMiss result() {
+  GivenMiss result(const Seam& seam) {
     miss_ = miss_of_untrimmed(elements_);
+    const double layer =
+        depth_of(t_given_.base.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
+    look_at_plans(seam, [&](const FormedLine& l) {
+      const Vec3 p = l.base + (layer - k_) * l.n;
+      return Vec2{p.x, p.y};
+    });
     look_at_end(t_given_.base, {0, 0, 0}, false);
     look_at_end(t_given_.top, {t_given_.shift.x, t_given_.shift.y, *t_given_.height}, true);
     return miss_;
@@ -439,6 +439,21 @@ EndFrame frame_of(const TransitionEnd& end, Vec3 centre) {
   return {centre, tilted({1, 0}), tilted({0, 1}), {-s * up.x, -s * up.y, c}};
 }
 
+std::vector<Angle> plan_angles(const Seam& seam) {
+  std::vector<Angle> angles = seam.each;
+  if (!angles.empty() || seam.ruling != SeamRuling::at_angle) return angles;
+  for (int i = 0; i < seam.pieces; ++i)
+    angles.push_back(Angle::radians(seam.at.radians() + two_pi * i / seam.pieces));
+  return angles;
+}
+
+double off_plan_angles(const Seam& seam, Vec2 place) {
+  double off = HUGE_VAL;
+  for (const Angle at : plan_angles(seam))
+    off = std::min(off, std::abs(std::remainder(std::atan2(place.y, place.x) - at.radians(), two_pi)));
+  return off == HUGE_VAL ? 0 : off * norm(place);
+}
+
 GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements) {
   GivenMiss miss;
   for (const FormedElement& e : elements) {
@@ -452,7 +467,7 @@ GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements) {
 GivenMiss miss_of_given(WallProof wall, const Shape& shape, const Sheet& sheet, const Seam& seam, Hand hand) {
   if (wall.lines.empty()) return {};
   if (const auto* t = std::get_if<Transition>(&shape))
-    return TransitionGiven(*t, std::move(wall), sheet, hand).result();
+    return TransitionGiven(*t, std::move(wall), sheet, hand).result(seam);
   Sheet own = sheet;
   const auto round = given_round(shape, own);
   if (!round) return {};

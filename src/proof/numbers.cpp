@@ -154,13 +154,15 @@ class Numbers {
       }
     }
     closing();
-    return worst_;
+    return proof_;
   }
 
  private:
-  void keep(double off, const std::string& what) {
-    if (!(off <= worst_.mismatch * (1 + within::same))) worst_ = {off, what};  // of equals the first
+  static void keep(NumberMiss& worst, double off, const std::string& what) {
+    if (!(off <= worst.mismatch * (1 + within::same))) worst = {off, what};  // of equals the first
   }
+  void keep(double off, const std::string& what) { keep(proof_.exact, off, what); }
+  void keep_fitted(double off, const std::string& what) { keep(proof_.fitted, off, what); }
 
   // From the far end of the rim: what is left of its whole length. A place beside the rim lies on an edge of
   // the seam: so far from the rim's corner, before it or after it.
@@ -181,7 +183,7 @@ class Numbers {
       const Vec2 last = from_start ? end_of(e->arcs.back()) : e->arcs.front().start;
       run = *on < 0 ? -norm(p - first) : whole + norm(p - last);
     }
-    keep(std::abs(run - stated), what + " along the " + name_of(name));
+    keep_fitted(std::abs(run - stated), what + " along the " + name_of(name));
   }
 
   // By how much arcs between two places of a rim may be longer or shorter than what they were fitted to: as
@@ -214,9 +216,10 @@ class Numbers {
       const bool at_end = to.run <= 0 || to.run >= whole;  // perhaps beyond it, by half a gap
       const bool on_metal = to.off <= (at_end ? 0 : 2 * b_.fit_error) + within::same * b_.size;
       if (from && on_metal)
-        keep(std::max(0.0, std::abs(std::abs(to.run - from->run) - (stated - stated_before)) -
-                               fitted_length(*rim, std::min(from->run, to.run), std::max(from->run, to.run))),
-             "element " + std::to_string(e.number) + " along the " + name_of(name));
+        keep_fitted(
+            std::max(0.0, std::abs(std::abs(to.run - from->run) - (stated - stated_before)) -
+                              fitted_length(*rim, std::min(from->run, to.run), std::max(from->run, to.run))),
+            "element " + std::to_string(e.number) + " along the " + name_of(name));
       from = on_metal ? std::optional(to) : std::nullopt;
       stated_before = stated;
     }
@@ -291,20 +294,20 @@ class Numbers {
       for (const Arc& arc : tab == b_.tabs.end() ? b_.edges[i].arcs : tab->arcs)
         least = std::min(least, std::min(on_arc(arc, web.at).off, norm(end_of(arc) - web.at)));
     }
-    if (least < HUGE_VAL) keep(std::abs(least - web.width), "metal beside " + web.of);
+    if (least < HUGE_VAL) keep_fitted(std::abs(least - web.width), "metal beside " + web.of);
   }
 
   void closing() {
     if (!b_.pressed || b_.pieces != 1 || b_.elements.size() < 2 || b_.folding || b_.open) return;
     const Closing c = closing_of({&b_});
-    keep(c.base, "angles of the bends, which do not close the base");
-    keep(c.top, "angles of the bends, which do not close the top");
-    keep(c.bent, "angles of the bends, which leave the seam bent");
-    if (inside_out({&b_})) keep(b_.size, "bends up or down, which fold the wall inside out");
+    keep_fitted(c.base, "angles of the bends, which do not close the base");
+    keep_fitted(c.top, "angles of the bends, which do not close the top");
+    keep_fitted(c.bent, "angles of the bends, which leave the seam bent");
+    if (inside_out({&b_})) keep_fitted(b_.size, "bends up or down, which fold the wall inside out");
   }
 
   const Blank& b_;
-  NumberProof worst_;
+  NumberProof proof_;
 };
 
 }  // namespace
@@ -323,10 +326,14 @@ double prove_closing(const std::vector<Blank>& blanks) {
   return worse({c.base, c.top, c.bent, inside_out(round) ? round.front()->size : 0});
 }
 
-void add_numbers(Proof& p, const Blank& blank) {
+bool add_numbers(Proof& p, const Blank& blank) {
   const NumberProof numbers = prove_numbers(blank);
-  p.number_mismatch = numbers.mismatch;
-  p.number = numbers.where;
+  const bool exact = numbers.exact.mismatch <= within::same * blank.size;
+  const NumberMiss& worst =
+      !exact || !(numbers.fitted.mismatch >= numbers.exact.mismatch) ? numbers.exact : numbers.fitted;
+  p.number_mismatch = worst.mismatch;
+  p.number = worst.where;
+  return exact && numbers.fitted.mismatch <= p.allowed;
 }
 
 }  // namespace juggler

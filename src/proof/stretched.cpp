@@ -426,20 +426,19 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
       },
       0, 0);
   proof.opening_mismatch = openings.mismatch;
-  add_numbers(proof, blank);
-  proof.passed = openings.passed && proof.number_mismatch <= proof.allowed &&
-                 proof.strain_mismatch <= proof.allowed_strain && proof.greatest_distance <= proof.allowed &&
-                 proof.seam_mismatch <= proof.allowed && proof.rim_mismatch <= proof.allowed &&
-                 proof.area_mismatch <= proof.allowed_area;
+  const bool numbers = add_numbers(proof, blank);
+  proof.passed = openings.passed && numbers && proof.strain_mismatch <= proof.allowed_strain &&
+                 proof.greatest_distance <= proof.allowed && proof.seam_mismatch <= proof.allowed &&
+                 proof.rim_mismatch <= proof.allowed && proof.area_mismatch <= proof.allowed_area;
   return proof;
 }
 
 Proof prove(const Blank& blank, const StretchedPart& part, const Shape& shape, const Sheet& sheet,
-            Hand hand) {
+            const Seam& seam, Hand hand) {
   Proof p = prove(blank, part);
   std::vector<CurvedPiece> pieces;
   for (const StretchedPiece& piece : part.pieces) pieces.push_back(piece.curved);
-  hold_against(p, miss_of_given(pieces, shape, sheet, hand), within::same * part.size);
+  hold_against(p, miss_of_given(pieces, shape, sheet, seam, hand), within::same * part.size);
   return p;
 }
 

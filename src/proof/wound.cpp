@@ -71,9 +71,10 @@ Proof prove(const Blank& blank, const WoundPart& part) { return formed(blank, pa
 
 Proof prove(const Blank& blank, const WoundPart& part, const Shape& shape, const Sheet& sheet, Hand hand) {
   WallProof wall = formed(blank, part);
-  hold_against(wall.proof, miss_of_untrimmed(wall.elements), wall.proof.allowed);
+  const double exact = within::same * blank.size;
+  hold_against(wall.proof, miss_of_untrimmed(wall.elements), exact);
   hold_against(wall.proof,
-               part.stretched() ? miss_of_given({middle_of(part.form)}, shape, sheet, hand)
+               part.stretched() ? miss_of_given({middle_of(part.form)}, shape, sheet, {}, hand)
                                 : miss_of_wound(std::move(wall.lines), shape, sheet, hand),
                wall.proof.allowed);
   return wall.proof;

@@ -97,10 +97,12 @@ std::vector<PieceResult> develop_part(const PartJob& part) {
     PieceResult piece{part, formed, std::move(blank), {}};
     add_rings(piece, others);
     piece.proof =
-        piece.folded()      ? prove(piece.blank, *piece.folded(), part.asked, part.sheet, part.making.hand)
-        : piece.wound()     ? prove(piece.blank, *piece.wound(), part.asked, part.sheet, part.making.hand)
-        : piece.stretched() ? prove(piece.blank, *piece.stretched(), part.asked, part.sheet, part.making.hand)
-                            : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
+        piece.folded()
+            ? prove(piece.blank, *piece.folded(), part.asked, part.sheet, part.seam, part.making.hand)
+        : piece.wound() ? prove(piece.blank, *piece.wound(), part.asked, part.sheet, part.making.hand)
+        : piece.stretched()
+            ? prove(piece.blank, *piece.stretched(), part.asked, part.sheet, part.seam, part.making.hand)
+            : prove(piece.blank, part.asked, part.sheet, part.seam, part.making.hand);
     pieces.push_back(std::move(piece));
   }
   prove_together(pieces);

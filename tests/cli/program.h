@@ -5,6 +5,7 @@
 #include <sys/wait.h>
 
 #include <unistd.h>
+#include <algorithm>
 #include <cstdio>
 #include <cstdlib>
 #include <filesystem>
@@ -42,8 +43,8 @@ class Program : public ::testing::Test {
  protected:
   Program() {
     const auto* info = ::testing::UnitTest::GetInstance()->current_test_info();
-    folder_ = fs::temp_directory_path() / ("juggler-" + std::to_string(::getpid()) + "-" + info->name());
-    for (char& c : name_ = folder_.filename().string()) c = c == '/' ? '_' : c;
+    name_ = "juggler-" + std::to_string(::getpid()) + "-" + info->name();
+    std::replace(name_.begin(), name_.end(), '/', '_');
     folder_ = fs::temp_directory_path() / name_;
     fs::create_directories(folder_);
   }
