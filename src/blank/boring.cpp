@@ -179,15 +179,13 @@ class CutLoop {
       const Stretch& now = stretches_[i];
       const Stretch& next = stretches_[(i + 1) % stretches_.size()];
       if (now.to > now.from) add(now.slips ? slipping(now) : along(now));
-      const bool apart = std::abs(now.layer_to - next.layer) > nothing * (outside_ - inside_);
+      const bool apart = std::abs(now.layer_to - next.layer) > within::same * (outside_ - inside_);
       if (apart && contact_ != Contact::full) add(across(now, next));
     }
     return all;
   }
 
  private:
-  static constexpr double nothing = 1e-9;  // the sine of an angle that rounding leaves
-
   // A part of one arc of the form, and the layer that lies on the bore there; where it slips, from one to
   // another.
   struct Stretch {
@@ -248,7 +246,7 @@ class CutLoop {
     for (size_t i = 0; i < tracks_.size() && sign == 0; ++i) {
       for (int k = 0; k <= looks && sign == 0; ++k) {
         const double out = leads_out(i, tracks_[i].arc().length * k / looks, 0);
-        if (std::abs(out) > nothing) sign = out;
+        if (std::abs(out) > within::same) sign = out;
       }
     }
     for (size_t i = 0; i < tracks_.size(); ++i) {
@@ -258,7 +256,7 @@ class CutLoop {
       for (int k = 0; k <= looks; ++k) {
         const double s = length * k / looks;
         const double out = leads_out(i, s, 0);
-        if (std::abs(out) <= nothing || (out > 0) == (sign > 0)) {
+        if (std::abs(out) <= within::same || (out > 0) == (sign > 0)) {
           before = s;
           continue;
         }
@@ -301,7 +299,7 @@ class CutLoop {
     std::vector<Stretch> all;
     for (const Stretch& p : stretches_) {
       const double own = p.layer == layer_for(1) ? 1 : -1;
-      const auto let_go = [&](double s) { return -own * leads_out(p.arc, s, p.layer) - nothing; };
+      const auto let_go = [&](double s) { return -own * leads_out(p.arc, s, p.layer) - within::same; };
       const auto add = [&](double from, double to, bool slips) {
         Stretch& part = all.emplace_back(p.arc, from, to, p.layer);
         part.slips = slips;
@@ -389,7 +387,7 @@ class CutLoop {
   // Where a layer only touches the bore.
   [[nodiscard]] double turning_place(size_t arc, double from, double to, double layer) const {
     const auto out = [&](double s) { return leads_out(arc, s, layer); };
-    if (std::abs(out(from)) <= nothing) return from;
+    if (std::abs(out(from)) <= within::same) return from;
     double low = from;
     double high = to;
     double at_low = out(low);

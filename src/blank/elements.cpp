@@ -7,10 +7,9 @@ namespace juggler {
 namespace {
 
 double positive_degrees(double radians) {
-  constexpr double rounding = 1e-9;
   const double d = std::fmod(Angle::radians(radians).degrees(), 360);
-  const double positive = d < -rounding ? d + 360 : d;
-  return positive < rounding || positive > 360 - rounding ? 0 : positive;
+  const double positive = d < -within::same ? d + 360 : d;
+  return positive < within::same || positive > 360 - within::same ? 0 : positive;
 }
 
 double widest_radius(const Form& f) {

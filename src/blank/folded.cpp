@@ -172,8 +172,6 @@ void add_marks(Blank& b, const Making& making) {
   add_text_in_largest_plate(b, making);
 }
 
-constexpr double touching = 1e-9;  // of the size: edges along a slit of no width do not cross
-
 // The ends of strips count by their chords: two that close a corner begin side by side.
 void check_overlap(const Body& body, const Laid& laid, const std::vector<Walked>& walked) {
   if (const auto overlap = overlap_of(body, laid)) {
@@ -189,7 +187,7 @@ void check_overlap(const Body& body, const Laid& laid, const std::vector<Walked>
       lines.insert(lines.end(), w.arcs.begin(), w.arcs.end());
     }
   }
-  if (crosses_itself(lines, touching * body.size))
+  if (crosses_itself(lines, within::same * body.size))
     throw Refusal({.reason = "the outline would cross itself at a relief or a corner",
                    .key = "relief",
                    .advice = "take a smaller relief, or relief = \"closed\""});

@@ -14,7 +14,6 @@ bool boxes_meet(const Triangle& a, const Triangle& b) {
 
 // Well inside both: what only touches, as at the point of a cone, does not count.
 bool pierces(Vec3 a, Vec3 b, const Triangle& t) {
-  constexpr double inside = 1e-6;
   const Vec3 u = t.at[1] - t.at[0];
   const Vec3 v = t.at[2] - t.at[0];
   const Vec3 d = b - a;
@@ -22,11 +21,11 @@ bool pierces(Vec3 a, Vec3 b, const Triangle& t) {
   const double across = dot(n, d);
   if (std::abs(across) <= within::same * norm(n) * norm(d)) return false;
   const double part = dot(n, t.at[0] - a) / across;
-  if (part < inside || part > 1 - inside) return false;
+  if (part < within::beside || part > 1 - within::beside) return false;
   const Vec3 w = a + part * d - t.at[0];
   const double first = dot(cross(w, v), n) / dot(n, n);
   const double second = dot(cross(u, w), n) / dot(n, n);
-  return first > inside && second > inside && first + second < 1 - inside;
+  return first > within::beside && second > within::beside && first + second < 1 - within::beside;
 }
 
 }  // namespace

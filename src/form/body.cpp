@@ -24,8 +24,6 @@ Vec2 crossing(const Line2& a, const Line2& b) {
   return a.at + (cross(b.at - a.at, b.along) / turn) * a.along;
 }
 
-constexpr double rounding = 1e-12;  // of the lengths that a difference is of
-
 class Builder {
  public:
   explicit Builder(const Mould& mould) : mould_(mould) {}
@@ -133,7 +131,7 @@ class Builder {
     for (size_t k = 0; k < lines.size(); ++k) {
       const Vec2 side = p.corners[(k + 1) % lines.size()] - p.corners[k];
       const double left = dot(side, lines[k].along);
-      if (left > -rounding * (norm(side) + norm(p.corners[k]))) continue;
+      if (left > -within::rounding * (norm(side) + norm(p.corners[k]))) continue;
       throw Refusal({.reason = "leaves nothing flat of " + p.name + ": its bends run into each other",
                      .key = "bend.radius",
                      .found = shown_mm(mould_.bend.radius.value_or(0)) + " where a side of " + p.name +

@@ -10,10 +10,10 @@ Vec2 turned(Vec2 p, double by) { return p.x * direction(by) + p.y * left_of(dire
 
 // About a point of inflection the direction hardly moves with the parameter: its ends count by name.
 BezierStretch::At Bow::on_bezier(double normal) const {
-  constexpr double same = 1e-11;
   const double near_from = std::abs(std::remainder(normal - from, 2 * pi));
   const double near_to = std::abs(std::remainder(normal - to, 2 * pi));
-  if (std::min(near_from, near_to) < same) return bezier->at(near_from < near_to ? bezier->from : bezier->to);
+  if (std::min(near_from, near_to) < within::exact)
+    return bezier->at(near_from < near_to ? bezier->from : bezier->to);
   return bezier->at(bezier->facing(normal));
 }
 

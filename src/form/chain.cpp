@@ -8,8 +8,6 @@
 namespace juggler {
 namespace {
 
-constexpr double near_enough = 1e-9;  // radians
-
 // How a chain passes on: the base goes to its next bow, the top to its, or both over parallel sides.
 enum Step : size_t { base_step, top_step, both_step, steps, begin = steps, ways_in };
 
@@ -28,7 +26,7 @@ double from_to(const Bow& bow, double x) { return near(x, (bow.from + bow.to) / 
 
 bool holds(const Bow& bow, double x) {
   const double at = from_to(bow, x);
-  return at > std::min(bow.from, bow.to) - near_enough && at < std::max(bow.from, bow.to) + near_enough;
+  return at > std::min(bow.from, bow.to) - within::same && at < std::max(bow.from, bow.to) + within::same;
 }
 
 double angle_between(Vec3 a, Vec3 b) { return std::atan2(norm(cross(a, b)), dot(a, b)); }
@@ -120,8 +118,8 @@ class Chain {
     const Touch by_top =
         touch_from({h_, EndName::top}, q.to, q.at(q.to), [&](double x) { return p.touched(x); });
     out[top_step] = {by_top, p.corner() || holds(p, by_top.base)};
-    const bool parallel = std::abs(std::remainder(by_base.top - q.to, two_pi)) < near_enough &&
-                          std::abs(std::remainder(by_top.base - p.to, two_pi)) < near_enough;
+    const bool parallel = std::abs(std::remainder(by_base.top - q.to, two_pi)) < within::same &&
+                          std::abs(std::remainder(by_top.base - p.to, two_pi)) < within::same;
     out[both_step] = {by_base, parallel};
     const bool base_ends = h_.low.open && i + 1 == n_;
     const bool top_ends = h_.high.open && j + 1 == m_;
@@ -148,12 +146,11 @@ class Chain {
     const double from_y = in == base_step ? from_to(q, a.touch.top) : q.from;
     const double to_y = out == base_step ? from_to(q, b.touch.top) : q.to;
     const auto runs_on = [](const Bow& bow, double from, double to) {
-      return bow.corner() || (to - from) * bow.sense() > -near_enough;
+      return bow.corner() || (to - from) * bow.sense() > -within::same;
     };
     if (!runs_on(p, from_x, to_x) || !runs_on(q, from_y, to_y)) return HUGE_VAL;
     if (!p.corner() && !q.corner() && !follows(p, q, from_x, to_x, from_y, to_y)) return HUGE_VAL;
-    constexpr double for_each = 1e-9;  // of equals the chain of fewest links
-    return for_each + angle_between(a.touch.normal, b.touch.normal);
+    return within::same + angle_between(a.touch.normal, b.touch.normal);
   }
 
   // Whether the top's point runs forwards, too, while the base runs along its bow.
@@ -164,7 +161,7 @@ class Chain {
       const double x = x0 + (x1 - x0) * k / looks;
       const Touch t = touch_from({h_, EndName::base}, x, p.at(x), [&](double y) { return q.touched(y); });
       const double y = near(t.top, last);
-      if ((y - last) * q.sense() < -near_enough || (y1 - y) * q.sense() < -near_enough) return false;
+      if ((y - last) * q.sense() < -within::same || (y1 - y) * q.sense() < -within::same) return false;
       last = y;
     }
     return true;

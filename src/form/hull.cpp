@@ -76,10 +76,8 @@ class Rounds {
   [[nodiscard]] Vec2 foot(const Touch& t) const { return h_.low.bows[h_.low.bow_at(t.base)].at(t.base); }
   [[nodiscard]] Vec2 head(const Touch& t) const { return h_.high.bows[h_.high.bow_at(t.top)].at(t.top); }
 
-  static constexpr double same = 1e-11;  // directions this near are one
-
   void add_stop(Touch touch, Vec2 p0, Vec2 p1, Vec2 q0, Vec2 q1, bool of_base) {
-    touch.base -= two_pi * std::floor((touch.base - first() + same) / two_pi);
+    touch.base -= two_pi * std::floor((touch.base - first() + within::exact) / two_pi);
     stops_.push_back({touch, p0, p1, q0, q1, of_base});
   }
 
@@ -109,7 +107,7 @@ class Rounds {
     std::vector<Stop> merged;
     for (const Stop& s : stops_) {
       const bool twin = !merged.empty() && merged.back().of_base != s.of_base &&
-                        s.touch.base - merged.back().touch.base < same;
+                        s.touch.base - merged.back().touch.base < within::exact;
       if (!twin) {
         merged.push_back(s);
         continue;
@@ -144,7 +142,7 @@ class Rounds {
       next.touch.top = near(next.touch.top, s.touch.top + next.touch.base - s.touch.base);
       if (stops_.size() == 1) next.touch.top = s.touch.top + two_pi;
     }
-    if (next.touch.base - s.touch.base < same) return;
+    if (next.touch.base - s.touch.base < within::exact) return;
     const Touch middle = touch_from_base(h_, (s.touch.base + next.touch.base) / 2);
     Turning bend;
     bend.hull = hull_;

@@ -173,8 +173,7 @@ std::vector<Break> breaks_of(const Pairing& p) {
   std::sort(all.begin(), all.end(), [](const Break& a, const Break& b) { return a.wall < b.wall; });
   std::vector<Break> kept;
   for (const Break& b : all) {
-    constexpr double same = 1e-9;
-    if (kept.empty() || b.wall - kept.back().wall > same) {
+    if (kept.empty() || b.wall - kept.back().wall > within::same) {
       kept.push_back(b);
     } else {
       kept.back().corner |= b.corner;

@@ -6,8 +6,6 @@
 namespace juggler {
 namespace {
 
-constexpr double shortest_line = 1e-3;
-
 std::string step_key(size_t i, const char* what) {
   return "profile." + std::to_string(i + 1) + (what[0] ? std::string(".") + what : "");
 }
@@ -29,7 +27,7 @@ void check_step(const Panel& panel, size_t i) {
   if (given != 1)
     refuse_step(i, "", "is one of a line, a bend and an arc", std::to_string(given) + " of them",
                 "exactly one");
-  if (s.line) check_between(i, "line", *s.line, shortest_line, 1e6, "mm");
+  if (s.line) check_between(i, "line", *s.line, limits::shortest, 1e6, "mm");
   if (s.bend) check_between(i, "bend", s.bend->degrees(), 0.01, 178, "degrees");
   if (s.arc) check_between(i, "arc", s.arc->degrees(), 0.01, 360, "degrees");
   if (s.radius) check_between(i, "radius", *s.radius, 0, 1e6, "mm");
@@ -52,7 +50,7 @@ void check_panel(const Panel& panel) {
   if (!panel.run)
     throw Refusal(
         {.reason = "is missing", .key = "run", .advice = "give the panel's length square to its profile"});
-  if (!(*panel.run >= shortest_line && *panel.run <= 1e6))
+  if (!(*panel.run >= limits::shortest && *panel.run <= 1e6))
     throw Refusal({.reason = "is out of range",
                    .key = "run",
                    .found = shown_mm(*panel.run),
@@ -169,8 +167,7 @@ class Walk {
     const ProfileStep* after = step(i + 1);
     const double taken = setback(before) + setback(after);
     const double flat = *panel_.profile[i].line - taken;
-    constexpr double rounding = 1e-12;  // of the two that the difference is of
-    if (flat < -rounding * (*panel_.profile[i].line + taken))
+    if (flat < -within::rounding * (*panel_.profile[i].line + taken))
       refuse_step(i, "line", "is shorter than its bends take", shown_mm(*panel_.profile[i].line),
                   "at least " + shown_mm(*panel_.profile[i].line - flat) + " on this face",
                   "make it longer or its bends sharper");

@@ -49,8 +49,7 @@ class Search {
   [[nodiscard]] std::vector<Pair> on_side(bool ends) const {
     const double here = ends ? 1 : 0;
     std::vector<Pair> found;
-    constexpr double none = 1e-12;
-    if (std::abs(twist({here, here})) < none) found.push_back({here, here});
+    if (std::abs(twist({here, here})) < within::rounding) found.push_back({here, here});
     for (const bool base : {true, false}) {
       const auto pair = [&](double s) { return base ? Pair{s, here} : Pair{here, s}; };
       const auto at = [&](double s) { return twist(pair(s)); };
@@ -59,7 +58,7 @@ class Search {
         const double b = static_cast<double>(i + 1) / looks_;
         if ((at(a) < 0) == (at(b) < 0)) continue;
         const Pair p = pair(root(at, a, b));
-        if (std::abs(p.base - p.top) > none) found.push_back(p);
+        if (std::abs(p.base - p.top) > within::rounding) found.push_back(p);
       }
     }
     return found;

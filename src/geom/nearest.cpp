@@ -15,10 +15,9 @@ std::optional<double> along_circle(const Arc& arc, Vec2 from_centre) {
   const double start = arc.heading - sense * pi / 2;
   double turned = std::remainder(sense * (at - start), 2 * pi);
   const double whole = std::abs(arc.turn);
-  constexpr double little = 1e-12;
-  if (turned < -little) turned += 2 * pi;
-  if (turned > whole + little && turned - 2 * pi > -little) turned -= 2 * pi;
-  if (turned < -little || turned > whole + little) return std::nullopt;
+  if (turned < -within::rounding) turned += 2 * pi;
+  if (turned > whole + within::rounding && turned - 2 * pi > -within::rounding) turned -= 2 * pi;
+  if (turned < -within::rounding || turned > whole + within::rounding) return std::nullopt;
   return std::clamp(turned / whole, 0.0, 1.0) * arc.length;
 }
 
