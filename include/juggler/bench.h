@@ -28,6 +28,7 @@ struct CardRim {
   bool straight = false;
   double radius = 0;  ///< swing radius; 0 where the rim is straight or no arc
   Angle sector = {};  ///< as cut, exact
+  Vec2 centre = {};   ///< of an arc; what is swung has the card's
   Vec2 left = {};     ///< its corners
   Vec2 right = {};
   double length = 0;                 ///< along the edge as cut
@@ -70,6 +71,8 @@ struct CardTurn {
   Vec2 at = {};
   double radius = 0;   ///< of the edge from there; 0 where it is straight
   double to_next = 0;  ///< straight to the next corner
+  Vec2 centre = {};    ///< of an arc
+  Angle turned = {};   ///< of an arc, left is positive: corners are given anticlockwise
 };
 
 /// A line inside an edge, all along it: where a flange is turned over, where a lap or stock ends.

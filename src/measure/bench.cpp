@@ -186,7 +186,10 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   const Arc& arc = e.arcs.front();
   rim.straight = is_straight(arc);
   rim.sector = Angle::radians(std::abs(arc.turn));
-  if (!rim.straight) rim.radius = rounded(radius_of(arc), bench.round_to);
+  if (!rim.straight) {
+    rim.radius = rounded(radius_of(arc), bench.round_to);
+    rim.centre = rounded(centre_of(arc), bench.round_to);
+  }
   rim.swung = !rim.straight && card.marking != Marking::coordinates &&
               (card.marking == Marking::swing || radius_of(arc) <= *bench.reach);
   if (!rim.straight && card.marking == Marking::offsets && !rim.swung) add_offsets(rim, arc, bench);
@@ -203,8 +206,13 @@ CardPoint point_of(const Element& e, double step) {
 void add_outline(BenchCard& card, const Blank& b) {
   for (const Arc& arc : outline(b)) {
     const double radius = is_straight(arc) ? 0 : rounded(radius_of(arc), card.round_to);
-    card.outline.push_back(
-        {rounded(arc.start, card.round_to), radius, rounded(norm(end_of(arc) - arc.start), card.round_to)});
+    CardTurn turn{rounded(arc.start, card.round_to), radius,
+                  rounded(norm(end_of(arc) - arc.start), card.round_to)};
+    if (radius > 0) {
+      turn.centre = rounded(centre_of(arc), card.round_to);
+      turn.turned = Angle::radians(arc.turn);
+    }
+    card.outline.push_back(turn);
     card.around += card.outline.back().to_next;
   }
 }
@@ -226,17 +234,39 @@ std::vector<Vec2> rim_points(const Blank& b, EdgeName name) {
   return points;
 }
 
-double farthest_between(const Blank& b, const Edge& e) {
-  const std::vector<Vec2> points = rim_points(b, e.name);
+// With the corners before and after them: beyond the elements may lie a lap or stock.
+std::vector<Vec2> rim_and_corners(const Blank& b, const Edge& e) {
+  std::vector<Vec2> points = rim_points(b, e.name);
+  Vec2 first = e.arcs.front().start;
+  Vec2 last = end_of(e.arcs.back());
+  if (norm(first - points.front()) > norm(last - points.front())) std::swap(first, last);
+  points.insert(points.begin(), first);
+  points.push_back(last);
+  return points;
+}
+
+// (3): how far an edge leaves straight lines between points: of looks, several between any two points, the
+// farthest, closed in on.
+double farthest_between(const std::vector<Vec2>& points, const Edge& e) {
+  const auto off = [&](Vec2 p) {
+    double nearest = HUGE_VAL;
+    for (size_t i = 0; i + 1 < points.size(); ++i)
+      nearest = std::min(nearest, distance_to_line(p, points[i], points[i + 1]));
+    return nearest;
+  };
+  const double whole = length_of(e.arcs);
   double worst = 0;
   for (const Arc& arc : e.arcs) {
-    for (const double part : {0.25, 0.75}) {
-      const Vec2 p = point_at(arc, part * arc.length);
-      double nearest = HUGE_VAL;
-      for (size_t i = 0; i + 1 < points.size(); ++i) {
-        nearest = std::min(nearest, distance_to_line(p, points[i], points[i + 1]));
-      }
-      worst = std::max(worst, nearest);
+    const auto off_at = [&](double share) { return off(point_at(arc, share * arc.length)); };
+    constexpr double looks_between = 12;
+    const int looks =
+        4 + static_cast<int>(looks_between * static_cast<double>(points.size()) * arc.length / whole);
+    for (int i = 0; i <= looks; ++i) {
+      const double at = static_cast<double>(i) / looks;
+      if (off_at(at) <= worst) continue;
+      const auto nearer = [&](double share) { return -off_at(share); };
+      const Least found = least(nearer, std::max(0.0, at - 1.0 / looks), std::min(1.0, at + 1.0 / looks));
+      worst = std::max(off_at(at), -found.value);
     }
   }
   return worst;
@@ -265,12 +295,11 @@ void add_sides(BenchCard& card, const Blank& b) {
     const double share = static_cast<double>(i) / steps;
     card.sides.push_back({rounded(upwards(EdgeName::seam_start, share), card.round_to),
                           rounded(upwards(EdgeName::seam_end, share), card.round_to)});
-    if (i == 0) continue;
-    for (const EdgeName name : {EdgeName::seam_start, EdgeName::seam_end}) {
-      const double off = distance_to_line(upwards(name, share - 0.5 / steps),
-                                          upwards(name, share - 1.0 / steps), upwards(name, share));
-      card.between_sides = std::max(card.between_sides, off);
-    }
+  }
+  for (const EdgeName name : {EdgeName::seam_start, EdgeName::seam_end}) {
+    std::vector<Vec2> points;
+    for (int i = 0; i <= steps; ++i) points.push_back(upwards(name, static_cast<double>(i) / steps));
+    card.between_sides = std::max(card.between_sides, farthest_between(points, *edge(b, name)));
   }
 }
 
@@ -278,7 +307,7 @@ void add_points(BenchCard& card, const Blank& b) {
   for (const Element& e : b.elements) card.points.push_back(point_of(e, card.round_to));
   for (const Edge* e : rims_of(b)) {
     add_corners(card, *e);
-    card.between_points = std::max(card.between_points, farthest_between(b, *e));
+    card.between_points = std::max(card.between_points, farthest_between(rim_and_corners(b, *e), *e));
   }
   add_sides(card, b);
   for (CardRim& rim : card.rims) rim.girth_change = polyline_change(rim_points(b, rim.name), card.round_to);

@@ -146,7 +146,9 @@ class CardProof {
   // flange's fold line is proved with the bends.
   void look_at_line(const CardLine& l) {
     if (l.of == CardLine::Of::flange) return;
-    const Arc& side = edge(b_, l.edge)->arcs.front();
+    const std::vector<Arc>& arcs = edge(b_, l.edge)->arcs;  // beside a point a lap ends in a line of its own
+    const Arc& side = *std::max_element(arcs.begin(), arcs.end(),
+                                        [](const Arc& a, const Arc& b) { return a.length < b.length; });
     const Element& e = l.edge == EdgeName::seam_start ? b_.elements.front() : b_.elements.back();
     const Vec2 way = 1 / norm(end_of(side) - side.start) * (end_of(side) - side.start);
     const double deep = std::abs(cross(way, e.base - side.start));
@@ -213,6 +215,7 @@ class CardProof {
       const bool straight = twice <= within::rounding * b_.size * norm(c);
       const double radius = straight ? 0 : norm(a) * norm(c) * norm(c - a) / (2 * twice);
       look(std::abs(radius - turn.radius), step_ / 2 + within::same * radius, "the radius behind " + corner);
+      if (!straight) look_at_arc(turn, whole[i], corner);
       around += turn.to_next;
     }
     double turned = 0;
@@ -221,6 +224,19 @@ class CardProof {
     look(std::max(0.0, std::abs(turned - card_.turned.degrees()) - rounding) * b_.size, 0,
          "the angles turned on the card in all");
     look(std::abs(around - card_.around), 0, "the distances between the card's corners in all");
+  }
+  // About its centre from end to end, the way it is said to turn.
+  void look_at_arc(const CardTurn& turn, const Arc& arc, const std::string& corner) {
+    const Vec2 from = arc.start - turn.centre;
+    const Vec2 middle = point_at(arc, arc.length / 2) - turn.centre;
+    look(std::max(std::abs(norm(from) - turn.radius), std::abs(norm(middle) - turn.radius)), 1.25 * step_,
+         "the centre behind " + corner);
+    // Of any length: its middle is half its turn on.
+    const Vec2 exact = arc.start - centre_of(arc);
+    const double half = turn.turned.radians() / 2;
+    const Vec2 there{std::cos(half) * exact.x - std::sin(half) * exact.y,
+                     std::sin(half) * exact.x + std::cos(half) * exact.y};
+    look(norm(centre_of(arc) + there - point_at(arc, arc.length / 2)), 0, "the turn behind " + corner);
   }
   [[nodiscard]] const CardRim* rim(EdgeName name) const {
     for (const CardRim& r : card_.rims) {
@@ -240,8 +256,16 @@ class CardProof {
          "half the chord" + of);
     look(std::abs(norm(rim.right - rim.left) - rim.chord), step_ / 2, "corner to corner" + of);
     look_at_length(rim.length, rim.name);
+    if (rim.radius > 0) look_at_centre(rim, e, of);
     if (rim.swung) look_at_swing(rim, e, of);
     if (!rim.offsets.empty()) look_at_offsets(rim, e, of);
+  }
+  // Of a centre that lies far away the last digits are lost.
+  void look_at_centre(const CardRim& rim, const Edge& e, const std::string& of) {
+    const Arc& arc = e.arcs.front();
+    for (const double share : {0.1, 0.5, 0.9})
+      look(std::abs(norm(point_at(arc, share * arc.length) - rim.centre) - rim.radius),
+           1.25 * step_ + within::same * rim.radius, "the centre" + of);
   }
   void look_at_swing(const CardRim& rim, const Edge& e, const std::string& of) {
     const Vec2 centre{card_.centre_x, card_.centre_y};

@@ -144,6 +144,7 @@ Record card_rim_record(const CardRim& r) {
           {"straight", r.straight},
           {"radius", mm(r.radius, {"swing centre", "edge", "blank"})},
           {"sector", deg(r.sector, {"corner", "corner", "edge as cut"})},
+          {"centre", r.radius > 0 ? on_blank(r.centre) : Record()},
           {"left", on_blank(r.left)},
           {"right", on_blank(r.right)},
           {"length", mm(r.length, {"corner", "corner", "edge as cut"})},
@@ -218,7 +219,10 @@ Record bench_record(const BenchCard& c) {
   const auto turn = [](const CardTurn& t) -> Record {
     return {{"at", on_blank(t.at)},
             {"radius", t.radius > 0 ? mm(t.radius, {"centre", "edge", "blank"}) : Record()},
-            {"to_next", mm(t.to_next, {"corner", "the next corner", "straight"})}};
+            {"to_next", mm(t.to_next, {"corner", "the next corner", "straight"})},
+            {"centre", t.radius > 0 ? on_blank(t.centre) : Record()},
+            {"turned",
+             t.radius > 0 ? deg(t.turned, {"corner", "the next corner", "left is positive"}) : Record()}};
   };
   const auto seam = [](double length, const char* on) {
     return mm(length, {"base corner", "top corner", on});

@@ -47,6 +47,8 @@ Record opening_record(const Blank& b, const BlankOpening& o) {
           {"member", o.member},
           {"far", o.far},
           {"centre", on_blank(o.centre)},
+          {"turned", deg(Angle::radians(std::remainder(o.x_heading, two_pi)),
+                         {"level on the blank", "x of the form", "blank"})},
           {"diameter", diameter},
           {"plan_angle", o.on_wall ? deg(o.plan, plan_of_place) : Record()},
           {"height", o.on_wall ? mm(o.height, {"base plane", "centre of the opening", "axis"}) : Record()},

@@ -288,7 +288,7 @@ class CardText {
     for (const CardRim& rim : card_.rims) {
       if (rim.radius > 0) {
         text(fmt::format("The {} edge is one arc, swing radius {} from x {}, y {}, sector {:.3f} deg.",
-                         name_of(rim.name), len(rim.radius), len(card_.centre_x), len(card_.centre_y),
+                         name_of(rim.name), len(rim.radius), len(rim.centre.x), len(rim.centre.y),
                          rim.sector.degrees()));
       }
     }

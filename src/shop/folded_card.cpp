@@ -58,22 +58,39 @@ class FoldedCard {
       std::string line = "    ";
       for (size_t c = 0; c < cells.size(); ++c)
         line += fmt::format("{}{:>{}}", c == 0 ? "" : "  ", cells[c], widths[c]);
-      lines_.push_back(line);
+      lines_.push_back(line.substr(0, line.find_last_not_of(' ') + 1));
     };
     put(heads);
     for (const auto& row : rows) put(row);
   }
 
+  [[nodiscard]] std::string way_on(const CardTurn& turn) const {
+    if (turn.radius == 0) return "straight";
+    const double degrees = turn.turned.degrees();
+    return fmt::format("arc, radius {}, {} deg {}", len(turn.radius), fixed(std::abs(degrees), 1),
+                       degrees > 0 ? "left" : "right");
+  }
+
   void corners() {
     std::vector<std::vector<std::string>> rows;
-    for (const CardTurn& turn : card_.outline)
-      rows.push_back({fmt::format("{}", rows.size() + 1), len(turn.at.x), len(turn.at.y),
-                      turn.radius > 0 ? fmt::format("arc, radius {}", len(turn.radius)) : "straight",
+    const bool arcs = std::any_of(card_.outline.begin(), card_.outline.end(),
+                                  [](const CardTurn& turn) { return turn.radius > 0; });
+    std::vector<std::string> heads{"no", "across", "up", "to the next", "distance"};
+    if (arcs) {
+      heads.emplace_back("about across");
+      heads.emplace_back("up");
+    }
+    for (const CardTurn& turn : card_.outline) {
+      rows.push_back({fmt::format("{}", rows.size() + 1), len(turn.at.x), len(turn.at.y), way_on(turn),
                       len(turn.to_next)});
-    step("Mark the corners: across from the left edge of the box, up from its foot.",
-         fmt::format("the straight distances from each to the next, in the last column, are {} in all",
-                     len(card_.around)));
-    table({"no", "across", "up", "to the next", "distance"}, rows);
+      if (!arcs) continue;
+      rows.back().push_back(turn.radius > 0 ? len(turn.centre.x) : "");
+      rows.back().push_back(turn.radius > 0 ? len(turn.centre.y) : "");
+    }
+    step(
+        "Mark the corners, once round anticlockwise: across from the left edge of the box, up from its foot.",
+        fmt::format("the straight distances from each to the next are {} in all", len(card_.around)));
+    table(heads, rows);
   }
 
   void bend_lines() {

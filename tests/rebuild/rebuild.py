@@ -17,8 +17,9 @@ import re
 import subprocess
 import sys
 
+from card import check_card
 from folding import check_folding
-from paper import Arc, Drawing, LENGTH, Loop, length, table
+from paper import Drawing, table
 
 
 class Faults(list):
@@ -310,65 +311,83 @@ def check_openings(faults, drawing, rows):
         faults.append(f"{len(circles) + len(loops)} openings are cut that no list names")
 
 
-def said(line, pattern, *names):
-    found = re.search(pattern, line)
-    return [length(x) for x in found.groups()] if found else None
+def check_places(faults, rows, piece, part):
+    """Openings against the document; on right walls that nothing trims their place on the part from that on the flat."""
+    openings = [o for o in piece["openings"]]
+    for row, o in zip(rows, openings):
+        name, step = row["opening"], row["step"]
+        faults.near(f"{name} in the document", math.dist((row["across"], row["up"]), o["centre"]), 0, step)
+        if row["diameter"] != "":
+            for side in ("box across", "box up"):
+                if row[side] != "":
+                    faults.near(f"{side} of {name}", row[side], row["diameter"], step)
+        if o["kind"] == "hole":
+            continue
+        if o["name"] != name:
+            faults.append(f"{name} is {o['name']} in the document")
+        faults.near(f"turn of {name}", math.remainder(row["turned"] - o["turned"], 360), 0, 0.00006)
+        for head, key, within in (("plan angle", "plan_angle", 0.00006), ("height on the part", "height", step)):
+            if row.get(head, "") not in ("", "-") and o[key] is not None:
+                faults.near(f"{head} of {name}", row[head], o[key], within)
+        if o["plan_angle"] is not None and part["shape"] in ("cone", "cylinder") and part.get("shift", [0, 0]) == [0, 0] and not part.get("trims"):
+            plan, height = place_on_wall(o["centre"], piece, part)
+            turn = math.remainder(plan - o["plan_angle"], 360)
+            faults.near(f"{name} on the flat, its plan angle off by", turn, 0, 1e-5)
+            if height is not None:
+                faults.near(f"{name} on the flat, its height", height, o["height"], 1e-5)
 
 
-def check_card(faults, drawing, text, piece):
-    """Corners of the card against those of the outline; within its rounding."""
-    outline = drawing.outline()
-    joined = re.sub(r"\s+", " ", text)
-    step = piece["bench"]["round_to"]
-    near = 0.5 * step * math.sqrt(2) + 1e-6 + piece["fit_error"]
-    box = outline.box()
-    width, height = said(joined, rf"box ({LENGTH}) wide and ({LENGTH}) high")
-    faults.near("card: box width", width, box[2] - box[0], step / 2 + 1e-6)
-    faults.near("card: box height", height, box[3] - box[1], step / 2 + 1e-6)
-    if found := said(joined, rf"diagonals measure ({LENGTH})"):
-        faults.near("card: diagonal", found[0], math.hypot(box[2] - box[0], box[3] - box[1]), 1.5 * step)
-    corners = [p for _, p in outline.corners()]
-    if "Corners of the" in joined and "either side of the centre line" in joined:
-        centre = said(joined, rf"centre line upright, ({LENGTH})")[0]
-        for half, up in re.findall(rf"half the chord, ({LENGTH}), on either side of the centre line, ({LENGTH}) above", joined):
-            for sense in (-1, 1):
-                p = centre + sense * length(half), length(up)
-                faults.near(f"card: corner {p[0]:.2f}, {p[1]:.2f}", min((math.dist(p, c) for c in corners), default=outline.off(p)), 0, 2 * near)
-    for name in ("base", "top"):
-        if found := said(joined, rf"Corners of the {name} edge at the seam: left at x ({LENGTH}), y ({LENGTH}); right at x ({LENGTH}), y ({LENGTH})"):
-            for p in (found[:2], found[2:]):
-                faults.near(f"card: corner of the {name}", min((math.dist(p, c) for c in corners), default=outline.off(p)), 0, near)
-    runs = arcs_of_rims(drawing)
-    for name, radius in re.findall(rf"From the centre swing the (base|top) edge, radius ({LENGTH})", joined):
-        faults.near(f"card: radius of the {name}", min((abs(run[0] - length(radius)) for run in runs), default=math.inf), 0, step / 2 + 1e-6)
-    if found := said(joined, rf"check: both measure ({LENGTH})"):
-        straight = [arc.length for arc in outline.arcs if arc.radius == math.inf]
-        if straight and piece["seam_in_plan"]["lap"] is None and not piece["tabs_added"] and not piece["strip"]:
-            faults.near("card: seam", min(abs(one - found[0]) for one in straight), 0, step / 2 + 1e-6 + piece["fit_error"])
-    if found := re.search(rf"Mark the line of the lap, ({LENGTH}) inside the edge at the seam's (start|end)", joined):
-        # It is the seam's own ruling.
-        ruling = piece["elements"][0 if found[2] == "start" else -1]
-        # A hole may part the line.
-        off = max(min((math.dist(ruling[e], p) for mark in drawing.marks for p in mark), default=math.inf) for e in ("base", "top"))
-        if piece["seam_in_plan"]["stock"] == 0 and math.dist(ruling["base"], ruling["top"]) > 0:
-            faults.near("card: line of the lap", off, 0, piece["fit_error"] + 1e-3)
-    for line in text.split("\n"):
-        # Ends of an element, by its number.
-        if found := re.fullmatch(rf"\s+(\d+)\s+[\d.]+\s+({LENGTH}|[\d.]+(?:-\d+/\d+)?|\d+/\d+)((?:\s+-?[\d./-]+){{4}})", line):
-            unit = " " + joined.split("Lengths rounded to ")[1].split(" ")[1].rstrip(".")
-            x0, y0, x1, y1 = (length(word + unit) for word in found[3].split())
-            element = next(e for e in piece["elements"] if e["number"] == int(found[1]))
-            for what, place, exact in (("base", (x0, y0), element["base"]), ("top", (x1, y1), element["top"])):
-                faults.near(f"card: {what} of element {found[1]}", math.dist(place, exact), 0, near)
-                if element["on_metal"] and not piece["tabs_added"]:
-                    faults.near(f"card: {what} of element {found[1]} off the edge", outline.off(place), 0, 2 * near + (piece["seam_in_plan"].get("gap") or 0))
-        # Corners of a folded blank, by number; bend lines, from point to point.
-        if found := re.fullmatch(rf"\s+(\d+)\s+({LENGTH})\s+({LENGTH})\s+(straight|arc)\s.*", line):
-            faults.near(f"card: corner {found[1]}", outline.off((length(found[2]), length(found[3]))), 0, near)
-        if found := re.fullmatch(rf"\s+([A-Z]+|\d+)\s+({LENGTH})\s+({LENGTH})\s+({LENGTH})\s+({LENGTH})\s+({LENGTH})\s+(.*\S)\s+({LENGTH})", line):
-            ends = (length(found[2]), length(found[3])), (length(found[4]), length(found[5]))
-            best = min((max(math.dist(b[0], ends[0]), math.dist(b[1], ends[1])) for b in drawing.bends), default=math.inf)
-            faults.near(f"card: bend line {found[1]}", best, 0, near)
+def place_on_wall(at, piece, part):
+    """Plan angle and height of a point of the flat: between elements, and along the ruling from the base's edge."""
+    elements = piece["elements"]
+    cone = next((e["arc"] for e in piece["edges"] if e["name"] in ("base", "top") and e["arc"]), None)
+    if cone:
+        angle = lambda p: math.atan2(p[1] - cone["centre"][1], p[0] - cone["centre"][0])
+    else:  # rulings side by side: across them
+        a, b = elements[0], elements[-1]
+        whole = math.dist(a["base"], b["base"])
+        angle = lambda p: ((p[0] - a["base"][0]) * (b["base"][0] - a["base"][0]) + (p[1] - a["base"][1]) * (b["base"][1] - a["base"][1])) / whole
+    middle = elements[len(elements) // 2]
+    side = "base" if math.dist(middle["base"], cone["centre"] if cone else (math.inf, 0)) > 1e-6 else "top"
+    of = lambda e: angle(e[side])
+    turned = lambda x, y: math.remainder(x - y, 2 * math.pi) if cone else x - y
+    # From the middle, so that no angle wraps; elements stand at even plan angles.
+    near = min((e for e in elements), key=lambda e: abs(turned(angle(at), of(e))))
+    other = elements[near["number"] - 1] if near["number"] > 0 else elements[1]
+    step = math.remainder(other["angle"] - near["angle"], 360)
+    plan = near["angle"] + step * turned(angle(at), of(near)) / turned(of(other), of(near))
+    if any(part.get(key) for key in ("flanges",)) or piece["cone"] is None and cone:
+        return plan, None
+    if any("flange" in note for note in piece["notes"]) or piece["sizes"]["neutral"]["base"]["radius"] == 0:
+        return plan, None
+    # How far up from the base's edge, and where that edge stands: square to the sheet off the size face's circle.
+    if cone:
+        up = abs(math.dist(at, cone["centre"]) - math.dist(middle["base"], cone["centre"]))
+    else:
+        way = (middle["top"][0] - middle["base"][0], middle["top"][1] - middle["base"][1])
+        up = ((at[0] - middle["base"][0]) * way[0] + (at[1] - middle["base"][1]) * way[1]) / math.hypot(*way)
+    sizes = piece["sizes"]
+    half = math.radians(piece["cone"]["half_angle"]) if piece["cone"] else 0.0
+    lean = half if sizes["neutral"]["base"]["radius"] >= sizes["neutral"]["top"]["radius"] else -half
+    base = part.get("base") if isinstance(part.get("base"), dict) else {}
+    if base.get("contact", "size_face") != "size_face" or "radius" not in base:
+        return plan, None
+    edge = (sizes["neutral"]["base"]["radius"] - base["radius"]) * math.tan(lean)
+    return plan, edge + up * math.cos(lean)
+
+
+def check_facets(faults, rows, piece, part):
+    """The facet error of a round wall's hits: what a chord of the wider end leaves over its turn."""
+    bends = {b["tag"]: b for b in piece["bends"]}
+    widest = max((b["flat_width"] or 0.0 for b in bends.values()), default=0.0)
+    for row in rows:
+        said, bend = row.get("facet error", ""), bends.get(row["tag"])
+        if said in ("", "-") or bend is None:
+            continue
+        faults.near(f"facet error of {row['tag']}", said, bend["facet_error"], row["step"])
+        if part["shape"] == "cylinder" and not part.get("trims") and bend["flat_width"] == widest:
+            x = math.radians(bend["turned"]) / 2
+            faults.near(f"facet error of {row['tag']} by its turn", bend["flat_width"] / (2 * x) - bend["flat_width"] / (2 * math.tan(x)), bend["facet_error"], 1e-6)
 
 
 def arcs_of_rims(drawing):
@@ -509,17 +528,20 @@ def check_piece(faults, folder, stem, piece, parts):
         check_bends(faults, drawing, rows, piece)
         check_flats(faults, rows, piece)
         check_rows(faults, rows, piece)
+        check_facets(faults, rows, piece, part)
         check_closing(faults, drawing, rows, piece)
         if check_folding(faults, drawing, rows, piece, piece["thickness"]):
             faults.folded += 1
     path = os.path.join(folder, f"{stem}-openings.csv")
     if os.path.exists(path):
-        check_openings(faults, drawing, table(path))
+        rows = table(path)
+        check_openings(faults, drawing, rows)
+        check_places(faults, rows, piece, part)
     elif drawing.circles or drawing.holes():
         faults.append("openings are cut that no list names")
     path = os.path.join(folder, f"{stem}-bench.txt")
     if os.path.exists(path):
-        check_card(faults, drawing, open(path, encoding="utf-8").read(), piece)
+        check_card(faults, drawing, open(path, encoding="utf-8").read(), piece, part)
 
 
 def check_job(program, folder, arguments):
@@ -532,6 +554,11 @@ def check_job(program, folder, arguments):
         return None
     if run.returncode != 0:
         return [f"exit code {run.returncode}: {run.stderr.strip()}"]
+    return check_made(folder, run.stdout)
+
+
+def check_made(folder, printed):
+    """Rebuilds all blanks of a folder and what was printed of them; the faults."""
     made = os.listdir(folder)
     name = next(f for f in made if f.endswith(".json"))[:-5]
     document = json.load(open(os.path.join(folder, name + ".json"), encoding="utf-8"))
@@ -545,15 +572,16 @@ def check_job(program, folder, arguments):
         words = [name] + ([piece["part"]] if piece["part"] else []) + (
             [f"piece{piece['piece']}"] if piece["pieces"] > 1 else [])
         wanted["-".join(words).replace(" ", "-")] = piece
+        piece["unit"] = document["job"]["units"]
     for stem in stems:
         if stem not in wanted:
             return [f"{stem}.dxf belongs to no piece of {sorted(wanted)}"]
         before = len(faults)
         check_piece(faults, folder, stem, wanted[stem], document["job"]["parts"])
         faults[before:] = [f"{stem}: {fault}" for fault in faults[before:]]
-    check_schedule(faults, run.stdout, pieces)
+    check_schedule(faults, printed, pieces)
     if document["job"]["units"] == "in":
-        told = {"the terminal": run.stdout}
+        told = {"the terminal": printed}
         for file in made:
             if file.endswith((".csv", ".txt", ".svg")):
                 told[file] = open(os.path.join(folder, file), encoding="utf-8").read()
