@@ -125,6 +125,40 @@ TEST(BenchCard, IsProvedOnTheOutline) {
   }
 }
 
+// How far the rims leave straight lines between what is marked on them: the farthest of many looks.
+TEST(BenchCard, SaysHowFarEdgesLeaveStraightLines) {
+  Cone cone{.base = Diameter::mm(500), .top = Diameter::mm(355), .height = 700};
+  cone.shift = {40, 15};
+  for (const Seam& seam : {Seam{.gap = 1}, Seam{.lap = 30, .lap_on = SeamEdge::end}}) {
+    Making making;
+    making.elements = 16;
+    const PieceResult piece = piece_of_part(cone, sheet_of(1), seam, making);
+    const BenchCard card = bench_card(piece, {.round_to = 0.5});
+    ASSERT_EQ(card.marking, Marking::coordinates);
+    double farthest = 0;
+    for (const EdgeName name : {EdgeName::base, EdgeName::top}) {
+      const Edge& e = edge_of(piece.blank, name);
+      std::vector<Vec2> points;
+      for (const Element& element : piece.blank.elements)
+        points.push_back(name == EdgeName::base ? element.base : element.top);
+      points.push_back(e.arcs.front().start);
+      points.push_back(end_of(e.arcs.back()));
+      std::sort(points.begin(), points.end(), [](Vec2 a, Vec2 b) { return a.x < b.x; });
+      for (const Arc& arc : e.arcs) {
+        for (int i = 0; i <= 200; ++i) {
+          const Vec2 p = point_at(arc, arc.length * i / 200);
+          double nearest = HUGE_VAL;
+          for (size_t k = 0; k + 1 < points.size(); ++k)
+            nearest =
+                std::min(nearest, juggler::nearest({p, 0, 0, 0}, line(points[k], points[k + 1])).distance);
+          farthest = std::max(farthest, nearest);
+        }
+      }
+    }
+    EXPECT_NEAR(card.between_points, farthest, 1e-3 * farthest);
+  }
+}
+
 // What is marked besides the edges: openings, corners beyond an edge, lines of stock, crossings.
 TEST(BenchCard, OfOpeningsAndAdditionsIsProved) {
   const Cone cone{.base = Diameter::mm(900), .top = Diameter::mm(380), .height = 500};

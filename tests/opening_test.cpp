@@ -51,6 +51,38 @@ TEST(Openings, LaidCircleStaysAnExactCircle) {
   EXPECT_NEAR(cut_length(b) - outline_length(b), pi * 60, 1e-9);
 }
 
+// A laid circle is as wide and as high as it is said, wherever its arcs begin.
+TEST(Openings, SizesOfALaidCircleAreItsDiameter) {
+  for (const double turn : {0.0, 2.506, 37.0, 88.0, 133.3}) {
+    Opening hole = round_opening(14.544, OpeningHow::laid, 145.095, 70);
+    hole.turn = Angle::degrees(turn);
+    for (const Shape& shape : {Shape(drum(739.108, 331.06)), Shape(cyclone())}) {
+      const Blank b = make_blank(shape, sheet_of(1.5, Face::middle), {}, with({hole}));
+      const FaceSize& size = b.groups.at(0).by_row.at(0).neutral;
+      EXPECT_NEAR(size.width, 14.544, 1e-7) << turn;
+      EXPECT_NEAR(size.height, 14.544, 1e-7) << turn;
+    }
+  }
+}
+
+// A corner where layers touch by turns: the way between them runs back and forth, and is cut straight across.
+TEST(Openings, NoCurlsWhereLayersTouchByTurns) {
+  Cone c{.base = Diameter::mm(345.724), .top = Diameter::mm(211.882), .height = 521.872};
+  c.shift = {81.926, 43.368};
+  Opening slot = rectangle(16.742, 40.246, 0, OpeningHow::bored, 284.127, 70);
+  slot.turn = Angle::degrees(24.241);
+  slot.repeat = {.count = 5, .over = Angle::degrees(200)};
+  const Sheet sheet = sheet_of(0.8, Face::middle);
+  const Seam seam{.at = Angle::degrees(46.637)};
+  const Blank b = make_blank(c, sheet, seam, with({slot}));
+  EXPECT_TRUE(prove(b, c, sheet, seam).passed);
+  ASSERT_EQ(b.openings.size(), 5u);
+  for (const BlankOpening& o : b.openings) {
+    EXPECT_LE(o.outline.size(), 12u);
+    for (const Arc& arc : o.outline) EXPECT_LT(std::abs(arc.turn), 1);
+  }
+}
+
 // The area of the wall within a bore: over the bore's circle, each bit enlarged by its slant.
 double bored_area(double taper, double half_angle_radius_at_zero, double height, double radius, int side) {
   // A right cone: the middle's radius r(z) = r0 - z tan(taper); the bore runs along x at height.

@@ -230,6 +230,8 @@ struct Least {
   double value = 0;
 };
 [[nodiscard]] Least least(const std::function<double(double)>& f, double from, double to);
+/// The same of a function that falls to one place and rises from there: a dozen or two looks in all.
+[[nodiscard]] Least valley(const std::function<double(double)>& f, double from, double to);
 
 /// Integral of a smooth function, by Gauss-Kronrod panels that are halved where they have not settled: where
 /// nothing but rounding is left, or less than what is `negligible`.

@@ -170,17 +170,16 @@ class CutLoop {
 
   FittedArcs arcs(double fit) const {
     FittedArcs all;
-    const auto add = [&](const Curve& curve) {
-      FittedArcs made = fitted(curve, fit);
+    const auto add = [&](FittedArcs made) {
       all.arcs.insert(all.arcs.end(), made.arcs.begin(), made.arcs.end());
       all.error = std::max(all.error, made.error);
     };
     for (size_t i = 0; i < stretches_.size(); ++i) {
       const Stretch& now = stretches_[i];
       const Stretch& next = stretches_[(i + 1) % stretches_.size()];
-      if (now.to > now.from) add(now.slips ? slipping(now) : along(now));
+      if (now.to > now.from) add(now.slips ? fitted_between(slipping(now), fit) : fitted(along(now), fit));
       const bool apart = std::abs(now.layer_to - next.layer) > within::same * (outside_ - inside_);
-      if (apart && contact_ != Contact::full) add(across(now, next));
+      if (apart && contact_ != Contact::full) add(fitted_between(across(now, next), fit));
     }
     return all;
   }
@@ -481,6 +480,23 @@ class CutLoop {
     });
   }
 
+  // A short way between layers may run back and forth, as at a cusp, where nothing has a heading: straight
+  // across it, as far as that is within the fit.
+  [[nodiscard]] FittedArcs fitted_between(const Curve& curve, double fit) const {
+    constexpr int looks = 32;
+    const Arc straight = line(curve.point(curve.from), curve.point(curve.to));
+    Vec2 before = straight.start;
+    bool back = false;
+    double off = 0;
+    for (int i = 1; i <= looks; ++i) {
+      const Vec2 now = curve.point(curve.from + (curve.to - curve.from) * i / looks);
+      back = back || dot(now - before, direction(straight.heading)) < 0;
+      off = std::max(off, nearest({now, 0, 0, 0}, straight).distance);
+      before = now;
+    }
+    return back && off <= fit ? FittedArcs{{straight}, off} : fitted(curve, fit);
+  }
+
   [[nodiscard]] FittedArcs fitted(const Curve& curve, double fit) const {
     const Vec2 from = curve.point(curve.from);
     const Vec2 to = curve.point(curve.to);
@@ -599,34 +615,40 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
 
 namespace {
 
-// How far points reach in a direction and square to it, the greatest of the smooth curve between them
-// estimated by parabolas.
+// How far curves reach in a direction and square to it.
 class Extent {
  public:
   explicit Extent(double heading) : along_(direction(heading)) {}
-  void add(const std::vector<Vec2>& curve) {
-    for (const Vec2 way : {along_, left_of(along_)}) {
-      double& low = way == along_ ? low_x_ : low_y_;
-      double& high = way == along_ ? high_x_ : high_y_;
-      for (size_t i = 0; i < curve.size(); ++i) {
-        const double v = dot(curve[i], way);
-        low = std::min(low, v);
-        high = std::max(high, v);
-        if (i == 0 || i + 1 == curve.size()) continue;
-        const double before = dot(curve[i - 1], way);
-        const double after = dot(curve[i + 1], way);
-        const double bend = before - 2 * v + after;
-        const bool summit = (v - before) * (after - v) <= 0 && bend != 0;
-        if (!summit) continue;
-        const double top = v - (after - before) * (after - before) / (8 * bend);
-        low = std::min(low, top);
-        high = std::max(high, top);
-      }
-    }
+  // A curve from 0 to 1 by its points at even places, and as it runs beside each of them: the farthest of
+  // these, closed in on.
+  void add(const std::vector<Vec2>& points, const std::function<Vec2(double, size_t)>& curve) {
+    look(along_, points, curve, low_x_, high_x_);
+    look(left_of(along_), points, curve, low_y_, high_y_);
   }
   [[nodiscard]] FaceSize size() const { return {high_x_ - low_x_, high_y_ - low_y_}; }
 
  private:
+  static void look(Vec2 way, const std::vector<Vec2>& points,
+                   const std::function<Vec2(double, size_t)>& curve, double& low, double& high) {
+    low = std::min(low, -farthest(Vec2{} - way, points, curve));
+    high = std::max(high, farthest(way, points, curve));
+  }
+  static double farthest(Vec2 way, const std::vector<Vec2>& points,
+                         const std::function<Vec2(double, size_t)>& curve) {
+    size_t best = 0;
+    for (size_t i = 1; i < points.size(); ++i) {
+      if (dot(points[i], way) > dot(points[best], way)) best = i;
+    }
+    const double step = 1 / static_cast<double>(points.size() - 1);
+    const double at = static_cast<double>(best) * step;
+    const double farthest = dot(points[best], way);
+    const auto short_of = [&](double share) { return -dot(curve(share, best), way); };
+    // At an end of the curve it may only rise towards it.
+    const double beside = best == 0 ? within::little * step : 1 - within::little * step;
+    if ((best == 0 || best + 1 == points.size()) && -short_of(beside) <= farthest) return farthest;
+    return std::max(farthest, -valley(short_of, std::max(0.0, at - step), std::min(1.0, at + step)).value);
+  }
+
   Vec2 along_;
   double low_x_ = HUGE_VAL, high_x_ = -HUGE_VAL, low_y_ = HUGE_VAL, high_y_ = -HUGE_VAL;
 };
@@ -657,14 +679,18 @@ FaceSize size_on(const PartWall& wall, const Spot& centre, Layer layer, const Ou
   for (const Outline& loop : loops) {
     At about{centre.u, centre.s};
     for (const Arc& arc : loop) {
+      std::vector<At> found;
       std::vector<Vec2> curve;
       for (int i = 0; i <= parts; ++i) {
         const auto at = place(point_at(arc, arc.length * i / parts), about);
         if (!at) return {};
-        about = *at;
+        found.push_back(about = *at);
         curve.push_back(on_face(*at));
       }
-      extent.add(curve);
+      extent.add(curve, [&](double share, size_t near) {
+        const auto at = place(point_at(arc, share * arc.length), found[near]);
+        return at ? on_face(*at) : curve[near];
+      });
     }
   }
   return extent.size();

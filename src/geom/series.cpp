@@ -126,6 +126,12 @@ double root(const std::function<double(double)>& f, double from, double to) {
   return std::abs(f(lo)) < std::abs(f(hi)) ? lo : hi;
 }
 
+Least valley(const std::function<double(double)>& f, double from, double to) {
+  constexpr int bits = 48;
+  const auto [u, v] = boost::math::tools::brent_find_minima(f, from, to, bits);
+  return {u, v};
+}
+
 Least least(const std::function<double(double)>& f, double from, double to) {
   constexpr int looks = 192;
   const auto at = [&](int i) { return i == looks ? to : from + (to - from) * i / looks; };
@@ -143,9 +149,8 @@ Least least(const std::function<double(double)>& f, double from, double to) {
   for (int i = 0; i <= looks; ++i) {
     if (look(i) > look(i - 1) || look(i) > look(i + 1)) continue;
     take(at(i), look(i));
-    const auto [u, v] =
-        boost::math::tools::brent_find_minima(f, at(std::max(i - 1, 0)), at(std::min(i + 1, looks)), 48);
-    take(u, v);
+    const Least found = valley(f, at(std::max(i - 1, 0)), at(std::min(i + 1, looks)));
+    take(found.at, found.value);
   }
   return best;
 }

@@ -155,7 +155,7 @@ double girth_change(const CardRim& rim, const Edge& e, const BenchCard& card) {
 bool is_even(const Edge& e, const Corners& c, const BenchCard& card) {
   const Arc& arc = e.arcs.front();
   const double middle = (c.left.x + c.right.x) / 2;
-  const double near = within::same * (card.width + card.height);
+  const double near = card.round_to / 16;  // no rounding shows it
   const bool about_it = is_straight(arc) ? std::abs(card.centre_x - middle) <= card.round_to / 2 + near
                                          : std::abs(centre_of(arc).x - middle) < near;
   return about_it && std::abs(c.left.y - c.right.y) < near;
@@ -265,7 +265,7 @@ double farthest_between(const std::vector<Vec2>& points, const Edge& e) {
       const double at = static_cast<double>(i) / looks;
       if (off_at(at) <= worst) continue;
       const auto nearer = [&](double share) { return -off_at(share); };
-      const Least found = least(nearer, std::max(0.0, at - 1.0 / looks), std::min(1.0, at + 1.0 / looks));
+      const Least found = valley(nearer, std::max(0.0, at - 1.0 / looks), std::min(1.0, at + 1.0 / looks));
       worst = std::max(off_at(at), -found.value);
     }
   }

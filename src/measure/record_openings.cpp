@@ -5,6 +5,7 @@ namespace juggler {
 namespace {
 
 Record face_record(const FaceSize& s, const char* on) {
+  if (s.width == 0) return {};  // not worked out
   const Between across{"side", "opposite side", on};
   return {{"width", mm(s.width, across)}, {"height", mm(s.height, across)}};
 }

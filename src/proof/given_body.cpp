@@ -337,6 +337,7 @@ GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Shape& shape, con
     look_at_corners(miss, plates, corners_of(*n, sheet), !n->ends.empty());
   if (const auto* t = std::get_if<Transition>(&shape)) {
     look_at_corners(miss, plates, corners_of(*t, sheet), false);
+    if (t->base.profile.open) return miss;
     const PolygonSeam parted(*t, plates, sheet);
     for (const Angle plan : plan_angles(seam)) parted.look(miss, plan);
   }

@@ -454,6 +454,7 @@ GivenMiss miss_of(const Transition& t, const Seam& seam, const Middle& middle) {
     look(base, off_base, low, "base profile as given");
     look(top, off_top, high, "top profile as given");
   });
+  if (t.base.profile.open) return miss;
   middle.each_end([&](Vec3 low) {
     miss.look(off_plan_angles(seam, {low.x, low.y}), "plan angle of the seam");
   });

@@ -395,10 +395,12 @@ class TransitionGiven : public Given {
     miss_ = miss_of_untrimmed(elements_);
     const double layer =
         depth_of(t_given_.base.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
-    look_at_plans(seam, [&](const FormedLine& l) {
-      const Vec3 p = l.base + (layer - k_) * l.n;
-      return Vec2{p.x, p.y};
-    });
+    if (!t_given_.base.profile.open) {
+      look_at_plans(seam, [&](const FormedLine& l) {
+        const Vec3 p = l.base + (layer - k_) * l.n;
+        return Vec2{p.x, p.y};
+      });
+    }
     look_at_end(t_given_.base, {0, 0, 0}, false);
     look_at_end(t_given_.top, {t_given_.shift.x, t_given_.shift.y, *t_given_.height}, true);
     return miss_;

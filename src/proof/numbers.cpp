@@ -329,11 +329,12 @@ double prove_closing(const std::vector<Blank>& blanks) {
 bool add_numbers(Proof& p, const Blank& blank) {
   const NumberProof numbers = prove_numbers(blank);
   const bool exact = numbers.exact.mismatch <= within::same * blank.size;
-  const NumberMiss& worst =
-      !exact || !(numbers.fitted.mismatch >= numbers.exact.mismatch) ? numbers.exact : numbers.fitted;
+  const bool fitted = numbers.fitted.mismatch <= p.allowed;
+  const bool farther = numbers.fitted.mismatch >= numbers.exact.mismatch * (1 - within::same);
+  const NumberMiss& worst = farther && (exact || !fitted) ? numbers.fitted : numbers.exact;
   p.number_mismatch = worst.mismatch;
   p.number = worst.where;
-  return exact && numbers.fitted.mismatch <= p.allowed;
+  return exact && fitted;
 }
 
 }  // namespace juggler

@@ -442,9 +442,9 @@ Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Se
   const std::vector<Span> spans = seam_spans(maker({0, two_pi, 0, 0}), seam);
   WallProof wall = prove_wall(blank, piece_with_laps(maker, seam, span_of(spans, blank)), seam);
   Proof proof = wall.proof;
-  // The formed rulings are exact, however coarsely the rims are fitted.
-  hold_against(proof, miss_of_given(std::move(wall), shape, sheet, seam_asked, hand),
-               within::same * blank.size);
+  // The formed rulings of round parts are exact, however coarsely their rims are fitted.
+  const double exact = transition ? proof.allowed : within::same * blank.size;
+  hold_against(proof, miss_of_given(std::move(wall), shape, sheet, seam_asked, hand), exact);
   return proof;
 }
 

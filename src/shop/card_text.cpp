@@ -172,7 +172,7 @@ class CardText {
     const double right = rim.right.x - card_.centre_x;
     const std::string where =
         left == right && rim.left.y == rim.right.y
-            ? fmt::format("half the chord, {}, on either side of the centre line, {}", half(rim.half_chord),
+            ? fmt::format("half the chord, {}, on either side of the centre line, {}", half(left),
                           up_from_bottom(rim.left.y))
             : fmt::format("left corner {} left of the centre line, {}; right corner {} right of it, {}",
                           half(left), up_from_bottom(rim.left.y), half(right), up_from_bottom(rim.right.y));
@@ -431,7 +431,12 @@ class CardText {
           name_of(s.end), range(s.inside_least, s.inside_most), range(s.outside_least, s.outside_most)));
     }
     if (piece_.blank.cone && piece_.blank.thickness > 0) {
-      for (const CardRim& rim : card_.rims) level_bevel(rim.name, piece_.blank.elements.front());
+      for (const CardRim& rim : card_.rims) {
+        const bool turned_over = std::any_of(card_.lines.begin(), card_.lines.end(), [&](const CardLine& l) {
+          return l.of == CardLine::Of::flange && l.edge == rim.name;
+        });
+        if (!turned_over) level_bevel(rim.name, piece_.blank.elements.front());
+      }
     }
     const RollingRemarks rolling = rolling_remarks(piece_, job_.job.rolls);
     for (const Phrase& note : rolling.notes) text(note.in(units_));

@@ -279,10 +279,11 @@ class CardReader:
             first, last = sorted(corners, key=lambda p: math.dist(p, points[0]))
             points = [first, *points, last]
             for arc in self.rim_arcs(end):
-                for share in (i / 40 for i in range(1, 40)):
+                for share in (i / 40 for i in range(41)):
                     p = arc.at(share)
                     worst = max(worst, min(off_line(p, a, b) for a, b in zip(points, points[1:])))
         self.faults.near("card: straight lines between points", said, worst, 0.03 * worst + 0.001)
+        self.faults.near("card: the same in the document", said, self.piece["bench"]["between_points"], 0.0014)
 
     def rim_arcs(self, end):
         """Those arcs of the outline that begin and end on a rim: between the points of one seam edge and the other."""
@@ -352,6 +353,7 @@ class CardReader:
                 e = self.elements[0]
                 off = min(math.dist(corner, e[end]) for corner in self.rims.get(end, self.joints))
                 self.near(f"element 0 from the edge at the {end}", said, off, 1.8, self.fit)
+                self.near(f"element 0 in the document at the {end}", said, abs(self.piece["bench"]["zero"][end]), 0.01)
         before = None
         rows = self.card.take_rows(rf"\s+(\d+)\s+{NUMBER}\s+{CELL}\s+{CELL}\s+{CELL}\s+{CELL}\s+{CELL}\s+(\d+|-)")
         twins = {}
@@ -460,6 +462,8 @@ class CardReader:
             else:
                 drawn = math.dist(left, right)
             self.faults.near(f"card: girth of the {end} by rounding", said, drawn - exact, 0.0011 if self.inches() == 1 else 0.0014)
+            stated = next(rim["girth_change"] for rim in self.piece["bench"]["rims"] if rim["name"] == end)
+            self.faults.near(f"card: girth of the {end} in the document", stated, said, 0.0006 if self.inches() == 1 else 0.0014)
 
     # --- folded blanks
 
@@ -511,6 +515,7 @@ class CardReader:
             self.faults.near(f"card: bend {tag} to", to, b["turned"] + b["springback"], 0.0051)
             self.near(f"radius of bend {tag}", radius, b["radius"])
         for whole, way in self.card.take(rf"the angles turned are {NUMBER} deg (up|down) in all"):
+            self.faults.near("card: angles in all in the document", whole * (1 if way == "up" else -1), self.piece["bench"]["turned"], 0.0051)
             self.faults.near("card: angles in all", whole * (1 if way == "up" else -1), sum(o[3] * (1 if o[2] == "up" else -1) for o in order), 0.001)
         self.card.take_rows(r"\s+hole\s+across.*")
         circles = list(self.drawing.circles)

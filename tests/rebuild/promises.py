@@ -719,9 +719,76 @@ def sums_are_those_of_their_columns(shop):
     bench = shop.piece["bench"]["outline"]
     whole = sum(corner["to_next"] for corner in bench)
     text = open(shop.path("-bench.txt"), encoding="utf-8").read()
-    said = re.search(r"last column, are ([\d.]+(?:-\d+/\d+)?|\d+/\d+) (\w+) in all", text)
+    said = re.search(r"to the next are ([\d.]+(?:-\d+/\d+)?|\d+/\d+) (\w+) in all", text)
     inches = sum(eval(part) for part in said[1].split("-"))  # 129-3/16
     near(inches * shop.mm, whole, 1e-6 * whole + 0.001 * shop.mm)
+
+
+@promise
+def arcs_of_a_folded_card_can_be_drawn(shop):
+    # A relief is most of a circle: its chord alone could be either of two arcs, on either side.
+    shop.quick("hopper base.width=180_mm base.length=180_mm top.width=620_mm top.length=520_mm height=480_mm thickness=2_mm sizes_on=inside "
+               "bend.radius=3_mm bend.neutral=0.42 seam.at=-y seam.gap=1_mm flange.1.end=top flange.1.width=40_mm flange.1.direction=upright "
+               "flange.2.end=base flange.2.width=25_mm flange.2.direction=upright flange.2.clearance=1_mm")
+    arcs = [t for t in shop.piece["bench"]["outline"] if t["radius"]]
+    assert any(abs(t["turned"]) > 180 for t in arcs), arcs
+    text = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    assert len(re.findall(r"arc, radius .*? deg (?:left|right)", text)) == len(arcs)
+    outline = Drawing(shop.path(".dxf")).outline()
+    for t in arcs:
+        for share in (0.0, 0.3, 0.5, 0.9):
+            there = math.atan2(t["at"][1] - t["centre"][1], t["at"][0] - t["centre"][0]) + share * math.radians(t["turned"])
+            p = [t["centre"][0] + t["radius"] * math.cos(there), t["centre"][1] + t["radius"] * math.sin(there)]
+            near(outline.off(p), 0, 2 * shop.piece["bench"]["round_to"])
+
+
+@promise
+def straight_lines_between_points_are_as_far_off_as_said(shop):
+    for seam in ("seam.gap=1_mm", "seam.lap=20_mm seam.lap_on=end"):
+        shop.quick("cylinder diameter=450_mm height=1300_mm thickness=6_mm sizes_on=inside elements=24 trim.1.end=top trim.1.height=1100_mm "
+                   "trim.1.tilt=30 " + seam)
+        drawing = Drawing(shop.path(".dxf"))
+        points = [tuple(e["top"]) for e in shop.piece["elements"]]
+        curved = [arc for arc in drawing.outline().arcs if arc.radius < 1e6]
+        ends = [curved[0].a, curved[-1].b]
+        points = sorted(points + ends)
+        def off(p):
+            best = math.inf
+            for a, b in zip(points, points[1:]):
+                d = (b[0] - a[0], b[1] - a[1])
+                share = min(1, max(0, ((p[0] - a[0]) * d[0] + (p[1] - a[1]) * d[1]) / max(1e-12, d[0] ** 2 + d[1] ** 2)))
+                best = min(best, math.dist(p, (a[0] + share * d[0], a[1] + share * d[1])))
+            return best
+        found = max(off(arc.at(i / 60)) for arc in curved for i in range(61))
+        near(shop.piece["bench"]["between_points"], found, 0.01 * found)
+
+
+@promise
+def a_laid_circle_is_as_wide_as_it_is(shop):
+    shop.quick("cylinder diameter=739.108_mm height=331.06_mm thickness=1.5_mm sizes_on=middle opening.1.form.kind=circle opening.1.form.diameter=14.544_mm "
+               "opening.1.how=laid opening.1.at.angle=145.095 opening.1.at.height=70_mm opening.1.turn=2.506")
+    row = shop.piece["opening_groups"][0]["rows"][0]
+    near(row["neutral"]["width"], 14.544, 1e-6)
+    near(row["neutral"]["height"], 14.544, 1e-6)
+    shop.quick("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4 "
+               "opening.1.form.kind=circle opening.1.form.diameter=8_mm opening.1.how=laid", 'opening.1.at.on_flat=["30 mm", "40 mm"]')
+    near(shop.piece["opening_groups"][0]["rows"][0]["neutral"]["width"], 8, 1e-6)
+
+
+@promise
+def a_flange_needs_no_bevel(shop):
+    shop.quick("cone base.diameter=300_mm top.diameter=200_mm height=300_mm thickness=2_mm sizes_on=inside flange.1.end=top flange.1.width=8_mm flange.1.strain_limit=1")
+    text = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    assert "Bevel of the base" in text and "Bevel of the top" not in text
+
+
+@promise
+def each_rim_of_a_standing_strip_has_its_own_centre(shop):
+    shop.quick("helical_strip on.diameter=142_mm width=47_mm pitch=225_mm turns=0.1 tilt=118 thickness=6_mm allow_strain=true")
+    for rim in shop.piece["bench"]["rims"]:
+        edge = next(e for e in shop.piece["edges"] if e["name"] == rim["name"])
+        if rim["radius"] and edge["arc"]:
+            near(math.dist(rim["centre"], edge["arc"]["centre"]), 0, shop.piece["bench"]["round_to"])
 
 
 @promise

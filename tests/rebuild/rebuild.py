@@ -18,6 +18,7 @@ import subprocess
 import sys
 
 from card import check_card
+from document import check_document
 from folding import check_folding
 from paper import Drawing, table
 
@@ -85,7 +86,9 @@ def check_bends(faults, drawing, rows, piece):
         if "along the rims" in row["datum edge"]:
             places = []
             for end, distance in zip(found, said):
-                if outline.off(end) > fit + 1e-6:
+                # Beside a lap or stock a point lies within the metal.
+                at_point = piece["cone_point"] and sum(math.dist(end, e) < 1e-6 for line in drawing.bends for e in line) > 1
+                if outline.off(end) > fit + 1e-6 and not at_point:
                     faults.append(f"{name} does not end on the outline")
                 if distance != 0:  # below it: back round the corner, along the seam's edge
                     places.append(corners_at(outline, corners, outline.run(end), abs(distance), step / 2 + fit + 1e-6))
@@ -379,13 +382,14 @@ def place_on_wall(at, piece, part):
 def check_facets(faults, rows, piece, part):
     """The facet error of a round wall's hits: what a chord of the wider end leaves over its turn."""
     bends = {b["tag"]: b for b in piece["bends"]}
-    widest = max((b["flat_width"] or 0.0 for b in bends.values()), default=0.0)
+    flats = sorted(b["flat_width"] for b in bends.values() if b["flat_width"])
+    usual = flats[len(flats) // 2] if flats else 0.0  # the first has half of one, or stock
     for row in rows:
         said, bend = row.get("facet error", ""), bends.get(row["tag"])
         if said in ("", "-") or bend is None:
             continue
         faults.near(f"facet error of {row['tag']}", said, bend["facet_error"], row["step"])
-        if part["shape"] == "cylinder" and not part.get("trims") and bend["flat_width"] == widest:
+        if part["shape"] == "cylinder" and not part.get("trims") and bend["flat_width"] and abs(bend["flat_width"] - usual) < 1e-6:
             x = math.radians(bend["turned"]) / 2
             faults.near(f"facet error of {row['tag']} by its turn", bend["flat_width"] / (2 * x) - bend["flat_width"] / (2 * math.tan(x)), bend["facet_error"], 1e-6)
 
@@ -479,36 +483,78 @@ SCALE = {"mm": ("length", 1.0), "cm": ("length", 10.0), "m": ("length", 1000.0),
          "%": ("share", 0.01)}
 
 
+NUMBERS = re.compile(r"[-+]?\d[\d.]*(?:e[-+]\d+)?")
+
+
 def check_schedule(faults, printed, pieces):
     """Every number printed of a piece is one that the document states, in the unit that is printed beside it."""
-    blocks, talking = [[]], False
+    if not printed:
+        return
+    piece, rows, of = None, {}, None
+    left = list(pieces)
     for line in printed.split("\n"):
-        if line.startswith(" blank"):
-            blocks.append([])
-            talking = True
         if line.startswith(" as understood"):
-            talking = False
-        if talking:
-            blocks[-1].append(line)
-    for piece, block in zip(pieces, blocks[1:]):
-        rows = {line[2:26].strip(): line[26:] for line in block if line.startswith("  ")}
-        for fact in piece["measures"]["blank"]:
-            text = rows.get(fact["name"], None)
-            if text is None or fact["key"] == "proof":
-                if text is None:
-                    faults.append(f"schedule: no line for {fact['name']}")
+            rows, of = {}, "asked"
+        elif line.startswith(" blank"):
+            check_facts(faults, rows, left[0]["measures"]["asked"] if left and of == "asked" else [])
+            piece = left.pop(0)
+            check_counts(faults, rows, piece)
+            rows, of = {}, "blank"
+            piece_notes = [re.sub(r"\s+", " ", n) for n in piece["notes"] + piece["warnings"]]
+        elif found := re.match(r"  (?:note|warning): (.*)", line):
+            if re.sub(r"\s+", " ", found[1]) not in piece_notes:
+                faults.append(f"schedule: says {found[1]}")
+        elif line.startswith("  wrote "):
+            continue
+        elif line.startswith("  "):
+            if line[2:26].strip() in rows and rows[line[2:26].strip()] != line[26:]:
+                faults.append(f"schedule: says {line.strip()} twice")
+            rows[line[2:26].strip()] = line[26:]
+        elif of == "blank":
+            check_facts(faults, rows, piece["measures"]["blank"])
+            check_counts(faults, rows, piece)
+            rows, of = {}, None
+    if of == "blank":
+        check_facts(faults, rows, piece["measures"]["blank"])
+        check_counts(faults, rows, piece)
+
+
+def check_counts(faults, rows, piece):
+    """How many there are."""
+    hits = [b for b in piece["bends"] if b["hit"]]
+    there = {"openings": len(piece["openings"]), "made": piece["count"], "bends": len(piece["bends"]) - len(hits)}
+    if piece["sizes"] is not None and piece["pieces"] == 1:
+        there["hits"] = len(hits)
+    for name, count in there.items():
+        if found := re.match(r"(\d+)(?: off.*)?$", rows.get(name, "")):
+            faults.near(f"schedule: how many {name}", int(found[1]), count, 0)
+
+
+def check_facts(faults, rows, facts):
+    said = {fact["name"]: fact for fact in facts}
+    for name, text in rows.items():
+        if name not in said and facts and re.search(r"\d (?:mm|cm|m|in|ft|m2|ft2|kg|lb|deg|%)(?!\w)", text):
+            faults.append(f"schedule: the document knows nothing of {name} {text}")
+    for fact in facts:
+        text = rows.get(fact["name"], None)
+        if text is None or fact["key"] == "proof":
+            if text is None:
+                faults.append(f"schedule: no line for {fact['name']}")
+            continue
+        tokens = NUMBERS.findall(text)
+        units = [a or b for a, b in re.findall(r"\b(mm|cm|m|in|ft|m2|ft2|kg|lb|deg)\b|(%)", text)]
+        used = set()
+        for amount in fact["amounts"]:
+            if amount["value"] is None or amount["kind"] == "number":
                 continue
-            tokens = re.findall(r"[-+]?\d[\d.]*(?:e[-+]\d+)?", text)
-            units = [u for u in re.findall(r"\b(mm|cm|m|in|ft|m2|ft2|kg|lb|deg)\b|(%)", text)]
-            units = [a or b for a, b in units]
-            for amount in fact["amounts"]:
-                if amount["value"] is None or amount["kind"] == "number":
-                    continue
-                scales = [SCALE[u][1] for u in units if SCALE[u][0] == amount["kind"]]
-                fits = lambda token, scale: abs(float(token) * scale - amount["value"]) <= 0.5001 * scale * max(10.0 ** -len(token.partition(".")[2]) if "." in token
-                                                                                                         else 1.0, abs(amount["value"] / scale) * 1e-5 if "deg" in units else 0)
-                if not any(fits(token, scale) for token in tokens for scale in scales):
-                    faults.append(f"schedule: {fact['name']} says {text.strip()}, the document {amount['value']} ({amount['kind']})")
+            scales = [SCALE[u][1] for u in units if SCALE[u][0] == amount["kind"]]
+            fits = lambda token, scale: abs(float(token) * scale - amount["value"]) <= 0.5001 * scale * max(10.0 ** -len(token.partition(".")[2]) if "." in token
+                                                                                                     else 1.0, abs(amount["value"] / scale) * 1e-5 if "deg" in units else 0)
+            found = next((i for i, token in enumerate(tokens) if i not in used and any(fits(token, scale) for scale in scales)), None)
+            if found is None:
+                faults.append(f"schedule: {fact['name']} says {text.strip()}, the document {amount['value']} ({amount['kind']})")
+            else:
+                used.add(found)
 
 
 def check_piece(faults, folder, stem, piece, parts):
@@ -522,6 +568,7 @@ def check_piece(faults, folder, stem, piece, parts):
     piece["cone_point"] = pointed[0] if pointed else None
     piece["tabs_added"] = any("adds" in note and "beyond the edge" in note for note in piece["notes"])
     check_measures(faults, drawing, piece, part)
+    check_document(faults, drawing, piece, part)
     path = os.path.join(folder, f"{stem}-bends.csv")
     if os.path.exists(path):
         rows = table(path)
