@@ -119,7 +119,7 @@ def check_bench(faults, outline, piece, edges):
             faults.near(f"bench: centre of the {name}", math.dist(rim["centre"], e["arc"]["centre"]), 0, 0.75 * step + 1e-8 * rim["radius"])
         if rim["crossing"] is not None:
             near(f"crossing of the {name}", outline.off((card["centre_x"], rim["crossing"])), 0, 1.25)
-            near("swing centre", card["centre_y"], e["arc"]["centre"][1], 0.5)
+            near("swing centre", card["centre_y"], e["arc"]["centre"][1], 0.75)
     if "base" in corners and "top" in corners:
         near("a diagonal", card["diagonals"][0], math.dist(corners["base"][0], corners["top"][1]), 2.5)
         near("a diagonal", card["diagonals"][1], math.dist(corners["base"][1], corners["top"][0]), 2.5)
