@@ -319,7 +319,7 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
             "sizes on the outside  girth of the base 1404.292 mm, of the top 1394.867 mm\n");
   // 60 over the cosine of the half angle of 16.598 degrees; the slot's width as 272.7 to 274.2 mm of radius.
   EXPECT_EQ(shell("'" + (examples / "openings").string() + "'").out,
-            "sight: 1 off, 60.171 x 63.513 mm inside, least web 135.587 mm\n"
+            "sight: 1 off, 60.173 x 63.513 mm inside, least web 135.587 mm\n"
             "slot: 9 off, 11.939 x 52.000 mm inside, least web 129.283 mm\ncut 5529.576 mm\n");
   const std::string cut = shell("'" + (examples / "slanting_cut").string() + "'").out;
   const auto line = lines_of(cut);
