@@ -84,6 +84,17 @@ class Given {
     });
   }
 
+  // (5a): of a seam that is named by its ruling, in one piece.
+  void look_at_ruling(const Seam& seam) {
+    const bool shortest = seam.ruling == SeamRuling::shortest;
+    if ((!shortest && seam.ruling != SeamRuling::longest) || seam.pieces > 1 || !seam.each.empty()) return;
+    const auto length = [](const FormedLine& l) { return norm(l.top - l.base); };
+    const double own = length(lines_.front());
+    double beyond = 0;
+    for (const FormedLine& l : lines_)
+      beyond = std::max(beyond, shortest ? own - length(l) : length(l) - own);
+    miss_.look(beyond, "ruling of the seam");
+  }
   // (5): both seam rulings stand at plan angles that are given.
   template <typename Seen>
   void look_at_plans(const Seam& seam, const Seen& seen) {
@@ -371,6 +382,7 @@ class RoundGiven : public Given {
 
   // (5): seen where the end's circle is.
   void look_at_seams(const Seam& seam, std::optional<double> height) {
+    look_at_ruling(seam);
     const bool from_top = g_.base.pointed;
     const GivenEnd& end = from_top ? g_.top : g_.base;
     if (from_top && !height && !coaxial()) return;
@@ -396,6 +408,8 @@ class TransitionGiven : public Given {
     const double layer =
         depth_of(t_given_.base.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
     if (!t_given_.base.profile.open) {
+      look_at_ruling(seam);
+      look_at_facing(seam);
       look_at_plans(seam, [&](const FormedLine& l) {
         const Vec3 p = l.base + (layer - k_) * l.n;
         return Vec2{p.x, p.y};
@@ -407,6 +421,17 @@ class TransitionGiven : public Given {
   }
 
  private:
+  // (5a): where an end faces a direction, the wall's normal has it in the end's plane.
+  void look_at_facing(const Seam& seam) {
+    const bool base = seam.ruling == SeamRuling::facing_base;
+    if (!base && seam.ruling != SeamRuling::facing_top) return;
+    const EndFrame frame = frame_of(base ? t_given_.base : t_given_.top, {});
+    const FormedLine& l = lines_.front();
+    const Vec2 faced{dot(l.n, frame.x), dot(l.n, frame.y)};
+    if (seam.pieces > 1 || !seam.each.empty()) return;
+    const double off = std::remainder(std::atan2(faced.y, faced.x) - seam.at.radians(), two_pi);
+    miss_.look(std::abs(off) * norm(l.top - l.base), "direction that the seam faces");
+  }
   void look_at_end(const TransitionEnd& asked, Vec3 centre, bool top) {
     const EndFrame plane = frame_of(asked, centre);
     const ProfileDistance off(asked.profile);
