@@ -291,7 +291,8 @@ def check_openings(faults, drawing, rows):
             continue
         def off(loop):
             box = loop.box()
-            return abs(box[2] - box[0] - row["box across"]) + abs(box[3] - box[1] - row["box up"]) + max(
+            # Parts of a letter may lie off its place: they are known by their size.
+            return 100 * (abs(box[2] - box[0] - row["box across"]) + abs(box[3] - box[1] - row["box up"])) + max(
                 0, box[0] - at[0], at[0] - box[2], box[1] - at[1], at[1] - box[3])
         found = min(loops, key=off)
         box = found.box()
@@ -644,7 +645,7 @@ def random_part(rng):
     pick = lambda *words: rng.choice(words)
     size = lambda low, high: f"{rng.uniform(low, high):.3f}"
     shape = pick("cone", "cone", "cylinder", "cylinder", "transition", "transition", "panel", "panel", "hopper", "net", "offset", "tube",
-                 "round tube", "flight", "coil", "helical_strip", "dome")
+                 "round tube", "flight", "coil", "helical_strip", "dome", "slide", "ruled_wall")
     thickness = pick("0.8", "1.5", "2", "3", "6")
     k = {"thickness": thickness, "sizes_on": pick("inside", "middle", "outside")}
     wall = shape in ("cone", "cylinder", "offset", "transition")
@@ -720,7 +721,13 @@ def random_part(rng):
     if shape == "round tube":
         shape = "tube"
         k = {"diameter": size(30, 120), "wall": "3", "length": size(200, 500), "opened_on": pick("inside", "middle", "outside")}
-    wound = shape in ("flight", "coil", "helical_strip")
+    wound = shape in ("flight", "coil", "helical_strip", "slide")
+    if shape == "slide":
+        k |= {"inside.diameter": size(100, 300), "outside.diameter": size(400, 700), "pitch": size(250, 450), "turns": size(0.5, 1.3), "blank.turns": "0.5",
+              "inner.height": size(30, 80), "outer.height": size(60, 120), "allow_strain": "true"}
+    if shape == "ruled_wall":
+        k |= {"base.diameter": size(150, 300), "base.pitch": size(80, 200), "base.turns": "0.4", "top.diameter": size(320, 500), "top.pitch": size(80, 200),
+              "top.turns": "0.4", "top.height": size(40, 150), "sizes_on": "middle", "allow_strain": "true"}
     if wound:
         del k["sizes_on"]
     if shape == "flight":
@@ -753,6 +760,11 @@ def random_part(rng):
             k["opening.1.form.shift"] = f"[{size(-20, 20)}, {size(-20, 20)}]"
         if k["opening.1.form.kind"] != "circle" and rng.random() < 0.3:
             k["opening.1.form.turn"] = size(-90, 90)
+    if shape == "cylinder" and wall and "opening.1.name" not in k and rng.random() < 0.3:
+        k |= {"lettering.1.text": pick("AB 12", "FEED"), "lettering.1.font": pick("stencil", "single_stroke"), "lettering.1.height": size(18, 40),
+              "lettering.1.at.angle": size(0, 359), "lettering.1.at.height": "70"}
+        if k["lettering.1.font"] == "single_stroke":
+            k["lettering.1.as"] = "mark"
     if shape in ("panel", "net") and rng.random() < 0.4:
         k |= {"opening.1.name": "hole", "opening.1.form.kind": "circle", "opening.1.form.diameter": size(4, 10), "opening.1.how": "laid",
               "opening.1.at.on_flat": f"[{size(20, 90)}, {size(20, 90)}]"}
