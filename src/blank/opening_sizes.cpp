@@ -22,11 +22,11 @@ class Extent {
  private:
   static void look(Vec2 way, const std::vector<Vec2>& points,
                    const std::function<Vec2(double, size_t)>& curve, double& low, double& high) {
-    low = std::min(low, -farthest(Vec2{} - way, points, curve));
-    high = std::max(high, farthest(way, points, curve));
+    low = std::min(low, -farthest(Vec2{} - way, points, curve, -low));
+    high = std::max(high, farthest(way, points, curve, high));
   }
   static double farthest(Vec2 way, const std::vector<Vec2>& points,
-                         const std::function<Vec2(double, size_t)>& curve) {
+                         const std::function<Vec2(double, size_t)>& curve, double so_far) {
     size_t best = 0;
     for (size_t i = 1; i < points.size(); ++i) {
       if (dot(points[i], way) > dot(points[best], way)) best = i;
@@ -34,6 +34,10 @@ class Extent {
     const double step = 1 / static_cast<double>(points.size() - 1);
     const double at = static_cast<double>(best) * step;
     const double farthest = dot(points[best], way);
+    // Between looks a curve reaches no farther than a share of how far it runs.
+    double run = 0;
+    for (size_t i = 0; i + 1 < points.size(); ++i) run = std::max(run, norm(points[i + 1] - points[i]));
+    if (farthest + run < so_far) return farthest;
     const auto short_of = [&](double share) { return -dot(curve(share, best), way); };
     // At an end of the curve it may only rise towards it.
     const double beside = best == 0 ? within::little * step : 1 - within::little * step;
@@ -67,10 +71,10 @@ FaceSize size_on(const PartWall& wall, const Spot& centre, Layer layer, const Ou
   };
   const double turned = layer == Layer::neutral ? 0 : flat(centre.u).heading - c.flat(centre.u).heading;
   Extent extent(centre.level + turned);
-  constexpr int parts = 24;
   for (const Outline& loop : loops) {
     At about{centre.u, centre.s};
     for (const Arc& arc : loop) {
+      const int parts = 4 + static_cast<int>(20 * std::min(1.0, std::abs(arc.turn) / pi));
       std::vector<At> found;
       std::vector<Vec2> curve;
       for (int i = 0; i <= parts; ++i) {
