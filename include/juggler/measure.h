@@ -38,7 +38,7 @@ struct Fact {
 /// Of a part's sheet, of a tube that of its wall.
 [[nodiscard]] Amount sheet_thickness(const PieceResult& piece);
 /// Of a template held square to a round part's wall at an end, against a face: the least radius round the
-/// part and, where it is greater, the greatest. Errors  std::bad_variant_access of a part without a wall.
+/// part and, where it is greater, the greatest; none of a part without a wall.
 [[nodiscard]] std::vector<Amount> sweep_radii(const PieceResult& piece, EndName end, Face face);
 
 /// A column of a table: its numbers are all of one kind, measured alike.

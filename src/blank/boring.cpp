@@ -494,7 +494,9 @@ class CutLoop {
       off = std::max(off, nearest({now, 0, 0, 0}, straight).distance);
       before = now;
     }
-    return back && off <= fit ? FittedArcs{{straight}, off} : fitted(curve, fit);
+    if (!back || off > fit) return fitted(curve, fit);
+    if (straight.length == 0) return {{}, off};
+    return {{straight}, off};
   }
 
   [[nodiscard]] FittedArcs fitted(const Curve& curve, double fit) const {

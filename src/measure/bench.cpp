@@ -502,6 +502,7 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
 }
 
 std::vector<Amount> sweep_radii(const PieceResult& piece, EndName end, Face face) {
+  if (!piece.wall()) return {};
   const Form& f = *piece.wall();
   const double layer = face == Face::inside ? 0 : f.thickness;
   const std::string on = std::string("template against the ") + name_of(face);

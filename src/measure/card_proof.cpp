@@ -146,6 +146,8 @@ class CardProof {
   // flange's fold line is proved with the bends.
   void look_at_line(const CardLine& l) {
     if (l.of == CardLine::Of::flange) return;
+    if (!edge(b_, l.edge) || b_.elements.empty())
+      return look(HUGE_VAL, 0, "a line inside an edge that there is not");
     const std::vector<Arc>& arcs = edge(b_, l.edge)->arcs;  // beside a point a lap ends in a line of its own
     const Arc& side = *std::max_element(arcs.begin(), arcs.end(),
                                         [](const Arc& a, const Arc& b) { return a.length < b.length; });
@@ -175,6 +177,7 @@ class CardProof {
     look(off, 1.25 * step_, "a half circle beyond an edge on the card");
   }
   void look_at_opening(const CardOpening& o) {
+    if (o.opening >= b_.openings.size()) return look(HUGE_VAL, 0, "an opening that there is not");
     const BlankOpening& hole = b_.openings[o.opening];
     const auto [low, high] = extent_of(hole.outline);
     const Vec2 size = high - low;

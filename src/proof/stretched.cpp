@@ -293,6 +293,7 @@ double off_elements(const std::vector<FlatPatch>& flats, const Surface& s,
       if (u >= p.u_from && (u < p.u_to || (u == s.us.back() && u == p.u_to)))
         line.push_back(across_patch(flat, u));
     }
+    if (line.empty()) return HUGE_VAL;  // another part's
     const double length = length_along(line);
     worst = worse({worst, std::abs(e.length - length), std::abs(e.from_base - length),
                    std::abs(e.from_top - length), norm(line.front().at(s.vs.front()) - e.base),
