@@ -10,12 +10,15 @@ int main() {
   const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
   const Seam seam{.gap = 1.5, .at = Angle::degrees(90)};
 
-  const Blank blank = make_blank(cone, sheet, seam);
-  if (!prove(blank, cone, sheet, seam).passed) return 1;
+  const PieceResult piece =
+      develop_part({.shape = "cone", .asked = cone, .sheet = sheet, .seam = seam}).front();
+  if (!piece.proof.passed) return 1;
+  const Blank& blank = piece.blank;
+  const std::vector<Fact> facts = facts_of(piece);
 
   std::cout << std::fixed;
-  std::cout << "swing radius base " << blank.cone->swing_radius_base << " mm\n"
-            << "swing radius top  " << blank.cone->swing_radius_top << " mm\n"
+  std::cout << "swing radius base " << measured(facts, "swing radius base").value << " mm\n"
+            << "swing radius top  " << measured(facts, "swing radius top").value << " mm\n"
             << "smallest sheet    " << enclosing(blank).width << " x " << enclosing(blank).height << " mm\n";
   std::ofstream file("first_blank.dxf");
   write_dxf(blank, file);

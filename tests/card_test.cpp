@@ -12,8 +12,8 @@ namespace {
 PieceResult piece_of_part(const Shape& shape, const Sheet& sheet, const Seam& seam,
                           const Making& making = {}) {
   Job job;
-  PartJob part;
-  part.shape = std::holds_alternative<Cone>(shape) ? "cone" : wound_shape(shape) ? "wound" : "cylinder";
+  Part part;
+  part.shape = std::holds_alternative<Cone>(shape) ? "cone" : "other";
   part.asked = shape;
   part.sheet = sheet;
   part.seam = seam;
@@ -209,7 +209,7 @@ TEST(BenchCard, RedrawnByBoxAndSwingLandsOnTheOutline) {
     const PieceResult piece =
         piece_of_part(cone, sheet_of(1.5), seam, {.face_up = i % 2 ? Face::inside : Face::outside});
     EXPECT_EQ(bench_card(piece, bench).marking, Marking::swing);
-    const auto& sector = piece.blank.cone->sector_full;
+    const auto& sector = piece.blank.sector;
     beyond_half_a_turn += sector.degrees() > 180;
     expect_on_outline(piece, bench, "cone " + std::to_string(i));
   }

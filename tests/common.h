@@ -16,6 +16,9 @@ inline Sheet sheet_of(double thickness, Face face = Face::inside, double neutral
 
 inline Cone cyclone() { return {.base = Diameter::mm(620), .top = Diameter::mm(155), .height = 780}; }
 
+/// Of a rim that is one arc.
+inline double swing_radius(const Blank& b, EdgeName rim) { return radius_of(edge(b, rim)->arcs.front()); }
+
 /// The refusal that an expression must throw.
 template <typename Step>
 Refusal::Text refusal_of(Step step) {

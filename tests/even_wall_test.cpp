@@ -31,7 +31,7 @@ Transition between(Profile base, Profile top, double height = 300) {
 }
 StretchedPart stretched(const Transition& t, const Seam& seam = {}, const Sheet& sheet = middle,
                         Hand hand = Hand::as_drawn) {
-  return stretch(stretched_as(t, sheet, seam).value(), sheet, hand);
+  return stretch(even_where_needed(t, sheet, seam).value(), sheet, hand);
 }
 Vec3 foot(const StretchedPart& part, double u) { return edge_point(*part.once_round, EndName::base, 0, u); }
 Vec3 head(const StretchedPart& part, double u) { return edge_point(*part.once_round, EndName::top, 0, u); }
@@ -251,7 +251,7 @@ TEST(EvenWall, StandsInWhereNoneOpensFlat) {
   // What opens flat stays as it is.
   Transition plain = between(circle(400), rectangle(300, 300));
   plain.rulings = Rulings::developable;
-  EXPECT_FALSE(stretched_as(plain, middle, {}).has_value());
+  EXPECT_FALSE(even_where_needed(plain, middle, {}).has_value());
 }
 
 TEST(EvenWall, OfOpenCurvesHasNoSeam) {
@@ -350,7 +350,7 @@ TEST_P(RandomEven, WallsAreProvedOrRefusedWithAReason) {
     const Seam seam{.at = Angle::degrees(within(-400, 400)), .pieces = 1 + static_cast<int>(random() % 3)};
     const Hand hand = random() % 2 ? Hand::as_drawn : Hand::opposite;
     try {
-      const auto shape = stretched_as(t, middle, seam);
+      const auto shape = even_where_needed(t, middle, seam);
       if (!shape) continue;
       const StretchedPart part = stretch(*shape, middle, hand);
       for (const Blank& b : make_blanks(part, {.hand = hand})) {

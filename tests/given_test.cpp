@@ -324,7 +324,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
                              sheet, other, hand);
     EXPECT_FALSE(bent.passed);
     EXPECT_TRUE(has(bent.where, "seam as given")) << bent.where;
-    const StretchedPart part = stretch(*stretched_as(even, sheet, seam), sheet, hand);
+    const StretchedPart part = stretch(*even_where_needed(even, sheet, seam), sheet, hand);
     const Blank blank = make_blanks(Shape(even), sheet, seam, {.hand = hand}).front();
     const Proof stretched = prove(blank, part, even, sheet, other, hand);
     EXPECT_FALSE(stretched.passed);

@@ -98,7 +98,7 @@ number = "8"
 seam = { wedge = 0.4, at = "-30 deg" }
 )",
                            "a.toml");
-  const PartJob& p = job.parts[0];
+  const Part& p = job.parts[0];
   const auto& cone = std::get<Cone>(p.asked);
   EXPECT_EQ(job.name, "N");
   EXPECT_EQ(p.making.number, "8");
@@ -158,7 +158,7 @@ short_side = 500
 long_side = "500 + beam"
 )",
                            "a.toml");
-  const PartJob& p = job.parts[0];
+  const Part& p = job.parts[0];
   const auto& cone = std::get<Cone>(p.asked);
   EXPECT_EQ(cone.shift, (Vec2{90, -25.4}));
   ASSERT_EQ(cone.trims.size(), 2u);

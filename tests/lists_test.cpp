@@ -10,7 +10,7 @@ using std::numbers::pi;
 
 class Lists : public InFolder {
  protected:
-  [[nodiscard]] PartJob part(const std::string& text) const {
+  [[nodiscard]] Part part(const std::string& text) const {
     return read_job("juggler = 1\n" + text, (folder_ / "job.toml").string()).parts.at(0);
   }
   [[nodiscard]] JobRefusal refused(const std::string& text) const {
@@ -28,7 +28,7 @@ const std::string panel_head =
     "[sheet]\nthickness = 2\nsizes_on = \"outside\"\n[part]\nshape = \"panel\"\nrun = 100\n"
     "bend.radius = 3\nbend.table = \"bends.csv\"\nprofile = [{ line = 50 }, { bend = 90 }, { line = 40 }]\n";
 
-double width_of(const PartJob& p) { return as_laid(make_blank(p.asked, p.sheet, p.seam, p.making)).width; }
+double width_of(const Part& p) { return as_laid(make_blank(p.asked, p.sheet, p.seam, p.making)).width; }
 
 TEST_F(Lists, ThreeWaysOfWritingABendTableSayTheSame) {
   // By hand: a factor of 0.4 at 90 degrees; inside 3, thickness 2.
@@ -48,7 +48,7 @@ TEST_F(Lists, ThreeWaysOfWritingABendTableSayTheSame) {
 
 TEST_F(Lists, TablesAreInTheUnitOfTheJob) {
   write("bends.csv", "thickness,radius,angle,allowance\n0.08,0.12,90,0.24\n");
-  const PartJob p = part(
+  const Part p = part(
       "job.units = \"in\"\n[sheet]\nthickness = 0.08\nsizes_on = \"outside\"\n[part]\nshape = \"panel\"\n"
       "run = 4\nbend.radius = 0.12\nbend.table = \"bends.csv\"\n"
       "profile = [{ line = 2 }, { bend = 90 }, { line = 2 }]\n");
@@ -190,7 +190,7 @@ const char* const box =
     "g lid\nf 5 6 7 8\n"
     "g side\nf 1/1/1 2/2/1 6/3/1 5/4/1\nf 2 3 7 6\nf -6 -5 -1 -2\nf 4 1 5 8\n";
 
-Net net_of(const PartJob& p) { return std::get<Net>(p.asked); }
+Net net_of(const Part& p) { return std::get<Net>(p.asked); }
 
 TEST_F(Lists, AnObjFileGivesPointsFacesAndTheirNames) {
   write("body.obj", box);

@@ -21,7 +21,7 @@ class Outlines : public InFolder {
   /// The girth of the base, by the wall that the outline makes.
   [[nodiscard]] double girth(const std::string& name, const std::string& more = "",
                              const std::string& units = "mm") const {
-    const PartJob p = job(name, more, units).parts.at(0);
+    const Part p = job(name, more, units).parts.at(0);
     return rim_length(pieces_of(std::get<Transition>(p.asked), p.sheet)({0, 2 * pi, 0, 0}), EndName::base, 0);
   }
   [[nodiscard]] JobRefusal refused(const std::string& name, const std::string& more = "") const {
@@ -181,7 +181,7 @@ TEST_F(Outlines, AGapIsClosedAndIsTheSeam) {
       "0 LINE 8 A 10 0 20 300 11 0 21 0 0 LINE 8 A 10 0 20 0 11 99 21 0";
   write("gap.dxf", dxf(gap));
   EXPECT_NEAR(girth("gap.dxf"), 1200, 1e-9 * 700);
-  const PartJob p = job("gap.dxf").parts.at(0);
+  const Part p = job("gap.dxf").parts.at(0);
   EXPECT_EQ(p.seam.ruling, SeamRuling::facing_base);
   EXPECT_NEAR(std::remainder(p.seam.at.degrees() - 270, 360), 0, 1e-9);
   const Proof proof = prove(make_blank(p.asked, p.sheet, p.seam), p.asked, p.sheet, p.seam);
@@ -202,7 +202,7 @@ TEST_F(Outlines, CollarsArePartsOfTheirOwn) {
   EXPECT_EQ(j.parts[1].name, "base-collar");
   EXPECT_EQ(j.parts[2].name, "top-collar");
   for (size_t i = 1; i < 3; ++i) {
-    const PartJob& p = j.parts[i];
+    const Part& p = j.parts[i];
     const Blank b = make_blank(p.asked, p.sheet, p.seam);
     const auto laid = as_laid(b);
     EXPECT_NEAR(laid.width, i == 1 ? 160 * pi : 100 * pi, 1e-9 * 700);
@@ -219,7 +219,7 @@ TEST_F(Outlines, OpenOnesRunAsTheirFirstCurveIsDrawn) {
   const std::string text =
       "juggler = 1\n[sheet]\nthickness = 0\n[part]\nshape = \"transition\"\nheight = 200\n" + top +
       "base.profile = { kind = \"file\", path = \"open.dxf\", open = true }\n";
-  const PartJob p = read_job(text, (folder_ / "job.toml").string()).parts.at(0);
+  const Part p = read_job(text, (folder_ / "job.toml").string()).parts.at(0);
   const Form f = pieces_of(std::get<Transition>(p.asked), p.sheet)({0, 2 * pi, 0, 0});
   EXPECT_TRUE(f.open);
   EXPECT_NEAR(rim_length(f, EndName::base, 0), 500, 1e-9 * 700);
@@ -317,7 +317,7 @@ TEST_F(Outlines, ArcsWhoseCirclesReachBelowTheOtherEndAreRead) {
       "base.tilt = { angle = 21.9, uphill = -266.3 }\ntop.profile = { kind = \"file\", path = "
       "\"flat-arcs.dxf\" }\n"
       "top.tilt = { angle = 32.3, uphill = -241 }\ntop.shift = [-121.693, -26]\n";
-  const PartJob p = read_job(text, (folder_ / "job.toml").string()).parts.at(0);
+  const Part p = read_job(text, (folder_ / "job.toml").string()).parts.at(0);
   try {
     (void)pieces_of(std::get<Transition>(p.asked), p.sheet);
     ADD_FAILURE() << "a round end of a rectangle faces a hollow";
@@ -331,7 +331,7 @@ TEST_F(Outlines, WhatIsMissingOrOutOfPlaceIsSaid) {
   write("a.dxf", dxf(circle));
   EXPECT_TRUE(
       has(refused("a.dxf", "base.profile.layer = \"C\"\n").text().reason, "holds no curve on the layer C"));
-  const PartJob beside = job("a.dxf", "base.profile.diameter = 5\n").parts.at(0);
+  const Part beside = job("a.dxf", "base.profile.diameter = 5\n").parts.at(0);
   try {
     (void)make_blank(beside.asked, beside.sheet, beside.seam);
     ADD_FAILURE() << "not refused";

@@ -136,8 +136,8 @@ TEST(Pressing, RoundWallsKeepTheirBlank) {
     // Counted from the seam ruling; the edge as cut lies half the gap, square to it, inside.
     const auto full = [](double run, double swing) { return run + swing * std::asin(0.5 / swing); };
     const auto ratio = [&](size_t i) {
-      return full(pressed.bends[i].datum_from, smooth.cone->swing_radius_base) /
-             full(pressed.bends[i].datum_to, smooth.cone->swing_radius_top);
+      return full(pressed.bends[i].datum_from, swing_radius(smooth, EdgeName::base)) /
+             full(pressed.bends[i].datum_to, swing_radius(smooth, EdgeName::top));
     };
     EXPECT_NEAR(ratio(1), ratio(0), 1e-9);
   }

@@ -94,7 +94,7 @@ void compare(const Drawn& d, const Blank& b, const std::string& about) {
   near(as_laid(b).height, c.height, "height");
   near(b.elements.front().length, c.slant, "element");
   EXPECT_LE(std::abs(area(b) - static_cast<double>(c.area)), tolerance * outline_length(b)) << about;
-  EXPECT_NEAR(b.cone->sector_full.radians(), static_cast<double>(c.sector), 1e-12) << about;
+  EXPECT_NEAR(b.sector.radians(), static_cast<double>(c.sector), 1e-12) << about;
   const LayerSizes& n = b.neutral_sizes;
   near(n.base_radius, c.neutral_base, "neutral base");
   near(n.top_radius, c.neutral_top, "neutral top");

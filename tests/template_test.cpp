@@ -114,7 +114,7 @@ TEST(Template, AWrapGoesRoundTheOutsideWithHalfThePaper) {
     EXPECT_NEAR(as_laid(wrap).width, std::numbers::pi * (168.3 + paper), 1e-9 * 300) << paper;
     EXPECT_TRUE(prove(wrap,
                       [&] {
-                        Form f = r.pieces[0].round()->form;
+                        Form f = *r.pieces[0].wall();
                         f.neutral = 5 + paper / 2;
                         return f;
                       }(),

@@ -44,19 +44,22 @@ TEST(Slide, WallsMeetTheFloor) {
     ASSERT_EQ(r.pieces.size(), 4U);  // two kinds of floor blanks, two walls
     EXPECT_TRUE(passed(r));
     EXPECT_EQ(r.pieces[0].blank.count, 2);
-    const WoundPart& floor = *r.pieces[0].wound();
-    const WoundPart& inner = *r.pieces[2].wound();
-    const WoundPart& outer = *r.pieces[3].wound();
-    EXPECT_NEAR(inner.strip->outside, rim_length(floor.form, EndName::base, 0), 1e-9 * 1000);
-    EXPECT_NEAR(outer.strip->inside, rim_length(floor.form, EndName::top, 0), 1e-9 * 2000);
-    EXPECT_NEAR(inner.strip->upright, 60, 1e-9);
+    const Form& floor = *r.pieces[0].formed->form;
+    const Form& inner = *r.pieces[2].formed->form;
+    const Form& outer = *r.pieces[3].formed->form;
+    const auto strip = [&](size_t i) {
+      return wind(std::get<HelicalStrip>(r.pieces[i].part.asked), {.thickness = 1.5});
+    };
+    EXPECT_NEAR(strip(2).strip->outside, rim_length(floor, EndName::base, 0), 1e-9 * 1000);
+    EXPECT_NEAR(strip(3).strip->inside, rim_length(floor, EndName::top, 0), 1e-9 * 2000);
+    EXPECT_NEAR(strip(2).strip->upright, 60, 1e-9);
     // Place by place: the wall's face at its base edge lies on the floor's edge.
-    const auto apart = [&](const WoundPart& wall, double layer, EndName edge) {
+    const auto apart = [&](const Form& wall, double layer, EndName edge) {
       double worst = 0;
       for (int i = 0; i <= 50; ++i) {
-        const double u = floor.form.from() + (floor.form.to() - floor.form.from()) * i / 50;
-        worst = std::max(
-            worst, norm(edge_point(wall.form, EndName::base, layer, u) - edge_point(floor.form, edge, 0, u)));
+        const double u = floor.from() + (floor.to() - floor.from()) * i / 50;
+        worst =
+            std::max(worst, norm(edge_point(wall, EndName::base, layer, u) - edge_point(floor, edge, 0, u)));
       }
       return worst;
     };

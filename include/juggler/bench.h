@@ -149,6 +149,9 @@ struct BenchCard {
   static constexpr size_t most_openings = 60;
 };
 
+/// Whether a template held square to the wall at an end fits it all round: its ends are circles of its faces.
+[[nodiscard]] bool takes_sweeps(const Form& wall);
+
 /// Works the card out.
 /// Accuracy  every length is rounded once, from its exact value; halves away from zero.
 /// Source    docs/maths/bench.md.

@@ -276,18 +276,12 @@ struct LayerSizes {
   double top_girth = 0;
 };
 
-/// What a cone's flat is laid out by. Radii are infinite for equal ends.
-struct ConeNumbers {
-  Angle half_angle = {};
-  double slant = 0;  ///< between the end planes
-  double swing_radius_base = 0;
-  double swing_radius_top = 0;
-  Angle sector_full = {};  ///< before the gap
-  Angle sector_base = {};  ///< as cut
-  Angle sector_top = {};
-  double chord_base = 0;
-  double chord_top = 0;
-  Rectangle box = {};  ///< about the blank with its bisector upright
+/// What is turned over along an end after rolling: metal inside the edge as cut.
+struct TurnedEnd {
+  EdgeName edge = EdgeName::base;
+  double width = 0;   ///< inside the edge, mm
+  double strain = 0;  ///< of its free edge; negative: upset
+  Angle turned = {};
 };
 
 struct Blank {
@@ -316,32 +310,14 @@ struct Blank {
   GapReport gap = {};
   LayerSizes inside, middle, outside, neutral_sizes;
   double overall_height = 0;
-  std::optional<ConeNumbers> cone = {};  ///< coaxial parts without trims
+  Angle sector =
+      {};  ///< of a wall: by which its first and last ruling are turned against each other, before the gap
   std::vector<TrimPlane> trims = {};
   double fit_error = 0;  ///< how far the outline may lie off the true one, mm
   double size = 0;       ///< the greatest length of the part, mm
   std::vector<Phrase> notes = {};
   std::vector<Phrase> warnings = {};
 };
-
-/// Develops a part into its blank.
-///
-/// Returns   the blank in the positive quadrant, the bisector of its two seam rulings upright, base down, the
-///           chosen face up.
-/// Errors    Refusal as solve() and form() do; when the gap's edges meet before a rim, with the least size
-///           that would leave metal; when a lap or stock is wider than the end allows; when the part has
-///           several pieces (make_blanks() is for those).
-/// Accuracy  1e-9 of the part's size for every position, length and area; fitted rims besides as `fit_error`
-///           says.
-/// Cost      below a millisecond where the rims are arcs, some tens of them where they are fitted.
-/// Source    docs/maths/develop.md, docs/maths/round.md.
-[[nodiscard]] Blank make_blank(const Shape& shape, const Sheet& sheet, const Seam& seam = {},
-                               const Making& making = {});
-
-/// The same for a part in any number of pieces: one blank for each kind, identical ones counted, and those
-/// that are mirror images of another said to be so.
-[[nodiscard]] std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam = {},
-                                             const Making& making = {});
 
 /// The blanks of a folded part whose body has been made: one for each kind of piece.
 [[nodiscard]] std::vector<Blank> make_blanks(const Body& body, const Making& making);

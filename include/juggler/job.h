@@ -44,20 +44,6 @@ struct Paper {
 [[nodiscard]] const std::vector<Paper>& papers();
 [[nodiscard]] const Paper* find_paper(std::string_view name);
 
-/// One part of a job, as understood.
-struct PartJob {
-  std::string name;  ///< what it is called; empty for an only part
-  std::string shape;
-  Shape asked;
-  Sheet sheet;
-  Seam seam;
-  Making making;
-  std::string key = {};  ///< of [parts.KEY], empty for [part]: a transition's collars are parts of their own
-  std::optional<EndName> meets = {};  ///< of a slide's wall: the edge of the floor, which has the same key
-  /// What the job calls the shape's keys, where it differs.
-  std::map<std::string, std::string> asked_as = {};
-};
-
 /// A named size as understood: in the job's units, or degrees, or a plain number.
 struct NamedSize {
   std::string name;
@@ -68,20 +54,6 @@ struct NamedSize {
 struct Given {
   Place place;
   std::string text;
-};
-
-/// How the bench card is worked out.
-struct Bench {
-  double round_to = 0.5;               ///< mm: what a card's lengths are rounded to
-  std::optional<double> reach = {};    ///< mm: the longest trammel; past it arcs are given by offsets
-  std::optional<double> spacing = {};  ///< mm between offsets; else a twelfth of the chord
-};
-
-/// The rolls a part is to be rolled on, mm.
-struct Rolls {
-  std::optional<double> width = {};         ///< of plate they take
-  std::optional<double> least_radius = {};  ///< on the inside face
-  std::optional<double> flat_end = {};      ///< length they leave flat at either edge
 };
 
 /// What the drawing is to look like.
@@ -112,7 +84,7 @@ struct Job {
   std::string date;  ///< as given
   Units units;
   std::vector<NamedSize> named;
-  std::vector<PartJob> parts;
+  std::vector<Part> parts;
   Bench bench;
   Rolls rolls;
   Drawing drawing;
@@ -145,7 +117,7 @@ enum class FilesFrom { job_folder, anywhere };
 [[nodiscard]] std::string quick_job_text(const std::string& shape, const std::vector<Setting>& settings);
 
 /// A refusal from the core, put at the place of the key it names.
-[[nodiscard]] JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal);
+[[nodiscard]] JobRefusal located(const Job& job, const Part& part, const Refusal& refusal);
 
 /// What a job may say: for messages and help.
 struct KeyHelp {

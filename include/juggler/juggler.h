@@ -7,6 +7,7 @@
 #include "juggler/geom.h"
 #include "juggler/lettering.h"
 #include "juggler/making.h"
+#include "juggler/measure.h"
 #include "juggler/opening.h"
 #include "juggler/openings.h"
 #include "juggler/part.h"

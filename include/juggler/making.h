@@ -22,6 +22,20 @@ struct Making {
   std::vector<Lettering> letterings = {};
 };
 
+/// How the bench card is worked out.
+struct Bench {
+  double round_to = 0.5;               ///< mm: what a card's lengths are rounded to
+  std::optional<double> reach = {};    ///< mm: the longest trammel; past it arcs are given by offsets
+  std::optional<double> spacing = {};  ///< mm between offsets; else a twelfth of the chord
+};
+
+/// The rolls a part is to be rolled on, mm.
+struct Rolls {
+  std::optional<double> width = {};         ///< of plate they take
+  std::optional<double> least_radius = {};  ///< on the inside face
+  std::optional<double> flat_end = {};      ///< length they leave flat at either edge
+};
+
 /// Refuses a sheet or making with a value out of range.
 void check(const Sheet& sheet, const Seam& seam, const Making& making);
 

@@ -10,16 +10,6 @@
 
 namespace juggler {
 
-/// Where a number stands on a drawing: in the table of the blank, as a dimension on the blank, or elsewhere
-/// (among the sizes of the faces, in the title block).
-enum class RowKind { number, dimension, elsewhere };
-
-/// What is said of a piece in one line: a name and a text with its numbers in it.
-struct Fact {
-  std::string name;
-  Phrase value;
-  RowKind kind = RowKind::number;
-};
 /// The name as a key: "swing_radius_base".
 [[nodiscard]] std::string key_of(const Fact& fact);
 
@@ -30,8 +20,12 @@ struct Fact {
 /// What a drawing says beside its lines and no table says in the same words, by name: "height", "base end"
 /// and "top end" of a round part, "seam" of a wall that closes, "outside diameter" of what is wound.
 [[nodiscard]] std::vector<Fact> labels_of(const PieceResult& piece);
-/// The first number of the fact of that name. Errors  std::out_of_range where there is none.
-[[nodiscard]] Amount measured(const std::vector<Fact>& facts, const std::string& name);
+/// A number of the fact of that name, the first or another, with its unit.
+/// Errors  std::out_of_range where there is none.
+[[nodiscard]] Amount measured(const std::vector<Fact>& facts, const std::string& name, size_t which = 0);
+
+/// Whether all elements of a wall are alike: a turn about its axis keeps it, between level ends.
+[[nodiscard]] bool alike_elements(const PieceResult& piece);
 
 /// Along an edge as cut.
 [[nodiscard]] Amount edge_length(const Edge& edge);
@@ -40,22 +34,6 @@ struct Fact {
 /// Of a template held square to a round part's wall at an end, against a face: the least radius round the
 /// part and, where it is greater, the greatest; none of a part without a wall.
 [[nodiscard]] std::vector<Amount> sweep_radii(const PieceResult& piece, EndName end, Face face);
-
-/// A column of a table: its numbers are all of one kind, measured alike.
-struct MeasuredColumn {
-  std::string name;
-  Amount::Of of = Amount::Of::number;
-  std::string from = {}, to = {}, on = {};
-  bool words = false;  ///< no numbers with a unit: tags, counts, directions
-};
-
-/// Rows of numbers whose units stand in the heads.
-struct MeasuredTable {
-  std::string key;
-  std::string title;
-  std::vector<MeasuredColumn> columns;
-  std::vector<std::vector<Phrase>> rows = {};
-};
 
 /// The bend schedule. Columns that no bend needs are left out. With the ends of every line on the blank it
 /// is, with the outline, all that forming needs.
@@ -74,8 +52,8 @@ struct MeasuredTable {
 [[nodiscard]] MeasuredTable hits_of(const PieceResult& piece);
 /// Walls of a folded part on its size face.
 [[nodiscard]] MeasuredTable walls_of(const PieceResult& piece);
-/// Both flats of a flight's blank, from edge to edge.
-[[nodiscard]] MeasuredTable strain_of(const PieceResult& piece);
+/// What only parts of its family have.
+[[nodiscard]] std::vector<MeasuredTable> own_tables_of(const PieceResult& piece);
 
 /// A wall of a folded part on its size face: its angles from corner to corner, its height in its own plane,
 /// and how it leans: 0 upright, positive where its outside faces up.
@@ -89,8 +67,12 @@ struct WallNumbers {
 
 /// Of one blank, kg; of a tube that of its wall. Nothing where no density is given.
 [[nodiscard]] std::optional<double> mass_of(const PieceResult& piece);
-/// The thickness of a part's sheet, of a tube that of its wall, mm.
-[[nodiscard]] double thickness_of(const PieceResult& piece);
+/// What the part of a piece is called, told apart from others of its job.
+[[nodiscard]] std::string name_of_part(const PieceResult& piece);
+/// What the piece is called: the part's name, its number, or the job's name; and which piece it is.
+[[nodiscard]] std::string title_of(const PieceResult& piece);
+/// A short name for files: of the part and the piece, empty where the job has only one.
+[[nodiscard]] std::string file_name_of(const PieceResult& piece);
 
 /// What the rolls leave and cannot do, in plain sentences; none where the job names no rolls.
 struct RollingRemarks {
@@ -98,11 +80,6 @@ struct RollingRemarks {
   std::vector<Phrase> warnings;
 };
 [[nodiscard]] RollingRemarks rolling_remarks(const PieceResult& piece, const Rolls& rolls);
-
-/// Whether a part's sizes lie on the middle of the sheet by what it is: blades, walls between curves.
-[[nodiscard]] bool sized_on_middle(const PartJob& part);
-/// Where the neutral layer of a part lies, and who says so, in few words.
-[[nodiscard]] std::string neutral_text(const PartJob& part);
 
 /// A joint of a folded blank.
 struct JointNumbers {

@@ -2,6 +2,8 @@
 // that they agree. Lengths are millimetres; angles carry their unit.
 #pragma once
 
+#include <map>
+#include <string>
 #include <variant>
 
 #include "juggler/making.h"
@@ -101,10 +103,6 @@ using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition,
 
 /// The shape, where it is a round one; a round tube is the cylinder of the face it is opened on.
 [[nodiscard]] std::optional<RoundShape> round_shape(const Shape& shape);
-[[nodiscard]] std::optional<FoldedShape> folded_shape(const Shape& shape);
-/// Not a flight that grows and is laid out with the least stretch, nor a standing strip: these have no ring.
-[[nodiscard]] std::optional<WoundShape> wound_shape(const Shape& shape);
-[[nodiscard]] std::optional<StretchedShape> stretched_shape(const Shape& shape);
 
 /// The part as made: the mirrored twin has its plan angles and shifts mirrored about the x axis; a panel,
 /// alike at both ends of its run, is its own twin.
@@ -146,5 +144,19 @@ struct RoundSizes {
 /// Accuracy  rounding of the sizes given: 1e-15 of the part's size, its taper to 1e-15 relative.
 /// Source    docs/maths/develop.md (21)-(26), docs/maths/round.md (1)-(3).
 [[nodiscard]] RoundSizes solve(const RoundShape& shape, const Sheet& sheet);
+
+/// A part: what is asked for, all of it.
+struct Part {
+  std::string name = {};   ///< what it is called; empty for an only part
+  std::string shape = {};  ///< the word for its shape
+  Shape asked = {};
+  Sheet sheet = {};
+  Seam seam = {};
+  Making making = {};
+  std::string key = {};               ///< the parts of a job that come from one of its tables have one key
+  std::optional<EndName> meets = {};  ///< of a slide's wall: the edge of the floor, which has the same key
+  /// What a job calls the shape's keys, where it differs.
+  std::map<std::string, std::string> asked_as = {};
+};
 
 }  // namespace juggler

@@ -65,8 +65,5 @@ struct Proof {
 ///          not pressed.
 /// Source   docs/maths/folded.md (59).
 [[nodiscard]] double prove_closing(const std::vector<Blank>& blanks);
-/// The proof of a part as it was given to make_blank() or make_blanks().
-[[nodiscard]] Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam = {},
-                          Hand hand = Hand::as_drawn);
 
 }  // namespace juggler

@@ -1,4 +1,5 @@
-// What a result states, as a tree of names. Its numbers know what they are; files only write them.
+// What is said of a piece: facts, tables, and all that a result states as a tree of names. Numbers know what
+// they are; whoever writes them works nothing out.
 #pragma once
 
 #include <initializer_list>
@@ -11,7 +12,31 @@
 
 namespace juggler {
 
-struct JobResult;
+/// Where a number stands on a drawing: in the table of the blank, as a dimension on the blank, or elsewhere
+/// (among the sizes of the faces, in the title block).
+enum class RowKind { number, dimension, elsewhere };
+
+/// What is said of a piece in one line: a name and a text with its numbers in it.
+struct Fact {
+  std::string name;
+  Phrase value;
+  RowKind kind = RowKind::number;
+};
+/// A column of a table: its numbers are all of one kind, measured alike.
+struct MeasuredColumn {
+  std::string name;
+  Amount::Of of = Amount::Of::number;
+  std::string from = {}, to = {}, on = {};
+  bool words = false;  ///< no numbers with a unit: tags, counts, directions
+};
+
+/// Rows of numbers whose units stand in the heads.
+struct MeasuredTable {
+  std::string key;
+  std::string title;
+  std::vector<MeasuredColumn> columns;
+  std::vector<std::vector<Phrase>> rows = {};
+};
 
 /// A number of a result, in mm, mm2, kg, degrees, or 0 to 1 for a share. Texts are literals.
 struct Measured {
@@ -37,6 +62,7 @@ class Record {
   Record(std::string text) : is_(std::move(text)) {}
   Record(Measured number) : is_(number) {}
   Record(List list) : is_(std::move(list)) {}
+  Record(Members members) : is_(std::move(members)) {}
   Record(std::initializer_list<std::pair<const char*, Record>> members) {
     Members all;
     for (const auto& [name, value] : members) all.emplace_back(name, value);
@@ -56,10 +82,6 @@ class Record {
  private:
   Is is_ = nullptr;
 };
-
-/// All that a result states.
-/// Cost  a few hundred numbers a piece, and three for each point of an opening.
-[[nodiscard]] Record record_of(const JobResult& result);
 
 /// What the numbers of a record are, by their names from the outside in, a point between them: "pieces.area".
 /// Lists are passed over; in one of numbers of several kinds their places follow, from 0; a part's shape

@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "juggler/job.h"
 #include "juggler/measure.h"
 
 namespace juggler {
@@ -19,6 +20,10 @@ struct JobResult {
 [[nodiscard]] bool passed(const JobResult& result);
 /// The worst of the pieces' proofs, figure by figure.
 [[nodiscard]] Proof worst_proof(const JobResult& result);
+
+/// All that a result states.
+/// Cost  a few hundred numbers a piece, and three for each point of an opening.
+[[nodiscard]] Record record_of(const JobResult& result);
 
 /// The key numbers of a piece as plain lines of a name and a value, in the job's units.
 struct Row {
@@ -51,11 +56,4 @@ struct Schedule {
                                                        bool braille);
 /// Whether a piece is the first of its part: what belongs to the part stands with it.
 [[nodiscard]] bool is_first_of_part(const JobResult& job, size_t piece);
-/// What the part of a piece is called, told apart from the job's others.
-[[nodiscard]] std::string name_of_part(const PieceResult& piece);
-/// What the piece is called: the part's name, its number, or the job's name; and which piece it is.
-[[nodiscard]] std::string title_of(const PieceResult& piece);
-/// A short name for files: of the part and the piece, empty where the job has only one.
-[[nodiscard]] std::string file_name_of(const PieceResult& piece);
-
 }  // namespace juggler

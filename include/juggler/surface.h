@@ -94,9 +94,8 @@ struct CurvedForm {
 /// Source    docs/maths/stretch.md (19)-(21).
 [[nodiscard]] CurvedForm form(const EvenTransition& wall, const Sheet& sheet, Hand hand = Hand::as_drawn);
 
-/// The part as one of walls that need not open flat, where it is made so; also a transition by even rulings,
-/// or one that no wall opens flat of.
-[[nodiscard]] std::optional<StretchedShape> stretched_as(const Shape& shape, const Sheet& sheet,
-                                                         const Seam& seam);
+/// A transition by even rulings, where it is asked for or no wall opens flat of it.
+[[nodiscard]] std::optional<EvenTransition> even_where_needed(const Transition& asked, const Sheet& sheet,
+                                                              const Seam& seam);
 
 }  // namespace juggler

@@ -10,6 +10,7 @@
 #include "opened.h"
 #include "openings.h"
 #include "ruled_hits.h"
+#include "walls.h"
 
 namespace juggler {
 namespace {
@@ -40,27 +41,6 @@ void place_on_metal(Blank& b, const Form& f, const Seam& seam) {
   }
 }
 
-// What a cone with level ends is laid out by.
-ConeNumbers cone_numbers(const Blank& b, const RoundSizes& sizes, const Opened& o) {
-  if (b.fit_error > 0) throw std::logic_error("a right cone whose rim is no arc");
-  ConeNumbers n;
-  n.half_angle = Angle::radians(std::abs(sizes.taper.radians()));
-  n.slant = sizes.slant;
-  n.sector_full = Angle::radians(std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading));
-  const auto swing = [&](EdgeName name, double& radius, Angle& sector, double& chord) {
-    const Edge* e = edge(b, name);
-    if (!e) return;
-    const Arc& arc = e->arcs.front();
-    radius = radius_of(arc);
-    sector = Angle::radians(std::abs(arc.turn));
-    chord = norm(end_of(arc) - arc.start);
-  };
-  swing(EdgeName::base, n.swing_radius_base, n.sector_base, n.chord_base);
-  swing(EdgeName::top, n.swing_radius_top, n.sector_top, n.chord_top);
-  n.box = as_laid(b);
-  return n;
-}
-
 // What every wall has; sizes of its own come from its shape.
 struct LaidBlank {
   Blank blank;
@@ -77,6 +57,7 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
   b.face_up = making.face_up;
   b.size = f.size;
   b.open = !f.goes_round() && f.open;
+  b.sector = Angle::radians(std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading));
   b.trims = f.trims;
   Edges made = developed_edges(o, cut, making.fit);
   b.edges = std::move(made.edges);
@@ -112,19 +93,7 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
                  .advice = "narrow the wedge"});
 }
 
-// A part once round, and what its pieces are made with.
-struct Whole {
-  std::optional<RoundSizes> sizes;  // of a round one
-  PieceMaker piece;
-  Sheet sheet;
-  Seam seam;
-  Making making;
-  Form form;
-  LayerSizes inside, middle, outside, neutral;
-  double overall_height = 0;
-};
-
-[[noreturn]] void refuse_gap(const Whole& w, const Form& f) {
+[[noreturn]] void refuse_gap(const WholeWall& w, const Form& f) {
   const Seam& seam = w.seam;
   if (seam.lap || edge_inset(f, seam, SeamEdge::start) < 0) refuse_lap(seam);
   if (seam.wedge) refuse_wedge(seam, f);
@@ -135,34 +104,11 @@ struct Whole {
                    .allowed = "less than " + shown_mm(widest_gap_of_pointed(open(f))),
                    .advice = "narrow the gap or use a wedge"});
   }
-  if (!w.sizes)
-    throw Refusal({.reason = "the parallel edges of the gap meet before an end",
-                   .key = "seam.gap",
-                   .found = shown_mm(seam.gap.value_or(0)),
-                   .advice = "narrow the gap, move the seam, or make that end larger"});
-  const RoundSizes& sizes = *w.sizes;
-  const EndName small = sizes.top_radius <= sizes.base_radius ? EndName::top : EndName::base;
-  const double radius = small == EndName::top ? sizes.top_radius : sizes.base_radius;
-  const double from = f.from();
-  const double to = f.to();
-  const double least = least_radius(sizes, w.sheet, small, [&](const RoundSizes& other) {
-    const Form piece = piece_of(other, w.sheet, {from, to, 0, 0});
-    return cut_seam(open(piece), seam).has_value();
-  });
-  if (2 * least > limits::longest)
-    throw Refusal(
-        {.reason = "the gap is wider than the part's girth leaves metal for",
-         .key = "seam.gap",
-         .found = shown_mm(seam.gap.value_or(0)),
-         .allowed = std::string("less than the ") + name_of(small) + "'s girth, " + shown_mm(two_pi * radius),
-         .advice = "narrow the gap"});
-  const std::string key = sizes.one_size ? "diameter" : std::string(name_of(small)) + ".diameter";
-  throw Refusal({.reason = std::string("the parallel edges of the gap meet before the ") + name_of(small),
+  if (w.refuse_gap) w.refuse_gap(f);
+  throw Refusal({.reason = "the parallel edges of the gap meet before an end",
                  .key = "seam.gap",
-                 .found = shown_mm(seam.gap.value_or(0)) + " where the " + name_of(small) + " has " +
-                          shown_mm(2 * radius) + " diameter",
-                 .allowed = key + " of " + shown_mm(std::ceil(2e3 * least) / 1e3) + " or more with this gap",
-                 .advice = "narrow the gap, use a wedge, or make that end larger"});
+                 .found = shown_mm(seam.gap.value_or(0)),
+                 .advice = "narrow the gap, move the seam, or make that end larger"});
 }
 
 void check_wedge(const Form& f, const Seam& seam) {
@@ -173,42 +119,30 @@ void check_wedge(const Form& f, const Seam& seam) {
                  .advice = "give a gap"});
 }
 
-Whole whole_of(const Shape& shape, const Sheet& sheet, const Seam& seam_asked, const Making& making) {
-  check(sheet, seam_asked, making);
-  Whole w;
-  w.sheet = sheet;
-  w.seam = seam_as_made(seam_asked, making.hand);
-  w.making = making;
-  if (const auto* transition = std::get_if<Transition>(&shape)) {
-    w.piece = pieces_of(as_made(*transition, making.hand), sheet);
-    w.form = w.piece({0, two_pi, 0, 0});
-  } else {
-    w.sizes = solve(as_made(*round_shape(shape), making.hand), sheet);
-    w.form = form(*w.sizes, sheet, {});
-    w.piece = pieces_of(*w.sizes, sheet);
-  }
-  check_wedge(w.form, w.seam);
-  w.inside = sizes_on(w.form, 0);
-  w.middle = sizes_on(w.form, w.form.thickness / 2);
-  w.outside = sizes_on(w.form, w.form.thickness);
-  w.neutral = sizes_on(w.form, w.form.neutral);
-  w.overall_height = overall_height(w.form);
-  return w;
+// The edges as cut on each face, once round.
+struct FaceSizes {
+  LayerSizes inside, middle, outside, neutral;
+  double overall_height = 0;
+};
+
+FaceSizes face_sizes(const Form& f) {
+  return {sizes_on(f, 0), sizes_on(f, f.thickness / 2), sizes_on(f, f.thickness), sizes_on(f, f.neutral),
+          overall_height(f)};
 }
 
-// Where a flange is turned over: beside its edge, by its width.
-void add_flange(Blank& b, EdgeName name, const std::optional<RoundFlange>& flange, bool marks) {
-  const Edge* e = edge(b, name);
-  if (!flange || !e) return;
+// Where an end is turned over: beside its edge, by its width.
+void add_turned_end(Blank& b, const TurnedEnd& end, bool marks) {
+  const Edge* e = edge(b, end.edge);
+  if (!e) return;
   for (const Arc& arc : e->arcs) {
     if (marks)
-      b.marks.lines.push_back({arc.start + flange->width * left_of(direction(arc.heading)), arc.heading,
-                               arc.length - arc.turn * flange->width, arc.turn});
+      b.marks.lines.push_back({arc.start + end.width * left_of(direction(arc.heading)), arc.heading,
+                               arc.length - arc.turn * end.width, arc.turn});
   }
-  b.notes.push_back(std::string("The ") + name_of(name) + " flange of " + shown_mm(flange->width) +
-                    " is turned over at the marked line by " + shown_degrees(flange->turned, 3) +
-                    "; its free edge " + (flange->strain < 0 ? "is upset by " : "stretches by ") +
-                    shown_percent(std::abs(flange->strain)) +
+  b.notes.push_back(std::string("The ") + name_of(end.edge) + " flange of " + shown_mm(end.width) +
+                    " is turned over at the marked line by " + shown_degrees(end.turned, 3) +
+                    "; its free edge " + (end.strain < 0 ? "is upset by " : "stretches by ") +
+                    shown_percent(std::abs(end.strain)) +
                     ". Sizes of this end are those before it is turned.");
 }
 
@@ -246,7 +180,8 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
     b.pressed->facet_error = std::max(b.pressed->facet_error, line.facet_error);
 }
 
-Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const Hits& hits) {
+Piece make_piece(const WholeWall& w, const FaceSizes& sizes, const Making& making, const Span& span,
+                 int number, int pieces, const Hits& hits) {
   Piece p;
   p.form = std::make_shared<const Form>(piece_with_laps(w.piece, w.seam, span));
   p.opened = std::make_shared<const Opened>(open(*p.form));
@@ -254,20 +189,19 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
   const Opened& o = *p.opened;
   const auto cut = cut_seam(o, w.seam);
   if (!cut) refuse_gap(w, f);
-  std::tie(p.blank, p.placing) = std::move(blank_of(o, *cut, w.seam, w.making)).both();
+  std::tie(p.blank, p.placing) = std::move(blank_of(o, *cut, w.seam, making)).both();
   Blank& b = p.blank;
   b.piece = number;
   b.pieces = pieces;
-  b.inside = w.inside;
-  b.middle = w.middle;
-  b.outside = w.outside;
-  b.neutral_sizes = w.neutral;
-  b.overall_height = w.overall_height;
-  if (f.coaxial && f.trims.empty()) b.cone = cone_numbers(b, *w.sizes, o);
+  b.inside = sizes.inside;
+  b.middle = sizes.middle;
+  b.outside = sizes.outside;
+  b.neutral_sizes = sizes.neutral;
+  b.overall_height = sizes.overall_height;
   note_level_ends(b, o);
   add_hits(b, o, p.placing, number, hits);
   if (pieces == 1) return p;
-  const Placing as_cut = laid_out(o, w.making.face_up, b.edges);
+  const Placing as_cut = laid_out(o, making.face_up, b.edges);
   constexpr int looks = 24;
   for (const EndName end : {EndName::base, EndName::top}) {
     const double from = end == EndName::base ? cut->start.base : cut->start.top;
@@ -281,28 +215,20 @@ Piece make_piece(const Whole& w, const Span& span, int number, int pieces, const
 }
 
 // All that comes after the openings.
-void finish(const Whole& w, Piece& p) {
-  mark(p.blank, *p.opened, w.seam, p.placing, w.making);
-  if (w.sizes) {
-    add_flange(p.blank, EdgeName::base, w.sizes->base_flange, w.making.marks);
-    add_flange(p.blank, EdgeName::top, w.sizes->top_flange, w.making.marks);
-  }
-  if (!p.form->regions.empty()) move_texts_to_flats(p.blank, *p.opened, p.placing, w.making);
+void finish(const WholeWall& w, const Making& making, Piece& p) {
+  mark(p.blank, *p.opened, w.seam, p.placing, making);
+  for (const TurnedEnd& end : w.turned_ends) add_turned_end(p.blank, end, making.marks);
+  if (!p.form->regions.empty()) move_texts_to_flats(p.blank, *p.opened, p.placing, making);
 }
 
-double height_of(const Whole& w, const Shape& shape) {
-  if (w.sizes) return w.sizes->height;
-  return std::get<Transition>(shape).height.value_or(0);
-}
-
-void cut_openings(const Whole& w, const Shape& shape, std::vector<Piece>& pieces) {
-  if (!has_openings(w.making)) return;
+void cut_openings(const WholeWall& w, const Making& making, std::vector<Piece>& pieces) {
+  if (!has_openings(making)) return;
   PartWall wall;
   wall.size = w.form.size;
   wall.thickness = w.form.thickness;
-  wall.top_height = height_of(w, shape);
-  if (w.sizes && w.sizes->base_flange) wall.base_flange = w.sizes->base_flange->width;
-  if (w.sizes && w.sizes->top_flange) wall.top_flange = w.sizes->top_flange->width;
+  wall.top_height = w.top_height;
+  for (const TurnedEnd& end : w.turned_ends)
+    (end.edge == EdgeName::base ? wall.base_flange : wall.top_flange) = end.width;
   wall.seam_inset = edge_inset(*pieces.front().form, w.seam, SeamEdge::start);
   if (w.seam.wedge) wall.seam_wedge = w.seam.wedge->radians() / 2;
   wall.coaxial = w.form.coaxial;
@@ -313,7 +239,19 @@ void cut_openings(const Whole& w, const Shape& shape, std::vector<Piece>& pieces
     wall.charts.push_back(chart_of(p.form, p.blank.piece, p.placing));
     blanks.push_back(&p.blank);
   }
-  cut_openings(blanks, wall, w.making);
+  cut_openings(blanks, wall, making);
+}
+
+Hits hits_of(const WholeWall& w, const std::vector<Span>& spans, const Pressing& asked) {
+  Hits hits;
+  if (w.form.by_plan) {
+    hits.round = press_round(w.form, spans, asked);
+    return hits;
+  }
+  std::vector<Form> forms;
+  for (const Span& span : spans) forms.push_back(w.piece(span));
+  hits.ruled = press_ruled(forms, asked);
+  return hits;
 }
 
 // Whether two outlines agree point by point when the first points are laid upon each other.
@@ -462,53 +400,23 @@ Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
   return std::move(blanks.front());
 }
 
-std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,
-                               const Making& making) {
-  if (const auto folded = folded_shape(shape)) {
-    check(sheet, seam, making);
-    return make_blanks(body_of(as_made(*folded, making.hand), sheet, seam), making);
-  }
-  if (const auto wound = wound_shape(shape)) {
-    check(sheet, seam, making);
-    const WoundPart part = wind(*wound, sheet, making.hand);
-    (void)seam_spans(part.form, seam);  // refuses one
-    return make_blanks(part, making);
-  }
-  if (const auto stretched = stretched_as(shape, sheet, seam)) {
-    check(sheet, seam, making);
-    return make_blanks(stretch(*stretched, sheet, making.hand), making);
-  }
-  if (const auto* t = std::get_if<Transition>(&shape); t && is_folded(*t, sheet)) {
-    check(sheet, seam, making);
-    return make_blanks(body_of(as_made(*t, making.hand), sheet, seam_as_made(seam, making.hand)), making);
-  }
-  const Whole w = whole_of(shape, sheet, seam, making);
+std::vector<Blank> make_blanks(const WholeWall& w, const Making& making) {
+  check_wedge(w.form, w.seam);
+  const FaceSizes sizes = face_sizes(w.form);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);
-  Hits hits;
-  if (w.sizes) {
-    hits.round = press_round(w.form, spans, making.bending);
-  } else {
-    std::vector<Form> forms;
-    for (const Span& span : spans) forms.push_back(w.piece(span));
-    hits.ruled = press_ruled(forms, making.bending);
-  }
+  const Hits hits = hits_of(w, spans, making.bending);
   std::vector<Piece> pieces;
   for (size_t i = 0; i < spans.size(); ++i)
-    pieces.push_back(make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits));
-  if (w.form.goes_round()) {
-    std::vector<Blank*> all;
-    for (Piece& p : pieces) all.push_back(&p.blank);
-    close_up(all);
-  }
-  cut_openings(w, shape, pieces);
-  if (has_openings(making)) {
-    std::vector<Blank*> all;
-    for (Piece& p : pieces) all.push_back(&p.blank);
-    repeat_under_laps(all, w.seam, making.edges);
-  }
+    pieces.push_back(
+        make_piece(w, sizes, making, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits));
+  std::vector<Blank*> all;
+  for (Piece& p : pieces) all.push_back(&p.blank);
+  if (w.form.goes_round()) close_up(all);
+  cut_openings(w, making, pieces);
+  if (has_openings(making)) repeat_under_laps(all, w.seam, making.edges);
   std::vector<Piece> kinds;
   for (Piece& p : pieces) {
-    finish(w, p);
+    finish(w, making, p);
     add_piece(kinds, std::move(p), has_openings(making));
   }
   std::vector<Blank> blanks;
@@ -517,15 +425,6 @@ std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Sea
   return blanks;
 }
 
-Blank make_blank(const Shape& shape, const Sheet& sheet, const Seam& seam, const Making& making) {
-  if (seam.pieces > 1 || seam.each.size() > 1) {
-    throw Refusal(
-        {.reason = "asks for several pieces, which make_blanks() makes",
-         .key = "seam.pieces",
-         .found = std::to_string(std::max<size_t>(seam.each.size(), static_cast<size_t>(seam.pieces))),
-         .allowed = "1"});
-  }
-  return std::move(make_blanks(shape, sheet, seam, making).front());
-}
+bool leaves_metal(const Form& piece, const Seam& seam) { return cut_seam(open(piece), seam).has_value(); }
 
 }  // namespace juggler

@@ -202,18 +202,17 @@ CurvedForm form(const EvenTransition& asked, const Sheet& sheet, Hand hand) {
   return f;
 }
 
-std::optional<StretchedShape> stretched_as(const Shape& shape, const Sheet& sheet, const Seam& seam) {
-  const auto* t = std::get_if<Transition>(&shape);
-  if (!t) return stretched_shape(shape);
+std::optional<EvenTransition> even_where_needed(const Transition& asked, const Sheet& sheet,
+                                                const Seam& seam) {
   check(sheet, seam, {});
-  check(t->strain);
-  if (t->rulings == Rulings::even) return EvenTransition{*t, seam, {}};
-  const auto hull = hull_between(*t, sheet);
+  check(asked.strain);
+  if (asked.rulings == Rulings::even) return EvenTransition{asked, seam, {}};
+  const auto hull = hull_between(asked, sheet);
   try {
     check_planes(*hull);
     if (!hull->low.convex() || !hull->high.convex()) (void)stretches_of(hull);
   } catch (const Refusal& refused) {
-    return EvenTransition{*t, seam, refused.text()};
+    return EvenTransition{asked, seam, refused.text()};
   }
   return std::nullopt;
 }

@@ -10,7 +10,7 @@ bool rolls(const Panel& panel) {
 }
 
 // Why a part does nothing with a key of its sheet; empty where it does.
-std::string why_idle(const PartJob& part, std::string_view key) {
+std::string why_idle(const Part& part, std::string_view key) {
   const Shape& shape = part.asked;
   if (std::holds_alternative<Tube>(shape)) {
     if (key == "sizes_on") return "a tube is sized on its outside";
@@ -31,11 +31,11 @@ std::string why_idle(const PartJob& part, std::string_view key) {
 }
 
 // Refuses an entry that all of the parts that it is said of do nothing with.
-void refuse_if_idle(const Entry* entry, const std::vector<PartJob>& parts, const std::string* part_key) {
+void refuse_if_idle(const Entry* entry, const std::vector<Part>& parts, const std::string* part_key) {
   if (!entry) return;
   const std::string key = entry->path.substr(entry->path.rfind('.') + 1);
   std::string why;
-  for (const PartJob& part : parts) {
+  for (const Part& part : parts) {
     if (part_key && part.key != *part_key) continue;
     why = why_idle(part, key);
     if (why.empty()) return;
@@ -45,9 +45,9 @@ void refuse_if_idle(const Entry* entry, const std::vector<PartJob>& parts, const
 
 }  // namespace
 
-void refuse_idle_sheet_keys(const Entries& entries, const std::vector<PartJob>& parts) {
+void refuse_idle_sheet_keys(const Entries& entries, const std::vector<Part>& parts) {
   for (const std::string key : {"sizes_on", "thickness", "gauge", "neutral"}) {
-    for (const PartJob& part : parts) {
+    for (const Part& part : parts) {
       const std::string prefix = part.key.empty() ? "part." : "parts." + part.key + ".";
       refuse_if_idle(find(entries, prefix + "sheet." + key), parts, &part.key);
     }

@@ -169,8 +169,8 @@ std::vector<std::string> part_names(const Entries& entries, const std::string& s
       {.reason = "the job has no part", .key = "part", .advice = "add a [part] table with a shape"});
 }
 
-PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, const std::string& name,
-                  const std::string& source) {
+Part read_part(const Entries& entries, Numbers& numbers, const Job& job, const std::string& name,
+               const std::string& source) {
   const std::string prefix = name.empty() ? "part." : "parts." + name + ".";
   Reader part(entries, numbers, job.units, prefix);
   Reader sheet(entries, numbers, job.units, "sheet.");
@@ -182,7 +182,7 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
                                       .allowed = shown(shape_key_table("").front()),
                                       .advice = "say what shape the part has"});
   }
-  PartJob p{name, std::get<std::string>(shape->value), {}, {}, {}, {}, name};
+  Part p{name, std::get<std::string>(shape->value), {}, {}, {}, {}, name};
   const bool round = p.shape == "cone" || p.shape == "cylinder";
   const bool ruled = p.shape == "transition";
   const bool wound =
@@ -207,13 +207,13 @@ PartJob read_part(const Entries& entries, Numbers& numbers, const Job& job, cons
 // The part, and its collars beside it.
 void add_part(const Entries& entries, Numbers& numbers, Job& job, const std::string& name,
               const std::string& source) {
-  PartJob part = read_part(entries, numbers, job, name, source);
+  Part part = read_part(entries, numbers, job, name, source);
   Reader r(entries, numbers, job.units, name.empty() ? "part." : "parts." + name + ".");
   if (part.shape == "slide") {
-    for (PartJob& one : parts_of_slide(r, std::move(part))) job.parts.push_back(std::move(one));
+    for (Part& one : parts_of_slide(r, std::move(part))) job.parts.push_back(std::move(one));
     return;
   }
-  std::vector<PartJob> collars;
+  std::vector<Part> collars;
   for (const EndName end : {EndName::base, EndName::top}) {
     if (auto collar = read_collar(r, part, end)) collars.push_back(std::move(*collar));
   }
@@ -223,7 +223,7 @@ void add_part(const Entries& entries, Numbers& numbers, Job& job, const std::str
       wall && wall->rulings == Rulings::even && !collars.empty())
     wall->bend = {};
   job.parts.push_back(std::move(part));
-  for (PartJob& collar : collars) job.parts.push_back(std::move(collar));
+  for (Part& collar : collars) job.parts.push_back(std::move(collar));
 }
 
 Units read_units(const Entries& entries) {
@@ -260,7 +260,7 @@ Job job_of(const Entries& entries, const std::string& source) {
   return job;
 }
 
-JobRefusal located(const Job& job, const PartJob& part, const Refusal& refusal) {
+JobRefusal located(const Job& job, const Part& part, const Refusal& refusal) {
   const std::string prefix = part.key.empty() ? "part." : "parts." + part.key + ".";
   Refusal::Text text = refusal.text();
   if (const auto as = part.asked_as.find(text.key); as != part.asked_as.end()) text.key = as->second;

@@ -125,7 +125,7 @@ class Reader {
 /// Onto what a wider table says.
 void read_sheet(Reader& r, const std::string& source, Sheet& sheet);
 /// Refuses keys of the sheet that none of the parts does anything with.
-void refuse_idle_sheet_keys(const Entries& entries, const std::vector<PartJob>& parts);
+void refuse_idle_sheet_keys(const Entries& entries, const std::vector<Part>& parts);
 /// A size of the cone or cylinder at `prefix` that is not given and follows from those that are, in the job's
 /// units or degrees; none where it has no such size. docs/job.md lists them.
 [[nodiscard]] std::optional<double> derived_size(const Entries& entries, Numbers& numbers, const Units& units,
@@ -144,7 +144,7 @@ void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<do
 /// A flight, coil or helical strip; of a slide the floor.
 [[nodiscard]] Shape read_wound(Reader& part, const std::string& shape);
 /// The floor of a slide, which has been read, and its walls.
-[[nodiscard]] std::vector<PartJob> parts_of_slide(Reader& part, PartJob floor);
+[[nodiscard]] std::vector<Part> parts_of_slide(Reader& part, Part floor);
 /// A dome or ruled wall. The source names the folder of its tables of points.
 [[nodiscard]] Shape read_stretched(Reader& part, const std::string& shape, const std::string& source);
 /// A transition, and its seam where that is named by a side or corner.
@@ -160,7 +160,7 @@ void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<do
 [[nodiscard]] std::vector<Lettering> read_letterings(Reader& part, const std::string& source);
 
 /// The straight length asked for at an end of a transition: a part of its own, square to the end's plane.
-[[nodiscard]] std::optional<PartJob> read_collar(Reader& part, const PartJob& of, EndName end);
+[[nodiscard]] std::optional<Part> read_collar(Reader& part, const Part& of, EndName end);
 
 [[nodiscard]] std::vector<Flange> read_flanges(Reader& part);
 /// One of [[part.flange]].

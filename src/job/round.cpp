@@ -151,7 +151,8 @@ std::optional<double> size_of(const Bare& bare, const std::string& key, double& 
   if (last != "swing_radius" || !z.coaxial() || z.taper.radians() == 0) return std::nullopt;
   const Blank blank =
       std::visit([&](const auto& shape) { return make_blank(shape, bare.sheet); }, bare.shape);
-  const double swing = base ? blank.cone->swing_radius_base : blank.cone->swing_radius_top;
+  const Edge* rim = edge(blank, base ? EdgeName::base : EdgeName::top);
+  const double swing = rim ? radius_of(rim->arcs.front()) : 0;
   return std::isfinite(swing) ? std::optional(swing) : std::nullopt;
 }
 

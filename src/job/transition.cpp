@@ -188,7 +188,7 @@ bool is_round(const Profile& p) {
 
 }  // namespace
 
-std::optional<PartJob> read_collar(Reader& r, const PartJob& of, EndName end) {
+std::optional<Part> read_collar(Reader& r, const Part& of, EndName end) {
   const std::string name = name_of(end);
   const std::string key = name + ".collar";
   std::optional<double> length;
@@ -205,7 +205,7 @@ std::optional<PartJob> read_collar(Reader& r, const PartJob& of, EndName end) {
   straight.height = length;
   straight.shift = {};
   straight.rulings = Rulings::developable;
-  PartJob collar = of;
+  Part collar = of;
   collar.asked = straight;
   collar.name = of.name.empty() ? name + "-collar" : of.name + "-" + name + "-collar";
   if (!is_round(asked.profile)) collar.making.bending = {};  // said of the wall

@@ -92,12 +92,12 @@ Flight read_floor(Reader& r) {
 }
 
 // A wall of a slide: its lower edge lies on the floor's middle, its face against the floor's edge.
-PartJob wall_of(const PartJob& floor, EndName edge, double on, const std::optional<double>& upright) {
+Part wall_of(const Part& floor, EndName edge, double on, const std::optional<double>& upright) {
   const auto& flight = std::get<Flight>(floor.asked);
   const bool inner = edge == EndName::base;
   const std::string name = inner ? "inner" : "outer";
   const std::string height = name + ".height";
-  PartJob wall = floor;
+  Part wall = floor;
   wall.shape = "helical_strip";
   wall.name = floor.name.substr(0, floor.name.size() - std::string("floor").size()) + name + "-wall";
   wall.asked = HelicalStrip{.on = on,
@@ -121,7 +121,7 @@ Shape read_wound(Reader& r, const std::string& shape) {
   return shape == "slide" ? read_floor(r) : read_flight(r);
 }
 
-std::vector<PartJob> parts_of_slide(Reader& r, PartJob floor) {
+std::vector<Part> parts_of_slide(Reader& r, Part floor) {
   std::optional<double> inner, outer;
   r.length("inner.height", inner);
   r.length("outer.height", outer);
@@ -129,7 +129,7 @@ std::vector<PartJob> parts_of_slide(Reader& r, PartJob floor) {
   floor.name = floor.name.empty() ? "floor" : floor.name + "-floor";
   floor.asked_as = {{"shaft.diameter", "inside.diameter"}};
   const auto& f = std::get<Flight>(floor.asked);
-  std::vector<PartJob> parts{floor};
+  std::vector<Part> parts{floor};
   if (!f.shaft || !f.outside || !floor.sheet.thickness) return parts;  // the floor will be refused
   // The inner wall's outside and the outer wall's inside meet the floor's edges.
   parts.push_back(wall_of(floor, EndName::base, *f.shaft - 2 * *floor.sheet.thickness, inner));

@@ -396,15 +396,10 @@ void add_lines(BenchCard& card, const PieceResult& piece) {
   const auto add = [&](CardLine::Of of, EdgeName edge, double inside, Angle turned = {}) {
     card.lines.push_back({of, edge, rounded(inside, card.round_to), turned});
   };
-  if (piece.round()) {
-    const RoundSizes& sizes = piece.round()->sizes;
-    for (const auto& [edge, flange] :
-         {std::pair{EdgeName::base, sizes.base_flange}, {EdgeName::top, sizes.top_flange}}) {
-      if (flange) add(CardLine::Of::flange, edge, flange->width, flange->turned);
-    }
-  }
-  if (!piece.round() && !piece.ruled()) return;
-  const Seam seam = seam_as_made(piece.part.seam, piece.part.making.hand);
+  for (const TurnedEnd& end : piece.formed->turned_ends)
+    add(CardLine::Of::flange, end.edge, end.width, end.turned);
+  if (!piece.formed->seam) return;
+  const Seam& seam = *piece.formed->seam;
   if (seam.lap)
     add(CardLine::Of::lap, seam.lap_on == SeamEdge::start ? EdgeName::seam_start : EdgeName::seam_end,
         *seam.lap);
@@ -475,7 +470,7 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   card.diagonal = rounded(std::hypot(box.width, box.height), bench.round_to);
   add_tabs(card, b);
   add_openings(card, b);
-  if (piece.folded()) {
+  if (b.folding) {
     add_turned(card, b);
     card.marking = Marking::coordinates;
     add_outline(card, b);
@@ -495,11 +490,13 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   if (!piece.wall()->base_pointed) card.tape_base = rounded(b.outside.base_girth, bench.round_to);
   if (!piece.wall()->top_pointed) card.tape_top = rounded(b.outside.top_girth, bench.round_to);
   for (const EndName end : {EndName::base, EndName::top}) {
-    if (piece.round() && !piece.wall()->pointed(end))
+    if (takes_sweeps(*piece.wall()) && !piece.wall()->pointed(end))
       card.sweeps.push_back(sweep_of(*piece.wall(), end, bench.round_to));
   }
   return card;
 }
+
+bool takes_sweeps(const Form& wall) { return !wall.asked.empty(); }
 
 std::vector<Amount> sweep_radii(const PieceResult& piece, EndName end, Face face) {
   if (!piece.wall()) return {};

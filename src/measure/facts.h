@@ -1,34 +1,41 @@
-// Facts of the families. Private to the room.
+// What the families put their own facts together from. Equal things are said alike.
 #pragma once
 
 #include "juggler/measure.h"
 
 namespace juggler {
 
-/// Of a tube; nothing of other parts.
-void add_tube_sizes(std::vector<Fact>& rows, const PieceResult& piece);
-/// The sizes asked for, whatever they were given as.
-void add_folded_sizes(std::vector<Fact>& rows, const PieceResult& piece);
-/// Of a transition: its ends, and what its wall is.
-void add_ruled_sizes(std::vector<Fact>& rows, const PieceResult& piece);
-/// Of a flight or coil: the sizes asked for; the rings of a blank and their strain, or the lengths of the
-/// strip.
-void add_wound_sizes(std::vector<Fact>& rows, const PieceResult& piece);
-void add_wound_numbers(std::vector<Fact>& rows, const PieceResult& piece);
-/// Both flats of a flight's blank; nothing of others.
-void add_rings_in_words(std::vector<Fact>& rows, const PieceResult& piece);
-/// How far a wall may stretch.
-[[nodiscard]] Phrase strain_text(const StrainLimit& strain);
-/// Of a dome or ruled wall: the sizes asked for; edges flat and formed, and the strain.
-void add_stretched_sizes(std::vector<Fact>& rows, const PieceResult& piece);
-void add_stretched_numbers(std::vector<Fact>& rows, const PieceResult& piece);
+/// The sheet; with the neutral factor where the blank hangs on it.
+[[nodiscard]] Fact sheet_fact(const Sheet& sheet, bool by_neutral);
+/// How many, and of which hand: of what has one of its own its sizes say it.
+[[nodiscard]] Fact made_fact(const Part& part, const Blank& blank, bool has_hand = false);
 [[nodiscard]] Phrase seam_text(const Seam& seam);
 [[nodiscard]] Phrase shift_of(Vec2 shift);
 [[nodiscard]] Phrase pressing_text(const Pressing& pressing);
+[[nodiscard]] Phrase bend_text(const Bend& bend, double thickness);
+/// The same in a few words, for a title.
+[[nodiscard]] std::string bend_words(const Bend& bend);
+/// How far a wall may stretch.
+[[nodiscard]] Phrase strain_text(const StrainLimit& strain);
+/// A radius with the diameter beside it, so that neither is taken for the other.
+[[nodiscard]] Phrase round_size(double radius, const std::string& on);
+
+/// The rims of a wall by rulings that are no level circles, and its shortest and longest element.
+void add_rims(std::vector<Fact>& rows, const Blank& blank);
+/// The edges as cut on each face; the first by a name where there is but one.
+void add_faces(std::vector<Fact>& rows, const Blank& blank, const std::string& inside = "inside");
+/// How far a wall once round reaches along x and y.
+void add_overall(std::vector<Fact>& rows, const Form& form);
+void add_height(std::vector<Fact>& rows, const Blank& blank);
 /// Hits, facet error and flat widths, asked and achieved; nothing of what is rolled.
 void add_pressed_numbers(std::vector<Fact>& rows, const Blank& blank);
-void add_folded_numbers(std::vector<Fact>& rows, const PieceResult& piece);
-/// How far out of level the ends of a slanting tube or body stand.
-void add_slants(std::vector<Fact>& rows, const std::vector<SlantingEnd>& ends);
+/// Of a folded blank: extents, bends, reliefs; bends along a profile of a run, rolled where they are.
+void add_folded_numbers(std::vector<Fact>& rows, const Blank& blank, const Body& body, bool pressed);
+/// Edges of a wall that stretches, flat and formed; those of its seam, too, where they are told apart.
+void add_stretched_numbers(std::vector<Fact>& rows, const Blank& blank, const StretchedPart& part,
+                           bool seam_edges);
+void add_creases(std::vector<Fact>& rows, const Blank& blank);
+/// What forming does to its metal; that it opens flat where it does.
+void add_strain(std::vector<Fact>& rows, const Blank& blank, const StretchedPart& part);
 
 }  // namespace juggler

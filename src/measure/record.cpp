@@ -4,18 +4,12 @@
 #include <algorithm>
 #include <set>
 
-#include "juggler/card.h"
+#include "juggler/bench.h"
 #include "juggler/measure.h"
-#include "juggler/version.h"
 #include "record_parts.h"
 
 namespace juggler {
 namespace {
-
-Record sides_record(const Rectangle& r, const char* on) {
-  const Between across{"side", "opposite side", on};
-  return {{"width", mm(r.width, across)}, {"height", mm(r.height, across)}};
-}
 
 // An edge as cut on one face: a point has no girth, an edge that is no circle no radius.
 Record rim_record(double radius, double girth, const char* on) {
@@ -54,22 +48,6 @@ Record sizes_record(const Blank& b) {
           {"overall_height", mm(b.overall_height, {"lowest metal", "highest metal", "axis"})}};
 }
 
-Record cone_record(const ConeNumbers& c) {
-  const auto swing = [](double r, const char* edge) { return mm(r, {"swing centre", edge, "blank"}); };
-  const auto sector = [](Angle a, const char* on) { return deg(a, {"seam start", "seam end", on}); };
-  const auto chord = [](double length, const char* on) { return mm(length, {"seam start", "seam end", on}); };
-  return {{"half_angle", deg(c.half_angle, {"axis", "ruling", ""})},
-          {"slant", mm(c.slant, {"base plane", "top plane", "ruling"})},
-          {"swing_radius_base", swing(c.swing_radius_base, "base edge as cut")},
-          {"swing_radius_top", swing(c.swing_radius_top, "top edge as cut")},
-          {"sector_full", deg(c.sector_full, {"seam ruling", "seam ruling", "blank"})},
-          {"sector_base", sector(c.sector_base, "base edge as cut")},
-          {"sector_top", sector(c.sector_top, "top edge as cut")},
-          {"chord_base", chord(c.chord_base, "chord of the base")},
-          {"chord_top", chord(c.chord_top, "chord of the top")},
-          {"box", sides_record(c.box, "box")}};
-}
-
 Record bevel_record(const std::optional<Bevel>& b, const char* plane) {
   if (!b) return {};
   const auto depth = [&](double value, const char* on) { return mm(value, {plane, "edge cut square", on}); };
@@ -105,24 +83,6 @@ Record gap_record(const GapReport& g) {
            {{"inside", gap(g.inside_top, "inside")},
             {"neutral", gap(g.neutral_top, "neutral layer")},
             {"outside", gap(g.outside_top, "outside")}}}};
-}
-
-Record proof_record(const Proof& p, const Units& units) {
-  const Between off{"part asked for", "part formed again", ""};
-  const Between off_stated{"number stated", "measured again", ""};
-  return {{"passed", p.passed},
-          {"greatest_distance", mm(p.greatest_distance, off)},
-          {"where", p.where.in(units)},
-          {"seam_mismatch", mm(p.seam_mismatch, off)},
-          {"rim_mismatch", mm(p.rim_mismatch, off)},
-          {"area_mismatch", mm2(p.area_mismatch, off)},
-          {"opening_mismatch", mm(p.opening_mismatch, off)},
-          {"number_mismatch", mm(p.number_mismatch, off_stated)},
-          {"number", p.number.in(units)},
-          {"strain_mismatch", share(p.strain_mismatch, off_stated)},
-          {"allowed", mm(p.allowed, off)},
-          {"allowed_area", mm2(p.allowed_area, off)},
-          {"allowed_strain", share(p.allowed_strain, off_stated)}};
 }
 
 Record blank_record(const PieceResult& piece) {
@@ -265,63 +225,12 @@ Record texts(const std::vector<Phrase>& phrases, const Units& units) {
   return list_of(phrases, [&](const Phrase& phrase) { return Record(phrase.in(units)); });
 }
 
-Record piece_record(const PieceResult& piece, const Job& job) {
-  const Units& units = job.units;
-  const Blank& b = piece.blank;
-  return {{"name", title_of(piece)},
-          {"part", piece.part.name},
-          {"piece", b.piece + 1},
-          {"pieces", b.pieces},
-          {"count", b.count},
-          {"thickness", mm(b.thickness, {"inside", "outside", "sheet"})},
-          {"face_up", name_of(b.face_up)},
-          {"blank", blank_record(piece)},
-          {"edges", list_of(b.edges, edge_record)},
-          {"sizes", piece.wall() ? sizes_record(b) : Record()},
-          {"cone", b.cone ? cone_record(*b.cone) : Record()},
-          {"fit_error", mm(b.fit_error, {"true curve", "arcs", "edges as cut"})},
-          {"gap", piece.wall() ? gap_record(b.gap) : Record()},
-          {"elements", list_of(b.elements, element_record)},
-          {"bench", bench_record(bench_card(piece, job.bench))},
-          {"bends", bends_record(b)},
-          {"creases", creases_record(b)},
-          {"folding", folding_record(piece)},
-          {"rings", rings_record(piece)},
-          {"coil", coil_record(piece)},
-          {"strip", strip_record(piece)},
-          {"strain", strain_record(piece)},
-          {"pressed", pressed_record(b.pressed)},
-          {"openings", openings_record(b)},
-          {"opening_groups", opening_groups_record(b, units)},
-          {"measures", measures_record(piece)},
-          {"notes", texts(b.notes, units)},
-          {"warnings", texts(b.warnings, units)},
-          {"proof", proof_record(piece.proof, units)}};
-}
-
-Record end_record(double radius, const std::optional<Face>& on, Contact contact) {
-  return {{"radius", mm(radius, {"axis", "wall", "size face"})},
-          {"diameter", mm(2 * radius, {"wall", "wall across the axis", "size face"})},
-          {"girth", mm(two_pi * radius, {"once round", "", "size face"})},
-          {"pointed", radius == 0},
-          {"sizes_on", face(on)},
-          {"contact", radius == 0 ? "apex" : name_of(contact)}};
-}
-
-Record trim_record(const TrimPlane& t) {
-  const char* plane = "plane of the cut";
-  const auto side = [&](double length, const char* on) {
-    return std::abs(length) < 1e9 ? mm(length, {"other end's plane", plane, on}) : Record();
-  };
-  return {{"end", name_of(t.end)},
-          {"height", mm(t.height, {"base plane", plane, "axis"})},
-          {"tilt", deg(t.tilt, {"level", plane, "axis"})},
-          {"uphill", deg(t.uphill, {"x axis", "way up", "plan"})},
-          {"short_side", side(t.short_side, "shortest ruling")},
-          {"long_side", side(t.long_side, "longest ruling")},
-          {"from_apex", mm(t.from_apex, {"apex", plane, "axis"})},
-          {"to_axis", deg(90 - t.tilt.degrees(), {"axis", plane, ""})},
-          {"contact", name_of(t.contact)}};
+const Record& member(const Record& members, const char* name) {
+  static const Record nothing;
+  for (const auto& [own, value] : std::get<Record::Members>(members.is())) {
+    if (own == name) return value;
+  }
+  return nothing;
 }
 
 Record sheet_record(const Sheet& s) {
@@ -333,66 +242,13 @@ Record sheet_record(const Sheet& s) {
 }
 
 // What every part is made by.
-Record making_record(const PartJob& p) {
+Record making_record(const Part& p) {
   return {{"quantity", p.making.quantity},
           {"hand", p.making.hand == Hand::opposite ? "opposite" : "as_drawn"},
           {"face_up", name_of(p.making.face_up)},
           {"fit", mm(p.making.fit, {"true curve", "arcs", "edges as cut"})},
           {"marks", p.making.marks},
           {"bending", pressing_record(p.making.bending)}};
-}
-
-Record round_part_record(const PieceResult& piece) {
-  const RoundSizes& s = piece.round()->sizes;
-  const double taper = std::abs(s.taper.degrees());
-  const auto of_coaxial = [&](const Record& value) { return s.coaxial() ? value : Record(); };
-  const double wider = s.base_radius - s.top_radius;
-  return {{"base", end_record(s.base_radius, s.base_face, s.base_contact)},
-          {"top", end_record(s.top_radius, s.top_face, s.top_contact)},
-          {"shift", point(s.shift, {"centre of the base", "centre of the top", "plan"})},
-          {"height", mm(s.height, along_axis)},
-          {"slant", of_coaxial(mm(s.slant, {"base plane", "top plane", "ruling of the size face"}))},
-          {"half_angle", of_coaxial(deg(taper, {"axis", "ruling", ""}))},
-          {"included_angle", of_coaxial(deg(2 * taper, {"ruling", "opposite ruling", ""}))},
-          {"wider", wider == 0 ? Record() : Record(wider > 0 ? "base" : "top")},
-          {"trims", list_of(piece.round()->form.trims, trim_record)},
-          {"seam", seam_record(piece)},
-          {"elements", piece.blank.elements.size() - 1}};
-}
-
-Record part_record(const PieceResult& piece) {
-  const PartJob& p = piece.part;
-  Record part{{"name", p.making.name},
-              {"number", p.making.number},
-              {"part", p.name},
-              {"shape", p.shape},
-              {"sheet", sheet_record(p.sheet)}};
-  const bool tube = std::holds_alternative<Tube>(p.asked);
-  part.add(piece.wound()            ? wound_part_record(piece)
-           : piece.stretched()      ? stretched_part_record(piece)
-           : piece.ruled()          ? ruled_part_record(piece)
-           : piece.round() && !tube ? round_part_record(piece)
-                                    : folded_part_record(piece));
-  part.add(making_record(p));
-  if (winds(p)) part.add("hand", p.making.hand == Hand::opposite ? "left" : "right");
-  return part;
-}
-
-// The job as understood.
-Record job_record(const JobResult& r) {
-  Record named = std::initializer_list<std::pair<const char*, Record>>{};
-  for (const NamedSize& n : r.job.named) named.add(n.name, plain(n.value, {"", "", "in the job's units"}));
-  Record::List parts;
-  const std::string* last = nullptr;
-  for (const PieceResult& piece : r.pieces) {
-    if (!last || *last != piece.part.name) parts.push_back(part_record(piece));
-    last = &piece.part.name;
-  }
-  return {{"name", r.job.name},
-          {"number", r.job.number},
-          {"units", r.job.units.name},
-          {"named", named},
-          {"parts", parts}};
 }
 
 // --- what the numbers are
@@ -447,6 +303,76 @@ class Meanings {
 
 }  // namespace
 
+Record sides_record(const Rectangle& r, const char* on) {
+  const Between across{"side", "opposite side", on};
+  return {{"width", mm(r.width, across)}, {"height", mm(r.height, across)}};
+}
+
+Record proof_record(const Proof& p, const Units& units) {
+  const Between off{"part asked for", "part formed again", ""};
+  const Between off_stated{"number stated", "measured again", ""};
+  return {{"passed", p.passed},
+          {"greatest_distance", mm(p.greatest_distance, off)},
+          {"where", p.where.in(units)},
+          {"seam_mismatch", mm(p.seam_mismatch, off)},
+          {"rim_mismatch", mm(p.rim_mismatch, off)},
+          {"area_mismatch", mm2(p.area_mismatch, off)},
+          {"opening_mismatch", mm(p.opening_mismatch, off)},
+          {"number_mismatch", mm(p.number_mismatch, off_stated)},
+          {"number", p.number.in(units)},
+          {"strain_mismatch", share(p.strain_mismatch, off_stated)},
+          {"allowed", mm(p.allowed, off)},
+          {"allowed_area", mm2(p.allowed_area, off)},
+          {"allowed_strain", share(p.allowed_strain, off_stated)}};
+}
+
+Record part_record(const PieceResult& piece) {
+  const Part& p = piece.part;
+  Record part{{"name", p.making.name},
+              {"number", p.making.number},
+              {"part", p.name},
+              {"shape", p.shape},
+              {"sheet", sheet_record(p.sheet)}};
+  if (piece.formed->says.part) part.add(piece.formed->says.part(piece.blank));
+  part.add(making_record(p));
+  if (piece.formed->has_hand) part.add("hand", p.making.hand == Hand::opposite ? "left" : "right");
+  return part;
+}
+
+Record piece_record(const PieceResult& piece, const Bench& bench, const Units& units) {
+  const Blank& b = piece.blank;
+  const Record own = piece.formed->says.members ? piece.formed->says.members(b) : Record(Record::Members());
+  return {{"name", title_of(piece)},
+          {"part", piece.part.name},
+          {"piece", b.piece + 1},
+          {"pieces", b.pieces},
+          {"count", b.count},
+          {"thickness", mm(b.thickness, {"inside", "outside", "sheet"})},
+          {"face_up", name_of(b.face_up)},
+          {"blank", blank_record(piece)},
+          {"edges", list_of(b.edges, edge_record)},
+          {"sizes", piece.wall() ? sizes_record(b) : Record()},
+          {"cone", member(own, "cone")},
+          {"fit_error", mm(b.fit_error, {"true curve", "arcs", "edges as cut"})},
+          {"gap", piece.wall() ? gap_record(b.gap) : Record()},
+          {"elements", list_of(b.elements, element_record)},
+          {"bench", bench_record(bench_card(piece, bench))},
+          {"bends", bends_record(b)},
+          {"creases", creases_record(b)},
+          {"folding", piece.formed->body ? folding_record(b, *piece.formed->body) : Record()},
+          {"rings", member(own, "rings")},
+          {"coil", member(own, "coil")},
+          {"strip", member(own, "strip")},
+          {"strain", member(own, "strain")},
+          {"pressed", pressed_record(b.pressed)},
+          {"openings", openings_record(b)},
+          {"opening_groups", opening_groups_record(b, units)},
+          {"measures", measures_record(piece)},
+          {"notes", texts(b.notes, units)},
+          {"warnings", texts(b.warnings, units)},
+          {"proof", proof_record(piece.proof, units)}};
+}
+
 void Record::add(const Record& others) {
   for (const auto& [name, value] : std::get<Members>(others.is_)) add(name, value);
 }
@@ -460,14 +386,6 @@ void Record::add(std::string name, Record value) {
   } else {
     members.emplace_back(std::move(name), std::move(value));
   }
-}
-
-Record record_of(const JobResult& result) {
-  return {
-      {"juggler", version},
-      {"job", job_record(result)},
-      {"pieces", list_of(result.pieces, [&](const PieceResult& p) { return piece_record(p, result.job); })},
-      {"proof", proof_record(worst_proof(result), result.job.units)}};
 }
 
 std::vector<NumberMeaning> meanings_of(const Record& record) {

@@ -44,9 +44,11 @@ Record column_record(const MeasuredColumn& c) {
 
 Record measures_record(const PieceResult& piece) {
   Record tables = std::initializer_list<std::pair<const char*, Record>>{};
-  for (const MeasuredTable& table : {bends_of(piece, true), openings_of(piece), opening_groups_of(piece),
-                                     webs_of(piece), elements_of(piece), creases_of(piece), faces_of(piece),
-                                     hits_of(piece), walls_of(piece), strain_of(piece)}) {
+  std::vector<MeasuredTable> all{bends_of(piece, true), openings_of(piece), opening_groups_of(piece),
+                                 webs_of(piece),        elements_of(piece), creases_of(piece),
+                                 faces_of(piece),       hits_of(piece),     walls_of(piece)};
+  for (MeasuredTable& own : own_tables_of(piece)) all.push_back(std::move(own));
+  for (const MeasuredTable& table : all) {
     if (!table.rows.empty()) tables.add(table.key, list_of(table.columns, column_record));
   }
   return {{"blank", facts_record(facts_of(piece))},

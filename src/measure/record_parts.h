@@ -1,10 +1,10 @@
-// What records are made of. Private to the room.
+// What records are put together from.
 #pragma once
 
 #include <optional>
 
+#include "juggler/measure.h"
 #include "juggler/record.h"
-#include "juggler/shop.h"
 
 namespace juggler {
 
@@ -57,37 +57,32 @@ template <typename Range, typename Make>
 
 inline constexpr Between plan_of_place{"x axis", "place", "plan"};
 inline constexpr Between along_axis{"base plane", "top plane", "axis"};
+inline constexpr Between per_turn{"turn", "the next turn", "axis"};
+inline constexpr Between in_space{"centre of the base", "place", "x, y, z"};
 inline constexpr Between stretched{"flat", "formed", ""};
 
+/// Of a rectangle on the flat.
+[[nodiscard]] Record sides_record(const Rectangle& rectangle, const char* on);
 [[nodiscard]] Record pressing_record(const Pressing& pressing);
 [[nodiscard]] Record bends_record(const Blank& blank);
 [[nodiscard]] Record openings_record(const Blank& blank);
 [[nodiscard]] Record opening_groups_record(const Blank& blank, const Units& units);
-/// Plates, joints, walls and reliefs of a folded blank; nothing of others.
-[[nodiscard]] Record folding_record(const PieceResult& piece);
+/// Plates, joints, walls and reliefs of a folded blank.
+[[nodiscard]] Record folding_record(const Blank& blank, const Body& body);
 [[nodiscard]] Record pressed_record(const std::optional<Pressed>& pressed);
 [[nodiscard]] Record bend_rule_record(const Bend& bend);
 /// Where the seams of a part with a wall lie, worked out; `at` is the first.
-[[nodiscard]] Record seam_record(const PieceResult& piece);
-/// What a transition was asked to be, and what its wall is.
-[[nodiscard]] Record ruled_part_record(const PieceResult& piece);
-/// What a flight or coil was asked to be.
-[[nodiscard]] Record wound_part_record(const PieceResult& piece);
-/// What a folded part was asked to be.
-[[nodiscard]] Record folded_part_record(const PieceResult& piece);
-/// What a dome or ruled wall was asked to be.
-[[nodiscard]] Record stretched_part_record(const PieceResult& piece);
-/// The rings that a blank of a flight may be, the one made first, and their strain; nothing of others.
-[[nodiscard]] Record rings_record(const PieceResult& piece);
-/// The lengths of a coil's layers; nothing of others.
-[[nodiscard]] Record coil_record(const PieceResult& piece);
-/// The lengths of a helical strip's edges on each layer; nothing of others.
-[[nodiscard]] Record strip_record(const PieceResult& piece);
+[[nodiscard]] Record seam_record(const Part& part, const Form& wall);
+[[nodiscard]] Angle plan_of_ruling(const Form& wall, double u);
 [[nodiscard]] Record creases_record(const Blank& blank);
-/// What forming does to the metal of such a blank, and a map of it; nothing of others.
-[[nodiscard]] Record strain_record(const PieceResult& piece);
 /// Every number said of the piece and of what was asked, with its kind and what it is measured between; and
 /// the same of the columns of its tables.
 [[nodiscard]] Record measures_record(const PieceResult& piece);
+
+[[nodiscard]] Record proof_record(const Proof& proof, const Units& units);
+/// What a part was asked to be.
+[[nodiscard]] Record part_record(const PieceResult& piece);
+/// All that is stated of a piece, its bench card as that is rounded.
+[[nodiscard]] Record piece_record(const PieceResult& piece, const Bench& bench, const Units& units);
 
 }  // namespace juggler

@@ -162,8 +162,8 @@ MeasuredTable walls_of(const PieceResult& piece) {
                       {words("wall"), angles("corner angles", {"side", "next side", "size face"}),
                        lengths("slant height", {"first side", "farthest corner", "size face"}),
                        angles("lean", {"upright", "wall", "size face"})}};
-  if (!piece.folded()) return table;
-  for (const WallNumbers& w : wall_numbers(*piece.folded())) {
+  if (!piece.formed->body) return table;
+  for (const WallNumbers& w : wall_numbers(*piece.formed->body)) {
     Phrase corners;
     for (const Angle a : w.corners) corners += (corners.empty() ? "" : ", ") + bare_angle(a, 3);
     table.rows.push_back({w.name, corners, bare(w.slant), bare_angle(w.lean, 3)});
@@ -171,32 +171,8 @@ MeasuredTable walls_of(const PieceResult& piece) {
   return table;
 }
 
-MeasuredTable strain_of(const PieceResult& piece) {
-  MeasuredTable table{
-      "strain", "Strain from edge to edge", {lengths("distance", {"axis", "place", "formed part"})}};
-  const std::vector<FlightRing>& rings = piece.rings;
-  if (rings.empty()) return table;
-  for (const FlightRing& r : rings) {
-    const char* name = r.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
-    table.columns.push_back(shares(fmt::format("{}: along", name), {"flat", "formed", "along"}));
-    table.columns.push_back(shares("across", {"flat", "formed", "across"}));
-  }
-  const auto cell = [](double strain) {
-    Amount amount = exact(strain, Amount::Of::share, {}, 3, false);
-    return Phrase(amount);
-  };
-  for (size_t i = 0; i < rings.front().map.size(); ++i) {
-    std::vector<Phrase> row{bare(rings.front().map[i].radius)};
-    for (const FlightRing& r : rings) {
-      // Where they grow, all about the level line of the one that is made.
-      const double share = static_cast<double>(i) / static_cast<double>(rings.front().map.size() - 1);
-      const StrainAt at = r.strain(rings.front().map_at, share);
-      row.push_back(cell(at.along));
-      row.push_back(cell(at.across));
-    }
-    table.rows.push_back(std::move(row));
-  }
-  return table;
+std::vector<MeasuredTable> own_tables_of(const PieceResult& piece) {
+  return piece.formed->says.tables ? piece.formed->says.tables(piece.blank) : std::vector<MeasuredTable>();
 }
 
 }  // namespace juggler

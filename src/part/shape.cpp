@@ -131,32 +131,6 @@ std::optional<RoundShape> round_shape(const Shape& shape) {
   return std::nullopt;
 }
 
-std::optional<FoldedShape> folded_shape(const Shape& shape) {
-  if (const auto* panel = std::get_if<Panel>(&shape)) return *panel;
-  if (const auto* hopper = std::get_if<Hopper>(&shape)) return *hopper;
-  if (const auto* net = std::get_if<Net>(&shape)) return *net;
-  if (const auto* tube = std::get_if<Tube>(&shape); tube && !tube->round()) return *tube;
-  return std::nullopt;
-}
-
-std::optional<WoundShape> wound_shape(const Shape& shape) {
-  if (stretched_shape(shape)) return std::nullopt;
-  if (const auto* flight = std::get_if<Flight>(&shape)) return *flight;
-  if (const auto* coil = std::get_if<Coil>(&shape)) return *coil;
-  if (const auto* strip = std::get_if<HelicalStrip>(&shape)) return *strip;
-  return std::nullopt;
-}
-
-std::optional<StretchedShape> stretched_shape(const Shape& shape) {
-  if (const auto* dome = std::get_if<Dome>(&shape)) return *dome;
-  if (const auto* wall = std::get_if<RuledWall>(&shape)) return *wall;
-  if (const auto* f = std::get_if<Flight>(&shape); f && f->grows() && f->flat == FlightFlat::least_stretch)
-    return *f;
-  if (const auto* strip = std::get_if<HelicalStrip>(&shape); strip && (strip->tilt || strip->on_to))
-    return *strip;
-  return std::nullopt;
-}
-
 RoundShape as_made(RoundShape shape, Hand hand) {
   if (hand == Hand::as_drawn) return shape;
   if (auto* cone = std::get_if<Cone>(&shape)) {

@@ -33,6 +33,12 @@ struct WallProof {
   std::vector<FormedElement> elements;
 };
 [[nodiscard]] WallProof prove_wall(const Blank& blank, const Form& asked, const Seam& seam);
+struct GivenMiss;
+/// One of the pieces that seams (as made) make of a wall once round; and the wall that it forms against what
+/// was given, which it may miss by so much. 0: by as much as anything.
+[[nodiscard]] Proof prove_piece(const Blank& blank, const PieceMaker& piece, const Form& once_round,
+                                const Seam& seam, double exact,
+                                const std::function<GivenMiss(WallProof)>& given);
 
 /// A plate in space: a point of its inside face, its normal, its corners on that face, and which others of
 /// its blank bends join it to.

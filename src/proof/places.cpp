@@ -13,14 +13,14 @@ Vec2 rim_of(const FlatPanel& panel, EndName end, double u) {
 
 double norm_squared(Vec2 v) { return dot(v, v); }
 
-enum class Part { first_half, last_half, whole };
+enum class Stretch { first_half, last_half, whole };
 
 // Length along the rim to the look nearest to a point, within a part of the looks.
-double run_to(const RimEdge& rim, Vec2 p, Part part) {
+double run_to(const RimEdge& rim, Vec2 p, Stretch stretch) {
   const size_t middle = rim.points.size() / 2;
   const auto at = [&](size_t i) { return rim.points.begin() + static_cast<std::ptrdiff_t>(i); };
-  const auto from = at(part == Part::last_half ? middle : 0);
-  const auto to = part == Part::first_half ? at(middle) : rim.points.end();
+  const auto from = at(stretch == Stretch::last_half ? middle : 0);
+  const auto to = stretch == Stretch::first_half ? at(middle) : rim.points.end();
   const auto nearest =
       std::min_element(from, to, [&](Vec2 a, Vec2 b) { return norm_squared(p - a) < norm_squared(p - b); });
   return rim.runs[static_cast<size_t>(nearest - rim.points.begin())];
@@ -42,8 +42,8 @@ void look_along(RimEdge& rim, const std::vector<FlatPanel>& panels, bool strip) 
   const Vec2 first = rim.edge->arcs.front().start;
   const Vec2 last = end_of(rim.edge->arcs.back());
   // A strip's ends are oblique and may lie anywhere, but it does not come round on its flat.
-  rim.start_run = run_to(rim, rim.rising ? first : last, strip ? Part::whole : Part::first_half);
-  rim.end_run = run_to(rim, rim.rising ? last : first, strip ? Part::whole : Part::last_half);
+  rim.start_run = run_to(rim, rim.rising ? first : last, strip ? Stretch::whole : Stretch::first_half);
+  rim.end_run = run_to(rim, rim.rising ? last : first, strip ? Stretch::whole : Stretch::last_half);
 }
 
 }  // namespace

@@ -427,24 +427,12 @@ const Span& span_of(const std::vector<Span>& spans, const Blank& blank) {
 
 }  // namespace
 
-Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam_asked, Hand hand) {
-  if (const auto folded = folded_shape(shape))
-    return prove(blank, body_of(as_made(*folded, hand), sheet, seam_asked), shape, sheet, seam_asked, hand);
-  if (const auto wound = wound_shape(shape)) return prove(blank, wind(*wound, sheet, hand));
-  if (const auto stretched = stretched_as(shape, sheet, seam_asked))
-    return prove(blank, stretch(*stretched, sheet, hand), shape, sheet, seam_asked, hand);
-  const Seam seam = seam_as_made(seam_asked, hand);
-  const auto* transition = std::get_if<Transition>(&shape);
-  if (transition && is_folded(*transition, sheet))
-    return prove(blank, body_of(as_made(*transition, hand), sheet, seam), shape, sheet, seam_asked, hand);
-  const PieceMaker maker = transition ? pieces_of(as_made(*transition, hand), sheet)
-                                      : pieces_of(solve(as_made(*round_shape(shape), hand), sheet), sheet);
-  const std::vector<Span> spans = seam_spans(maker({0, two_pi, 0, 0}), seam);
-  WallProof wall = prove_wall(blank, piece_with_laps(maker, seam, span_of(spans, blank)), seam);
+Proof prove_piece(const Blank& blank, const PieceMaker& piece, const Form& once_round, const Seam& seam,
+                  double exact, const std::function<GivenMiss(WallProof)>& given) {
+  const std::vector<Span> spans = seam_spans(once_round, seam);
+  WallProof wall = prove_wall(blank, piece_with_laps(piece, seam, span_of(spans, blank)), seam);
   Proof proof = wall.proof;
-  // The formed rulings of round parts are exact, however coarsely their rims are fitted.
-  const double exact = transition ? proof.allowed : within::same * blank.size;
-  hold_against(proof, miss_of_given(std::move(wall), shape, sheet, seam_asked, hand), exact);
+  hold_against(proof, given(std::move(wall)), exact > 0 ? exact : proof.allowed);
   return proof;
 }
 

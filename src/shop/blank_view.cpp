@@ -49,7 +49,7 @@ class BlankView {
     for (const Crease& c : blank_.creases)
       layout_.draw_outline({c.line, view_.scale, view_.origin, Pen::bend});
     draw_mark_texts();
-    if (piece_.folded()) {
+    if (blank_.folding) {
       if (dimensioned_) draw_rectangle();
       draw_tags();
       draw_opening_names();
@@ -204,7 +204,7 @@ class BlankView {
       return anchors;
     };
     constexpr double same_side = 0.4 * pi;
-    const bool open = piece_.wound() || piece_.stretched() || (piece_.wall() && piece_.wall()->open);
+    const bool open = piece_.formed->edges_open;
     labels_.push_back({open ? "start" : "seam start", of_edge(EdgeName::seam_start), letters, same_side});
     labels_.push_back({open ? "end" : "seam end", of_edge(EdgeName::seam_end), letters, same_side});
     if (!dimensioned_ || open) return;
@@ -225,7 +225,7 @@ class BlankView {
   // Of an edge as it is cut; of walls that stretch its name is shorter.
   [[nodiscard]] std::string rim_length(EdgeName name) const {
     const std::string own = fmt::format("edge {}", name_of(name));
-    return fact(piece_.stretched() ? own : own + " as cut");
+    return fact(blank_.patches.empty() ? own + " as cut" : own);
   }
 
   void draw_chord(EdgeName name) {
@@ -294,7 +294,7 @@ class BlankView {
   // Numbers at the ends of the element lines: of all, or of every second, fifth, tenth where there is no
   // room.
   void draw_element_numbers() {
-    if (blank_.cone && blank_.elements.size() <= 5) return;
+    if (alike_elements(piece_) && blank_.elements.size() <= 5) return;
     const EndName end = edge(blank_, EdgeName::base) ? EndName::base : EndName::top;
     const Edge* rim = edge(blank_, end == EndName::base ? EdgeName::base : EdgeName::top);
     if (!rim) return;  // elements run from point to point
@@ -319,7 +319,7 @@ class BlankView {
     if (!wide) return;
     const Edge* other = edge(blank_, EdgeName::top);
     if (other && other->girth > wide->girth) wide = other;
-    if (wide->arcs.size() > 1 || !blank_.cone || is_straight(wide->arcs.front())) return;
+    if (wide->arcs.size() > 1 || !alike_elements(piece_) || is_straight(wide->arcs.front())) return;
     const Arc& arc = wide->arcs.front();
     const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name),
                                          fact(fmt::format("sector {} as cut", name_of(wide->name))));

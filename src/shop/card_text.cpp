@@ -51,7 +51,7 @@ class CardText {
     }
     inner_lines();
     elements();
-    if (!piece_.blank.cone) bevels();
+    if (!alike_elements(piece_)) bevels();
     for (const std::string& line : added_lines(job_, piece_, card_)) text(line);
     forming();
     return std::move(lines_);
@@ -349,7 +349,7 @@ class CardText {
     if (card_.marking != Marking::coordinates && piece_.blank.elements.size() <= 5) return;
     const double step = card_.round_to;
     const auto near = [&](double mm) { return bare(step * std::round(mm / step)); };
-    const bool strip = piece_.wound() && piece_.wound()->strip;
+    const bool strip = piece_.wall() && piece_.wall()->ends;
     head(strip ? "Elements: along the edges from their start corners, and their lengths"
                : "Elements: along the edges from element 0, and their lengths");
     if (!strip) zero();
@@ -430,7 +430,7 @@ class CardText {
           "outside.",
           name_of(s.end), range(s.inside_least, s.inside_most), range(s.outside_least, s.outside_most)));
     }
-    if (piece_.blank.cone && piece_.blank.thickness > 0) {
+    if (alike_elements(piece_) && piece_.blank.thickness > 0) {
       for (const CardRim& rim : card_.rims) {
         const bool turned_over = std::any_of(card_.lines.begin(), card_.lines.end(), [&](const CardLine& l) {
           return l.of == CardLine::Of::flange && l.edge == rim.name;
@@ -468,7 +468,7 @@ std::string shown_rounded(double mm, double round_to, const Units& units) {
 }
 
 std::vector<std::string> card_lines(const JobResult& job, const PieceResult& piece) {
-  if (piece.folded()) return folded_card_lines(job, piece);
+  if (piece.blank.folding) return folded_card_lines(job, piece);
   return CardText(job, piece).lines();
 }
 

@@ -45,7 +45,7 @@ Table table_of(const MeasuredTable& table, const Units& units) {
 }
 
 Table joints_table(const JobResult& job, const PieceResult& piece) {
-  if (std::holds_alternative<Tube>(piece.part.asked)) return {};  // a slit is no joint to be made
+  if (!piece.formed->joints_made) return {};
   return {"To be joined and sealed",
           {"joint", "edge of", "length", "angle", "edges"},
           joint_rows(piece, [&](const Amount& length) { return written(length, job.job.units); }),
@@ -65,7 +65,7 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
   const Units& u = job.job.units;
   std::vector<Table> tables{left_over_table(left_over)};
   const auto add = [&](const MeasuredTable& table) { tables.push_back(table_of(table, u)); };
-  if (piece.folded()) {
+  if (piece.blank.folding) {
     add(bends_of(piece, false));
     add(opening_groups_of(piece));
     add(webs_of(piece));
@@ -83,9 +83,8 @@ std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
     add(hits_of(piece));
     tables.push_back(inputs_table(job, piece));
     add(creases_of(piece));
-    add(strain_of(piece));
-    const Blank& b = piece.blank;
-    if (!b.cone || b.elements.size() > 5) add(elements_of(piece));
+    for (const MeasuredTable& own : own_tables_of(piece)) add(own);
+    if (!alike_elements(piece) || piece.blank.elements.size() > 5) add(elements_of(piece));
   }
   tables.push_back(notes_table(piece, u));
   std::erase_if(tables, [](const Table& t) { return t.rows.empty(); });

@@ -1,7 +1,8 @@
 // The formed part in parallel projections: from the front, from above, and pictorial.
 #include <algorithm>
 
-#include "scene.h"
+#include "scene/wall.h"
+#include "view.h"
 
 namespace juggler {
 namespace {
@@ -34,25 +35,25 @@ struct Boxes {
   PageBox front, above, pictorial;
 };
 
-Boxes boxes_of(const FormedPart& part) {
+Boxes boxes_of(const Seen& part) {
   const auto box = [&](const Projection& p) { return bounds(part.scene(p), p); };
-  return {box(front), box(above), box(part.pictorial())};
+  return {box(from_front), box(from_above), box(part.pictorial)};
 }
 
-std::unique_ptr<FormedPart> seen(const JobResult& job, const PieceResult& piece) {
-  return piece.round()       ? round_part_seen(job, piece)
-         : piece.rulings()   ? ruled_part_seen(job, piece)
-         : piece.wound()     ? wound_part_seen(job, piece)
-         : piece.stretched() ? stretched_part_seen(job, piece)
-                             : folded_part_seen(job, piece);
+Seen seen(const JobResult& job, const PieceResult& piece) {
+  const Formed& formed = *piece.formed;
+  if (!formed.says.seen) return wall_seen(formed.form, formed.seam, piece.blank);
+  std::vector<const Blank*> all;
+  for (const PieceResult& other : job.pieces) {
+    if (other.part.name == piece.part.name) all.push_back(&other.blank);
+  }
+  return formed.says.seen(piece.blank, all);
 }
 
 }  // namespace
 
-double within_once(const Form& form, double u) { return u - two_pi * std::floor((u - form.from()) / two_pi); }
-
 double formed_scale(const JobResult& job, const PieceResult& piece, const PageBox& frame) {
-  const auto [f, a, p] = boxes_of(*seen(job, piece));
+  const auto [f, a, p] = boxes_of(seen(job, piece));
   const double across = (frame.width() - 4 * room_across) / (std::max(f.width(), a.width()) + p.width());
   const double down = (frame.height() - 2 * (2 * room_down + caption_room)) / (f.height() + a.height());
   return std::min({across, down, (frame.height() - 2 * room_down - caption_room) / p.height()});
@@ -60,8 +61,8 @@ double formed_scale(const JobResult& job, const PieceResult& piece, const PageBo
 
 std::vector<std::string> draw_formed(Layout& layout, const JobResult& job, const PieceResult& piece,
                                      const PageBox& frame, double scale, Angles angles) {
-  const auto part = seen(job, piece);
-  const auto [f, a, p] = boxes_of(*part);
+  const Seen part = seen(job, piece);
+  const auto [f, a, p] = boxes_of(part);
   const ViewPlaces places = places_in(frame, f, a, p, scale, angles);
   const auto caption = [&](const PageBox& b, const char* text) {
     layout.put(text, {b.left + 1, b.bottom - 4.4}, small_letters);
@@ -70,18 +71,15 @@ std::vector<std::string> draw_formed(Layout& layout, const JobResult& job, const
   caption(places.above, "from above");
   caption(places.pictorial, "pictorial");
   std::vector<Label> labels;
-  const auto view = [&](const Projection& projection, const PageBox& place) {
-    return View(layout, part->scene(projection), projection, scale, without_caption(place));
+  const auto show = [&](const Projection& projection, const PageBox& place,
+                        const std::vector<ViewNote>& notes) {
+    const View drawn(layout, part.scene(projection), projection, scale, without_caption(place));
+    drawn.draw();
+    draw_notes(layout, drawn, notes, job.job.units, job.job.drawing.dimensions, labels);
   };
-  const View front_view = view(front, places.front);
-  front_view.draw();
-  part->annotate_front(layout, front_view, labels);
-  const View above_view = view(above, places.above);
-  above_view.draw();
-  part->annotate_above(layout, above_view, labels);
-  const View pictorial_view = view(part->pictorial(), places.pictorial);
-  pictorial_view.draw();
-  part->annotate_pictorial(layout, pictorial_view, labels);
+  show(from_front, places.front, part.in_front);
+  show(from_above, places.above, part.in_above);
+  show(part.pictorial, places.pictorial, part.in_pictorial);
   // Labels last: none may lie on a line of another view.
   return layout.place_all(labels, frame);
 }

@@ -104,71 +104,20 @@ void add_rows(Map& map, int rows, const Place& at, const StrainOf& strain) {
 
 constexpr int rows_of_all = 96;
 
-Map map_of(const Blank& b, const StretchedPiece& piece) {
+Map map_of(const StrainField& field) {
   Map map;
-  const Surface& s = piece.curved.surface;
-  const StrainNumbers& n = piece.strain;
-  map.greatest = n.greatest;
-  map.range = key_range(std::abs(n.greatest));
-  const double whole = s.us.back() - s.us.front();
-  for (const StretchPatch& p : b.patches) {
-    const auto u = [&](double share) { return p.u_from + share * (p.u_to - p.u_from); };
-    const auto v = [&](double share) { return p.v_from + share * (p.v_to - p.v_from); };
-    add_rows(
-        map, 2 + static_cast<int>(rows_of_all * (p.u_to - p.u_from) / whole),
-        [&](double i, double j) { return place_on(p, u(i), v(j)); },
-        [&](double i, double j) { return strain_at(s, piece.flat, u(i), v(j)).greatest(); });
-    if (n.u >= p.u_from && n.u <= p.u_to && n.v >= p.v_from && n.v <= p.v_to)
-      map.where = place_on(p, n.u, n.v);
-  }
+  map.greatest = field.greatest;
+  map.range = key_range(std::abs(field.greatest));
+  for (const StrainField::Stretch& stretch : field.stretches)
+    add_rows(map, 2 + static_cast<int>(rows_of_all * stretch.share + within::same), stretch.place,
+             stretch.strain);
+  map.where = field.where();
   return map;
 }
 
-Map map_of(const Blank& b, const FlightRing& ring) {
-  Map map;
-  map.greatest = ring.greatest;
-  map.range = key_range(std::abs(ring.greatest));
-  double most = 0;
-  for (const FormingPanel& panel : b.forming) {
-    std::array<std::vector<double>, 4> values;
-    for (const Station& s : panel.stations) {
-      values[0].push_back(s.base.x);
-      values[1].push_back(s.base.y);
-      values[2].push_back(s.top.x);
-      values[3].push_back(s.top.y);
-    }
-    std::array<Series, 4> lines;
-    for (size_t k = 0; k < 4; ++k) lines[k] = Series::fit(panel.from, panel.to, values[k]);
-    const auto u_at = [&](double i) { return panel.from + i * (panel.to - panel.from); };
-    const auto place = [&](double i, double j) {
-      const double u = u_at(i);
-      const Vec2 base{lines[0](u), lines[1](u)};
-      const Vec2 top{lines[2](u), lines[3](u)};
-      return base + j * (top - base);
-    };
-    const auto strain = [&](double i, double j) {
-      const StrainAt at = ring.strain(u_at(i), j);
-      return std::abs(at.along) >= std::abs(at.across) ? at.along : at.across;
-    };
-    add_rows(map, rows_of_all / static_cast<int>(b.forming.size()) + 2, place, strain);
-    constexpr int looks = 200;
-    for (int j = 0; j <= looks; ++j) {
-      const double share = static_cast<double>(j) / looks;
-      const double there = std::abs(strain(0.5, share));
-      if (there <= most) continue;
-      most = there;
-      map.where = place(0.5, share);
-    }
-  }
-  return map;
-}
-
-std::optional<Map> map_of(const PieceResult& piece) {
-  if (const StretchedPart* part = piece.stretched(); part && !part->opens_flat())
-    return map_of(piece.blank, part->piece(piece.blank.piece));
-  if (piece.wound() && piece.wound()->stretched())
-    return map_of(piece.blank, piece.wound()->piece(piece.blank.piece).rings.front());
-  return std::nullopt;
+std::optional<StrainField> strain_of(const PieceResult& piece) {
+  const auto& strain = piece.formed->says.strain;
+  return strain ? strain(piece.blank) : std::nullopt;
 }
 
 std::string percent(double strain, int digits) {
@@ -199,14 +148,12 @@ void draw_key(Layout& layout, const PageBox& b, double range) {
 
 }  // namespace
 
-bool has_strain_map(const PieceResult& piece) {
-  return (piece.stretched() && !piece.stretched()->opens_flat()) ||
-         (piece.wound() && piece.wound()->stretched());
-}
+bool has_strain_map(const PieceResult& piece) { return strain_of(piece).has_value(); }
 
 void draw_strain_map(Layout& layout, const PieceResult& piece, const PageBox& frame) {
-  const std::optional<Map> map = map_of(piece);
-  if (!map) return;
+  const std::optional<StrainField> field = strain_of(piece);
+  if (!field) return;
+  const Map map = map_of(*field);
   constexpr double key_width = 84;
   const PageBox key{frame.right - key_width, frame.top + 6, frame.right - 4, frame.bottom};
   const PageBox room{frame.left + 8, frame.top + 8, key.left - 6, frame.bottom - 12};
@@ -214,21 +161,21 @@ void draw_strain_map(Layout& layout, const PieceResult& piece, const PageBox& fr
   const double scale = standard_at_most(std::min(room.width() / box.width, room.height() / box.height));
   const Vec2 origin{room.middle().x - scale * box.width / 2, room.middle().y + scale * box.height / 2};
   const PageOutline line{outline(piece.blank), scale, origin, Pen::cut, true, {}};
-  for (const Patch& patch : map->patches) {
+  for (const Patch& patch : map.patches) {
     std::vector<Vec2> points;
     for (const Vec2 p : patch.border) points.push_back(on_page(line, p));
     layout.fill(std::move(points), colour_of(patch.band));
   }
   layout.draw_outline(line);
-  const Vec2 worst = on_page(line, map->where);
+  const Vec2 worst = on_page(line, map.where);
   layout.draw({worst - Vec2{2, 0}, worst + Vec2{2, 0}}, Pen::cross);
   layout.draw({worst - Vec2{0, 2}, worst + Vec2{0, 2}}, Pen::cross);
   layout.put(
       fmt::format("Strain map of the blank, {}, {} face up", scale_text(scale), name_of(piece.blank.face_up)),
       {frame.left + 3, frame.bottom - 7}, letters);
   const Vec2 away = worst - room.middle();
-  (void)layout.place_all({{fmt::format("greatest {} %", percent(map->greatest, 2)), {{worst, away}}}}, frame);
-  draw_key(layout, key, map->range);
+  (void)layout.place_all({{fmt::format("greatest {} %", percent(map.greatest, 2)), {{worst, away}}}}, frame);
+  draw_key(layout, key, map.range);
 }
 
 }  // namespace juggler

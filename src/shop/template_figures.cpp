@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "juggler/template.h"
+#include "scene/wall.h"
 #include "views.h"
 
 namespace juggler {
@@ -220,7 +221,7 @@ std::vector<TemplateFigure> template_figures(const JobResult& job, size_t index)
     if (auto figure = ring(piece, end)) figures.push_back(std::move(*figure));
   }
   for (const EndName end : {EndName::base, EndName::top}) {
-    if (!asked.sweeps || !piece.round() || piece.wall()->pointed(end)) continue;
+    if (!asked.sweeps || !takes_sweeps(*piece.wall()) || piece.wall()->pointed(end)) continue;
     add_sweeps(figures, piece, end, Face::inside, job.job.units);
     if (piece.wall()->thickness > 0) add_sweeps(figures, piece, end, Face::outside, job.job.units);
   }

@@ -70,13 +70,6 @@ std::string mass_text(const PieceResult& piece, const Units& units) {
   return mass_of(piece) ? said(piece, "mass", units) : "-";
 }
 
-// The face on which sizes lie, where it is chosen.
-std::optional<Face> size_face(const PartJob& part) {
-  if (sized_on_middle(part)) return std::nullopt;
-  const auto* dome = std::get_if<Dome>(&part.asked);
-  return dome && dome->sizes_on ? dome->sizes_on : part.sheet.sizes_on;
-}
-
 std::string or_dash(const std::string& text) { return text.empty() ? "-" : text; }
 
 }  // namespace
@@ -109,16 +102,16 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
   const PageBox last = row(2);
   draw_projection(layout, {last.right - 0.12 * last.width(), last.top, last.right, last.bottom},
                   title.angles);
-  const std::optional<Face> face = size_face(piece.part);
+  const std::optional<Face> face = piece.formed->sizes_on;
   const std::string sizes = face ? fmt::format("sizes on the {}, ", name_of(*face)) : "";
   const bool opposite = piece.part.making.hand == Hand::opposite;
-  const std::string hand = winds(piece.part) ? (opposite ? "left hand, " : "right hand, ")
-                           : opposite        ? "opposite hand, "
-                                             : "";
+  const std::string hand = piece.formed->has_hand ? (opposite ? "left hand, " : "right hand, ")
+                           : opposite             ? "opposite hand, "
+                                                  : "";
   draw_row(layout, row(3),
            {{"made from",
              fmt::format("{}, {}{}{}, unit of length {}", piece.part.shape, hand, sizes,
-                         neutral_text(piece.part), units.name),
+                         piece.formed->laid_out_by, units.name),
              0.78},
             {"by", fmt::format("juggler {}", version), 0.22}});
 }

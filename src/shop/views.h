@@ -23,8 +23,6 @@ namespace juggler {
 /// What a drawing says beside its lines, by its name; nothing where it says nothing.
 [[nodiscard]] std::string text_of(const PieceResult& piece, const std::string& label, const Units& units);
 
-/// The plan parameter within once round from the seam.
-[[nodiscard]] double within_once(const Form& form, double u);
 /// Which view stands under which: first-angle has what is seen from above below the front, third-angle above.
 enum class Angles { first, third };
 

@@ -1,78 +1,45 @@
-// A flight, coil or helical strip in its three views.
-#include <fmt/format.h>
+// Flights, coils and helical strips in their views.
+#include <algorithm>
+#include <cmath>
 
-#include "scene.h"
+#include "measure/say.h"
+#include "wound.h"
 
 namespace juggler {
 namespace {
 
-class WoundViews : public FormedPart {
+using Side = ViewDimension::Side;
+
+class WoundScene {
  public:
-  WoundViews(const JobResult& job, const PieceResult& piece)
-      : units_(job.job.units),
-        piece_(piece),
-        form_(piece.wound()->form),
-        dimensioned_(job.job.drawing.dimensions) {
+  WoundScene(std::shared_ptr<const WoundPart> part, Winding winding)
+      : part_(std::move(part)), winding_(std::move(winding)), form_(part_->form) {
     constexpr int for_each_turn = 72;
     constexpr int most = 2000;
     const double turns = (form_.to() - form_.from()) / (two_pi);
     looks_ = std::min(most, 1 + static_cast<int>(for_each_turn * turns));
   }
 
-  [[nodiscard]] Projection pictorial() const override { return pictorial_from(-0.6); }
-
-  [[nodiscard]] Scene scene(const Projection& projection) const override {
+  [[nodiscard]] Scene scene(const Projection& projection) const {
     Scene s;
     s.size = form_.size;
-    for (int i = 0; i < looks_; ++i) {
-      const Vec3 a = on_edge(EndName::base, i);
-      const Vec3 b = on_edge(EndName::base, i + 1);
-      const Vec3 c = on_edge(EndName::top, i);
-      const Vec3 d = on_edge(EndName::top, i + 1);
-      s.faces.push_back({a, b, c});
-      s.faces.push_back({c, b, d});
+    std::vector<Vec3> base;
+    std::vector<Vec3> top;
+    for (int i = 0; i <= looks_; ++i) {
+      base.push_back(on_edge(EndName::base, i));
+      top.push_back(on_edge(EndName::top, i));
     }
+    add_faces_between(s, base, top);
     for (const EndName end : {EndName::base, EndName::top})
-      s.lines.push_back({[this, end](double i) { return on_edge(end, i); }, looks_});
+      s.lines.push_back({[*this, end](double i) { return on_edge(end, i); }, looks_});
     for (const int end : {0, 1})
-      s.lines.push_back({[this, end](double i) { return on_end(end, i / 24); }, 24});
+      s.lines.push_back({[*this, end](double i) { return on_end(end, i / 24); }, 24});
     add_seams(s);
     add_level_lines(s);
     add_shaft(s, projection);
-    if (!piece_.wound()->stretched()) add_silhouettes(s, projection);
+    if (!part_->stretched()) add_silhouettes(s, projection);
     return s;
   }
-
-  void annotate_front(Layout& layout, const View& view, std::vector<Label>& labels) const override {
-    if (!dimensioned_) return;
-    const PageBox b = view.box();
-    dimension(layout, labels, {b.left, b.bottom}, {b.left, b.top}, {-6, 0},
-              fmt::format("overall {}", said(piece_, "overall height", units_)));
-    const auto* f = std::get_if<Flight>(&piece_.part.asked);
-    if (!f || *f->turns < 1 || f->pitch_to) return;
-    // Of the lowest turn, where its level line points to the right.
-    const double low = view.page({0, 0, 0}).y;
-    const double high = view.page({0, 0, *f->pitch}).y;
-    dimension(layout, labels, {b.right, low}, {b.right, high}, {6, 0},
-              fmt::format("pitch {}", said(piece_, "pitch", units_)));
-  }
-
-  void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
-    const PageBox b = view.box();
-    if (!dimensioned_) return;
-    const double radius = measured(labels_of(piece_), "outside diameter").value / 2;
-    const Vec2 centre = view.page({0, 0, 0});
-    const Vec2 right = view.page({radius, 0, 0});
-    dimension(layout, labels, centre - (right - centre), right, {0, b.bottom - centre.y + 6},
-              text_of(piece_, "outside diameter", units_));
-    for (int i = 0; i < 4; ++i) {
-      const Vec2 out = direction(-i * pi / 2);
-      const Vec2 from = centre + (norm(right - centre) + 0.8) * out;
-      layout.draw({from, from + 2 * out}, Pen::guide);
-      labels.push_back({fmt::format("{}\u00b0", 90 * i), {{from + 2 * out, out}}});
-    }
-  }
-  void annotate_pictorial(Layout&, const View&, std::vector<Label>&) const override {}
 
  private:
   [[nodiscard]] double u_at(double i) const {
@@ -115,48 +82,42 @@ class WoundViews : public FormedPart {
     return {radius * std::cos(u), radius * std::sin(u), s};
   }
 
-  void add_ruling(Scene& s, double u, Pen pen, bool through = false) const {
+  void add_ruling(Scene& s, double u, LineOf of, bool through = false) const {
     constexpr int steps = 20;
-    const Vec3 base = on_rim(EndName::base, u);
-    const Vec3 top = on_rim(EndName::top, u);
-    s.lines.push_back({[=](double i) { return base + (i / steps) * (top - base); }, steps, pen, through});
+    s.lines.push_back(straight(on_rim(EndName::base, u), on_rim(EndName::top, u), of, steps, through));
   }
 
   // Where blanks of a flight meet.
   void add_seams(Scene& s) const {
-    const auto* f = std::get_if<Flight>(&piece_.part.asked);
-    if (!f) return;
-    const bool left = piece_.part.making.hand == Hand::opposite;
-    const double each = two_pi * f->turns_per_blank;
+    if (winding_.turns_per_blank == 0) return;
+    const double each = two_pi * winding_.turns_per_blank;
     const double whole = form_.to() - form_.from();
     for (double u = each; u < whole - within::same && s.lines.size() < 500; u += each)
-      add_ruling(s, left ? form_.to() - u : form_.from() + u, Pen::seam);
+      add_ruling(s, winding_.left ? form_.to() - u : form_.from() + u, LineOf::seam);
   }
 
   // So that the blade is seen as a surface.
   void add_level_lines(Scene& s) const {
-    if (!piece_.wound()->stretched()) return;
+    if (!part_->stretched()) return;
     constexpr int for_each_turn = 24;
     const double step = two_pi / for_each_turn;
     if ((form_.to() - form_.from()) / step > 600) return;
     for (double u = form_.from() + step; u < form_.to() - within::same; u += step)
-      add_ruling(s, u, Pen::mark);
+      add_ruling(s, u, LineOf::mark);
   }
 
-  // Or the body that a strip lies against.
+  // The shaft, or the body that a strip lies against.
   void add_shaft(Scene& s, const Projection& projection) const {
-    const auto* f = std::get_if<Flight>(&piece_.part.asked);
-    const auto* strip = std::get_if<HelicalStrip>(&piece_.part.asked);
-    const double radius = f ? *f->shaft / 2 : strip ? *strip->on / 2 : 0;
+    const double radius = winding_.body / 2;
     if (radius == 0) return;
     constexpr int sides = 48;
-    const double height = piece_.blank.overall_height;
+    const double height = part_->overall_height;
     const auto at = [=](double i, double z) {
       const Vec2 d = direction(two_pi * i / sides);
       return Vec3{radius * d.x, radius * d.y, z};
     };
     for (const double z : {0.0, height})
-      s.lines.push_back({[=](double i) { return at(i, z); }, sides, Pen::guide});
+      s.lines.push_back({[=](double i) { return at(i, z); }, sides, LineOf::guide});
     for (int i = 0; i < sides; ++i) {
       s.faces.push_back({at(i, 0), at(i + 1, 0), at(i, height)});
       s.faces.push_back({at(i, height), at(i + 1, 0), at(i + 1, height)});
@@ -164,7 +125,7 @@ class WoundViews : public FormedPart {
     const double across = std::atan2(projection.right.y, projection.right.x) * sides / (two_pi);
     if (std::abs(projection.towards_eye().z) > 0.99) return;
     for (const double i : {across, across + sides / 2.0})
-      s.lines.push_back({[=](double k) { return at(i, height * k / 40); }, 40, Pen::guide});
+      s.lines.push_back({[=](double k) { return at(i, height * k / 40); }, 40, LineOf::guide});
   }
 
   void add_silhouettes(Scene& s, const Projection& projection) const {
@@ -175,21 +136,38 @@ class WoundViews : public FormedPart {
       const double a = u_at(i);
       const double b = u_at(i + 1);
       if (a < from || b > to) continue;
-      if ((facing(a) < 0) != (facing(b) < 0)) add_ruling(s, root(facing, a, b), Pen::formed, false);
+      if ((facing(a) < 0) != (facing(b) < 0)) add_ruling(s, root(facing, a, b), LineOf::edge, false);
     }
   }
 
-  const Units& units_;
-  const PieceResult& piece_;
+  std::shared_ptr<const WoundPart> part_;
+  Winding winding_;
   const Form& form_;
-  bool dimensioned_;
   int looks_ = 1;
 };
 
+Phrase overall(const Blank& b) {
+  return say("overall {}", length(b.overall_height, {"lowest metal", "highest metal", "axis"}));
+}
+
 }  // namespace
 
-std::unique_ptr<FormedPart> wound_part_seen(const JobResult& job, const PieceResult& piece) {
-  return std::make_unique<WoundViews>(job, piece);
+Seen wound_seen(const std::shared_ptr<const WoundPart>& part, const Winding& winding, const Blank& b) {
+  const auto scene = std::make_shared<const WoundScene>(part, winding);
+  Seen seen;
+  seen.scene = [=](const Projection& projection) { return scene->scene(projection); };
+  seen.in_front.emplace_back(ViewDimension{Side::left, overall(b)});
+  // Of the lowest turn, where its level line points to the right.
+  if (winding.pitch > 0)
+    seen.in_front.emplace_back(ViewDimension{Side::right,
+                                             say("pitch {}", length(winding.pitch, {"a turn", "the next", "axis"})),
+                                             Vec3{}, Vec3{0, 0, winding.pitch}});
+  const Amount across = measured({winding.outside}, winding.outside.name);
+  const double radius = across.value / 2;
+  seen.in_above.emplace_back(ViewDimension{Side::below, winding.outside.value, Vec3{-radius, 0, 0},
+                                           Vec3{radius, 0, 0}, ViewDimension::Start::place});
+  seen.in_above.emplace_back(PlanAngles{Vec3{}, radius});
+  return seen;
 }
 
 }  // namespace juggler

@@ -1,11 +1,14 @@
-#include "scene.h"
+#include "view.h"
 
 #include <algorithm>
 
 namespace juggler {
 namespace {
 
-constexpr double lift = 24.0 / 180 * pi;  // how far above the horizon the pictorial eye stands
+Pen pen_of(LineOf of) {
+  constexpr Pen pens[]{Pen::formed, Pen::seam, Pen::bend, Pen::mark, Pen::guide};
+  return pens[static_cast<size_t>(of)];
+}
 
 bool runs_along(Vec2 p, const PageLine& line) {
   constexpr double near = 0.1;  // mm of paper
@@ -33,11 +36,6 @@ void drop_covered(std::vector<PageLine>& lines) {
 }
 
 }  // namespace
-
-Projection pictorial_from(double plan) {
-  return {{-std::sin(plan), std::cos(plan), 0},
-          {-std::cos(plan) * std::sin(lift), -std::sin(plan) * std::sin(lift), std::cos(lift)}};
-}
 
 PageBox bounds(const Scene& scene, const Projection& projection) {
   PageBox b{1e300, 1e300, -1e300, -1e300};
@@ -97,7 +95,7 @@ void View::add_line(std::vector<PageLine>& lines, const SceneLine& line) const {
     const bool last = i == line.steps;
     const bool hide = !last && !line.seen_through && hidden(line.point(i + 0.5));
     if (!last && hide == was_hidden) continue;
-    lines.push_back({run, was_hidden ? Pen::hidden : line.pen});
+    lines.push_back({run, was_hidden ? Pen::hidden : pen_of(line.of)});
     run = {run.back()};
     was_hidden = hide;
   }

@@ -1,40 +1,31 @@
-// A folded part in its three views, its bends by their tags.
-#include <fmt/format.h>
-
+// Folded parts in their views, their bends by their tags.
 #include <algorithm>
+#include <cmath>
 
-#include "scene.h"
+#include "folded.h"
+#include "measure/facts.h"
+#include "measure/say.h"
 
 namespace juggler {
 namespace {
 
-// Two points of a line.
-SceneLine straight(Vec3 a, Vec3 b, Pen pen, int steps = 40) {
-  return {[=](double i) { return a + (i / steps) * (b - a); }, steps, pen};
-}
+using Side = ViewDimension::Side;
 
-class FoldedViews : public FormedPart {
+class BodyScene {
  public:
-  FoldedViews(const JobResult& job, const PieceResult& piece)
-      : units_(job.job.units),
-        piece_(piece),
-        body_(*piece.folded()),
-        dimensioned_(job.job.drawing.dimensions) {
-    for (const PieceResult& other : job.pieces) {
-      if (other.part.name != piece.part.name) continue;
-      for (const BendLine& bend : other.blank.bends) {
-        if (bend.strip < 0) continue;
-
-        tagged_.push_back(
-            {bend.tag, other.blank.folding->strips[static_cast<size_t>(bend.strip)].strip, bend.phi});
+  BodyScene(std::shared_ptr<const Body> body, const std::vector<const Blank*>& blanks)
+      : part_(std::move(body)), body_(*part_) {
+    for (const Blank* blank : blanks) {
+      for (const BendLine& bend : blank->bends) {
+        if (bend.strip >= 0)
+          tagged_.push_back({bend.tag, blank->folding->strips[static_cast<size_t>(bend.strip)].strip, bend.phi});
       }
     }
-    panel_ = body_.lie == Lie::profile;
   }
 
   // A panel is looked at along its run, so that its profile shows.
-  [[nodiscard]] Projection pictorial() const override {
-    if (!panel_) return pictorial_from(-1.05);
+  [[nodiscard]] Projection pictorial() const {
+    if (body_.lie != Lie::profile) return pictorial_from(-1.05);
     constexpr double c = 0.9;
     const double s = std::sqrt(1 - c * c);
     const Vec3 right{c, 0, -s};
@@ -42,7 +33,7 @@ class FoldedViews : public FormedPart {
     return {right, up};
   }
 
-  [[nodiscard]] Scene scene(const Projection& projection) const override {
+  [[nodiscard]] Scene scene(const Projection& projection) const {
     Scene s;
     s.size = body_.size;
     for (const Plate& p : body_.plates) add_plate(s, p);
@@ -50,29 +41,18 @@ class FoldedViews : public FormedPart {
     for (const Tagged& t : tagged_) {
       const Strip& strip = strip_of(t);
       s.lines.push_back(
-          straight(point(strip, t.phi, strip.low(t.phi)), point(strip, t.phi, strip.high(t.phi)), Pen::bend));
+          straight(point(strip, t.phi, strip.low(t.phi)), point(strip, t.phi, strip.high(t.phi)), LineOf::bend));
     }
     return s;
   }
 
-  void annotate_front(Layout& layout, const View& view, std::vector<Label>& labels) const override {
-    if (!dimensioned_) return;
-    const PageBox b = view.box();
-    dimension(
-        layout, labels, {b.left, b.bottom}, {b.left, b.top}, {-6, 0},
-        fmt::format("{} {}", panel_ ? "run" : "overall height", said(piece_, "formed, overall", units_, 2)));
-    dimension(layout, labels, {b.left, b.bottom}, {b.right, b.bottom}, {0, 5},
-              fmt::format("overall {}", said(piece_, "formed, overall", units_, 0)));
-  }
-  void annotate_above(Layout& layout, const View& view, std::vector<Label>& labels) const override {
-    if (panel_) tag(view, labels, false);
-    if (!dimensioned_) return;
-    const PageBox b = view.box();
-    dimension(layout, labels, {b.right, b.bottom}, {b.right, b.top}, {6, 0},
-              fmt::format("overall {}", said(piece_, "formed, overall", units_, 1)));
-  }
-  void annotate_pictorial(Layout&, const View& view, std::vector<Label>& labels) const override {
-    tag(view, labels, true);
+  [[nodiscard]] LineTags tags(bool along) const {
+    LineTags tags{{}, along};
+    for (const Tagged& t : tagged_) {
+      const Strip& s = strip_of(t);
+      tags.tags.push_back({t.tag, point(s, t.phi, s.low(t.phi)), point(s, t.phi, s.high(t.phi))});
+    }
+    return tags;
   }
 
  private:
@@ -96,7 +76,7 @@ class FoldedViews : public FormedPart {
     for (size_t k = 0; k < c.size(); ++k) {
       const Vec3 to = c[(k + 1) % c.size()];
       if (p.sides[k].kind == SideKind::bend || norm(to - c[k]) < within::same * body_.size) continue;
-      s.lines.push_back(straight(c[k], to, p.sides[k].kind == SideKind::joint ? Pen::seam : Pen::formed));
+      s.lines.push_back(straight(c[k], to, p.sides[k].kind == SideKind::joint ? LineOf::seam : LineOf::edge));
     }
   }
 
@@ -154,45 +134,32 @@ class FoldedViews : public FormedPart {
       if (phi <= 0 || phi >= std::abs(strip.angle.radians())) continue;
       const Vec3 low = point(strip, phi, strip.low(phi));
       const Vec3 high = point(strip, phi, strip.high(phi));
-      s.lines.push_back({[=](double i) { return low + i * (high - low); }, 1, Pen::formed, true});
+      s.lines.push_back({[=](double i) { return low + i * (high - low); }, 1, LineOf::edge, true});
     }
   }
 
-  // Of many hits only some are tagged: the first, the last, and those with room between.
-  void tag(const View& view, std::vector<Label>& labels, bool along) const {
-    Vec2 last{-1e9, -1e9};
-    for (size_t i = 0; i < tagged_.size(); ++i) {
-      const Strip& s = strip_of(tagged_[i]);
-      const double phi = tagged_[i].phi;
-      const Vec3 low = point(s, phi, s.low(phi));
-      const Vec3 high = point(s, phi, s.high(phi));
-      const Vec2 a = view.page(low);
-      const Vec2 b = view.page(high);
-      const Vec2 middle = 0.5 * (a + b);
-      if (norm(middle - last) < 4.5 && i + 1 < tagged_.size()) continue;
-      last = middle;
-      const Vec2 away = norm(b - a) < within::same ? Vec2{0, -1} : left_of(b - a);
-      std::vector<Anchor> anchors =
-          along ? anchors_along(a, b, away) : std::vector<Anchor>{{b, middle - view.box().middle()}};
-      if (along) {
-        for (const Anchor& other : anchors_along(a, b, -1.0 * away)) anchors.push_back(other);
-      }
-      labels.push_back({tagged_[i].tag, std::move(anchors), small_letters, pi, true});
-    }
-  }
-
-  const Units& units_;
-  const PieceResult& piece_;
+  std::shared_ptr<const Body> part_;
   const Body& body_;
-  bool dimensioned_;
-  bool panel_ = false;
   std::vector<Tagged> tagged_;
 };
 
 }  // namespace
 
-std::unique_ptr<FormedPart> folded_part_seen(const JobResult& job, const PieceResult& piece) {
-  return std::make_unique<FoldedViews>(job, piece);
+Seen body_seen(const std::shared_ptr<const Body>& body, const std::vector<Fact>& numbers,
+               const std::vector<const Blank*>& blanks) {
+  const auto scene = std::make_shared<const BodyScene>(body, blanks);
+  const bool profile = body->lie == Lie::profile;
+  const auto overall = [&](size_t which) { return measured(numbers, "formed, overall", which); };
+  Seen seen;
+  seen.pictorial = scene->pictorial();
+  seen.scene = [=](const Projection& projection) { return scene->scene(projection); };
+  seen.in_front.emplace_back(
+      ViewDimension{Side::left, say("{} {}", profile ? "run" : "overall height", overall(2))});
+  seen.in_front.emplace_back(ViewDimension{.side = Side::below, .text = say("overall {}", overall(0)), .out = 5});
+  if (profile) seen.in_above.emplace_back(scene->tags(false));
+  seen.in_above.emplace_back(ViewDimension{Side::right, say("overall {}", overall(1))});
+  seen.in_pictorial.emplace_back(scene->tags(true));
+  return seen;
 }
 
 }  // namespace juggler

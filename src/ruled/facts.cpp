@@ -1,8 +1,9 @@
-// A transition in words.
+// What is said of transitions alone.
 #include <map>
 
-#include "facts.h"
-#include "say.h"
+#include "measure/facts.h"
+#include "measure/say.h"
+#include "ruled.h"
 
 namespace juggler {
 namespace {
@@ -56,19 +57,15 @@ std::string even_text(const Transition& t) {
   return t.rulings == Rulings::even ? "even rulings" : "even rulings, as no wall that opens flat is found";
 }
 
-}  // namespace
-
-void add_ruled_sizes(std::vector<Fact>& rows, const PieceResult& p) {
-  const auto& t = std::get<Transition>(p.part.asked);
-  rows.push_back({"base", end_text(t.base, p.part.sheet)});
-  rows.push_back({"top", end_text(t.top, p.part.sheet)});
+void add_sizes(std::vector<Fact>& rows, const Part& part, const Transition& t, const Form* wall, bool even) {
+  rows.push_back({"base", end_text(t.base, part.sheet)});
+  rows.push_back({"top", end_text(t.top, part.sheet)});
   rows.push_back({"height", length(*t.height, {"centre of the base", "centre of the top", "axis"})});
   if (!(t.shift == Vec2{})) rows.push_back({"top shift", shift_of(t.shift)});
-  const Form* wall = p.rulings();
-  if (!t.base.profile.open) rows.push_back({"seam", seam_text(p.part.seam)});
+  if (!t.base.profile.open) rows.push_back({"seam", seam_text(part.seam)});
   if (!wall) return;
-  rows.push_back({"wall", p.stretched() ? even_text(t) : regions_text(*wall)});
-  if (p.stretched()) rows.push_back({"strain", strain_text(t.strain)});
+  rows.push_back({"wall", even ? even_text(t) : regions_text(*wall)});
+  if (even) rows.push_back({"strain", strain_text(t.strain)});
   Amount warp{Angle::radians(warp_of(*wall)).degrees(),
               Amount::Of::angle,
               4,
@@ -78,8 +75,22 @@ void add_ruled_sizes(std::vector<Fact>& rows, const PieceResult& p) {
               "tangent plane at the base",
               "tangent plane at the top",
               "ruling"};
-  if (!p.stretched()) warp.style = Amount::Style::order;
+  if (!even) warp.style = Amount::Style::order;
   rows.push_back({"warp", warp});
+}
+
+}  // namespace
+
+std::vector<Fact> ruled_asked(const Part& part, const Transition& t, const Form* wall, Rulings rulings,
+                              const Blank& b) {
+  const bool opens_flat = wall && rulings == Rulings::developable;
+  std::vector<Fact> rows{sheet_fact(part.sheet, opens_flat)};
+  if (opens_flat && !part.making.bending.smooth())
+    rows.push_back({"curved stretches", pressing_text(part.making.bending)});
+  add_sizes(rows, part, t, wall, rulings == Rulings::even);
+  if (!wall) rows.push_back({"bends", bend_text(t.bend, *part.sheet.thickness)});
+  rows.push_back(made_fact(part, b));
+  return rows;
 }
 
 }  // namespace juggler

@@ -1,7 +1,8 @@
-// A transition and where its seams lie, of a result.
+// Transitions in the result document.
 #include <array>
 
-#include "record_parts.h"
+#include "measure/record_parts.h"
+#include "ruled.h"
 
 namespace juggler {
 namespace {
@@ -56,32 +57,9 @@ Record end_record(const TransitionEnd& e, const Sheet& sheet) {
           {"contact", name_of(e.contact.value_or(Contact::size_face))}};
 }
 
-Angle plan_of_ruling(const Form& wall, double u) { return Angle::radians(plan_at(wall, u)); }
-
 }  // namespace
 
-// Where the seams lie, worked out; `at` is the first.
-Record seam_record(const PieceResult& piece) {
-  const Seam& seam = piece.part.seam;
-  const Seam made = seam_as_made(seam, piece.part.making.hand);
-  const Form& wall = piece.wall() ? *piece.wall() : *piece.rulings();
-  const Between at{"x axis", "seam", "plan"};
-  const Between edges{"edge", "edge", "seam"};
-  return {{"gap", mm(seam.gap, edges)},
-          {"wedge", deg(seam.wedge, edges)},
-          {"gap_on", seam.gap_on ? name_of(*seam.gap_on) : "neutral"},
-          {"at", deg(seam.at, at)},
-          {"ruling", name_of(seam.ruling)},
-          {"seams", list_of(seam_spans(wall, made),
-                            [&](const Span& span) { return deg(plan_of_ruling(wall, span.from), at); })},
-          {"lap", mm(seam.lap, {"seam ruling", "edge as cut", "neutral layer"})},
-          {"lap_on", seam.lap ? Record(name_of(seam.lap_on)) : Record()},
-          {"stock", mm(seam.stock, {"finished edge", "edge as cut", "neutral layer"})}};
-}
-
-Record ruled_part_record(const PieceResult& piece) {
-  const auto& t = std::get<Transition>(piece.part.asked);
-  const Form* wall = piece.rulings();
+Record ruled_record(const Part& part, const Transition& t, const Form* wall, Rulings rulings, const Blank& b) {
   const auto region_record = [&](const Region& r) -> Record {
     return {{"kind", name_of(r.kind)},
             {"name", r.name},
@@ -89,15 +67,15 @@ Record ruled_part_record(const PieceResult& piece) {
             {"to", deg(plan_of_ruling(*wall, r.to), {"x axis", "last ruling", "plan"})}};
   };
   const Between twisted{"normal at the base", "normal at the top", "ruling"};
-  return {{"base", end_record(t.base, piece.part.sheet)},
-          {"top", end_record(t.top, piece.part.sheet)},
+  return {{"base", end_record(t.base, part.sheet)},
+          {"top", end_record(t.top, part.sheet)},
           {"shift", point(t.shift, {"centre of the base", "centre of the top", "plan"})},
           {"height", mm(t.height, {"centre of the base", "centre of the top", "axis"})},
-          {"seam", wall ? seam_record(piece) : Record()},
-          {"elements", wall ? Record(piece.blank.elements.size() - 1) : Record()},
+          {"seam", wall ? seam_record(part, *wall) : Record()},
+          {"elements", wall ? Record(b.elements.size() - 1) : Record()},
           {"regions", wall ? list_of(wall->regions, region_record) : list({})},
           {"warp", deg(wall ? Angle::radians(warp_of(*wall)).degrees() : 0, twisted)},
-          {"rulings", name_of(piece.stretched() ? Rulings::even : Rulings::developable)},
+          {"rulings", name_of(rulings)},
           {"strain_limit", share(t.strain.limit, stretched)},
           {"allow_strain", t.strain.allowed},
           {"corner", name_of(t.corner)},

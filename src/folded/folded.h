@@ -1,0 +1,29 @@
+// Panels, hoppers, nets, tubes. Private to the families.
+#pragma once
+
+#include "juggler/formed.h"
+
+namespace juggler {
+
+[[nodiscard]] Formed form_panel(const Part& part, const Panel& panel);
+[[nodiscard]] Formed form_hopper(const Part& part, const Hopper& hopper);
+[[nodiscard]] Formed form_net(const Part& part, const Net& net);
+/// The face that a tube is opened on: a round one is a cylinder.
+[[nodiscard]] Formed form_tube(const Part& part, const Tube& tube);
+
+/// A body of plates and strips, in what all of them share.
+[[nodiscard]] Formed form_body(const Part& part, Body body);
+
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Panel& panel, const Blank& blank);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Hopper& hopper, const Blank& blank);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Net& net, const Blank& blank);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Tube& tube);
+[[nodiscard]] Record panel_record(const Panel& panel, const Sheet& sheet);
+[[nodiscard]] Record hopper_record(const Hopper& hopper);
+[[nodiscard]] Record net_record(const Net& net);
+[[nodiscard]] Record tube_record(const Part& part, const Tube& tube);
+
+[[nodiscard]] Seen body_seen(const std::shared_ptr<const Body>& body, const std::vector<Fact>& numbers,
+                             const std::vector<const Blank*>& blanks);
+
+}  // namespace juggler

@@ -1,0 +1,81 @@
+// Panels, hoppers, nets and tubes formed.
+#include "folded.h"
+
+#include "juggler/net.h"
+#include "measure/facts.h"
+#include "proof/given.h"
+#include "round/round.h"
+
+namespace juggler {
+namespace {
+
+template <typename Own>
+Formed form_folded(const Part& part, const Own& own, const Record& record) {
+  Formed formed =
+      form_body(part, body_of(as_made(FoldedShape(own), part.making.hand), part.sheet, part.seam));
+  formed.laid_out_by = bend_words(own.bend);
+  formed.says.asked = [=](const Blank& b) { return asked_facts(part, own, b); };
+  formed.says.part = [=](const Blank&) { return record; };
+  return formed;
+}
+
+double girth_of(const TubeFace& f, bool round) {
+  if (round) return pi * f.width;
+  return 2 * (f.width + f.depth) - (8 - two_pi) * f.corner;
+}
+
+// A tube is opened on a face; its metal is counted on the middle of its wall.
+double metal_share(const Tube& tube) {
+  Tube middle = tube;
+  middle.opened_on = Face::middle;
+  return girth_of(tube_face(middle), tube.round()) / girth_of(tube_face(tube), tube.round());
+}
+
+}  // namespace
+
+Formed form_body(const Part& part, Body body) {
+  const auto made = std::make_shared<const Body>(std::move(body));
+  Formed formed = formed_of(part);
+  formed.body = made;
+  formed.opens_flat = false;
+  formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
+  formed.prove = [=](const Blank& blank) {
+    return prove(blank, *made, part.asked, part.sheet, part.seam, part.making.hand);
+  };
+  formed.says.numbers = [=](const Blank& b) {
+    std::vector<Fact> rows;
+    add_folded_numbers(rows, b, *made, !part.making.bending.smooth());
+    return rows;
+  };
+  formed.says.seen = [=, numbers = formed.says.numbers](const Blank& b,
+                                                        const std::vector<const Blank*>& all) {
+    return body_seen(made, numbers(b), all);
+  };
+  return formed;
+}
+
+Formed form_panel(const Part& part, const Panel& panel) {
+  return form_folded(part, panel, panel_record(panel, part.sheet));
+}
+
+Formed form_hopper(const Part& part, const Hopper& hopper) {
+  return form_folded(part, hopper, hopper_record(hopper));
+}
+
+Formed form_net(const Part& part, const Net& net) { return form_folded(part, net, net_record(net)); }
+
+Formed form_tube(const Part& part, const Tube& tube) {
+  const Hand hand = part.making.hand;
+  Formed formed = tube.round()
+                      ? form_round(part, *round_shape(tube), name_of(tube.opened_on))
+                      : form_body(part, body_of(as_made(FoldedShape(tube), hand), part.sheet, part.seam));
+  formed.thickness = *tube.wall;
+  formed.metal_share = metal_share(tube);
+  formed.joints_made = false;
+  formed.laid_out_by = std::string("opened on its ") + name_of(tube.opened_on);
+  formed.says.asked = [=](const Blank&) { return asked_facts(part, tube); };
+  formed.says.part = [=](const Blank&) { return tube_record(part, tube); };
+  return formed;
+}
+
+}  // namespace juggler

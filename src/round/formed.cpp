@@ -1,0 +1,80 @@
+// Cones and cylinders formed.
+#include <cmath>
+
+#include "blank/walls.h"
+#include "proof/given.h"
+#include "round.h"
+
+namespace juggler {
+namespace {
+
+// The least end that leaves metal beside the gap.
+void refuse_gap(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, const Form& f) {
+  const EndName small = sizes.top_radius <= sizes.base_radius ? EndName::top : EndName::base;
+  const double radius = small == EndName::top ? sizes.top_radius : sizes.base_radius;
+  const double from = f.from();
+  const double to = f.to();
+  const double least = least_radius(sizes, sheet, small, [&](const RoundSizes& other) {
+    return leaves_metal(piece_of(other, sheet, {from, to, 0, 0}), seam);
+  });
+  if (2 * least > limits::longest)
+    throw Refusal(
+        {.reason = "the gap is wider than the part's girth leaves metal for",
+         .key = "seam.gap",
+         .found = shown_mm(seam.gap.value_or(0)),
+         .allowed = std::string("less than the ") + name_of(small) + "'s girth, " + shown_mm(two_pi * radius),
+         .advice = "narrow the gap"});
+  const std::string key = sizes.one_size ? "diameter" : std::string(name_of(small)) + ".diameter";
+  throw Refusal({.reason = std::string("the parallel edges of the gap meet before the ") + name_of(small),
+                 .key = "seam.gap",
+                 .found = shown_mm(seam.gap.value_or(0)) + " where the " + name_of(small) + " has " +
+                          shown_mm(2 * radius) + " diameter",
+                 .allowed = key + " of " + shown_mm(std::ceil(2e3 * least) / 1e3) + " or more with this gap",
+                 .advice = "narrow the gap, use a wedge, or make that end larger"});
+}
+
+std::vector<TurnedEnd> turned_ends(const RoundSizes& sizes) {
+  std::vector<TurnedEnd> ends;
+  for (const auto& [edge, flange] :
+       {std::pair{EdgeName::base, sizes.base_flange}, {EdgeName::top, sizes.top_flange}}) {
+    if (flange) ends.push_back({edge, flange->width, flange->strain, flange->turned});
+  }
+  return ends;
+}
+
+}  // namespace
+
+Formed form_round(const Part& part, const RoundShape& shape, const std::string& inside) {
+  const Hand hand = part.making.hand;
+  const Seam seam = seam_as_made(part.seam, hand);
+  const RoundSizes sizes = solve(as_made(shape, hand), part.sheet);
+  WholeWall whole{pieces_of(sizes, part.sheet), form(sizes, part.sheet, {}), seam, sizes.height,
+                  turned_ends(sizes)};
+  whole.refuse_gap = [sizes, sheet = part.sheet, seam](const Form& f) { refuse_gap(sizes, sheet, seam, f); };
+  const double from = seam_spans(whole.form, seam).front().from;
+  const auto round =
+      std::make_shared<const RoundPart>(RoundPart{sizes, form(sizes, part.sheet, Angle::radians(from))});
+
+  Formed formed = formed_of(part);
+  formed.seam = seam;
+  formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
+  formed.prove = [=](const Blank& blank) {
+    // Formed rulings are exact, however coarsely their rims are fitted.
+    return prove_piece(blank, whole.piece, whole.form, seam, within::same * blank.size, [&](WallProof wall) {
+      return miss_of_given(std::move(wall), part.asked, part.sheet, part.seam, hand);
+    });
+  };
+  formed.form = {round, &round->form};
+  formed.turned_ends = turned_ends(sizes);
+  formed.says.asked = [=](const Blank& b) { return round_asked(part, *round, b); };
+  formed.says.numbers = [=](const Blank& b) { return round_numbers(*round, b, inside); };
+  formed.says.labels = [=](const Blank& b) { return round_labels(*round, b); };
+  formed.says.part = [=](const Blank& b) { return round_record(part, *round, b); };
+  formed.says.members = [=](const Blank& b) { return round_members(*round, b); };
+  formed.says.seen = [=](const Blank& b, const std::vector<const Blank*>&) {
+    return round_seen(round, seam, b);
+  };
+  return formed;
+}
+
+}  // namespace juggler

@@ -1,0 +1,99 @@
+// Transitions formed.
+#include "ruled.h"
+
+#include "blank/walls.h"
+#include "folded/folded.h"
+#include "juggler/surface.h"
+#include "measure/facts.h"
+#include "proof/given.h"
+#include "stretched/stretched.h"
+
+namespace juggler {
+namespace {
+
+void see_rulings(Formed& formed, const Part& part, const Transition& asked) {
+  formed.says.seen = [=, form = formed.form, numbers = formed.says.numbers](
+                         const Blank& b, const std::vector<const Blank*>&) {
+    return ruled_seen(asked, form, numbers(b), part, b);
+  };
+}
+
+// By its true rulings.
+Formed opened_flat(const Part& part, const Transition& asked) {
+  const Hand hand = part.making.hand;
+  const Seam seam = seam_as_made(part.seam, hand);
+  const PieceMaker piece = pieces_of(as_made(asked, hand), part.sheet);
+  WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, asked.height.value_or(0)};
+  const double from = seam_spans(whole.form, seam).front().from;
+
+  Formed formed = formed_of(part);
+  formed.form = std::make_shared<const Form>(piece({from, from + two_pi, 0, 0}));
+  formed.seam = seam;
+  formed.edges_open = formed.form->open;
+  formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
+  formed.prove = [=](const Blank& blank) {
+    return prove_piece(blank, whole.piece, whole.form, seam, 0, [&](WallProof wall) {
+      return miss_of_given(std::move(wall), part.asked, part.sheet, part.seam, hand);
+    });
+  };
+  formed.says.asked = [=, form = formed.form](const Blank& b) {
+    return ruled_asked(part, asked, form.get(), Rulings::developable, b);
+  };
+  formed.says.numbers = [form = formed.form](const Blank& b) {
+    std::vector<Fact> rows;
+    add_rims(rows, b);
+    add_pressed_numbers(rows, b);
+    add_height(rows, b);
+    add_faces(rows, b);
+    add_overall(rows, *form);
+    return rows;
+  };
+  formed.says.part = [=, form = formed.form](const Blank& b) {
+    return ruled_record(part, asked, form.get(), Rulings::developable, b);
+  };
+  see_rulings(formed, part, asked);
+  return formed;
+}
+
+Formed by_even_rulings(const Part& part, const Transition& asked, const EvenTransition& even) {
+  const auto made = std::make_shared<const StretchedPart>(stretch(even, part.sheet, part.making.hand));
+  Formed formed = form_stretched(part, made, true);
+  formed.form = {made, &*made->once_round};
+  formed.says.asked = [=](const Blank& b) {
+    return ruled_asked(part, asked, &*made->once_round, Rulings::even, b);
+  };
+  formed.says.numbers = [=](const Blank& b) {
+    std::vector<Fact> rows = stretched_numbers(*made, b, true);
+    add_overall(rows, *made->once_round);
+    return rows;
+  };
+  formed.says.part = [=](const Blank& b) {
+    return ruled_record(part, asked, &*made->once_round, Rulings::even, b);
+  };
+  see_rulings(formed, part, asked);
+  return formed;
+}
+
+// Between two polygons.
+Formed folded(const Part& part, const Transition& asked) {
+  const Hand hand = part.making.hand;
+  Formed formed = form_body(part, body_of(as_made(asked, hand), part.sheet, seam_as_made(part.seam, hand)));
+  formed.laid_out_by = bend_words(asked.bend);
+  formed.says.asked = [=](const Blank& b) {
+    return ruled_asked(part, asked, nullptr, Rulings::developable, b);
+  };
+  formed.says.part = [=](const Blank& b) {
+    return ruled_record(part, asked, nullptr, Rulings::developable, b);
+  };
+  return formed;
+}
+
+}  // namespace
+
+Formed form_ruled(const Part& part, const Transition& asked) {
+  if (const auto even = even_where_needed(asked, part.sheet, part.seam))
+    return by_even_rulings(part, asked, *even);
+  return is_folded(asked, part.sheet) ? folded(part, asked) : opened_flat(part, asked);
+}
+
+}  // namespace juggler

@@ -1,0 +1,65 @@
+// Transitions in their views.
+#include "measure/say.h"
+#include "ruled.h"
+#include "scene/wall.h"
+
+namespace juggler {
+namespace {
+
+using Side = ViewDimension::Side;
+
+// A wall with the lines in which its flats end, and the bends of a pressed one.
+Scene scene_of(const Form& f, const std::vector<double>& seams, const std::vector<BendLine>& bends,
+               const Projection& projection) {
+  Scene s = wall_scene(f, seams, projection);
+  for (const Region& r : f.regions) {
+    if (r.from <= f.from()) continue;  // the seam
+    const auto [base, top] = ends_of_ruling(f, r.from);
+    s.lines.push_back(straight(base, top, LineOf::mark));
+  }
+  for (const BendLine& bend : bends) {
+    const auto [base, top] = ends_of_ruling(f, within_once(f, bend.phi));
+    s.lines.push_back(straight(base, top, LineOf::bend));
+  }
+  return s;
+}
+
+// Of many bends every second, third, ...
+LineTags tags_of(const Form& f, const std::vector<BendLine>& bends) {
+  LineTags tags{{}, true, true};
+  const size_t step = 1 + bends.size() / 16;
+  for (size_t i = 0; i < bends.size(); i += step) {
+    const auto [base, top] = ends_of_ruling(f, within_once(f, bends[i].phi));
+    tags.tags.push_back({bends[i].tag, base, top});
+  }
+  return tags;
+}
+
+}  // namespace
+
+Seen ruled_seen(const Transition& asked, const std::shared_ptr<const Form>& form,
+                const std::vector<Fact>& numbers, const Part& part, const Blank& b) {
+  const Form& f = *form;
+  const std::vector<double> seams =
+      f.open ? std::vector<double>() : seams_of(f, seam_as_made(part.seam, part.making.hand));
+  Seen seen;
+  seen.pictorial = pictorial_from(plan_at(f, f.from()) + 0.6);
+  seen.scene = [=, bends = b.bends](const Projection& projection) {
+    return scene_of(*form, seams, bends, projection);
+  };
+  const bool level = asked.base.tilt.degrees() == 0 && asked.top.tilt.degrees() == 0;
+  const Phrase height = length(*asked.height, {"centre of the base", "centre of the top", "axis"});
+  seen.in_front.emplace_back(ViewDimension{Side::left,
+                                           say("{} {}", level ? "height" : "height between centres", height),
+                                           f.profiles[0].centre, f.profiles[1].centre});
+  const auto overall = [&](const char* name) { return say("overall {}", measured(numbers, name)); };
+  seen.in_front.emplace_back(ViewDimension{Side::below, overall("formed, along x")});
+  seen.in_above.emplace_back(ViewDimension{Side::right, overall("formed, along y")});
+  if (!(asked.shift == Vec2{})) seen.in_above.emplace_back(shift_arrow(f.profiles[0].centre, asked.shift));
+  label_seams(seen.in_above, f, seams);
+  seen.in_above.emplace_back(PlanAngles{});
+  seen.in_pictorial.emplace_back(tags_of(f, b.bends));
+  return seen;
+}
+
+}  // namespace juggler

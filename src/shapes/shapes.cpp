@@ -1,0 +1,66 @@
+// The table of shapes: how each is formed. Adding one is a folder and a line here.
+#include "folded/folded.h"
+#include "juggler/formed.h"
+#include "round/round.h"
+#include "ruled/ruled.h"
+#include "stretched/stretched.h"
+#include "wound/wound.h"
+
+namespace juggler {
+namespace {
+
+struct Forming {
+  const Part& part;
+  Formed operator()(const Cone& s) const { return form_round(part, s); }
+  Formed operator()(const Cylinder& s) const { return form_round(part, s); }
+  Formed operator()(const Panel& s) const { return form_panel(part, s); }
+  Formed operator()(const Hopper& s) const { return form_hopper(part, s); }
+  Formed operator()(const Net& s) const { return form_net(part, s); }
+  Formed operator()(const Tube& s) const { return form_tube(part, s); }
+  Formed operator()(const Transition& s) const { return form_ruled(part, s); }
+  Formed operator()(const Flight& s) const { return form_flight(part, s); }
+  Formed operator()(const Coil& s) const { return form_coil(part, s); }
+  Formed operator()(const HelicalStrip& s) const { return form_strip(part, s); }
+  Formed operator()(const Dome& s) const { return form_dome(part, s); }
+  Formed operator()(const RuledWall& s) const { return form_ruled_wall(part, s); }
+};
+
+Part part_of(const Shape& shape, const Sheet& sheet, const Seam& seam, const Making& making) {
+  Part part;
+  part.asked = shape;
+  part.sheet = sheet;
+  part.seam = seam;
+  part.making = making;
+  return part;
+}
+
+}  // namespace
+
+Formed form_part(const Part& part) {
+  check(part.sheet, part.seam, part.making);
+  return std::visit(Forming{part}, part.asked);
+}
+
+std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,
+                               const Making& making) {
+  return form_part(part_of(shape, sheet, seam, making)).blanks(making);
+}
+
+Blank make_blank(const Shape& shape, const Sheet& sheet, const Seam& seam, const Making& making) {
+  if (seam.pieces > 1 || seam.each.size() > 1) {
+    throw Refusal(
+        {.reason = "asks for several pieces, which make_blanks() makes",
+         .key = "seam.pieces",
+         .found = std::to_string(std::max<size_t>(seam.each.size(), static_cast<size_t>(seam.pieces))),
+         .allowed = "1"});
+  }
+  return std::move(make_blanks(shape, sheet, seam, making).front());
+}
+
+Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam, Hand hand) {
+  Making making;
+  making.hand = hand;
+  return form_part(part_of(shape, sheet, seam, making)).prove(blank);
+}
+
+}  // namespace juggler

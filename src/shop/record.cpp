@@ -1,0 +1,39 @@
+// A whole result as a tree of names: its job as understood, and all pieces.
+#include "juggler/record.h"
+
+#include "juggler/shop.h"
+#include "juggler/version.h"
+#include "measure/record_parts.h"
+
+namespace juggler {
+namespace {
+
+// The job as understood.
+Record job_record(const JobResult& r) {
+  Record named = std::initializer_list<std::pair<const char*, Record>>{};
+  for (const NamedSize& n : r.job.named) named.add(n.name, plain(n.value, {"", "", "in the job's units"}));
+  Record::List parts;
+  const std::string* last = nullptr;
+  for (const PieceResult& piece : r.pieces) {
+    if (!last || *last != piece.part.name) parts.push_back(part_record(piece));
+    last = &piece.part.name;
+  }
+  return {{"name", r.job.name},
+          {"number", r.job.number},
+          {"units", r.job.units.name},
+          {"named", named},
+          {"parts", parts}};
+}
+
+}  // namespace
+
+Record record_of(const JobResult& result) {
+  const Job& job = result.job;
+  return {{"juggler", version},
+          {"job", job_record(result)},
+          {"pieces", list_of(result.pieces,
+                             [&](const PieceResult& p) { return piece_record(p, job.bench, job.units); })},
+          {"proof", proof_record(worst_proof(result), job.units)}};
+}
+
+}  // namespace juggler

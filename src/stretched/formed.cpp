@@ -1,0 +1,55 @@
+// Parts whose walls stretch, formed.
+#include "stretched.h"
+
+namespace juggler {
+
+Formed form_stretched(const Part& part, std::shared_ptr<const StretchedPart> made, bool seam_edges) {
+  Formed formed = formed_of(part);
+  formed.opens_flat = false;
+  formed.edges_open = true;
+  formed.laid_out_by = "laid out on the middle";
+  formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
+  formed.prove = [=](const Blank& blank) {
+    return prove(blank, *made, part.asked, part.sheet, part.seam, part.making.hand);
+  };
+  formed.says.numbers = [=](const Blank& b) { return stretched_numbers(*made, b, seam_edges); };
+  formed.says.members = [=](const Blank& b) { return strain_members(*made, b); };
+  formed.says.strain = [=](const Blank& b) { return strain_field(made, b); };
+  formed.says.seen = [=](const Blank& b, const std::vector<const Blank*>&) {
+    return stretched_seen(made, b);
+  };
+  return formed;
+}
+
+Formed form_dome(const Part& part, const Dome& dome) {
+  const auto made = std::make_shared<const StretchedPart>(stretch(dome, part.sheet, part.making.hand));
+  Formed formed = form_stretched(part, made, false);
+  if (dome.sizes_on) formed.sizes_on = dome.sizes_on;
+  formed.says.asked = [=](const Blank& b) { return asked_facts(part, dome, b); };
+  formed.says.numbers = [=](const Blank& b) { return dome_numbers(*made, b); };
+  formed.says.part = [=](const Blank& b) {
+    Record own = dome_record(dome, *made->dome, part.sheet);
+    own.add("elements", b.elements.size() - 1);
+    return own;
+  };
+  formed.says.seen = [=](const Blank& b, const std::vector<const Blank*>&) {
+    return dome_seen(made, dome, asked_facts(part, dome, b), b);
+  };
+  return formed;
+}
+
+Formed form_ruled_wall(const Part& part, const RuledWall& wall) {
+  const auto made = std::make_shared<const StretchedPart>(stretch(wall, part.sheet, part.making.hand));
+  Formed formed = form_stretched(part, made, false);
+  formed.sizes_on = std::nullopt;
+  formed.laid_out_by = "sizes on the middle";
+  formed.says.asked = [=](const Blank& b) { return asked_facts(part, wall, *made, b); };
+  formed.says.part = [=](const Blank& b) {
+    Record own = wall_record(wall, *made->rulings);
+    own.add("elements", b.elements.size() - 1);
+    return own;
+  };
+  return formed;
+}
+
+}  // namespace juggler

@@ -1,0 +1,233 @@
+// What is said of flights, coils and helical strips alone.
+#include <algorithm>
+#include <cmath>
+
+#include "measure/columns.h"
+#include "measure/facts.h"
+#include "wound.h"
+
+namespace juggler {
+namespace {
+
+bool left(const Part& part) { return part.making.hand == Hand::opposite; }
+
+Phrase turns_text(double turns, bool left, Angle start) {
+  return say("{:g}, {} hand, from plan angle {}", turns, left ? "left" : "right", plan_angle(start));
+}
+
+void flight_sizes(std::vector<Fact>& rows, const Flight& f, bool is_left) {
+  const auto grows = [&](double from, const std::optional<double>& to, const Where& where) {
+    return to && *to != from ? say("{} to {}", length(from, where), length(*to, where)) : length(from, where);
+  };
+  rows.push_back({"shaft", "dia " + length(*f.shaft, diameter_on_middle)});
+  rows.push_back({"outside", "dia " + grows(*f.outside, f.outside_to, diameter_on_middle)});
+  rows.push_back({"pitch", grows(*f.pitch, f.pitch_to, {"a turn", "the next", "axis"})});
+  rows.push_back({"turns", turns_text(*f.turns, is_left, f.start)});
+  rows.push_back({"blanks", say("of {:g} turns, {}", f.turns_per_blank,
+                                f.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch")});
+}
+
+void coil_sizes(std::vector<Fact>& rows, const Coil& c, const CoilNumbers& n, bool is_left) {
+  rows.push_back({"start", say("dia {} inside, {} on the middle",
+                               length(n.start_inside_diameter, {"wall", "wall across the axis", "inside"}),
+                               length(n.start_middle_diameter, diameter_on_middle))});
+  rows.push_back({"spacing", length(*c.spacing, {"middle of a turn", "middle of the next", "level"})});
+  rows.push_back({"turns", turns_text(n.turns, is_left, c.start)});
+  rows.push_back(
+      {"outside", "dia " + length(n.outside_diameter, {"wall", "wall across the axis", "outside"})});
+  rows.push_back({"width", length(*c.width, {"edge", "edge", "axis"})});
+}
+
+void strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const StripNumbers& n, bool is_left) {
+  rows.push_back({"on", "a body of dia " + length(*s.on, {"wall", "wall across the axis", "inside"})});
+  rows.push_back(
+      {"width", say("{} square to the edges, {} upright", length(n.width, {"edge", "edge", "square to them"}),
+                    length(n.upright, {"edge", "edge", "axis"}))});
+  rows.push_back({"pitch", length(n.pitch, {"a turn", "the next", "axis"})});
+  rows.push_back({"turns", turns_text(n.turns, is_left, s.start)});
+  rows.push_back({"rise", length(n.height, {"start", "end", "axis"})});
+  rows.push_back({"lead angle", say("{} on the body, {} on the neutral layer, from level",
+                                    angle(n.lead, {"level", "edge", "inside"}),
+                                    angle(n.neutral_lead, {"level", "edge", "neutral layer"}))});
+  rows.push_back({"ends", name_of(s.ends)});
+}
+
+Phrase body_text(const HelicalStrip& s) {
+  const Where body{"wall", "wall across the axis", "body"};
+  if (!s.on_to) return "a body of dia " + length(*s.on, body);
+  return say("a cone of dia {} to {}", length(*s.on, body), length(*s.on_to, body));
+}
+
+// How a strip on a cone, or a standing one, winds up.
+template <typename Sizes>
+void winding_rows(std::vector<Fact>& rows, const HelicalStrip& s, const Sizes& c) {
+  const double turns = c.angle / (two_pi);
+  if (s.on_to)
+    rows.push_back({"half angle", angle(Angle::radians(std::abs(c.half_angle)), {"axis", "ruling", "body"})});
+  rows.push_back({"width", length(c.width, {"edge", "edge", "square to them"})});
+  if (c.lead) {
+    rows.push_back({"lead angle", angle(Angle::radians(*c.lead), {"level", "edge", "body"})});
+  } else {
+    rows.push_back({"pitch", length(c.height / turns, {"a turn", "the next", "axis"})});
+  }
+  rows.push_back({"turns", say("{:g}, {} hand, from plan angle {}", turns, c.sense < 0 ? "left" : "right",
+                               plan_angle(s.start))});
+  rows.push_back({"rise", length(c.height, {"start", "end", "axis"})});
+  rows.push_back({"ends", name_of(s.ends)});
+}
+
+void standing_sizes(std::vector<Fact>& rows, const HelicalStrip& s, Hand hand) {
+  const StandingSizes c = solve_standing(s, hand);
+  rows.push_back({"on", body_text(s)});
+  rows.push_back({"tilt", say("{} from the body's upright lines",
+                              given_angle(*s.tilt, {"upright line of the body", "ruling", ""}))});
+  winding_rows(rows, s, c);
+  const double turns = c.angle / (two_pi);
+  rows.push_back({"blanks", say("{} of {:g} turns", c.pieces, turns / c.pieces)});
+  rows.push_back({"strain", strain_text(s.strain)});
+}
+
+void cone_strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const Part& p) {
+  rows.push_back({"on", body_text(s)});
+  winding_rows(rows, s, solve_on_cone(s, p.sheet, p.making.hand));
+}
+
+void ring_rows(std::vector<Fact>& rows, const FlightRing& r, bool made) {
+  const std::string name = r.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
+  Phrase ring = made ? "made; " : "not made; ";
+  if (r.inner_radius > 0)
+    ring +=
+        say("ring rad {} inner, {} outer, ", length(r.inner_radius, {"swing centre", "inner edge", "blank"}),
+            length(r.outer_radius, {"swing centre", "outer edge", "blank"}));
+  ring += say("sweep {}, gap of a turn {}", angle(r.sweep, {"end", "end", "blank"}),
+              angle(r.gap, {"end of a turn", "end of a turn", "blank"}));
+  rows.push_back({name, ring});
+  const auto strain = [&](double share, const char* on) {
+    return signed_percent(share, {"flat", "formed", on});
+  };
+  rows.push_back(
+      {"strain, " + name,
+       say("inner edge {}, halfway {}, outer edge {}; greatest {} {} at {} from the axis; root "
+           "mean square {}",
+           strain(r.inner, "inner edge"), strain(r.middle, "halfway"), strain(r.outer, "outer edge"),
+           strain(r.greatest, "middle"), r.greatest_across ? "across" : "along",
+           length(r.greatest_radius, {"axis", "place of the greatest strain", "formed part"}),
+           percent(r.root_mean_square, {"flat", "formed", "middle"}))});
+}
+
+Fact outside_label(double diameter) {
+  return {"outside diameter",
+          say("outside dia {}", length(diameter, {"wall", "wall across the axis", "outermost"})),
+          RowKind::elsewhere};
+}
+
+Phrase along_layer(double mm, const char* on) { return length(mm, {"start", "end", on}); }
+
+std::vector<Fact> beside_sheet(const Part& part, bool by_neutral, const Blank& b,
+                               const std::function<void(std::vector<Fact>&)>& add_sizes) {
+  std::vector<Fact> rows{sheet_fact(part.sheet, by_neutral)};
+  add_sizes(rows);
+  rows.push_back(made_fact(part, b, true));
+  return rows;
+}
+
+}  // namespace
+
+std::vector<Fact> asked_facts(const Part& part, const Flight& f, const Blank& b) {
+  return beside_sheet(part, false, b, [&](std::vector<Fact>& rows) { flight_sizes(rows, f, left(part)); });
+}
+
+std::vector<Fact> asked_facts(const Part& part, const Coil& c, const CoilNumbers& n, const Blank& b) {
+  return beside_sheet(part, true, b, [&](std::vector<Fact>& rows) { coil_sizes(rows, c, n, left(part)); });
+}
+
+std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const StripNumbers& n,
+                              const Blank& b) {
+  return beside_sheet(part, true, b, [&](std::vector<Fact>& rows) { strip_sizes(rows, s, n, left(part)); });
+}
+
+std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const Blank& b) {
+  return beside_sheet(part, false, b, [&](std::vector<Fact>& rows) {
+    if (s.tilt) {
+      standing_sizes(rows, s, part.making.hand);
+    } else {
+      cone_strip_sizes(rows, s, part);
+    }
+  });
+}
+
+void add_rings(std::vector<Fact>& rows, const std::vector<FlightRing>& rings) {
+  for (const FlightRing& r : rings) ring_rows(rows, r, &r == &rings.front());
+}
+
+std::vector<Fact> wound_numbers(const std::vector<FlightRing>& rings, const Blank& b) {
+  std::vector<Fact> rows;
+  add_rims(rows, b);
+  add_rings(rows, rings);
+  add_height(rows, b);
+  return rows;
+}
+
+std::vector<Fact> wound_numbers(const CoilNumbers& n, const Blank& b) {
+  std::vector<Fact> rows;
+  add_rims(rows, b);
+  rows.push_back({"strip inside", along_layer(n.inside, "inside")});
+  rows.push_back({"strip neutral", along_layer(n.neutral, "neutral layer"), RowKind::dimension});
+  rows.push_back({"strip middle", along_layer(n.middle, "middle")});
+  rows.push_back({"strip outside", along_layer(n.outside, "outside")});
+  if (n.turns >= 1)
+    rows.push_back({"clearance", length(n.clearance, {"outside of a turn", "inside of the next", "level"})});
+  add_height(rows, b);
+  add_faces(rows, b);
+  return rows;
+}
+
+std::vector<Fact> wound_numbers(const StripNumbers& n, const Blank& b) {
+  std::vector<Fact> rows;
+  add_rims(rows, b);
+  rows.push_back({"edge inside", along_layer(n.inside, "inside")});
+  rows.push_back({"edge neutral", along_layer(n.neutral, "neutral layer")});
+  rows.push_back({"edge outside", along_layer(n.outside, "outside")});
+  add_height(rows, b);
+  add_faces(rows, b);
+  return rows;
+}
+
+std::vector<Fact> outside_labels(const Flight& f) {
+  return {outside_label(std::max(*f.outside, f.outside_to.value_or(0)))};
+}
+
+std::vector<Fact> outside_labels(const CoilNumbers& n) { return {outside_label(n.outside_diameter)}; }
+
+std::vector<Fact> outside_labels(const HelicalStrip& s, double thickness) {
+  return {outside_label(*s.on + 2 * thickness)};
+}
+
+MeasuredTable strain_table(const std::vector<FlightRing>& rings) {
+  MeasuredTable table{
+      "strain", "Strain from edge to edge", {lengths("distance", {"axis", "place", "formed part"})}};
+  if (rings.empty()) return table;
+  for (const FlightRing& r : rings) {
+    const char* name = r.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
+    table.columns.push_back(shares(fmt::format("{}: along", name), {"flat", "formed", "along"}));
+    table.columns.push_back(shares("across", {"flat", "formed", "across"}));
+  }
+  const auto cell = [](double strain) {
+    Amount amount = exact(strain, Amount::Of::share, {}, 3, false);
+    return Phrase(amount);
+  };
+  for (size_t i = 0; i < rings.front().map.size(); ++i) {
+    std::vector<Phrase> row{bare(rings.front().map[i].radius)};
+    for (const FlightRing& r : rings) {
+      // Where they grow, all about the level line of the one that is made.
+      const double share = static_cast<double>(i) / static_cast<double>(rings.front().map.size() - 1);
+      const StrainAt at = r.strain(rings.front().map_at, share);
+      row.push_back(cell(at.along));
+      row.push_back(cell(at.across));
+    }
+    table.rows.push_back(std::move(row));
+  }
+  return table;
+}
+
+}  // namespace juggler

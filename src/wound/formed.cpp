@@ -1,0 +1,169 @@
+// Flights, coils and helical strips formed.
+#include "juggler/winding.h"
+
+#include "stretched/stretched.h"
+#include "wound.h"
+
+namespace juggler {
+namespace {
+
+Record with_elements(Record own, const Blank& b) {
+  own.add("elements", b.elements.size() - 1);
+  return own;
+}
+
+// What winds has no seam.
+std::shared_ptr<const WoundPart> wound(const Part& part, const WoundShape& shape) {
+  const auto made = std::make_shared<const WoundPart>(wind(shape, part.sheet, part.making.hand));
+  (void)seam_spans(made->form, part.seam);  // refuses one
+  return made;
+}
+
+Formed form_wound(const Part& part, const std::shared_ptr<const WoundPart>& made) {
+  Formed formed = formed_of(part);
+  formed.form = {made, &made->form};
+  formed.opens_flat = !made->stretched();
+  formed.edges_open = true;
+  formed.has_hand = true;
+  formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
+  formed.prove = [=](const Blank& blank) {
+    return prove(blank, *made, part.asked, part.sheet, part.making.hand);
+  };
+  return formed;
+}
+
+void see(Formed& formed, const std::shared_ptr<const WoundPart>& made, Winding winding) {
+  winding.outside = formed.says.labels({}).front();
+  formed.says.seen = [=](const Blank& b, const std::vector<const Blank*>&) {
+    return wound_seen(made, winding, b);
+  };
+}
+
+// The flats that each blank of a flight may be, the one made first; why one of them is not worked out.
+struct Flats {
+  std::vector<std::vector<FlightRing>> rings = {};
+  Phrase missing = {};
+
+  [[nodiscard]] const std::vector<FlightRing>& of(const Blank& b) const {
+    return rings[std::min(static_cast<size_t>(b.piece), rings.size() - 1)];
+  }
+};
+
+// The flat that is not made of each blank of a flight that grows.
+void add_other_flats(Flats& flats, const Part& part, const Flight& flight) {
+  if (!flight.grows()) return;
+  try {
+    const std::vector<FlightRing> others = other_flats(flight, part.sheet, part.making.hand);
+    for (size_t i = 0; i < std::min(flats.rings.size(), others.size()); ++i)
+      flats.rings[i].push_back(others[i]);
+  } catch (const Refusal& refusal) {
+    const char* name = flight.flat == FlightFlat::equal_edges ? "least stretch" : "equal edges";
+    flats.missing =
+        "The flat of " + std::string(name) + " is not reported beside it: " + in_one(refusal.text()) + ".";
+  }
+}
+
+void add_missing(Formed& formed, const Phrase& missing) {
+  if (missing.empty()) return;
+  formed.blanks = [=, blanks = formed.blanks](const Making& making) {
+    std::vector<Blank> all = blanks(making);
+    for (Blank& b : all) b.notes.push_back(missing);
+    return all;
+  };
+}
+
+void say_of_flight(Formed& formed, const Part& part, const Flight& flight,
+                   const std::shared_ptr<const Flats>& flats) {
+  formed.sizes_on = std::nullopt;
+  formed.laid_out_by = "sizes on the middle";
+  formed.has_hand = true;
+  formed.says.asked = [=](const Blank& b) { return asked_facts(part, flight, b); };
+  formed.says.part = [=](const Blank& b) { return with_elements(flight_record(flight), b); };
+  formed.says.tables = [=](const Blank& b) { return std::vector{strain_table(flats->of(b))}; };
+  add_missing(formed, flats->missing);
+}
+
+// Of rings.
+Formed even_flight(const Part& part, const Flight& flight) {
+  const auto made = wound(part, flight);
+  const auto flats = std::make_shared<Flats>();
+  for (int i = 0; i < made->blanks; ++i) flats->rings.push_back(made->piece(i).rings);
+  add_other_flats(*flats, part, flight);
+  Formed formed = form_wound(part, made);
+  say_of_flight(formed, part, flight, flats);
+  formed.says.labels = [=](const Blank&) { return outside_labels(flight); };
+  formed.says.numbers = [=](const Blank& b) { return wound_numbers(flats->of(b), b); };
+  formed.says.members = [=](const Blank& b) { return ring_members(flats->of(b)); };
+  formed.says.strain = [=](const Blank& b) { return std::optional(strain_field(flats->of(b).front(), b)); };
+  const bool even = *flight.turns >= 1 && !flight.pitch_to;
+  see(formed, made,
+      {*flight.shaft, flight.turns_per_blank, part.making.hand == Hand::opposite, even ? *flight.pitch : 0});
+  return formed;
+}
+
+Formed growing_flight(const Part& part, const Flight& flight) {
+  const auto made = std::make_shared<const StretchedPart>(stretch(flight, part.sheet, part.making.hand));
+  const auto flats = std::make_shared<Flats>();
+  for (int i = 0; i < made->blanks; ++i) flats->rings.push_back({ring_of(made->piece(i))});
+  add_other_flats(*flats, part, flight);
+  Formed formed = form_stretched(part, made, false);
+  say_of_flight(formed, part, flight, flats);
+  formed.says.numbers = [=](const Blank& b) {
+    std::vector<Fact> rows = stretched_numbers(*made, b, false);
+    if (!made->opens_flat()) add_rings(rows, flats->of(b));
+    return rows;
+  };
+  formed.says.members = [=](const Blank& b) {
+    Record own = strain_members(*made, b);
+    own.add(ring_members(flats->of(b)));
+    return own;
+  };
+  return formed;
+}
+
+Formed strip_that_stretches(const Part& part, const HelicalStrip& strip) {
+  const auto made = std::make_shared<const StretchedPart>(stretch(strip, part.sheet, part.making.hand));
+  Formed formed = form_stretched(part, made, false);
+  formed.has_hand = true;
+  if (strip.tilt) {
+    formed.sizes_on = std::nullopt;
+    formed.laid_out_by = "sizes on the middle";
+  }
+  formed.says.asked = [=](const Blank& b) { return asked_facts(part, strip, b); };
+  formed.says.part = [=](const Blank& b) { return with_elements(strip_record(strip, part), b); };
+  return formed;
+}
+
+}  // namespace
+
+Formed form_flight(const Part& part, const Flight& flight) {
+  return flight.grows() && flight.flat == FlightFlat::least_stretch ? growing_flight(part, flight)
+                                                                    : even_flight(part, flight);
+}
+
+Formed form_coil(const Part& part, const Coil& coil) {
+  const auto made = wound(part, coil);
+  Formed formed = form_wound(part, made);
+  formed.says.asked = [=](const Blank& b) { return asked_facts(part, coil, *made->coil, b); };
+  formed.says.labels = [=](const Blank&) { return outside_labels(*made->coil); };
+  formed.says.numbers = [=](const Blank& b) { return wound_numbers(*made->coil, b); };
+  formed.says.part = [=](const Blank& b) { return with_elements(coil_record(coil, *made->coil), b); };
+  formed.says.members = [=](const Blank&) { return coil_members(*made->coil); };
+  see(formed, made, {});
+  return formed;
+}
+
+Formed form_strip(const Part& part, const HelicalStrip& strip) {
+  if (strip.tilt || strip.on_to) return strip_that_stretches(part, strip);
+  const auto made = wound(part, strip);
+  Formed formed = form_wound(part, made);
+  formed.says.asked = [=](const Blank& b) { return asked_facts(part, strip, *made->strip, b); };
+  formed.says.labels = [=](const Blank&) { return outside_labels(strip, made->form.thickness); };
+  formed.says.numbers = [=](const Blank& b) { return wound_numbers(*made->strip, b); };
+  formed.says.part = [=](const Blank& b) { return with_elements(strip_record(strip, *made->strip), b); };
+  formed.says.members = [=](const Blank&) { return strip_members(*made->strip); };
+  see(formed, made, {*strip.on});
+  return formed;
+}
+
+}  // namespace juggler
