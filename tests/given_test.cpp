@@ -4,7 +4,11 @@
 #include <functional>
 
 #include "common.h"
+#include "folded/folded.h"
 #include "juggler/stretch.h"
+#include "ruled/ruled.h"
+#include "stretched/stretched.h"
+#include "wound/wound.h"
 
 namespace juggler::testing {
 namespace {
@@ -24,11 +28,50 @@ Change change(const S& shape, const std::string& named, const F& by) {
   return {named, other};
 }
 
+// A part's lines or middle in space against another shape's sizes.
+struct MissOfLines {
+  std::vector<FormedLine> lines;
+  const Sheet& sheet;
+  Hand hand;
+  GivenMiss operator()(const Coil& c) const { return miss_of_given(lines, c, sheet, hand); }
+  GivenMiss operator()(const HelicalStrip& s) const { return miss_of_given(lines, s, sheet, hand); }
+  template <typename Other>
+  GivenMiss operator()(const Other&) const {
+    throw std::logic_error("no shape that winds");
+  }
+};
+struct MissOfMiddle {
+  const std::vector<CurvedPiece>& pieces;
+  const Sheet& sheet;
+  Hand hand;
+  GivenMiss operator()(const Flight& f) const { return miss_of_given(pieces, f, hand); }
+  GivenMiss operator()(const HelicalStrip& s) const { return miss_of_given(pieces, s, sheet, hand); }
+  GivenMiss operator()(const RuledWall& w) const { return miss_of_given(pieces, w, hand); }
+  GivenMiss operator()(const Dome& d) const { return miss_of_given(pieces, d, sheet); }
+  template <typename Other>
+  GivenMiss operator()(const Other&) const {
+    throw std::logic_error("no shape that stretches");
+  }
+};
+
 Proof held(const Blank& b, const WoundPart& part, const Shape& shape, const Sheet& sheet, Hand hand) {
-  return prove(b, part, shape, sheet, hand);
+  if (part.stretched())
+    return prove_flight(b, part, [&](const auto& middle) {
+      return std::visit(MissOfMiddle{middle, sheet, hand}, shape);
+    });
+  return prove_wound(b, part, [&](const auto& lines) {
+    return std::visit(MissOfLines{lines, sheet, hand}, shape);
+  });
 }
 Proof held(const Blank& b, const StretchedPart& part, const Shape& shape, const Sheet& sheet, Hand hand) {
-  return prove(b, part, shape, sheet, {}, hand);
+  return prove_stretched(b, part, [&](const auto& middle) {
+    return std::visit(MissOfMiddle{middle, sheet, hand}, shape);
+  });
+}
+
+template <typename... Given>
+Proof bent_up(const Blank& b, const Body& body, const Given&... given) {
+  return prove_body(b, body, [&](const auto& plates) { return miss_of_given(plates, given...); });
 }
 
 // The blank and the part in space are of the first shape; what is said to have been given is another.
@@ -216,7 +259,7 @@ TEST(Given, FoldedTransitionsAreHeldAgainstTheirPolygons) {
     const auto worst = [&](const Transition& given) {
       Proof worst;
       for (const Blank& blank : blanks) {
-        const Proof p = prove(blank, body, given, sheet, seam, hand);
+        const Proof p = bent_up(blank, body, given, sheet, seam, hand);
         if (p.greatest_distance > worst.greatest_distance) worst = p;
       }
       return worst;
@@ -248,14 +291,14 @@ TEST(Given, HoppersArePartedWhereTheirSeamsAre) {
       for (h.pieces = 1; h.pieces <= 2; ++h.pieces) {
         h.seam = eighth;
         const Seam seam{.gap = 1.5};
-        const Body body = body_of(as_made(h, hand), sheet, seam);
+        const Body body = body_of(as_made(h, hand), sheet, 1.5);
         Hopper other = h;
         other.seam = (eighth + 1) % 8;
         bool seen = false;
         for (const Blank& b : make_blanks(h, sheet, seam, {.hand = hand})) {
-          const Proof p = prove(b, body, h, sheet, seam, hand);
+          const Proof p = bent_up(b, body, h, sheet, hand);
           EXPECT_TRUE(p.passed) << eighth << " " << h.pieces << " " << p.where << " " << p.greatest_distance;
-          const Proof off = prove(b, body, other, sheet, seam, hand);
+          const Proof off = bent_up(b, body, other, sheet, hand);
           seen = seen || (!off.passed && has(off.where, "seam as given"));
         }
         EXPECT_TRUE(seen) << eighth << " in " << h.pieces;
@@ -273,12 +316,12 @@ TEST(Given, TubesAreOpenedWhereTheyAreSaidToBe) {
   tube.wall = 3;
   for (tube.slit = 0; tube.slit < 8; tube.slit += 2) {
     for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
-      const Body body = body_of(as_made(tube, hand), none, {});
+      const Body body = body_of(as_made(tube, hand));
       const Blank blank = make_blanks(tube, none, {}, {.hand = hand}).front();
-      EXPECT_TRUE(prove(blank, body, tube, none, {}, hand).passed) << tube.slit;
+      EXPECT_TRUE(bent_up(blank, body, tube, hand).passed) << tube.slit;
       Tube other = tube;
       other.slit = (tube.slit + 2) % 8;
-      const Proof off = prove(blank, body, other, none, {}, hand);
+      const Proof off = bent_up(blank, body, other, hand);
       EXPECT_FALSE(off.passed);
       EXPECT_TRUE(has(off.where, "seam as given")) << off.where;
     }
@@ -320,13 +363,14 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
   const Seam other{.at = Angle::degrees(21)};
   for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
     const Blank flat = make_blanks(Shape(folded), sheet, seam, {.hand = hand}).front();
-    const Proof bent = prove(flat, body_of(as_made(folded, hand), sheet, seam_as_made(seam, hand)), folded,
-                             sheet, other, hand);
+    const Proof bent = bent_up(flat, body_of(as_made(folded, hand), sheet, seam_as_made(seam, hand)), folded,
+                               sheet, other, hand);
     EXPECT_FALSE(bent.passed);
     EXPECT_TRUE(has(bent.where, "seam as given")) << bent.where;
     const StretchedPart part = stretch(*even_where_needed(even, sheet, seam), sheet, hand);
     const Blank blank = make_blanks(Shape(even), sheet, seam, {.hand = hand}).front();
-    const Proof stretched = prove(blank, part, even, sheet, other, hand);
+    const Proof stretched = prove_stretched(
+        blank, part, [&](const auto& middle) { return miss_of_given(middle, even, other, hand); });
     EXPECT_FALSE(stretched.passed);
     EXPECT_TRUE(has(stretched.where, "plan angle of the seam")) << stretched.where;
   }

@@ -128,12 +128,12 @@ TEST(LeastStretch, StrainsAreThoseOfTheMetrics) {
 }
 
 TEST(LeastStretch, NoSmallChangeOfTheFlatHasLess) {
-  for (const StretchedShape& shape :
-       {StretchedShape(Dome{.rim = 900, .rise = 200, .gores = 10, .strain = any}),
-        StretchedShape(RuledWall{.base = {.points = {{0, 0, 0}, {300, 0, 0}}},
-        .top = {.points = {{0, 0, 200}, {300, 120, 200}}},
-        .strain = any})}) {
-    const StretchedPart part = stretch(shape, middle);
+  using Either = std::variant<Dome, RuledWall>;
+  for (const Either& shape : {Either(Dome{.rim = 900, .rise = 200, .gores = 10, .strain = any}),
+                              Either(RuledWall{.base = {.points = {{0, 0, 0}, {300, 0, 0}}},
+                              .top = {.points = {{0, 0, 200}, {300, 120, 200}}},
+                              .strain = any})}) {
+    const StretchedPart part = std::visit([](const auto& own) { return stretch(own, middle); }, shape);
     Blank b = make_blanks(part, {}).front();
     EXPECT_TRUE(prove(b, part).passed);
     EXPECT_LT(prove(b, part).strain_mismatch, 1e-7);
@@ -778,11 +778,11 @@ TEST_P(RandomStretched, PartsAreProvedOrRefusedWithAReason) {
     if (random() % 2) strip.on_to = within(150, 500);
     strip.width = within(10, 100);
     strip.ends = static_cast<StripEnds>(random() % 4);
-    const StretchedShape shape = random() % 2   ? StretchedShape(dome())
-                                 : random() % 2 ? StretchedShape(w)
-                                                : StretchedShape(strip);
+    using Any = std::variant<Dome, RuledWall, HelicalStrip>;
+    const Any shape = random() % 2 ? Any(dome()) : random() % 2 ? Any(w) : Any(strip);
     try {
-      const StretchedPart part = stretch(shape, sheet, hand);
+      const StretchedPart part =
+          std::visit([&](const auto& own) { return stretch(own, sheet, hand); }, shape);
       for (const Blank& b : make_blanks(part, {.hand = hand})) {
         const Proof p = prove(b, part);
         EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance

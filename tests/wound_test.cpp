@@ -505,10 +505,11 @@ TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
         .on = within(20, 500), .width = within(2, 200), .pitch = within(5, 400), .turns = within(0.01, 6)};
     s.ends = static_cast<StripEnds>(random() % 4);
     s.start = f.start;
-    const std::vector<WoundShape> any{f, f, c, s};
-    const WoundShape shape = any[random() % 4];
+    using Winding = std::variant<Flight, Coil, HelicalStrip>;
+    const std::vector<Winding> any{f, f, c, s};
+    const Winding shape = any[random() % 4];
     try {
-      const WoundPart part = wind(shape, sheet, hand);
+      const WoundPart part = std::visit([&](const auto& own) { return wind(own, sheet, hand); }, shape);
       for (const Blank& b : make_blanks(part, {.hand = hand})) {
         const Proof p = prove(b, part);
         EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance

@@ -23,6 +23,7 @@ class Angle {
   [[nodiscard]] constexpr double radians() const { return value_; }
   [[nodiscard]] constexpr double degrees() const { return value_ / pi * 180.0; }
   constexpr auto operator<=>(const Angle&) const = default;
+  [[nodiscard]] constexpr Angle operator-() const { return Angle(-value_); }
 
  private:
   explicit constexpr Angle(double value) : value_(value) {}

@@ -48,7 +48,4 @@ enum class HingeRule { chosen, bent, joint, absent };
 /// The body of a net.
 [[nodiscard]] Body body_of(const Net& net, const Sheet& sheet, double gap = 0);
 
-/// The body of any folded shape; of the seam its gap counts.
-[[nodiscard]] Body body_of(const FoldedShape& shape, const Sheet& sheet, const Seam& seam);
-
 }  // namespace juggler

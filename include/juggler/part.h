@@ -91,23 +91,19 @@ struct RoundFlange {
 
 /// Parts of one round wall.
 using RoundShape = std::variant<Cone, Cylinder>;
-/// Parts of flat faces.
-using FoldedShape = std::variant<Panel, Hopper, Net, Tube>;
-/// Parts that wind about an axis, of rings or of what opens flat.
-using WoundShape = std::variant<Flight, Coil, HelicalStrip>;
-/// Parts whose walls need not open flat.
-using StretchedShape = std::variant<Dome, RuledWall, Flight, HelicalStrip, EvenTransition>;
 /// What a part can be.
 using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip,
                            Dome, RuledWall>;
 
-/// The shape, where it is a round one; a round tube is the cylinder of the face it is opened on.
-[[nodiscard]] std::optional<RoundShape> round_shape(const Shape& shape);
+/// The face that a round tube is opened on.
+[[nodiscard]] Cylinder cylinder_of(const Tube& tube);
 
 /// The part as made: the mirrored twin has its plan angles and shifts mirrored about the x axis; a panel,
 /// alike at both ends of its run, is its own twin.
 [[nodiscard]] RoundShape as_made(RoundShape shape, Hand hand);
-[[nodiscard]] FoldedShape as_made(FoldedShape shape, Hand hand);
+[[nodiscard]] Hopper as_made(Hopper hopper, Hand hand);
+[[nodiscard]] Tube as_made(Tube tube, Hand hand);
+[[nodiscard]] Net as_made(Net net, Hand hand);
 [[nodiscard]] Transition as_made(Transition transition, Hand hand);
 
 /// The greatest half angle of a cone: beyond it the wall is a flat ring, or turned inside out by the faces.

@@ -40,10 +40,6 @@ struct Proof {
 /// corners, size faces, edges, joints and areas against the body asked for.
 /// Source  docs/maths/folded.md (30)-(34).
 [[nodiscard]] Proof prove(const Blank& blank, const Body& body);
-/// The same, and against the sizes of the shape as they were given, by a way of its own. Source
-/// docs/maths/given.md.
-[[nodiscard]] Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Sheet& sheet,
-                          const Seam& seam, Hand hand);
 /// Of a wound part: the blank against its flat; and of a flight the lengths of its edges, and of the line
 /// halfway, as the stations have them, against those of the blade in space, measured by chords, with the
 /// strain stated.
@@ -53,11 +49,6 @@ struct Proof {
 /// it; the outline against the flat's borders; edges against their lengths in space.
 /// Source  docs/maths/stretch.md (17)-(18).
 [[nodiscard]] Proof prove(const Blank& blank, const StretchedPart& part);
-/// The same of both, and the part in space against the sizes as they were given.
-[[nodiscard]] Proof prove(const Blank& blank, const WoundPart& part, const Shape& shape, const Sheet& sheet,
-                          Hand hand);
-[[nodiscard]] Proof prove(const Blank& blank, const StretchedPart& part, const Shape& shape,
-                          const Sheet& sheet, const Seam& seam, Hand hand);
 /// Folds all pieces of a pressed wall that goes round by the angles stated, one after the other, as
 /// make_blanks() gave them.
 ///

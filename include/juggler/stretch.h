@@ -86,7 +86,6 @@ struct StretchedPart {
   double thickness = 0;
   double size = 0;
   double overall_height = 0;
-  std::optional<DomeSizes> dome = {};
   std::optional<Rulings> rulings = {};  ///< of a ruled wall or transition
   std::optional<Form> once_round = {};  ///< of a transition, as CurvedForm's
   StrainLimit limit = {};
@@ -109,12 +108,34 @@ struct StretchedPart {
 /// blanks. Errors    Refusal as wind() and stretch() do, and for more blanks.
 [[nodiscard]] std::vector<FlightRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand);
 
-/// Works such a part out.
+/// How a part may stretch, and what is said of it.
+struct Stretching {
+  StrainLimit limit = {};
+  double warned = 0;  ///< strain above which there is a warning
+  std::vector<Phrase> notes = {};
+  /// What to do where the strain is beyond the limit.
+  std::function<std::string(double greatest)> advice = {};
+};
+/// Lays out all pieces of a form.
+///
+/// Errors    Refusal where it strains the metal beyond its limit, unless that is allowed.
+/// Accuracy, cost, source  as least_stretch().
+[[nodiscard]] StretchedPart lay_out(CurvedForm form, const Sheet& sheet, const Stretching& how);
+/// Refuses a neutral factor: what stretches is laid out on the middle.
+void check_on_middle(const Sheet& sheet);
+
+/// Work such a part out.
 ///
 /// Errors    Refusal for sizes missing, out of range or contradictory; for a wall that folds back on itself;
-///           for one that strains the metal beyond its limit, unless that is allowed.
-/// Accuracy, cost, source  as least_stretch().
-[[nodiscard]] StretchedPart stretch(const StretchedShape& shape, const Sheet& sheet,
+///           as lay_out().
+[[nodiscard]] StretchedPart stretch(const Dome& dome, const Sheet& sheet, Hand hand = Hand::as_drawn);
+[[nodiscard]] StretchedPart stretch(const RuledWall& wall, const Sheet& sheet, Hand hand = Hand::as_drawn);
+[[nodiscard]] StretchedPart stretch(const EvenTransition& wall, const Sheet& sheet,
+                                    Hand hand = Hand::as_drawn);
+/// One that grows, with the least stretch.
+[[nodiscard]] StretchedPart stretch(const Flight& flight, const Sheet& sheet, Hand hand = Hand::as_drawn);
+/// On a cone, or standing.
+[[nodiscard]] StretchedPart stretch(const HelicalStrip& strip, const Sheet& sheet,
                                     Hand hand = Hand::as_drawn);
 
 }  // namespace juggler

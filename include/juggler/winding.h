@@ -97,6 +97,8 @@ struct WoundPart {
 ///           the shaft is a tenth of the pitch or more, thinner ones to 1e-4 of it.
 /// Cost      some milliseconds for each blank.
 /// Source    docs/maths/winding.md.
-[[nodiscard]] WoundPart wind(const WoundShape& shape, const Sheet& sheet, Hand hand = Hand::as_drawn);
+[[nodiscard]] WoundPart wind(const Flight& flight, const Sheet& sheet, Hand hand = Hand::as_drawn);
+[[nodiscard]] WoundPart wind(const Coil& coil, const Sheet& sheet, Hand hand = Hand::as_drawn);
+[[nodiscard]] WoundPart wind(const HelicalStrip& strip, const Sheet& sheet, Hand hand = Hand::as_drawn);
 
 }  // namespace juggler

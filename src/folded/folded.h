@@ -2,6 +2,7 @@
 #pragma once
 
 #include "juggler/formed.h"
+#include "proof/given.h"
 
 namespace juggler {
 
@@ -11,8 +12,18 @@ namespace juggler {
 /// The face that a tube is opened on: a round one is a cylinder.
 [[nodiscard]] Formed form_tube(const Part& part, const Tube& tube);
 
-/// A body of plates and strips, in what all of them share.
-[[nodiscard]] Formed form_body(const Part& part, Body body);
+/// A body of plates and strips, in what all of them share; what its proof holds it against.
+[[nodiscard]] Formed form_body(const Part& part, Body body,
+                               const std::function<GivenMiss(std::vector<FormedPlate>)>& given);
+
+[[nodiscard]] GivenMiss miss_of_given(const std::vector<FormedPlate>& plates, const Panel& panel,
+                                      const Sheet& sheet);
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Hopper& hopper,
+                                      const Sheet& sheet, Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Net& net, const Sheet& sheet,
+                                      Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Tube& tube, Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(WallProof wall, const Tube& tube, const Seam& seam, Hand hand);
 
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Panel& panel, const Blank& blank);
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Hopper& hopper, const Blank& blank);

@@ -3,16 +3,16 @@
 
 #include "juggler/net.h"
 #include "measure/facts.h"
-#include "proof/given.h"
 #include "round/round.h"
 
 namespace juggler {
 namespace {
 
+using Given = std::function<GivenMiss(std::vector<FormedPlate>)>;
+
 template <typename Own>
-Formed form_folded(const Part& part, const Own& own, const Record& record) {
-  Formed formed =
-      form_body(part, body_of(as_made(FoldedShape(own), part.making.hand), part.sheet, part.seam));
+Formed form_folded(const Part& part, const Own& own, Body body, const Given& given, const Record& record) {
+  Formed formed = form_body(part, std::move(body), given);
   formed.laid_out_by = bend_words(own.bend);
   formed.says.asked = [=](const Blank& b) { return asked_facts(part, own, b); };
   formed.says.part = [=](const Blank&) { return record; };
@@ -33,15 +33,13 @@ double metal_share(const Tube& tube) {
 
 }  // namespace
 
-Formed form_body(const Part& part, Body body) {
+Formed form_body(const Part& part, Body body, const Given& given) {
   const auto made = std::make_shared<const Body>(std::move(body));
   Formed formed = formed_of(part);
   formed.body = made;
   formed.opens_flat = false;
   formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
-  formed.prove = [=](const Blank& blank) {
-    return prove(blank, *made, part.asked, part.sheet, part.seam, part.making.hand);
-  };
+  formed.prove = [=](const Blank& blank) { return prove_body(blank, *made, given); };
   formed.says.numbers = [=](const Blank& b) {
     std::vector<Fact> rows;
     add_folded_numbers(rows, b, *made, !part.making.bending.smooth());
@@ -54,21 +52,42 @@ Formed form_body(const Part& part, Body body) {
   return formed;
 }
 
+// A panel, alike at both ends of its run, is its own twin.
 Formed form_panel(const Part& part, const Panel& panel) {
-  return form_folded(part, panel, panel_record(panel, part.sheet));
+  const Given given = [=](const std::vector<FormedPlate>& plates) {
+    return miss_of_given(plates, panel, part.sheet);
+  };
+  return form_folded(part, panel, body_of(panel, part.sheet), given, panel_record(panel, part.sheet));
 }
 
 Formed form_hopper(const Part& part, const Hopper& hopper) {
-  return form_folded(part, hopper, hopper_record(hopper));
+  const Hand hand = part.making.hand;
+  const Given given = [=](std::vector<FormedPlate> plates) {
+    return miss_of_given(std::move(plates), hopper, part.sheet, hand);
+  };
+  const Body body = body_of(as_made(hopper, hand), part.sheet, part.seam.gap.value_or(0));
+  return form_folded(part, hopper, body, given, hopper_record(hopper));
 }
 
-Formed form_net(const Part& part, const Net& net) { return form_folded(part, net, net_record(net)); }
+Formed form_net(const Part& part, const Net& net) {
+  const Hand hand = part.making.hand;
+  const Given given = [=](std::vector<FormedPlate> plates) {
+    return miss_of_given(std::move(plates), net, part.sheet, hand);
+  };
+  const Body body = body_of(as_made(net, hand), part.sheet, part.seam.gap.value_or(0));
+  return form_folded(part, net, body, given, net_record(net));
+}
 
 Formed form_tube(const Part& part, const Tube& tube) {
   const Hand hand = part.making.hand;
-  Formed formed = tube.round()
-                      ? form_round(part, *round_shape(tube), name_of(tube.opened_on))
-                      : form_body(part, body_of(as_made(FoldedShape(tube), hand), part.sheet, part.seam));
+  const RoundGivenMiss round = [=](WallProof wall) {
+    return miss_of_given(std::move(wall), tube, part.seam, hand);
+  };
+  const Given flat = [=](std::vector<FormedPlate> plates) {
+    return miss_of_given(std::move(plates), tube, hand);
+  };
+  Formed formed = tube.round() ? form_round(part, cylinder_of(tube), round, name_of(tube.opened_on))
+                               : form_body(part, body_of(as_made(tube, hand)), flat);
   formed.thickness = *tube.wall;
   formed.metal_share = metal_share(tube);
   formed.joints_made = false;

@@ -9,7 +9,7 @@
 namespace juggler {
 namespace {
 
-using Side = ViewDimension::Side;
+using ViewSide = ViewDimension::Side;
 
 class BodyScene {
  public:
@@ -18,7 +18,8 @@ class BodyScene {
     for (const Blank* blank : blanks) {
       for (const BendLine& bend : blank->bends) {
         if (bend.strip >= 0)
-          tagged_.push_back({bend.tag, blank->folding->strips[static_cast<size_t>(bend.strip)].strip, bend.phi});
+          tagged_.push_back(
+              {bend.tag, blank->folding->strips[static_cast<size_t>(bend.strip)].strip, bend.phi});
       }
     }
   }
@@ -40,8 +41,8 @@ class BodyScene {
     for (const Strip& strip : body_.strips) add_strip(s, strip, projection.towards_eye());
     for (const Tagged& t : tagged_) {
       const Strip& strip = strip_of(t);
-      s.lines.push_back(
-          straight(point(strip, t.phi, strip.low(t.phi)), point(strip, t.phi, strip.high(t.phi)), LineOf::bend));
+      s.lines.push_back(straight(point(strip, t.phi, strip.low(t.phi)),
+                                 point(strip, t.phi, strip.high(t.phi)), LineOf::bend));
     }
     return s;
   }
@@ -154,10 +155,11 @@ Seen body_seen(const std::shared_ptr<const Body>& body, const std::vector<Fact>&
   seen.pictorial = scene->pictorial();
   seen.scene = [=](const Projection& projection) { return scene->scene(projection); };
   seen.in_front.emplace_back(
-      ViewDimension{Side::left, say("{} {}", profile ? "run" : "overall height", overall(2))});
-  seen.in_front.emplace_back(ViewDimension{.side = Side::below, .text = say("overall {}", overall(0)), .out = 5});
+      ViewDimension{ViewSide::left, say("{} {}", profile ? "run" : "overall height", overall(2))});
+  seen.in_front.emplace_back(
+      ViewDimension{.side = ViewSide::below, .text = say("overall {}", overall(0)), .out = 5});
   if (profile) seen.in_above.emplace_back(scene->tags(false));
-  seen.in_above.emplace_back(ViewDimension{Side::right, say("overall {}", overall(1))});
+  seen.in_above.emplace_back(ViewDimension{ViewSide::right, say("overall {}", overall(1))});
   seen.in_pictorial.emplace_back(scene->tags(true));
   return seen;
 }

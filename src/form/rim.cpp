@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <limits>
 
-#include "round_wall.h"
+#include "form/cuts.h"
 
 namespace juggler {
 namespace {

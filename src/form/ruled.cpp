@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <array>
 
-#include "hull.h"
+#include "ruled/hull.h"
 
 namespace juggler {
 

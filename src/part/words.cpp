@@ -1,7 +1,6 @@
 #include <array>
 
 #include "juggler/part.h"
-#include "juggler/wound.h"
 
 namespace juggler {
 
@@ -27,15 +26,6 @@ const char* name_of(SeamEdge edge) { return edge == SeamEdge::start ? "start" : 
 const char* name_of(SeamRuling ruling) {
   constexpr std::array names{"at_angle", "shortest", "longest", "facing_base", "facing_top"};
   return names[static_cast<size_t>(ruling)];
-}
-
-const char* name_of(FlightFlat flat) {
-  return flat == FlightFlat::equal_edges ? "equal_edges" : "least_stretch";
-}
-
-const char* name_of(StripEnds ends) {
-  constexpr std::array names{"square", "level", "upright", "round"};
-  return names[static_cast<size_t>(ends)];
 }
 
 }  // namespace juggler

@@ -484,12 +484,12 @@ Proof prove(const Blank& blank, const Body& body) {
   return FoldedProof(blank, body).result();
 }
 
-Proof prove(const Blank& blank, const Body& body, const Shape& shape, const Sheet& sheet, const Seam& seam,
-            Hand hand) {
+Proof prove_body(const Blank& blank, const Body& body,
+                 const std::function<GivenMiss(std::vector<FormedPlate>)>& given) {
   check_own(blank, body);
   FoldedProof formed(blank, body);
   Proof p = formed.result();
-  hold_against(p, miss_of_given(formed.plates(), shape, sheet, seam, hand), within::same * body.size);
+  hold_against(p, given(formed.plates()), within::same * body.size);
   return p;
 }
 

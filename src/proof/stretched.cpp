@@ -437,12 +437,12 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   return proof;
 }
 
-Proof prove(const Blank& blank, const StretchedPart& part, const Shape& shape, const Sheet& sheet,
-            const Seam& seam, Hand hand) {
+Proof prove_stretched(const Blank& blank, const StretchedPart& part,
+                      const std::function<GivenMiss(const std::vector<CurvedPiece>&)>& given) {
   Proof p = prove(blank, part);
   std::vector<CurvedPiece> pieces;
   for (const StretchedPiece& piece : part.pieces) pieces.push_back(piece.curved);
-  hold_against(p, miss_of_given(pieces, shape, sheet, seam, hand), within::same * part.size);
+  hold_against(p, given(pieces), within::same * part.size);
   return p;
 }
 

@@ -2,7 +2,6 @@
 #include <cmath>
 
 #include "blank/walls.h"
-#include "proof/given.h"
 #include "round.h"
 
 namespace juggler {
@@ -44,7 +43,8 @@ std::vector<TurnedEnd> turned_ends(const RoundSizes& sizes) {
 
 }  // namespace
 
-Formed form_round(const Part& part, const RoundShape& shape, const std::string& inside) {
+Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMiss& given,
+                  const std::string& inside) {
   const Hand hand = part.making.hand;
   const Seam seam = seam_as_made(part.seam, hand);
   const RoundSizes sizes = solve(as_made(shape, hand), part.sheet);
@@ -60,9 +60,7 @@ Formed form_round(const Part& part, const RoundShape& shape, const std::string& 
   formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
   formed.prove = [=](const Blank& blank) {
     // Formed rulings are exact, however coarsely their rims are fitted.
-    return prove_piece(blank, whole.piece, whole.form, seam, within::same * blank.size, [&](WallProof wall) {
-      return miss_of_given(std::move(wall), part.asked, part.sheet, part.seam, hand);
-    });
+    return prove_piece(blank, whole.piece, whole.form, seam, within::same * blank.size, given);
   };
   formed.form = {round, &round->form};
   formed.turned_ends = turned_ends(sizes);
@@ -75,6 +73,13 @@ Formed form_round(const Part& part, const RoundShape& shape, const std::string& 
     return round_seen(round, seam, b);
   };
   return formed;
+}
+
+Formed form_round(const Part& part, const RoundShape& shape) {
+  const auto given = [shape, sheet = part.sheet, seam = part.seam, hand = part.making.hand](WallProof wall) {
+    return miss_of_given(std::move(wall), shape, sheet, seam, hand);
+  };
+  return form_round(part, shape, given, "inside");
 }
 
 }  // namespace juggler

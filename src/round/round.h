@@ -2,12 +2,18 @@
 #pragma once
 
 #include "juggler/formed.h"
+#include "proof/given.h"
 
 namespace juggler {
 
-/// A cone or cylinder, worked out and formed. Where there is but one face, its name.
-[[nodiscard]] Formed form_round(const Part& part, const RoundShape& shape,
-                                const std::string& inside = "inside");
+/// A cone or cylinder, worked out and formed; what its proof holds it against.
+using RoundGivenMiss = std::function<GivenMiss(WallProof)>;
+[[nodiscard]] Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMiss& given,
+                                const std::string& inside);
+[[nodiscard]] Formed form_round(const Part& part, const RoundShape& shape);
+/// The first line and the last are seam rulings. Accuracy  1e-12 of the part's size.
+[[nodiscard]] GivenMiss miss_of_given(WallProof wall, const RoundShape& shape, const Sheet& sheet,
+                                      const Seam& seam, Hand hand);
 
 /// What a cone's flat is laid out by. Radii are infinite for equal ends.
 struct ConeNumbers {

@@ -6,7 +6,7 @@
 namespace juggler {
 namespace {
 
-using Side = ViewDimension::Side;
+using ViewSide = ViewDimension::Side;
 
 Phrase label_of(const std::vector<Fact>& labels, const std::string& name) {
   for (const Fact& fact : labels) {
@@ -17,7 +17,7 @@ Phrase label_of(const std::vector<Fact>& labels, const std::string& name) {
 
 // Of a part with level ends the distance of their planes, else over all.
 ViewDimension height(const RoundPart& round, const Phrase& text) {
-  ViewDimension d{Side::left, text};
+  ViewDimension d{ViewSide::left, text};
   if (round.form.trims.empty()) {
     d.from = Vec3{};
     d.to = Vec3{0, 0, round.sizes.height};
@@ -41,7 +41,7 @@ ViewNote size_of_end(const RoundPart& round, EndName end, const Phrase& text) {
   const double radius = base ? z.base_radius : z.top_radius;
   const double x = base ? 0 : z.shift.x;
   const double at = base ? 0 : z.height;
-  return ViewDimension{base ? Side::below : Side::above,
+  return ViewDimension{base ? ViewSide::below : ViewSide::above,
                        text,
                        Vec3{x - radius, 0, at},
                        Vec3{x + radius, 0, at},

@@ -5,7 +5,6 @@
 #include "folded/folded.h"
 #include "juggler/surface.h"
 #include "measure/facts.h"
-#include "proof/given.h"
 #include "stretched/stretched.h"
 
 namespace juggler {
@@ -33,7 +32,7 @@ Formed opened_flat(const Part& part, const Transition& asked) {
   formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
   formed.prove = [=](const Blank& blank) {
     return prove_piece(blank, whole.piece, whole.form, seam, 0, [&](WallProof wall) {
-      return miss_of_given(std::move(wall), part.asked, part.sheet, part.seam, hand);
+      return miss_of_given(std::move(wall), asked, part.sheet, part.seam, hand);
     });
   };
   formed.says.asked = [=, form = formed.form](const Blank& b) {
@@ -58,6 +57,11 @@ Formed opened_flat(const Part& part, const Transition& asked) {
 Formed by_even_rulings(const Part& part, const Transition& asked, const EvenTransition& even) {
   const auto made = std::make_shared<const StretchedPart>(stretch(even, part.sheet, part.making.hand));
   Formed formed = form_stretched(part, made, true);
+  formed.prove = [=](const Blank& blank) {
+    return prove_stretched(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
+      return miss_of_given(pieces, asked, part.seam, part.making.hand);
+    });
+  };
   formed.form = {made, &*made->once_round};
   formed.says.asked = [=](const Blank& b) {
     return ruled_asked(part, asked, &*made->once_round, Rulings::even, b);
@@ -77,7 +81,10 @@ Formed by_even_rulings(const Part& part, const Transition& asked, const EvenTran
 // Between two polygons.
 Formed folded(const Part& part, const Transition& asked) {
   const Hand hand = part.making.hand;
-  Formed formed = form_body(part, body_of(as_made(asked, hand), part.sheet, seam_as_made(part.seam, hand)));
+  Formed formed = form_body(part, body_of(as_made(asked, hand), part.sheet, seam_as_made(part.seam, hand)),
+                            [=](std::vector<FormedPlate> plates) {
+                              return miss_of_given(std::move(plates), asked, part.sheet, part.seam, hand);
+                            });
   formed.laid_out_by = bend_words(asked.bend);
   formed.says.asked = [=](const Blank& b) {
     return ruled_asked(part, asked, nullptr, Rulings::developable, b);

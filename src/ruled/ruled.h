@@ -2,11 +2,20 @@
 #pragma once
 
 #include "juggler/formed.h"
+#include "proof/given.h"
 
 namespace juggler {
 
 /// A transition: by its true rulings, by even ones where no wall opens flat of it, or folded.
 [[nodiscard]] Formed form_ruled(const Part& part, const Transition& asked);
+
+/// Opened flat, folded, or by even rulings.
+[[nodiscard]] GivenMiss miss_of_given(WallProof wall, const Transition& asked, const Sheet& sheet,
+                                      const Seam& seam, Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Transition& asked,
+                                      const Sheet& sheet, const Seam& seam, Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Transition& asked,
+                                      const Seam& seam, Hand hand);
 
 /// Without a wall where it is folded.
 [[nodiscard]] std::vector<Fact> ruled_asked(const Part& part, const Transition& asked, const Form* wall,

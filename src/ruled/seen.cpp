@@ -6,7 +6,7 @@
 namespace juggler {
 namespace {
 
-using Side = ViewDimension::Side;
+using ViewSide = ViewDimension::Side;
 
 // A wall with the lines in which its flats end, and the bends of a pressed one.
 Scene scene_of(const Form& f, const std::vector<double>& seams, const std::vector<BendLine>& bends,
@@ -49,12 +49,12 @@ Seen ruled_seen(const Transition& asked, const std::shared_ptr<const Form>& form
   };
   const bool level = asked.base.tilt.degrees() == 0 && asked.top.tilt.degrees() == 0;
   const Phrase height = length(*asked.height, {"centre of the base", "centre of the top", "axis"});
-  seen.in_front.emplace_back(ViewDimension{Side::left,
+  seen.in_front.emplace_back(ViewDimension{ViewSide::left,
                                            say("{} {}", level ? "height" : "height between centres", height),
                                            f.profiles[0].centre, f.profiles[1].centre});
   const auto overall = [&](const char* name) { return say("overall {}", measured(numbers, name)); };
-  seen.in_front.emplace_back(ViewDimension{Side::below, overall("formed, along x")});
-  seen.in_above.emplace_back(ViewDimension{Side::right, overall("formed, along y")});
+  seen.in_front.emplace_back(ViewDimension{ViewSide::below, overall("formed, along x")});
+  seen.in_above.emplace_back(ViewDimension{ViewSide::right, overall("formed, along y")});
   if (!(asked.shift == Vec2{})) seen.in_above.emplace_back(shift_arrow(f.profiles[0].centre, asked.shift));
   label_seams(seen.in_above, f, seams);
   seen.in_above.emplace_back(PlanAngles{});

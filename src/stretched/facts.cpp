@@ -59,10 +59,10 @@ std::vector<Fact> stretched_numbers(const StretchedPart& part, const Blank& b, b
   return rows;
 }
 
-std::vector<Fact> dome_numbers(const StretchedPart& part, const Blank& b) {
+std::vector<Fact> dome_numbers(const DomeSizes& dome, const StretchedPart& part, const Blank& b) {
   std::vector<Fact> rows;
   add_stretched_numbers(rows, b, part, false);
-  rows.push_back({"meridian", length(part.dome->length(), {"rim", "pole or crown plate", "middle"})});
+  rows.push_back({"meridian", length(dome.length(), {"rim", "pole or crown plate", "middle"})});
   rows.push_back(
       {"area formed", area_of(part.piece(b.piece).flat.formed_area(), "middle of the formed part")});
   add_creases(rows, b);

@@ -9,9 +9,6 @@ Formed form_stretched(const Part& part, std::shared_ptr<const StretchedPart> mad
   formed.edges_open = true;
   formed.laid_out_by = "laid out on the middle";
   formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
-  formed.prove = [=](const Blank& blank) {
-    return prove(blank, *made, part.asked, part.sheet, part.seam, part.making.hand);
-  };
   formed.says.numbers = [=](const Blank& b) { return stretched_numbers(*made, b, seam_edges); };
   formed.says.members = [=](const Blank& b) { return strain_members(*made, b); };
   formed.says.strain = [=](const Blank& b) { return strain_field(made, b); };
@@ -23,17 +20,23 @@ Formed form_stretched(const Part& part, std::shared_ptr<const StretchedPart> mad
 
 Formed form_dome(const Part& part, const Dome& dome) {
   const auto made = std::make_shared<const StretchedPart>(stretch(dome, part.sheet, part.making.hand));
+  const DomeSizes sizes = solve(dome, part.sheet);
   Formed formed = form_stretched(part, made, false);
+  formed.prove = [=](const Blank& blank) {
+    return prove_stretched(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
+      return miss_of_given(pieces, dome, part.sheet);
+    });
+  };
   if (dome.sizes_on) formed.sizes_on = dome.sizes_on;
   formed.says.asked = [=](const Blank& b) { return asked_facts(part, dome, b); };
-  formed.says.numbers = [=](const Blank& b) { return dome_numbers(*made, b); };
+  formed.says.numbers = [=](const Blank& b) { return dome_numbers(sizes, *made, b); };
   formed.says.part = [=](const Blank& b) {
-    Record own = dome_record(dome, *made->dome, part.sheet);
+    Record own = dome_record(dome, sizes, part.sheet);
     own.add("elements", b.elements.size() - 1);
     return own;
   };
   formed.says.seen = [=](const Blank& b, const std::vector<const Blank*>&) {
-    return dome_seen(made, dome, asked_facts(part, dome, b), b);
+    return dome_seen(made, sizes, dome, asked_facts(part, dome, b), b);
   };
   return formed;
 }
@@ -41,6 +44,11 @@ Formed form_dome(const Part& part, const Dome& dome) {
 Formed form_ruled_wall(const Part& part, const RuledWall& wall) {
   const auto made = std::make_shared<const StretchedPart>(stretch(wall, part.sheet, part.making.hand));
   Formed formed = form_stretched(part, made, false);
+  formed.prove = [=](const Blank& blank) {
+    return prove_stretched(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
+      return miss_of_given(pieces, wall, part.making.hand);
+    });
+  };
   formed.sizes_on = std::nullopt;
   formed.laid_out_by = "sizes on the middle";
   formed.says.asked = [=](const Blank& b) { return asked_facts(part, wall, *made, b); };

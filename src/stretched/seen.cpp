@@ -9,7 +9,7 @@
 namespace juggler {
 namespace {
 
-using Side = ViewDimension::Side;
+using ViewSide = ViewDimension::Side;
 
 double at_share(const std::vector<double>& breaks, double share) {
   return breaks.front() + share * (breaks.back() - breaks.front());
@@ -118,26 +118,26 @@ Scene scene_of(const StretchedPart& part, bool closed) {
 Seen stretched_seen(const std::shared_ptr<const StretchedPart>& part, const Blank& b) {
   Seen seen;
   seen.scene = [=](const Projection&) { return scene_of(*part, false); };
-  seen.in_front.emplace_back(ViewDimension{
-      Side::left, say("overall {}", length(b.overall_height, {"lowest metal", "highest metal", "axis"}))});
+  seen.in_front.emplace_back(
+      ViewDimension{ViewSide::left,
+                    say("overall {}", length(b.overall_height, {"lowest metal", "highest metal", "axis"}))});
   return seen;
 }
 
-Seen dome_seen(const std::shared_ptr<const StretchedPart>& part, const Dome& asked,
+Seen dome_seen(const std::shared_ptr<const StretchedPart>& part, const DomeSizes& dome, const Dome& asked,
                const std::vector<Fact>& sizes, const Blank& b) {
   Seen seen = stretched_seen(part, b);
   seen.scene = [=](const Projection& projection) {
     Scene s = scene_of(*part, true);
-    add_dome_outline(s, *part->dome, projection);
+    add_dome_outline(s, dome, projection);
     return s;
   };
-  const DomeSizes& dome = *part->dome;
   double reach = 0;
   for (int i = 0; i <= 64; ++i) reach = std::max(reach, dome.at(dome.length() * i / 64).x);
   seen.in_above.emplace_back(PlanAngles{Vec3{}, reach});
   if (!asked.rim) return seen;
   const double rim = dome.at(0).x;
-  seen.in_above.emplace_back(ViewDimension{Side::below, say("rim dia {}", measured(sizes, "rim")),
+  seen.in_above.emplace_back(ViewDimension{ViewSide::below, say("rim dia {}", measured(sizes, "rim")),
                                            Vec3{-rim, 0, 0}, Vec3{rim, 0, 0}, ViewDimension::Start::place});
   return seen;
 }

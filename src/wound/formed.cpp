@@ -13,7 +13,8 @@ Record with_elements(Record own, const Blank& b) {
 }
 
 // What winds has no seam.
-std::shared_ptr<const WoundPart> wound(const Part& part, const WoundShape& shape) {
+template <typename Own>
+std::shared_ptr<const WoundPart> wound(const Part& part, const Own& shape) {
   const auto made = std::make_shared<const WoundPart>(wind(shape, part.sheet, part.making.hand));
   (void)seam_spans(made->form, part.seam);  // refuses one
   return made;
@@ -26,9 +27,6 @@ Formed form_wound(const Part& part, const std::shared_ptr<const WoundPart>& made
   formed.edges_open = true;
   formed.has_hand = true;
   formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
-  formed.prove = [=](const Blank& blank) {
-    return prove(blank, *made, part.asked, part.sheet, part.making.hand);
-  };
   return formed;
 }
 
@@ -37,6 +35,21 @@ void see(Formed& formed, const std::shared_ptr<const WoundPart>& made, Winding w
   formed.says.seen = [=](const Blank& b, const std::vector<const Blank*>&) {
     return wound_seen(made, winding, b);
   };
+}
+
+template <typename Own>
+void prove_by_lines(Formed& formed, const Part& part, const std::shared_ptr<const WoundPart>& made,
+                    const Own& own) {
+  formed.prove = [=](const Blank& blank) {
+    return prove_wound(blank, *made, [&](std::vector<FormedLine> lines) {
+      return miss_of_given(std::move(lines), own, part.sheet, part.making.hand);
+    });
+  };
+}
+
+template <typename Miss>
+void prove_by_middle(Formed& formed, const std::shared_ptr<const StretchedPart>& made, const Miss& miss) {
+  formed.prove = [=](const Blank& blank) { return prove_stretched(blank, *made, miss); };
 }
 
 // The flats that each blank of a flight may be, the one made first; why one of them is not worked out.
@@ -90,6 +103,11 @@ Formed even_flight(const Part& part, const Flight& flight) {
   for (int i = 0; i < made->blanks; ++i) flats->rings.push_back(made->piece(i).rings);
   add_other_flats(*flats, part, flight);
   Formed formed = form_wound(part, made);
+  formed.prove = [=](const Blank& blank) {
+    return prove_flight(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
+      return miss_of_given(pieces, flight, part.making.hand);
+    });
+  };
   say_of_flight(formed, part, flight, flats);
   formed.says.labels = [=](const Blank&) { return outside_labels(flight); };
   formed.says.numbers = [=](const Blank& b) { return wound_numbers(flats->of(b), b); };
@@ -107,6 +125,9 @@ Formed growing_flight(const Part& part, const Flight& flight) {
   for (int i = 0; i < made->blanks; ++i) flats->rings.push_back({ring_of(made->piece(i))});
   add_other_flats(*flats, part, flight);
   Formed formed = form_stretched(part, made, false);
+  prove_by_middle(formed, made, [=](const std::vector<CurvedPiece>& pieces) {
+    return miss_of_given(pieces, flight, part.making.hand);
+  });
   say_of_flight(formed, part, flight, flats);
   formed.says.numbers = [=](const Blank& b) {
     std::vector<Fact> rows = stretched_numbers(*made, b, false);
@@ -124,6 +145,9 @@ Formed growing_flight(const Part& part, const Flight& flight) {
 Formed strip_that_stretches(const Part& part, const HelicalStrip& strip) {
   const auto made = std::make_shared<const StretchedPart>(stretch(strip, part.sheet, part.making.hand));
   Formed formed = form_stretched(part, made, false);
+  prove_by_middle(formed, made, [=](const std::vector<CurvedPiece>& pieces) {
+    return miss_of_given(pieces, strip, part.sheet, part.making.hand);
+  });
   formed.has_hand = true;
   if (strip.tilt) {
     formed.sizes_on = std::nullopt;
@@ -144,6 +168,7 @@ Formed form_flight(const Part& part, const Flight& flight) {
 Formed form_coil(const Part& part, const Coil& coil) {
   const auto made = wound(part, coil);
   Formed formed = form_wound(part, made);
+  prove_by_lines(formed, part, made, coil);
   formed.says.asked = [=](const Blank& b) { return asked_facts(part, coil, *made->coil, b); };
   formed.says.labels = [=](const Blank&) { return outside_labels(*made->coil); };
   formed.says.numbers = [=](const Blank& b) { return wound_numbers(*made->coil, b); };
@@ -157,6 +182,7 @@ Formed form_strip(const Part& part, const HelicalStrip& strip) {
   if (strip.tilt || strip.on_to) return strip_that_stretches(part, strip);
   const auto made = wound(part, strip);
   Formed formed = form_wound(part, made);
+  prove_by_lines(formed, part, made, strip);
   formed.says.asked = [=](const Blank& b) { return asked_facts(part, strip, *made->strip, b); };
   formed.says.labels = [=](const Blank&) { return outside_labels(strip, made->form.thickness); };
   formed.says.numbers = [=](const Blank& b) { return wound_numbers(*made->strip, b); };

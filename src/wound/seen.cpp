@@ -8,7 +8,7 @@
 namespace juggler {
 namespace {
 
-using Side = ViewDimension::Side;
+using ViewSide = ViewDimension::Side;
 
 class WoundScene {
  public:
@@ -156,15 +156,15 @@ Seen wound_seen(const std::shared_ptr<const WoundPart>& part, const Winding& win
   const auto scene = std::make_shared<const WoundScene>(part, winding);
   Seen seen;
   seen.scene = [=](const Projection& projection) { return scene->scene(projection); };
-  seen.in_front.emplace_back(ViewDimension{Side::left, overall(b)});
+  seen.in_front.emplace_back(ViewDimension{ViewSide::left, overall(b)});
   // Of the lowest turn, where its level line points to the right.
   if (winding.pitch > 0)
-    seen.in_front.emplace_back(ViewDimension{Side::right,
-                                             say("pitch {}", length(winding.pitch, {"a turn", "the next", "axis"})),
-                                             Vec3{}, Vec3{0, 0, winding.pitch}});
+    seen.in_front.emplace_back(
+        ViewDimension{ViewSide::right, say("pitch {}", length(winding.pitch, {"a turn", "the next", "axis"})),
+                      Vec3{}, Vec3{0, 0, winding.pitch}});
   const Amount across = measured({winding.outside}, winding.outside.name);
   const double radius = across.value / 2;
-  seen.in_above.emplace_back(ViewDimension{Side::below, winding.outside.value, Vec3{-radius, 0, 0},
+  seen.in_above.emplace_back(ViewDimension{ViewSide::below, winding.outside.value, Vec3{-radius, 0, 0},
                                            Vec3{radius, 0, 0}, ViewDimension::Start::place});
   seen.in_above.emplace_back(PlanAngles{Vec3{}, radius});
   return seen;

@@ -2,12 +2,27 @@
 #pragma once
 
 #include "juggler/formed.h"
+#include "proof/given.h"
 
 namespace juggler {
 
 [[nodiscard]] Formed form_flight(const Part& part, const Flight& flight);
 [[nodiscard]] Formed form_coil(const Part& part, const Coil& coil);
 [[nodiscard]] Formed form_strip(const Part& part, const HelicalStrip& strip);
+
+[[nodiscard]] Proof prove_wound(const Blank& blank, const WoundPart& part,
+                                const std::function<GivenMiss(std::vector<FormedLine>)>& given);
+[[nodiscard]] Proof prove_flight(const Blank& blank, const WoundPart& part,
+                                 const std::function<GivenMiss(const std::vector<CurvedPiece>&)>& given);
+[[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Flight& flight,
+                                      Hand hand);
+/// On a cone, or standing; against a cylinder by its rulings.
+[[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const HelicalStrip& strip,
+                                      const Sheet& sheet, Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedLine> lines, const HelicalStrip& strip,
+                                      const Sheet& sheet, Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedLine> lines, const Coil& coil, const Sheet& sheet,
+                                      Hand hand);
 
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Flight& flight, const Blank& blank);
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Coil& coil, const CoilNumbers& numbers,

@@ -1,0 +1,257 @@
+// Panels, hoppers, nets and tubes against their sizes as given.
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "folded.h"
+#include "proof/given_bodies.h"
+#include "round/round.h"
+
+namespace juggler {
+namespace {
+
+double depth_of(PanelFace face, bool hollow_left, double t) {
+  switch (face) {
+    case PanelFace::left:
+      return 0;
+    case PanelFace::right:
+      return t;
+    case PanelFace::middle:
+      return t / 2;
+    case PanelFace::inside:
+      return hollow_left ? 0 : t;
+    default:
+      return hollow_left ? t : 0;
+  }
+}
+
+void add_rectangle(std::vector<GivenCorner>& corners, double width, double length, Vec3 centre,
+                   double layer) {
+  for (const double x : {-0.5, 0.5}) {
+    for (const double y : {-0.5, 0.5}) corners.push_back({centre + Vec3{x * width, y * length, 0}, layer});
+  }
+}
+
+std::vector<GivenCorner> corners_of(const Hopper& h, const Sheet& sheet) {
+  std::vector<GivenCorner> corners;
+  const auto layer = [&](const RectangleSize& r) {
+    return depth_of(r.sizes_on.value_or(sheet.sizes_on.value_or(Face::middle)), *sheet.thickness);
+  };
+  add_rectangle(corners, *h.base.width, *h.base.length, {}, layer(h.base));
+  add_rectangle(corners, *h.top.width, *h.top.length, {h.shift.x, h.shift.y, *h.height}, layer(h.top));
+  return corners;
+}
+
+std::vector<GivenCorner> corners_of(const Tube& t) {
+  const double in = 2 * (*t.wall - depth_of(t.opened_on, *t.wall));
+  std::vector<GivenCorner> corners;
+  for (const double z : {0.0, *t.length})
+    add_rectangle(corners, t.side.value_or(t.width.value_or(0)) - in,
+                  t.side.value_or(t.depth.value_or(0)) - in, {0, 0, z}, 0);
+  return corners;
+}
+
+double radius_of(const PolygonSize& size, int sides, double otherwise) {
+  const double half = pi / sides;
+  if (size.point) return 0;
+  if (size.across_flats) return *size.across_flats / 2 / std::cos(half);
+  if (size.across_corners) return *size.across_corners / 2;
+  return size.side ? *size.side / 2 / std::sin(half) : otherwise;
+}
+
+std::vector<GivenCorner> corners_of(const Net& n, const Sheet& sheet) {
+  const double layer = depth_of(sheet.sizes_on.value_or(Face::middle), *sheet.thickness);
+  std::vector<GivenCorner> corners;
+  for (const Vec3 p : n.points) corners.push_back({p, layer});
+  if (!n.faces.empty()) return corners;
+  const double base = radius_of(n.base, n.sides, 0);
+  const double top = radius_of(n.top, n.sides, base);
+  for (int i = 0; i < n.sides; ++i) {
+    const Vec2 way = direction(n.turn.radians() + (2 * i - 1) * pi / n.sides);
+    corners.push_back({{base * way.x, base * way.y, 0}, layer});
+    corners.push_back({{n.shift.x + top * way.x, n.shift.y + top * way.y, *n.height}, layer});
+  }
+  return corners;
+}
+
+// (7a): where four walls are parted. Seams are counted in eighths from +x, the odd ones at hips.
+class SeamsGiven {
+ public:
+  /// The base's corners, then the top's, as add_rectangle() has them.
+  SeamsGiven(const std::vector<FormedPlate>& plates, const std::vector<GivenCorner>& corners)
+      : plates_(plates), corners_(corners), size_(norm(corners.back().at - corners.front().at)) {}
+
+  void look(GivenMiss& miss, int eighth) const {
+    const double off = eighth % 2 == 0 ? off_middle((eighth + 8) % 8) : bent_at((eighth + 8) % 8);
+    miss.look(off, "seam as given");
+  }
+
+ private:
+  [[nodiscard]] std::array<GivenCorner, 2> hip(int eighth) const {
+    const int place = eighth == 5 ? 0 : eighth == 3 ? 1 : eighth == 7 ? 2 : 3;
+    return {corners_[static_cast<size_t>(place)], corners_[static_cast<size_t>(place + 4)]};
+  }
+  [[nodiscard]] bool has(const FormedPlate& plate, int eighth) const {
+    for (const GivenCorner& c : hip(eighth)) {
+      if (std::abs(dot(c.at - plate.at, plate.normal) - c.layer) > within::beside * size_) return false;
+    }
+    return plate.name.find("flange") == std::string::npos;
+  }
+  // A hip that is a seam is no bend.
+  [[nodiscard]] double bent_at(int eighth) const {
+    for (const FormedPlate& plate : plates_) {
+      for (const size_t other : plate.bent_to) {
+        if (has(plate, eighth) && has(plates_[other], eighth)) return size_;
+      }
+    }
+    return 0;
+  }
+  // Of a wall that is parted no plate crosses its middle line.
+  [[nodiscard]] double off_middle(int eighth) const {
+    const auto before = hip((eighth + 7) % 8);
+    const auto after = hip((eighth + 1) % 8);
+    const Vec3 low = 0.5 * (before[0].at + after[0].at);
+    const Vec3 high = 0.5 * (before[1].at + after[1].at);
+    double worst = 0;
+    for (const FormedPlate& plate : plates_) {
+      if (!has(plate, (eighth + 7) % 8) || !has(plate, (eighth + 1) % 8)) continue;
+      worst = std::max(worst, crossing(plate.corners, low, cross(plate.normal, high - low)));
+    }
+    return worst;
+  }
+
+  const std::vector<FormedPlate>& plates_;
+  const std::vector<GivenCorner>& corners_;
+  double size_;
+};
+
+void look_at_seams(GivenMiss& miss, const std::vector<FormedPlate>& plates, const Hopper& h,
+                   const std::vector<GivenCorner>& corners) {
+  const SeamsGiven seams(plates, corners);
+  const int apart = h.pieces == 4 ? 2 : 4;
+  for (int i = 0; i < h.pieces; ++i) seams.look(miss, h.seam + i * apart);
+}
+
+// (8): the lines of a profile, bend by bend, seen along the run.
+class PanelGiven {
+ public:
+  PanelGiven(const Panel& panel, const std::vector<FormedPlate>& plates, const Sheet& sheet)
+      : panel_(panel), plates_(plates), t_(*sheet.thickness) {
+    face_ = panel.sizes_on ? *panel.sizes_on : static_cast<PanelFace>(sheet.sizes_on.value_or(Face::middle));
+  }
+
+  GivenMiss result() {
+    const std::vector<ProfileStep>& steps = panel_.profile;
+    if (steps.size() != 2 * plates_.size() - 1) return {};
+    for (size_t i = 0; i < steps.size(); ++i) {
+      if (steps[i].line.has_value() != (i % 2 == 0)) return {};
+    }
+    for (size_t i = 0; i < plates_.size(); ++i) look_at_line(i);
+    for (size_t i = 0; i + 1 < plates_.size(); ++i) look_at_turn(i);
+    look_at_run();
+    return miss_;
+  }
+
+ private:
+  const Vec3 run_{0, 0, 1};
+  [[nodiscard]] Vec3 way(size_t i) const { return cross(run_, plates_[i].normal); }
+  [[nodiscard]] double extreme(size_t i, double sign) const {
+    double most = -HUGE_VAL;
+    for (const Vec3 c : plates_[i].corners) most = std::max(most, sign * dot(c, way(i)));
+    return sign * most;
+  }
+  [[nodiscard]] double layer_at(const ProfileStep& step) const { return depth_of(face_, !step.to_right, t_); }
+
+  // Along a plate, where its size face meets that of its neighbour beyond a bend.
+  [[nodiscard]] double meets(size_t i, size_t other, const ProfileStep& step) const {
+    const double layer = layer_at(step);
+    const Vec3 a = plates_[i].at + layer * plates_[i].normal;
+    const Vec3 b = plates_[other].at + layer * plates_[other].normal;
+    return dot(a, way(i)) + dot(b - a, plates_[other].normal) / dot(way(i), plates_[other].normal);
+  }
+  void look_at_line(size_t i) {
+    const std::vector<ProfileStep>& steps = panel_.profile;
+    double from = extreme(i, -1);
+    double to = extreme(i, 1);
+    if (i > 0 && steps[2 * i - 1].bend) from = meets(i, i - 1, steps[2 * i - 1]);
+    if (i + 1 < plates_.size() && steps[2 * i + 1].bend) to = meets(i, i + 1, steps[2 * i + 1]);
+    miss_.look(std::abs(to - from - *steps[2 * i].line),
+               "profile." + std::to_string(2 * i + 1) + " as given");
+  }
+  void look_at_turn(size_t i) {
+    const ProfileStep& step = panel_.profile[2 * i + 1];
+    const Angle asked = step.bend ? *step.bend : *step.arc;
+    const double turned = std::atan2(dot(cross(way(i), way(i + 1)), run_), dot(way(i), way(i + 1)));
+    const double off = std::remainder(turned - (step.to_right ? -1 : 1) * asked.radians(), two_pi);
+    const std::string key = "profile." + std::to_string(2 * i + 2);
+    miss_.look(std::abs(off) * std::abs(extreme(i, 1) - extreme(i, -1)), key + " as given");
+    if (!step.arc) return;
+    const double layer = layer_at(step);
+    const auto end = [&](size_t k, double sign) {
+      const FormedPlate& p = plates_[k];
+      return p.at + layer * p.normal + (extreme(k, sign) - dot(p.at, way(k))) * way(k);
+    };
+    const Vec3 chord = end(i + 1, -1) - end(i, 1);
+    const double across = norm(chord - dot(chord, run_) * run_);
+    miss_.look(std::abs(across - 2 * *step.radius * std::abs(std::sin(asked.radians() / 2))),
+               key + " as given");
+  }
+  void look_at_run() {
+    double low = HUGE_VAL;
+    double high = -HUGE_VAL;
+    for (const FormedPlate& p : plates_) {
+      for (const Vec3 c : p.corners) {
+        low = std::min(low, dot(c, run_));
+        high = std::max(high, dot(c, run_));
+      }
+    }
+    miss_.look(std::abs(high - low - *panel_.run), "run as given");
+  }
+
+  const Panel& panel_;
+  const std::vector<FormedPlate>& plates_;
+  double t_;
+  PanelFace face_ = PanelFace::middle;
+  GivenMiss miss_;
+};
+
+}  // namespace
+
+GivenMiss miss_of_given(const std::vector<FormedPlate>& plates, const Panel& panel, const Sheet& sheet) {
+  return PanelGiven(panel, plates, sheet).result();
+}
+
+GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Hopper& h, const Sheet& sheet, Hand hand) {
+  mirror_back(plates, hand);
+  GivenMiss miss;
+  const std::vector<GivenCorner> corners = corners_of(h, sheet);
+  look_at_corners(miss, plates, corners, false);
+  look_at_seams(miss, plates, h, corners);
+  return miss;
+}
+
+GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Net& n, const Sheet& sheet, Hand hand) {
+  mirror_back(plates, hand);
+  GivenMiss miss;
+  look_at_corners(miss, plates, corners_of(n, sheet), !n.ends.empty());
+  return miss;
+}
+
+GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Tube& t, Hand hand) {
+  mirror_back(plates, hand);
+  GivenMiss miss;
+  const std::vector<GivenCorner> corners = corners_of(t);
+  look_at_corners(miss, plates, corners, !t.ends.empty());
+  SeamsGiven(plates, corners).look(miss, t.slit);
+  return miss;
+}
+
+GivenMiss miss_of_given(WallProof wall, const Tube& t, const Seam& seam, Hand hand) {
+  Cylinder face{.size = Diameter::mm(*t.diameter - 2 * (*t.wall - depth_of(t.opened_on, *t.wall))),
+                .height = t.length};
+  for (const SlantingEnd& e : t.ends)
+    face.trims.push_back({.end = e.end, .height = e.height, .tilt = e.tilt, .uphill = e.uphill});
+  return miss_of_given(std::move(wall), RoundShape(face), {.thickness = 0}, seam, hand);
+}
+
+}  // namespace juggler

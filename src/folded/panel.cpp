@@ -1,0 +1,253 @@
+// A panel: its profile walked twice, on its neutral layer for the plates and on its size face for what they
+// are asked to meet. docs/maths/folded.md (13)-(15).
+#include "form/bends.h"
+#include "juggler/body.h"
+
+namespace juggler {
+namespace {
+
+std::string step_key(size_t i, const char* what) {
+  return "profile." + std::to_string(i + 1) + (what[0] ? std::string(".") + what : "");
+}
+
+[[noreturn]] void refuse_step(size_t i, const char* what, const Phrase& reason, const Phrase& found,
+                              const Phrase& allowed, const Phrase& advice = {}) {
+  throw Refusal(
+      {.reason = reason, .key = step_key(i, what), .found = found, .allowed = allowed, .advice = advice});
+}
+
+void check_between(size_t i, const char* what, double value, double least, double most, const char* unit) {
+  if (value >= least && value <= most) return;
+  refuse_step(i, what, "is out of range", in_unit(value, unit), in_range(least, most, unit));
+}
+
+void check_step(const Panel& panel, size_t i) {
+  const ProfileStep& s = panel.profile[i];
+  const int given = (s.line ? 1 : 0) + (s.bend ? 1 : 0) + (s.arc ? 1 : 0);
+  if (given != 1)
+    refuse_step(i, "", "is one of a line, a bend and an arc", std::to_string(given) + " of them",
+                "exactly one");
+  if (s.line) check_between(i, "line", *s.line, limits::shortest, 1e6, "mm");
+  if (s.bend) check_between(i, "bend", s.bend->degrees(), 0.01, 178, "degrees");
+  if (s.arc) check_between(i, "arc", s.arc->degrees(), 0.01, 360, "degrees");
+  if (s.radius) check_between(i, "radius", *s.radius, 0, 1e6, "mm");
+  if (s.line && s.radius)
+    refuse_step(i, "radius", "belongs to no line", shown_mm(*s.radius), "a bend or an arc");
+  if (s.arc && !s.radius) refuse_step(i, "arc", "has no radius", shown_degrees(*s.arc), "arc and radius");
+  if (!s.bend) return;
+  const bool between =
+      i > 0 && i + 1 < panel.profile.size() && panel.profile[i - 1].line && panel.profile[i + 1].line;
+  if (!between)
+    refuse_step(i, "bend", "does not lie between two lines", shown_degrees(*s.bend), "line, bend, line",
+                "give the lines on both sides, or an arc with its radius");
+}
+
+void check_panel(const Panel& panel) {
+  if (panel.profile.empty())
+    throw Refusal({.reason = "is missing",
+                   .key = "profile",
+                   .advice = "list the lines, bends and arcs of the profile"});
+  if (!panel.run)
+    throw Refusal(
+        {.reason = "is missing", .key = "run", .advice = "give the panel's length square to its profile"});
+  if (!(*panel.run >= limits::shortest && *panel.run <= 1e6))
+    throw Refusal({.reason = "is out of range",
+                   .key = "run",
+                   .found = shown_mm(*panel.run),
+                   .allowed = mm_range(0.001, 1e6)});
+  for (size_t i = 0; i < panel.profile.size(); ++i) {
+    check_step(panel, i);
+    if (i > 0 && panel.profile[i].line && panel.profile[i - 1].line)
+      refuse_step(i, "line", "follows a line", shown_mm(*panel.profile[i].line),
+                  "a bend or an arc between two lines");
+  }
+}
+
+PanelFace face_of(const Panel& panel, const Sheet& sheet) {
+  if (panel.sizes_on) return *panel.sizes_on;
+  if (sheet.sizes_on) return static_cast<PanelFace>(*sheet.sizes_on);
+  if (*sheet.thickness == 0) return PanelFace::middle;
+  throw Refusal({.reason = "is missing: the face the lengths are measured on",
+                 .key = "sizes_on",
+                 .allowed = "inside, middle, outside, left or right",
+                 .advice = "say on which face the profile's lengths are measured"});
+}
+
+// The layer that the size face is beside a bend to one side; (13).
+double layer_beside(PanelFace face, bool to_right, double t) {
+  if (face == PanelFace::middle) return t / 2;
+  if (face == PanelFace::left) return 0;
+  if (face == PanelFace::right) return t;
+  return (face == PanelFace::inside) == to_right ? t : 0;
+}
+
+class Walk {
+ public:
+  Walk(const Panel& panel, const Sheet& sheet)
+      : panel_(panel), sheet_(sheet), t_(*sheet.thickness), face_(face_of(panel, sheet)) {
+    body_.thickness = t_;
+    body_.lie = Lie::profile;
+    body_.bend = panel.bend;
+    at_ = {0, 0, 0};
+    layer_ = 0;
+    for (const ProfileStep& s : panel.profile) {
+      if (s.line) continue;
+      layer_ = layer_beside(face_, s.to_right, t_);
+      break;
+    }
+    first_layer_ = layer_;
+  }
+
+  Body body() {
+    if (!panel_.profile.front().line) add_plate(0, {});
+    for (size_t i = 0; i < panel_.profile.size(); ++i) {
+      const ProfileStep& s = panel_.profile[i];
+      if (s.line) {
+        add_line(i);
+        continue;
+      }
+      turn(i);
+      const bool plate_follows = i + 1 < panel_.profile.size() && panel_.profile[i + 1].line;
+      if (!plate_follows) add_plate(0, {});
+    }
+    place();
+    const Box3 box = box_of(body_);
+    body_.size = norm(box.high - box.low);
+    return std::move(body_);
+  }
+
+ private:
+  [[nodiscard]] const ProfileStep* step(size_t i) const {
+    return i < panel_.profile.size() ? &panel_.profile[i] : nullptr;
+  }
+  [[nodiscard]] Vec3 heading() const { return {std::cos(heading_), std::sin(heading_), 0}; }
+  [[nodiscard]] Vec3 normal() const { return {std::sin(heading_), -std::cos(heading_), 0}; }
+
+  [[nodiscard]] double hollow_radius(size_t i) const {
+    const ProfileStep& s = panel_.profile[i];
+    if (s.bend) return bend_radius(s);
+    const double layer = layer_beside(face_, s.to_right, t_);
+    const double r = *s.radius - (s.to_right ? t_ - layer : layer);
+    if (r < 0)
+      refuse_step(i, "radius", "leaves the hollow face of the arc no radius", shown_mm(*s.radius),
+                  "at least " + shown_mm(*s.radius - r) + " on this face");
+    return r;
+  }
+  [[nodiscard]] double bend_radius(const ProfileStep& s) const {
+    return s.radius ? *s.radius : common_radius(panel_.bend, t_);
+  }
+  // How far the tangent line of a neighbour stands back from the line's end, on the size face.
+  [[nodiscard]] double setback(const ProfileStep* s) const {
+    if (!s || !s->bend) return 0;
+    const double layer = layer_beside(face_, s->to_right, t_);
+    const double r = bend_radius(*s) + (s->to_right ? t_ - layer : layer);
+    return r * std::tan(s->bend->radians() / 2);
+  }
+
+  void add_plate(double width, const std::string& name) {
+    const double run = *panel_.run;
+    Plate p{name, {}, {}, {}, {}, {{0, 0}, {width, 0}, {width, run}, {0, run}}, {}};
+    const int number = static_cast<int>(body_.plates.size());
+    p.sides = {{SideKind::free, -1, "run start"},
+               {SideKind::free, -1, "profile end"},
+               {SideKind::free, -1, "run end"},
+               {SideKind::free, -1, "profile start"}};
+    if (number > 0) {
+      p.sides[3] = {SideKind::bend, number - 1, {}};
+      body_.plates.back().sides[1] = {SideKind::bend, number - 1, {}};
+    }
+    body_.plates.push_back(p);
+  }
+
+  void ask(double layer) { body_.points.push_back({static_cast<int>(body_.plates.size()) - 1, layer, at_}); }
+
+  // (14): the size face changes sides within a line where its two bends are hollow on opposite faces.
+  void add_line(size_t i) {
+    const ProfileStep* before = i > 0 ? step(i - 1) : nullptr;
+    const ProfileStep* after = step(i + 1);
+    const double taken = setback(before) + setback(after);
+    const double flat = *panel_.profile[i].line - taken;
+    if (flat < -within::rounding * (*panel_.profile[i].line + taken))
+      refuse_step(i, "line", "is shorter than its bends take", shown_mm(*panel_.profile[i].line),
+                  "at least " + shown_mm(*panel_.profile[i].line - flat) + " on this face",
+                  "make it longer or its bends sharper");
+    add_plate(std::max(flat, 0.0), "leg " + std::to_string(++legs_));
+    ask(layer_);
+    at_ = at_ + *panel_.profile[i].line * heading();
+    const double next = after ? layer_beside(face_, after->to_right, t_) : layer_;
+    at_ = at_ + (next - layer_) * normal();
+    layer_ = next;
+    ask(layer_);
+  }
+
+  void turn(size_t i) {
+    const ProfileStep& s = panel_.profile[i];
+    const double way = s.to_right ? -1 : 1;
+    const Angle angle = s.bend ? *s.bend : *s.arc;
+    Strip strip;
+    strip.plate_a = static_cast<int>(body_.plates.size()) - 1;
+    strip.side_a = 1;
+    strip.plate_b = strip.plate_a + 1;
+    strip.side_b = 3;
+    strip.axis = {0, 0, 1};
+    strip.angle = Angle::radians(way * angle.radians());
+    strip.radius = hollow_radius(i);
+    strip.rolled = s.arc.has_value();
+    strip.factor = strip.rolled ? sheet_.neutral : neutral_factor(panel_.bend, t_, strip.radius, angle);
+    strip.neutral = strip.radius + strip.factor * t_;
+    strip.high.from = *panel_.run;
+    body_.strips.push_back(strip);
+    turn_size_face(s, way, angle);
+  }
+
+  void turn_size_face(const ProfileStep& s, double way, Angle angle) {
+    if (s.arc) {  // the size face changes sides between two arcs as well
+      const double layer = layer_beside(face_, s.to_right, t_);
+      at_ = at_ + (layer - layer_) * normal();
+      layer_ = layer;
+      const Vec3 centre = at_ - (way * *s.radius) * normal();
+      heading_ += way * angle.radians();
+      at_ = centre + (way * *s.radius) * normal();
+      return;
+    }
+    heading_ += way * angle.radians();
+  }
+
+  // The plates by what lies before them: flats and strips on the inside face.
+  void place() {
+    double heading = 0;
+    Vec3 at{0, first_layer_, 0};
+    for (size_t i = 0; i < body_.plates.size(); ++i) {
+      Plate& p = body_.plates[i];
+      p.x = {std::cos(heading), std::sin(heading), 0};
+      p.y = {0, 0, 1};
+      p.normal = cross(p.x, p.y);
+      p.origin = at;
+      if (i == body_.strips.size()) break;
+      const Strip& s = body_.strips[i];
+      at = strip_point(body_, s, std::abs(s.angle.radians()), 0, 0);
+      heading += s.angle.radians();
+    }
+  }
+
+  const Panel& panel_;
+  const Sheet& sheet_;
+  double t_;
+  PanelFace face_;
+  Body body_;
+  Vec3 at_ = {};      // on the size face
+  double layer_ = 0;  // that the size face is there
+  double first_layer_ = 0;
+  double heading_ = 0;
+  int legs_ = 0;
+};
+
+}  // namespace
+
+Body body_of(const Panel& panel, const Sheet& sheet) {
+  check(sheet, {}, {});
+  check_panel(panel);
+  return Walk(panel, sheet).body();
+}
+
+}  // namespace juggler

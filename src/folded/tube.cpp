@@ -1,0 +1,45 @@
+#include <algorithm>
+
+#include "juggler/fold.h"
+#include "part/bounds.h"
+
+namespace juggler {
+
+TubeFace tube_face(const Tube& tube) {
+  const int given = (tube.diameter ? 1 : 0) + (tube.side ? 1 : 0) + (tube.width || tube.depth ? 1 : 0);
+  if (given != 1) {
+    throw Refusal({.reason = given == 0 ? "is missing: nothing says how large the tube is"
+                                        : "is given in more than one way",
+                   .key = tube.diameter || given == 0 ? "diameter" : "side",
+                   .allowed = "diameter, or side, or width and depth, measured outside"});
+  }
+  if (!tube.wall)
+    throw Refusal({.reason = "is missing", .key = "wall", .advice = "give the thickness of the tube's wall"});
+  if (!tube.length)
+    throw Refusal({.reason = "is missing", .key = "length", .advice = "give the tube's length"});
+  check_range("length", *tube.length, shortest, longest, "mm");
+  const auto size = [&](const std::optional<double>& value, const char* key) {
+    if (!value) throw Refusal({.reason = "is missing", .key = key, .advice = "give both width and depth"});
+    check_range(key, *value, shortest, longest, "mm");
+    return *value;
+  };
+  TubeFace face;
+  if (tube.diameter) face.width = face.depth = size(tube.diameter, "diameter");
+  if (tube.side) face.width = face.depth = size(tube.side, "side");
+  if (tube.width || tube.depth) face = {size(tube.width, "width"), size(tube.depth, "depth"), 0};
+  const double least = std::min(face.width, face.depth);
+  if (!(*tube.wall >= 0 && 2 * *tube.wall < least))
+    throw Refusal({.reason = "leaves no hollow",
+                   .key = "wall",
+                   .found = shown_mm(*tube.wall),
+                   .allowed = "0 to under " + shown_mm(least / 2)});
+  if (!(tube.corner >= 0 && 2 * tube.corner <= least))
+    throw Refusal({.reason = "is out of range",
+                   .key = "corner",
+                   .found = shown_mm(tube.corner),
+                   .allowed = "0 to " + shown_mm(least / 2)});
+  const double depth = *tube.wall - layer_of(tube.opened_on, *tube.wall);  // of the face, from the outside
+  return {face.width - 2 * depth, face.depth - 2 * depth, std::max(0.0, tube.corner - depth)};
+}
+
+}  // namespace juggler

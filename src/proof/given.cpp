@@ -1,0 +1,48 @@
+#include "given.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace juggler {
+
+void hold_against(Proof& p, const GivenMiss& miss, double allowed) {
+  const bool within = miss.distance <= allowed;
+  if (!within || miss.distance > p.greatest_distance) {
+    p.greatest_distance = miss.distance;
+    p.where = miss.what;
+  }
+  p.passed = p.passed && within;
+}
+
+void GivenMiss::look(double d, const std::string& of) {
+  if (std::isnan(distance) || d <= distance) return;
+  distance = d;
+  what = of;
+}
+
+std::vector<Angle> plan_angles(const Seam& seam) {
+  std::vector<Angle> angles = seam.each;
+  if (!angles.empty() || seam.ruling != SeamRuling::at_angle) return angles;
+  for (int i = 0; i < seam.pieces; ++i)
+    angles.push_back(Angle::radians(seam.at.radians() + two_pi * i / seam.pieces));
+  return angles;
+}
+
+double off_plan_angles(const Seam& seam, Vec2 place) {
+  double off = HUGE_VAL;
+  for (const Angle at : plan_angles(seam))
+    off = std::min(off, std::abs(std::remainder(std::atan2(place.y, place.x) - at.radians(), two_pi)));
+  return off == HUGE_VAL ? 0 : off * norm(place);
+}
+
+GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements) {
+  GivenMiss miss;
+  for (const FormedElement& e : elements) {
+    const double length = norm(e.line.top - e.line.base);
+    miss.look(std::max(std::abs(e.from_base - length), std::abs(e.from_top - length)),
+              "element " + std::to_string(e.number) + " from the base");
+  }
+  return miss;
+}
+
+}  // namespace juggler

@@ -1,0 +1,70 @@
+// Flanges at round ends: the wall goes on along its rulings and is turned over, which stretches its free
+// edge.
+#include "part/bounds.h"
+#include "sizes.h"
+
+namespace juggler {
+namespace {
+
+[[noreturn]] void refuse_flange(const Flange& f, const char* key, const Phrase& reason,
+                                const Phrase& found = {}, const Phrase& allowed = {},
+                                const Phrase& advice = {}) {
+  throw Refusal({.reason = reason, .key = f.key + key, .found = found, .allowed = allowed, .advice = advice});
+}
+
+void check(const Flange& f, const RoundSizes& s) {
+  if (!f.width) refuse_flange(f, ".width", "is missing", {}, {}, "say how wide the flange is");
+  check_range((f.key + ".width").c_str(), *f.width, shortest, longest, "mm");
+  check_range((f.key + ".strain_limit").c_str(), f.strain_limit, 0, 1, "of the length");
+  if (f.direction == FlangeDirection::at_angle)
+    check_range((f.key + ".direction").c_str(), f.rise.degrees(), -90, 270, "degrees");
+  if (!s.coaxial())
+    refuse_flange(f, ".end", "stands on an offset cone, whose wall meets its end at many angles", {},
+                  "a right cone or a cylinder");
+  const bool base = f.end == EndName::base;
+  if (base ? s.base_pointed : s.top_pointed)
+    refuse_flange(f, ".end", "stands at an end that is a point", name_of(f.end));
+  for (const Trim& t : s.trims) {
+    if (t.end == f.end)
+      refuse_flange(f, ".end", "stands at an end that is trimmed", name_of(f.end), "a level end");
+  }
+  if (base ? s.base_flange : s.top_flange)
+    refuse_flange(f, ".end", "is a second flange at one end", name_of(f.end), {}, "keep one for each end");
+}
+
+}  // namespace
+
+void add_round_flange(RoundSizes& s, const Flange& f, const Sheet& sheet) {
+  check(f, s);
+  const bool base = f.end == EndName::base;
+  const double lean = s.taper.radians();  // positive where the base is wider
+  const double layer = base ? s.base_layer : s.top_layer;
+  const double radius =
+      (base ? s.base_radius : s.top_radius) + (sheet.neutral * *sheet.thickness - layer) * std::cos(lean);
+  // How fast the radius grows along the flange before it is turned, and after.
+  const double flat = base ? std::sin(lean) : -std::sin(lean);
+  const double level = f.direction == FlangeDirection::level     ? 1
+                       : f.direction == FlangeDirection::upright ? 0
+                       : f.direction == FlangeDirection::square  ? std::cos(lean)
+                                                                 : std::cos(f.rise.radians());
+  const double up = f.direction == FlangeDirection::level     ? 0
+                    : f.direction == FlangeDirection::upright ? 1
+                    : f.direction == FlangeDirection::square  ? (base ? -1 : 1) * std::sin(lean)
+                                                              : std::sin(f.rise.radians());
+  const double before = radius + *f.width * flat;
+  const double after = radius + *f.width * level;
+  if (before <= 0 || after <= 0)
+    refuse_flange(f, ".width", "reaches past the axis", shown_mm(*f.width),
+                  "less than " + shown_mm(radius / std::max(-flat, -level)));
+  RoundFlange made{*f.width, after / before - 1,
+                   Angle::radians(std::acos(std::clamp(flat * level + std::cos(lean) * up, -1.0, 1.0)))};
+  if (std::abs(made.strain) > f.strain_limit && !f.allow_strain) {
+    refuse_flange(f, ".width", "strains the metal at its free edge too far",
+                  shown(100 * made.strain) + " % at " + shown_mm(*f.width) + " width",
+                  "up to " + shown(100 * f.strain_limit) + " % (" + f.key + ".strain_limit)",
+                  "make the flange narrower, weld one on, or set " + f.key + ".allow_strain = true");
+  }
+  (base ? s.base_flange : s.top_flange) = made;
+}
+
+}  // namespace juggler

@@ -1,0 +1,189 @@
+// Transitions against their ends as given.
+#include "given.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "proof/given_bodies.h"
+#include "proof/given_middle.h"
+#include "proof/given_walls.h"
+#include "ruled.h"
+
+namespace juggler {
+namespace {
+
+class TransitionGiven : public Given {
+ public:
+  TransitionGiven(const Transition& t, WallProof wall, const Sheet& sheet, Hand hand)
+      : Given(std::move(wall), sheet, hand), t_given_(t), sheet_(sheet) {}
+
+  GivenMiss result(const Seam& seam) {
+    miss_ = miss_of_untrimmed(elements_);
+    const double layer =
+        depth_of(t_given_.base.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
+    if (!t_given_.base.profile.open) {
+      look_at_ruling(seam);
+      look_at_facing(seam);
+      look_at_plans(seam, [&](const FormedLine& l) {
+        const Vec3 p = l.base + (layer - k_) * l.n;
+        return Vec2{p.x, p.y};
+      });
+    }
+    look_at_end(t_given_.base, {0, 0, 0}, false);
+    look_at_end(t_given_.top, {t_given_.shift.x, t_given_.shift.y, *t_given_.height}, true);
+    return miss_;
+  }
+
+ private:
+  // (5a): where an end faces a direction, the wall's normal has it in the end's plane.
+  void look_at_facing(const Seam& seam) {
+    const bool base = seam.ruling == SeamRuling::facing_base;
+    if (!base && seam.ruling != SeamRuling::facing_top) return;
+    const GivenFrame frame = given_frame(base ? t_given_.base : t_given_.top, {});
+    const FormedLine& l = lines_.front();
+    const Vec2 faced{dot(l.n, frame.x), dot(l.n, frame.y)};
+    if (seam.pieces > 1 || !seam.each.empty()) return;
+    const double off = std::remainder(std::atan2(faced.y, faced.x) - seam.at.radians(), two_pi);
+    miss_.look(std::abs(off) * norm(l.top - l.base), "direction that the seam faces");
+  }
+  void look_at_end(const TransitionEnd& asked, Vec3 centre, bool top) {
+    const GivenFrame plane = given_frame(asked, centre);
+    const ProfileDistance off(asked.profile);
+    GivenEnd end{top ? "top" : "base"};
+    end.layer = depth_of(asked.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
+    end.planes.push_back({plane.normal, dot(plane.normal, centre), asked.contact});
+    look_at_planes(end, top);
+    for (const FormedLine& l : lines_) {
+      const Vec3 p = on_layer(l, end.layer);
+      const Vec3 meets = p + (dot(plane.normal, centre - p) / dot(plane.normal, l.e)) * l.e - centre;
+      miss_.look(off({dot(meets, plane.x), dot(meets, plane.y)}),
+                 std::string(end.name) + " profile as given");
+    }
+  }
+
+  const Transition& t_given_;
+  const Sheet& sheet_;
+};
+
+std::vector<GivenCorner> corners_of(const Transition& t, const Sheet& sheet) {
+  std::vector<GivenCorner> corners;
+  const auto add = [&](const TransitionEnd& end, Vec3 centre) {
+    const GivenFrame frame = given_frame(end, centre);
+    const double layer =
+        depth_of(end.sizes_on.value_or(sheet.sizes_on.value_or(Face::inside)), *sheet.thickness);
+    for (const Vec2 c : corners_of(end.profile))
+      corners.push_back({centre + c.x * frame.x + c.y * frame.y, layer});
+  };
+  add(t.base, {});
+  add(t.top, {t.shift.x, t.shift.y, *t.height});
+  return corners;
+}
+
+// (7b): the seam of a folded transition comes to the base where a line at its plan angle meets the polygon.
+class PolygonSeam {
+ public:
+  PolygonSeam(const Transition& t, const std::vector<FormedPlate>& plates, const Sheet& sheet)
+      : plates_(plates), frame_(given_frame(t.base, {})) {
+    layer_ = depth_of(t.base.sizes_on.value_or(sheet.sizes_on.value_or(Face::inside)), *sheet.thickness);
+    for (const Vec2 c : corners_of(t.base.profile)) base_.push_back(c.x * frame_.x + c.y * frame_.y);
+    for (const Vec3 c : base_) size_ = std::max(size_, norm(c));
+  }
+
+  void look(GivenMiss& miss, Angle plan) const {
+    const Vec2 way = direction(plan.radians());
+    for (size_t i = 0; i < base_.size(); ++i) {
+      const Vec3 a = base_[i];
+      const Vec3 side = base_[(i + 1) % base_.size()] - a;
+      // From above, on that side of the centre.
+      const double share = -(a.x * way.y - a.y * way.x) / (side.x * way.y - side.y * way.x);
+      const Vec3 meets = a + share * side;
+      const bool within_side =
+          share * norm(side) > within::beside * size_ && (1 - share) * norm(side) > within::beside * size_;
+      if (within_side && meets.x * way.x + meets.y * way.y > 0) look_at_side(miss, meets, side);
+    }
+  }
+
+ private:
+  void look_at_side(GivenMiss& miss, Vec3 meets, Vec3 side) const {
+    for (const FormedPlate& plate : plates_) {
+      const bool here = std::abs(dot(meets - plate.at, plate.normal) - layer_) <= within::beside * size_ &&
+                        std::abs(dot(side, plate.normal)) <= within::beside * norm(side);
+      if (!here) continue;
+      double low = HUGE_VAL;
+      double high = -HUGE_VAL;
+      for (const Vec3 c : plate.corners) {
+        low = std::min(low, dot(c, frame_.normal));
+        high = std::max(high, dot(c, frame_.normal));
+      }
+      std::vector<Vec3> at_base;
+      for (const Vec3 c : plate.corners) {
+        if (dot(c, frame_.normal) < (low + high) / 2) at_base.push_back(c);
+      }
+      miss.look(crossing(at_base, meets, side), "seam as given");
+    }
+  }
+
+  const std::vector<FormedPlate>& plates_;
+  GivenFrame frame_;
+  double layer_ = 0, size_ = 0;
+  std::vector<Vec3> base_;
+};
+
+}  // namespace
+
+// A level direction turned up about the level line through the centre. (6)
+GivenFrame given_frame(const TransitionEnd& end, Vec3 centre) {
+  const Vec2 up = direction(end.uphill.radians());
+  const double c = std::cos(end.tilt.radians());
+  const double s = std::sin(end.tilt.radians());
+  const auto tilted = [&](Vec2 way) {
+    const double uphill = dot(way, up);
+    const Vec2 level = way - uphill * up;
+    return Vec3{level.x + uphill * c * up.x, level.y + uphill * c * up.y, uphill * s};
+  };
+  return {centre, tilted({1, 0}), tilted({0, 1}), {-s * up.x, -s * up.y, c}};
+}
+
+GivenMiss miss_of_given(WallProof wall, const Transition& t, const Sheet& sheet, const Seam& seam,
+                        Hand hand) {
+  if (wall.lines.empty()) return {};
+  return TransitionGiven(t, std::move(wall), sheet, hand).result(seam);
+}
+
+GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Transition& t, const Sheet& sheet,
+                        const Seam& seam, Hand hand) {
+  mirror_back(plates, hand);
+  GivenMiss miss;
+  look_at_corners(miss, plates, corners_of(t, sheet), false);
+  if (t.base.profile.open) return miss;
+  const PolygonSeam parted(t, plates, sheet);
+  for (const Angle plan : plan_angles(seam)) parted.look(miss, plan);
+  return miss;
+}
+
+// By even rulings.
+GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Transition& t, const Seam& seam,
+                        Hand hand) {
+  const Middle middle(pieces, hand);
+  GivenMiss miss;
+  const GivenFrame base = given_frame(t.base, {});
+  const GivenFrame top = given_frame(t.top, {t.shift.x, t.shift.y, *t.height});
+  const ProfileDistance off_base(t.base.profile);
+  const ProfileDistance off_top(t.top.profile);
+  const auto look = [&](const GivenFrame& f, const ProfileDistance& off, Vec3 p, const char* what) {
+    const Vec3 q = p - f.centre;
+    miss.look(std::abs(dot(f.normal, q)), what);
+    miss.look(off({dot(q, f.x), dot(q, f.y)}), what);
+  };
+  middle.each_across([&](Vec3 low, Vec3 high) {
+    look(base, off_base, low, "base profile as given");
+    look(top, off_top, high, "top profile as given");
+  });
+  if (t.base.profile.open) return miss;
+  middle.each_end([&](Vec3 low) {
+    miss.look(off_plan_angles(seam, {low.x, low.y}), "plan angle of the seam");
+  });
+  return miss;
+}
+
+}  // namespace juggler

@@ -1,0 +1,68 @@
+// Parts that wind about an axis, worked out.
+#include <algorithm>
+
+#include "ring.h"
+
+namespace juggler {
+namespace {
+
+// What opens flat as it is: one blank.
+WoundPart of_one_wall(Form wall) {
+  WoundPart part;
+  part.thickness = wall.thickness;
+  part.overall_height = overall_height(wall);
+  part.pieces.push_back({wall, wall.from(), wall.to()});
+  part.form = std::move(wall);
+  return part;
+}
+
+// A flight is a surface: nothing lies off its middle.
+void check_middle(const Sheet& sheet) {
+  if (*sheet.thickness == 0) return;
+  if (sheet.sizes_on.value_or(Face::middle) != Face::middle)
+    throw Refusal({.reason = "puts sizes on a face, but a flight is laid out on the middle of the sheet",
+                   .key = "sheet.sizes_on",
+                   .found = name_of(*sheet.sizes_on),
+                   .allowed = "middle",
+                   .advice = "give the sizes of the middle, and say sizes_on = \"middle\" or leave it out"});
+  if (sheet.neutral != 0.5)
+    throw Refusal({.reason = "is given of a flight, which is laid out on the middle of the sheet",
+                   .key = "sheet.neutral",
+                   .found = shown(sheet.neutral),
+                   .allowed = "0.5",
+                   .advice = "leave it out"});
+}
+
+}  // namespace
+
+const WoundPiece& WoundPart::piece(int number) const {
+  return *std::find_if(pieces.begin(), pieces.end() - 1,
+                       [&](const WoundPiece& p) { return p.number == number; });
+}
+
+WoundPart wind(const Flight& flight, const Sheet& sheet, Hand hand) {
+  check(sheet, {}, {});
+  check_middle(sheet);
+  FlightSizes sizes = solve(flight, hand);
+  sizes.thickness = *sheet.thickness;
+  check_turns(sizes, sizes.thickness);
+  return wound_flight(flight, sizes);
+}
+
+WoundPart wind(const Coil& coil, const Sheet& sheet, Hand hand) {
+  check(sheet, {}, {});
+  const CoilSizes sizes = solve(coil, sheet, hand);
+  WoundPart part = of_one_wall(form(sizes, sheet));
+  part.coil = numbers_of(sizes, sheet);
+  return part;
+}
+
+WoundPart wind(const HelicalStrip& strip, const Sheet& sheet, Hand hand) {
+  check(sheet, {}, {});
+  const StripSizes sizes = solve(strip, sheet, hand);
+  WoundPart part = of_one_wall(form(sizes, sheet));
+  part.strip = numbers_of(sizes, sheet);
+  return part;
+}
+
+}  // namespace juggler
