@@ -94,4 +94,12 @@ class Csv {
   std::vector<Row> rows_;
 };
 
+class Reader;
+/// The row that an entry names in the first column.
+[[nodiscard]] const Csv::Row& row_named(const Csv& csv, const Entry& asked);
+/// The list that the job names at a path.
+[[nodiscard]] const Entry& list_of(Reader& r, const char* path, const Entry& asked);
+/// A size of the row, where the list has that column and the cell is not empty.
+void fill(const Csv& csv, const Csv::Row& row, const char* head, double mm, std::optional<double>& out);
+
 }  // namespace juggler

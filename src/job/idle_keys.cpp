@@ -1,33 +1,12 @@
 // Keys of the sheet that nothing in the job does anything with.
-#include "reader.h"
+#include "shape_row.h"
 
 namespace juggler {
 namespace {
 
-bool rolls(const Panel& panel) {
-  return std::any_of(panel.profile.begin(), panel.profile.end(),
-                     [](const ProfileStep& step) { return step.arc.has_value(); });
-}
-
-// Why a part does nothing with a key of its sheet; empty where it does.
 std::string why_idle(const Part& part, std::string_view key) {
-  const Shape& shape = part.asked;
-  if (std::holds_alternative<Tube>(shape)) {
-    if (key == "sizes_on") return "a tube is sized on its outside";
-    if (key == "thickness" || key == "gauge") return "a tube has the thickness of its `wall`";
-    if (key == "neutral") return "nothing of a tube is bent";
-  }
-  if (key == "sizes_on") {
-    if (std::holds_alternative<Coil>(shape) || std::holds_alternative<HelicalStrip>(shape))
-      return fmt::format("the keys of a {} say themselves what they are measured on", part.shape);
-  }
-  if (key == "neutral") {
-    const auto* panel = std::get_if<Panel>(&shape);
-    if (panel && !rolls(*panel)) return "this panel has no arcs; of bends it is `bend.neutral`";
-    if (std::holds_alternative<Hopper>(shape) || std::holds_alternative<Net>(shape))
-      return "this part is bent sharply; of its bends it is `bend.neutral`";
-  }
-  return {};
+  const ShapeRow& row = row_of(part.shape);
+  return row.idle ? row.idle(part, key) : std::string();
 }
 
 // Refuses an entry that all of the parts that it is said of do nothing with.

@@ -38,6 +38,8 @@ double factor_of(const Csv& csv, const Csv::Row& row, const BendColumns& c, cons
   return (allowance / angle - bend.radius) / bend.thickness;
 }
 
+}  // namespace
+
 // The row of a list by its name; refuses a name that the list does not have.
 const Csv::Row& row_named(const Csv& csv, const Entry& asked) {
   const int names = csv.column("name");
@@ -75,8 +77,6 @@ void fill(const Csv& csv, const Csv::Row& row, const char* head, double mm, std:
   if (!cell.text.empty()) out = csv.number(row.line, cell) * mm;
 }
 
-}  // namespace
-
 std::vector<BendRow> read_bend_table(const Entry& named, const std::string& source, const Units& units) {
   const Csv csv(named, source);
   const BendColumns c = bend_columns(csv);
@@ -105,26 +105,6 @@ std::vector<BendRow> read_bend_table(const Entry& named, const std::string& sour
   }
   if (table.empty()) refuse(named, "is a table without rows", "a line of heads, then rows");
   return table;
-}
-
-void read_named(Reader& r, const std::string& source, Tube& tube) {
-  const Entry* asked = r.at("named");
-  if (!asked) return;
-  const Csv csv(list_of(r, "lists.tubes", *asked), source);
-  const Csv::Row& row = row_named(csv, *asked);
-  tube.named = std::get<std::string>(asked->value);
-  const double mm = r.units().mm;
-  const bool sized = tube.diameter || tube.side || tube.width || tube.depth;
-  if (!sized) {
-    fill(csv, row, "diameter", mm, tube.diameter);
-    fill(csv, row, "side", mm, tube.side);
-    fill(csv, row, "width", mm, tube.width);
-    fill(csv, row, "depth", mm, tube.depth);
-  }
-  fill(csv, row, "wall", mm, tube.wall);
-  std::optional<double> corner;
-  fill(csv, row, "corner", mm, corner);
-  if (corner && !r.at("corner")) tube.corner = *corner;
 }
 
 void read_gauge(Reader& r, const std::string& source, Sheet& sheet) {

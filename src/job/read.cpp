@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <array>
 
-#include "reader.h"
+#include "shape_row.h"
 
 namespace juggler {
 namespace {
@@ -20,40 +20,6 @@ constexpr std::array<std::pair<const char*, Hand>, 4> hand_words{{{"as_drawn", H
                                                                   {"opposite", Hand::opposite},
                                                                   {"right", Hand::as_drawn},
                                                                   {"left", Hand::opposite}}};
-
-constexpr std::array<std::pair<const char*, SeamEdge>, 2> edge_words{
-    {{"start", SeamEdge::start}, {"end", SeamEdge::end}}};
-
-void read_seam_place(Reader& r, Seam& seam) {
-  const Entry* place = r.at("seam.at");
-  const auto* word = place ? std::get_if<std::string>(&place->value) : nullptr;
-  if (seam.ruling != SeamRuling::at_angle) return;  // by a name of the shape's own
-  if (word && (*word == "shortest" || *word == "longest")) {
-    seam.ruling = *word == "shortest" ? SeamRuling::shortest : SeamRuling::longest;
-    return;
-  }
-  const std::string near = word ? nearest(*word, {"shortest", "longest"}) : "";
-  if (!near.empty() && !r.names(*word)) {
-    refuse(*place, "is no angle and none of the words known here",
-           "an angle, a list of angles, \"shortest\" or \"longest\"",
-           fmt::format("did you mean \"{}\"?", near));
-  }
-  r.angle("seam.at", seam.at);
-  r.angles("seam.at", seam.each);
-}
-
-void read_seam(Reader& r, Seam& seam) {
-  r.length("seam.gap", seam.gap);
-  r.angle("seam.wedge", seam.wedge);
-  r.choice("seam.gap_on", face_words, seam.gap_on);
-  read_seam_place(r, seam);
-  r.count("seam.pieces", seam.pieces);
-  r.length("seam.lap", seam.lap);
-  std::optional<SeamEdge> edge;
-  r.choice("seam.lap_on", edge_words, edge);
-  seam.lap_on = edge.value_or(seam.lap_on);
-  r.length("seam.stock", seam.stock);
-}
 
 Pressing read_bending(Reader& r) {
   Pressing p;
@@ -169,6 +135,9 @@ std::vector<std::string> part_names(const Entries& entries, const std::string& s
       {.reason = "the job has no part", .key = "part", .advice = "add a [part] table with a shape"});
 }
 
+// Whether its wall is joined along a ruling.
+bool has_seam(const std::string& shape) { return find(shape_key_table(shape), "seam.wedge") != nullptr; }
+
 Part read_part(const Entries& entries, Numbers& numbers, const Job& job, const std::string& name,
                const std::string& source) {
   const std::string prefix = name.empty() ? "part." : "parts." + name + ".";
@@ -182,48 +151,25 @@ Part read_part(const Entries& entries, Numbers& numbers, const Job& job, const s
                                       .allowed = shown(shape_key_table("").front()),
                                       .advice = "say what shape the part has"});
   }
-  Part p{name, std::get<std::string>(shape->value), {}, {}, {}, {}, name};
-  const bool round = p.shape == "cone" || p.shape == "cylinder";
-  const bool ruled = p.shape == "transition";
-  const bool wound =
-      p.shape == "flight" || p.shape == "coil" || p.shape == "helical_strip" || p.shape == "slide";
-  const bool stretched = p.shape == "dome" || p.shape == "ruled_wall";
-  p.asked = p.shape == "cylinder" ? Shape(read_cylinder(part))
-            : wound               ? read_wound(part, p.shape)
-            : stretched           ? read_stretched(part, p.shape, source)
-            : round               ? Shape(read_cone(part))
-            : ruled               ? Shape(read_transition(part, source, p.seam))
-                                  : read_folded(part, p.shape, source, p.seam);
+  Part p;
+  p.name = p.key = name;
+  p.shape = std::get<std::string>(shape->value);
+  row_of(p.shape).read(part, source, p);
   read_sheet(sheet, source, p.sheet);
   read_sheet(own_sheet, source, p.sheet);
-  if (p.shape == "tube") p.sheet.thickness = 0;  // the face that it is opened on has none
-  if (round || ruled) read_seam(part, p.seam);
+  if (has_seam(p.shape)) read_seam(part, p.seam);
   p.making = read_making(part, job, source);
-  if (const auto* tube = std::get_if<Tube>(&p.asked); tube && !part.at("face_up"))
-    p.making.face_up = tube->opened_on == Face::inside ? Face::inside : Face::outside;
   return p;
 }
 
-// The part, and its collars beside it.
+// The part, and what is made beside it.
 void add_part(const Entries& entries, Numbers& numbers, Job& job, const std::string& name,
               const std::string& source) {
   Part part = read_part(entries, numbers, job, name, source);
+  const ShapeRow& row = row_of(part.shape);
   Reader r(entries, numbers, job.units, name.empty() ? "part." : "parts." + name + ".");
-  if (part.shape == "slide") {
-    for (Part& one : parts_of_slide(r, std::move(part))) job.parts.push_back(std::move(one));
-    return;
-  }
-  std::vector<Part> collars;
-  for (const EndName end : {EndName::base, EndName::top}) {
-    if (auto collar = read_collar(r, part, end)) collars.push_back(std::move(*collar));
-  }
-  if (!collars.empty() && name.empty()) part.name = "wall";
-  // A wall by even rulings has no bends: what is said of them is of its collars.
-  if (auto* wall = std::get_if<Transition>(&part.asked);
-      wall && wall->rulings == Rulings::even && !collars.empty())
-    wall->bend = {};
-  job.parts.push_back(std::move(part));
-  for (Part& collar : collars) job.parts.push_back(std::move(collar));
+  if (!row.parts) return job.parts.push_back(std::move(part));
+  for (Part& one : row.parts(r, std::move(part))) job.parts.push_back(std::move(one));
 }
 
 Units read_units(const Entries& entries) {
@@ -243,7 +189,13 @@ Job job_of(const Entries& entries, const std::string& source) {
   for (const Entry& e : entries) job.given[e.path] = {e.place, shown(e)};
   Numbers numbers(entries, job.units);
   numbers.derive_by([&](const std::string& prefix, const std::string& key) {
-    return derived_size(entries, numbers, job.units, source, prefix, key);
+    const Entry* shape = find(entries, prefix + "shape");
+    const auto* word = shape ? std::get_if<std::string>(&shape->value) : nullptr;
+    if (!word || !row_of(*word).derived) return std::optional<double>();
+    Reader part(entries, numbers, job.units, prefix);
+    Reader sheet(entries, numbers, job.units, "sheet.");
+    Reader own_sheet(entries, numbers, job.units, prefix + "sheet.");
+    return row_of(*word).derived(part, sheet, own_sheet, source, key);
   });
   for (const Entry& e : entries) {
     if (e.path.starts_with("let.")) job.named.push_back({e.path.substr(4), numbers.value(e, Dimension::any)});

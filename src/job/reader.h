@@ -120,36 +120,20 @@ class Reader {
   std::string prefix_;
 };
 
-[[nodiscard]] Cone read_cone(Reader& part);
-[[nodiscard]] Cylinder read_cylinder(Reader& part);
 /// Onto what a wider table says.
 void read_sheet(Reader& r, const std::string& source, Sheet& sheet);
 /// Refuses keys of the sheet that none of the parts does anything with.
 void refuse_idle_sheet_keys(const Entries& entries, const std::vector<Part>& parts);
-/// A size of the cone or cylinder at `prefix` that is not given and follows from those that are, in the job's
-/// units or degrees; none where it has no such size. docs/job.md lists them.
-[[nodiscard]] std::optional<double> derived_size(const Entries& entries, Numbers& numbers, const Units& units,
-                                                 const std::string& source, const std::string& prefix,
-                                                 const std::string& key);
-
-/// A folded shape, and of its seam what counts there. The source names the folder of its bend table.
-[[nodiscard]] Shape read_folded(Reader& part, const std::string& shape, const std::string& source,
-                                Seam& seam);
+void read_seam(Reader& r, Seam& seam);
+/// A plane that cuts an end of a body.
+[[nodiscard]] SlantingEnd read_slanting_end(Reader& r, size_t number);
 
 /// How folds are bent, and what is done where they meet.
 [[nodiscard]] Rulings read_rulings(Reader& part);
 [[nodiscard]] StrainLimit read_strain(Reader& part);
 [[nodiscard]] Bend read_bend(Reader& part, const std::string& source);
 void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<double>& size);
-/// A flight, coil or helical strip; of a slide the floor.
-[[nodiscard]] Shape read_wound(Reader& part, const std::string& shape);
-/// The floor of a slide, which has been read, and its walls.
-[[nodiscard]] std::vector<Part> parts_of_slide(Reader& part, Part floor);
-/// A dome or ruled wall. The source names the folder of its tables of points.
-[[nodiscard]] Shape read_stretched(Reader& part, const std::string& shape, const std::string& source);
-/// A transition, and its seam where that is named by a side or corner.
-[[nodiscard]] Transition read_transition(Reader& part, const std::string& source, Seam& seam);
-
+void read_profile_sizes(Reader& r, const std::string& at, Profile& profile);
 /// The sizes of a profile of a kind in the table at a path.
 [[nodiscard]] Profile read_profile_table(Reader& part, const std::string& at, ProfileKind kind,
                                          const std::string& source);
@@ -159,21 +143,14 @@ void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<do
 /// [[part.lettering]], with the glyphs of its font.
 [[nodiscard]] std::vector<Lettering> read_letterings(Reader& part, const std::string& source);
 
-/// The straight length asked for at an end of a transition: a part of its own, square to the end's plane.
-[[nodiscard]] std::optional<Part> read_collar(Reader& part, const Part& of, EndName end);
-
 [[nodiscard]] std::vector<Flange> read_flanges(Reader& part);
 /// One of [[part.flange]].
 [[nodiscard]] Flange read_flange(Reader& r, size_t number);
 /// A bend table that an entry names.
 [[nodiscard]] std::vector<BendRow> read_bend_table(const Entry& named, const std::string& source,
                                                    const Units& units);
-/// Sizes of a tube, or the thickness of a gauge, by its name in a list; what is given besides stands.
-void read_named(Reader& r, const std::string& source, Tube& tube);
+/// The thickness of a gauge by its name in a list.
 void read_gauge(Reader& r, const std::string& source, Sheet& sheet);
-/// The points and faces of an OBJ file that an entry names, in the job's units.
-void read_obj(const Entry& named, const std::string& source, const Units& units, Net& net);
-
 /// The outline in a DXF or SVG file that an entry names. A gap in it is closed by a straight line, and kept.
 void read_outline(const Entry& named, const std::string& source, const Units& units, const std::string& layer,
                   Profile& profile);

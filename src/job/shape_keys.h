@@ -1,17 +1,25 @@
-// What the tables of keys are made of. Private to the room.
+// What the tables of keys of shapes are put together from.
 #pragma once
-
-#include <map>
 
 #include "entries.h"
 
 namespace juggler {
 
 inline const std::vector<std::string> faces{"inside", "middle", "outside"};
+inline const std::vector<std::string> ends{"base", "top"};
+inline const std::vector<std::string> contacts{"size_face", "inside", "middle", "outside",
+                                               "neutral",   "clear",  "full"};
+inline const std::vector<std::string> reliefs{"round", "slot", "closed"};
 void append(std::vector<Key>& keys, const std::vector<Key>& more);
+[[nodiscard]] std::vector<Key> joined(std::vector<Key> keys, const std::vector<Key>& more);
 /// A shape's own keys between what every part has.
 [[nodiscard]] std::vector<Key> completed(std::vector<Key> own);
-using KeyTables = std::map<std::string, std::vector<Key>, std::less<>>;
+/// Of a wall that is joined at a seam, and its elements.
+[[nodiscard]] const std::vector<Key>& seam_keys();
+/// How arcs and round walls are made.
+[[nodiscard]] const std::vector<Key>& bending_keys();
+/// How a folded part is bent.
+[[nodiscard]] const std::vector<Key>& bend_keys();
 /// Which points rulings join, and what a wall that need not open flat may do to the metal.
 inline const Key rulings_key{
     "rulings",
@@ -24,7 +32,5 @@ inline const std::vector<Key> strain_keys{
     {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
 /// [[part.opening]] and [[part.lettering]].
 [[nodiscard]] const std::vector<Key>& opening_keys();
-/// Of what winds, and of walls that need not open flat.
-[[nodiscard]] KeyTables curved_key_tables();
 
 }  // namespace juggler

@@ -1,32 +1,12 @@
 // Domes and ruled walls of a job.
-#include "csv.h"
-#include "reader.h"
+#include "job/csv.h"
+#include "rows.h"
 
 namespace juggler {
 namespace {
 
 constexpr std::array<std::pair<const char*, DomeKind>, 2> kind_words{
     {{"sphere", DomeKind::sphere}, {"dished", DomeKind::dished}}};
-
-Dome read_dome(Reader& r) {
-  Dome d;
-  std::optional<DomeKind> kind;
-  r.choice("kind", kind_words, kind);
-  d.kind = kind.value_or(d.kind);
-  r.length("rim.diameter", d.rim);
-  r.length("rise", d.rise);
-  r.length("diameter", d.diameter);
-  r.flag("whole", d.whole);
-  r.length("crown_radius", d.crown_radius);
-  r.length("knuckle_radius", d.knuckle_radius);
-  r.length("straight", d.straight);
-  r.length("crown.diameter", d.crown);
-  r.choice("sizes_on", face_words, d.sizes_on);
-  r.count("gores", d.gores);
-  r.angle("start.at", d.start);
-  d.strain = read_strain(r);
-  return d;
-}
 
 // x, y and z of points, a row each, in the job's units.
 std::vector<Vec3> read_points(const Entry& named, const std::string& source, const Units& units) {
@@ -66,38 +46,36 @@ SpaceCurve read_curve(Reader& r, const std::string& end, const std::string& sour
   return c;
 }
 
-RuledWall read_wall(Reader& r, const std::string& source) {
+}  // namespace
+
+void read_dome(Reader& r, const std::string&, Part& part) {
+  Dome d;
+  std::optional<DomeKind> kind;
+  r.choice("kind", kind_words, kind);
+  d.kind = kind.value_or(d.kind);
+  r.length("rim.diameter", d.rim);
+  r.length("rise", d.rise);
+  r.length("diameter", d.diameter);
+  r.flag("whole", d.whole);
+  r.length("crown_radius", d.crown_radius);
+  r.length("knuckle_radius", d.knuckle_radius);
+  r.length("straight", d.straight);
+  r.length("crown.diameter", d.crown);
+  r.choice("sizes_on", face_words, d.sizes_on);
+  r.count("gores", d.gores);
+  r.angle("start.at", d.start);
+  d.strain = read_strain(r);
+  part.asked = std::move(d);
+}
+
+void read_ruled_wall(Reader& r, const std::string& source, Part& part) {
   RuledWall w;
   w.base = read_curve(r, "base", source);
   w.top = read_curve(r, "top", source);
   w.rulings = read_rulings(r);
   r.count("pieces", w.pieces);
   w.strain = read_strain(r);
-  return w;
-}
-
-}  // namespace
-
-Rulings read_rulings(Reader& r) {
-  constexpr std::array<std::pair<const char*, Rulings>, 2> words{
-      {{"developable", Rulings::developable}, {"even", Rulings::even}}};
-  std::optional<Rulings> rulings;
-  r.choice("rulings", words, rulings);
-  return rulings.value_or(Rulings::developable);
-}
-
-StrainLimit read_strain(Reader& r) {
-  StrainLimit s;
-  std::optional<double> limit;
-  r.number("strain_limit", limit);
-  s.limit = limit.value_or(s.limit);
-  r.flag("allow_strain", s.allowed);
-  return s;
-}
-
-Shape read_stretched(Reader& r, const std::string& shape, const std::string& source) {
-  if (shape == "dome") return read_dome(r);
-  return read_wall(r, source);
+  part.asked = std::move(w);
 }
 
 }  // namespace juggler

@@ -1,5 +1,5 @@
-// Flights, coils and helical strips of a job.
-#include "reader.h"
+// Flights, coils, helical strips and slides of a job.
+#include "rows.h"
 
 namespace juggler {
 namespace {
@@ -7,7 +7,12 @@ namespace {
 constexpr std::array<std::pair<const char*, FlightFlat>, 2> flat_words{
     {{"equal_edges", FlightFlat::equal_edges}, {"least_stretch", FlightFlat::least_stretch}}};
 
-Flight read_flight(Reader& r) {
+constexpr std::array<std::pair<const char*, StripEnds>, 4> strip_end_words{{{"square", StripEnds::square},
+                                                                            {"level", StripEnds::level},
+                                                                            {"upright", StripEnds::upright},
+                                                                            {"round", StripEnds::round}}};
+
+Flight read_blade(Reader& r) {
   Flight f;
   r.length("shaft.diameter", f.shaft);
   r.length("outside.diameter", f.outside);
@@ -37,12 +42,33 @@ Flight read_flight(Reader& r) {
   return f;
 }
 
-constexpr std::array<std::pair<const char*, StripEnds>, 4> strip_end_words{{{"square", StripEnds::square},
-                                                                            {"level", StripEnds::level},
-                                                                            {"upright", StripEnds::upright},
-                                                                            {"round", StripEnds::round}}};
+// A wall of a slide: its lower edge lies on the floor's middle, its face against the floor's edge.
+Part wall_of(const Part& floor, EndName edge, double on, const std::optional<double>& upright) {
+  const auto& flight = std::get<Flight>(floor.asked);
+  const bool inner = edge == EndName::base;
+  const std::string name = inner ? "inner" : "outer";
+  const std::string height = name + ".height";
+  Part wall = floor;
+  wall.shape = "helical_strip";
+  wall.name = floor.name.substr(0, floor.name.size() - std::string("floor").size()) + name + "-wall";
+  wall.asked = HelicalStrip{.on = on,
+                            .upright = upright,
+                            .pitch = flight.pitch,
+                            .turns = flight.turns,
+                            .start = flight.start,
+                            .ends = StripEnds::upright};
+  wall.meets = edge;
+  wall.asked_as = {{"on.diameter", inner ? "inside.diameter" : "outside.diameter"},
+                   {"upright", height},
+                   {"width", height}};
+  return wall;
+}
 
-HelicalStrip read_strip(Reader& r) {
+}  // namespace
+
+void read_flight(Reader& r, const std::string&, Part& part) { part.asked = read_blade(r); }
+
+void read_strip(Reader& r, const std::string&, Part& part) {
   HelicalStrip s;
   r.length("on.diameter", s.on);
   r.length("on.end_diameter", s.on_to);
@@ -69,10 +95,10 @@ HelicalStrip read_strip(Reader& r) {
       refuse(*r.at(key), "belongs to a standing strip; one that lies against its body does not stretch", {},
              "leave it out, or give tilt");
   }
-  return s;
+  part.asked = std::move(s);
 }
 
-Coil read_coil(Reader& r) {
+void read_coil(Reader& r, const std::string&, Part& part) {
   Coil c;
   r.length("start.inside_diameter", c.inside);
   r.length("start.middle_diameter", c.middle);
@@ -81,44 +107,14 @@ Coil read_coil(Reader& r) {
   r.length("outside.diameter", c.outside);
   r.length("width", c.width);
   r.angle("start.at", c.start);
-  return c;
+  part.asked = std::move(c);
 }
 
 // A slide's floor is a flight between its walls.
-Flight read_floor(Reader& r) {
-  Flight f = read_flight(r);
+void read_floor(Reader& r, const std::string&, Part& part) {
+  Flight f = read_blade(r);
   r.length("inside.diameter", f.shaft);
-  return f;
-}
-
-// A wall of a slide: its lower edge lies on the floor's middle, its face against the floor's edge.
-Part wall_of(const Part& floor, EndName edge, double on, const std::optional<double>& upright) {
-  const auto& flight = std::get<Flight>(floor.asked);
-  const bool inner = edge == EndName::base;
-  const std::string name = inner ? "inner" : "outer";
-  const std::string height = name + ".height";
-  Part wall = floor;
-  wall.shape = "helical_strip";
-  wall.name = floor.name.substr(0, floor.name.size() - std::string("floor").size()) + name + "-wall";
-  wall.asked = HelicalStrip{.on = on,
-                            .upright = upright,
-                            .pitch = flight.pitch,
-                            .turns = flight.turns,
-                            .start = flight.start,
-                            .ends = StripEnds::upright};
-  wall.meets = edge;
-  wall.asked_as = {{"on.diameter", inner ? "inside.diameter" : "outside.diameter"},
-                   {"upright", height},
-                   {"width", height}};
-  return wall;
-}
-
-}  // namespace
-
-Shape read_wound(Reader& r, const std::string& shape) {
-  if (shape == "coil") return read_coil(r);
-  if (shape == "helical_strip") return read_strip(r);
-  return shape == "slide" ? read_floor(r) : read_flight(r);
+  part.asked = std::move(f);
 }
 
 std::vector<Part> parts_of_slide(Reader& r, Part floor) {
@@ -136,6 +132,11 @@ std::vector<Part> parts_of_slide(Reader& r, Part floor) {
   parts.push_back(wall_of(floor, EndName::top, *f.outside, outer));
   parts.front().sheet.neutral = Sheet().neutral;  // said of the walls
   return parts;
+}
+
+std::string idle_of_wound(const Part& part, std::string_view key) {
+  if (key != "sizes_on") return {};
+  return fmt::format("the keys of a {} say themselves what they are measured on", part.shape);
 }
 
 }  // namespace juggler

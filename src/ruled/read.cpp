@@ -1,5 +1,5 @@
 // Transitions of a job.
-#include "reader.h"
+#include "rows.h"
 
 namespace juggler {
 namespace {
@@ -13,40 +13,17 @@ constexpr std::array<std::pair<const char*, ProfileKind>, 7> profile_words{
      {"polyline", ProfileKind::polyline},
      {"file", ProfileKind::outline}}};
 
-void read_sizes(Reader& r, const std::string& at, Profile& p) {
-  r.length((at + ".diameter").c_str(), p.diameter);
-  r.length((at + ".width").c_str(), p.width);
-  r.length((at + ".length").c_str(), p.length);
-  r.length((at + ".centres").c_str(), p.centres);
-  r.length((at + ".corner").c_str(), p.corner);
-  r.angle((at + ".turn").c_str(), p.turn);
-}
-
 // `base.diameter`, or `base.width` and `base.length`: a circle or a rectangle without more words.
 Profile read_short_profile(Reader& r, const std::string& end) {
   Profile p;
   p.key = end;
-  read_sizes(r, end, p);
+  read_profile_sizes(r, end, p);
   const bool wide = p.width || p.length;
   if (p.diameter && wide)
     refuse(*r.at((end + ".diameter").c_str()), "is given beside the sides of a rectangle", {},
            "leave one of them out");
   p.kind = wide ? ProfileKind::rectangle : ProfileKind::circle;
   return p;
-}
-
-void read_file(Reader& r, const std::string& at, const std::string& source, Profile& p) {
-  const Entry* path = r.at((at + ".path").c_str());
-  const Entry* layer = r.at((at + ".layer").c_str());
-  if (p.kind != ProfileKind::outline && (path || layer))
-    refuse(path ? *path : *layer, "belongs to a profile from a file", {},
-           fmt::format("say {}.kind = \"file\"", at));
-  if (p.kind != ProfileKind::outline) return;
-  if (!path)
-    refuse(*r.at((at + ".kind").c_str()), "needs a file", {}, fmt::format("add {}.path = \"name.dxf\"", at));
-  std::string on;
-  r.text((at + ".layer").c_str(), on);
-  read_outline(*path, source, r.units(), on, p);
 }
 
 Profile read_profile(Reader& r, const std::string& end, const std::string& source) {
@@ -63,27 +40,6 @@ Profile read_profile(Reader& r, const std::string& end, const std::string& sourc
            fmt::format("add {}.kind = \"circle\" or another", at));
   return read_profile_table(r, at, *kind, source);
 }
-
-}  // namespace
-
-Profile read_profile_table(Reader& r, const std::string& at, ProfileKind kind, const std::string& source) {
-  Profile p;
-  p.kind = kind;
-  read_sizes(r, at, p);
-  r.count((at + ".sides").c_str(), p.sides);
-  r.length((at + ".across_flats").c_str(), p.across_flats);
-  r.length((at + ".across_corners").c_str(), p.across_corners);
-  for (int i = 1; r.has(fmt::format("{}.points.{}", at, i).c_str()); ++i) {
-    Vec2 point;
-    r.point(fmt::format("{}.points.{}", at, i), point);
-    p.points.push_back(point);
-  }
-  r.flag((at + ".open").c_str(), p.open);
-  read_file(r, at, source, p);
-  return p;
-}
-
-namespace {
 
 TransitionEnd read_end(Reader& r, const std::string& end, const std::string& source) {
   TransitionEnd e;
@@ -137,9 +93,7 @@ void seam_in_gap(const Transition& t, Seam& seam) {
   }
 }
 
-}  // namespace
-
-Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
+Transition read_wall(Reader& r, const std::string& source) {
   Transition t;
   t.base = read_end(r, "base", source);
   t.top = read_end(r, "top", source);
@@ -149,13 +103,18 @@ Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
   t.bend = read_bend(r, source);
   t.rulings = read_rulings(r);
   t.strain = read_strain(r);
+  return t;
+}
+
+// By a side or corner of a profile.
+void name_seam(Reader& r, const Transition& t, Seam& seam) {
   const Entry* at = r.at("seam.at");
   if (!at) {
     seam_in_gap(t, seam);
-    return t;
+    return;
   }
   const auto* word = std::get_if<std::string>(&at->value);
-  if (!word || *word == "shortest" || *word == "longest") return t;
+  if (!word || *word == "shortest" || *word == "longest") return;
   const auto base = faced(t.base.profile, *word);
   const auto top = faced(t.top.profile, *word);
   const bool named = word->starts_with("side ") || word->starts_with("corner ") || is_eighth(*word);
@@ -164,13 +123,10 @@ Transition read_transition(Reader& r, const std::string& source, Seam& seam) {
            "\"+x\" to \"+x-y\" of a rectangle, \"side 1\", \"corner 1\" ... of a polygon, a plan angle, "
            "\"shortest\" or "
            "\"longest\"");
-  if (!base && !top) return t;
+  if (!base && !top) return;
   seam.ruling = base ? SeamRuling::facing_base : SeamRuling::facing_top;
   seam.at = base ? *base : *top;
-  return t;
 }
-
-namespace {
 
 bool is_round(const Profile& p) {
   switch (p.kind) {
@@ -186,8 +142,6 @@ bool is_round(const Profile& p) {
   }
 }
 
-}  // namespace
-
 std::optional<Part> read_collar(Reader& r, const Part& of, EndName end) {
   const std::string name = name_of(end);
   const std::string key = name + ".collar";
@@ -195,8 +149,7 @@ std::optional<Part> read_collar(Reader& r, const Part& of, EndName end) {
   r.length(key.c_str(), length);
   if (!length) return std::nullopt;
   r.check(key.c_str(), length, limits::shortest, limits::longest);
-  const auto* wall = std::get_if<Transition>(&of.asked);
-  if (!wall) return std::nullopt;
+  const auto* wall = &std::get<Transition>(of.asked);
   const TransitionEnd& asked = end == EndName::base ? wall->base : wall->top;
   Transition straight = *wall;
   straight.base = {.profile = asked.profile, .sizes_on = asked.sizes_on};
@@ -218,6 +171,27 @@ std::optional<Part> read_collar(Reader& r, const Part& of, EndName end) {
   if (of.seam.ruling == others) collar.seam.ruling = SeamRuling::at_angle;
   if (of.seam.ruling == own) collar.seam.ruling = SeamRuling::facing_base;
   return collar;
+}
+
+}  // namespace
+
+void read_transition(Reader& r, const std::string& source, Part& part) {
+  Transition t = read_wall(r, source);
+  name_seam(r, t, part.seam);
+  part.asked = std::move(t);
+}
+
+std::vector<Part> with_collars(Reader& r, Part part) {
+  std::vector<Part> parts;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    if (auto collar = read_collar(r, part, end)) parts.push_back(std::move(*collar));
+  }
+  if (!parts.empty() && part.name.empty()) part.name = "wall";
+  // A wall by even rulings has no bends: what is said of them is of its collars.
+  auto& wall = std::get<Transition>(part.asked);
+  if (wall.rulings == Rulings::even && !parts.empty()) wall.bend = {};
+  parts.insert(parts.begin(), std::move(part));
+  return parts;
 }
 
 }  // namespace juggler

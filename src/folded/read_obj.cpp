@@ -4,8 +4,8 @@
 #include <map>
 #include <sstream>
 
-#include "named_file.h"
-#include "reader.h"
+#include "job/named_file.h"
+#include "rows.h"
 
 namespace juggler {
 namespace {

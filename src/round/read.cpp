@@ -1,5 +1,6 @@
 // Cones and cylinders of a job, and what follows from their sizes.
-#include "reader.h"
+#include "juggler/formed.h"
+#include "rows.h"
 
 namespace juggler {
 namespace {
@@ -38,14 +39,6 @@ std::vector<Trim> read_trims(Reader& part) {
   return trims;
 }
 
-}  // namespace
-
-std::vector<Flange> read_flanges(Reader& r) {
-  std::vector<Flange> flanges;
-  r.tables("flange", [&](Reader& one) { flanges.push_back(read_flange(one, flanges.size() + 1)); });
-  return flanges;
-}
-
 Cone read_cone_sizes(Reader& r) {
   Cone cone;
   cone.base = read_end(r, "base.");
@@ -57,13 +50,6 @@ Cone read_cone_sizes(Reader& r) {
   r.choice("wider", end_words, cone.wider);
   r.length("agree", cone.agree);
   r.point("top.shift", cone.shift);
-  return cone;
-}
-
-Cone read_cone(Reader& r) {
-  Cone cone = read_cone_sizes(r);
-  cone.trims = read_trims(r);
-  cone.flanges = read_flanges(r);
   return cone;
 }
 
@@ -80,38 +66,10 @@ Cylinder read_cylinder_sizes(Reader& r) {
   return c;
 }
 
-Cylinder read_cylinder(Reader& r) {
-  Cylinder c = read_cylinder_sizes(r);
-  c.trims = read_trims(r);
-  c.flanges = read_flanges(r);
-  return c;
-}
-
-void read_sheet(Reader& r, const std::string& source, Sheet& sheet) {
-  std::optional<double> neutral;
-  r.length("thickness", sheet.thickness);
-  read_gauge(r, source, sheet);
-  r.choice("sizes_on", face_words, sheet.sizes_on);
-  r.number("neutral", neutral);
-  sheet.neutral = neutral.value_or(sheet.neutral);
-  r.text("material", sheet.material);
-  r.number("density", sheet.density);
-}
-
-namespace {
-
-// What follows from the sizes of a part alone: no trim, flange or opening moves it, so these may be given by
-// it.
 struct Bare {
   RoundShape shape;
   Sheet sheet;
 };
-Bare bare_part(Reader& part, Reader& sheet, Reader& own_sheet, const std::string& source, bool cylinder) {
-  Bare bare{cylinder ? RoundShape(read_cylinder_sizes(part)) : RoundShape(read_cone_sizes(part)), {}};
-  read_sheet(sheet, source, bare.sheet);
-  read_sheet(own_sheet, source, bare.sheet);
-  return bare;
-}
 
 std::optional<double> per_radius(std::string_view key) {
   if (key == "radius") return 1;
@@ -156,20 +114,42 @@ std::optional<double> size_of(const Bare& bare, const std::string& key, double& 
   return std::isfinite(swing) ? std::optional(swing) : std::nullopt;
 }
 
+std::optional<double> derived(const RoundShape& shape, Reader& sheet, Reader& own_sheet,
+                              const std::string& source, const std::string& key) {
+  Bare bare{shape, {}};
+  read_sheet(sheet, source, bare.sheet);
+  read_sheet(own_sheet, source, bare.sheet);
+  double per_unit = sheet.units().mm;
+  const auto size = size_of(bare, key, per_unit);
+  return size ? std::optional(*size / per_unit) : std::nullopt;
+}
+
 }  // namespace
 
-std::optional<double> derived_size(const Entries& entries, Numbers& numbers, const Units& units,
-                                   const std::string& source, const std::string& prefix,
-                                   const std::string& key) {
-  const Entry* shape = find(entries, prefix + "shape");
-  const auto* word = shape ? std::get_if<std::string>(&shape->value) : nullptr;
-  if (!word || (*word != "cone" && *word != "cylinder") || !may_follow(key)) return std::nullopt;
-  Reader part(entries, numbers, units, prefix);
-  Reader sheet(entries, numbers, units, "sheet.");
-  Reader own_sheet(entries, numbers, units, prefix + "sheet.");
-  double per_unit = units.mm;
-  const auto size = size_of(bare_part(part, sheet, own_sheet, source, *word == "cylinder"), key, per_unit);
-  return size ? std::optional(*size / per_unit) : std::nullopt;
+void read_cone(Reader& r, const std::string&, Part& part) {
+  Cone cone = read_cone_sizes(r);
+  cone.trims = read_trims(r);
+  cone.flanges = read_flanges(r);
+  part.asked = cone;
+}
+
+void read_cylinder(Reader& r, const std::string&, Part& part) {
+  Cylinder c = read_cylinder_sizes(r);
+  c.trims = read_trims(r);
+  c.flanges = read_flanges(r);
+  part.asked = c;
+}
+
+std::optional<double> derived_of_cone(Reader& part, Reader& sheet, Reader& own_sheet,
+                                      const std::string& source, const std::string& key) {
+  if (!may_follow(key)) return std::nullopt;
+  return derived(read_cone_sizes(part), sheet, own_sheet, source, key);
+}
+
+std::optional<double> derived_of_cylinder(Reader& part, Reader& sheet, Reader& own_sheet,
+                                          const std::string& source, const std::string& key) {
+  if (!may_follow(key)) return std::nullopt;
+  return derived(read_cylinder_sizes(part), sheet, own_sheet, source, key);
 }
 
 }  // namespace juggler

@@ -1,0 +1,190 @@
+// Panels, hoppers, nets and tubes of a job.
+#include "job/csv.h"
+#include "rows.h"
+
+namespace juggler {
+namespace {
+
+constexpr std::array<std::pair<const char*, PanelFace>, 5> panel_faces{{{"inside", PanelFace::inside},
+                                                                        {"middle", PanelFace::middle},
+                                                                        {"outside", PanelFace::outside},
+                                                                        {"left", PanelFace::left},
+                                                                        {"right", PanelFace::right}}};
+
+void read_eighth(Reader& r, int& eighth) {
+  std::string word;
+  r.text("seam.at", word);
+  for (int i = 0; i < 8; ++i) {
+    if (word == name_of_eighth(i)) eighth = i;
+  }
+}
+
+PolygonSize read_polygon(Reader& r, const std::string& end) {
+  PolygonSize size;
+  r.length((end + ".across_flats").c_str(), size.across_flats);
+  r.length((end + ".across_corners").c_str(), size.across_corners);
+  r.length((end + ".side").c_str(), size.side);
+  r.flag((end + ".point").c_str(), size.point);
+  return size;
+}
+
+Tube read_sizes(Reader& r) {
+  Tube t;
+  r.length("diameter", t.diameter);
+  r.length("side", t.side);
+  r.length("width", t.width);
+  r.length("depth", t.depth);
+  r.length("corner", t.corner);
+  r.length("wall", t.wall);
+  r.length("length", t.length);
+  std::optional<Face> opened;
+  r.choice("opened_on", face_words, opened);
+  t.opened_on = opened.value_or(t.opened_on);
+  r.tables("trim", [&](Reader& one) { t.ends.push_back(read_slanting_end(one, t.ends.size() + 1)); });
+  return t;
+}
+
+// Where the slit lies: of a round tube at a plan angle, of others in the middle of a side.
+void read_slit(Reader& r, Tube& tube, Seam& seam) {
+  seam.gap = 0;
+  const Entry* at = r.at("seam.at");
+  if (!at) return;
+  if (tube.round()) {
+    r.angle("seam.at", seam.at);
+    return;
+  }
+  const auto* word = std::get_if<std::string>(&at->value);
+  for (int i = 0; i < 8; i += 2) {
+    if (word && *word == name_of_eighth(i)) {
+      tube.slit = i;
+      return;
+    }
+  }
+  refuse(*at, "is not the middle of a side, where a tube that is not round is opened",
+         "\"+x\", \"+y\", \"-x\" or \"-y\"");
+}
+
+void read_named(Reader& r, const std::string& source, Tube& tube) {
+  const Entry* asked = r.at("named");
+  if (!asked) return;
+  const Csv csv(list_of(r, "lists.tubes", *asked), source);
+  const Csv::Row& row = row_named(csv, *asked);
+  tube.named = std::get<std::string>(asked->value);
+  const double mm = r.units().mm;
+  const bool sized = tube.diameter || tube.side || tube.width || tube.depth;
+  if (!sized) {
+    fill(csv, row, "diameter", mm, tube.diameter);
+    fill(csv, row, "side", mm, tube.side);
+    fill(csv, row, "width", mm, tube.width);
+    fill(csv, row, "depth", mm, tube.depth);
+  }
+  fill(csv, row, "wall", mm, tube.wall);
+  std::optional<double> corner;
+  fill(csv, row, "corner", mm, corner);
+  if (corner && !r.at("corner")) tube.corner = *corner;
+}
+
+bool rolls(const Panel& panel) {
+  return std::any_of(panel.profile.begin(), panel.profile.end(),
+                     [](const ProfileStep& step) { return step.arc.has_value(); });
+}
+
+}  // namespace
+
+void read_panel(Reader& r, const std::string& source, Part& part) {
+  r.length("seam.gap", part.seam.gap);
+  Panel panel;
+  r.tables("profile", [&](Reader& one) {
+    ProfileStep step;
+    std::optional<Angle> angle;
+    one.length("line", step.line);
+    one.angle("bend", step.bend);
+    one.angle("arc", step.arc);
+    one.length("radius", step.radius);
+    std::string to = "left";
+    one.text("to", to);
+    step.to_right = to == "right";
+    panel.profile.push_back(step);
+  });
+  r.length("run", panel.run);
+  r.choice("sizes_on", panel_faces, panel.sizes_on);
+  panel.bend = read_bend(r, source);
+  part.asked = std::move(panel);
+}
+
+void read_hopper(Reader& r, const std::string& source, Part& part) {
+  r.length("seam.gap", part.seam.gap);
+  Hopper h;
+  r.length("base.width", h.base.width);
+  r.length("base.length", h.base.length);
+  r.length("top.width", h.top.width);
+  r.length("top.length", h.top.length);
+  r.length("height", h.height);
+  r.point("top.shift", h.shift);
+  r.choice("base.sizes_on", face_words, h.base.sizes_on);
+  r.choice("top.sizes_on", face_words, h.top.sizes_on);
+  r.contact("base.contact", h.base_contact);
+  r.contact("top.contact", h.top_contact);
+  r.count("seam.pieces", h.pieces);
+  read_eighth(r, h.seam);
+  read_corners(r, h.corner, h.relief, h.relief_size);
+  h.flanges = read_flanges(r);
+  h.bend = read_bend(r, source);
+  part.asked = std::move(h);
+}
+
+void read_net(Reader& r, const std::string& source, Part& part) {
+  r.length("seam.gap", part.seam.gap);
+  Net net;
+  r.count("sides", net.sides);
+  net.base = read_polygon(r, "base");
+  net.top = read_polygon(r, "top");
+  r.length("height", net.height);
+  r.point("top.shift", net.shift);
+  r.angle("turn", net.turn);
+  r.tables("trim", [&](Reader& one) { net.ends.push_back(read_slanting_end(one, net.ends.size() + 1)); });
+  if (const Entry* file = r.at("file")) {
+    for (const char* size : {"sides", "height", "base.across_flats", "base.across_corners", "base.side"}) {
+      if (const Entry* e = r.at(size))
+        refuse(*e, "is a size of a body that a file gives already", {}, "leave it or the file out");
+    }
+    read_obj(*file, source, r.units(), net);
+  }
+  r.texts("open", net.open);
+  r.texts("bends", net.bends);
+  r.texts("joints", net.joints);
+  read_corners(r, net.corner, net.relief, net.relief_size);
+  net.bend = read_bend(r, source);
+  part.asked = std::move(net);
+}
+
+void read_tube(Reader& r, const std::string& source, Part& part) {
+  Tube tube = read_sizes(r);
+  read_named(r, source, tube);
+  read_slit(r, tube, part.seam);
+  part.asked = std::move(tube);
+}
+
+std::vector<Part> opened_side_up(Reader& r, Part part) {
+  part.sheet.thickness = 0;  // the face that it is opened on has none
+  const Face opened = std::get<Tube>(part.asked).opened_on;
+  if (!r.at("face_up")) part.making.face_up = opened == Face::inside ? Face::inside : Face::outside;
+  return {std::move(part)};
+}
+
+std::string idle_of_panel(const Part& part, std::string_view key) {
+  const bool idle = key == "neutral" && !rolls(std::get<Panel>(part.asked));
+  return idle ? "this panel has no arcs; of bends it is `bend.neutral`" : "";
+}
+
+std::string idle_of_bent(const Part&, std::string_view key) {
+  return key == "neutral" ? "this part is bent sharply; of its bends it is `bend.neutral`" : "";
+}
+
+std::string idle_of_tube(const Part&, std::string_view key) {
+  if (key == "sizes_on") return "a tube is sized on its outside";
+  if (key == "thickness" || key == "gauge") return "a tube has the thickness of its `wall`";
+  return key == "neutral" ? "nothing of a tube is bent" : "";
+}
+
+}  // namespace juggler

@@ -1,0 +1,174 @@
+// What several shapes read alike.
+#include "reader.h"
+
+namespace juggler {
+
+Bend read_bend(Reader& r, const std::string& source) {
+  Bend bend;
+  r.length("bend.radius", bend.radius);
+  r.check("bend.radius", bend.radius, 0, 1e6);
+  r.number("bend.neutral", bend.neutral);
+  if (const Entry* table = r.at("bend.table")) bend.table = read_bend_table(*table, source, r.units());
+  if (r.has("bend.test")) {
+    TestPiece test;
+    r.length("bend.test.flat", test.flat);
+    r.length("bend.test.leg_a", test.leg_a);
+    r.length("bend.test.leg_b", test.leg_b);
+    r.angle("bend.test.angle", test.angle);
+    r.length("bend.test.radius", test.radius);
+    r.length("bend.test.thickness", test.thickness);
+    bend.test = test;
+  }
+  r.angle("bend.springback", bend.springback);
+  if (bend.springback && !(bend.springback->degrees() >= 0 && bend.springback->degrees() < 45))
+    refuse(*r.at("bend.springback"), "is out of range", "0 to under 45 degrees for a bend of 90");
+  r.length("bend.die", bend.die);
+  r.check("bend.die", bend.die, limits::shortest, 1e4);
+  std::string tags = "letters";
+  r.text("bend.tags", tags);
+  bend.letters = tags == "letters";
+  return bend;
+}
+
+namespace {
+
+constexpr std::array<std::pair<const char*, Corner>, 2> corner_words{
+    {{"inside_touch", Corner::inside_touch}, {"lapped", Corner::lapped}}};
+constexpr std::array<std::pair<const char*, Relief>, 3> relief_words{
+    {{"round", Relief::round}, {"slot", Relief::slot}, {"closed", Relief::closed}}};
+
+constexpr std::array<std::pair<const char*, SeamEdge>, 2> edge_words{
+    {{"start", SeamEdge::start}, {"end", SeamEdge::end}}};
+
+void read_seam_place(Reader& r, Seam& seam) {
+  const Entry* place = r.at("seam.at");
+  const auto* word = place ? std::get_if<std::string>(&place->value) : nullptr;
+  if (seam.ruling != SeamRuling::at_angle) return;  // by a name of the shape's own
+  if (word && (*word == "shortest" || *word == "longest")) {
+    seam.ruling = *word == "shortest" ? SeamRuling::shortest : SeamRuling::longest;
+    return;
+  }
+  const std::string near = word ? nearest(*word, {"shortest", "longest"}) : "";
+  if (!near.empty() && !r.names(*word)) {
+    refuse(*place, "is no angle and none of the words known here",
+           "an angle, a list of angles, \"shortest\" or \"longest\"",
+           fmt::format("did you mean \"{}\"?", near));
+  }
+  r.angle("seam.at", seam.at);
+  r.angles("seam.at", seam.each);
+}
+
+}  // namespace
+
+Flange read_flange(Reader& r, size_t number) {
+  Flange f;
+  f.key = fmt::format("flange.{}", number);
+  std::string end;
+  r.text("end", end);
+  if (end.empty())
+    refuse(*r.first(), "belongs to a flange that does not say at which end it stands", {},
+           "add end = \"top\" or end = \"base\"");
+  f.end = end == "base" ? EndName::base : EndName::top;
+  r.length("width", f.width);
+  r.length("clearance", f.clearance);
+  std::optional<double> limit;
+  r.number("strain_limit", limit);
+  f.strain_limit = limit.value_or(f.strain_limit);
+  r.flag("allow_strain", f.allow_strain);
+  const Entry* direction = r.at("direction");
+  if (!direction) return f;
+  const auto* word = std::get_if<std::string>(&direction->value);
+  constexpr FlangeDirection known[]{FlangeDirection::upright, FlangeDirection::level,
+                                    FlangeDirection::square};
+  for (size_t i = 0; i < std::size(direction_words); ++i) {
+    if (word && *word == direction_words[i]) {
+      f.direction = known[i];
+      return f;
+    }
+  }
+  const std::string near = word ? nearest(*word, {"upright", "level", "square"}) : "";
+  if (!near.empty() && !r.names(*word))
+    refuse(*direction, "is no angle and none of the words known here",
+           "\"upright\", \"level\", \"square\" or an angle", fmt::format("did you mean \"{}\"?", near));
+  f.direction = FlangeDirection::at_angle;
+  r.angle("direction", f.rise);
+  return f;
+}
+
+std::vector<Flange> read_flanges(Reader& r) {
+  std::vector<Flange> flanges;
+  r.tables("flange", [&](Reader& one) { flanges.push_back(read_flange(one, flanges.size() + 1)); });
+  return flanges;
+}
+
+void read_corners(Reader& r, Corner& corner, Relief& relief, std::optional<double>& size) {
+  std::optional<Corner> how;
+  std::optional<Relief> cut;
+  r.choice("corner", corner_words, how);
+  r.choice("relief", relief_words, cut);
+  r.choice("relief.kind", relief_words, cut);
+  corner = how.value_or(corner);
+  relief = cut.value_or(relief);
+  r.length("relief.size", size);
+  r.check("relief.size", size, limits::shortest, 1e4);
+  if (const Entry* idle = r.at("relief.size"); idle && relief == Relief::closed)
+    refuse(*idle, "belongs to a relief that is cut, but the corners are closed", {}, "leave it out");
+}
+
+SlantingEnd read_slanting_end(Reader& r, size_t number) {
+  SlantingEnd e;
+  e.key = fmt::format("trim.{}", number);
+  std::string end;
+  r.text("end", end);
+  if (end.empty())
+    refuse(*r.first(), "belongs to a trim that does not say which end it cuts", {},
+           "add end = \"top\" or end = \"base\"");
+  e.end = end == "base" ? EndName::base : EndName::top;
+  r.length("height", e.height);
+  r.angle("tilt", e.tilt);
+  r.angle("uphill", e.uphill);
+  return e;
+}
+
+Rulings read_rulings(Reader& r) {
+  constexpr std::array<std::pair<const char*, Rulings>, 2> words{
+      {{"developable", Rulings::developable}, {"even", Rulings::even}}};
+  std::optional<Rulings> rulings;
+  r.choice("rulings", words, rulings);
+  return rulings.value_or(Rulings::developable);
+}
+
+StrainLimit read_strain(Reader& r) {
+  StrainLimit s;
+  std::optional<double> limit;
+  r.number("strain_limit", limit);
+  s.limit = limit.value_or(s.limit);
+  r.flag("allow_strain", s.allowed);
+  return s;
+}
+
+void read_sheet(Reader& r, const std::string& source, Sheet& sheet) {
+  std::optional<double> neutral;
+  r.length("thickness", sheet.thickness);
+  read_gauge(r, source, sheet);
+  r.choice("sizes_on", face_words, sheet.sizes_on);
+  r.number("neutral", neutral);
+  sheet.neutral = neutral.value_or(sheet.neutral);
+  r.text("material", sheet.material);
+  r.number("density", sheet.density);
+}
+
+void read_seam(Reader& r, Seam& seam) {
+  r.length("seam.gap", seam.gap);
+  r.angle("seam.wedge", seam.wedge);
+  r.choice("seam.gap_on", face_words, seam.gap_on);
+  read_seam_place(r, seam);
+  r.count("seam.pieces", seam.pieces);
+  r.length("seam.lap", seam.lap);
+  std::optional<SeamEdge> edge;
+  r.choice("seam.lap_on", edge_words, edge);
+  seam.lap_on = edge.value_or(seam.lap_on);
+  r.length("seam.stock", seam.stock);
+}
+
+}  // namespace juggler

@@ -1,0 +1,118 @@
+// What a job says of cones and cylinders.
+#include "job/shape_keys.h"
+#include "rows.h"
+
+namespace juggler {
+namespace {
+
+constexpr const char* cylinder_figure = R"(
+                          .  - - - - - - - -              seen from above
+                      .-' |         ^                            90
+                  .-'     |         |                       .---------.
+              .-'         |         |                      /           \
+ - - - -  .-'             |         | long_side       180 |      +      | 0, uphill
+     ^    |               |         |                      \           /
+ short_   |               |         |                       '---------'
+ side     |               |         |                          270
+     v    |               |         v                       plan angle
+ - - - -  '---------------'  - - - - - - - -
+          |<------------->|
+              diameter           height: of both sides, where the top is level
+)";
+
+constexpr const char* cone_figure = R"(
+           top.diameter
+          |<--------->|                        seen from above
+          .-----------.  - - - - -                   90
+         /      |      \        ^               .---------.
+        /       |       \       |              /           \
+       /        |        \      | height  180 |      +      | 0
+      /         |         \     |              \           /
+     /    slant |half_angle\    v               '---------'
+    '-----------------------'  - -                  270
+    |<--------------------->|                    plan angle
+          base.diameter
+)";
+
+std::vector<Key> end_keys(const std::string& end) {
+  return {{end + ".point", Kind::flag, "true where the " + end + " is a point"},
+          {end + ".diameter", Kind::length, "of the " + end + ", on the size face"},
+          {end + ".radius", Kind::length, "of the " + end + ", on the size face"},
+          {end + ".girth", Kind::length, "once round the " + end + ", on the size face"},
+          {end + ".sizes_on", Kind::choice, "the face of this end's sizes, where it differs", faces},
+          {end + ".contact", Kind::choice, "the layer that meets this end's plane (else the size face)",
+           contacts}};
+}
+
+const std::vector<std::string> flange_words{"upright", "level", "square"};
+
+// Of every round part, after its sizes.
+const std::vector<Key> round_keys{
+    {"flange.#.end", Kind::choice, "[[part.flange]]: the level end at which a flange is turned over", ends},
+    {"flange.#.width", Kind::length, "along the wall"},
+    {"flange.#.direction", Kind::direction, "where it points (else level); an angle: from level outwards",
+     flange_words},
+    {"flange.#.strain_limit", Kind::number, "of its free edge; more is refused (else 0.1)"},
+    {"flange.#.allow_strain", Kind::flag, "true makes it whatever the strain"},
+    {"agree", Kind::length, "by how much surplus sizes may differ (else 0.001 mm)"},
+    {"trim.#.end", Kind::choice, "[[part.trim]]: the end that a plane cuts off", ends},
+    {"trim.#.height", Kind::length, "where the plane meets the axis"},
+    {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to 89 (else 0)"},
+    {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
+    {"trim.#.short_side", Kind::length, "or: length of the shorter of the rulings uphill and downhill"},
+    {"trim.#.long_side", Kind::length, "length of the longer, to the other end's plane"},
+    {"trim.#.from_apex", Kind::length, "or: distance from the apex along the axis"},
+    {"trim.#.to_axis", Kind::angle, "the plane's angle to the axis"},
+    {"trim.#.contact", Kind::choice, "the layer that meets the plane (else the size face)", contacts}};
+
+std::vector<Key> with_round_keys(std::vector<Key> keys) {
+  append(keys, round_keys);
+  append(keys, seam_keys());
+  append(keys, bending_keys());
+  return completed(std::move(keys));
+}
+
+std::vector<Key> cone_keys() {
+  std::vector<Key> keys = end_keys("base");
+  for (const Key& key : end_keys("top")) keys.push_back(key);
+  const std::vector<Key> sizes{
+      {"height", Kind::length, "distance of the end planes"},
+      {"top.shift", Kind::point, "offset cone: the top's centre seen from the base's, [x, y]"},
+      {"slant", Kind::length, "length of the wall from end plane to end plane"},
+      {"half_angle", Kind::angle, "between the wall and the axis"},
+      {"included_angle", Kind::angle, "between opposite walls: twice the half angle"},
+      {"wider", Kind::choice, "the wider end, where the sizes leave it open", ends}};
+  keys.insert(keys.end(), sizes.begin(), sizes.end());
+  return with_round_keys(std::move(keys));
+}
+
+std::vector<Key> cylinder_keys() {
+  return with_round_keys(
+      {{"diameter", Kind::length, "on the size face"},
+       {"radius", Kind::length, "on the size face"},
+       {"girth", Kind::length, "once round, on the size face"},
+       {"sizes_on", Kind::choice, "the face of the size, where it differs from the sheet's", faces},
+       {"height", Kind::length, "distance of the end planes"},
+       {"short_side", Kind::length, "or: a slanting top by its shortest side"},
+       {"long_side", Kind::length, "and its longest"},
+       {"uphill", Kind::angle, "plan angle of the long side (else 0)"},
+       {"base.contact", Kind::choice, "the layer that meets the base's plane (else the size face)", contacts},
+       {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)", contacts}});
+}
+
+}  // namespace
+
+std::vector<ShapeRow> round_rows() {
+  return {{"cone", "a cone, right or offset: a frustum, or pointed at either end; either end the wider",
+           cone_figure,
+           "Both ends (one may be a point) and one of height, slant, half_angle, included_angle; or one end "
+           "and two\n"
+           "of height, slant and an angle, with wider = \"base\" or \"top\". Surplus sizes are checked.\n"
+           "An offset cone: both ends, height and top.shift = [x, y].",
+           cone_keys, read_cone, nullptr, nullptr, derived_of_cone},
+          {"cylinder", "a cylinder, its ends level or slanting", cylinder_figure,
+           "One of diameter, radius, girth; and height, or short_side and long_side for a slanting top.",
+           cylinder_keys, read_cylinder, nullptr, nullptr, derived_of_cylinder}};
+}
+
+}  // namespace juggler
