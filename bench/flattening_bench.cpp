@@ -11,7 +11,7 @@
 #include <chrono>
 #include <complex>
 
-#include "juggler/develop.h"
+#include "develop/unroll.h"
 #include "juggler/juggler.h"
 
 namespace {

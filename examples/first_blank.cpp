@@ -10,8 +10,7 @@ int main() {
   const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
   const Seam seam{.gap = 1.5, .at = Angle::degrees(90)};
 
-  const PieceResult piece =
-      develop_part({.shape = "cone", .asked = cone, .sheet = sheet, .seam = seam}).front();
+  const PieceResult piece = develop({.shape = "cone", .asked = cone, .sheet = sheet, .seam = seam}).front();
   if (!piece.proof.passed) return 1;
   const Blank& blank = piece.blank;
   const std::vector<Fact> facts = facts_of(piece);

@@ -1,5 +1,5 @@
 // The bench card: its rounded numbers drawn as a person would, held against the blank's outline.
-#include "juggler/card.h"
+#include "juggler/shop.h"
 
 #include <algorithm>
 #include <random>

@@ -6,7 +6,19 @@
 #include <string>
 #include <vector>
 
+#include "blank/makers.h"
+#include "develop/net.h"
+#include "develop/unroll.h"
+#include "folded/bodies.h"
+#include "form/mould.h"
+#include "form/openings.h"
 #include "juggler/juggler.h"
+#include "part/openings.h"
+#include "proof/provers.h"
+#include "round/sizes.h"
+#include "ruled/transition.h"
+#include "stretched/walls.h"
+#include "wound/winding.h"
 
 namespace juggler::testing {
 

@@ -6,7 +6,7 @@ namespace juggler::testing {
 namespace {
 
 void compare(const Wall& wall, double s0, double s1, double tolerance) {
-  const Flat flat = develop(wall, 1e9 * tolerance);
+  const Flat flat = unroll(wall, 1e9 * tolerance);
   const auto at = [&](double u, double s) {
     const FlatRuling r = flat.at(u);
     return r.c + s * direction(r.heading);
@@ -41,7 +41,7 @@ TEST(Develop, TangentSurfaceOfAHelixAgainstFineTriangles) {
 }
 
 TEST(Develop, TheEdgeOfATangentSurfaceIsACircleOfItsCurvature) {
-  const Flat flat = develop(tangent_surface(80, 30), 300);
+  const Flat flat = unroll(tangent_surface(80, 30), 300);
   const double curvature = 80.0 / (80 * 80 + 30 * 30);
   const double length = std::hypot(80, 30) * 2.5 * std::numbers::pi;
   EXPECT_NEAR(std::abs(flat.at(flat.to()).heading - flat.at(0).heading), curvature * length, 1e-12);
@@ -51,7 +51,7 @@ TEST(Develop, TheEdgeOfATangentSurfaceIsACircleOfItsCurvature) {
 
 TEST(Develop, KeepsLengthsAndBeginsUpright) {
   const Wall wall = offset_cone(300, {220, 90, 700});
-  const Flat flat = develop(wall, 700);
+  const Flat flat = unroll(wall, 700);
   EXPECT_LT(norm(flat.at(0).c), 1e-12 * 700);
   EXPECT_NEAR(flat.at(0).heading, std::numbers::pi / 2, 1e-14);
   const double girth = 2 * std::numbers::pi * 300;
@@ -73,7 +73,7 @@ TEST(Develop, RefusesAWallThatMustStretch) {
     return complete(100 * out + Vec3{0, 0, 40 * u}, 100 * round + Vec3{0, 0, 40}, out, round, {0, 0, 1},
                     {0, 0, 0});
   };
-  const auto text = refusal_of([&] { (void)develop({{0, 6, ruling}}, 100); });
+  const auto text = refusal_of([&] { (void)unroll({{0, 6, ruling}}, 100); });
   EXPECT_TRUE(has(text.reason, "without stretching"));
   EXPECT_TRUE(has(text.found, "21.80")) << text.found;  // atan(40 / 100) degrees
 }

@@ -1,9 +1,8 @@
-#include "juggler/drawing.h"
+#include "juggler/shop.h"
 
 #include <random>
 
 #include "jobs.h"
-#include "juggler/card.h"
 #include "legible.h"
 
 namespace juggler::testing {

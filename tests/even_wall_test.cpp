@@ -4,8 +4,8 @@
 #include <random>
 
 #include "common.h"
-#include "juggler/proof.h"
-#include "juggler/stretch.h"
+#include "develop/stretch.h"
+#include "proof/provers.h"
 
 namespace juggler::testing {
 namespace {

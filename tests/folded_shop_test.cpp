@@ -2,9 +2,7 @@
 #include <set>
 
 #include "jobs.h"
-#include "juggler/card.h"
-#include "juggler/drawing.h"
-#include "juggler/template.h"
+#include "juggler/shop.h"
 #include "legible.h"
 
 namespace juggler::testing {

@@ -4,8 +4,8 @@
 #include <functional>
 
 #include "common.h"
+#include "develop/stretch.h"
 #include "folded/folded.h"
-#include "juggler/stretch.h"
 #include "ruled/ruled.h"
 #include "stretched/stretched.h"
 #include "wound/wound.h"

@@ -1,11 +1,11 @@
 // Walls that need not open flat: the flat of least stretch, domes, ruled walls, and their proof.
-#include "juggler/stretch.h"
+#include "develop/stretch.h"
 
 #include <algorithm>
 #include <random>
 
 #include "common.h"
-#include "juggler/proof.h"
+#include "proof/provers.h"
 
 namespace juggler::testing {
 namespace {

@@ -1,4 +1,4 @@
-#include "juggler/template.h"
+#include "juggler/shop.h"
 
 #include <gtest/gtest.h>
 

@@ -2,7 +2,7 @@
 #include <random>
 
 #include "common.h"
-#include "juggler/winding.h"
+#include "wound/winding.h"
 
 namespace juggler::testing {
 namespace {

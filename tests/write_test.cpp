@@ -1,7 +1,6 @@
 // The written text itself; independent readers look at whole files in tests/cli.
 #include "juggler/write.h"
-#include "juggler/drawing.h"
-#include "juggler/template.h"
+#include "juggler/shop.h"
 
 #include <nlohmann/json.hpp>
 #include <pugixml.hpp>

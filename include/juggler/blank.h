@@ -1,13 +1,10 @@
-// The flat piece to cut: outline, elements, marks, what its forming needs, and its measures.
+// The flat piece to cut: outline, elements, marks, what its forming needs, and its measures. And its proof.
 #pragma once
 
 #include <optional>
 #include <string>
 #include <vector>
-
-#include "juggler/net.h"
-#include "juggler/stretch.h"
-#include "juggler/winding.h"
+#include "juggler/form.h"
 
 namespace juggler {
 
@@ -312,34 +309,16 @@ struct Blank {
   double overall_height = 0;
   Angle sector =
       {};  ///< of a wall: by which its first and last ruling are turned against each other, before the gap
-  std::vector<TrimPlane> trims = {};
   double fit_error = 0;  ///< how far the outline may lie off the true one, mm
   double size = 0;       ///< the greatest length of the part, mm
   std::vector<Phrase> notes = {};
   std::vector<Phrase> warnings = {};
 };
 
-/// The blanks of a folded part whose body has been made: one for each kind of piece.
-[[nodiscard]] std::vector<Blank> make_blanks(const Body& body, const Making& making);
-
-/// The blanks of a part that winds about an axis: one for each kind of piece.
-[[nodiscard]] std::vector<Blank> make_blanks(const WoundPart& part, const Making& making);
-
-/// The blanks of a part whose wall need not open flat: one for each kind of piece.
-[[nodiscard]] std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making);
-
 /// The same for any form, one piece of it, its seam as made.
 ///
 /// Errors    Refusal when the gap's edges meet before a rim, or when the wall does not open flat.
 [[nodiscard]] Blank make_blank(const Form& form, const Seam& seam = {}, const Making& making = {});
-
-/// The form of one piece, with as much wall beyond its seam rulings as its lap or stock needs.
-[[nodiscard]] Form piece_with_laps(const PieceMaker& piece, const Seam& seam, Span span);
-/// The parallel gap on the neutral layer that gives the asked gap on its face at the middle of the ruling at
-/// u, mm. Source docs/maths/develop.md (29).
-[[nodiscard]] double neutral_gap(const Form& form, const Seam& seam, double u);
-/// How far inside its seam ruling's image an edge lies on the blank, mm; negative: a lap or stock beyond it.
-[[nodiscard]] double edge_inset(const Form& form, const Seam& seam, SeamEdge edge);
 
 /// What the marks and messages call an opening: "sight 3", of several rows "holes 2/3".
 [[nodiscard]] std::string name_of(const Blank& blank, const BlankOpening& opening);
@@ -365,5 +344,22 @@ struct RoundHole {
 [[nodiscard]] double mass(const Blank& blank, double density);  ///< kg, density in kg/m3
 /// The edge of that name, or null.
 [[nodiscard]] const Edge* edge(const Blank& blank, EdgeName name);
+
+/// All lengths mm, areas mm2.
+struct Proof {
+  bool passed = false;
+  double greatest_distance = 0;  ///< of the formed part from the part asked for
+  Phrase where;                  ///< the place of the greatest distance
+  double seam_mismatch = 0;      ///< two images of the seam ruling; closing; edges against the asked gap
+  double rim_mismatch = 0;       ///< rims of the blank against girths of the ends asked for
+  double area_mismatch = 0;
+  double opening_mismatch = 0;  ///< outlines of openings, formed again, against bores and places asked for
+  double number_mismatch = 0;   ///< numbers stated of the blank against what is measured on it, mm
+  Phrase number = {};           ///< which of them is off by that
+  double strain_mismatch = 0;   ///< strains found anew against those stated; how much less would do nearby
+  double allowed = 0;           ///< for the four lengths
+  double allowed_area = 0;      ///< for the area
+  double allowed_strain = 0;    ///< for the strains; 0 where there are none
+};
 
 }  // namespace juggler

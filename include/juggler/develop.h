@@ -1,52 +1,44 @@
-// A wall opened out flat.
+// A part developed: its blanks with all that is known of them.
 #pragma once
 
-#include <vector>
-
-#include "juggler/form.h"
+#include "juggler/formed.h"
 
 namespace juggler {
 
-/// A ruling laid flat: where its point c comes to lie, and its heading (radians from +x, not wrapped).
-struct FlatRuling {
-  Vec2 c;
-  double heading = 0;
+/// One blank of a part, developed and proved.
+struct PieceResult {
+  Part part;
+  std::shared_ptr<const Formed> formed;  ///< the whole part, as made
+  Blank blank;
+  Proof proof;
+
+  /// The wall in space, where it opens flat as it is; else null.
+  [[nodiscard]] const Form* wall() const { return formed->wall(); }
 };
 
-/// The development of one layer, seen from the outside, the first ruling's c at the origin and the ruling
-/// along +y. Kept as series in u, so that any ruling can be asked for.
-class Flat {
- public:
-  struct Panel {
-    double from = 0;
-    double to = 0;
-    Series heading;
-    Series x;
-    Series y;
-  };
-  explicit Flat(std::vector<Panel> panels) : panels_(std::move(panels)) {}
-  [[nodiscard]] FlatRuling at(double u) const;
-  [[nodiscard]] double from() const { return panels_.front().from; }
-  [[nodiscard]] double to() const { return panels_.back().to; }
-  [[nodiscard]] const std::vector<Panel>& panels() const { return panels_; }
-
- private:
-  std::vector<Panel> panels_;
-};
-
-/// Opens a wall out flat. Rulings keep their length and the angle they make with any curve on the wall, so
-/// lengths and areas on the layer are kept.
+/// Forms, develops and proves a part: one result for each kind of piece, with its blank, the proof of it, and
+/// what is said of both (facts_of() and other calls of measure.h).
 ///
-/// size      the greatest length of the part, mm, > 0: what the accuracy is measured by.
-/// Returns   the flat of the layer given.
-/// Errors    Refusal when a ruling's normals differ along it by more than `warp_allowed`: the wall does not
-///           bend without stretching; it names the worst.
-/// Accuracy  1e-12 of the size per full turn of the normal.
-/// Cost      linear in the number of panels; a panel is halved until its series end in rounding.
-/// Source    docs/maths/develop.md (4)-(8).
-/// ruling    the shortest ruling's length, mm: how far the turn of a ruling moves its end; 0: as long as the
-/// part
-[[nodiscard]] Flat develop(const Wall& layer, double size, Angle warp_allowed = Angle::radians(within::same),
-                           double ruling = 0);
+/// Errors  Refusal for sizes missing, out of range or contradictory, and where the part cannot be made;
+/// Stopped where
+///         it takes longer than it may, or is asked to stop, within some tens of milliseconds. A failed proof
+///         is none.
+/// Threads Any number of calls at once.
+/// Cost    a millisecond or two where rims are arcs; tens of them where they are fitted; some seconds at
+/// worst where
+///         metal must stretch, and for thousands of openings.
+[[nodiscard]] std::vector<PieceResult> develop(const Part& part, const Patience& patience = {});
+
+/// What came of one of many parts.
+struct Outcome {
+  std::vector<PieceResult> pieces = {};
+  std::optional<Refusal::Text> refused = {};  ///< why there are none
+};
+/// Develops parts, several at once: as many as there are processors, or as asked.
+///
+/// Returns  an outcome for each, in their order, the same whatever the threads.
+/// Errors   Stopped, where the whole takes longer than it may or is asked to stop.
+[[nodiscard]] std::vector<Outcome> develop_each(std::span<const Part> parts, unsigned threads = 0,
+                                                const Patience& patience = {});
 
 }  // namespace juggler

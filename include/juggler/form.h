@@ -1,4 +1,5 @@
 // A part as a wall: straight rulings with a unit normal, its parallel layers, and where its ends are cut.
+// A folded part in space: flat plates joined by bent strips.
 #pragma once
 
 #include <array>
@@ -6,7 +7,6 @@
 #include <optional>
 #include <string>
 #include <vector>
-
 #include "juggler/part.h"
 
 namespace juggler {
@@ -190,36 +190,8 @@ struct Form {
   [[nodiscard]] bool goes_round() const;
 };
 
-/// The form of a round part once round, its seam ruling first and last.
-///
-/// Errors    Refusal when rulings of a layer within the metal cross before the cut end (it names the least
-///           size that is possible); when a trim misses the part, cuts through its apex or past it, or leaves
-///           no wall between the ends, with the numbers that show it.
-/// Accuracy  rounding. Cost  some thousand rulings.
-/// Source    docs/maths/develop.md (9)-(14), docs/maths/round.md (1)-(8).
-[[nodiscard]] Form form(const RoundShape& shape, const Sheet& sheet, Angle seam_at);
-/// The same, from the sizes worked out.
-[[nodiscard]] Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at);
-/// One piece of a part whose form once round has been made. Cost  some hundred rulings.
-[[nodiscard]] Form piece_of(const RoundSizes& sizes, const Sheet& sheet, const Span& span);
-
 /// Pieces of a part by the rulings that they reach from and to.
 using PieceMaker = std::function<Form(const Span&)>;
-
-/// A round part, in pieces.
-[[nodiscard]] PieceMaker pieces_of(const RoundSizes& sizes, const Sheet& sheet);
-
-/// The wall between two profiles, in pieces.
-///
-/// Errors    Refusal for profiles that are none; when an end's plane cuts or touches the other profile; when
-///           the rulings of a layer cross within the metal (it names the least corner radius).
-/// Accuracy  rounding.  Cost  some thousand rulings, each some microseconds.
-/// Source    docs/maths/transitions.md (5)-(10).
-[[nodiscard]] PieceMaker pieces_of(const Transition& transition, const Sheet& sheet);
-
-/// Whether a transition is one of flats and folds alone: between two polygons with sharp corners. It is a
-/// body (body.h), and has no pieces of wall. Errors    Refusal as pieces_of().
-[[nodiscard]] bool is_folded(const Transition& transition, const Sheet& sheet);
 
 /// The plan angle, radians, of the ruling at u: of its base end seen from the base's centre.
 [[nodiscard]] double plan_at(const Form& form, double u);
@@ -230,27 +202,11 @@ using PieceMaker = std::function<Form(const Span&)>;
 /// The greatest angle between the wall's normals at the two ends of a ruling, as the rims run, radians.
 [[nodiscard]] double warp_of(const Form& form);
 
-/// A transition worked out: its form once round from its first seam.
-struct RuledPart {
-  Form form;
-};
-
 /// The seam of the part as made: the mirrored twin's lies at the opposite plan angles, its lap on the other
 /// edge.
 [[nodiscard]] Seam seam_as_made(Seam seam, Hand hand);
 /// The pieces that the seams (as made) make of a part: from seam ruling to seam ruling.
 [[nodiscard]] std::vector<Span> seam_spans(const Form& once_round, const Seam& seam);
-
-/// A round part worked out: its sizes, and its form once round from its first seam.
-struct RoundPart {
-  RoundSizes sizes;
-  Form form;
-};
-
-/// The least radius of an end, mm, for which a part of these sizes else still does what `fits` asks; to 1e-9
-/// of it. Both ends of a cylinder change together. Cost  some 60 forms.
-[[nodiscard]] double least_radius(const RoundSizes& sizes, const Sheet& sheet, EndName end,
-                                  const std::function<bool(const RoundSizes&)>& fits);
 
 /// The shortest and the longest ruling between the rims, of equals the one of the lowest plan angle.
 struct RulingLengths {
@@ -283,5 +239,138 @@ struct Bevel {
 [[nodiscard]] Vec3 edge_point(const Form& form, EndName end, double layer, double u);
 /// Distance between the lowest and the highest point of the metal along z, mm.
 [[nodiscard]] double overall_height(const Form& form);
+
+enum class SideKind { free, bend, joint };
+
+/// One side of a plate, from its corner to the next.
+struct PlateSide {
+  SideKind kind = SideKind::free;
+  int link = -1;          ///< of a bend its strip, of a joint its joint
+  std::string name = {};  ///< of the edge, where it is free
+};
+
+/// A flat stretch of the sheet, up to the tangent lines of its bends. Its frame lies on the inside face; z of
+/// the frame is the normal from the inside to the outside face.
+struct Plate {
+  std::string name = {};
+  Vec3 origin = {}, x = {}, y = {}, normal = {};
+  std::vector<Vec2> corners = {};  ///< in the frame, anticlockwise seen from the outside; may be of no width
+  std::vector<PlateSide> sides = {};
+  bool flange = false;  ///< its joints do not say which way of the flat is upright
+
+  [[nodiscard]] Vec3 at(Vec2 p) const { return origin + p.x * x + p.y * y; }
+};
+
+/// Where a strip ends, along its axis, mm, over the angle turned from its first plate: from + slope phi
+/// + cosine cos phi + sine sin phi. A plane cut has no slope, a straight cut on the flat nothing else.
+struct StripEnd {
+  double from = 0;
+  double slope = 0;
+  double cosine = 0;
+  double sine = 0;
+
+  [[nodiscard]] double operator()(double phi) const {
+    return from + slope * phi + cosine * std::cos(phi) + sine * std::sin(phi);
+  }
+  [[nodiscard]] bool straight() const { return cosine == 0 && sine == 0; }
+};
+
+/// A bent strip: a stretch of a cylinder from the tangent line on one plate to that on another. Its axis has
+/// the direction of the first plate's side; distances along it count from that side's start.
+struct Strip {
+  int plate_a = 0, side_a = 0;
+  int plate_b = 0, side_b = 0;
+  Vec3 axis = {};       ///< unit
+  Angle angle = {};     ///< turned; positive where the inside face is hollow
+  double radius = 0;    ///< of the hollow face
+  double factor = 0;    ///< neutral layer's distance from the hollow face / thickness
+  double neutral = 0;   ///< radius of the neutral layer
+  bool rolled = false;  ///< an arc of a profile, not a bend
+  StripEnd low = {}, high = {};
+
+  /// What it takes of the flat, square to its axis.
+  [[nodiscard]] double width() const { return std::abs(angle.radians()) * neutral; }
+};
+
+/// Two sides that meet without a bend.
+struct Joint {
+  std::string name = {};
+  int plate_a = 0, side_a = 0;
+  int plate_b = 0, side_b = 0;
+  Angle angle = {};      ///< from one plate's normal to the other's; 0 for a butt in one plane
+  double set_back = 0;   ///< of both edges together, each in its plate, mm
+  double clearance = 0;  ///< between the two on the faces that are nearest, or to the lapping plate, mm
+  bool lapped = false;   ///< the first covers the second's edge
+  bool open = false;     ///< the two do not meet: the flat has no metal for it
+};
+
+/// A point that a layer of a plate, prolonged, is asked to pass through.
+struct AskedPoint {
+  int plate = 0;
+  double layer = 0;
+  Vec3 at = {};
+};
+
+/// A free side that is asked to lie in a plane.
+struct AskedSide {
+  int plate = 0;
+  int side = 0;
+  double layer = 0;
+  Plane plane = {};
+};
+
+/// A side of a facet: the fold, weld or plane cut in which it ends.
+struct FacetSide {
+  SideKind kind = SideKind::free;
+  int facet = -1, side = -1;  ///< what it is joined to
+  std::string name = {};
+  Plane plane = {};     ///< free: the plane that cuts it
+  double layer = 0;     ///< free: the layer that meets the plane
+  double inset = 0;     ///< joint: by how much it stands back besides, mm
+  bool lapped = false;  ///< joint: this one covers the other's edge
+  bool open = false;    ///< joint: it does not reach the other
+};
+
+/// A face before its bends are taken from it: corners on the size face, anticlockwise seen from outside.
+struct Facet {
+  std::string name = {};
+  std::vector<Vec3> corners = {};
+  Vec3 normal = {};
+  std::vector<FacetSide> sides = {};
+  bool flange = false;
+};
+
+/// How a flat lies: its profile along x; the bisector of its first and last joint upright; or as its smallest
+/// rectangle does.
+enum class Lie { profile, joints, rectangle };
+
+/// A folded part: its plates make a tree over the strips, or several trees, one for each piece.
+struct Body {
+  std::vector<Plate> plates = {};
+  std::vector<Strip> strips = {};
+  std::vector<Joint> joints = {};
+  std::vector<AskedPoint> points = {};
+  std::vector<AskedSide> rims = {};
+  double thickness = 0;
+  double size = 0;  ///< the greatest length of the part
+  Lie lie = Lie::rectangle;
+  Bend bend = {};  ///< tags, springback, die
+  Relief relief = Relief::closed;
+  std::optional<double> relief_size = {};
+  std::vector<Phrase> notes = {};
+  std::vector<Facet> facets = {};  ///< what it was made from, where its faces are given by their corners
+};
+
+/// A point of a strip: phi from its first plate, `along` its axis, on a layer. Source docs/maths/folded.md
+/// (7).
+[[nodiscard]] Vec3 strip_point(const Body& body, const Strip& strip, double phi, double along, double layer);
+/// Area of the neutral layer, mm2, by the plates' corners in space and quadrature over the strips.
+[[nodiscard]] double body_area(const Body& body);
+/// The smallest upright box about the metal, both faces.
+struct Box3 {
+  Vec3 low = {HUGE_VAL, HUGE_VAL, HUGE_VAL};
+  Vec3 high = {-HUGE_VAL, -HUGE_VAL, -HUGE_VAL};
+};
+[[nodiscard]] Box3 box_of(const Body& body);
 
 }  // namespace juggler

@@ -1,10 +1,14 @@
-// Points, angles, arcs and outlines. Knows no sheet.
+// Points, angles, arcs and outlines; how long work may take. Knows no sheet.
 #pragma once
 
 #include <cmath>
 #include <functional>
+#include <memory>
 #include <numbers>
+#include <optional>
 #include <span>
+#include <stdexcept>
+#include <stop_token>
 #include <vector>
 
 #include "juggler/tolerance.h"
@@ -240,5 +244,16 @@ struct Least {
                               double negligible = 0);
 /// The place between two ends of opposite sign where a continuous function is zero, to rounding.
 [[nodiscard]] double root(const std::function<double(double)>& f, double from, double to);
+
+/// How long a call may take, and who may stop it.
+struct Patience {
+  std::optional<double> seconds = {};
+  std::stop_token stop = {};
+};
+/// Why a call ended without a result.
+class Stopped : public std::runtime_error {
+ public:
+  using std::runtime_error::runtime_error;
+};
 
 }  // namespace juggler

@@ -1,11 +1,8 @@
 // Jobs in, drawings and documents out; with everything that computes.
 #pragma once
 
-#include "juggler/card.h"
-#include "juggler/drawing.h"
 #include "juggler/job.h"
 #include "juggler/juggler.h"
 #include "juggler/page.h"
 #include "juggler/shop.h"
-#include "juggler/template.h"
 #include "juggler/write.h"

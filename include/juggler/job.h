@@ -1,7 +1,9 @@
 // Job files: text to parts. The only room that knows TOML.
 #pragma once
 
+#include <functional>
 #include <map>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -109,6 +111,14 @@ enum class FilesFrom { job_folder, anywhere };
 [[nodiscard]] Job read_job(std::string_view text, const std::string& source,
                            const std::vector<Setting>& settings = {},
                            FilesFrom files = FilesFrom::job_folder);
+
+/// What a file that a job names holds, by the path as the job's own path makes it; nothing where there is
+/// none.
+using FileSource = std::function<std::optional<std::string>(const std::string& path)>;
+/// The same with files taken from a caller: no file is opened but those of fonts that the system is asked
+/// for.
+[[nodiscard]] Job read_job(std::string_view text, const std::string& source,
+                           const std::vector<Setting>& settings, const FileSource& files);
 
 /// A job of one part from dotted keys, those of `sheet` and `part` without their table's name.
 [[nodiscard]] Job quick_job(const std::string& shape, const std::vector<Setting>& settings,

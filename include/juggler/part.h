@@ -1,145 +1,181 @@
-// What is asked for: round parts by name of their sizes, folded ones (fold.h). Plain values, and the check
-// that they agree. Lengths are millimetres; angles carry their unit.
+// A part: its shape, its sheet and seam, and how it is made: how many, how its blank is laid and marked, what
+// is cut in it. Lengths are millimetres.
 #pragma once
 
+#include <functional>
 #include <map>
 #include <string>
 #include <variant>
-
-#include "juggler/making.h"
-#include "juggler/stretched.h"
-#include "juggler/transition.h"
-#include "juggler/wound.h"
+#include "juggler/shapes.h"
 
 namespace juggler {
 
-/// An end that is a point.
-struct Pointed {};
-
-/// A round end of a part: its size by name (several must agree), and what holds for this end alone.
-struct End {
-  End() = default;
-  End(Diameter d) : diameter(d.mm()) {}  // NOLINT(google-explicit-constructor): `.base = Diameter::mm(620)`
-  End(Radius r) : radius(r.mm()) {}      // NOLINT(google-explicit-constructor)
-  End(Girth g) : girth(g.mm()) {}        // NOLINT(google-explicit-constructor)
-  End(Pointed) : pointed(true) {}        // NOLINT(google-explicit-constructor)
-
-  std::optional<double> diameter = {};
-  std::optional<double> radius = {};
-  std::optional<double> girth = {};
-  bool pointed = false;
-  std::optional<Face> sizes_on = {};    ///< else the sheet's
-  std::optional<Contact> contact = {};  ///< else the size face
+/// A stretch of a ring, about the opening's place; its middle points up.
+struct RingSegment {
+  double inner = 0;  ///< diameters, the inner one 0 or more
+  double outer = 0;
+  Angle span = {};          ///< over 0 to under 360 degrees
+  bool round_ends = false;  ///< half circles beyond the span, else straight ends along radii
 };
 
-/// The steepest plane that trims a part, from level: beyond it a rim is all but a ruling.
-inline constexpr Angle steepest = Angle::degrees(89);
-
-/// A plane that cuts one end off. It is given in one of three ways:
-///   height (where it meets the axis) and tilt (from level, 0 to 89 degrees);
-///   short_side and long_side (lengths of the two rulings of the size face that lie uphill and downhill);
-///   from_apex (along the axis, from the size face's apex) and to_axis (the angle to the axis).
-struct Trim {
-  EndName end = EndName::top;  ///< the side that is removed
-  std::optional<double> height = {};
-  std::optional<Angle> tilt = {};
-  std::optional<double> short_side = {};
-  std::optional<double> long_side = {};
-  std::optional<double> from_apex = {};
-  std::optional<Angle> to_axis = {};
-  Angle uphill = {};                    ///< plan angle of the direction in which the plane rises
-  std::optional<Contact> contact = {};  ///< which layer meets the plane; else the end's size face
-  std::string key = {};                 ///< its path in a job, for refusals
+/// The outline of an opening: a profile about its centre, a ring segment, or several forms together. Its x
+/// points along the level line, seen from the outside to the right; its y up.
+struct OpeningForm {
+  Profile profile = {};  ///< unless one of the others is given
+  std::optional<RingSegment> ring = {};
+  std::vector<OpeningForm> together = {};  ///< what any of them covers
+  Vec2 shift = {};                         ///< from the place, or from the origin of those together
+  std::string key = {};                    ///< its path in a job, for refusals
 };
 
-/// A cone, frustum or pointed. Any sufficient set of sizes; surplus ones must agree within `agree`. With a
-/// shift it is an offset cone, which takes both ends and the height.
-struct Cone {
-  End base = {};
-  End top = {};
-  std::optional<double> height = {};         ///< distance of the end planes (or to the size face's apex)
-  std::optional<double> slant = {};          ///< length of a ruling between the end planes
-  std::optional<Angle> half_angle = {};      ///< between the wall and the axis, 0 to under 90 degrees
-  std::optional<Angle> included_angle = {};  ///< twice that
-  std::optional<EndName> wider = {};         ///< needed where the sizes leave it open
-  double agree = limits::agree;              ///< mm that surplus sizes may differ by
-  Vec2 shift = {};                           ///< of the top's centre from the base's, mm
-  std::vector<Trim> trims = {};              ///< planes that cut its ends
-  std::vector<Flange> flanges = {};          ///< at level ends of a right cone
+/// Laid: true on the flat. Bored: a straight prism through the formed part, true across it.
+enum class OpeningHow { laid, bored };
+[[nodiscard]] const char* name_of(OpeningHow how);
+
+/// Which wall a bore goes through: the first that it meets coming from its place's side, the last, or both.
+enum class BoredWalls { near, far, both };
+[[nodiscard]] const char* name_of(BoredWalls walls);
+
+/// Where the origin of a form lies. On the formed part, by `angle` or `seam_distance` with `height` or
+/// `along_ruling`; or on the flat, by `edge` or `on_flat`.
+///   height        of the point that lies in the plan angle's direction from the axis, of several the
+///                 outermost, on the neutral layer
+///   along_ruling  along the ruling of that plan angle, from its end before trims
+struct OpeningPlace {
+  std::optional<Angle> angle = {};
+  std::optional<double> seam_distance = {};  ///< along the level line from the first seam's start
+  std::optional<double> height = {};         ///< along the axis
+  std::optional<double> along_ruling = {};
+  EndName from = EndName::base;   ///< the end that height, or along_ruling, is measured from
+  std::string edge = {};          ///< an edge of the flat by its label
+  std::optional<int> which = {};  ///< of several edges, or straight runs of one, of that name; else the first
+  double along = 0;               ///< along it, as the outline runs (anticlockwise)
+  double distance = 0;            ///< square to it, inwards
+  std::optional<Vec2> on_flat = {};  ///< as the blank is laid
+  int piece = 1;                     ///< on the flat: of which piece
+
+  [[nodiscard]] bool flat() const { return !edge.empty() || on_flat; }
 };
 
-/// A cylinder: one size and a height, or two opposite side lengths, which make a slanting top.
-struct Cylinder {
-  End size = {};  ///< diameter, radius or girth; its own face
-  std::optional<double> height = {};
-  std::optional<double> short_side = {};
-  std::optional<double> long_side = {};
-  Angle uphill = {};                 ///< plan angle of the long side
-  std::optional<Contact> base = {};  ///< which layer meets the base's plane, else the size face
-  std::optional<Contact> top = {};
-  double agree = limits::agree;
-  std::vector<Trim> trims = {};
-  std::vector<Flange> flanges = {};
+/// The way of a bore: square to the axis, towards it, or square to the wall at its place; from there turned.
+struct BoreWay {
+  bool square_to_wall = false;
+  Angle tilt = {};    ///< positive: it comes from above
+  Angle swing = {};   ///< in plan, positive: from the right, seen from outside
+  double offset = 0;  ///< of the centre line from the place, to the right
+  /// Which layer of the metal lies on the bore where the hole is cut, square to the sheet: a named one;
+  /// `clear`, no layer stands in the bore; `full`, every layer reaches it. Else clear.
+  std::optional<Contact> contact = {};
 };
 
-/// A flange at a round end.
-struct RoundFlange {
-  double width = 0;   ///< along the ruling, mm
-  double strain = 0;  ///< of its free edge; negative: upset
-  Angle turned = {};
+/// More of the same round the part, and in rows. A count with neither span nor pitch goes round the full
+/// turn.
+struct Repeat {
+  std::optional<int> count = {};          ///< of a row
+  std::optional<Angle> over = {};         ///< span about the axis
+  std::optional<Angle> pitch = {};        ///< about the axis
+  std::optional<double> girth_over = {};  ///< the same along the level line; on the flat along x
+  std::optional<double> girth_pitch = {};
+  bool ends = true;        ///< of a span: the first and the last lie on its ends, else within
+  bool centred = false;    ///< about the place, rows too; else from there on
+  bool even = false;       ///< the pitch nearest to that asked which comes out even round the part
+  int rows = 1;            ///< rows further along the axis, or the ruling
+  double row_pitch = 0;    ///< of either sign
+  bool staggered = false;  ///< every second row lies half a pitch on
+  struct LeftOut {
+    int row = 0;  ///< 0: in every row
+    int member = 0;
+  };
+  std::vector<LeftOut> left_out = {};
+  bool backwards = false;  ///< of the mirrored twin: clockwise
 };
 
-/// Parts of one round wall.
-using RoundShape = std::variant<Cone, Cylinder>;
+struct Opening {
+  std::string name = {};
+  OpeningForm form = {};
+  std::optional<OpeningHow> how = {};  ///< required
+  OpeningPlace at = {};
+  BoredWalls walls = BoredWalls::near;
+  BoreWay bore = {};
+  Angle turn = {};  ///< of the form, anticlockwise seen from outside, or as the flat is laid
+  Repeat repeat = {};
+  std::optional<double> web = {};  ///< least, to edges, bends and other openings; else the thickness
+  std::string key = {};            ///< its path in a job, for refusals
+};
+
+/// A letter as its font draws it: closed outlines that enclose what is inked where they run about it a number
+/// of times other than 0; or single strokes. Lengths over the height of a capital, from where it starts on
+/// its line.
+struct Glyph {
+  std::string letter = {};  ///< UTF-8
+  double advance = 0;       ///< to the next one's start
+  std::vector<std::vector<DrawnCurve>> outlines = {};
+  bool strokes = false;
+};
+
+/// A line of letters, laid true on the flat.
+struct Lettering {
+  std::string name = {};  ///< for tables and messages; else the text
+  std::string text = {};
+  std::string font = {};              ///< as it is called
+  std::vector<Glyph> glyphs = {};     ///< of the text, letter by letter
+  double height = 0;                  ///< of a capital
+  OpeningPlace at = {};               ///< of the middle of the text's foot, or of its start
+  bool round = true;                  ///< along the level line, each letter square to it; else straight
+  bool cut = true;                    ///< else marked
+  double bridge = 0;                  ///< width of what holds the middles of closed letters
+  bool from_inside = false;           ///< reads right seen from the inside, else from the outside
+  bool centred = true;                ///< about its place, else it starts there
+  std::optional<double> length = {};  ///< that it is spread or narrowed to
+  Angle turn = {};                    ///< straight: of the line, anticlockwise as it reads
+  std::optional<double> web = {};     ///< as of an opening
+  std::string key = {};               ///< its path in a job, for refusals
+};
+
+/// How many are made, and how the blank is laid and marked.
+struct Making {
+  std::string name = {};    ///< for the marks and the outputs
+  std::string number = {};  ///< marked on the blank
+  int quantity = 1;         ///< 1 to 1000000
+  Hand hand = Hand::as_drawn;
+  Face face_up = Face::inside;        ///< inside or outside
+  int elements = 4;                   ///< spaces of equal plan angle once round, 1 to 3600
+  std::optional<double> within = {};  ///< mm: as many elements as keep the flats between them this near
+  double fit = 0.02;                  ///< mm that fitted arcs may leave a rim that is no arc by, 1e-4 to 1
+  bool marks = true;                  ///< element lines, number, face, arrow to the top
+  Pressing bending = {};              ///< of arcs of panels, and of cones and cylinders
+  std::vector<EdgeWork> edges = {};
+  std::vector<Opening> openings = {};
+  std::vector<Lettering> letterings = {};
+};
+
+/// How the bench card is worked out.
+struct Bench {
+  double round_to = 0.5;               ///< mm: what a card's lengths are rounded to
+  std::optional<double> reach = {};    ///< mm: the longest trammel; past it arcs are given by offsets
+  std::optional<double> spacing = {};  ///< mm between offsets; else a twelfth of the chord
+};
+
+/// The rolls a part is to be rolled on, mm.
+struct Rolls {
+  std::optional<double> width = {};         ///< of plate they take
+  std::optional<double> least_radius = {};  ///< on the inside face
+  std::optional<double> flat_end = {};      ///< length they leave flat at either edge
+};
+
+/// Refuses a sheet or making with a value out of range.
+void check(const Sheet& sheet, const Seam& seam, const Making& making);
+
+struct Part;
+struct Formed;
+/// A shape of one's own: how a part of it is formed (formed.h).
+struct OwnShape {
+  std::function<Formed(const Part&)> form = {};
+};
+
 /// What a part can be.
 using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip,
-                           Dome, RuledWall>;
-
-/// The face that a round tube is opened on.
-[[nodiscard]] Cylinder cylinder_of(const Tube& tube);
-
-/// The part as made: the mirrored twin has its plan angles and shifts mirrored about the x axis; a panel,
-/// alike at both ends of its run, is its own twin.
-[[nodiscard]] RoundShape as_made(RoundShape shape, Hand hand);
-[[nodiscard]] Hopper as_made(Hopper hopper, Hand hand);
-[[nodiscard]] Tube as_made(Tube tube, Hand hand);
-[[nodiscard]] Net as_made(Net net, Hand hand);
-[[nodiscard]] Transition as_made(Transition transition, Hand hand);
-
-/// The greatest half angle of a cone: beyond it the wall is a flat ring, or turned inside out by the faces.
-inline constexpr Angle flattest = Angle::degrees(89.9999);
-
-/// A round part with every size worked out.
-struct RoundSizes {
-  double base_radius = 0;  ///< on the size face at the base plane, mm
-  double top_radius = 0;   ///< on the size face at the top plane, mm
-  double base_layer = 0;   ///< distance of the base's size face from the inside face, mm
-  double top_layer = 0;
-  bool base_pointed = false;
-  bool top_pointed = false;
-  std::optional<Face> base_face = {};  ///< the size faces; none where there is no thickness and none named
-  std::optional<Face> top_face = {};
-  Contact base_contact = Contact::size_face;
-  Contact top_contact = Contact::size_face;
-  Vec2 shift = {};  ///< of the top's centre from the base's, mm
-  double height = 0;
-  double slant = 0;  ///< coaxial: of a ruling between the end planes; offset: of the longest
-  Angle taper = {};  ///< coaxial: half angle with a sign, positive when the base is wider; offset: 0
-  std::vector<Trim> trims = {};
-  bool one_size = false;  ///< a cylinder: its size has no end's name
-  std::optional<RoundFlange> base_flange = {};
-  std::optional<RoundFlange> top_flange = {};
-
-  [[nodiscard]] bool coaxial() const { return shift == Vec2{}; }
-};
-
-/// Works out every size of a part.
-///
-/// Errors    Refusal when sizes are missing, impossible or contradictory, with what is missing or the
-///           amount by which they differ.
-/// Accuracy  rounding of the sizes given: 1e-15 of the part's size, its taper to 1e-15 relative.
-/// Source    docs/maths/develop.md (21)-(26), docs/maths/round.md (1)-(3).
-[[nodiscard]] RoundSizes solve(const RoundShape& shape, const Sheet& sheet);
+                           Dome, RuledWall, OwnShape>;
 
 /// A part: what is asked for, all of it.
 struct Part {

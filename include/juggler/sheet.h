@@ -7,7 +7,7 @@
 #include <vector>
 
 #include "juggler/geom.h"
-#include "juggler/refusal.h"
+#include "juggler/phrase.h"
 
 namespace juggler {
 

@@ -1,14 +1,16 @@
 // From parts to what the shop reads: developed jobs, their key numbers, what they are called.
+// Drawings, bench cards and full-size templates.
 #pragma once
 
 #include <string>
 #include <vector>
-
 #include "juggler/job.h"
 #include "juggler/measure.h"
+#include "juggler/page.h"
 
 namespace juggler {
 
+/// Parts developed, and the job that says how they are shown: its units, its bench, its paper.
 struct JobResult {
   Job job;
   std::vector<PieceResult> pieces;
@@ -17,6 +19,9 @@ struct JobResult {
 /// Develops and proves every part of a job.
 /// Errors  JobRefusal at the place of the key that is at fault. A failed proof is no error: see passed().
 [[nodiscard]] JobResult develop_job(const Job& job);
+/// The same of parts that a call has developed, without a job file: what is shown follows the job given,
+/// whose parts are not looked at.
+[[nodiscard]] JobResult result_of(std::vector<PieceResult> pieces, Job job = {});
 [[nodiscard]] bool passed(const JobResult& result);
 /// The worst of the pieces' proofs, figure by figure.
 [[nodiscard]] Proof worst_proof(const JobResult& result);
@@ -56,4 +61,85 @@ struct Schedule {
                                                        bool braille);
 /// Whether a piece is the first of its part: what belongs to the part stands with it.
 [[nodiscard]] bool is_first_of_part(const JobResult& job, size_t piece);
+
+/// One sheet of the set.
+struct DrawingSheet {
+  Page page;
+  size_t piece = 0;  ///< which of the job's pieces it shows
+  int of_piece = 1;  ///< which sheet of that piece
+};
+
+/// The set, as the job's [drawing] asks.
+///
+/// The first sheet of a piece shows the blank at a standard scale with what it is laid out by, the formed
+/// part in two views and a pictorial one, and as many tables as there is room for; the others stand on
+/// further sheets. All sheets are of one paper, all blanks at one scale, all formed parts at one scale.
+///
+/// No text lies over another text or a line that is not its own. A dimension for which the blank has no room
+/// stands in a table instead; none is lost.
+/// Errors  JobRefusal at drawing.scale when the blank does not fit the paper at the scale asked for.
+/// Cost    some tens of milliseconds a sheet.
+[[nodiscard]] std::vector<DrawingSheet> draw_set(const JobResult& job);
+
+/// A length rounded as the card says: "1700.5 mm", "24-7/32 in".
+[[nodiscard]] std::string shown_rounded(double mm, double round_to, const Units& units);
+
+/// The card as lines of text, at most 100 characters wide.
+[[nodiscard]] std::vector<std::string> card_lines(const JobResult& job, const PieceResult& piece);
+/// The card as pages of A4, the blank drawn on the first; at most 12, the last then says so.
+[[nodiscard]] std::vector<Page> draw_card(const JobResult& job, const PieceResult& piece);
+
+/// Something to print at full size, mm, y upwards.
+struct TemplateFigure {
+  std::string title;
+  std::vector<Outline> cuts = {};  ///< closed
+  std::vector<Arc> marks = {};
+  std::vector<MarkText> texts = {};
+  std::vector<Arc> bends = {};
+};
+
+/// The part's outside opened out for paper to be wrapped round it: its girth is that of the paper's middle,
+/// half the paper's thickness outside the part. Elements with their plan angles; outside up, no gap.
+/// Errors    Refusal as make_blank().
+/// Accuracy  that of make_blank(). Source docs/maths/template.md (7).
+[[nodiscard]] Blank wrap_round(const PieceResult& piece, double paper_thickness);
+
+/// What the job's [template] asks for: the blank of this piece; with the first piece of a part also its wrap,
+/// its end rings and its sweeps. A ring is the outline of the metal on both faces, seen square to its end; an
+/// end that no single plane cuts has none.
+/// Source  docs/maths/template.md (7)-(9).
+[[nodiscard]] std::vector<TemplateFigure> template_figures(const JobResult& job, size_t piece);
+
+/// A tile: the page it is printed on, its place in the grid (row 0 on top), its name, and its four register
+/// crosses on the page: left upper, right upper, right lower, left lower. Crosses of neighbours coincide.
+struct TemplateTile {
+  size_t page = 0;
+  int row = 0;
+  int column = 0;
+  std::string name = {};
+  std::array<Vec2, 4> crosses = {};
+};
+/// The grid of one figure: its tiles, without those on which nothing would stand.
+struct TiledFigure {
+  std::string title;
+  int rows = 1;
+  int columns = 1;
+  Vec2 step = {};     ///< between crosses, mm
+  double turned = 0;  ///< radians by which the figure was turned to save paper
+  std::vector<TemplateTile> tiles = {};
+};
+struct TemplateSet {
+  std::vector<Page> pages;  ///< the first says how to check the printer
+  std::vector<TiledFigure> figures;
+};
+
+/// The templates of a piece as pages at full size.
+///
+/// Returns   no pages for a further piece of which nothing is asked for.
+/// Errors    JobRefusal at template.paper when more than 400 tiles would be printed, at template.blank when
+///           nothing would be; Refusal as template_figures().
+/// Accuracy  of the page model: rounding. In PDF 0.0014 mm.
+/// Source    docs/maths/template.md (1)-(6).
+[[nodiscard]] TemplateSet draw_template(const JobResult& job, size_t piece);
+
 }  // namespace juggler

@@ -15,6 +15,9 @@ namespace juggler {
 /// one a line, stand in the file's comments after the version: what the blank was made from.
 void write_dxf(const Blank& blank, std::ostream& out, const Units& units = {},
                const std::vector<std::string>& remarks = {});
+/// The blank alone as SVG at full size, in millimetres: what is cut, bend lines and marks in a group each,
+/// arcs as arcs.
+void write_svg(const Blank& blank, std::ostream& out);
 /// A page as SVG at its size on paper; cut geometry keeps its millimetres and exact arcs within a transformed
 /// group.
 void write_svg(const Page& page, std::ostream& out);

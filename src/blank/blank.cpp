@@ -1,4 +1,5 @@
 #include "juggler/blank.h"
+#include "geom/patience.h"
 
 #include <algorithm>
 #include <memory>
@@ -7,6 +8,7 @@
 
 #include "closing.h"
 #include "folded.h"
+#include "makers.h"
 #include "opened.h"
 #include "openings.h"
 #include "ruled_hits.h"
@@ -58,7 +60,6 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
   b.size = f.size;
   b.open = !f.goes_round() && f.open;
   b.sector = Angle::radians(std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading));
-  b.trims = f.trims;
   Edges made = developed_edges(o, cut, making.fit);
   b.edges = std::move(made.edges);
   b.fit_error = made.fit_error;
@@ -182,6 +183,7 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
 
 Piece make_piece(const WholeWall& w, const FaceSizes& sizes, const Making& making, const Span& span,
                  int number, int pieces, const Hits& hits) {
+  go_on();
   Piece p;
   p.form = std::make_shared<const Form>(piece_with_laps(w.piece, w.seam, span));
   p.opened = std::make_shared<const Opened>(open(*p.form));
@@ -411,7 +413,7 @@ std::vector<Blank> make_blanks(const WholeWall& w, const Making& making) {
         make_piece(w, sizes, making, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits));
   std::vector<Blank*> all;
   for (Piece& p : pieces) all.push_back(&p.blank);
-  if (w.form.goes_round()) close_up(all);
+  if (w.form.goes_round()) close_up(all, w.form.trims);
   cut_openings(w, making, pieces);
   if (has_openings(making)) repeat_under_laps(all, w.seam, making.edges);
   std::vector<Piece> kinds;

@@ -49,7 +49,8 @@ constexpr double stays_open = 1e-6;
 
 class Closing {
  public:
-  explicit Closing(const std::vector<Blank*>& pieces) : pieces_(pieces) {
+  Closing(const std::vector<Blank*>& pieces, const std::vector<TrimPlane>& trims)
+      : pieces_(pieces), trims_(trims) {
     for (Blank* b : pieces) {
       size_ = std::max(size_, b->size);
       std::vector<Line> lines = lines_of(*b);
@@ -160,8 +161,7 @@ class Closing {
   // Where the lines end on a rim and what lies between them, folded.
   [[nodiscard]] double out_of_plane(EdgeName name) const {
     const EndName end = name == EdgeName::base ? EndName::base : EndName::top;
-    const std::vector<TrimPlane>& trims = pieces_.front()->trims;
-    if (std::count_if(trims.begin(), trims.end(), [&](const TrimPlane& t) { return t.end == end; }) > 1)
+    if (std::count_if(trims_.begin(), trims_.end(), [&](const TrimPlane& t) { return t.end == end; }) > 1)
       return 0;
     std::vector<Eigen::Vector3d> ends;
     std::vector<Eigen::Vector3d> all;
@@ -227,6 +227,7 @@ class Closing {
   }
 
   std::vector<Blank*> pieces_;
+  const std::vector<TrimPlane>& trims_;
   std::vector<std::vector<Line>> lines_;
   double size_ = 0;
 };
@@ -238,8 +239,8 @@ class Closing {
 
 }  // namespace
 
-void close_up(const std::vector<Blank*>& pieces) {
-  Closing closing(pieces);
+void close_up(const std::vector<Blank*>& pieces, const std::vector<TrimPlane>& trims) {
+  Closing closing(pieces, trims);
   const bool pressed =
       std::any_of(pieces.begin(), pieces.end(), [](const Blank* b) { return b->pressed.has_value(); });
   if (!pressed) return;

@@ -11,6 +11,6 @@ namespace juggler {
 ///
 /// Errors  Refusal where a line would turn by half a turn or more, or where no angles near those of the wall
 /// close.
-void close_up(const std::vector<Blank*>& pieces);
+void close_up(const std::vector<Blank*>& pieces, const std::vector<TrimPlane>& trims);
 
 }  // namespace juggler

@@ -3,6 +3,8 @@
 
 #include <algorithm>
 
+#include "develop/net.h"
+#include "form/mould.h"
 #include "opened.h"
 #include "openings.h"
 

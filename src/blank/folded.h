@@ -1,6 +1,7 @@
 // The flat of one piece of a folded part. Private to the room.
 #pragma once
 
+#include "develop/net.h"
 #include "juggler/blank.h"
 
 namespace juggler {

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <map>
 
-#include "juggler/openings.h"
+#include "form/openings.h"
 #include "wall_places.h"
 
 namespace juggler {

@@ -1,7 +1,7 @@
 // Lettering on the blanks of a part. Private to the blank.
 #pragma once
 
-#include "juggler/making.h"
+#include "juggler/part.h"
 #include "wall_charts.h"
 
 namespace juggler {

@@ -1,6 +1,7 @@
 #include <algorithm>
 
 #include "folded.h"
+#include "makers.h"
 #include "opened.h"
 #include "openings.h"
 

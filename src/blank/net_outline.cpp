@@ -1,6 +1,7 @@
 // The outline of a net: once round its plates and strips, then the reliefs.
 #include <algorithm>
 
+#include "develop/net.h"
 #include "folded.h"
 
 namespace juggler {

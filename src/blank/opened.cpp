@@ -169,7 +169,7 @@ Flat flat_of(const Form& form, const Wall& layer) {
       if (length > within::beside * form.size) shortest = std::min(shortest, length);
     }
   }
-  return develop(layer, form.size, Angle::radians(within::same), shortest);
+  return unroll(layer, form.size, Angle::radians(within::same), shortest);
 }
 
 Opened open(const Form& form) {

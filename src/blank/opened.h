@@ -4,8 +4,8 @@
 #include <memory>
 #include <optional>
 
+#include "develop/unroll.h"
 #include "juggler/blank.h"
-#include "juggler/develop.h"
 
 namespace juggler {
 

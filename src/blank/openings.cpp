@@ -1,10 +1,11 @@
 // Openings as asked for, placed on the wall and cut. Equation numbers: docs/maths/openings.md.
 #include "openings.h"
+#include "geom/patience.h"
 
 #include <algorithm>
 
 #include "boring.h"
-#include "juggler/openings.h"
+#include "form/openings.h"
 #include "lettering.h"
 #include "wall_places.h"
 
@@ -76,6 +77,7 @@ class Cutter {
 
   // Members of one row of a coaxial wall are alike: the first is worked out, the others are turned from it.
   void cut_member(const Member& m) {
+    go_on();
     if (!wall_.coaxial || wall_.charts.empty() || !wall_.goes_round) {
       for (const Made& made : worked_out(m)) add(m, made);
       return;

@@ -1,6 +1,7 @@
 // The bend schedule of a folded blank.
 #include <algorithm>
 
+#include "develop/net.h"
 #include "folded.h"
 
 namespace juggler {

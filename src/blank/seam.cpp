@@ -1,6 +1,7 @@
 // Where the edges of the seam cut the rims. Equation numbers: docs/maths/develop.md.
 #include <algorithm>
 
+#include "makers.h"
 #include "opened.h"
 
 namespace juggler {

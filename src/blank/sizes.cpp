@@ -1,6 +1,7 @@
 // The edges as cut on every face, and the gap as it comes out.
 #include <algorithm>
 
+#include "makers.h"
 #include "opened.h"
 
 namespace juggler {

@@ -3,6 +3,7 @@
 #include <memory>
 
 #include "folded.h"
+#include "geom/patience.h"
 #include "opened.h"
 #include "openings.h"
 
@@ -270,6 +271,7 @@ LaidPiece blank_of(const StretchedPart& part, const StretchedPiece& piece, const
   b.neutral = part.thickness / 2;
   b.face_up = making.face_up;
   b.size = part.size;
+  b.sector = Angle::radians(std::abs(turned_across(piece)));
   b.overall_height = part.overall_height;
   Edges made = edges_of(piece, making.fit);
   b.edges = std::move(made.edges);

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "develop/net.h"
 #include "opened.h"
 
 namespace juggler {

@@ -5,9 +5,10 @@
 
 #include <memory>
 
+#include "develop/net.h"
+#include "develop/stretch.h"
+#include "develop/unroll.h"
 #include "juggler/blank.h"
-#include "juggler/develop.h"
-#include "juggler/stretch.h"
 
 namespace juggler {
 

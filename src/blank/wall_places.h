@@ -2,8 +2,8 @@
 // docs/maths/openings.md.
 #pragma once
 
-#include "juggler/opening.h"
 #include "level_line.h"
+#include "part/openings.h"
 
 namespace juggler {
 

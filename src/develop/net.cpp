@@ -1,4 +1,4 @@
-#include "juggler/net.h"
+#include "net.h"
 
 #include <algorithm>
 

@@ -2,6 +2,7 @@
 #include <array>
 #include <cmath>
 
+#include "geom/patience.h"
 #include "patches.h"
 
 namespace juggler {
@@ -47,6 +48,7 @@ bool StretchedFlat::Patches::settle(double share, double& work) {
   double last = HUGE_VAL;
   bool fresh = false;
   for (int i = 0; i < 100; ++i) {
+    go_on();
     const bool kept = fresh;
     if (!kept) {
       work -= cost();

@@ -3,7 +3,7 @@
 
 #include <cmath>
 
-#include "juggler/stretch.h"
+#include "stretch.h"
 
 namespace juggler {
 

@@ -1,5 +1,5 @@
 // The flat of least stretch. Equation numbers: docs/maths/stretch.md.
-#include "juggler/stretch.h"
+#include "stretch.h"
 
 #include <algorithm>
 #include <cmath>

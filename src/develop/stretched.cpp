@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "juggler/stretch.h"
+#include "stretch.h"
 
 namespace juggler {
 namespace {

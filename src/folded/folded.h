@@ -1,6 +1,7 @@
 // Panels, hoppers, nets, tubes. Private to the families.
 #pragma once
 
+#include "bodies.h"
 #include "juggler/formed.h"
 #include "proof/given.h"
 

@@ -1,7 +1,9 @@
 // Panels, hoppers, nets and tubes formed.
+#include "blank/makers.h"
 #include "folded.h"
 
-#include "juggler/net.h"
+#include "bodies.h"
+#include "develop/net.h"
 #include "measure/facts.h"
 #include "round/round.h"
 

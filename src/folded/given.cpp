@@ -6,6 +6,7 @@
 #include "folded.h"
 #include "proof/given_bodies.h"
 #include "round/round.h"
+#include "round/sizes.h"
 
 namespace juggler {
 namespace {

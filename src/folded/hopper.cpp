@@ -2,8 +2,10 @@
 #include <algorithm>
 #include <array>
 
+#include "bodies.h"
+#include "form/mould.h"
 #include "hopper_sizes.h"
-#include "juggler/body.h"
+#include "juggler/form.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,6 @@
 #include <cmath>
 
-#include "juggler/fold.h"
+#include "juggler/shapes.h"
 
 namespace juggler {
 namespace {

@@ -1,7 +1,7 @@
 // What a hopper's ends ask of the layers of its sheet. Private to the room.
 #pragma once
 
-#include "juggler/body.h"
+#include "juggler/form.h"
 
 namespace juggler {
 

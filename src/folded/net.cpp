@@ -3,7 +3,8 @@
 #include <algorithm>
 #include <map>
 
-#include "juggler/body.h"
+#include "bodies.h"
+#include "juggler/form.h"
 
 namespace juggler {
 namespace {

@@ -1,7 +1,9 @@
 // Bodies of flat faces: which edges are bent, and the body that this makes. docs/maths/folded.md (41).
 #include <algorithm>
 
-#include "juggler/net.h"
+#include "bodies.h"
+#include "develop/net.h"
+#include "form/mould.h"
 
 namespace juggler {
 namespace {

@@ -1,7 +1,7 @@
 // A panel: its profile walked twice, on its neutral layer for the plates and on its size face for what they
 // are asked to meet. docs/maths/folded.md (13)-(15).
 #include "form/bends.h"
-#include "juggler/body.h"
+#include "juggler/form.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,6 @@
 #include <algorithm>
 
-#include "juggler/fold.h"
+#include "juggler/shapes.h"
 #include "part/bounds.h"
 
 namespace juggler {

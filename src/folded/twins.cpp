@@ -1,6 +1,7 @@
 // Mirrored twins of folded parts, about the x axis.
 #include <algorithm>
 
+#include "bodies.h"
 #include "juggler/part.h"
 
 namespace juggler {

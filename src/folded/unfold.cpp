@@ -3,7 +3,9 @@
 #include <numeric>
 #include <queue>
 
-#include "juggler/net.h"
+#include "bodies.h"
+#include "develop/net.h"
+#include "geom/patience.h"
 
 namespace juggler {
 namespace {
@@ -193,6 +195,7 @@ class Chooser {
       const double plan = 2.399963229728653 * k;
       const double across = std::sqrt(1 - z * z);
       const auto tree = rising({across * std::cos(plan), across * std::sin(plan), z});
+      go_on();
       if (!tree || tree->length <= most || !area_of(tree->bent) || !fits_(tree->bent)) continue;
       most = tree->length;
       best = tree->bent;

@@ -3,7 +3,7 @@
 
 #include <vector>
 
-#include "juggler/fold.h"
+#include "juggler/shapes.h"
 
 namespace juggler {
 

@@ -1,7 +1,7 @@
 // Rational Bezier curves of any degree. Private to the room.
 #pragma once
 
-#include "juggler/transition.h"
+#include "juggler/shapes.h"
 
 namespace juggler {
 

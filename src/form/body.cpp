@@ -1,9 +1,10 @@
 // Facets to plates and strips. docs/maths/folded.md (5)-(12).
-#include "juggler/body.h"
+#include "juggler/form.h"
 
 #include <algorithm>
 
 #include "bends.h"
+#include "mould.h"
 
 namespace juggler {
 namespace {

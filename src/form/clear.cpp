@@ -2,7 +2,8 @@
 #include <algorithm>
 #include <array>
 
-#include "juggler/body.h"
+#include "juggler/form.h"
+#include "mould.h"
 #include "triangles.h"
 
 namespace juggler {

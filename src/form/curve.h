@@ -5,7 +5,7 @@
 #include <functional>
 #include <vector>
 
-#include "juggler/stretched.h"
+#include "juggler/shapes.h"
 
 namespace juggler {
 

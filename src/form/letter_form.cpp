@@ -4,7 +4,7 @@
 #include <stdexcept>
 
 #include "bezier.h"
-#include "juggler/openings.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <stdexcept>
 
-#include "juggler/openings.h"
+#include "openings.h"
 #include "profile.h"
 
 namespace juggler {

@@ -4,7 +4,7 @@
 #include <functional>
 #include <vector>
 
-#include "juggler/surface.h"
+#include "surface.h"
 
 namespace juggler {
 

@@ -6,8 +6,6 @@
 #include <cmath>
 #include <ostream>
 
-#include "juggler/refusal.h"
-
 namespace juggler {
 namespace {
 

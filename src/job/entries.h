@@ -25,6 +25,7 @@ struct Entry {
   Place place;
   Place list = {};        // of the list that it is a member of
   bool any_file = false;  // the file it names may lie anywhere
+  FileSource files = {};  // else where what it holds is taken from
 };
 
 /// Entries in the order of the text; settings stand where what they replace stood, or at the end.

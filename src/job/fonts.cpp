@@ -8,12 +8,14 @@
 #include <algorithm>
 #include <array>
 #include <filesystem>
+#include <fstream>
 #include <memory>
+#include <sstream>
 #include FT_FREETYPE_H
 #include FT_OUTLINE_H
 #include FT_TRUETYPE_TABLES_H
 
-#include "juggler/transition.h"
+#include "juggler/shapes.h"
 
 namespace juggler {
 namespace {
@@ -30,6 +32,7 @@ constexpr const char* single_stroke = "/usr/share/hershey-fonts/futural.jhf";
 struct Found {
   std::string path;
   std::string family;
+  std::string bytes = {};  // what it holds, where a job names it; else it is read from the path
 };
 
 // A font of the machine; nothing where only another comes near.
@@ -61,9 +64,9 @@ bool is_file(const std::string& font) {
 }
 
 Found file_beside(const Entry& font, const std::string& source) {
-  const std::filesystem::path path =
-      path_of(font, source, {{".ttf", ".otf", ".jhf"}, "a font file", 64 << 20});
-  return {path.string(), path.stem().string()};
+  const FileKind kind{{".ttf", ".otf", ".jhf"}, "a font file", 64 << 20};
+  const std::filesystem::path path = path_of(font, source, kind);
+  return {path.string(), path.stem().string(), text_of(font, path, kind)};
 }
 
 Found found_font(const Entry* entry, const Entry& text, const std::string& source) {
@@ -141,9 +144,14 @@ int cubic_to(const FT_Vector* one, const FT_Vector* two, const FT_Vector* to, vo
 
 class FontFile {
  public:
-  FontFile(const Found& found, const Entry& at, const Entry& text) : family_(found.family), text_(text) {
+  FontFile(const Found& found, const Entry& at, const Entry& text)
+      : family_(found.family), bytes_(found.bytes), text_(text) {
     if (FT_Init_FreeType(&library_) != 0) throw std::bad_alloc();
-    if (FT_New_Face(library_, found.path.c_str(), 0, &face_) != 0 || !FT_IS_SCALABLE(face_)) {
+    const auto* bytes = reinterpret_cast<const FT_Byte*>(bytes_.data());
+    const FT_Error error =
+        bytes_.empty() ? FT_New_Face(library_, found.path.c_str(), 0, &face_)
+                       : FT_New_Memory_Face(library_, bytes, static_cast<FT_Long>(bytes_.size()), 0, &face_);
+    if (error != 0 || !FT_IS_SCALABLE(face_)) {
       if (face_) FT_Done_Face(face_);
       FT_Done_FreeType(library_);
       refuse(at, "names a file that is no font of outlines", "a .ttf or .otf file");
@@ -187,6 +195,7 @@ class FontFile {
   }
 
   std::string family_;
+  std::string bytes_;  // the face reads them as it goes
   const Entry& text_;
   FT_Library library_ = nullptr;
   FT_Face face_ = nullptr;
@@ -246,7 +255,11 @@ void load_glyphs(const Entry& text, const Entry* font, const std::string& source
   const Found found = found_font(font, text, source);
   l.font = found.family;
   if (found.path.ends_with(".jhf")) {
-    load_strokes(found.path, letters, font ? *font : text, text, l);
+    std::ifstream installed;
+    std::istringstream named(found.bytes);
+    if (found.bytes.empty()) installed.open(found.path, std::ios::binary);
+    load_strokes(found.bytes.empty() ? static_cast<std::istream&>(installed) : named, letters,
+                 font ? *font : text, text, l);
     return;
   }
   FontFile file(found, font ? *font : text, text);

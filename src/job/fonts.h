@@ -2,7 +2,7 @@
 #pragma once
 
 #include "entries.h"
-#include "juggler/lettering.h"
+#include "part/openings.h"
 
 namespace juggler {
 
@@ -14,7 +14,7 @@ namespace juggler {
 void load_glyphs(const Entry& text, const Entry* font, const std::string& source, Lettering& lettering);
 
 /// The same from a font of single strokes.
-void load_strokes(const std::string& path, const std::vector<char32_t>& letters, const Entry& font,
+void load_strokes(std::istream& file, const std::vector<char32_t>& letters, const Entry& font,
                   const Entry& text, Lettering& lettering);
 /// UTF-8.
 [[nodiscard]] std::vector<char32_t> letters_of(const Entry& text);

@@ -35,6 +35,7 @@ fs::path path_of(const Entry& named, const std::string& source, const FileKind& 
   if (!ends_as(path, kind.endings))
     refuse(named, "is not " + kind.words + " by its name",
            fmt::format("a name that ends with {}", fmt::join(kind.endings, " or ")));
+  if (named.files) return path;
   if (!named.any_file && !lies_below(path, folder))
     refuse(named, "lies outside the job's folder", kind.words + " beside the job or below it",
            "put it there, or allow other folders with --any-file");
@@ -47,6 +48,12 @@ fs::path path_of(const Entry& named, const std::string& source, const FileKind& 
 }
 
 std::string text_of(const Entry& named, const fs::path& path, const FileKind& kind) {
+  if (named.files) {
+    std::optional<std::string> text = named.files(path.string());
+    if (!text) refuse(named, "is a file that the caller does not have", kind.words);
+    if (text->size() > kind.most) refuse(named, "is too large", fmt::format("up to {} bytes", kind.most));
+    return std::move(*text);
+  }
   std::ifstream in(path, std::ios::binary);
   std::string text(std::istreambuf_iterator<char>(in), {});
   std::error_code error;

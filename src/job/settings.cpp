@@ -82,6 +82,14 @@ Job read_job(std::string_view text, const std::string& source, const std::vector
   return job_of(entries, source);
 }
 
+Job read_job(std::string_view text, const std::string& source, const std::vector<Setting>& settings,
+             const FileSource& files) {
+  Entries entries = entries_of(text, source);
+  apply_settings(entries, settings);
+  for (Entry& e : entries) e.files = files;
+  return job_of(entries, source);
+}
+
 Job quick_job(const std::string& shape, const std::vector<Setting>& settings, FilesFrom files) {
   Entries entries = quick_entries(shape, settings);
   for (Entry& e : entries) e.any_file = files == FilesFrom::anywhere;

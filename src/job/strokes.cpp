@@ -16,8 +16,7 @@ constexpr double foot = 9;      // of the line below the middle
 constexpr char32_t first_letter = 32;
 
 // The pairs of each glyph. A count may wrap over several lines.
-std::vector<std::string> glyph_lines(const std::string& path, const Entry& at) {
-  std::ifstream in(path, std::ios::binary);
+std::vector<std::string> glyph_lines(std::istream& in, const Entry& at) {
   std::vector<std::string> glyphs;
   std::string line;
   while (std::getline(in, line)) {
@@ -69,9 +68,9 @@ Glyph glyph_of(const std::string& pairs, char32_t letter) {
 
 }  // namespace
 
-void load_strokes(const std::string& path, const std::vector<char32_t>& letters, const Entry& font,
+void load_strokes(std::istream& file, const std::vector<char32_t>& letters, const Entry& font,
                   const Entry& text, Lettering& l) {
-  const std::vector<std::string> glyphs = glyph_lines(path, font);
+  const std::vector<std::string> glyphs = glyph_lines(file, font);
   for (const char32_t letter : letters) {
     if (letter < first_letter || letter - first_letter >= glyphs.size()) refuse_letter(text, letter, l.font);
     l.glyphs.push_back(glyph_of(glyphs[letter - first_letter], letter));

@@ -1,9 +1,8 @@
 // The numbers of the bench card. Equation numbers: docs/maths/bench.md.
-#include "juggler/bench.h"
+#include "juggler/measure.h"
 
 #include <algorithm>
 
-#include "juggler/measure.h"
 #include "say.h"
 
 namespace juggler {

@@ -3,7 +3,7 @@
 #include <cmath>
 #include <tuple>
 
-#include "juggler/bench.h"
+#include "juggler/measure.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,7 @@
 // What the families put their own facts together from. Equal things are said alike.
 #pragma once
 
+#include "develop/stretch.h"
 #include "juggler/measure.h"
 
 namespace juggler {

@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <set>
 
-#include "juggler/bench.h"
 #include "juggler/measure.h"
 #include "record_parts.h"
 

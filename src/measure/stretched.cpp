@@ -1,5 +1,7 @@
 // Numbers of walls that forming stretches.
+#include "develop/stretch.h"
 #include "facts.h"
+#include "form/surface.h"
 #include "say.h"
 
 namespace juggler {

@@ -2,7 +2,7 @@
 #include <array>
 
 #include "bounds.h"
-#include "juggler/fold.h"
+#include "juggler/shapes.h"
 
 namespace juggler {
 namespace {

@@ -1,5 +1,6 @@
 #include "bounds.h"
-#include "juggler/making.h"
+#include "juggler/part.h"
+#include "openings.h"
 
 namespace juggler {
 namespace {

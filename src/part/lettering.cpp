@@ -1,5 +1,5 @@
 // Lettering as asked for.
-#include "juggler/lettering.h"
+#include "openings.h"
 
 #include "bounds.h"
 

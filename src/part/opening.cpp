@@ -1,6 +1,6 @@
 // Openings as asked for: what they may say, and the members of their patterns. docs/maths/openings.md
 // (16)-(19).
-#include "juggler/opening.h"
+#include "openings.h"
 
 #include <algorithm>
 #include <array>

@@ -6,9 +6,9 @@
 #include <functional>
 #include <vector>
 
+#include "form/surface.h"
 #include "juggler/part.h"
-#include "juggler/proof.h"
-#include "juggler/surface.h"
+#include "provers.h"
 
 namespace juggler {
 

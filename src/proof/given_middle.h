@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "form/surface.h"
 #include "given.h"
-#include "juggler/surface.h"
 
 namespace juggler {
 

@@ -1,7 +1,7 @@
 // What is said about a blank, measured again on its outline as cut. Private to the proof.
 #pragma once
 
-#include "juggler/proof.h"
+#include "provers.h"
 
 namespace juggler {
 

@@ -1,8 +1,9 @@
-#include "juggler/proof.h"
+#include "provers.h"
 
 #include <algorithm>
 #include <boost/math/quadrature/gauss.hpp>
 
+#include "blank/makers.h"
 #include "figures.h"
 #include "given.h"
 #include "numbers.h"
@@ -114,7 +115,7 @@ std::vector<double> rulings_of_elements(const Blank& blank, const std::vector<Fl
   return found;
 }
 
-struct Formed {
+struct FormedRulings {
   std::vector<double> us;
   std::vector<FormedRuling> rulings;
   [[nodiscard]] const FormedRuling& at(double u) const {
@@ -150,7 +151,7 @@ double off_edge(const Form& f, EndName end, double u, Vec3 point, double allowed
   return nearest;
 }
 
-Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const Formed& formed,
+Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const FormedRulings& formed,
                       const std::vector<OutlinePlace>& places, double allowed) {
   Worst worst;
   worst.form = &f;
@@ -324,7 +325,7 @@ double edge_mismatch(const Edge& e, const Form& f, const Seam& seam, const std::
 }
 
 double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
-                     const std::vector<FlatPanel>& panels, const Formed& formed) {
+                     const std::vector<FlatPanel>& panels, const FormedRulings& formed) {
   double worst = 0;
   for (const Edge& e : blank.edges) {
     if (!is_rim(e.name)) worst = worse(worst, edge_mismatch(e, f, seam, panels));
@@ -350,7 +351,8 @@ FormedLine line_of(const FormedRuling& r, const FlatPanel& panel, double u) {
   return {r.base, r.base + dot(panel.top(u) - panel.base(u), direction(panel.heading(u))) * r.e, r.e, r.n};
 }
 
-std::vector<FormedLine> lines_of(const Formed& formed, const Form& f, const std::vector<FlatPanel>& panels) {
+std::vector<FormedLine> lines_of(const FormedRulings& formed, const Form& f,
+                                 const std::vector<FlatPanel>& panels) {
   std::vector<FormedLine> lines;
   for (size_t i = 0; i < formed.us.size(); ++i) {
     const double u = formed.us[i];
@@ -361,7 +363,7 @@ std::vector<FormedLine> lines_of(const Formed& formed, const Form& f, const std:
 }
 
 std::vector<FormedElement> elements_of(const Blank& blank, const std::vector<double>& us,
-                                       const Formed& formed, const std::vector<FlatPanel>& panels) {
+                                       const FormedRulings& formed, const std::vector<FlatPanel>& panels) {
   std::vector<FormedElement> elements;
   for (size_t i = 0; i < us.size(); ++i) {
     const Element& e = blank.elements[i];
@@ -381,7 +383,7 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   const std::vector<FlatPanel> panels = flat_panels(blank);
   const std::vector<RimEdge> rims = rims_of(blank, panels, f.ends.has_value());
   const std::vector<OutlinePlace> places = outline_places(rims, panels);
-  Formed formed{rulings_to_form(blank, f, places), {}};
+  FormedRulings formed{rulings_to_form(blank, f, places), {}};
   const std::vector<double> of_elements = rulings_of_elements(blank, panels, formed.us, f.size);
   for (const double u : of_elements) {
     if (!std::isnan(u)) formed.us.push_back(u);

@@ -6,9 +6,9 @@
 
 #include "figures.h"
 #include "given.h"
-#include "juggler/proof.h"
 #include "numbers.h"
 #include "openings.h"
+#include "provers.h"
 
 namespace juggler {
 namespace {

@@ -5,6 +5,7 @@
 #include "measure/facts.h"
 #include "measure/say.h"
 #include "round.h"
+#include "sizes.h"
 
 namespace juggler {
 namespace {

@@ -3,6 +3,7 @@
 
 #include "blank/walls.h"
 #include "round.h"
+#include "sizes.h"
 
 namespace juggler {
 namespace {

@@ -3,6 +3,7 @@
 
 #include "measure/record_parts.h"
 #include "round.h"
+#include "sizes.h"
 
 namespace juggler {
 namespace {

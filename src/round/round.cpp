@@ -2,6 +2,7 @@
 // said to be so docs/maths/develop.md.
 #include <algorithm>
 
+#include "sizes.h"
 #include "wall.h"
 
 namespace juggler {

@@ -3,6 +3,7 @@
 
 #include "juggler/formed.h"
 #include "proof/given.h"
+#include "sizes.h"
 
 namespace juggler {
 

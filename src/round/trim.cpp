@@ -1,6 +1,7 @@
 // The planes of trims, and what they must not do. Equation numbers: docs/maths/round.md.
 #include <algorithm>
 
+#include "sizes.h"
 #include "wall.h"
 
 namespace juggler {

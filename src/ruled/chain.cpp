@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 
+#include "geom/patience.h"
 #include "turning.h"
 
 namespace juggler {
@@ -94,6 +95,7 @@ class Chain {
   void look() {
     cells_.resize(n_ * m_);
     for (size_t i = 0; i < n_; ++i) {
+      go_on();
       for (size_t j = 0; j < m_; ++j) cell(i, j).out = events(i, j);
     }
     for (size_t i = 0; i < n_; ++i) {
@@ -229,6 +231,7 @@ class Chain {
       for (const Step last : {base_step, top_step, both_step}) keep_if_better(ways, 0, n_ - 1, m_ - 1, last);
     }
     for (size_t j0 = 0; j0 < m_ && !h_.low.open; ++j0) {
+      go_on();
       for (const Step first : {base_step, both_step}) {
         if (!entry(0, j0, first).possible) continue;
         Ways ways = ways_from(j0, first, n_, m_);

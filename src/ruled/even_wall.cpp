@@ -5,6 +5,7 @@
 
 #include "form/sweep.h"
 #include "pairing.h"
+#include "transition.h"
 #include "turning.h"
 
 namespace juggler {

@@ -3,8 +3,10 @@
 
 #include "form/bends.h"
 #include "form/cuts.h"
+#include "form/mould.h"
 #include "hull.h"
-#include "juggler/body.h"
+#include "juggler/form.h"
+#include "transition.h"
 
 namespace juggler {
 namespace {

@@ -3,9 +3,10 @@
 
 #include "blank/walls.h"
 #include "folded/folded.h"
-#include "juggler/surface.h"
+#include "form/surface.h"
 #include "measure/facts.h"
 #include "stretched/stretched.h"
+#include "transition.h"
 
 namespace juggler {
 namespace {

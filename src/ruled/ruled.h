@@ -3,6 +3,7 @@
 
 #include "juggler/formed.h"
 #include "proof/given.h"
+#include "transition.h"
 
 namespace juggler {
 

@@ -1,5 +1,6 @@
 // Transitions by even rulings laid out.
-#include "juggler/stretch.h"
+#include "develop/stretch.h"
+#include "transition.h"
 
 namespace juggler {
 namespace {

@@ -1,4 +1,4 @@
-#include "juggler/scene.h"
+#include "juggler/formed.h"
 
 namespace juggler {
 

@@ -1,5 +1,14 @@
-// A part developed and proved.
+// Parts developed and proved.
+#include <algorithm>
+#include <atomic>
+#include <chrono>
+#include <exception>
+#include <mutex>
+#include <thread>
+
+#include "geom/patience.h"
 #include "juggler/measure.h"
+#include "proof/provers.h"
 
 namespace juggler {
 namespace {
@@ -22,15 +31,71 @@ void prove_together(std::vector<PieceResult>& pieces) {
 
 }  // namespace
 
-std::vector<PieceResult> develop_part(const Part& part) {
+std::vector<PieceResult> develop(const Part& part, const Patience& patience) {
+  const Watch watch(patience);
   const auto formed = std::make_shared<const Formed>(form_part(part));
   std::vector<PieceResult> pieces;
   for (Blank& blank : formed->blanks(part.making)) {
+    go_on();
     Proof proof = formed->prove(blank);
     pieces.push_back({part, formed, std::move(blank), std::move(proof)});
   }
   prove_together(pieces);
   return pieces;
+}
+
+namespace {
+
+Outcome outcome_of(const Part& part, const Patience& patience) {
+  try {
+    return {develop(part, patience), {}};
+  } catch (const Refusal& refusal) {
+    return {{}, refusal.text()};
+  }
+}
+
+// What is left of a whole's patience.
+class Remaining {
+ public:
+  explicit Remaining(const Patience& whole) : whole_(whole), from_(std::chrono::steady_clock::now()) {}
+  [[nodiscard]] Patience now() const {
+    Patience left = whole_;
+    const std::chrono::duration<double> taken = std::chrono::steady_clock::now() - from_;
+    if (left.seconds) *left.seconds -= taken.count();
+    return left;
+  }
+
+ private:
+  Patience whole_;
+  std::chrono::steady_clock::time_point from_;
+};
+
+}  // namespace
+
+std::vector<Outcome> develop_each(std::span<const Part> parts, unsigned threads, const Patience& patience) {
+  const Remaining remaining(patience);
+  std::vector<Outcome> outcomes(parts.size());
+  std::atomic<size_t> next = 0;
+  std::exception_ptr failed;
+  std::mutex failing;
+  const auto work = [&] {
+    try {
+      for (size_t i = next++; i < parts.size(); i = next++)
+        outcomes[i] = outcome_of(parts[i], remaining.now());
+    } catch (...) {
+      const std::lock_guard lock(failing);
+      if (!failed) failed = std::current_exception();
+      next = parts.size();
+    }
+  };
+  if (threads == 0) threads = std::max(1U, std::thread::hardware_concurrency());
+  {
+    std::vector<std::jthread> others;
+    for (size_t i = 1; i < std::min<size_t>(threads, parts.size()); ++i) others.emplace_back(work);
+    work();
+  }
+  if (failed) std::rethrow_exception(failed);
+  return outcomes;
 }
 
 }  // namespace juggler

@@ -23,6 +23,7 @@ struct Forming {
   Formed operator()(const HelicalStrip& s) const { return form_strip(part, s); }
   Formed operator()(const Dome& s) const { return form_dome(part, s); }
   Formed operator()(const RuledWall& s) const { return form_ruled_wall(part, s); }
+  Formed operator()(const OwnShape& s) const { return s.form(part); }
 };
 
 Part part_of(const Shape& shape, const Sheet& sheet, const Seam& seam, const Making& making) {

@@ -1,7 +1,7 @@
 // The bench card as pages.
 #include <algorithm>
 
-#include "juggler/card.h"
+#include "juggler/shop.h"
 #include "layout.h"
 
 namespace juggler {

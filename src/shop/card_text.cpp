@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <numeric>
 
-#include "juggler/card.h"
+#include "juggler/shop.h"
 #include "opening_lines.h"
 
 namespace juggler {

@@ -1,5 +1,5 @@
 // The set of sheets: blanks, formed parts and tables put where the arrangement says.
-#include "juggler/drawing.h"
+#include "juggler/shop.h"
 
 #include <fmt/format.h>
 

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "juggler/card.h"
+#include "juggler/shop.h"
 #include "opening_lines.h"
 
 namespace juggler {

@@ -1,7 +1,7 @@
 // Openings and additions of a blank in words, for the bench card. Private to the room.
 #pragma once
 
-#include "juggler/card.h"
+#include "juggler/shop.h"
 
 namespace juggler {
 

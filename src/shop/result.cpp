@@ -1,6 +1,6 @@
 #include <algorithm>
 
-#include "juggler/bench.h"
+#include "juggler/measure.h"
 #include "juggler/shop.h"
 
 namespace juggler {
@@ -49,26 +49,28 @@ void note_masses(std::vector<PieceResult>& pieces) {
 
 }  // namespace
 
-JobResult develop_job(const Job& job) {
-  JobResult result{job, {}};
-  for (const Part& part : job.parts) {
-    try {
-      for (PieceResult& piece : develop_part(part)) {
-        if (piece.wall()) {
-          for (const Phrase& warning : rolling_remarks(piece, job.rolls).warnings) {
-            piece.blank.warnings.push_back(warning);
-          }
-        }
-        prove_card(piece, job.bench);
-        result.pieces.push_back(std::move(piece));
-      }
-    } catch (const Refusal& refusal) {
-      throw located(job, part, refusal);
-    }
+JobResult result_of(std::vector<PieceResult> pieces, Job job) {
+  JobResult result{std::move(job), std::move(pieces)};
+  for (PieceResult& piece : result.pieces) {
+    for (const Phrase& warning : rolling_remarks(piece, result.job.rolls).warnings)
+      piece.blank.warnings.push_back(warning);
+    prove_card(piece, result.job.bench);
   }
   compare_walls(result.pieces);
   note_masses(result.pieces);
   return result;
+}
+
+JobResult develop_job(const Job& job) {
+  std::vector<PieceResult> pieces;
+  for (const Part& part : job.parts) {
+    try {
+      for (PieceResult& piece : develop(part)) pieces.push_back(std::move(piece));
+    } catch (const Refusal& refusal) {
+      throw located(job, part, refusal);
+    }
+  }
+  return result_of(std::move(pieces), job);
 }
 
 bool passed(const JobResult& result) {

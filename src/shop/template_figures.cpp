@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "juggler/template.h"
+#include "juggler/shop.h"
 #include "scene/wall.h"
 #include "views.h"
 

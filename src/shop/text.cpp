@@ -1,7 +1,7 @@
 #include <fontconfig/fontconfig.h>
 
 #include "juggler/page.h"
-#include "juggler/refusal.h"
+#include "juggler/phrase.h"
 #include "text_layout.h"
 
 namespace juggler {

@@ -1,7 +1,7 @@
 // Figures cut into tiles. Private to the room. Equation numbers: docs/maths/template.md.
 #pragma once
 
-#include "juggler/template.h"
+#include "juggler/shop.h"
 
 namespace juggler {
 

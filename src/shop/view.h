@@ -1,7 +1,7 @@
 // One view of a formed part on the page. Private to the room.
 #pragma once
 
-#include "juggler/scene.h"
+#include "juggler/formed.h"
 #include "views.h"
 
 namespace juggler {

@@ -1,7 +1,8 @@
 // The gores of a dome. Equation numbers: docs/maths/stretch.md.
 #include <cmath>
 
-#include "juggler/surface.h"
+#include "form/surface.h"
+#include "walls.h"
 
 namespace juggler {
 

@@ -2,6 +2,7 @@
 #include "measure/facts.h"
 #include "measure/say.h"
 #include "stretched.h"
+#include "walls.h"
 
 namespace juggler {
 namespace {

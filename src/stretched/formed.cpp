@@ -1,5 +1,7 @@
 // Parts whose walls stretch, formed.
+#include "blank/makers.h"
 #include "stretched.h"
+#include "walls.h"
 
 namespace juggler {
 

@@ -1,6 +1,7 @@
 // Domes and ruled walls in the result document.
 #include "measure/record_parts.h"
 #include "stretched.h"
+#include "walls.h"
 
 namespace juggler {
 namespace {

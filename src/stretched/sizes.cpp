@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "part/bounds.h"
+#include "walls.h"
 
 namespace juggler {
 namespace {

@@ -1,5 +1,5 @@
 // Domes and ruled walls laid out.
-#include "juggler/stretch.h"
+#include "develop/stretch.h"
 
 #include <cmath>
 

@@ -5,6 +5,7 @@
 
 #include "juggler/formed.h"
 #include "proof/given.h"
+#include "walls.h"
 
 namespace juggler {
 

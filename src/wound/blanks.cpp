@@ -1,5 +1,5 @@
 // Blanks of parts that wind about an axis.
-#include "juggler/winding.h"
+#include "winding.h"
 
 #include <algorithm>
 

@@ -1,7 +1,7 @@
 // The wall of a coil. Equation numbers: docs/maths/winding.md.
 #include <cmath>
 
-#include "juggler/winding.h"
+#include "winding.h"
 
 namespace juggler {
 namespace {

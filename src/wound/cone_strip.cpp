@@ -3,8 +3,10 @@
 #include <array>
 #include <cmath>
 
-#include "juggler/surface.h"
+#include "form/surface.h"
+#include "sizes.h"
 #include "strip_ends.h"
+#include "winding.h"
 
 namespace juggler {
 namespace {

@@ -4,6 +4,8 @@
 
 #include "measure/columns.h"
 #include "measure/facts.h"
+#include "sizes.h"
+#include "winding.h"
 #include "wound.h"
 
 namespace juggler {

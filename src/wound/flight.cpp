@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "juggler/develop.h"
+#include "develop/unroll.h"
 #include "ring.h"
 
 namespace juggler {
@@ -22,7 +22,7 @@ Form laid(double from, double to, double size, const std::function<Run(double)>&
     return Ruling{{}, {0, 1, 0}, {0, 0, 1}, {now.speed, 0, 0}, {now.turn, 0, 0}, {}};
   };
   const Wall unplaced = in_stretches(from, to, pi / 2, rates_only);
-  const auto flat = std::make_shared<const Flat>(develop(unplaced, size));
+  const auto flat = std::make_shared<const Flat>(unroll(unplaced, size));
   Form f;
   f.wall = in_stretches(from, to, pi / 2, [flat, run](double u) {
     const FlatRuling r = flat->at(u);

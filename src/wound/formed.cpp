@@ -1,5 +1,5 @@
 // Flights, coils and helical strips formed.
-#include "juggler/winding.h"
+#include "winding.h"
 
 #include "stretched/stretched.h"
 #include "wound.h"

@@ -1,6 +1,6 @@
 // Parts that wind about an axis: their blanks against their walls in space.
-#include "juggler/winding.h"
 #include "proof/figures.h"
+#include "winding.h"
 #include "wound.h"
 
 namespace juggler {

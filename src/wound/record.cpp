@@ -2,6 +2,8 @@
 #include <cmath>
 
 #include "measure/record_parts.h"
+#include "sizes.h"
+#include "winding.h"
 #include "wound.h"
 
 namespace juggler {
@@ -118,20 +120,21 @@ Record ring_members(const std::vector<FlightRing>& rings) { return {{"rings", li
 
 Record coil_members(const CoilNumbers& n) {
   return {{"coil",
-      {{"length",
-       {{"inside", mm(n.inside, {"start", "end", "inside"})},
-        {"neutral", mm(n.neutral, {"start", "end", "neutral layer"})},
-        {"middle", mm(n.middle, {"start", "end", "middle"})},
-        {"outside", mm(n.outside, {"start", "end", "outside"})}}},
-      {"turns", plain(n.turns, {"start", "end", "turns"})},
-      {"clearance", n.turns >= 1 ? mm(n.clearance, {"turn", "the next turn", "sheet to sheet"}) : Record()}}}};
+           {{"length",
+             {{"inside", mm(n.inside, {"start", "end", "inside"})},
+              {"neutral", mm(n.neutral, {"start", "end", "neutral layer"})},
+              {"middle", mm(n.middle, {"start", "end", "middle"})},
+              {"outside", mm(n.outside, {"start", "end", "outside"})}}},
+            {"turns", plain(n.turns, {"start", "end", "turns"})},
+            {"clearance",
+             n.turns >= 1 ? mm(n.clearance, {"turn", "the next turn", "sheet to sheet"}) : Record()}}}};
 }
 
 Record strip_members(const StripNumbers& n) {
   return {{"strip",
- {{"inside", mm(n.inside, {"start", "end", "edge, inside"})},
-          {"neutral", mm(n.neutral, {"start", "end", "edge, neutral layer"})},
-          {"outside", mm(n.outside, {"start", "end", "edge, outside"})}}}};
+           {{"inside", mm(n.inside, {"start", "end", "edge, inside"})},
+            {"neutral", mm(n.neutral, {"start", "end", "edge, neutral layer"})},
+            {"outside", mm(n.outside, {"start", "end", "edge, outside"})}}}};
 }
 
 }  // namespace juggler

@@ -3,7 +3,7 @@
 
 #include <memory>
 
-#include "juggler/winding.h"
+#include "winding.h"
 
 namespace juggler {
 

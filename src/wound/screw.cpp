@@ -1,8 +1,8 @@
 // The middle of a flight in space. Equation numbers: docs/maths/winding.md.
 #include <cmath>
 
-#include "juggler/surface.h"
-#include "juggler/winding.h"
+#include "form/surface.h"
+#include "winding.h"
 
 namespace juggler {
 namespace {

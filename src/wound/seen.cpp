@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "measure/say.h"
+#include "winding.h"
 #include "wound.h"
 
 namespace juggler {

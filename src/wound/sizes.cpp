@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "part/bounds.h"
+#include "sizes.h"
 
 namespace juggler {
 

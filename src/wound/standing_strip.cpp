@@ -4,8 +4,10 @@
 #include <cmath>
 #include <memory>
 
-#include "juggler/surface.h"
+#include "form/surface.h"
+#include "sizes.h"
 #include "strip_ends.h"
+#include "winding.h"
 
 namespace juggler {
 namespace {

@@ -2,6 +2,7 @@
 #include <array>
 #include <cmath>
 
+#include "winding.h"
 #include "wound.h"
 
 namespace juggler {

@@ -1,5 +1,7 @@
 // Growing flights and strips that stretch, laid out.
-#include "juggler/stretch.h"
+#include "develop/stretch.h"
+#include "sizes.h"
+#include "winding.h"
 
 #include <algorithm>
 #include <cmath>

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "juggler/winding.h"
+#include "winding.h"
 
 namespace juggler {
 namespace {

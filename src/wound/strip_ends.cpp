@@ -1,4 +1,5 @@
 #include "strip_ends.h"
+#include "winding.h"
 
 #include <algorithm>
 #include <cmath>

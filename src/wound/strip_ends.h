@@ -5,7 +5,7 @@
 #include <functional>
 #include <string>
 
-#include "juggler/surface.h"
+#include "form/surface.h"
 
 namespace juggler {
 

@@ -3,6 +3,7 @@
 
 #include "juggler/formed.h"
 #include "proof/given.h"
+#include "winding.h"
 
 namespace juggler {
 

@@ -121,6 +121,37 @@ void add_text(pugi::xml_node svg, const PageText& t, int number) {
 
 }  // namespace
 
+void write_svg(const Blank& blank, std::ostream& out) {
+  const Rectangle box = as_laid(blank);
+  pugi::xml_document document;
+  pugi::xml_node svg = document.append_child("svg");
+  svg.append_attribute("xmlns") = "http://www.w3.org/2000/svg";
+  svg.append_attribute("width") = fmt::format("{}mm", box.width).c_str();
+  svg.append_attribute("height") = fmt::format("{}mm", box.height).c_str();
+  svg.append_attribute("viewBox") = fmt::format("0 0 {} {}", box.width, box.height).c_str();
+  svg.append_child("title").text().set(blank.name.c_str());
+  pugi::xml_node upright = svg.append_child("g");
+  upright.append_attribute("transform") = fmt::format("matrix(1 0 0 -1 0 {})", box.height).c_str();
+  const auto group = [&](const char* id, Pen pen) {
+    pugi::xml_node g = upright.append_child("g");
+    g.append_attribute("id") = id;
+    stroke(g, pen, 1);
+    return g;
+  };
+  const auto add = [](pugi::xml_node to, const Outline& arcs, bool closed) {
+    to.append_child("path").append_attribute("d") = path_of(arcs, closed).c_str();
+  };
+  pugi::xml_node cut = group("cut", Pen::cut);
+  add(cut, outline(blank), true);
+  for (const BlankOpening& o : blank.openings) add(cut, o.outline, true);
+  pugi::xml_node bends = group("bends", Pen::bend);
+  for (const BendLine& b : blank.bends) add(bends, {line(b.from, b.to)}, false);
+  for (const Crease& c : blank.creases) add(bends, c.line, false);
+  pugi::xml_node marks = group("marks", Pen::mark);
+  for (const Arc& arc : blank.marks.lines) add(marks, {arc}, false);
+  document.save(out, " ");
+}
+
 void write_svg(const Page& page, std::ostream& out) {
   pugi::xml_document document;
   pugi::xml_node svg = document.append_child("svg");

@@ -321,6 +321,14 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
   EXPECT_EQ(shell("'" + (examples / "openings").string() + "'").out,
             "sight: 1 off, 60.173 x 63.513 mm inside, least web 135.587 mm\n"
             "slot: 9 off, 11.939 x 52.000 mm inside, least web 129.283 mm\ncut 5529.576 mm\n");
+  // At 0 degrees the inside meets the planes at heights of 620.367 and 128.197 mm.
+  const std::string elements = shell("'" + (examples / "cut_cone_to_svg").string() + "'").out;
+  EXPECT_TRUE(has(elements, "kB of SVG\n0 0 513.569\n1 45 530.913\n")) << elements;
+  const std::string schedule = shell("'" + (examples / "hopper_schedule").string() + "'").out;
+  EXPECT_TRUE(has(schedule, "\nB  3  left edge of the box  568.538  568.538")) << schedule;
+  const std::string cones = shell("'" + (examples / "cones_in_threads").string() + "'").out;
+  EXPECT_TRUE(has(cones, "the first refused: height: is out of range; found 0 mm")) << cones;
+  EXPECT_TRUE(has(cones, "\n9887 made, 1738.86 m2\n")) << cones;
   const std::string cut = shell("'" + (examples / "slanting_cut").string() + "'").out;
   const auto line = lines_of(cut);
   ASSERT_EQ(line.size(), 8u) << cut;

@@ -21,6 +21,12 @@ if(NOT out MATCHES "${expected}")
   message(FATAL_ERROR "by CMake: ${out}")
 endif()
 
+# A shape that the library knows nothing of gets all that others get.
+run(${work}/by-cmake/toy)
+if(NOT out MATCHES "girth off by nothing\nproof passed\ndxf 1 drawing 1 json 1 card 1")
+  message(FATAL_ERROR "a shape of one's own: ${out}")
+endif()
+
 set(ENV{PKG_CONFIG_PATH} ${work}/moved/${LIBDIR}/pkgconfig)
 run(pkg-config --cflags --libs juggler)
 string(STRIP "${out}" flags)

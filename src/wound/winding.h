@@ -1,8 +1,9 @@
-// Parts that wind about an axis, worked out: flights of conveyor screws, coils, helical strips; their blanks,
-// and how far the metal stretches.
+// Parts that wind about an axis, worked out; their blanks, and how far the metal stretches.
 #pragma once
 
-#include "juggler/form.h"
+#include "develop/stretch.h"
+#include "juggler/blank.h"
+#include "sizes.h"
 
 namespace juggler {
 
@@ -79,10 +80,6 @@ struct WoundPart {
   [[nodiscard]] const WoundPiece& piece(int number) const;
 };
 
-/// The walls in space: of a flight its middle, with the normal of its inner edge.
-[[nodiscard]] Form form(const FlightSizes& sizes);
-[[nodiscard]] Form form(const CoilSizes& sizes, const Sheet& sheet);
-[[nodiscard]] Form form(const StripSizes& sizes, const Sheet& sheet);
 /// From the lowest metal of a blade to its highest, mm. Source docs/maths/winding.md (1b).
 [[nodiscard]] double overall_height(const FlightSizes& sizes);
 /// Source docs/maths/winding.md (7)-(9), (11), (13).
@@ -100,5 +97,48 @@ struct WoundPart {
 [[nodiscard]] WoundPart wind(const Flight& flight, const Sheet& sheet, Hand hand = Hand::as_drawn);
 [[nodiscard]] WoundPart wind(const Coil& coil, const Sheet& sheet, Hand hand = Hand::as_drawn);
 [[nodiscard]] WoundPart wind(const HelicalStrip& strip, const Sheet& sheet, Hand hand = Hand::as_drawn);
+
+/// The walls in space: of a flight its middle, with the normal of its inner edge.
+[[nodiscard]] Form form(const FlightSizes& sizes);
+[[nodiscard]] Form form(const CoilSizes& sizes, const Sheet& sheet);
+[[nodiscard]] Form form(const StripSizes& sizes, const Sheet& sheet);
+
+/// The middle of a flight in blanks of so many turns, from the lower end. u is the plan angle, v the share of
+/// the way from the inner edge to the outer. Source docs/maths/winding.md (1).
+[[nodiscard]] CurvedForm form(const FlightSizes& sizes, double turns_per_blank);
+
+/// The middle of a strip on a cone. u runs from 0 to 1 along it, v across from its lower edge.
+///
+/// Errors  Refusal where it reaches the apex, its turns lie over each other, or its ends leave nothing of it.
+/// Source  docs/maths/winding.md (14)-(17).
+[[nodiscard]] CurvedForm form(const ConeStripSizes& sizes);
+
+/// The middle of a standing strip in its blanks. u runs from 0 to 1 along all of it, v along the rulings.
+///
+/// Errors  Refusal where it reaches the axis, or its ends leave nothing of it.
+/// Source  docs/maths/winding.md (18)-(20).
+[[nodiscard]] CurvedForm form(const StandingSizes& sizes);
+
+/// One that grows, with the least stretch.
+[[nodiscard]] StretchedPart stretch(const Flight& flight, const Sheet& sheet, Hand hand = Hand::as_drawn);
+
+/// On a cone, or standing.
+[[nodiscard]] StretchedPart stretch(const HelicalStrip& strip, const Sheet& sheet,
+                                    Hand hand = Hand::as_drawn);
+
+/// A blank of a growing flight, laid out with the least stretch, in the figures that rings are told by; it
+/// has no radii, and its gap is that of a turn at the mean of its own.
+[[nodiscard]] FlightRing ring_of(const StretchedPiece& piece);
+/// Of each blank of a growing flight, by number, the named flat that is not made; least stretch for up to 12
+/// blanks. Errors    Refusal as wind() and stretch() do, and for more blanks.
+[[nodiscard]] std::vector<FlightRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand);
+
+/// The blanks of a part that winds about an axis: one for each kind of piece.
+[[nodiscard]] std::vector<Blank> make_blanks(const WoundPart& part, const Making& making);
+
+/// Of a wound part: the blank against its flat; and of a flight the lengths of its edges, and of the line
+/// halfway, as the stations have them, against those of the blade in space, measured by chords, with the
+/// strain stated.
+[[nodiscard]] Proof prove(const Blank& blank, const WoundPart& part);
 
 }  // namespace juggler

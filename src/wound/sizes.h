@@ -1,74 +1,10 @@
-// What is asked for: parts that wind about an axis. Lengths are millimetres; angles carry their unit.
+// Sizes of flights, coils and helical strips. Private to the family.
 #pragma once
 
+#include "juggler/shapes.h"
 #include "juggler/sheet.h"
 
 namespace juggler {
-
-/// What a flight's flat keeps.
-///   equal_edges    the lengths of both edges, and the width square to them; between the edges the metal is
-///                  upset
-///   least_stretch  the ring whose two principal strains have the least mean square over the flight
-enum class FlightFlat { equal_edges, least_stretch };
-[[nodiscard]] const char* name_of(FlightFlat flat);
-
-/// An auger's blade: the surface swept by a level line that turns about the shaft and rises with it. Sizes
-/// lie on the middle of the sheet; its inside is the face that looks up the axis.
-struct Flight {
-  std::optional<double> shaft = {};       ///< diameter of the inner edge
-  std::optional<double> outside = {};     ///< diameter of the outer edge, at the lower end
-  std::optional<double> outside_to = {};  ///< at the upper end, where it differs: it changes evenly per turn
-  std::optional<double> pitch = {};       ///< rise for one turn, at the lower end
-  std::optional<double> pitch_to = {};    ///< at the upper end, where it differs: it changes evenly per turn
-  std::optional<double> turns = {};       ///< 0.01 to 200
-  Angle start = {};                       ///< plan angle of the lower end
-  double turns_per_blank = 1;             ///< above 0, up to 1
-  FlightFlat flat = FlightFlat::equal_edges;
-  bool allow_strain = false;  ///< also beyond the limit
-  double strain_limit = 0.05;
-
-  /// Whether pitch or outside change from end to end.
-  [[nodiscard]] bool grows() const {
-    return (outside_to && outside_to != outside) || (pitch_to && pitch_to != pitch);
-  }
-};
-
-/// A flat spiral of strip: the middle of the strip lies on r = r0 + spacing u / 2 pi, its rulings along the
-/// axis.
-struct Coil {
-  std::optional<double> inside = {};   ///< diameter at the start, on the inside face
-  std::optional<double> middle = {};   ///< or on the middle
-  std::optional<double> spacing = {};  ///< from middle to middle of neighbouring turns, along the radius
-  std::optional<double> turns = {};
-  std::optional<double> outside = {};  ///< or the diameter at the end, on the outside face
-  std::optional<double> width = {};    ///< along the axis
-  Angle start = {};                    ///< plan angle of the start
-};
-
-/// How the ends of a helical strip are cut: square to its edges; level; upright, along the body; or round, a
-/// half circle whose tip lies where a square end would.
-enum class StripEnds { square, level, upright, round };
-[[nodiscard]] const char* name_of(StripEnds ends);
-
-/// A strip that winds up a cylinder or cone and lies against it, or stands on it with one edge. Two of pitch,
-/// turns, height and lead angle. A standing one is measured on its middle; it stretches.
-struct HelicalStrip {
-  std::optional<double> on = {};       ///< diameter of the body: the strip's inside face lies on it
-  std::optional<double> on_to = {};    ///< of a cone: where the lower edge ends; `on` is where it starts
-  std::optional<double> width = {};    ///< square to its edges
-  std::optional<double> upright = {};  ///< or along the body
-  std::optional<double> pitch = {};    ///< rise for one turn
-  std::optional<double> turns = {};    ///< of its lower edge, from end to end
-  std::optional<double> height = {};   ///< that the lower edge rises
-  std::optional<Angle> lead = {};      ///< of the edges on the body, from level, above 0 and under 90 degrees
-  Angle start = {};                    ///< plan angle of the lower edge's lower end
-  StripEnds ends = StripEnds::square;
-  /// From the body's upright lines (its generators) outwards, above 0 and under 180 degrees: 90 stands square
-  /// to the body, more leans downwards. Without it the strip lies against the body.
-  std::optional<Angle> tilt = {};
-  double turns_per_blank = 1;  ///< standing: equal blanks of no more, above 0 and up to 1
-  StrainLimit strain = {};     ///< standing
-};
 
 /// A flight worked out: radii, mm; plan angles, radians. A left-hand one falls as the plan angle rises.
 struct FlightSizes {
@@ -165,10 +101,8 @@ struct StandingSizes {
 /// A strip on a cone, on the middle of the sheet.
 [[nodiscard]] ConeStripSizes solve_on_cone(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
 [[nodiscard]] StandingSizes solve_standing(const HelicalStrip& strip, Hand hand);
-
 /// Refuses turns of a flight that lie in each other, by the pitch's shortest way from turn to turn.
 void check_turns(const FlightSizes& sizes, double thickness);
-
 /// How far a face, a distance outwards from the middle, stands from a coil's axis. (9)
 [[nodiscard]] double face_radius(double middle_radius, double growth, double outwards);
 

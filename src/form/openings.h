@@ -1,7 +1,7 @@
 // Forms of openings worked out.
 #pragma once
 
-#include "juggler/lettering.h"
+#include "juggler/part.h"
 
 namespace juggler {
 

@@ -2,9 +2,7 @@
 #pragma once
 
 #include <memory>
-
-#include "juggler/surface.h"
-#include "juggler/winding.h"
+#include "form/surface.h"
 
 namespace juggler {
 
@@ -101,13 +99,6 @@ struct StretchedPart {
 /// By how much the lines across turn on the flat from the first to the last, radians, however far.
 [[nodiscard]] double turned_across(const StretchedPiece& piece);
 
-/// A blank of a growing flight, laid out with the least stretch, in the figures that rings are told by; it
-/// has no radii, and its gap is that of a turn at the mean of its own.
-[[nodiscard]] FlightRing ring_of(const StretchedPiece& piece);
-/// Of each blank of a growing flight, by number, the named flat that is not made; least stretch for up to 12
-/// blanks. Errors    Refusal as wind() and stretch() do, and for more blanks.
-[[nodiscard]] std::vector<FlightRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand);
-
 /// How a part may stretch, and what is said of it.
 struct Stretching {
   StrainLimit limit = {};
@@ -123,19 +114,5 @@ struct Stretching {
 [[nodiscard]] StretchedPart lay_out(CurvedForm form, const Sheet& sheet, const Stretching& how);
 /// Refuses a neutral factor: what stretches is laid out on the middle.
 void check_on_middle(const Sheet& sheet);
-
-/// Work such a part out.
-///
-/// Errors    Refusal for sizes missing, out of range or contradictory; for a wall that folds back on itself;
-///           as lay_out().
-[[nodiscard]] StretchedPart stretch(const Dome& dome, const Sheet& sheet, Hand hand = Hand::as_drawn);
-[[nodiscard]] StretchedPart stretch(const RuledWall& wall, const Sheet& sheet, Hand hand = Hand::as_drawn);
-[[nodiscard]] StretchedPart stretch(const EvenTransition& wall, const Sheet& sheet,
-                                    Hand hand = Hand::as_drawn);
-/// One that grows, with the least stretch.
-[[nodiscard]] StretchedPart stretch(const Flight& flight, const Sheet& sheet, Hand hand = Hand::as_drawn);
-/// On a cone, or standing.
-[[nodiscard]] StretchedPart stretch(const HelicalStrip& strip, const Sheet& sheet,
-                                    Hand hand = Hand::as_drawn);
 
 }  // namespace juggler

@@ -1,4 +1,4 @@
-#include "juggler/develop.h"
+#include "unroll.h"
 
 #include <algorithm>
 #include <array>
@@ -103,7 +103,7 @@ FlatRuling Flat::at(double u) const {
   return ruling_of(*panel, u);
 }
 
-Flat develop(const Wall& layer, double size, Angle warp_allowed, double ruling) {
+Flat unroll(const Wall& layer, double size, Angle warp_allowed, double ruling) {
   std::vector<Flat::Panel> panels;
   for (const WallPiece& piece : layer) {
     const Sampled sampled = sample(piece, piece.from, piece.to, size, ruling > 0 ? ruling : size);

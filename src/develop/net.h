@@ -1,7 +1,7 @@
 // Folded parts laid out flat.
 #pragma once
 
-#include "juggler/body.h"
+#include "juggler/form.h"
 
 namespace juggler {
 
@@ -29,23 +29,5 @@ struct Overlap {
 };
 /// Source  separating axes of the convex parts of all plates and strips. Cost quadratic in their number.
 [[nodiscard]] std::optional<Overlap> overlap_of(const Body& body, const Laid& laid);
-
-/// Which hinges to bend, so that the flat is one piece if that can be without lying over itself, then has the
-/// shortest joints, then the smallest rectangle. `rules` says of each hinge what is given, `fits`
-/// whether the flat does not lie over itself once its bends have taken their lengths.
-///
-/// Returns   for each hinge whether it is bent.
-/// Accuracy  the joints are the shortest that there are, unless the first 3000 choices (fewer of
-///           more than 24 hinges) lie over themselves:
-/// then
-///           the best of some that rise steeply, and after them more pieces.
-/// Cost      some milliseconds for twenty faces; seconds at worst for hundreds.
-/// Source    docs/maths/folded.md (35)-(37).
-enum class HingeRule { chosen, bent, joint, absent };
-[[nodiscard]] std::vector<bool> choose_bends(const Polyhedron& body, const std::vector<Hinge>& hinges,
-                                             const std::vector<HingeRule>& rules,
-                                             const std::function<bool(const std::vector<bool>&)>& fits);
-/// The body of a net.
-[[nodiscard]] Body body_of(const Net& net, const Sheet& sheet, double gap = 0);
 
 }  // namespace juggler

@@ -1,0 +1,441 @@
+// What is asked for: the sizes of every shape. Plain values; lengths are millimetres, angles carry their
+// unit.
+#pragma once
+
+#include "juggler/sheet.h"
+
+namespace juggler {
+
+/// A line of the user's bend table: what a bend takes of the neutral layer.
+struct BendRow {
+  double thickness = 0;
+  double radius = 0;  ///< inside
+  Angle angle = {};   ///< turned
+  double factor = 0;  ///< neutral layer's distance from the concave face / thickness
+};
+
+/// A test piece with one bend: the flat it was made of, and its legs measured outside, to the meeting point
+/// of the outside faces.
+struct TestPiece {
+  double flat = 0;
+  double leg_a = 0;
+  double leg_b = 0;
+  Angle angle = Angle::degrees(90);      ///< turned
+  std::optional<double> thickness = {};  ///< else the sheet's
+  std::optional<double> radius = {};     ///< inside; else the bend's
+};
+
+/// How folds are bent. One of `neutral`, `table` and `test` says what length a bend takes.
+struct Bend {
+  std::optional<double> radius = {};   ///< inside, mm; required where the sheet has a thickness
+  std::optional<double> neutral = {};  ///< from the concave face / thickness, 0 to 1
+  std::vector<BendRow> table = {};
+  std::optional<TestPiece> test = {};
+  std::optional<Angle> springback = {};  ///< by which a bend of 90 degrees opens again; others in proportion
+  std::optional<double> die = {};        ///< opening of the die, mm, for the least leg; else 8 thicknesses
+  bool letters = true;                   ///< bends are tagged by letters, else by numbers
+};
+
+/// The neutral factor of a bend.
+///
+/// angle     turned, over 0 to under 360 degrees; radius inside, mm
+/// Errors    Refusal where none is given, where the table has no rows about it, or where a test piece
+///           contradicts itself.
+/// Accuracy  rounding; the table is linear between its rows, in the angle and in the radius.
+/// Source    docs/maths/folded.md (1)-(4).
+[[nodiscard]] double neutral_factor(const Bend& bend, double thickness, double radius, Angle angle);
+
+/// The face a panel's lengths are measured on. Inside and outside follow the hollow side of each bend; left
+/// and right, seen along the profile, keep one face. The inside face of the sheet is the left one.
+enum class PanelFace { inside, middle, outside, left, right };
+[[nodiscard]] const char* name_of(PanelFace face);
+
+/// One step of a panel's profile: a line, a bend between two lines, or an arc.
+struct ProfileStep {
+  std::optional<double> line = {};    ///< length, mm, to the meeting point of its faces at a bend
+  std::optional<Angle> bend = {};     ///< turned, over 0 to under 180 degrees
+  std::optional<Angle> arc = {};      ///< turned, over 0 to 360 degrees
+  std::optional<double> radius = {};  ///< of the arc, on the size face; of a bend inside, else the common one
+  bool to_right = false;
+};
+
+/// A panel: an open profile, drawn from its start, and its length square to it.
+struct Panel {
+  std::vector<ProfileStep> profile = {};
+  std::optional<double> run = {};
+  std::optional<PanelFace> sizes_on = {};  ///< else the sheet's
+  Bend bend = {};
+};
+
+/// A rectangle: the size of an end, along x and along y.
+struct RectangleSize {
+  std::optional<double> width = {};
+  std::optional<double> length = {};
+  std::optional<Face> sizes_on = {};  ///< where it differs from the sheet's
+};
+
+/// How two walls meet where they are not folded.
+enum class Corner { inside_touch, lapped };
+/// What is cut away where bends meet at a corner.
+enum class Relief { round, slot, closed };
+[[nodiscard]] const char* name_of(Corner corner);
+[[nodiscard]] const char* name_of(Relief relief);
+
+/// Where a flange points: along the axis, level outwards, square to the wall outwards, or at an angle
+/// from level outwards (90 is upright, 180 level inwards).
+enum class FlangeDirection { upright, level, square, at_angle };
+struct Flange {
+  EndName end = EndName::top;
+  std::optional<double> width = {};  ///< on the size face, from the end plane, mm
+  FlangeDirection direction = FlangeDirection::level;
+  Angle rise = {};            ///< for `at_angle`
+  double clearance = 0;       ///< between mitred corners, mm
+  double strain_limit = 0.1;  ///< round ends: of the free edge, over its length; more is refused
+  bool allow_strain = false;  ///< round ends: more is made, and said
+  std::string key = {};       ///< its path in a job, for refusals
+};
+
+/// A funnel between two level rectangles of parallel sides. Eighths of a turn count from the middle of the
+/// wall that faces +x: even ones are middles of walls, odd ones hips.
+struct Hopper {
+  RectangleSize base = {};
+  RectangleSize top = {};
+  std::optional<double> height = {};
+  Vec2 shift = {};                           ///< of the top's centre from the base's
+  std::optional<Contact> base_contact = {};  ///< else this end's size face
+  std::optional<Contact> top_contact = {};
+  int pieces = 1;  ///< 1, 2 or 4 (all hips welded)
+  int seam = 5;    ///< the (first) seam, in eighths; with two pieces the other lies opposite
+  Corner corner = Corner::inside_touch;
+  Relief relief = Relief::round;
+  std::optional<double> relief_size = {};  ///< diameter of the hole or width of the slot, mm
+  std::vector<Flange> flanges = {};
+  Bend bend = {};
+};
+/// Refuses sizes that are missing or out of range, and pieces that four walls cannot be divided into.
+void check(const Hopper& hopper);
+/// "+x", "+x+y", "+y", ...: the eighths by name.
+[[nodiscard]] const char* name_of_eighth(int eighth);
+
+/// A plane that cuts one end of a prism, pyramid, frustum or tube.
+struct SlantingEnd {
+  EndName end = EndName::top;
+  std::optional<double> height = {};  ///< where it meets the axis through the base's centre, mm
+  Angle tilt = {};                    ///< from level, 0 to under 90 degrees
+  Angle uphill = {};
+  std::string key = {};
+};
+
+/// A tube opened out for marking and cutting: round by its diameter, square by its side, or rectangular.
+struct Tube {
+  std::optional<double> diameter = {};  ///< outside
+  std::optional<double> side = {};      ///< outside
+  std::optional<double> width = {};     ///< outside, along x
+  std::optional<double> depth = {};     ///< outside, along y
+  double corner = 0;                    ///< outside radius of the corners, mm
+  std::optional<double> wall = {};
+  std::optional<double> length = {};  ///< along its axis, between level ends
+  Face opened_on = Face::outside;
+  int slit = 0;  ///< the middle of a side, in eighths; of a round tube the seam says where it is slit
+  std::vector<SlantingEnd> ends = {};
+  std::string named = {};  ///< in a list of tubes, for the outputs
+
+  [[nodiscard]] bool round() const { return diameter.has_value(); }
+};
+/// A tube's face as a thing without thickness: its size across, that along y, and its corner radius.
+struct TubeFace {
+  double width = 0;
+  double depth = 0;
+  double corner = 0;
+};
+/// Errors  Refusal for sizes missing, contradictory or out of range.
+[[nodiscard]] TubeFace tube_face(const Tube& tube);
+
+/// A regular polygon: one of its sizes, or a point.
+struct PolygonSize {
+  std::optional<double> across_flats = {};  ///< from side to opposite side; of odd polygons twice the apothem
+  std::optional<double> across_corners = {};  ///< twice the radius of its corners
+  std::optional<double> side = {};
+  bool point = false;
+};
+
+/// A face of a body, by the numbers of its points, anticlockwise seen from outside.
+struct NetFace {
+  std::string name = {};
+  std::vector<int> points = {};
+};
+
+/// A body of flat faces: a prism (no top), pyramid or frustum by sizes, or any by points and faces.
+struct Net {
+  int sides = 0;
+  PolygonSize base = {};
+  PolygonSize top = {};
+  std::optional<double> height = {};
+  Vec2 shift = {};
+  Angle turn = {};  ///< plan angle of the middle of wall 1
+  std::vector<SlantingEnd> ends = {};
+  std::vector<Vec3> points = {};
+  std::vector<NetFace> faces = {};
+  std::vector<std::string> open = {};    ///< faces left out, by name
+  std::vector<std::string> bends = {};   ///< "one / other": all that is bent; else chosen
+  std::vector<std::string> joints = {};  ///< "one / other": what must not be bent
+  Corner corner = Corner::inside_touch;
+  Relief relief = Relief::closed;
+  std::optional<double> relief_size = {};
+  Bend bend = {};
+};
+
+/// An end that is a point.
+struct Pointed {};
+
+/// A round end of a part: its size by name (several must agree), and what holds for this end alone.
+struct End {
+  End() = default;
+  End(Diameter d) : diameter(d.mm()) {}  // NOLINT(google-explicit-constructor): `.base = Diameter::mm(620)`
+  End(Radius r) : radius(r.mm()) {}      // NOLINT(google-explicit-constructor)
+  End(Girth g) : girth(g.mm()) {}        // NOLINT(google-explicit-constructor)
+  End(Pointed) : pointed(true) {}        // NOLINT(google-explicit-constructor)
+
+  std::optional<double> diameter = {};
+  std::optional<double> radius = {};
+  std::optional<double> girth = {};
+  bool pointed = false;
+  std::optional<Face> sizes_on = {};    ///< else the sheet's
+  std::optional<Contact> contact = {};  ///< else the size face
+};
+
+/// The steepest plane that trims a part, from level: beyond it a rim is all but a ruling.
+inline constexpr Angle steepest = Angle::degrees(89);
+
+/// A plane that cuts one end off. It is given in one of three ways:
+///   height (where it meets the axis) and tilt (from level, 0 to 89 degrees);
+///   short_side and long_side (lengths of the two rulings of the size face that lie uphill and downhill);
+///   from_apex (along the axis, from the size face's apex) and to_axis (the angle to the axis).
+struct Trim {
+  EndName end = EndName::top;  ///< the side that is removed
+  std::optional<double> height = {};
+  std::optional<Angle> tilt = {};
+  std::optional<double> short_side = {};
+  std::optional<double> long_side = {};
+  std::optional<double> from_apex = {};
+  std::optional<Angle> to_axis = {};
+  Angle uphill = {};                    ///< plan angle of the direction in which the plane rises
+  std::optional<Contact> contact = {};  ///< which layer meets the plane; else the end's size face
+  std::string key = {};                 ///< its path in a job, for refusals
+};
+
+/// A cone, frustum or pointed. Any sufficient set of sizes; surplus ones must agree within `agree`. With a
+/// shift it is an offset cone, which takes both ends and the height.
+struct Cone {
+  End base = {};
+  End top = {};
+  std::optional<double> height = {};         ///< distance of the end planes (or to the size face's apex)
+  std::optional<double> slant = {};          ///< length of a ruling between the end planes
+  std::optional<Angle> half_angle = {};      ///< between the wall and the axis, 0 to under 90 degrees
+  std::optional<Angle> included_angle = {};  ///< twice that
+  std::optional<EndName> wider = {};         ///< needed where the sizes leave it open
+  double agree = limits::agree;              ///< mm that surplus sizes may differ by
+  Vec2 shift = {};                           ///< of the top's centre from the base's, mm
+  std::vector<Trim> trims = {};              ///< planes that cut its ends
+  std::vector<Flange> flanges = {};          ///< at level ends of a right cone
+};
+
+/// A cylinder: one size and a height, or two opposite side lengths, which make a slanting top.
+struct Cylinder {
+  End size = {};  ///< diameter, radius or girth; its own face
+  std::optional<double> height = {};
+  std::optional<double> short_side = {};
+  std::optional<double> long_side = {};
+  Angle uphill = {};                 ///< plan angle of the long side
+  std::optional<Contact> base = {};  ///< which layer meets the base's plane, else the size face
+  std::optional<Contact> top = {};
+  double agree = limits::agree;
+  std::vector<Trim> trims = {};
+  std::vector<Flange> flanges = {};
+};
+
+enum class ProfileKind { circle, rectangle, ellipse, obround, polygon, polyline, outline };
+[[nodiscard]] const char* name_of(ProfileKind kind);
+
+/// A piece of a drawn outline: a straight line, an arc of an ellipse, or a rational Bezier curve.
+struct DrawnCurve {
+  enum class Kind { line, arc, bezier };
+  Kind kind = Kind::line;
+  std::vector<Vec2> points = {};     ///< a line's ends; a Bezier curve's 3 to 16 control points
+  std::vector<double> weights = {};  ///< of these, above 0
+  Vec2 centre = {};                  ///< of an arc
+  double a = 0;                      ///< its half axes, above 0, the first at `axis`
+  double b = 0;
+  double axis = 0;  ///< radians
+  double from = 0;  ///< its eccentric angles, radians; falling ones run clockwise
+  double to = 0;
+
+  [[nodiscard]] Vec2 start() const;
+  [[nodiscard]] Vec2 end() const;
+  /// After a part, 0 to 1, of its parameter.
+  [[nodiscard]] Vec2 at(double part) const;
+  [[nodiscard]] DrawnCurve reversed() const;
+};
+
+/// The closed curve of an end, in the plane of the end; its centre is that of its area (of a polyline that of
+/// the polygon of its points, of an open curve the origin of its drawing).
+struct Profile {
+  ProfileKind kind = ProfileKind::circle;
+  std::optional<double> diameter = {};  ///< circle
+  std::optional<double> width = {};     ///< rectangle, ellipse, obround: along x
+  std::optional<double> length = {};    ///< along y
+  std::optional<double> centres =
+      {};             ///< obround, in place of one of them: between its half circles' centres
+  double corner = 0;  ///< rectangle, polygon, polyline: radius of its corners
+  int sides = 0;      ///< polygon, 3 to 64; its first side faces +x
+  std::optional<double> across_flats =
+      {};  ///< polygon: from side to opposite side; of odd ones twice the apothem
+  std::optional<double> across_corners = {};  ///< polygon: twice the radius of its (sharp) corners
+  std::vector<Vec2> points = {};              ///< polyline, either way round
+  /// outline: curve after curve, either way round. Ends that lie up to 0.01 mm apart are brought together,
+  /// and joints that bend by less than 0.1 degrees made smooth, by scaling curves a little.
+  std::vector<DrawnCurve> outline = {};
+  std::optional<Vec2> gap = {};  ///< outline: the middle of the gap that it had as drawn
+  /// polyline, outline: not closed, for a panel between two such curves. Its inside lies left of the way it
+  /// runs, its centre is the drawing's origin.
+  bool open = false;
+  Angle turn = {};       ///< about its centre, anticlockwise from above
+  std::string key = {};  ///< its path in a job, for refusals; else "base.profile" and so on
+};
+
+/// An end of a transition: its profile, and the plane that this lies in.
+struct TransitionEnd {
+  Profile profile = {};
+  Angle tilt = {};    ///< of the plane about the level line through the centre, 0 to under 90 degrees
+  Angle uphill = {};  ///< plan angle of the direction in which it rises
+  std::optional<Face> sizes_on = {};    ///< else the sheet's
+  std::optional<Contact> contact = {};  ///< else the size face
+};
+
+/// A wall between two profiles by its true rulings; where no wall opens flat, or where that is asked for, by
+/// even ones, with the least stretch.
+struct Transition {
+  TransitionEnd base = {};
+  TransitionEnd top = {};
+  std::optional<double> height = {};  ///< between the centres of the ends
+  Vec2 shift = {};                    ///< of the top's centre from the base's
+  // Between two polygons with sharp corners the wall is folded.
+  Corner corner = Corner::inside_touch;  ///< how it meets at a seam that lies on a fold
+  Relief relief = Relief::closed;
+  std::optional<double> relief_size = {};
+  Bend bend = {};
+  Rulings rulings = Rulings::developable;
+  StrainLimit strain = {};
+};
+
+/// What a flight's flat keeps.
+///   equal_edges    the lengths of both edges, and the width square to them; between the edges the metal is
+///                  upset
+///   least_stretch  the ring whose two principal strains have the least mean square over the flight
+enum class FlightFlat { equal_edges, least_stretch };
+[[nodiscard]] const char* name_of(FlightFlat flat);
+
+/// An auger's blade: the surface swept by a level line that turns about the shaft and rises with it. Sizes
+/// lie on the middle of the sheet; its inside is the face that looks up the axis.
+struct Flight {
+  std::optional<double> shaft = {};       ///< diameter of the inner edge
+  std::optional<double> outside = {};     ///< diameter of the outer edge, at the lower end
+  std::optional<double> outside_to = {};  ///< at the upper end, where it differs: it changes evenly per turn
+  std::optional<double> pitch = {};       ///< rise for one turn, at the lower end
+  std::optional<double> pitch_to = {};    ///< at the upper end, where it differs: it changes evenly per turn
+  std::optional<double> turns = {};       ///< 0.01 to 200
+  Angle start = {};                       ///< plan angle of the lower end
+  double turns_per_blank = 1;             ///< above 0, up to 1
+  FlightFlat flat = FlightFlat::equal_edges;
+  bool allow_strain = false;  ///< also beyond the limit
+  double strain_limit = 0.05;
+
+  /// Whether pitch or outside change from end to end.
+  [[nodiscard]] bool grows() const {
+    return (outside_to && outside_to != outside) || (pitch_to && pitch_to != pitch);
+  }
+};
+
+/// A flat spiral of strip: the middle of the strip lies on r = r0 + spacing u / 2 pi, its rulings along the
+/// axis.
+struct Coil {
+  std::optional<double> inside = {};   ///< diameter at the start, on the inside face
+  std::optional<double> middle = {};   ///< or on the middle
+  std::optional<double> spacing = {};  ///< from middle to middle of neighbouring turns, along the radius
+  std::optional<double> turns = {};
+  std::optional<double> outside = {};  ///< or the diameter at the end, on the outside face
+  std::optional<double> width = {};    ///< along the axis
+  Angle start = {};                    ///< plan angle of the start
+};
+
+/// How the ends of a helical strip are cut: square to its edges; level; upright, along the body; or round, a
+/// half circle whose tip lies where a square end would.
+enum class StripEnds { square, level, upright, round };
+[[nodiscard]] const char* name_of(StripEnds ends);
+
+/// A strip that winds up a cylinder or cone and lies against it, or stands on it with one edge. Two of pitch,
+/// turns, height and lead angle. A standing one is measured on its middle; it stretches.
+struct HelicalStrip {
+  std::optional<double> on = {};       ///< diameter of the body: the strip's inside face lies on it
+  std::optional<double> on_to = {};    ///< of a cone: where the lower edge ends; `on` is where it starts
+  std::optional<double> width = {};    ///< square to its edges
+  std::optional<double> upright = {};  ///< or along the body
+  std::optional<double> pitch = {};    ///< rise for one turn
+  std::optional<double> turns = {};    ///< of its lower edge, from end to end
+  std::optional<double> height = {};   ///< that the lower edge rises
+  std::optional<Angle> lead = {};      ///< of the edges on the body, from level, above 0 and under 90 degrees
+  Angle start = {};                    ///< plan angle of the lower edge's lower end
+  StripEnds ends = StripEnds::square;
+  /// From the body's upright lines (its generators) outwards, above 0 and under 180 degrees: 90 stands square
+  /// to the body, more leans downwards. Without it the strip lies against the body.
+  std::optional<Angle> tilt = {};
+  double turns_per_blank = 1;  ///< standing: equal blanks of no more, above 0 and up to 1
+  StrainLimit strain = {};     ///< standing
+};
+
+/// What a dome's meridian is: one arc about a centre on the axis; or a crown of a large radius, a knuckle of
+/// a small one that is tangent to it, and a straight rim.
+enum class DomeKind { sphere, dished };
+[[nodiscard]] const char* name_of(DomeKind kind);
+
+/// A dome made of gores: strips between meridians, all alike. Its rim lies level at z = 0, its crown above.
+/// Sizes lie on one face; edges are cut square to the sheet.
+struct Dome {
+  DomeKind kind = DomeKind::sphere;
+  std::optional<double> rim = {};       ///< diameter at the lower edge
+  std::optional<double> rise = {};      ///< sphere: from the rim's plane to the pole
+  std::optional<double> diameter = {};  ///< sphere: of the sphere; alone a half, or where asked a whole one
+  bool whole = false;                   ///< sphere: from pole to pole
+  std::optional<double> crown_radius = {};    ///< dished
+  std::optional<double> knuckle_radius = {};  ///< dished
+  double straight = 0;                        ///< dished: height of the straight rim
+  std::optional<double> crown = {};  ///< diameter of the plate at the pole that is made apart; else no plate
+  std::optional<Face> sizes_on = {};
+  int gores = 12;    ///< 3 to 64
+  Angle start = {};  ///< plan angle of the first seam
+  StrainLimit strain = {};
+};
+
+/// A curve in space: a helix about the axis, of one diameter or a changing one; or a smooth curve through
+/// points, a natural cubic spline over the lengths of their chords.
+struct SpaceCurve {
+  std::optional<double> diameter = {};
+  std::optional<double> diameter_to = {};  ///< at its end, where it differs: it changes evenly
+  std::optional<double> pitch = {};        ///< rise for one turn, 0 for a level arc
+  std::optional<double> turns = {};
+  double height = 0;  ///< of its start
+  Angle start = {};   ///< plan angle
+  std::vector<Vec3> points = {};
+};
+
+/// A wall of straight rulings between two curves in space, both run the same way, on the middle of the sheet.
+/// Its inside lies left of the way they run, its base lower.
+struct RuledWall {
+  SpaceCurve base = {};
+  SpaceCurve top = {};
+  Rulings rulings = Rulings::developable;
+  int pieces = 1;  ///< 1 to 64: equal shares of the wall
+  StrainLimit strain = {};
+};
+
+}  // namespace juggler

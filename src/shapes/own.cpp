@@ -1,0 +1,38 @@
+// Shapes of one's own.
+#include <memory>
+
+#include "blank/walls.h"
+#include "measure/facts.h"
+#include "proof/given.h"
+#include "scene/wall.h"
+
+namespace juggler {
+
+Formed formed_of_wall(const Part& part, const PieceMaker& piece, double height) {
+  const Seam seam = seam_as_made(part.seam, part.making.hand);
+  const WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, height};
+  const double from = seam_spans(whole.form, seam).front().from;
+  Formed formed = formed_of(part);
+  formed.form = std::make_shared<const Form>(piece({from, from + two_pi, 0, 0}));
+  formed.seam = seam;
+  formed.edges_open = formed.form->open;
+  formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
+  formed.prove = [=](const Blank& blank) {
+    return prove_piece(blank, whole.piece, whole.form, seam, 0, [](const WallProof&) { return GivenMiss(); });
+  };
+  formed.says.asked = [part](const Blank& b) {
+    return std::vector<Fact>{
+        sheet_fact(part.sheet, true), {"seam", seam_text(part.seam)}, made_fact(part, b)};
+  };
+  formed.says.numbers = [](const Blank& b) {
+    std::vector<Fact> rows;
+    add_rims(rows, b);
+    add_pressed_numbers(rows, b);
+    add_height(rows, b);
+    add_faces(rows, b);
+    return rows;
+  };
+  return formed;
+}
+
+}  // namespace juggler
