@@ -3,6 +3,7 @@
 
 #include <gtest/gtest.h>
 
+#include <cstdlib>
 #include <string>
 #include <vector>
 
@@ -30,6 +31,23 @@ inline Cone cyclone() { return {.base = Diameter::mm(620), .top = Diameter::mm(1
 
 /// Of a rim that is one arc.
 inline double swing_radius(const Blank& b, EdgeName rim) { return radius_of(edge(b, rim)->arcs.front()); }
+
+/// So many parts drawn at random: all of them where JUGGLER_ALL_DRAWS is set, as it is for every change that
+/// is taken in; else an eighth, so that a run is a matter of a minute or two.
+inline int draws(int all) {
+  static const bool whole = std::getenv("JUGGLER_ALL_DRAWS") != nullptr;
+  return whole ? all : (all + 7) / 8;
+}
+/// Of all parts of a draw at least so many are made, the others refused with a reason; of a part of it at
+/// least half that share.
+inline void expect_made(int made, int least, int all, int drawn) {
+  ::testing::Test::RecordProperty("made", made);
+  if (drawn == all) {
+    EXPECT_GE(made, least);
+  } else {
+    EXPECT_GE(2 * made * all, least * drawn);
+  }
+}
 
 /// The refusal that an expression must throw.
 template <typename Step>

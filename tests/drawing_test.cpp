@@ -149,7 +149,7 @@ class RandomDrawing : public ::testing::TestWithParam<int> {};
 
 TEST_P(RandomDrawing, IsLegible) {
   std::mt19937 engine(static_cast<unsigned>(GetParam()));
-  for (int made = 0; made < 100;) {
+  for (int made = 0; made < draws(100);) {
     try {
       expect_set_legible(random_part(engine),
                          "seed " + std::to_string(GetParam()) + ", part " + std::to_string(made));

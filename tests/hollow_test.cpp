@@ -544,7 +544,7 @@ TEST_P(RandomHollow, IsAWallOrARefusal) {
   std::mt19937 random(static_cast<unsigned>(GetParam()));
   const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
   int made = 0;
-  for (int i = 0; i < 50; ++i) {
+  for (int i = 0; i < draws(50); ++i) {
     std::vector<double> way;
     for (size_t n = 5 + random() % 6; way.size() < n;) way.push_back(within(0.4, 1.2));
     Transition t{random_hollow(random, way, within(100, 250), 0),
@@ -569,7 +569,7 @@ TEST_P(RandomHollow, IsAWallOrARefusal) {
       EXPECT_FALSE(refusal.text().key.empty()) << GetParam() << ", " << i << ": " << refusal.what();
     }
   }
-  EXPECT_GT(made, 5);
+  expect_made(made, 25, 50, draws(50));
 }
 INSTANTIATE_TEST_SUITE_P(TwoHundred, RandomHollow, ::testing::Range(1, 5));
 

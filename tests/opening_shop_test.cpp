@@ -102,7 +102,9 @@ bool metal_hangs_together(const std::vector<BlankOpening>& openings, double step
 // No middle is loose, nothing overlaps (checked where webs are), all letters are there, from left to right as
 // seen from outside.
 void every_letter_is_cut(const std::string& font, const std::string& without = "") {
+  int number = 0;
   for (std::string line : printable()) {
+    if (draws(2) < 2 && number++ % 3 > 0) continue;
     std::erase_if(line, [&](char c) { return without.find(c) != std::string::npos; });
     SCOPED_TRACE(font + ": " + line);
     const JobResult r = made(lettering(line, "bridge = 2\nfont = \"" + font + "\"\n"));

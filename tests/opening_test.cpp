@@ -550,7 +550,7 @@ bool is_reason(const std::string& reason) {
 TEST(RandomOpenings, LandWhereTheyAreAsked) {
   Draw draw(20261128);
   int made = 0;
-  for (int i = 0; i < 2000; ++i) {
+  for (int i = 0; i < draws(2000); ++i) {
     const Shape shape = draw.wall();
     const double size = draw.top;
     const Sheet sheet =
@@ -593,7 +593,7 @@ TEST(RandomOpenings, LandWhereTheyAreAsked) {
       EXPECT_NEAR(b.openings[0].height, *o.at.height, 1e-9 * b.size);
     }
   }
-  EXPECT_GT(made, 1500);
+  expect_made(made, 1500, 2000, draws(2000));
 }
 
 TEST(RandomOpenings, ProofSeesAnOpeningBesideItsPlace) {

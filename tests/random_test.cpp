@@ -103,7 +103,7 @@ void compare(const Drawn& d, const Blank& b, const std::string& about) {
 class RandomCones : public ::testing::TestWithParam<int> {};
 
 TEST_P(RandomCones, AgreeWithClosedFormsAndPassTheirProof) {
-  constexpr int wanted = 2500;
+  const int wanted = draws(2500);
   Draw draw(seed + static_cast<unsigned>(GetParam()));
   int made = 0;
   int refused = 0;

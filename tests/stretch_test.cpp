@@ -541,7 +541,7 @@ TEST(ConeStrip, LieAgainstTheConeAndEndAsAsked) {
   std::mt19937 random(5);
   const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
   int made = 0;
-  for (int i = 0; i < 24; ++i) {
+  for (int i = 0; i < draws(24); ++i) {
     const Sheet sheet{.thickness = within(0, 4)};
     HelicalStrip s{
         .on = within(150, 600), .on_to = within(150, 600), .width = within(5, 60), .turns = within(0.3, 1.8)};
@@ -580,7 +580,7 @@ TEST(ConeStrip, LieAgainstTheConeAndEndAsAsked) {
       EXPECT_FALSE(refusal.text().key.empty()) << i << ": " << refusal.what();
     }
   }
-  EXPECT_GT(made, 12);
+  expect_made(made, 13, 24, draws(24));
 }
 
 TEST(ConeStrip, BadSizesAreRefusedByTheirKeys) {
@@ -769,7 +769,7 @@ TEST_P(RandomStretched, PartsAreProvedOrRefusedWithAReason) {
     return c;
   };
   int made = 0;
-  for (int i = 0; i < 12; ++i) {
+  for (int i = 0; i < std::max(3, draws(12)); ++i) {
     const Sheet sheet{.thickness = random() % 4 ? within(0.2, 6) : 0, .sizes_on = Face::inside};
     const Hand hand = random() % 2 ? Hand::as_drawn : Hand::opposite;
     RuledWall w{.base = curve(300, 0), .top = curve(200, 250), .strain = any};
@@ -795,7 +795,7 @@ TEST_P(RandomStretched, PartsAreProvedOrRefusedWithAReason) {
       EXPECT_FALSE(refusal.text().key.empty()) << GetParam() << ", " << i << ": " << refusal.what();
     }
   }
-  EXPECT_GT(made, 2);
+  expect_made(made, 8, 12, std::max(3, draws(12)));
 }
 INSTANTIATE_TEST_SUITE_P(FiveTimes12, RandomStretched, ::testing::Range(1, 6));
 

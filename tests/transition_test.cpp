@@ -531,7 +531,7 @@ TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
   std::mt19937 random(static_cast<unsigned>(GetParam()));
   const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
   int made = 0;
-  for (int i = 0; i < 250; ++i) {
+  for (int i = 0; i < draws(250); ++i) {
     Transition t{
         random_end(random), random_end(random), within(100, 600), {within(-150, 150), within(-150, 150)}};
     t.bend = {.radius = within(0, 3), .neutral = 0.42};
@@ -555,7 +555,7 @@ TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
           << "seed " << GetParam() << ", part " << i << ": " << refusal.what();
     }
   }
-  EXPECT_GT(made, 90);
+  expect_made(made, 210, 250, draws(250));
 }
 INSTANTIATE_TEST_SUITE_P(TwoThousand, RandomTransitions, ::testing::Range(1, 9));
 

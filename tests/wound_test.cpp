@@ -484,7 +484,7 @@ TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
   std::mt19937 random(static_cast<unsigned>(GetParam()));
   const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
   int made = 0;
-  for (int i = 0; i < 100; ++i) {
+  for (int i = 0; i < draws(100); ++i) {
     const Sheet sheet{.thickness = random() % 4 ? within(0.2, 6) : 0, .neutral = within(0.3, 0.5)};
     const Hand hand = random() % 2 ? Hand::as_drawn : Hand::opposite;
     const double inner = within(0, 100);
@@ -521,7 +521,7 @@ TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
       EXPECT_FALSE(refusal.text().key.empty()) << GetParam() << ", " << i << ": " << refusal.what();
     }
   }
-  EXPECT_GT(made, 30);
+  expect_made(made, 45, 100, draws(100));
 }
 INSTANTIATE_TEST_SUITE_P(FourTimes100, RandomWound, ::testing::Range(1, 5));
 

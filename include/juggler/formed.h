@@ -118,7 +118,9 @@ struct Sayings {
   using Facts = std::function<std::vector<Fact>(const Blank&)>;
   Facts asked = {};    ///< the sizes as understood, whatever they were given as
   Facts numbers = {};  ///< of the blank and the formed part, beside those of every blank
-  Facts labels = {};   ///< what stands on a drawing beside its lines, by name
+  /// Beside the blank's own notes; they may take long.
+  std::function<std::vector<Phrase>(const Blank&)> notes = {};
+  Facts labels = {};  ///< what stands on a drawing beside its lines, by name
   /// The part as asked for, in the result document: members beside those of every part.
   std::function<Record(const Blank&)> part = {};
   /// Members of the result document that this family alone has, of one piece.

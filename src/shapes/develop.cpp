@@ -38,6 +38,9 @@ std::vector<PieceResult> develop(const Part& part, const Patience& patience) {
   for (Blank& blank : formed->blanks(part.making)) {
     go_on();
     Proof proof = formed->prove(blank);
+    if (formed->says.notes) {
+      for (const Phrase& note : formed->says.notes(blank)) blank.notes.push_back(note);
+    }
     pieces.push_back({part, formed, std::move(blank), std::move(proof)});
   }
   prove_together(pieces);

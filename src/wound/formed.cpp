@@ -1,4 +1,6 @@
 // Flights, coils and helical strips formed.
+#include <mutex>
+
 #include "winding.h"
 
 #include "stretched/stretched.h"
@@ -52,38 +54,41 @@ void prove_by_middle(Formed& formed, const std::shared_ptr<const StretchedPart>&
   formed.prove = [=](const Blank& blank) { return prove_stretched(blank, *made, miss); };
 }
 
-// The flats that each blank of a flight may be, the one made first; why one of them is not worked out.
-struct Flats {
-  std::vector<std::vector<FlightRing>> rings = {};
-  Phrase missing = {};
+// The flats that each blank of a flight may be, the one made first; why one of them is not worked out. Of one
+// that grows the other is worked out when it is first asked for.
+class Flats {
+ public:
+  Flats(const Part& part, const Flight& flight, std::vector<std::vector<FlightRing>> made)
+      : part_(part), flight_(flight), rings_(std::move(made)) {}
 
   [[nodiscard]] const std::vector<FlightRing>& of(const Blank& b) const {
-    return rings[std::min(static_cast<size_t>(b.piece), rings.size() - 1)];
+    std::call_once(once_, [this] { add_others(); });
+    return rings_[std::min(static_cast<size_t>(b.piece), rings_.size() - 1)];
   }
+  [[nodiscard]] std::vector<Phrase> missing() const {
+    std::call_once(once_, [this] { add_others(); });
+    return missing_;
+  }
+
+ private:
+  void add_others() const {
+    if (!flight_.grows()) return;
+    try {
+      const std::vector<FlightRing> others = other_flats(flight_, part_.sheet, part_.making.hand);
+      for (size_t i = 0; i < std::min(rings_.size(), others.size()); ++i) rings_[i].push_back(others[i]);
+    } catch (const Refusal& refusal) {
+      const char* name = flight_.flat == FlightFlat::equal_edges ? "least stretch" : "equal edges";
+      missing_ = {"The flat of " + std::string(name) +
+                  " is not reported beside it: " + in_one(refusal.text()) + "."};
+    }
+  }
+
+  Part part_;
+  Flight flight_;
+  mutable std::once_flag once_;
+  mutable std::vector<std::vector<FlightRing>> rings_;
+  mutable std::vector<Phrase> missing_;
 };
-
-// The flat that is not made of each blank of a flight that grows.
-void add_other_flats(Flats& flats, const Part& part, const Flight& flight) {
-  if (!flight.grows()) return;
-  try {
-    const std::vector<FlightRing> others = other_flats(flight, part.sheet, part.making.hand);
-    for (size_t i = 0; i < std::min(flats.rings.size(), others.size()); ++i)
-      flats.rings[i].push_back(others[i]);
-  } catch (const Refusal& refusal) {
-    const char* name = flight.flat == FlightFlat::equal_edges ? "least stretch" : "equal edges";
-    flats.missing =
-        "The flat of " + std::string(name) + " is not reported beside it: " + in_one(refusal.text()) + ".";
-  }
-}
-
-void add_missing(Formed& formed, const Phrase& missing) {
-  if (missing.empty()) return;
-  formed.blanks = [=, blanks = formed.blanks](const Making& making) {
-    std::vector<Blank> all = blanks(making);
-    for (Blank& b : all) b.notes.push_back(missing);
-    return all;
-  };
-}
 
 void say_of_flight(Formed& formed, const Part& part, const Flight& flight,
                    const std::shared_ptr<const Flats>& flats) {
@@ -93,15 +98,15 @@ void say_of_flight(Formed& formed, const Part& part, const Flight& flight,
   formed.says.asked = [=](const Blank& b) { return asked_facts(part, flight, b); };
   formed.says.part = [=](const Blank& b) { return with_elements(flight_record(flight), b); };
   formed.says.tables = [=](const Blank& b) { return std::vector{strain_table(flats->of(b))}; };
-  add_missing(formed, flats->missing);
+  formed.says.notes = [=](const Blank&) { return flats->missing(); };
 }
 
 // Of rings.
 Formed even_flight(const Part& part, const Flight& flight) {
   const auto made = wound(part, flight);
-  const auto flats = std::make_shared<Flats>();
-  for (int i = 0; i < made->blanks; ++i) flats->rings.push_back(made->piece(i).rings);
-  add_other_flats(*flats, part, flight);
+  std::vector<std::vector<FlightRing>> rings;
+  for (int i = 0; i < made->blanks; ++i) rings.push_back(made->piece(i).rings);
+  const auto flats = std::make_shared<const Flats>(part, flight, std::move(rings));
   Formed formed = form_wound(part, made);
   formed.prove = [=](const Blank& blank) {
     return prove_flight(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
@@ -121,9 +126,9 @@ Formed even_flight(const Part& part, const Flight& flight) {
 
 Formed growing_flight(const Part& part, const Flight& flight) {
   const auto made = std::make_shared<const StretchedPart>(stretch(flight, part.sheet, part.making.hand));
-  const auto flats = std::make_shared<Flats>();
-  for (int i = 0; i < made->blanks; ++i) flats->rings.push_back({ring_of(made->piece(i))});
-  add_other_flats(*flats, part, flight);
+  std::vector<std::vector<FlightRing>> rings;
+  for (int i = 0; i < made->blanks; ++i) rings.push_back({ring_of(made->piece(i))});
+  const auto flats = std::make_shared<const Flats>(part, flight, std::move(rings));
   Formed formed = form_stretched(part, made, false);
   prove_by_middle(formed, made, [=](const std::vector<CurvedPiece>& pieces) {
     return miss_of_given(pieces, flight, part.making.hand);
