@@ -2,7 +2,8 @@
 #include <algorithm>
 #include <array>
 
-#include "ruled/hull.h"
+#include "juggler/form.h"
+#include "turns.h"
 
 namespace juggler {
 

@@ -5,15 +5,10 @@
 #include <memory>
 
 #include "form/profile.h"
+#include "form/turns.h"
 #include "juggler/form.h"
 
 namespace juggler {
-
-/// An angle by whole turns as near to another as can be.
-[[nodiscard]] inline double near(double angle, double to) {
-  constexpr double turn = two_pi;
-  return angle + turn * std::round((to - angle) / turn);
-}
 
 [[nodiscard]] inline double angle_of(Vec2 v) { return std::atan2(v.y, v.x); }
 

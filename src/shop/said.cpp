@@ -1,4 +1,4 @@
-#include "views.h"
+#include "said.h"
 
 namespace juggler {
 

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "views.h"
+#include "said.h"
 
 namespace juggler {
 namespace {

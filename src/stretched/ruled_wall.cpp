@@ -5,6 +5,7 @@
 
 #include "form/curve.h"
 #include "form/sweep.h"
+#include "walls.h"
 
 namespace juggler {
 namespace {

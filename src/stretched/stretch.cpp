@@ -1,5 +1,6 @@
 // Domes and ruled walls laid out.
 #include "develop/stretch.h"
+#include "walls.h"
 
 #include <cmath>
 

@@ -3,8 +3,8 @@
 #include <array>
 #include <ostream>
 
+#include "drawing/text_layout.h"
 #include "pens.h"
-#include "shop/text_layout.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,7 @@
 // What the README, the help and the documents show must be what the program does.
 #include <nlohmann/json.hpp>
 #include <regex>
+#include <set>
 
 #include "program.h"
 
@@ -44,6 +45,28 @@ TEST_F(Program, TheReadmesProgramCompilesAndWritesItsDrawing) {
 TEST_F(Program, TheJobDocumentsExampleIsDeveloped) {
   write("job.toml", block_of("docs/job.md", "toml"));
   EXPECT_EQ(juggler("check job.toml").code, 0);
+}
+
+// docs/architecture.md: families are rooms on top; nothing else asks or names which shape a part is of.
+TEST_F(Program, NoRoomBesideTheFamiliesNamesAShape) {
+  const std::regex shape(
+      "\\b(Cone|Cylinder|Hopper|Net|Tube|Transition|EvenTransition|Flight|Coil|HelicalStrip|Dome|RuledWall|"
+      "RoundShape|"
+      "RoundSizes|RoundPart|WoundPart|FlightRing|DomeSizes)\\b");
+  const std::set<std::string> families{"round", "ruled", "folded", "wound", "stretched", "shapes"};
+  int files = 0;
+  for (const char* room : {"src", "cli"}) {
+    for (const auto& file : fs::recursive_directory_iterator(fs::path(SOURCE_FOLDER) / room)) {
+      const fs::path path = file.path();
+      if (!fs::is_regular_file(path) || families.contains(path.parent_path().filename())) continue;
+      ++files;
+      for (std::string line : lines_of(content_of(path))) {
+        line = line.substr(0, line.find("//"));
+        EXPECT_FALSE(std::regex_search(line, shape)) << path << ": " << line;
+      }
+    }
+  }
+  EXPECT_GT(files, 150);
 }
 
 // docs/maths/tolerances.md: a small power of ten stands in the sources under a name that says what it is.

@@ -1,8 +1,8 @@
 // The bench card as pages.
 #include <algorithm>
 
+#include "drawing/layout.h"
 #include "juggler/shop.h"
-#include "layout.h"
 
 namespace juggler {
 namespace {

@@ -4,7 +4,7 @@
 #include <array>
 
 #include "juggler/version.h"
-#include "opening_lines.h"
+#include "shop/opening_lines.h"
 #include "views.h"
 
 namespace juggler {

@@ -3,6 +3,7 @@
 
 #include "juggler/shop.h"
 #include "layout.h"
+#include "shop/said.h"
 
 namespace juggler {
 
@@ -15,13 +16,6 @@ namespace juggler {
 [[nodiscard]] std::vector<std::string> draw_blank(Layout& layout, const JobResult& job,
                                                   const PieceResult& piece, const PageBox& frame,
                                                   double scale);
-
-/// A number of the piece's facts, in the job's units: of several in one fact the one asked for.
-[[nodiscard]] std::string said(const PieceResult& piece, const std::string& fact, const Units& units,
-                               size_t which = 0);
-
-/// What a drawing says beside its lines, by its name; nothing where it says nothing.
-[[nodiscard]] std::string text_of(const PieceResult& piece, const std::string& label, const Units& units);
 
 /// Which view stands under which: first-angle has what is seen from above below the front, third-angle above.
 enum class Angles { first, third };

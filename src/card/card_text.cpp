@@ -5,7 +5,7 @@
 #include <numeric>
 
 #include "juggler/shop.h"
-#include "opening_lines.h"
+#include "shop/opening_lines.h"
 
 namespace juggler {
 namespace {

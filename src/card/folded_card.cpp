@@ -4,7 +4,8 @@
 #include <algorithm>
 
 #include "juggler/shop.h"
-#include "opening_lines.h"
+#include "shop/joint_rows.h"
+#include "shop/opening_lines.h"
 
 namespace juggler {
 namespace {

@@ -4,7 +4,7 @@
 #include <algorithm>
 
 #include "arrangement.h"
-#include "joint_rows.h"
+#include "shop/joint_rows.h"
 
 namespace juggler {
 namespace {
