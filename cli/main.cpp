@@ -21,7 +21,7 @@ struct Call {
 std::string check_format(const std::string& word) {
   const std::vector<std::string>& known = known_formats();
   if (std::find(known.begin(), known.end(), word) != known.end()) return "";
-  const std::string near = nearest(word, known);
+  const std::string near = nearest_word(word, known);
   std::string all;
   for (const std::string& format : known) all += (all.empty() ? "" : ", ") + format;
   return "\"" + word.substr(0, 80) + "\" is no format" +

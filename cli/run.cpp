@@ -310,7 +310,7 @@ int show_shapes(const std::string& shape) {
   if (!found) {
     std::vector<std::string> names;
     for (const ShapeHelp& help : shapes()) names.push_back(help.name);
-    const std::string near = nearest(shape, names);
+    const std::string near = nearest_word(shape, names);
     throw CallError(fmt::format("shapes: there is no shape \"{:.80}\"; there are: {}{}.", shape,
                                 fmt::join(names, ", "), near.empty() ? "" : " (did you mean " + near + "?)"));
   }

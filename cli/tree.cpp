@@ -260,12 +260,12 @@ std::string hint(const CLI::App& app, const std::vector<std::string>& words) {
   for (const Command& c : commands) names.push_back(c.name);
   const auto command =
       std::find_if(commands.begin(), commands.end(), [&](const Command& c) { return c.name == *first; });
-  if (command == commands.end()) return said(nearest(*first, names));
+  if (command == commands.end()) return said(nearest_word(*first, names));
   const std::vector<std::string> known = names_of(command->options);
   for (const std::string& word : words) {
     const std::string name = word.substr(0, word.find('='));
     if (!is_option(word) || std::find(known.begin(), known.end(), name) != known.end()) continue;
-    if (std::string near = said(nearest(name, known)); !near.empty()) return near;
+    if (std::string near = said(nearest_word(name, known)); !near.empty()) return near;
   }
   return "";
 }

@@ -345,8 +345,8 @@ TEST(Job, ARefusalOfTheCoreIsPutAtTheKeyItNames) {
 }
 
 TEST(Nearest, FindsSlipsAndLeavesStrangersAlone) {
-  EXPECT_EQ(nearest("hieght", {"height", "slant"}), "height");
-  EXPECT_EQ(nearest("banana", {"height", "slant"}), "");
+  EXPECT_EQ(nearest_word("hieght", {"height", "slant"}), "height");
+  EXPECT_EQ(nearest_word("banana", {"height", "slant"}), "");
 }
 
 }  // namespace

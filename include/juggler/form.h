@@ -263,7 +263,7 @@ struct Plate {
 
 /// Where a strip ends, along its axis, mm, over the angle turned from its first plate: from + slope phi
 /// + cosine cos phi + sine sin phi. A plane cut has no slope, a straight cut on the flat nothing else.
-struct StripEnd {
+struct StripCut {
   double from = 0;
   double slope = 0;
   double cosine = 0;
@@ -286,7 +286,7 @@ struct Strip {
   double factor = 0;    ///< neutral layer's distance from the hollow face / thickness
   double neutral = 0;   ///< radius of the neutral layer
   bool rolled = false;  ///< an arc of a profile, not a bend
-  StripEnd low = {}, high = {};
+  StripCut low = {}, high = {};
 
   /// What it takes of the flat, square to its axis.
   [[nodiscard]] double width() const { return std::abs(angle.radians()) * neutral; }

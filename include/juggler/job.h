@@ -146,6 +146,6 @@ struct ShapeHelp {
 [[nodiscard]] std::vector<KeyHelp> job_keys();  ///< of all tables but [part]
 
 /// The nearest of some words, or empty when none is near.
-[[nodiscard]] std::string nearest(std::string_view word, const std::vector<std::string>& known);
+[[nodiscard]] std::string nearest_word(std::string_view word, const std::vector<std::string>& known);
 
 }  // namespace juggler

@@ -48,12 +48,12 @@ class Walk {
     const auto side = static_cast<size_t>(forth ? s.side_b : s.side_a);
     const auto from_side = static_cast<size_t>(forth ? s.side_a : s.side_b);
     const size_t n = body_.plates[static_cast<size_t>(other)].sides.size();
-    const auto at = [&](bool at_a, const StripEnd& end) {
+    const auto at = [&](bool at_a, const StripCut& end) {
       const double phi = at_a ? 0 : std::abs(s.angle.radians());
       return flat_point(body_, laid_, s, phi, end(phi));
     };
-    const StripEnd& out = forth ? s.low : s.high;
-    const StripEnd& back = forth ? s.high : s.low;
+    const StripCut& out = forth ? s.low : s.high;
+    const StripCut& back = forth ? s.high : s.low;
     step(flat_corner(body_, laid_, from_plate, from_side), at(forth, out), number);
     end_of_strip(number, out, forth);
     step(at(!forth, out), flat_corner(body_, laid_, other, side + 1), number);
@@ -69,7 +69,7 @@ class Walk {
       add({"corner", SideKind::bend, -1, -1, number, {line(from, to)}});
   }
 
-  void end_of_strip(int number, const StripEnd& end, bool forth) {
+  void end_of_strip(int number, const StripCut& end, bool forth) {
     const Strip& s = body_.strips[static_cast<size_t>(number)];
     if (s.width() == 0 && s.neutral == 0 && end.straight() && end.slope == 0) return;
     const double turn = std::abs(s.angle.radians());
@@ -112,7 +112,7 @@ class Walk {
   }
 
   // The heading of a strip's end on the flat, continuous in u.
-  [[nodiscard]] std::function<double(double)> heading_of(const Strip& s, const StripEnd& end,
+  [[nodiscard]] std::function<double(double)> heading_of(const Strip& s, const StripCut& end,
                                                          bool forth) const {
     const Vec2 along = flat_point(body_, laid_, s, 0, 1) - flat_point(body_, laid_, s, 0, 0);
     const double across = std::atan2(-along.x, along.y);  // to the right of the axis

@@ -186,7 +186,7 @@ class Builder {
   }
 
   // The end of a strip between a corner of each plate, whose next sides are given; (10)-(12).
-  StripEnd strip_end(const Strip& st, int corner_a, int next_a, int corner_b, int next_b) {
+  StripCut strip_end(const Strip& st, int corner_a, int next_a, int corner_b, int next_b) {
     const FacetSide& a = side(st.plate_a, next_a);
     const FacetSide& b = side(st.plate_b, next_b);
     const bool one_rim = a.kind == SideKind::free && b.kind == SideKind::free && a.layer == b.layer &&
@@ -232,7 +232,7 @@ class Builder {
   }
   Vec3 start(const Strip& st) { return corner(st.plate_a, st.side_a); }
 
-  StripEnd plane_end(const Strip& st, const Plane& plane, double layer) {
+  StripCut plane_end(const Strip& st, const Plane& plane, double layer) {
     const Vec3 e = st.axis;
     const Vec3 n = plate(st.plate_a).normal;
     const double way = st.angle.radians() >= 0 ? 1 : -1;

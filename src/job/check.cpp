@@ -113,7 +113,7 @@ void check_list_of_tables(const Entry& e) {
   auto all = all_paths(entries, part);
   for (std::string& key : all) key = with_number(key, e.path);
   const std::string below = keys_below(e.path, all);
-  const std::string near = nearest(e.path, all);
+  const std::string near = nearest_word(e.path, all);
   const Entry* shape = find(entries, part + "shape");
   const auto* name = shape ? std::get_if<std::string>(&shape->value) : nullptr;
   refuse(e, "is no key of a job", {},
@@ -169,7 +169,7 @@ void check_kind(const Entry& e, const Key& key) {
     const auto* word = std::get_if<std::string>(&e.value);
     if (!word) wrong(shown(key));
     if (std::find(key.choices.begin(), key.choices.end(), *word) == key.choices.end()) {
-      const std::string near = nearest(*word, key.choices);
+      const std::string near = nearest_word(*word, key.choices);
       refuse(e, "is not one of the words allowed", shown(key),
              near.empty() ? "" : fmt::format("did you mean \"{}\"?", near));
     }

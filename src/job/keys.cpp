@@ -162,7 +162,7 @@ std::vector<KeyHelp> job_keys() {
   return help;
 }
 
-std::string nearest(std::string_view word, const std::vector<std::string>& known) {
+std::string nearest_word(std::string_view word, const std::vector<std::string>& known) {
   std::string best;
   size_t least = std::max<size_t>(2, word.size() / 3) + 1;
   for (const std::string& candidate : known) {

@@ -56,7 +56,7 @@ const Csv::Row& row_named(const Csv& csv, const Entry& asked) {
     known.push_back(row.cells[static_cast<size_t>(names)].text);
     if (known.back() == wanted) return row;
   }
-  const std::string near = nearest(wanted, known);
+  const std::string near = nearest_word(wanted, known);
   refuse(asked, "is no name of the list", {},
          near.empty() ? "see the list for the names there are" : fmt::format("did you mean \"{}\"?", near));
 }

@@ -132,7 +132,7 @@ double Numbers::named(const Entry& user, const std::string& name) {
     if (e.path.starts_with("part.") || e.path.starts_with("sheet.")) known.push_back(e.path);
     if (e.path.starts_with("parts.")) known.push_back(e.path.substr(6));
   }
-  const std::string near = nearest(name, known);
+  const std::string near = nearest_word(name, known);
   refuse(user, fmt::format("names \"{}\", which the job does not give", name), {},
          near.empty() ? "add it under [let]" : fmt::format("did you mean \"{}\"?", near));
 }

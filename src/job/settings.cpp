@@ -17,7 +17,7 @@ void apply_settings(Entries& entries, const std::vector<Setting>& settings) {
       for (const Entry& e : entries) {
         if (e.path.starts_with("let.")) names.push_back(e.path.substr(4));
       }
-      const std::string near = nearest(s.path, names);
+      const std::string near = nearest_word(s.path, names);
       throw JobRefusal({said, 0, 0},
                        {.reason = "the job has no named size of this name",
                         .key = s.path,

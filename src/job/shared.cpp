@@ -48,7 +48,7 @@ void read_seam_place(Reader& r, Seam& seam) {
     seam.ruling = *word == "shortest" ? SeamRuling::shortest : SeamRuling::longest;
     return;
   }
-  const std::string near = word ? nearest(*word, {"shortest", "longest"}) : "";
+  const std::string near = word ? nearest_word(*word, {"shortest", "longest"}) : "";
   if (!near.empty() && !r.names(*word)) {
     refuse(*place, "is no angle and none of the words known here",
            "an angle, a list of angles, \"shortest\" or \"longest\"",
@@ -86,7 +86,7 @@ Flange read_flange(Reader& r, size_t number) {
       return f;
     }
   }
-  const std::string near = word ? nearest(*word, {"upright", "level", "square"}) : "";
+  const std::string near = word ? nearest_word(*word, {"upright", "level", "square"}) : "";
   if (!near.empty() && !r.names(*word))
     refuse(*direction, "is no angle and none of the words known here",
            "\"upright\", \"level\", \"square\" or an angle", fmt::format("did you mean \"{}\"?", near));

@@ -415,7 +415,7 @@ class FoldedProof {
     const auto k = static_cast<size_t>(s.side_a);
     const size_t m = others.size();
     const auto j = static_cast<size_t>(s.side_b);
-    const auto add = [&](const PlateSide& side, const PlateSide& other, const StripEnd& end) {
+    const auto add = [&](const PlateSide& side, const PlateSide& other, const StripCut& end) {
       if (side.kind != SideKind::free || other.kind != SideKind::free || side.name != other.name) return;
       const auto speed = [&](double phi) {
         return std::hypot(s.neutral, end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi));

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "form/cuts.h"
+#include "sizes.h"
 
 namespace juggler {
 

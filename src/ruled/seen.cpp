@@ -1,4 +1,5 @@
 // Transitions in their views.
+#include "juggler/measure.h"
 #include "measure/say.h"
 #include "ruled.h"
 #include "scene/wall.h"

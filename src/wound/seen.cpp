@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "juggler/measure.h"
 #include "measure/say.h"
 #include "winding.h"
 #include "wound.h"
