@@ -369,6 +369,23 @@ double off_profile(const Surface& s, const Form& asked, EndName end) {
   return worst;
 }
 
+// How far an edge as cut lies off the border of the flat, and how much longer it is; of a rim also by how
+// much its girth is said otherwise than it is in space.
+struct EdgeMiss {
+  double off = 0;
+  double longer = 0;
+  double girth = 0;
+};
+
+EdgeMiss miss_of(const Edge& e, const std::vector<FlatPatch>& flats, const Surface& s) {
+  const std::vector<Border> line = border(flats, s, e.name);
+  EdgeMiss miss{off_line(e, line), std::abs(length_of(e.arcs) - length_along(line))};
+  if (e.name == EdgeName::seam_start || e.name == EdgeName::seam_end) return miss;
+  const double v = e.name == EdgeName::base ? s.vs.front() : s.vs.back();
+  miss.girth = std::abs(e.girth - length_in_space(s, v));
+  return miss;
+}
+
 }  // namespace
 
 Proof prove(const Blank& blank, const StretchedPart& part) {
@@ -408,16 +425,13 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   keep(off_elements(flats, s, blank.elements), "elements");
   double seams = gap_between_copies(piece);
   for (const Edge& e : blank.edges) {
-    const std::vector<Border> line = border(flats, s, e.name);
-    const double off = off_line(e, line);
-    const double longer = std::abs(length_of(e.arcs) - length_along(line));
+    const EdgeMiss miss = miss_of(e, flats, s);
     if (e.name == EdgeName::seam_start || e.name == EdgeName::seam_end) {
-      seams = worse({seams, off, longer});
+      seams = worse({seams, miss.off, miss.longer});
       continue;
     }
-    keep(off, e.name == EdgeName::base ? "base edge as cut" : "top edge as cut");
-    const double v = e.name == EdgeName::base ? s.vs.front() : s.vs.back();
-    proof.rim_mismatch = worse({proof.rim_mismatch, longer, std::abs(e.girth - length_in_space(s, v))});
+    keep(miss.off, e.name == EdgeName::base ? "base edge as cut" : "top edge as cut");
+    proof.rim_mismatch = worse({proof.rim_mismatch, miss.longer, miss.girth});
   }
   proof.seam_mismatch = seams;
   proof.area_mismatch = std::abs(std::abs(looked.flat_area) - std::abs(signed_area(bare_outline(blank))));
