@@ -21,4 +21,23 @@ struct WholeWall {
 /// Whether the edges of the seam end on both rims.
 [[nodiscard]] bool leaves_metal(const Form& piece, const Seam& seam);
 
+/// One of several walls that follow one another: the wall that is laid out, what it is in the part, what is
+/// said of it.
+struct LaidWall {
+  const Form* laid = nullptr;  ///< of what is stretched a wall in the plane: the flat itself
+  int number = 0;              ///< which blank of the part is the first of these
+  int count = 1;               ///< how many are alike
+  std::vector<Phrase> notes = {}, warnings = {};
+};
+/// A part of such walls, from end to end, joined nowhere.
+struct WallRow {
+  const Form* form = nullptr;  ///< all of it in space
+  std::vector<LaidWall> walls = {};
+  double thickness = 0;
+  double overall_height = 0;  ///< from its lowest metal to its highest, mm
+  int blanks = 1;             ///< how many make the part
+  bool stretched = false;     ///< it does not open flat as it is
+};
+[[nodiscard]] std::vector<Blank> make_blanks(const WallRow& row, const Making& making);
+
 }  // namespace juggler
