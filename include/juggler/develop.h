@@ -20,13 +20,11 @@ struct PieceResult {
 /// what is said of both (facts_of() and other calls of measure.h).
 ///
 /// Errors  Refusal for sizes missing, out of range or contradictory, and where the part cannot be made;
-/// Stopped where
-///         it takes longer than it may, or is asked to stop, within some tens of milliseconds. A failed proof
-///         is none.
+///         Stopped where it takes longer than it may, or is asked to stop, within some tens of milliseconds.
+///         A failed proof is none.
 /// Threads Any number of calls at once.
 /// Cost    a millisecond or two where rims are arcs; tens of them where they are fitted; some seconds at
-/// worst where
-///         metal must stretch, and for thousands of openings.
+///         worst where metal must stretch, and for thousands of openings.
 [[nodiscard]] std::vector<PieceResult> develop(const Part& part, const Patience& patience = {});
 
 /// What came of one of many parts.

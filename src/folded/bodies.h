@@ -32,8 +32,7 @@ struct Polyhedron {
 /// The faces of a net by its sizes or as given, those left open too.
 ///
 /// Errors  Refusal for sizes that are missing or contradict each other; faces that are not flat within 1e-6
-/// of
-///         the size, that do not close, or of which an edge has more than two.
+///         of the size, that do not close, or of which an edge has more than two.
 [[nodiscard]] Polyhedron polyhedron_of(const Net& net);
 
 /// Two faces that share an edge: the sides at which they meet.
@@ -53,9 +52,8 @@ struct Hinge {
 ///
 /// Returns   for each hinge whether it is bent.
 /// Accuracy  the joints are the shortest that there are, unless the first 3000 choices (fewer of
-///           more than 24 hinges) lie over themselves:
-/// then
-///           the best of some that rise steeply, and after them more pieces.
+///           more than 24 hinges) lie over themselves: then the best of some that rise steeply, and after
+///           them more pieces.
 /// Cost      some milliseconds for twenty faces; seconds at worst for hundreds.
 /// Source    docs/maths/folded.md (35)-(37).
 enum class HingeRule { chosen, bent, joint, absent };

@@ -21,30 +21,16 @@ void see_rulings(Formed& formed, const Part& part, const Transition& asked) {
 // By its true rulings.
 Formed opened_flat(const Part& part, const Transition& asked) {
   const Hand hand = part.making.hand;
-  const Seam seam = seam_as_made(part.seam, hand);
-  const PieceMaker piece = pieces_of(as_made(asked, hand), part.sheet);
-  WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, asked.height.value_or(0)};
-  const double from = seam_spans(whole.form, seam).front().from;
-
-  Formed formed = formed_of(part);
-  formed.form = std::make_shared<const Form>(piece({from, from + two_pi, 0, 0}));
-  formed.seam = seam;
-  formed.edges_open = formed.form->open;
-  formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
-  formed.prove = [=](const Blank& blank) {
-    return prove_piece(blank, whole.piece, whole.form, seam, 0, [&](WallProof wall) {
-      return miss_of_given(std::move(wall), asked, part.sheet, part.seam, hand);
-    });
+  const RuledGivenMiss given = [=](WallProof wall) {
+    return miss_of_given(std::move(wall), asked, part.sheet, part.seam, hand);
   };
+  Formed formed =
+      joined_wall(part, pieces_of(as_made(asked, hand), part.sheet), asked.height.value_or(0), given);
   formed.says.asked = [=, form = formed.form](const Blank& b) {
     return ruled_asked(part, asked, form.get(), Rulings::developable, b);
   };
-  formed.says.numbers = [form = formed.form](const Blank& b) {
-    std::vector<Fact> rows;
-    add_rims(rows, b);
-    add_pressed_numbers(rows, b);
-    add_height(rows, b);
-    add_faces(rows, b);
+  formed.says.numbers = [numbers = formed.says.numbers, form = formed.form](const Blank& b) {
+    std::vector<Fact> rows = numbers(b);
     add_overall(rows, *form);
     return rows;
   };

@@ -10,6 +10,13 @@ namespace juggler {
 /// A transition: by its true rulings, by even ones where no wall opens flat of it, or folded.
 [[nodiscard]] Formed form_ruled(const Part& part, const Transition& asked);
 
+/// Of a wall formed back, against the sizes given.
+using RuledGivenMiss = std::function<GivenMiss(WallProof)>;
+/// A wall by straight rulings that opens flat, joined at the part's seam: its blanks, their proof and its
+/// numbers.
+[[nodiscard]] Formed joined_wall(const Part& part, const PieceMaker& piece, double height,
+                                 const RuledGivenMiss& given);
+
 /// Opened flat, folded, or by even rulings.
 [[nodiscard]] GivenMiss miss_of_given(WallProof wall, const Transition& asked, const Sheet& sheet,
                                       const Seam& seam, Hand hand);

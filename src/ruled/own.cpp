@@ -1,14 +1,13 @@
-// Shapes of one's own.
-#include <memory>
+// Walls that open flat by their rulings, and shapes of one's own.
+#include "ruled.h"
 
 #include "blank/walls.h"
 #include "measure/facts.h"
-#include "proof/given.h"
 #include "scene/wall.h"
 
 namespace juggler {
 
-Formed formed_of_wall(const Part& part, const PieceMaker& piece, double height) {
+Formed joined_wall(const Part& part, const PieceMaker& piece, double height, const RuledGivenMiss& given) {
   const Seam seam = seam_as_made(part.seam, part.making.hand);
   const WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, height};
   const double from = seam_spans(whole.form, seam).front().from;
@@ -18,11 +17,7 @@ Formed formed_of_wall(const Part& part, const PieceMaker& piece, double height) 
   formed.edges_open = formed.form->open;
   formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
   formed.prove = [=](const Blank& blank) {
-    return prove_piece(blank, whole.piece, whole.form, seam, 0, [](const WallProof&) { return GivenMiss(); });
-  };
-  formed.says.asked = [part](const Blank& b) {
-    return std::vector<Fact>{
-        sheet_fact(part.sheet, true), {"seam", seam_text(part.seam)}, made_fact(part, b)};
+    return prove_piece(blank, whole.piece, whole.form, seam, 0, given);
   };
   formed.says.numbers = [](const Blank& b) {
     std::vector<Fact> rows;
@@ -31,6 +26,15 @@ Formed formed_of_wall(const Part& part, const PieceMaker& piece, double height) 
     add_height(rows, b);
     add_faces(rows, b);
     return rows;
+  };
+  return formed;
+}
+
+Formed formed_of_wall(const Part& part, const PieceMaker& piece, double height) {
+  Formed formed = joined_wall(part, piece, height, [](const WallProof&) { return GivenMiss(); });
+  formed.says.asked = [part](const Blank& b) {
+    return std::vector<Fact>{
+        sheet_fact(part.sheet, true), {"seam", seam_text(part.seam)}, made_fact(part, b)};
   };
   return formed;
 }
