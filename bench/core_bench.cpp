@@ -89,8 +89,8 @@ BENCHMARK(lays_out_a_frustum)->RangeMultiplier(2)->Range(4, 64)->Unit(benchmark:
 void presses_a_guard(benchmark::State& state) {
   const Panel guard{.profile = {{.line = 40}, {.arc = Angle::degrees(180), .radius = 300}, {.line = 40}},
                     .run = 400,
-                    .sizes_on = PanelFace::outside};
-  const Making making{.bending = {.hits = static_cast<int>(state.range(0))}};
+                    .sizes_on = PanelFace::convex_side};
+  const Making making{.pressing = {.hits = static_cast<int>(state.range(0))}};
   for (auto _ : state) benchmark::DoNotOptimize(make_blank(guard, sheet, seam, making));
   state.SetComplexityN(state.range(0));
 }
@@ -135,7 +135,7 @@ BENCHMARK(lays_flat_with_the_least_stretch)->RangeMultiplier(2)->Range(1, 16)->C
 
 void finds_the_smallest_rectangle(benchmark::State& state) {
   const Blank blank = make_blank(cone, sheet, seam);
-  for (auto _ : state) benchmark::DoNotOptimize(enclosing(blank));
+  for (auto _ : state) benchmark::DoNotOptimize(smallest_rectangle(blank));
 }
 BENCHMARK(finds_the_smallest_rectangle);
 
@@ -157,7 +157,7 @@ void writes_pdf(benchmark::State& state) {
   const JobResult result = develop_job(quick_job(
       "cone", {{"base.diameter", "620"}, {"top.diameter", "155"}, {"height", "780"}, {"thickness", "0"}}));
   std::vector<Page> pages;
-  for (DrawingSheet& sheet : draw_set(result)) pages.push_back(std::move(sheet.page));
+  for (DrawingPage& sheet : draw_set(result)) pages.push_back(std::move(sheet.page));
   for (auto _ : state) {
     std::ostringstream out;
     write_pdf(pages, out);

@@ -1,5 +1,5 @@
 // A rectangle to round opened flat in three ways: by its true rulings, by even division of both ends into 64
-// strips, and by a least-squares conformal map of a mesh. Time, and the worst error of a point, side by side.
+// zones, and by a least-squares conformal map of a mesh. Time, and the worst error of a point, side by side.
 #include <CGAL/Polygon_mesh_processing/measure.h>
 #include <CGAL/Simple_cartesian.h>
 #include <CGAL/Surface_mesh.h>
@@ -125,13 +125,13 @@ std::vector<Vec2> unrolled(const std::vector<Vec3>& low, const std::vector<Vec3>
   return flat;
 }
 
-struct Strips {
+struct Zones {
   std::vector<Vec3> low, high;
   std::vector<Vec2> truth;
 };
 
-Strips even_strips(const Exact& e, int count) {
-  Strips s;
+Zones even_strips(const Exact& e, int count) {
+  Zones s;
   for (int i = 0; i <= count; ++i) {
     const double share = static_cast<double>(i) / count;
     const double u = i == count ? e.form.to() : ruling_after(e, EndName::base, share);
@@ -206,9 +206,9 @@ int main() {
              "worst error, mm", "times slower", "less exact");
   row("true rulings, to rounding", own_ms, own_error, own_ms, own_error);
   std::vector<Vec2> flat;
-  const Strips strips = even_strips(exact, 64);
-  const double strip_ms = least_time(20, [&] { flat = unrolled(strips.low, strips.high); });
-  row("64 strips between evenly divided ends", strip_ms, worst_apart(flat, strips.truth, false), own_ms,
+  const Zones zones = even_strips(exact, 64);
+  const double strip_ms = least_time(20, [&] { flat = unrolled(zones.low, zones.high); });
+  row("64 zones between evenly divided ends", strip_ms, worst_apart(flat, zones.truth, false), own_ms,
       own_error);
   for (const int around : {100, 400}) {
     Meshed m = meshed(exact, around, around / 16);

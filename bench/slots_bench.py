@@ -17,7 +17,7 @@ diameter = 6000
 height = 6000
 seam.at = 359.9
 [[part.opening]]
-form = {{ kind = "obround", width = 6, centres = 18 }}
+form = {{ kind = "obround", width = 6, between_centres = 18 }}
 how = "laid"
 at = {{ angle = 0, height = 40 }}
 repeat = {{ count = {count}, over = {over}, rows = {rows}, row_pitch = 40 }}

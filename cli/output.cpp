@@ -21,8 +21,8 @@ std::string text_of(Write write) {
 
 // What a blank was made from, for the comments of its drawing.
 std::vector<std::string> remarks_of(const JobResult& result, const PieceResult& piece) {
-  std::vector<std::string> remarks{title_of(piece) + ", " + name_of(piece.blank.face_up) + " face up"};
-  for (const Row& row : understood(result, piece)) remarks.push_back(row.name + ": " + row.value);
+  std::vector<std::string> remarks{title_of(piece) + ", " + face_up(piece.blank) + " face up"};
+  for (const Row& row : asked_for(result, piece)) remarks.push_back(row.name + ": " + row.value);
   return remarks;
 }
 
@@ -73,11 +73,11 @@ class Files {
     return own.empty() ? stem_ : stem_ + "-" + own;
   }
   static std::string numbered(const std::string& name, int number) {
-    return number == 1 ? name : fmt::format("{}-{}", name, number);
+    return number == 1 ? name : fmt::format("{}-page{}", name, number);
   }
 
   void add_card(const PieceResult& piece) {
-    const std::string name = name_of_piece(piece) + "-bench";
+    const std::string name = name_of_piece(piece) + "-card";
     add(name + ".txt", [&](std::ostream& out) {
       for (const std::string& line : card_lines(result_, piece)) out << line << '\n';
     });
@@ -92,7 +92,7 @@ class Files {
     for (const PieceResult& piece : result_.pieces) {
       for (Page& page : draw_card(result_, piece)) pages.push_back(std::move(page));
     }
-    add(stem_ + "-bench.pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
+    add(stem_ + "-card.pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
   }
 
   void add_templates() {
@@ -106,12 +106,11 @@ class Files {
 
   void add_drawing() {
     std::vector<Page> pages;
-    for (DrawingSheet& sheet : draw_set(result_)) {
-      const std::string own = name_of_piece(result_.pieces[sheet.piece]);
-      const std::string name = sheet.of_piece == 1 ? own : fmt::format("{}-sheet{}", own, sheet.of_piece);
-      if (wants("svg")) add(name + ".svg", [&](std::ostream& out) { write_svg(sheet.page, out); });
-      if (wants("png")) add(name + ".png", [&](std::ostream& out) { write_png(sheet.page, out); });
-      pages.push_back(std::move(sheet.page));
+    for (DrawingPage& drawn : draw_set(result_)) {
+      const std::string name = numbered(name_of_piece(result_.pieces[drawn.piece]), drawn.of_piece);
+      if (wants("svg")) add(name + ".svg", [&](std::ostream& out) { write_svg(drawn.page, out); });
+      if (wants("png")) add(name + ".png", [&](std::ostream& out) { write_png(drawn.page, out); });
+      pages.push_back(std::move(drawn.page));
     }
     if (wants("pdf"))
       add(stem_ + ".pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });

@@ -74,9 +74,9 @@ void print_piece(const JobResult& result, const PieceResult& piece, const Option
   if (options.quiet && !options.draw) return;
   print_title(piece);
   if (!options.quiet) {
-    std::cout << " as understood\n";
-    print_rows(understood(result, piece));
-    std::cout << " blank, " << name_of(piece.blank.face_up) << " face up\n";
+    std::cout << " asked for\n";
+    print_rows(asked_for(result, piece));
+    std::cout << " blank, " << face_up(piece.blank) << " face up\n";
     print_rows(key_numbers(result, piece));
   }
   if (options.draw) print_letters(result, piece);

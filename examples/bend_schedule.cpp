@@ -11,7 +11,7 @@ int main() {
                               {.bend = Angle::degrees(90), .to_right = true},
                               {.line = 40}},
                   .run = 300,
-                  .sizes_on = PanelFace::outside,
+                  .sizes_on = PanelFace::convex_side,
                   .bend = {.radius = 3, .neutral = 0.42}};
   const Sheet sheet{.thickness = 2};
   const Blank blank = make_blank(zed, sheet);

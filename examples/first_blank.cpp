@@ -18,7 +18,8 @@ int main() {
   std::cout << std::fixed;
   std::cout << "swing radius base " << measured(facts, "swing radius base").value << " mm\n"
             << "swing radius top  " << measured(facts, "swing radius top").value << " mm\n"
-            << "smallest sheet    " << enclosing(blank).width << " x " << enclosing(blank).height << " mm\n";
+            << "smallest sheet    " << smallest_rectangle(blank).width << " x "
+            << smallest_rectangle(blank).height << " mm\n";
   std::ofstream file("first_blank.dxf");
   write_dxf(blank, file);
   return file ? 0 : 1;

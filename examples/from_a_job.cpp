@@ -18,7 +18,7 @@ part  = { shape = "cone", base.diameter = "2 * stack", top.diameter = "stack", h
 int main() {
   using namespace juggler;
   const JobResult result = develop_job(read_job(text, "hood.toml"));
-  for (const Row& row : understood(result, result.pieces[0]))
+  for (const Row& row : asked_for(result, result.pieces[0]))
     std::cout << row.name << ": " << row.value << '\n';
   std::ostringstream document;
   write_json(result, document);

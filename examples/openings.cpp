@@ -14,7 +14,7 @@ int main() {
   sight.walls = BoredWalls::both;
   Opening slots;
   slots.name = "slot";
-  slots.form.profile = {.kind = ProfileKind::obround, .width = 12, .centres = 40};
+  slots.form.profile = {.kind = ProfileKind::obround, .width = 12, .between_centres = 40};
   slots.how = OpeningHow::laid;
   slots.at = {.angle = Angle::degrees(180), .height = 120};
   slots.repeat = {.count = 9, .over = Angle::degrees(240), .centred = true};
@@ -23,7 +23,7 @@ int main() {
   const Blank blank = make_blank(cone, sheet, {}, {.openings = {sight, slots}});
   for (const OpeningGroup& group : blank.groups) {
     const FaceSize& inside = group.by_row.front().inside;
-    std::printf("%s: %d off, %.3f x %.3f mm inside, least web %.3f mm\n", group.name.c_str(), group.cut,
+    std::printf("%s: quantity %d, %.3f x %.3f mm inside, least web %.3f mm\n", group.name.c_str(), group.cut,
                 inside.width, inside.height, group.opening->width);
   }
   std::printf("cut %.3f mm\n", cut_length(blank));

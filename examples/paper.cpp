@@ -17,10 +17,10 @@ int main() {
                                          {"template.wrap", "true"}});
   const JobResult result = develop_job(job);
 
-  std::vector<Page> sheets;
-  for (const DrawingSheet& sheet : draw_set(result)) sheets.push_back(sheet.page);
+  std::vector<Page> pages;
+  for (const DrawingPage& drawn : draw_set(result)) pages.push_back(drawn.page);
   std::ofstream drawing("branch.pdf", std::ios::binary);
-  write_pdf(sheets, drawing, "Branch");
+  write_pdf(pages, drawing, "Branch");
 
   const TemplateSet wrap = draw_template(result, 0);
   std::ofstream paper("branch-template.pdf", std::ios::binary);

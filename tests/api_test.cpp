@@ -20,20 +20,22 @@ std::vector<Part> parts_of_every_kind() {
   add("cone", Cone{.base = Diameter::mm(620), .top = Diameter::mm(155), .height = 780});
   add("cylinder", Cylinder{.size = Diameter::mm(300), .short_side = 200, .long_side = 260});
   add("transition",
-      Transition{.base = {{.kind = ProfileKind::rectangle, .width = 300, .length = 200, .corner = 20}},
+      Transition{.base = {{.kind = ProfileKind::rectangle, .width = 300, .length = 200, .corner_radius = 20}},
                  .top = {{.kind = ProfileKind::circle, .diameter = 150}},
                  .height = 200});
-  add("panel",
-      Panel{.profile = {{.line = 50}, {.bend = Angle::degrees(90)}, {.line = 40}}, .run = 300, .bend = bend});
+  add("panel", Panel{.profile = {{.line = 50}, {.bend = Angle::degrees(90)}, {.line = 40}},
+                     .run = 300,
+                     .sizes_on = PanelFace::concave_side,
+                     .bend = bend});
   add("hopper", Hopper{.base = {.width = 150, .length = 180},
                        .top = {.width = 400, .length = 430},
                        .height = 300,
                        .bend = bend});
   add("net", Net{.sides = 5, .base = {.across_flats = 200}, .height = 100, .bend = bend});
-  add("tube", Tube{.side = 60, .wall = 3, .length = 200}, 0);
+  add("tube", Tube{.side = 60, .wall_thickness = 3, .length = 200}, 0);
   add("flight", Flight{.shaft = 60, .outside = 220, .pitch = 190, .turns = 1, .allow_strain = true});
   add("coil", Coil{.inside = 90, .spacing = 14, .turns = 2, .width = 40});
-  add("helical_strip", HelicalStrip{.on = 300, .width = 50, .pitch = 180, .turns = 1});
+  add("helical_strip", HelicalStrip{.body_diameter = 300, .width = 50, .pitch = 180, .turns = 1});
   add("dome", Dome{.rim = 600, .rise = 110, .gores = 8, .strain = {0.05, true}});
   parts.back().sheet.neutral = 0.5;
   add("cone", Cone{.base = Diameter::mm(620), .top = Diameter::mm(155), .height = -1});
@@ -124,7 +126,7 @@ TEST(ReadJob, TakesFilesFromItsCaller) {
   std::vector<std::string> asked;
   const FileSource files = [&](const std::string& path) -> std::optional<std::string> {
     asked.push_back(path);
-    return path == "office/stock.csv" ? std::optional<std::string>("name,side,wall\nS60,60,3\n")
+    return path == "office/stock.csv" ? std::optional<std::string>("name,side,wall_thickness\nS60,60,3\n")
                                       : std::nullopt;
   };
   std::string own = text;

@@ -124,7 +124,7 @@ TEST(Blank, EqualEndsMakeAStraightBlank) {
   const Blank b = make_blank(tube, sheet, {.gap = 3});
   EXPECT_TRUE(std::isinf(swing_radius(b, EdgeName::base)));
   EXPECT_NEAR(as_laid(b).width, std::numbers::pi * 302 - 3, 1e-9);
-  EXPECT_NEAR(enclosing(b).height, 200, 1e-9);
+  EXPECT_NEAR(smallest_rectangle(b).height, 200, 1e-9);
 }
 
 TEST(Blank, PointedEndRunsToTheNeutralApexWhileHeightIsToTheSizeFacesApex) {

@@ -164,7 +164,7 @@ TEST(BenchCard, OfOpeningsAndAdditionsIsProved) {
   const Cone cone{.base = Diameter::mm(900), .top = Diameter::mm(380), .height = 500};
   Making making;
   Opening slot;
-  slot.form.profile = {.kind = ProfileKind::rectangle, .width = 60, .length = 110, .corner = 12};
+  slot.form.profile = {.kind = ProfileKind::rectangle, .width = 60, .length = 110, .corner_radius = 12};
   slot.how = OpeningHow::laid;
   slot.at.angle = Angle::degrees(90);
   slot.at.height = 240;
@@ -220,7 +220,8 @@ TEST(BenchCard, OfWhatWindsLandsOnTheOutline) {
   const Flight flight{.shaft = 60, .outside = 200, .pitch = 160, .turns = 1.4};
   std::vector<Shape> shapes{flight, Coil{.inside = 80, .spacing = 12, .turns = 3, .width = 60}};
   for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round})
-    shapes.push_back(HelicalStrip{.on = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends});
+    shapes.push_back(
+        HelicalStrip{.body_diameter = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends});
   for (const Shape& shape : shapes) {
     const PieceResult piece = piece_of_part(shape, sheet_of(2, Face::middle), {});
     expect_on_outline(piece, {}, piece.blank.notes.empty() ? "strip" : piece.blank.notes.front().in({}));

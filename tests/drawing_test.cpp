@@ -10,7 +10,7 @@ namespace {
 
 // Every sheet of the set can be read.
 void expect_set_legible(const JobResult& result, const std::string& about) {
-  for (const DrawingSheet& sheet : draw_set(result)) expect_legible(sheet.page, about);
+  for (const DrawingPage& drawn : draw_set(result)) expect_legible(drawn.page, about);
 }
 
 TEST(Drawing, ShowsWhatTheBlankIsLaidOutBy) {
@@ -94,7 +94,7 @@ TEST(Drawing, ShowsPiecesTrimsAndFittedRims) {
   ASSERT_EQ(r.pieces.size(), 2u);
   const auto set = draw_set(r);
   const auto said = [&](const char* words) {
-    return std::any_of(set.begin(), set.end(), [&](const DrawingSheet& s) { return says(s.page, words); });
+    return std::any_of(set.begin(), set.end(), [&](const DrawingPage& s) { return says(s.page, words); });
   };
   for (const char* part :
        {"piece 2 of 2", "top edge", "arcs", "top cut at 18.4349 deg", "overall height 500.000 mm",
@@ -140,7 +140,7 @@ JobResult random_part(std::mt19937& engine) {
   if (often(0.5)) all.push_back({"elements", text(std::floor(between(4, 60))).substr(0, 2)});
   if (often(0.2)) all.push_back({"seam.pieces", "2"});
   if (often(0.2)) all.push_back({"job.units", often(0.5) ? "in" : "m"});
-  if (often(0.2)) all.push_back({"drawing.sheet", often(0.5) ? "A4" : "us"});
+  if (often(0.2)) all.push_back({"drawing.paper", often(0.5) ? "A4" : "us"});
   if (often(0.7)) all.push_back({"seam.gap", "0.5 mm"});
   return result_of(all, cylinder ? "cylinder" : "cone");
 }
@@ -167,15 +167,15 @@ TEST(Drawing, PaperScaleAndDimensionsCanBeAskedFor) {
     more.insert(more.end(), cone.begin(), cone.end());
     return draw_set(result_of(more));
   };
-  const Page a1 = with({{"drawing.sheet", "A1"}, {"drawing.scale", "1:4"}})[0].page;
+  const Page a1 = with({{"drawing.paper", "A1"}, {"drawing.scale", "1:4"}})[0].page;
   EXPECT_EQ(a1.width, 841);
   EXPECT_EQ(a1.outlines[0].scale, 0.25);
   EXPECT_TRUE(says(a1, "1:4"));
-  EXPECT_EQ(with({{"drawing.sheet", "us"}})[0].page.width, 17 * 25.4);
+  EXPECT_EQ(with({{"drawing.paper", "us"}})[0].page.width, 17 * 25.4);
   const Page bare = with({{"drawing.dimensions", "false"}})[0].page;
   EXPECT_TRUE(says(bare, "1088.574 mm")) << "what is not drawn stands in the table";
   EXPECT_FALSE(says(bare, "swing radius base 1088.574"));
-  const auto refused = refusal_of([&] { (void)with({{"drawing.sheet", "A3"}, {"drawing.scale", "1:2"}}); });
+  const auto refused = refusal_of([&] { (void)with({{"drawing.paper", "A3"}, {"drawing.scale", "1:2"}}); });
   EXPECT_EQ(refused.key, "drawing.scale");
   EXPECT_EQ(refused.allowed.in({}), "at most 1:10 on A3");
 }
@@ -207,8 +207,8 @@ TEST(Drawing, ALongTableGoesOnOverTheSheetsWithoutLosingARow) {
                                  {"elements", "360"}},
                                 "cylinder");
   size_t next = 0;
-  for (const DrawingSheet& sheet : draw_set(r)) {
-    for (const PageTable& table : sheet.page.tables) {
+  for (const DrawingPage& drawn : draw_set(r)) {
+    for (const PageTable& table : drawn.page.tables) {
       if (table.title.find("Elements") != 0) continue;
       EXPECT_EQ(table.first_row, next);
       next += table.rows;
@@ -232,18 +232,18 @@ base.diameter = 30
 top.diameter = 20
 height = 10
 [drawing]
-sheet = "A4"
+paper = "A4"
 )",
                            "far.toml");
   const JobResult r = develop_job(job);
   const auto set = draw_set(r);
   for (const char* words : {"swing radius base 33.541 mm", "sector base as cut", "chord base",
                             "smallest rectangle", "base dia 30.000 mm", "height 10.000 mm"}) {
-    EXPECT_TRUE(std::any_of(set.begin(), set.end(), [&](const DrawingSheet& s) {
+    EXPECT_TRUE(std::any_of(set.begin(), set.end(), [&](const DrawingPage& s) {
       return says(s.page, words);
     })) << words;
   }
-  for (const DrawingSheet& sheet : set) expect_legible(sheet.page, "a dot");
+  for (const DrawingPage& drawn : set) expect_legible(drawn.page, "a dot");
 }
 
 TEST(Drawing, PiecesAndPartsOfAJobAreOneSetAtOneScale) {

@@ -176,9 +176,9 @@ TEST(EvenWall, HasLessStretchThanByTriangles) {
   double squares = 0;
   double whole = 0;
   for (const WallPiece& w : f.wall) {
-    constexpr int strips = 400;
-    for (int i = 0; i < strips; ++i) {
-      const double u = w.from + (w.to - w.from) * (i + 0.5) / strips;
+    constexpr int zones = 400;
+    for (int i = 0; i < zones; ++i) {
+      const double u = w.from + (w.to - w.from) * (i + 0.5) / zones;
       const double little = 1e-5;
       const Vec3 p = foot(part, u);
       const Vec3 dp = 1 / (2 * little) * (foot(part, u + little) - foot(part, u - little));
@@ -232,13 +232,14 @@ TEST(EvenWall, StandsInWhereNoneOpensFlat) {
     strict.strain.allowed = false;
     return refused(strict);
   }();
-  EXPECT_EQ(text.key, "base.profile.corner");
-  EXPECT_TRUE(has(text.reason, "is hollow"));
-  EXPECT_TRUE(has(text.advice, "by even rulings instead: strain_limit: is passed")) << text.advice;
+  EXPECT_EQ(text.key, "base.profile.corner_radius");
+  EXPECT_TRUE(has(text.reason, "is concave"));
+  EXPECT_TRUE(has(text.advice, "by even rulings instead: strain_limit: is exceeded")) << text.advice;
   EXPECT_TRUE(has(text.advice, "or say allow_strain = true"));
   const StretchedPart part = stretched(t);
-  EXPECT_TRUE(has(part.notes.front(),
-                  "No wall that opens flat is found between its ends (base.profile.corner: is hollow"));
+  EXPECT_TRUE(
+      has(part.notes.front(),
+          "No wall that opens flat is found between its ends (base.profile.corner_radius: is concave"));
   EXPECT_TRUE(prove(make_blanks(Shape(t), middle).front(), Shape(t), middle).passed);
   // A plane that cuts the other profile.
   Transition steep = between(circle(400), circle(300), 200);
@@ -293,8 +294,8 @@ TEST(EvenWall, IsRefusedByTheKeyAtFault) {
               w.top.tilt = Angle::degrees(89);
             }),
             "rulings");
-  EXPECT_EQ(refusal_of([&] { (void)make_blanks(Shape(t), middle, {}, {.bending = {.hits = 12}}); }).key,
-            "bending.hits");
+  EXPECT_EQ(refusal_of([&] { (void)make_blanks(Shape(t), middle, {}, {.pressing = {.hits = 12}}); }).key,
+            "pressing.hits");
   std::vector<Vec2> star;
   for (int i = 0; i < 400; ++i) star.push_back((i % 2 ? 300.0 : 290.0) * direction(2 * pi * i / 400));
   EXPECT_TRUE(has(refused(between(polyline(star), circle(300))).reason, "too many corners"));
@@ -330,7 +331,7 @@ TEST_P(RandomEven, WallsAreProvedOrRefusedWithAReason) {
         return {.kind = ProfileKind::rectangle,
                 .width = within(200, 600),
                 .length = within(200, 600),
-                .corner = within(1, 90),
+                .corner_radius = within(1, 90),
                 .turn = Angle::degrees(turn)};
       default:
         break;

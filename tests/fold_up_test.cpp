@@ -1,4 +1,4 @@
-// Blanks folded up by their own bend lines and angles alone, plate by plate: no part of the library that lays
+// Blanks folded up by their own bend lines and angles alone, face by face: no part of the library that lays
 // or proves them has a hand in it.
 #include <random>
 
@@ -16,24 +16,24 @@ Vec3 turned_about(Vec3 p, Vec3 at, Vec3 axis, double angle) {
   return at + std::cos(angle) * q + std::sin(angle) * cross(e, q) + ((1 - std::cos(angle)) * dot(e, q)) * e;
 }
 
-/// The corners of every plate in space, for sheets without thickness or radius.
+/// The corners of every face in space, for sheets without thickness or radius.
 std::vector<std::vector<Vec3>> folded_up(const Blank& b) {
   const Folding& f = *b.folding;
   std::vector<std::vector<Vec3>> space;
-  for (const FlatPlate& p : f.plates) {
+  for (const FlatFace& p : f.faces) {
     space.emplace_back();
     for (const Vec2 c : p.corners) space.back().push_back({c.x, c.y, 0});
   }
-  // Each bend turns all that hangs beyond it. Every plate's bends, from the first plate outwards.
-  std::vector<bool> seen(f.plates.size());
+  // Each bend turns all that hangs beyond it. Every face's bends, from the first face outwards.
+  std::vector<bool> seen(f.faces.size());
   std::vector<size_t> reached{0};
   seen[0] = true;
-  std::vector<size_t> beyond_of(f.strips.size());
-  std::vector<std::pair<size_t, size_t>> order;  // strip, its plate farther out
+  std::vector<size_t> beyond_of(f.zones.size());
+  std::vector<std::pair<size_t, size_t>> order;  // zone, its face farther out
   for (size_t i = 0; i < reached.size(); ++i) {
-    for (size_t s = 0; s < f.strips.size(); ++s) {
-      const auto a = static_cast<size_t>(f.strips[s].plate_a);
-      const auto c = static_cast<size_t>(f.strips[s].plate_b);
+    for (size_t s = 0; s < f.zones.size(); ++s) {
+      const auto a = static_cast<size_t>(f.zones[s].face_a);
+      const auto c = static_cast<size_t>(f.zones[s].face_b);
       if (a != reached[i] && c != reached[i]) continue;
       const size_t other = a == reached[i] ? c : a;
       if (seen[other]) continue;
@@ -42,18 +42,18 @@ std::vector<std::vector<Vec3>> folded_up(const Blank& b) {
       order.push_back({s, other});
     }
   }
-  EXPECT_EQ(reached.size(), f.plates.size());
-  const auto hangs_beyond = [&](size_t strip, size_t plate) {  // plates on the far side of a strip
-    std::vector<bool> far(f.plates.size());
-    std::vector<size_t> open{plate};
-    far[plate] = true;
+  EXPECT_EQ(reached.size(), f.faces.size());
+  const auto hangs_beyond = [&](size_t zone, size_t face) {  // faces on the far side of a zone
+    std::vector<bool> far(f.faces.size());
+    std::vector<size_t> open{face};
+    far[face] = true;
     while (!open.empty()) {
       const size_t p = open.back();
       open.pop_back();
-      for (size_t s = 0; s < f.strips.size(); ++s) {
-        if (s == strip) continue;
-        const auto a = static_cast<size_t>(f.strips[s].plate_a);
-        const auto c = static_cast<size_t>(f.strips[s].plate_b);
+      for (size_t s = 0; s < f.zones.size(); ++s) {
+        if (s == zone) continue;
+        const auto a = static_cast<size_t>(f.zones[s].face_a);
+        const auto c = static_cast<size_t>(f.zones[s].face_b);
         if (a != p && c != p) continue;
         const size_t other = a == p ? c : a;
         if (!far[other]) open.push_back(other);
@@ -64,20 +64,20 @@ std::vector<std::vector<Vec3>> folded_up(const Blank& b) {
   };
   // From the outermost inwards every line still lies flat when its turn comes.
   for (auto step = order.rbegin(); step != order.rend(); ++step) {
-    const auto& [strip, plate] = *step;
+    const auto& [zone, face] = *step;
     const auto bend =
         std::find_if(b.bends.begin(), b.bends.end(),
-                     [&, s = static_cast<int>(strip)](const BendLine& l) { return l.strip == s; });
+                     [&, s = static_cast<int>(zone)](const BendLine& l) { return l.zone == s; });
     if (bend == b.bends.end()) continue;
     const Vec3 at{bend->from.x, bend->from.y, 0};
     Vec3 axis{bend->to.x - bend->from.x, bend->to.y - bend->from.y, 0};
     Vec2 middle;
-    const auto& corners = f.plates[plate].corners;
+    const auto& corners = f.faces[face].corners;
     for (const Vec2 c : corners) middle = middle + (1.0 / static_cast<double>(corners.size())) * c;
     // Upwards: the plate to the left of the axis rises.
     const double left = axis.x * (middle.y - at.y) - axis.y * (middle.x - at.x);
     const double angle = bend->turned.radians() * (bend->up ? 1 : -1) * (left > 0 ? 1 : -1);
-    const std::vector<bool> far = hangs_beyond(strip, plate);
+    const std::vector<bool> far = hangs_beyond(zone, face);
     for (size_t p = 0; p < far.size(); ++p) {
       if (!far[p]) continue;
       for (Vec3& c : space[p]) c = turned_about(c, at, axis, angle);
@@ -91,10 +91,10 @@ double mismatch(const std::vector<std::vector<Vec3>>& formed, const Blank& b, co
   std::vector<Vec3> is;
   std::vector<Vec3> should;
   for (size_t p = 0; p < formed.size(); ++p) {
-    const Plate& plate = body.plates[static_cast<size_t>(b.folding->plates[p].plate)];
+    const BodyFace& face = body.faces[static_cast<size_t>(b.folding->faces[p].face)];
     for (size_t k = 0; k < formed[p].size(); ++k) {
       is.push_back(formed[p][k]);
-      should.push_back(plate.at(plate.corners[k]));
+      should.push_back(face.at(face.corners[k]));
     }
   }
   double worst = 0;
@@ -203,7 +203,7 @@ TEST(FoldUp, FacesInOnePlaneStayTogether) {
   ASSERT_EQ(blanks.size(), 1u);
   EXPECT_NEAR(area(blanks[0]), 2 * (90 * 60 + 60 * 40 + 40 * 90), 1e-9 * 1e5);
   int flat = 0;
-  for (const BentStrip& s : blanks[0].folding->strips) flat += std::abs(s.turned.radians()) < 1e-12 ? 1 : 0;
+  for (const BentZone& s : blanks[0].folding->zones) flat += std::abs(s.turned.radians()) < 1e-12 ? 1 : 0;
   EXPECT_EQ(flat, 1) << "the two triangles are joined flat";
   EXPECT_EQ(blanks[0].bends.size(), 5u) << "and no bend is scheduled between them";
   EXPECT_LT(mismatch(folded_up(blanks[0]), blanks[0], body_of(n, film)), 1e-9 * 120);

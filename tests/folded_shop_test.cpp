@@ -9,9 +9,9 @@ namespace juggler::testing {
 namespace {
 
 const std::vector<Setting> zed{
-    {"profile.1.line", "30"}, {"profile.2.bend", "90"},     {"profile.3.line", "50"},
-    {"profile.4.bend", "90"}, {"profile.4.to", "right"},    {"profile.5.line", "30"},
-    {"run", "200"},           {"part.sizes_on", "outside"}, {"bend.radius", "3"},
+    {"profile.1.line", "30"}, {"profile.2.bend", "90"},    {"profile.3.line", "50"},
+    {"profile.4.bend", "90"}, {"profile.4.to", "right"},   {"profile.5.line", "30"},
+    {"run", "200"},           {"sizes_on", "convex_side"}, {"bend.radius", "3"},
     {"bend.neutral", "0.42"}};
 
 std::vector<Setting> with(std::vector<Setting> settings, const std::vector<Setting>& more) {
@@ -48,7 +48,7 @@ TEST(Schedule, SaysWhereAndWhichWayEveryBendLies) {
 
 TEST(Schedule, TurnsWithTheFaceThatLiesUpAndCountsSpringback) {
   const JobResult r = result_of(
-      with(zed, {{"face_up", "outside"}, {"bend.springback", "1.5"}, {"bend.tags", "numbers"}}), "panel");
+      with(zed, {{"face_up", "right"}, {"bend.springback", "1.5"}, {"bend.tags", "numbers"}}), "panel");
   const std::vector<BendLine>& bends = r.pieces[0].blank.bends;
   EXPECT_EQ(bends[0].tag, "1");
   EXPECT_FALSE(bends[0].up);
@@ -60,7 +60,7 @@ TEST(Schedule, TurnsWithTheFaceThatLiesUpAndCountsSpringback) {
 
 TEST(Schedule, ShortLegsAreWarnedOfByTheDie) {
   const auto warnings = [](const char* die) {
-    return result_of(with(zed, {{"bend.die", die}}), "panel").pieces[0].blank.warnings.size();
+    return result_of(with(zed, {{"bend.die_width", die}}), "panel").pieces[0].blank.warnings.size();
   };
   // From the bend line to the edge 25 + 3.016: a die of 39 needs 19.5 / cos 45 = 27.58, one of 40
   // needs 28.28.
@@ -105,7 +105,7 @@ TEST(Schedule, BendLinesLieOnTheMetalBetweenTheirTangentLines) {
     for (const BendLine& bend : b.bends) {
       EXPECT_TRUE(contains(line, bend.from + 0.01 * (bend.to - bend.from))) << relief << " " << bend.tag;
       EXPECT_TRUE(contains(line, bend.from + 0.99 * (bend.to - bend.from))) << relief << " " << bend.tag;
-      const BentStrip& s = b.folding->strips[static_cast<size_t>(bend.strip)];
+      const BentZone& s = b.folding->zones[static_cast<size_t>(bend.zone)];
       const Vec2 along = 1 / norm(s.a_to - s.a_from) * (s.a_to - s.a_from);
       const double a = cross(along, bend.from - s.a_from);
       const double whole = cross(along, s.b_from - s.a_from);
@@ -134,7 +134,7 @@ TEST(FoldedCard, ARoundBlankSaysWhatIsAddedAndPressed) {
   const JobResult r = result_of({{"base.diameter", "300"},
                                  {"top.diameter", "150"},
                                  {"height", "200"},
-                                 {"bending.hits", "8"},
+                                 {"pressing.hits", "8"},
                                  {"edge.1.on", "seam_end"},
                                  {"edge.1.width", "15"},
                                  {"edge.1.holes.diameter", "4"},
@@ -161,19 +161,19 @@ TEST(FoldedPaper, DrawingsAreLegibleAndEveryBendIsNamed) {
                                                                           {"bend.neutral", "0.4"}}},
                                                                         {"tube",
                                                                          {{"side", "60"},
-                                                                          {"corner", "8"},
-                                                                          {"wall", "4"},
+                                                                          {"corner_radius", "8"},
+                                                                          {"wall_thickness", "4"},
                                                                           {"length", "300"},
                                                                           {"trim.1.end", "top"},
                                                                           {"trim.1.height", "240"},
                                                                           {"trim.1.tilt", "30"}}}};
   for (const auto& [shape, settings] : parts) {
     const JobResult r = result_of(settings, shape);
-    const std::vector<DrawingSheet> sheets = draw_set(r);
+    const std::vector<DrawingPage> sheets = draw_set(r);
     std::string texts;
-    for (const DrawingSheet& sheet : sheets) {
-      expect_legible(sheet.page, shape);
-      for (const PageText& t : sheet.page.texts) texts += "|" + t.text + "|";
+    for (const DrawingPage& drawn : sheets) {
+      expect_legible(drawn.page, shape);
+      for (const PageText& t : drawn.page.texts) texts += "|" + t.text + "|";
     }
     for (const BendLine& bend : r.pieces[0].blank.bends)
       EXPECT_TRUE(has(texts, "|" + bend.tag + "|")) << shape << " " << bend.tag;

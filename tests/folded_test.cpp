@@ -42,28 +42,28 @@ TEST(Panel, LOnEachFace) {
     return developed(panel_of({leg(50), bend_left(90), leg(30)}, face));
   };
   // Inside lines end the radius before the inside corner; outside ones the thickness more.
-  EXPECT_NEAR(ell(PanelFace::inside), 50 + 30 - 2 * r + allowance, 1e-9);
+  EXPECT_NEAR(ell(PanelFace::concave_side), 50 + 30 - 2 * r + allowance, 1e-9);
   EXPECT_NEAR(ell(PanelFace::middle), 50 + 30 - 2 * (r + t / 2) + allowance, 1e-9);
-  EXPECT_NEAR(ell(PanelFace::outside), 50 + 30 - 2 * (r + t) + allowance, 1e-9);
-  EXPECT_NEAR(ell(PanelFace::left), ell(PanelFace::inside), 1e-12);
-  EXPECT_NEAR(ell(PanelFace::right), ell(PanelFace::outside), 1e-12);
+  EXPECT_NEAR(ell(PanelFace::convex_side), 50 + 30 - 2 * (r + t) + allowance, 1e-9);
+  EXPECT_NEAR(ell(PanelFace::left), ell(PanelFace::concave_side), 1e-12);
+  EXPECT_NEAR(ell(PanelFace::right), ell(PanelFace::convex_side), 1e-12);
 }
 
 TEST(Panel, UAndHatAndGutter) {
   EXPECT_NEAR(
-      developed(panel_of({leg(40), bend_left(90), leg(100), bend_left(90), leg(40)}, PanelFace::outside)),
+      developed(panel_of({leg(40), bend_left(90), leg(100), bend_left(90), leg(40)}, PanelFace::convex_side)),
       180 - 4 * (r + t) + 2 * allowance, 1e-9);
   const std::vector<ProfileStep> hat{leg(25),       bend_right(90), leg(40),        bend_left(90), leg(60),
                                      bend_left(90), leg(40),        bend_right(90), leg(25)};
-  EXPECT_NEAR(developed(panel_of(hat, PanelFace::inside)), 190 - 8 * r + 4 * allowance, 1e-9);
-  EXPECT_NEAR(developed(panel_of(hat, PanelFace::outside)), 190 - 8 * (r + t) + 4 * allowance, 1e-9);
+  EXPECT_NEAR(developed(panel_of(hat, PanelFace::concave_side)), 190 - 8 * r + 4 * allowance, 1e-9);
+  EXPECT_NEAR(developed(panel_of(hat, PanelFace::convex_side)), 190 - 8 * (r + t) + 4 * allowance, 1e-9);
 }
 
 TEST(Panel, ZedFollowsTheHollowSideOrKeepsOneFace) {
   const std::vector<ProfileStep> zed{leg(30), bend_left(90), leg(50), bend_right(90), leg(30)};
-  EXPECT_NEAR(developed(panel_of(zed, PanelFace::inside)), 110 - 4 * r + 2 * allowance, 1e-9);
-  EXPECT_NEAR(developed(panel_of(zed, PanelFace::outside)), 110 - 4 * (r + t) + 2 * allowance, 1e-9);
-  // The left face is hollow at the first bend and bulges at the second.
+  EXPECT_NEAR(developed(panel_of(zed, PanelFace::concave_side)), 110 - 4 * r + 2 * allowance, 1e-9);
+  EXPECT_NEAR(developed(panel_of(zed, PanelFace::convex_side)), 110 - 4 * (r + t) + 2 * allowance, 1e-9);
+  // The left face is concave at the first bend and bulges at the second.
   EXPECT_NEAR(developed(panel_of(zed, PanelFace::left)), 110 - 2 * r - 2 * (r + t) + 2 * allowance, 1e-9);
   EXPECT_NEAR(developed(panel_of(zed, PanelFace::right)), 110 - 2 * r - 2 * (r + t) + 2 * allowance, 1e-9);
 }
@@ -72,12 +72,13 @@ TEST(Panel, SharpAndBluntAngles) {
   for (const double turned : {20.0, 60.0, 120.0, 150.0}) {
     const double x = turned / 180 * pi;
     const double flat = 100 + 80 - 2 * (r + t) * std::tan(x / 2) + x * (r + k * t);
-    EXPECT_NEAR(developed(panel_of({leg(100), bend_left(turned), leg(80)}, PanelFace::outside)), flat, 1e-9);
+    EXPECT_NEAR(developed(panel_of({leg(100), bend_left(turned), leg(80)}, PanelFace::convex_side)), flat,
+                1e-9);
   }
 }
 
 TEST(Panel, ArcsKeepTheGirthOfTheNeutralLayer) {
-  const Panel guard = panel_of({leg(40), arc_left(180, 300), leg(60)}, PanelFace::outside);
+  const Panel guard = panel_of({leg(40), arc_left(180, 300), leg(60)}, PanelFace::convex_side);
   EXPECT_NEAR(developed(guard), 100 + pi * (300 - t / 2), 1e-9);
   const Panel s = panel_of({arc_left(90, 50), {.arc = Angle::degrees(90), .radius = 70, .to_right = true}},
                            PanelFace::left);
@@ -86,7 +87,7 @@ TEST(Panel, ArcsKeepTheGirthOfTheNeutralLayer) {
 
 TEST(Panel, GuardOfRadius300PressedWithTwelveHits) {
   const Panel guard = panel_of({arc_left(360, 300)}, PanelFace::middle);
-  const Blank b = made(guard, sheet_of(t), {}, {.bending = {.hits = 12}});
+  const Blank b = made(guard, sheet_of(t), {}, {.pressing = {.hits = 12}});
   EXPECT_NEAR(b.pressed->facet_error, 6.885, 5e-4);
   // A flat as long as 30 degrees of the circle, against the circle that it touches.
   const double w = 300 * pi / 6;
@@ -100,7 +101,7 @@ TEST(Panel, GuardOfRadius300PressedWithTwelveHits) {
 
 TEST(Panel, FlatWidthIsKeptBetweenBendLinesAndTheRestIsShared) {
   const Panel guard = panel_of({leg(20), arc_left(90, 300), leg(20)}, PanelFace::middle);
-  const Blank b = made(guard, sheet_of(t), {}, {.bending = {.flat_width = 30}});
+  const Blank b = made(guard, sheet_of(t), {}, {.pressing = {.facet_width = 30}});
   const double length = pi / 2 * 300;
   ASSERT_EQ(b.bends.size(), 16u);
   for (size_t i = 1; i < b.bends.size(); ++i)
@@ -114,7 +115,7 @@ TEST(Panel, FlatWidthIsKeptBetweenBendLinesAndTheRestIsShared) {
 TEST(Panel, FewestHitsForAFacetError) {
   const Panel guard =
       panel_of({leg(20), arc_left(90, 300), leg(40), arc_left(60, 80), leg(20)}, PanelFace::middle);
-  const Blank b = made(guard, sheet_of(t), {}, {.bending = {.facet_error = 0.5}});
+  const Blank b = made(guard, sheet_of(t), {}, {.pressing = {.facet_error = 0.5}});
   EXPECT_LE(b.pressed->facet_error, 0.5);
   const auto error = [](double radius, double angle, int hits) {
     const double x = angle / hits / 2 / 180 * pi;
@@ -128,7 +129,7 @@ TEST(Panel, FewestHitsForAFacetError) {
 }
 
 TEST(Pressed, CylinderAndConeKeepTheirGirthAndShareTheirTurn) {
-  const Making twelve{.bending = {.hits = 12}};
+  const Making twelve{.pressing = {.hits = 12}};
   const Sheet thin = sheet_of(0);
   const Blank can = made(Cylinder{.size = Diameter::mm(600), .height = 400}, thin, {.gap = 0}, twelve);
   EXPECT_NEAR(can.pressed->facet_error, 6.885, 5e-4);
@@ -154,12 +155,12 @@ TEST(Pressed, CylinderAndConeKeepTheirGirthAndShareTheirTurn) {
 TEST(Pressed, PiecesShareTheHitsEvenlyOrAreRefused) {
   const Seam thirds{.gap = 0, .pieces = 3};
   const Cylinder can{.size = Diameter::mm(600), .height = 400};
-  const auto blanks = make_blanks(can, sheet_of(0), thirds, {.bending = {.hits = 12}});
+  const auto blanks = make_blanks(can, sheet_of(0), thirds, {.pressing = {.hits = 12}});
   ASSERT_EQ(blanks.size(), 1u);
   EXPECT_EQ(blanks[0].count, 3);
   EXPECT_EQ(blanks[0].bends.size(), 4u);
-  EXPECT_EQ(refusal_of([&] { (void)make_blanks(can, sheet_of(0), thirds, {.bending = {.hits = 13}}); }).key,
-            "bending.hits");
+  EXPECT_EQ(refusal_of([&] { (void)make_blanks(can, sheet_of(0), thirds, {.pressing = {.hits = 13}}); }).key,
+            "pressing.hits");
 }
 
 TEST(Bend, FactorFromATestPieceIsTheOneItWasMadeWith) {
@@ -221,10 +222,10 @@ TEST(Hopper, FoldedFromOnePieceProvesForEveryKind) {
 TEST(Hopper, PiecesGapsLapsAndContacts) {
   Hopper h = hopper_of(300, 500, 150, 200, 350, {60, 40});
   for (const int pieces : {1, 2, 4}) {
-    for (const Corner corner : {Corner::inside_touch, Corner::lapped}) {
+    for (const HipJoint joint : {HipJoint::inside_touch, HipJoint::lapped}) {
       for (const Contact contact : {Contact::size_face, Contact::inside, Contact::outside}) {
         h.pieces = pieces;
-        h.corner = corner;
+        h.hip_joint = joint;
         h.base_contact = h.top_contact = contact;
         const Sheet sheet = sheet_of(t, Face::outside);
         const Seam seam{.gap = 1.5};
@@ -295,7 +296,7 @@ TEST(Hopper, RandomOnesCloseWithinTheirAllowance) {
     h.bend.radius = within(0, 6);
     h.pieces = 1 << (random() % 3);
     h.seam = h.pieces == 4 ? 1 : static_cast<int>(random() % 8);
-    h.corner = random() % 2 ? Corner::lapped : Corner::inside_touch;
+    h.hip_joint = random() % 2 ? HipJoint::lapped : HipJoint::inside_touch;
     const Sheet sheet = sheet_of(within(0, 5), static_cast<Face>(random() % 3));
     const Seam seam{.gap = within(0, 3)};
     try {
@@ -369,9 +370,9 @@ TEST(Net, TrayWithClosedCorners) {
   n.open = {"top"};
   n.bends = {"base / wall 1", "base / wall 2", "base / wall 3", "base / wall 4"};
   for (const Relief relief : {Relief::closed, Relief::round, Relief::slot}) {
-    for (const Corner corner : {Corner::inside_touch, Corner::lapped}) {
+    for (const HipJoint joint : {HipJoint::inside_touch, HipJoint::lapped}) {
       n.relief = relief;
-      n.corner = corner;
+      n.hip_joint = joint;
       const Blank b = made(n, sheet_of(t, Face::outside));
       // Outside 300: from rim to rim twice the outside height and the base, less what two bends save.
       EXPECT_NEAR(as_laid(b).width, 300 + 2 * 60 - 4 * (r + t) + 2 * allowance, 1e-9);
@@ -409,7 +410,7 @@ TEST(Net, CubeHasTheSmallestRectangleOfItsNets) {
   const Blank b = made(cube, sheet_of(0));
   // Eleven nets, all with joints of 700: the smallest rectangle about any is 300 by 400 or, askew, less.
   EXPECT_NEAR(joint_length(b), 700, 1e-9);
-  EXPECT_LE(enclosing(b).width * enclosing(b).height, 300 * 400 + 1e-6);
+  EXPECT_LE(smallest_rectangle(b).width * smallest_rectangle(b).height, 300 * 400 + 1e-6);
 }
 
 // A random convex body: points on a rough ball and their hull, by trying every three.
@@ -456,7 +457,7 @@ TEST(Net, RandomConvexBodiesComeHomeInOnePieceThatDoesNotLieOverItself) {
 }
 
 TEST(Tube, EachFaceOfASquareTubeHasItsOwnGirth) {
-  Tube tube{.side = 60, .corner = 8, .wall = 4, .length = 400};
+  Tube tube{.side = 60, .corner_radius = 8, .wall_thickness = 4, .length = 400};
   const auto girth = [&](Face face) {
     tube.opened_on = face;
     return as_laid(made(tube, sheet_of(0))).width;
@@ -464,13 +465,14 @@ TEST(Tube, EachFaceOfASquareTubeHasItsOwnGirth) {
   EXPECT_NEAR(girth(Face::outside), 4 * (60 - 16) + 2 * pi * 8, 1e-9);
   EXPECT_NEAR(girth(Face::middle), 4 * (60 - 16) + 2 * pi * 6, 1e-9);
   EXPECT_NEAR(girth(Face::inside), 4 * (60 - 16) + 2 * pi * 4, 1e-9);
-  tube.corner = 0;  // sharp outside, and inside
+  tube.corner_radius = 0;  // sharp outside, and inside
   EXPECT_NEAR(girth(Face::outside), 240, 1e-9);
   EXPECT_NEAR(girth(Face::inside), 4 * 52, 1e-9);
 }
 
 TEST(Tube, SlantingEndOfARoundedTubeAgainstThePlane) {
-  Tube tube{.width = 80, .depth = 40, .corner = 10, .wall = 3, .length = 300, .slit = 6};
+  Tube tube{
+      .width = 80, .depth = 40, .corner_radius = 10, .wall_thickness = 3, .length = 300, .opened_at = 6};
   tube.ends = {{.end = EndName::top,
                 .height = 200,
                 .tilt = Angle::degrees(35),
@@ -500,7 +502,7 @@ TEST(Tube, SlantingEndOfARoundedTubeAgainstThePlane) {
 }
 
 TEST(Edges, LapsHemsAndLocksAddWhatTheySay) {
-  const Panel flat = panel_of({leg(200)}, PanelFace::outside);
+  const Panel flat = panel_of({leg(200)}, PanelFace::convex_side);
   const auto width = [&](const EdgeWork& work) {
     const Sheet sheet = sheet_of(t);
     const Blank b = make_blank(flat, sheet, {}, {.edges = {work}});
@@ -518,8 +520,9 @@ TEST(Edges, LapsHemsAndLocksAddWhatTheySay) {
 }
 
 TEST(Edges, HolesAreEvenAndRefusedWhereTheyLeaveNoWeb) {
-  EdgeWork lap{.on = "run end", .width = 30, .hole = 6, .pitch = 50, .end = 20, .rows = 2, .key = "edge.1"};
-  const Panel flat = panel_of({leg(200)}, PanelFace::outside);
+  EdgeWork lap{
+      .on = "run end", .width = 30, .hole = 6, .pitch = 50, .first_at = 20, .rows = 2, .key = "edge.1"};
+  const Panel flat = panel_of({leg(200)}, PanelFace::convex_side);
   const Blank b = make_blank(flat, sheet_of(t), {}, {.edges = {lap}});
   ASSERT_EQ(b.openings.size(), 10u);  // 160 in four spaces of 40, twice
   EXPECT_NEAR(norm(b.openings[1].centre - b.openings[0].centre), 40, 1e-9);
@@ -530,9 +533,9 @@ TEST(Edges, HolesAreEvenAndRefusedWhereTheyLeaveNoWeb) {
   lap.on = "rim";
   EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lap}}); }).key, "edge.1.on");
   // What no job can say, a caller may.
-  lap = {.on = "run end", .width = 30, .hole = 6, .pitch = 50, .end = NAN, .key = "edge.1"};
+  lap = {.on = "run end", .width = 30, .hole = 6, .pitch = 50, .first_at = NAN, .key = "edge.1"};
   EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lap}}); }).key,
-            "edge.1.holes.end");
+            "edge.1.holes.first_at");
   const EdgeWork lock{
       .on = "run end", .kind = EdgeKind::lock, .width = 1, .layers = 1'000'000, .key = "edge.1"};
   EXPECT_EQ(refusal_of([&] { (void)make_blank(flat, sheet_of(t), {}, {.edges = {lock}}); }).key,
@@ -579,11 +582,11 @@ TEST(FoldedProof, SeesDamage) {
     return !prove(b, body).passed;
   };
   EXPECT_TRUE(fails([](Blank& b) {
-    b.folding->strips[1].turned = Angle::degrees(b.folding->strips[1].turned.degrees() + 0.001);
+    b.folding->zones[1].turned = Angle::degrees(b.folding->zones[1].turned.degrees() + 0.001);
   }));
-  EXPECT_TRUE(fails([](Blank& b) { b.folding->strips[0].radius += 0.01; }));
-  EXPECT_TRUE(fails([](Blank& b) { b.folding->strips[0].b_from.x += 0.001; }));
-  EXPECT_TRUE(fails([](Blank& b) { b.folding->plates[2].corners[1].y += 0.001; }));
+  EXPECT_TRUE(fails([](Blank& b) { b.folding->zones[0].radius += 0.01; }));
+  EXPECT_TRUE(fails([](Blank& b) { b.folding->zones[0].b_from.x += 0.001; }));
+  EXPECT_TRUE(fails([](Blank& b) { b.folding->faces[2].corners[1].y += 0.001; }));
   EXPECT_TRUE(fails([](Blank& b) { b.edges[0].arcs[0].length += 0.01; }));
 }
 

@@ -71,7 +71,7 @@ Proof held(const Blank& b, const StretchedPart& part, const Shape& shape, const 
 
 template <typename... Given>
 Proof bent_up(const Blank& b, const Body& body, const Given&... given) {
-  return prove_body(b, body, [&](const auto& plates) { return miss_of_given(plates, given...); });
+  return prove_body(b, body, [&](const auto& faces) { return miss_of_given(faces, given...); });
 }
 
 // The blank and the part in space are of the first shape; what is said to have been given is another.
@@ -144,24 +144,25 @@ TEST(Given, CoilsAreHeldAgainstTheirSizes) {
 TEST(Given, StripsAgainstACylinderAreHeldAgainstTheirSizes) {
   const Sheet sheet{.thickness = 4, .neutral = 0.45};
   for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
-    const HelicalStrip s{.on = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends};
+    const HelicalStrip s{.body_diameter = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends};
     expect_wound(s, sheet,
-                 {change(s, "on.diameter", [](HelicalStrip& o) { *o.on *= off; }),
+                 {change(s, "body.diameter", [](HelicalStrip& o) { *o.body_diameter *= off; }),
                   change(s, "", [](HelicalStrip& o) { *o.width *= off; }),
                   change(s, "pitch", [](HelicalStrip& o) { *o.pitch *= off; }),
                   change(s, "turns", [](HelicalStrip& o) { *o.turns *= off; }),
                   change(s, "pitch", [](HelicalStrip& o) { o.start = Angle::degrees(0.1); })});
   }
-  const HelicalStrip lead{.on = 180, .upright = 50, .height = 300, .lead = Angle::degrees(15)};
+  const HelicalStrip lead{
+      .body_diameter = 180, .upright_width = 50, .height = 300, .lead = Angle::degrees(15)};
   expect_wound(lead, sheet,
                {change(lead, "lead", [](HelicalStrip& o) { o.lead = Angle::degrees(15.02); }),
                 change(lead, "height", [](HelicalStrip& o) { *o.height *= off; }),
-                change(lead, "upright", [](HelicalStrip& o) { *o.upright *= off; })});
+                change(lead, "upright width", [](HelicalStrip& o) { *o.upright_width *= off; })});
 }
 
 std::vector<Change> changes_of(const HelicalStrip& s) {
-  return {change(s, "", [](HelicalStrip& o) { *o.on *= off; }),
-          change(s, "", [](HelicalStrip& o) { *o.on_to *= off; }),
+  return {change(s, "", [](HelicalStrip& o) { *o.body_diameter *= off; }),
+          change(s, "", [](HelicalStrip& o) { *o.body_end_diameter *= off; }),
           change(s, "width", [](HelicalStrip& o) { *o.width *= off; }),
           change(s, "", [](HelicalStrip& o) { *o.turns *= off; }),
           change(s, "", [](HelicalStrip& o) { o.start = Angle::degrees(0.1); })};
@@ -170,7 +171,12 @@ std::vector<Change> changes_of(const HelicalStrip& s) {
 TEST(Given, StripsOnAConeAreHeldAgainstTheirSizes) {
   const Sheet sheet{.thickness = 4};
   for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
-    HelicalStrip s{.on = 300, .on_to = 420, .width = 40, .pitch = 160, .turns = 1.3, .ends = ends};
+    HelicalStrip s{.body_diameter = 300,
+                   .body_end_diameter = 420,
+                   .width = 40,
+                   .pitch = 160,
+                   .turns = 1.3,
+                   .ends = ends};
     expect_stretched(s, sheet, changes_of(s), {Hand::as_drawn});
     s.pitch.reset();
     s.lead = Angle::degrees(9);
@@ -183,7 +189,12 @@ TEST(Given, StripsOnAConeAreHeldAgainstTheirSizes) {
 TEST(Given, StandingStripsAreHeldAgainstTheirSizes) {
   const Sheet sheet{.thickness = 4, .sizes_on = Face::middle};
   for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright}) {
-    HelicalStrip s{.on = 300, .on_to = 360, .width = 30, .pitch = 160, .turns = 0.8, .ends = ends};
+    HelicalStrip s{.body_diameter = 300,
+                   .body_end_diameter = 360,
+                   .width = 30,
+                   .pitch = 160,
+                   .turns = 0.8,
+                   .ends = ends};
     s.tilt = Angle::degrees(70);
     s.strain = any;
     auto changes = changes_of(s);
@@ -313,14 +324,14 @@ TEST(Given, TubesAreOpenedWhereTheyAreSaidToBe) {
   tube.width = 90;
   tube.depth = 60;
   tube.length = 400;
-  tube.wall = 3;
-  for (tube.slit = 0; tube.slit < 8; tube.slit += 2) {
+  tube.wall_thickness = 3;
+  for (tube.opened_at = 0; tube.opened_at < 8; tube.opened_at += 2) {
     for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
       const Body body = body_of(as_made(tube, hand));
       const Blank blank = make_blanks(tube, none, {}, {.hand = hand}).front();
-      EXPECT_TRUE(bent_up(blank, body, tube, hand).passed) << tube.slit;
+      EXPECT_TRUE(bent_up(blank, body, tube, hand).passed) << tube.opened_at;
       Tube other = tube;
-      other.slit = (tube.slit + 2) % 8;
+      other.opened_at = (tube.opened_at + 2) % 8;
       const Proof off = bent_up(blank, body, other, hand);
       EXPECT_FALSE(off.passed);
       EXPECT_TRUE(has(off.where, "seam as given")) << off.where;
@@ -331,10 +342,11 @@ TEST(Given, TubesAreOpenedWhereTheyAreSaidToBe) {
 // By ruling, by folds and by even rulings; and of a cone whose top is shifted.
 TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
   const Sheet sheet{.thickness = 2, .sizes_on = Face::middle};
-  Transition ruled{.base = {{.kind = ProfileKind::rectangle, .width = 400, .length = 300, .corner = 30}},
-                   .top = {{.kind = ProfileKind::circle, .diameter = 260}},
-                   .height = 350,
-                   .shift = {40, 15}};
+  Transition ruled{
+      .base = {{.kind = ProfileKind::rectangle, .width = 400, .length = 300, .corner_radius = 30}},
+      .top = {{.kind = ProfileKind::circle, .diameter = 260}},
+      .height = 350,
+      .shift = {40, 15}};
   Transition folded = ruled;
   folded.base = {{.kind = ProfileKind::rectangle, .width = 400, .length = 300}};
   folded.top = {{.kind = ProfileKind::rectangle, .width = 200, .length = 240}};

@@ -15,11 +15,11 @@ Hopper hopper_of(double bw, double bl, double tw, double tl, double h, Vec2 shif
       .base = {bw, bl}, .top = {tw, tl}, .height = h, .shift = shift, .bend = {.radius = 4, .neutral = 0.42}};
 }
 
-bool is_wall(const Plate& p) { return p.name.starts_with("wall"); }
-/// How far a point is from a layer of a plate, prolonged.
-double off(const Plate& p, double layer, Vec3 at) { return dot(at - p.origin, p.normal) - layer; }
+bool is_wall(const BodyFace& p) { return p.name.starts_with("wall"); }
+/// How far a point is from a layer of a face, prolonged.
+double off(const BodyFace& p, double layer, Vec3 at) { return dot(at - p.origin, p.normal) - layer; }
 /// The direction in which a wall rises, and level outwards from it.
-Vec3 rise_of(const Plate& p) {
+Vec3 rise_of(const BodyFace& p) {
   const double level = std::hypot(p.normal.x, p.normal.y);
   return {-p.normal.z * p.normal.x / level, -p.normal.z * p.normal.y / level, level};
 }
@@ -39,7 +39,7 @@ TEST(HopperEnds, EachOnItsOwnFace) {
       h.top.sizes_on = top;
       const Body body = body_of(h, sheet_of(t));
       int walls = 0;
-      for (const Plate& p : body.plates) {
+      for (const BodyFace& p : body.faces) {
         if (!is_wall(p)) continue;
         ++walls;
         const Vec3 n = p.normal;
@@ -104,7 +104,7 @@ TEST(HopperContact, ClearKeepsAllMetalBetweenThePlanesAndFullReachesThem) {
     expect_proved(h, sheet_of(t));
     h.base_contact = h.top_contact = Contact::full;
     const Body body = body_of(h, sheet_of(t));
-    for (const Plate& p : body.plates) {
+    for (const BodyFace& p : body.faces) {
       double lowest_top = HUGE_VAL;
       double highest_base = -HUGE_VAL;
       for (const double layer : {0.0, t}) {
@@ -144,19 +144,19 @@ TEST(HopperFlanges, TurnByTheirOwnAngleAtEveryWall) {
                   .key = "flange.1"}};
     const Body body = body_of(h, sheet_of(t));
     int flanges = 0;
-    for (const Strip& s : body.strips) {
-      const Plate& a = body.plates[static_cast<size_t>(s.plate_a)];
-      const Plate& b = body.plates[static_cast<size_t>(s.plate_b)];
+    for (const BendZone& s : body.zones) {
+      const BodyFace& a = body.faces[static_cast<size_t>(s.face_a)];
+      const BodyFace& b = body.faces[static_cast<size_t>(s.face_b)];
       if (a.flange == b.flange) continue;
       ++flanges;
-      const Plate& wall = a.flange ? b : a;
+      const BodyFace& wall = a.flange ? b : a;
       const double level = std::hypot(wall.normal.x, wall.normal.y);
       const double a0 = way.rise / 180 * pi;
       Vec3 flange{std::cos(a0) * wall.normal.x / level, std::cos(a0) * wall.normal.y / level, std::sin(a0)};
       if (way.direction == FlangeDirection::square) flange = wall.normal;
       const double turned = std::acos(std::clamp(dot(rise_of(wall), flange), -1.0, 1.0));
       EXPECT_NEAR(std::abs(s.angle.radians()), turned, 1e-9) << wall.name << " " << way.rise;
-      // Turned outwards the outside is the hollow face.
+      // Turned outwards the outside is the concave face.
       const double outwards = dot(flange, wall.normal);
       if (std::abs(outwards) > 1e-9) {
         EXPECT_EQ(s.angle.radians() < 0, outwards > 0) << wall.name;
@@ -181,14 +181,14 @@ TEST(HopperFlanges, ReachTheirWidthFromTheEndPlane) {
 
 TEST(HopperWalls, CornersSlantsAndLeansOfAnOffsetOne) {
   const Hopper h = hopper_of(150, 220, 420, 300, 260, {40, -25});
-  const auto walls = body_of(h, sheet_of(0)).facets;
+  const auto walls = body_of(h, sheet_of(0)).sharp_faces;
   const auto corner = [&](double x, double y, bool top) {
     return top ? Vec3{40 + x * 210, -25 + y * 150, 260} : Vec3{x * 75, y * 110, 0};
   };
   // The wall that faces +x: from -y to +y, seen from outside.
   const Vec3 c[4] = {corner(1, -1, false), corner(1, 1, false), corner(1, 1, true), corner(1, -1, true)};
   const auto found =
-      std::find_if(walls.begin(), walls.end(), [](const Facet& f) { return f.name == "wall +x"; });
+      std::find_if(walls.begin(), walls.end(), [](const SharpFace& f) { return f.name == "wall +x"; });
   ASSERT_NE(found, walls.end());
   for (size_t k = 0; k < 4; ++k) EXPECT_LT(norm(found->corners[k] - c[k]), 1e-9) << k;
   // Lean by hand: over 40 + 210 - 75 in 260.

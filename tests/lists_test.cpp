@@ -25,7 +25,7 @@ class Lists : public InFolder {
 };
 
 const std::string panel_head =
-    "[sheet]\nthickness = 2\nsizes_on = \"outside\"\n[part]\nshape = \"panel\"\nrun = 100\n"
+    "[sheet]\nthickness = 2\n\n[part]\nshape = \"panel\"\nsizes_on = \"convex_side\"\nrun = 100\n"
     "bend.radius = 3\nbend.table = \"bends.csv\"\nprofile = [{ line = 50 }, { bend = 90 }, { line = 40 }]\n";
 
 double width_of(const Part& p) { return as_laid(make_blank(p.asked, p.sheet, p.seam, p.making)).width; }
@@ -49,7 +49,8 @@ TEST_F(Lists, ThreeWaysOfWritingABendTableSayTheSame) {
 TEST_F(Lists, TablesAreInTheUnitOfTheJob) {
   write("bends.csv", "thickness,radius,angle,allowance\n0.08,0.12,90,0.24\n");
   const Part p = part(
-      "job.units = \"in\"\n[sheet]\nthickness = 0.08\nsizes_on = \"outside\"\n[part]\nshape = \"panel\"\n"
+      "job.units = \"in\"\n[sheet]\nthickness = 0.08\n\n[part]\nshape = \"panel\"\nsizes_on = "
+      "\"convex_side\"\n"
       "run = 4\nbend.radius = 0.12\nbend.table = \"bends.csv\"\n"
       "profile = [{ line = 2 }, { bend = 90 }, { line = 2 }]\n");
   EXPECT_NEAR(width_of(p), 25.4 * (4 - 2 * 0.2 + 0.24), 1e-9);
@@ -111,7 +112,7 @@ TEST_F(Lists, TablesThatAreNoneAreRefusedAtTheirKey) {
 }
 
 const char* const tubes =
-    "name,diameter,side,width,depth,corner,wall\n"
+    "name,diameter,side,width,depth,corner_radius,wall_thickness\n"
     "Post 60,,60,,,8,4\n"
     "Rail 80x40,,,80,40,6,3\n"
     "Pipe A,60.3,,,,,2.9\n";
@@ -127,8 +128,8 @@ TEST_F(Lists, TubesByName) {
   };
   const Tube post = named("Post 60");
   EXPECT_DOUBLE_EQ(post.side.value(), 60);
-  EXPECT_DOUBLE_EQ(post.corner, 8);
-  EXPECT_DOUBLE_EQ(post.wall.value(), 4);
+  EXPECT_DOUBLE_EQ(post.corner_radius, 8);
+  EXPECT_DOUBLE_EQ(post.wall_thickness.value(), 4);
   EXPECT_FALSE(post.diameter || post.width);
   EXPECT_EQ(post.named, "Post 60");
   const Tube rail = named("Rail 80x40");
@@ -139,9 +140,10 @@ TEST_F(Lists, TubesByName) {
 
 TEST_F(Lists, WhatTheJobSaysOfATubeGoesBeforeTheList) {
   write("tubes.csv", tubes);
-  const Tube t = std::get<Tube>(part(tube("named = \"Post 60\"\ncorner = 5\nwall = 3.2\n")).asked);
-  EXPECT_DOUBLE_EQ(t.corner, 5);
-  EXPECT_DOUBLE_EQ(t.wall.value(), 3.2);
+  const Tube t =
+      std::get<Tube>(part(tube("named = \"Post 60\"\ncorner_radius = 5\nwall_thickness = 3.2\n")).asked);
+  EXPECT_DOUBLE_EQ(t.corner_radius, 5);
+  EXPECT_DOUBLE_EQ(t.wall_thickness.value(), 3.2);
   EXPECT_DOUBLE_EQ(t.side.value(), 60);
 }
 
@@ -153,9 +155,9 @@ TEST_F(Lists, NamesThatAreNotThereAreRefusedWithTheNearest) {
   EXPECT_EQ(r.place().line, 7);
   EXPECT_TRUE(has(refused("[part]\nshape = \"tube\"\nlength = 300\nnamed = \"Post 60\"\n").text().reason,
                   "lists.tubes names none"));
-  write("tubes.csv", "size,wall\n60,4\n");
+  write("tubes.csv", "side,wall_thickness\n60,4\n");
   EXPECT_TRUE(has(refused(tube("named = \"Post 60\"\n")).text().reason, "without a name"));
-  write("tubes.csv", "name,side,wall\nPost 60,60\n");
+  write("tubes.csv", "name,side,wall_thickness\nPost 60,60\n");
   EXPECT_TRUE(has(refused(tube("named = \"Post 60\"\n")).text().reason, "too few or too many"));
 }
 
@@ -174,13 +176,31 @@ TEST_F(Lists, GaugesGiveTheThickness) {
             "sheet.gauge");
   write("gauges.csv", "name,kilos\nlight,0.8\n");
   EXPECT_TRUE(has(refused(head + "[sheet]\ngauge = \"light\"\nsizes_on = \"inside\"\n" + cone).text().reason,
+                  "is no head of this table"));
+  write("gauges.csv", "name\nlight\n");
+  EXPECT_TRUE(has(refused(head + "[sheet]\ngauge = \"light\"\nsizes_on = \"inside\"\n" + cone).text().reason,
                   "no thickness"));
+}
+
+TEST_F(Lists, MisspeltHeadsAndSecondRowsLoseNothing) {
+  write("tubes.csv", "name,side,korner,wall_thickness\nPost 60,60,8,4\n");
+  const JobRefusal head = refused(tube("named = \"Post 60\"\n"));
+  EXPECT_TRUE(has(head.text().reason, "no head of this table")) << head.text().reason;
+  EXPECT_TRUE(has(head.text().found, "korner"));
+  EXPECT_TRUE(has(head.text().allowed, "corner_radius"));
+  EXPECT_EQ(head.place().column, 11);
+  write("tubes.csv", "name,side,wall_thickness\nPost 60,60,4\nPost 60,60,3\n");
+  EXPECT_TRUE(has(refused(tube("named = \"Post 60\"\n")).text().reason, "name of two rows"));
+  write("bends.csv", "thickness,radius,angle,factor\n2,3,60,0.4\n2,3,120,0.42\n2,3,60,0.41\n");
+  const JobRefusal row = refused(panel_head);
+  EXPECT_TRUE(has(row.text().reason, "second row for one bend")) << row.text().reason;
+  EXPECT_EQ(row.place().line, 4);
 }
 
 // --- bodies of flat faces
 
 const std::string net_head =
-    "[sheet]\nthickness = 0\n[part]\nshape = \"net\"\nfile = \"body.obj\"\nbend.neutral = 0.4\n";
+    "[sheet]\nthickness = 0\n[part]\nshape = \"net\"\npath = \"body.obj\"\nbend.neutral = 0.4\n";
 
 const char* const box =
     "# a box\n"

@@ -1,4 +1,4 @@
-// Plates, strips and nets: geometry by other routes.
+// Faces, zones and nets: geometry by other routes.
 #include <numeric>
 #include <random>
 #include <set>
@@ -51,7 +51,7 @@ TEST(Polygons, DepthOfOverlapIsTheLeastShiftThatPartsThem) {
   EXPECT_NEAR(depth_of_overlap(square, tilted), 1, 1e-12);
 }
 
-// --- strips
+// --- zones
 
 Hopper offset_hopper() {
   return {.base = {150, 220},
@@ -61,12 +61,12 @@ Hopper offset_hopper() {
           .bend = {.radius = 4, .neutral = 0.4}};
 }
 
-TEST(Strips, RunFromPlateToPlateOnEveryLayer) {
+TEST(Zones, RunFromPlateToPlateOnEveryLayer) {
   const Body body = body_of(offset_hopper(), sheet_of(3, Face::outside), 0);
-  ASSERT_EQ(body.strips.size(), 3u);
-  for (const Strip& s : body.strips) {
-    const Plate& a = body.plates[static_cast<size_t>(s.plate_a)];
-    const Plate& b = body.plates[static_cast<size_t>(s.plate_b)];
+  ASSERT_EQ(body.zones.size(), 3u);
+  for (const BendZone& s : body.zones) {
+    const BodyFace& a = body.faces[static_cast<size_t>(s.face_a)];
+    const BodyFace& b = body.faces[static_cast<size_t>(s.face_b)];
     const double turn = std::abs(s.angle.radians());
     const auto k = static_cast<size_t>(s.side_a);
     const auto j = static_cast<size_t>(s.side_b);
@@ -75,56 +75,56 @@ TEST(Strips, RunFromPlateToPlateOnEveryLayer) {
       const Vec3 high_a = a.at(a.corners[(k + 1) % 4]) + layer * a.normal;
       const Vec3 low_b = b.at(b.corners[(j + 1) % 4]) + layer * b.normal;
       const Vec3 high_b = b.at(b.corners[j]) + layer * b.normal;
-      EXPECT_LT(norm(strip_point(body, s, 0, s.low(0), layer) - low_a), 1e-9);
-      EXPECT_LT(norm(strip_point(body, s, 0, s.high(0), layer) - high_a), 1e-9);
-      EXPECT_LT(norm(strip_point(body, s, turn, s.low(turn), layer) - low_b), 1e-9);
-      EXPECT_LT(norm(strip_point(body, s, turn, s.high(turn), layer) - high_b), 1e-9);
+      EXPECT_LT(norm(zone_point(body, s, 0, s.low(0), layer) - low_a), 1e-9);
+      EXPECT_LT(norm(zone_point(body, s, 0, s.high(0), layer) - high_a), 1e-9);
+      EXPECT_LT(norm(zone_point(body, s, turn, s.low(turn), layer) - low_b), 1e-9);
+      EXPECT_LT(norm(zone_point(body, s, turn, s.high(turn), layer) - high_b), 1e-9);
     }
     // Between two layers a point moves along the normal, which turns evenly.
     for (int i = 0; i <= 8; ++i) {
       const double phi = turn * i / 8;
-      const Vec3 up = strip_point(body, s, phi, 10, 3) - strip_point(body, s, phi, 10, 0);
+      const Vec3 up = zone_point(body, s, phi, 10, 3) - zone_point(body, s, phi, 10, 0);
       EXPECT_NEAR(norm(up), 3, 1e-9);
       EXPECT_NEAR(std::acos(std::clamp(dot(up, a.normal) / 3, -1.0, 1.0)), phi, 1e-6);
     }
   }
 }
 
-TEST(Strips, RimsLieInTheirPlanesAllAlong) {
+TEST(Zones, RimsLieInTheirPlanesAllAlong) {
   Hopper h = offset_hopper();
   h.top_contact = Contact::outside;
   h.base_contact = Contact::inside;
   const Body body = body_of(h, sheet_of(3, Face::middle), 0);
-  for (const Strip& s : body.strips) {
+  for (const BendZone& s : body.zones) {
     const double turn = std::abs(s.angle.radians());
     for (int i = 0; i <= 20; ++i) {
       const double phi = turn * i / 20;
-      // Sides run upwards on the first plate: its low end is the base's.
+      // Sides run upwards on the first face: its low end is the base's.
       const bool upwards = s.axis.z > 0;
-      const double base = strip_point(body, s, phi, upwards ? s.low(phi) : s.high(phi), 0).z;
-      const double top = strip_point(body, s, phi, upwards ? s.high(phi) : s.low(phi), 3).z;
+      const double base = zone_point(body, s, phi, upwards ? s.low(phi) : s.high(phi), 0).z;
+      const double top = zone_point(body, s, phi, upwards ? s.high(phi) : s.low(phi), 3).z;
       EXPECT_NEAR(base, 0, 1e-9);
       EXPECT_NEAR(top, 260, 1e-9);
     }
   }
 }
 
-TEST(Strips, BothEndsOfAClosedCornerMeetInOneCurve) {
+TEST(Zones, BothEndsOfAClosedCornerMeetInOneCurve) {
   Net tray{.sides = 4, .base = {.side = 200}, .height = 60, .bend = {.radius = 5, .neutral = 0.4}};
   tray.open = {"top"};
   tray.bends = {"base / wall 1", "base / wall 2", "base / wall 3", "base / wall 4"};
   const Body body = body_of(tray, sheet_of(2, Face::inside), 0);
-  ASSERT_EQ(body.strips.size(), 4u);
+  ASSERT_EQ(body.zones.size(), 4u);
   // Every end's curve on the inside face, as its points at equal angles from the base.
   std::vector<std::vector<Vec3>> curves;
-  for (const Strip& s : body.strips) {
+  for (const BendZone& s : body.zones) {
     const double turn = std::abs(s.angle.radians());
-    const bool base_first = body.plates[static_cast<size_t>(s.plate_a)].name == "base";
+    const bool base_first = body.faces[static_cast<size_t>(s.face_a)].name == "base";
     for (const bool low : {true, false}) {
       std::vector<Vec3> curve;
       for (int i = 0; i <= 10; ++i) {
         const double phi = turn * (base_first ? i : 10 - i) / 10;
-        curve.push_back(strip_point(body, s, phi, low ? s.low(phi) : s.high(phi), 0));
+        curve.push_back(zone_point(body, s, phi, low ? s.low(phi) : s.high(phi), 0));
       }
       curves.push_back(std::move(curve));
     }
@@ -141,7 +141,7 @@ TEST(Strips, BothEndsOfAClosedCornerMeetInOneCurve) {
   }
 }
 
-TEST(Strips, HipAnglesAndLengthsOfAnOffsetHopperFromItsCorners) {
+TEST(Zones, HipAnglesAndLengthsOfAnOffsetHopperFromItsCorners) {
   const Hopper h = offset_hopper();
   const Body body = body_of(h, sheet_of(0), 0);
   const auto corner = [&](double x, double y, bool top) {
@@ -161,7 +161,7 @@ TEST(Strips, HipAnglesAndLengthsOfAnOffsetHopperFromItsCorners) {
     expected.insert(std::acos(dot(a, b)));
   }
   std::multiset<double> made;
-  for (const Strip& s : body.strips) made.insert(s.angle.radians());
+  for (const BendZone& s : body.zones) made.insert(s.angle.radians());
   ASSERT_EQ(made.size(), expected.size());
   auto e = expected.begin();
   for (const double angle : made) EXPECT_NEAR(angle, *e++, 1e-9);
@@ -240,13 +240,13 @@ TEST(Unfolding, FacesThatOneEdgeRunsTheSameWayAreRefused) {
   Net net;
   net.points = {{0, 0, 0}, {100, 0, 0}, {100, 100, 0}, {0, 100, 50}};
   net.faces = {{"one", {0, 1, 2}}, {"two", {0, 1, 3}}};
-  EXPECT_EQ(refusal_of([&] { (void)body_of(net, sheet_of(0), 0); }).key, "file");
+  EXPECT_EQ(refusal_of([&] { (void)body_of(net, sheet_of(0), 0); }).key, "path");
   net.faces = {{"one", {0, 1, 2, 3}}};
   EXPECT_TRUE(has(refusal_of([&] { (void)polyhedron_of(net); }).reason, "not flat"));
 }
 
 TEST(Unfolding, AReflexEdgeBendsTheOtherWay) {
-  // A step: two level treads and a riser; seen from above the inner edge is hollow outside.
+  // A step: two level treads and a riser; seen from above the inner edge is concave outside.
   Net net;
   net.points = {{0, 0, 0},   {100, 0, 0},   {100, 80, 0},   {0, 80, 0},
                 {0, 80, 60}, {100, 80, 60}, {100, 160, 60}, {0, 160, 60}};
@@ -257,9 +257,9 @@ TEST(Unfolding, AReflexEdgeBendsTheOtherWay) {
   EXPECT_TRUE(prove(b, net, sheet).passed);
   ASSERT_EQ(b.bends.size(), 2u);
   EXPECT_NE(b.bends[0].up, b.bends[1].up);
-  // Sizes on the upper face: one bend is hollow there, at the other it bulges.
+  // Sizes on the upper face: one bend is concave there, at the other it bulges.
   const double allowance = pi / 2 * (3 + 0.8);
-  EXPECT_NEAR(enclosing(b).width, 80 + 60 + 80 - 2 * 3 - 2 * (3 + 2) + 2 * allowance, 1e-9);
+  EXPECT_NEAR(smallest_rectangle(b).width, 80 + 60 + 80 - 2 * 3 - 2 * (3 + 2) + 2 * allowance, 1e-9);
 }
 
 }  // namespace

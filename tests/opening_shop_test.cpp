@@ -238,7 +238,7 @@ how    = "bored"
 at     = { angle = 40, height = 300 }
 walls  = "near"
 turn   = 0
-repeat = { count = 7, over = 150, ends = "included", centred = true }
+repeat = { count = 7, over = 150, span_ends = "included", centred = true }
 )";
 
 TEST(OpeningJobs, AreReadAsWritten) {
@@ -253,13 +253,14 @@ TEST(OpeningJobs, AreReadAsWritten) {
 TEST(OpeningJobs, OfEveryFormAreCut) {
   const std::string at = "how = \"laid\"\nat = { angle = 180, height = 250 }\n";
   const std::map<std::string, double> areas{
-      {"kind = \"obround\", width = 20, centres = 40", 800 + 100 * std::numbers::pi},
+      {"kind = \"obround\", width = 20, between_centres = 40", 800 + 100 * std::numbers::pi},
       {"kind = \"obround\", width = 60, length = 20", 800 + 100 * std::numbers::pi},
-      {"kind = \"rectangle\", width = 50, length = 30, corner = 5", 1500 - (4 - std::numbers::pi) * 25},
+      {"kind = \"rectangle\", width = 50, length = 30, corner_radius = 5",
+       1500 - (4 - std::numbers::pi) * 25},
       {"kind = \"polygon\", sides = 6, across_flats = 40", 1600 * std::sqrt(3) / 2},
       {"kind = \"polyline\", points = [[0, 0], [40, 0], [0, 30]]", 600},
       {"kind = \"ring_segment\", inner = 60, outer = 100, span = 90", std::numbers::pi * 400},
-      {"kind = \"ring_segment\", inner = 60, outer = 100, span = 90, ends = \"round\"",
+      {"kind = \"ring_segment\", inner = 60, outer = 100, span = 90, span_ends = \"round\"",
        std::numbers::pi * 500},
       {"kind = \"ellipse\", width = 60, length = 30", std::numbers::pi * 450},
       {"kind = \"union\", parts = [{ kind = \"circle\", diameter = 40 }, { kind = \"rectangle\", width = "

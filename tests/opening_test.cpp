@@ -22,7 +22,8 @@ Opening round_opening(double diameter, OpeningHow how, double angle, double heig
 
 Opening rectangle(double width, double length, double corner, OpeningHow how, double angle, double height) {
   Opening o = round_opening(1, how, angle, height);
-  o.form.profile = {.kind = ProfileKind::rectangle, .width = width, .length = length, .corner = corner};
+  o.form.profile = {
+      .kind = ProfileKind::rectangle, .width = width, .length = length, .corner_radius = corner};
   return o;
 }
 
@@ -242,7 +243,7 @@ TEST(Openings, PatternsAreThoseAskedFor) {
   expect({0, 90, 180, 270});
   o.repeat.over = Angle::degrees(90);
   expect({0, 30, 60, 90});
-  o.repeat.ends = false;
+  o.repeat.span_ends = false;
   expect({18, 36, 54, 72});
   o.repeat.centred = true;
   expect({-27, -9, 9, 27});
@@ -258,16 +259,16 @@ TEST(Openings, PatternsAreThoseAskedFor) {
 }
 
 TEST(Openings, ThoseOnTheFlatLieWhereTheyAreAsked) {
-  Opening plate = rectangle(50, 30, 5, OpeningHow::laid, 0, 0);
-  plate.at = {};
-  plate.at.edge = "base";
-  plate.at.along = 400;
-  plate.at.distance = 100;
+  Opening face = rectangle(50, 30, 5, OpeningHow::laid, 0, 0);
+  face.at = {};
+  face.at.edge = "base";
+  face.at.along = 400;
+  face.at.distance = 100;
   Opening hole = round_opening(12, OpeningHow::laid, 0, 0);
   hole.at = {};
   hole.at.on_flat = Vec2{900, 300};
   hole.repeat = {.count = 3, .girth_pitch = 40, .rows = 2, .row_pitch = 25};
-  const Blank b = make_blank(drum(600, 500), sheet_of(4), {}, with({plate, hole}));
+  const Blank b = make_blank(drum(600, 500), sheet_of(4), {}, with({face, hole}));
   EXPECT_NEAR(b.openings[0].centre.x, 400, 1e-9);
   EXPECT_NEAR(b.openings[0].centre.y, 100, 1e-9);
   ASSERT_EQ(b.openings.size(), 7u);
@@ -428,7 +429,7 @@ TEST(Openings, BoredAreClearWhereAFaceLetsGoOfTheBore) {
   c.shift = {-12.0777, 79.58326};
   Opening o = rectangle(12.55014, 33.39084, 0, OpeningHow::bored, 313.937, 69.99986);
   o.form.profile.kind = ProfileKind::obround;
-  o.form.profile.corner = 0;
+  o.form.profile.corner_radius = 0;
   o.repeat = {.count = 5, .over = Angle::degrees(200)};
   const Sheet sheet{.thickness = 5.99948, .sizes_on = Face::middle, .neutral = 0.5};
   Seam seam{.at = Angle::degrees(330.245)};
@@ -443,7 +444,7 @@ TEST(Openings, BoredAreClearWhereAFaceLetsGoOfTheBore) {
 // Walls that are stretched to form them know their places, too.
 TEST(Openings, LieOnWallsThatAreStretched) {
   Transition t;
-  t.base.profile = {.kind = ProfileKind::rectangle, .width = 600, .length = 500, .corner = 60};
+  t.base.profile = {.kind = ProfileKind::rectangle, .width = 600, .length = 500, .corner_radius = 60};
   t.top.profile = {.kind = ProfileKind::ellipse, .width = 500, .length = 300};
   t.height = 500;
   t.rulings = Rulings::even;
@@ -467,14 +468,14 @@ TEST(Openings, LieOnWallsThatAreStretched) {
   EXPECT_FALSE(prove(moved, t, sheet).passed);
 }
 
-// Bent strips and flat plates of folded parts, strips wound about an axis.
+// Bent zones and flat faces of folded parts, zones wound about an axis.
 TEST(Openings, LieOnFoldedAndWoundWalls) {
   Tube tube;
   tube.side = 80;
-  tube.corner = 8;
-  tube.wall = 5;
+  tube.corner_radius = 8;
+  tube.wall_thickness = 5;
   tube.length = 400;
-  tube.slit = 6;
+  tube.opened_at = 6;
   Opening bolts = round_opening(18, OpeningHow::bored, 0, 100);
   bolts.walls = BoredWalls::both;
   const Sheet none{.thickness = 0};
@@ -486,18 +487,18 @@ TEST(Openings, LieOnFoldedAndWoundWalls) {
   const Blank over = make_blank(tube, none, {}, with({round_opening(18, OpeningHow::bored, 40, 100)}));
   EXPECT_TRUE(prove(over, tube, none).passed);
   EXPECT_GT(signed_area(over.openings.at(0).outline), pi * 81);
-  HelicalStrip strip;
-  strip.on = 600;
-  strip.width = 120;
-  strip.lead = Angle::degrees(20);
-  strip.turns = 0.8;
+  HelicalStrip zone;
+  zone.body_diameter = 600;
+  zone.width = 120;
+  zone.lead = Angle::degrees(20);
+  zone.turns = 0.8;
   const Sheet sheet = sheet_of(2);
   Opening pin = round_opening(20, OpeningHow::bored, 100, 250);
   const double pitch = pi * 600 * std::tan(Angle::degrees(20).radians());
   pin.at.height = pitch * 100 / 360 + 60;
-  const auto wound = make_blanks(strip, sheet, {}, with({pin}));
+  const auto wound = make_blanks(zone, sheet, {}, with({pin}));
   ASSERT_EQ(wound[0].openings.size(), 1u);
-  EXPECT_TRUE(prove(wound[0], strip, sheet).passed);
+  EXPECT_TRUE(prove(wound[0], zone, sheet).passed);
 }
 
 // --- at random -----------------------------------------------------------------------------------------
@@ -515,7 +516,7 @@ class Draw : public Random {
       t.base.profile = {.kind = ProfileKind::rectangle,
                         .width = size,
                         .length = size * between(0.5, 1),
-                        .corner = size / 8};
+                        .corner_radius = size / 8};
       t.top.profile.diameter = size * between(0.3, 0.9);
       t.height = height;
       return t;
@@ -667,7 +668,7 @@ TEST(Merge, OutlinesRunOnAndCoverWhatAnyOfThemCovers) {
       form.profile = {.kind = ProfileKind::rectangle,
                       .width = draw.between(5, 25),
                       .length = draw.between(5, 25),
-                      .corner = 2};
+                      .corner_radius = 2};
       form.profile.turn = draw.plan();
       form.shift = at;
       parts.push_back(outlines_of(form, {}, 0.01).loops.front());

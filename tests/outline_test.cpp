@@ -312,7 +312,8 @@ TEST_F(Outlines, ArcsWhoseCirclesReachBelowTheOtherEndAreRead) {
                              "-0.1 10 -84.432 20 -106.257 42 0 10 70.044 20 -24.882 42 1"));
   const std::string text =
       "juggler = 1\n[sheet]\nthickness = 0\n[part]\nshape = \"transition\"\nheight = 69\n"
-      "base.profile = { kind = \"rectangle\", turn = 129.8, width = 120.472, length = 439, corner = 25.298 "
+      "base.profile = { kind = \"rectangle\", turn = 129.8, width = 120.472, length = 439, corner_radius = "
+      "25.298 "
       "}\n"
       "base.tilt = { angle = 21.9, uphill = -266.3 }\ntop.profile = { kind = \"file\", path = "
       "\"flat-arcs.dxf\" }\n"
@@ -320,7 +321,7 @@ TEST_F(Outlines, ArcsWhoseCirclesReachBelowTheOtherEndAreRead) {
   const Part p = read_job(text, (folder_ / "job.toml").string()).parts.at(0);
   try {
     (void)pieces_of(std::get<Transition>(p.asked), p.sheet);
-    ADD_FAILURE() << "a round end of a rectangle faces a hollow";
+    ADD_FAILURE() << "a round end of a rectangle faces a concave stretch";
   } catch (const Refusal& r) {
     EXPECT_TRUE(has(r.text().reason, "no wall leads on")) << r.what();
   }

@@ -39,7 +39,7 @@ TEST(Pressing, FacetErrorAgreesWithTheCurveOverEightDecades) {
           stands_off(w, radius),
           [&] {
             const Blank b = make_blank(guard({arc_of(part / pi * 180, radius)}), sheet_of(0), {},
-                                       {.bending = {.hits = 1}});
+                                       {.pressing = {.hits = 1}});
             return b.pressed->facet_error;
           }(),
           1e-9 * radius)
@@ -51,7 +51,7 @@ TEST(Pressing, FacetErrorAgreesWithTheCurveOverEightDecades) {
 TEST(Pressing, HitsAskedForAreMadeAndSharedSoThatTheWorstIsLeast) {
   const Panel p = guard({line_of(30), arc_of(120, 90), line_of(20), arc_of(60, 400, true), line_of(30)});
   for (const int hits : {2, 3, 7, 20}) {
-    const Blank b = make_blank(p, sheet, {}, {.bending = {.hits = hits}});
+    const Blank b = make_blank(p, sheet, {}, {.pressing = {.hits = hits}});
     EXPECT_EQ(b.pressed->hits, hits);
     ASSERT_EQ(b.bends.size(), static_cast<size_t>(hits));
     double best = HUGE_VAL;
@@ -73,7 +73,7 @@ TEST(Pressing, AFlatWidthStandsBetweenLinesAndTheRestIsSharedEvenlyAtBothEnds) {
   const Panel p = guard({line_of(50), arc_of(100, 250), line_of(50)});
   const double length = 250 * 100 / 180.0 * pi;
   for (const double width : {20.0, 33.3, 100.0, 400.0}) {
-    const Blank b = make_blank(p, sheet, {}, {.bending = {.flat_width = width}});
+    const Blank b = make_blank(p, sheet, {}, {.pressing = {.facet_width = width}});
     const auto n = static_cast<double>(b.bends.size());
     EXPECT_EQ(n, std::ceil(length / width));
     const double end = (length - (n - 1) * width) / 2;
@@ -88,12 +88,12 @@ TEST(Pressing, AFlatWidthStandsBetweenLinesAndTheRestIsSharedEvenlyAtBothEnds) {
 
 TEST(Pressing, TheTableGoesOnEitherSideOfWhatIsMade) {
   const Panel p = guard({arc_of(360, 300)});
-  const Blank b = make_blank(p, sheet, {}, {.bending = {.hits = 12}});
+  const Blank b = make_blank(p, sheet, {}, {.pressing = {.hits = 12}});
   ASSERT_EQ(b.pressed->table.size(), 9u);
   for (size_t i = 0; i < b.pressed->table.size(); ++i) {
     const Pressed::Row& row = b.pressed->table[i];
     EXPECT_EQ(row.hits, 8 + static_cast<int>(i));
-    EXPECT_NEAR(row.flat_width, 600 * pi / row.hits, 1e-9);
+    EXPECT_NEAR(row.facet_width, 600 * pi / row.hits, 1e-9);
     EXPECT_NEAR(row.facet_error, stands_off(600 * pi / row.hits, 300), 1e-9 * 300);
     if (i > 0) {
       EXPECT_LT(row.facet_error, b.pressed->table[i - 1].facet_error);
@@ -109,7 +109,7 @@ TEST(Pressing, OneHitFewerWouldBeTooCoarse) {
     const double degrees = within(20, 240);  // farther round the lines would cross
     const double asked = within(0.01, 3);
     const Panel p = guard({line_of(30), arc_of(degrees, radius), line_of(30)});
-    const Blank b = make_blank(p, sheet, {}, {.bending = {.facet_error = asked}});
+    const Blank b = make_blank(p, sheet, {}, {.pressing = {.facet_error = asked}});
     EXPECT_LE(b.pressed->facet_error, asked);
     const int n = b.pressed->hits;
     if (n > 1) {
@@ -124,7 +124,7 @@ TEST(Pressing, RoundWallsKeepTheirBlank) {
   const Cone cone = cyclone();
   const Blank smooth = make_blank(cone, sheet, {.gap = 1});
   for (const int hits : {3, 12, 90}) {
-    const Blank pressed = make_blank(cone, sheet, {.gap = 1}, {.bending = {.hits = hits}});
+    const Blank pressed = make_blank(cone, sheet, {.gap = 1}, {.pressing = {.hits = hits}});
     EXPECT_DOUBLE_EQ(area(pressed), area(smooth));
     ASSERT_EQ(pressed.bends.size(), static_cast<size_t>(hits));
     for (const BendLine& l : pressed.bends) {
@@ -147,7 +147,7 @@ TEST(Pressing, TrimmedAndOffsetWallsHaveTheirLinesOnRulings) {
   Cylinder can{.size = Diameter::mm(300), .height = 500};
   can.trims = {
       {.end = EndName::top, .height = 350, .tilt = Angle::degrees(30), .uphill = Angle::degrees(70)}};
-  const Blank b = make_blank(can, sheet_of(0), {.gap = 0}, {.bending = {.hits = 16}});
+  const Blank b = make_blank(can, sheet_of(0), {.gap = 0}, {.pressing = {.hits = 16}});
   ASSERT_EQ(b.bends.size(), 16u);
   for (size_t i = 0; i < 16; ++i) {
     // The seam at 0 halves a flat: lines lie at odd thirty-seconds of a turn.
@@ -157,30 +157,30 @@ TEST(Pressing, TrimmedAndOffsetWallsHaveTheirLinesOnRulings) {
     EXPECT_NEAR(b.bends[i].datum_from, 150 * u, 1e-9 * 500) << i;
   }
   const Cone offset{.base = Diameter::mm(620), .top = Diameter::mm(300), .height = 500, .shift = {150, 80}};
-  const Blank o = make_blank(offset, sheet, {.gap = 0}, {.bending = {.facet_error = 1}});
+  const Blank o = make_blank(offset, sheet, {.gap = 0}, {.pressing = {.facet_error = 1}});
   EXPECT_LE(o.pressed->facet_error, 1);
   EXPECT_TRUE(prove(o, offset, sheet, {.gap = 0}).passed);
 }
 
 TEST(Pressing, AskingTooMuchOrTooLittleIsRefused) {
   const Panel p = guard({line_of(30), arc_of(90, 300), line_of(30), arc_of(90, 300), line_of(30)});
-  const auto key = [&](const Pressing& bending) {
-    return refusal_of([&] { (void)make_blank(p, sheet, {}, {.bending = bending}); }).key;
+  const auto key = [&](const Pressing& pressing) {
+    return refusal_of([&] { (void)make_blank(p, sheet, {}, {.pressing = pressing}); }).key;
   };
-  EXPECT_EQ(key({.hits = 1}), "bending.hits");
-  EXPECT_EQ(key({.hits = 20000}), "bending.hits");
-  EXPECT_EQ(key({.flat_width = 500}), "bending.flat_width");
-  EXPECT_EQ(key({.flat_width = 1e-4}), "bending.flat_width");
-  EXPECT_EQ(key({.flat_width = -3}), "bending.flat_width");
-  EXPECT_EQ(key({.facet_error = 1e-9}), "bending.facet_error");
-  EXPECT_EQ(key({.facet_error = 0}), "bending.facet_error");
+  EXPECT_EQ(key({.hits = 1}), "pressing.hits");
+  EXPECT_EQ(key({.hits = 20000}), "pressing.hits");
+  EXPECT_EQ(key({.facet_width = 500}), "pressing.facet_width");
+  EXPECT_EQ(key({.facet_width = 1e-4}), "pressing.facet_width");
+  EXPECT_EQ(key({.facet_width = -3}), "pressing.facet_width");
+  EXPECT_EQ(key({.facet_error = 1e-9}), "pressing.facet_error");
+  EXPECT_EQ(key({.facet_error = 0}), "pressing.facet_error");
 }
 
 // --- tubes opened out
 
 TEST(TubeFaces, ARoundTubeOpensToARectangleOnEachFace) {
   for (const Face face : {Face::inside, Face::middle, Face::outside}) {
-    Tube tube{.diameter = 60.3, .wall = 2.9, .length = 400, .opened_on = face};
+    Tube tube{.diameter = 60.3, .wall_thickness = 2.9, .length = 400, .opened_on = face};
     const Blank b = make_blank(tube, sheet_of(0));
     const double d = face == Face::outside ? 60.3 : face == Face::middle ? 60.3 - 2.9 : 60.3 - 5.8;
     EXPECT_NEAR(as_laid(b).width, pi * d, 1e-9);
@@ -189,7 +189,7 @@ TEST(TubeFaces, ARoundTubeOpensToARectangleOnEachFace) {
 }
 
 TEST(TubeFaces, ASquareTubeCutBothWaysHasEachSideAsLongAsThePlanesLeaveIt) {
-  Tube tube{.side = 60, .wall = 4, .length = 500};
+  Tube tube{.side = 60, .wall_thickness = 4, .length = 500};
   tube.ends = {{.end = EndName::top, .height = 400, .tilt = Angle::degrees(40), .uphill = Angle::degrees(90)},
                {.end = EndName::base, .height = 50, .tilt = Angle::degrees(10), .uphill = {}}};
   const Blank b = make_blank(tube, sheet_of(0));
@@ -200,7 +200,7 @@ TEST(TubeFaces, ASquareTubeCutBothWaysHasEachSideAsLongAsThePlanesLeaveIt) {
       edges.push_back(350 + y * std::tan(40 / 180.0 * pi) - x * std::tan(10 / 180.0 * pi));
   }
   std::vector<double> made;
-  for (const BentStrip& s : b.folding->strips) made.push_back(norm(s.a_to - s.a_from));
+  for (const BentZone& s : b.folding->zones) made.push_back(norm(s.a_to - s.a_from));
   std::sort(edges.begin(), edges.end());
   std::sort(made.begin(), made.end());
   ASSERT_EQ(made.size(), 4u) << "slit in the middle of a side";
@@ -210,11 +210,12 @@ TEST(TubeFaces, ASquareTubeCutBothWaysHasEachSideAsLongAsThePlanesLeaveIt) {
 }
 
 TEST(TubeFaces, CornersAreMarkedNotCut) {
-  const Tube tube{.width = 80, .depth = 40, .corner = 10, .wall = 3, .length = 300, .slit = 2};
+  const Tube tube{
+      .width = 80, .depth = 40, .corner_radius = 10, .wall_thickness = 3, .length = 300, .opened_at = 2};
   const Blank b = make_blank(tube, sheet_of(0));
   // Tangent lines of the four corners, upright, the length of the tube.
-  ASSERT_EQ(b.folding->strips.size(), 4u);
-  for (const BentStrip& s : b.folding->strips) {
+  ASSERT_EQ(b.folding->zones.size(), 4u);
+  for (const BentZone& s : b.folding->zones) {
     EXPECT_TRUE(s.rolled);
     EXPECT_NEAR(norm(s.a_to - s.a_from), 300, 1e-9);
     EXPECT_NEAR(s.a_to.x, s.a_from.x, 1e-9) << "upright";
@@ -225,26 +226,27 @@ TEST(TubeFaces, CornersAreMarkedNotCut) {
 
 TEST(TubeFaces, WhatDoesNotMakeATubeIsRefused) {
   const auto key = [](const Tube& t) { return refusal_of([&] { (void)make_blank(t, sheet_of(0)); }).key; };
-  EXPECT_EQ(key({.side = 60, .wall = 30, .length = 100}), "wall");
-  EXPECT_EQ(key({.side = 60, .corner = 31, .wall = 3, .length = 100}), "corner");
-  EXPECT_EQ(key({.width = 60, .wall = 3, .length = 100}), "depth");
-  EXPECT_EQ(key({.diameter = 60, .side = 60, .wall = 3, .length = 100}), "diameter");
-  EXPECT_EQ(key({.side = 60, .wall = 3}), "length");
-  EXPECT_EQ(key({.side = 60, .wall = 3, .length = 100, .slit = 3}), "seam.at");
+  EXPECT_EQ(key({.side = 60, .wall_thickness = 30, .length = 100}), "wall_thickness");
+  EXPECT_EQ(key({.side = 60, .corner_radius = 31, .wall_thickness = 3, .length = 100}), "corner_radius");
+  EXPECT_EQ(key({.width = 60, .wall_thickness = 3, .length = 100}), "depth");
+  EXPECT_EQ(key({.diameter = 60, .side = 60, .wall_thickness = 3, .length = 100}), "diameter");
+  EXPECT_EQ(key({.side = 60, .wall_thickness = 3}), "length");
+  EXPECT_EQ(key({.side = 60, .wall_thickness = 3, .length = 100, .opened_at = 3}), "opened_at");
 }
 
 // Halves of one outline are one kind only where they are bent alike: 18 hits are shared so that they are, 17
 // cannot be.
 TEST(Pressing, PiecesAreCountedTogetherOnlyWhereTheyBendAlike) {
   Transition t;
-  t.base.profile = {.kind = ProfileKind::rectangle, .width = 450.318, .length = 422.611, .corner = 13.585};
+  t.base.profile = {
+      .kind = ProfileKind::rectangle, .width = 450.318, .length = 422.611, .corner_radius = 13.585};
   t.top.profile = {.kind = ProfileKind::circle, .diameter = 157.985};
   t.height = 296.041;
   Seam seam{.gap = 0};
   seam.pieces = 2;
   for (const int hits : {16, 17, 18, 19, 22}) {
     Making making;
-    making.bending.hits = hits;
+    making.pressing.hits = hits;
     const std::vector<Blank> blanks = make_blanks(t, sheet_of(6), seam, making);
     ASSERT_EQ(blanks.size(), hits % 2 == 0 ? 1u : 2u) << hits;
     EXPECT_EQ(blanks.front().count, hits % 2 == 0 ? 2 : 1) << hits;

@@ -86,7 +86,7 @@ TEST(Schedules, SpringbackIsInProportionToTheAngle) {
                       {.bend = Angle::degrees(135)},
                       {.line = 60}},
           .run = 200,
-          .sizes_on = PanelFace::outside,
+          .sizes_on = PanelFace::convex_side,
           .bend = bent};
   p.bend.springback = Angle::degrees(2);
   const Blank b = make_blank(p, sheet_of(t));
@@ -97,7 +97,7 @@ TEST(Schedules, SpringbackIsInProportionToTheAngle) {
 TEST(Schedules, RadiiOfTheirOwnStandInTheSchedule) {
   const Panel p{.profile = {{.line = 60}, {.bend = Angle::degrees(90), .radius = 10}, {.line = 60}},
                 .run = 200,
-                .sizes_on = PanelFace::outside,
+                .sizes_on = PanelFace::convex_side,
                 .bend = bent};
   const Blank b = make_blank(p, sheet_of(t));
   EXPECT_NEAR(b.bends[0].radius, 10, 1e-12);
@@ -138,9 +138,9 @@ TEST(Schedules, AShortLegIsWarnedOfWithTheDieThatWouldHoldIt) {
   const auto warnings = [](double leg, std::optional<double> die) {
     Panel p{.profile = {{.line = leg}, {.bend = Angle::degrees(90)}, {.line = 100}},
             .run = 200,
-            .sizes_on = PanelFace::outside,
+            .sizes_on = PanelFace::convex_side,
             .bend = bent};
-    p.bend.die = die;
+    p.bend.die_width = die;
     return make_blank(p, sheet_of(t)).warnings;
   };
   // A leg reaches from its edge to the bend line: leg - 5 + allowance / 2. A die of 8 thicknesses needs
@@ -155,7 +155,7 @@ TEST(Schedules, AShortLegIsWarnedOfWithTheDieThatWouldHoldIt) {
 
 TEST(Schedules, DirectionsAreThoseOfTheFaceThatLiesUp) {
   const Hopper h{.base = {200, 200}, .top = {400, 400}, .height = 300, .bend = bent};
-  for (const BendLine& l : make_blank(h, sheet_of(t)).bends) EXPECT_TRUE(l.up) << "hips are hollow inside";
+  for (const BendLine& l : make_blank(h, sheet_of(t)).bends) EXPECT_TRUE(l.up) << "hips are concave inside";
   for (const BendLine& l : make_blank(h, sheet_of(t), {}, {.face_up = Face::outside}).bends)
     EXPECT_FALSE(l.up);
 }
@@ -163,7 +163,7 @@ TEST(Schedules, DirectionsAreThoseOfTheFaceThatLiesUp) {
 // --- hems, locks and laps
 
 TEST(Tabs, TapersLeanInwardsOnBothEnds) {
-  const Panel flat{.profile = {{.line = 200}}, .run = 300, .sizes_on = PanelFace::outside, .bend = bent};
+  const Panel flat{.profile = {{.line = 200}}, .run = 300, .sizes_on = PanelFace::convex_side, .bend = bent};
   const EdgeWork lap{.on = "run end", .width = 20, .taper = Angle::degrees(45)};
   const Blank b = make_blank(flat, sheet_of(t), {}, {.edges = {lap}});
   EXPECT_NEAR(area(b), 200 * 300 + 20 * (200 + 160) / 2, 1e-6);
@@ -173,7 +173,7 @@ TEST(Tabs, TapersLeanInwardsOnBothEnds) {
 }
 
 TEST(Tabs, FoldsLieWhereTheHemAndTheLockSay) {
-  const Panel flat{.profile = {{.line = 200}}, .run = 300, .sizes_on = PanelFace::outside, .bend = bent};
+  const Panel flat{.profile = {{.line = 200}}, .run = 300, .sizes_on = PanelFace::convex_side, .bend = bent};
   const EdgeWork hem{
       .on = "profile end", .kind = EdgeKind::hem, .width = 15, .radius = 1, .neutral = 0.4, .up = false};
   const Blank hemmed = make_blank(flat, sheet_of(t), {}, {.edges = {hem}});
@@ -191,7 +191,7 @@ TEST(Tabs, FoldsLieWhereTheHemAndTheLockSay) {
 }
 
 TEST(Tabs, TwoOnOneEdgeAndTabsThatMeetAreRefused) {
-  const Panel flat{.profile = {{.line = 200}}, .run = 300, .sizes_on = PanelFace::outside, .bend = bent};
+  const Panel flat{.profile = {{.line = 200}}, .run = 300, .sizes_on = PanelFace::convex_side, .bend = bent};
   const EdgeWork lap{.on = "run end", .width = 20, .key = "edge.1"};
   EdgeWork again = lap;
   again.key = "edge.2";

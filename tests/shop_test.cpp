@@ -19,11 +19,11 @@ TEST(KeyNumbers, InTheJobsUnitsRadiusAndDiameterBothLabelled) {
   const auto rows = key_numbers(mm, mm.pieces[0]);
   EXPECT_EQ(value(rows, "swing radius base"), "1088.574 mm");
   EXPECT_EQ(value(rows, "sector base as cut"), "102.7574 deg");
-  EXPECT_EQ(value(rows, "base inside as cut"), "dia 620.000, rad 310.000 mm");
-  EXPECT_EQ(value(understood(mm, mm.pieces[0]), "slant"), "813.914 mm");
+  EXPECT_EQ(value(rows, "base inside as cut"), "dia 620.000, radius 310.000 mm");
+  EXPECT_EQ(value(asked_for(mm, mm.pieces[0]), "slant"), "813.914 mm");
   const JobResult inch =
       result_of({{"job.units", "in"}, {"base.diameter", "20"}, {"top.diameter", "20"}, {"height", "10"}});
-  EXPECT_EQ(value(understood(inch, inch.pieces[0]), "height"), "10.0000 in");
+  EXPECT_EQ(value(asked_for(inch, inch.pieces[0]), "height"), "10.0000 in");
   EXPECT_EQ(value(key_numbers(inch, inch.pieces[0]), "girth base neutral"), "69.1150 in");
 }
 

@@ -89,12 +89,12 @@ TEST(LeastStretch, LiesBelowTheRingsAndTrianglesOfAFlight) {
   const WoundPart flight =
       wind(Flight{.shaft = 60, .outside = 200, .pitch = 200, .turns = 1, .flat = FlightFlat::least_stretch},
            middle);
-  const double ring = flight.pieces.front().rings.front().root_mean_square;
+  const double ring = flight.pieces.front().flat_rings.front().root_mean_square;
   EXPECT_LT(rms(part), ring);
   EXPECT_GT(rms(part), 0.9 * ring);  // it only gains at its ends
   // Far from them it is the ring.
   const StretchedPiece& piece = part.pieces.front();
-  const FlightRing& r = flight.pieces.front().rings.front();
+  const FlatRing& r = flight.pieces.front().flat_rings.front();
   for (const double share : {0.0, 0.3, 0.5, 1.0}) {
     const Strain at = strain_at(piece.curved.surface, piece.flat, 0.5, share);
     EXPECT_NEAR(at.along, r.strain(0, share).along, 1e-3) << share;
@@ -295,7 +295,12 @@ TEST(Surfaces, HaveTheirDerivatives) {
     Flight grows{.shaft = 40, .outside = 160, .outside_to = 220, .pitch = 90, .pitch_to = 150, .turns = 1.3};
     expect_derivatives(form(solve(grows, hand), 1), "flight, " + of);
     for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
-      HelicalStrip s{.on = 300, .on_to = 420, .width = 40, .pitch = 160, .turns = 1.3, .ends = ends};
+      HelicalStrip s{.body_diameter = 300,
+                     .body_end_diameter = 420,
+                     .width = 40,
+                     .pitch = 160,
+                     .turns = 1.3,
+                     .ends = ends};
       expect_derivatives(form(solve_on_cone(s, middle, hand)), "cone strip, " + of);
       s.pitch.reset();
       s.lead = Angle::degrees(20);
@@ -509,7 +514,11 @@ TEST(ConeStrip, EdgesHaveTheirClosedLengths) {
   // A constant angle from level: a spiral of the cone, whose length is its rise over two sines.
   const Sheet thin{.thickness = 0};
   const double lead = Angle::degrees(14).radians();
-  const HelicalStrip s{.on = 200, .on_to = 500, .width = 20, .turns = 1.5, .lead = Angle::radians(lead)};
+  const HelicalStrip s{.body_diameter = 200,
+                       .body_end_diameter = 500,
+                       .width = 20,
+                       .turns = 1.5,
+                       .lead = Angle::radians(lead)};
   const ConeStripSizes c = solve_on_cone(s, thin, Hand::as_drawn);
   const StretchedPart part = stretch(s, thin);
   EXPECT_TRUE(part.opens_flat());
@@ -525,14 +534,14 @@ TEST(ConeStrip, EdgesHaveTheirClosedLengths) {
 
 TEST(ConeStrip, OfAnAllButCylindricalBodyIsThatOfTheCylinder) {
   for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
-    HelicalStrip s{.on = 300, .width = 25, .pitch = 140, .turns = 1.2, .ends = ends};
+    HelicalStrip s{.body_diameter = 300, .width = 25, .pitch = 140, .turns = 1.2, .ends = ends};
     const Making exact{.fit = 1e-4};
     const Blank of_cylinder = make_blanks(wind(s, middle), exact).front();
-    s.on_to = 300 * (1 + 2e-9);
+    s.body_end_diameter = 300 * (1 + 2e-9);
     const StretchedPart part = stretch(s, middle);
     const Blank b = make_blanks(part, exact).front();
     EXPECT_NEAR(area(b), area(of_cylinder), 1e-2) << name_of(ends);
-    EXPECT_NEAR(enclosing(b).width, enclosing(of_cylinder).width, 1e-3) << name_of(ends);
+    EXPECT_NEAR(smallest_rectangle(b).width, smallest_rectangle(of_cylinder).width, 1e-3) << name_of(ends);
     EXPECT_TRUE(prove(b, part).passed) << name_of(ends);
   }
 }
@@ -543,8 +552,10 @@ TEST(ConeStrip, LieAgainstTheConeAndEndAsAsked) {
   int made = 0;
   for (int i = 0; i < draws(24); ++i) {
     const Sheet sheet{.thickness = within(0, 4)};
-    HelicalStrip s{
-        .on = within(150, 600), .on_to = within(150, 600), .width = within(5, 60), .turns = within(0.3, 1.8)};
+    HelicalStrip s{.body_diameter = within(150, 600),
+                   .body_end_diameter = within(150, 600),
+                   .width = within(5, 60),
+                   .turns = within(0.3, 1.8)};
     if (i % 2) s.lead = Angle::degrees(within(6, 40));
     if (i % 2 == 0) s.height = within(100, 600);
     s.ends = static_cast<StripEnds>(i % 4);
@@ -584,15 +595,16 @@ TEST(ConeStrip, LieAgainstTheConeAndEndAsAsked) {
 }
 
 TEST(ConeStrip, BadSizesAreRefusedByTheirKeys) {
-  const HelicalStrip good{.on = 400, .on_to = 250, .width = 30, .pitch = 120, .turns = 2};
+  const HelicalStrip good{
+      .body_diameter = 400, .body_end_diameter = 250, .width = 30, .pitch = 120, .turns = 2};
   const auto key = [&](auto change) {
     HelicalStrip s = good;
     change(s);
     return refusal_of([&] { (void)stretch(s, middle); }).key;
   };
-  EXPECT_EQ(key([](HelicalStrip& s) { s.upright = 20; }), "upright");
-  EXPECT_EQ(key([](HelicalStrip& s) { s.on_to = 400; }), "on.end_diameter");
-  EXPECT_EQ(key([](HelicalStrip& s) { s.on_to = 0; }), "on.end_diameter");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.upright_width = 20; }), "upright_width");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.body_end_diameter = 400; }), "body.end_diameter");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.body_end_diameter = 0; }), "body.end_diameter");
   EXPECT_EQ(key([](HelicalStrip& s) { s.turns.reset(); }), "pitch");
   EXPECT_EQ(key([](HelicalStrip& s) { s.width = 200; }), "width");
   EXPECT_EQ(key([](HelicalStrip& s) { s.width.reset(); }), "width");
@@ -607,8 +619,8 @@ TEST(ConeStrip, BadSizesAreRefusedByTheirKeys) {
 
 HelicalStrip standing_strip(double tilt, std::optional<double> on_to = {},
                             StripEnds ends = StripEnds::square) {
-  return {.on = 300,
-          .on_to = on_to,
+  return {.body_diameter = 300,
+          .body_end_diameter = on_to,
           .width = 60,
           .pitch = 260,
           .turns = 0.8,
@@ -721,13 +733,13 @@ TEST(StandingStrip, BadSizesAreRefusedByTheirKeys) {
   };
   EXPECT_EQ(key([](HelicalStrip& s) { s.tilt = Angle::degrees(180); }), "tilt");
   EXPECT_EQ(key([](HelicalStrip& s) { s.turns_per_blank = 2; }), "blank.turns");
-  EXPECT_EQ(key([](HelicalStrip& s) { s.upright = 60; }), "upright");
-  EXPECT_EQ(key([](HelicalStrip& s) { s.on_to = 300; }), "on.end_diameter");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.upright_width = 60; }), "upright_width");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.body_end_diameter = 300; }), "body.end_diameter");
   EXPECT_EQ(key([](HelicalStrip& s) { s.turns = 60; }), "turns");
   EXPECT_EQ(key([](HelicalStrip& s) { s.width.reset(); }), "width");
   EXPECT_EQ(key([](HelicalStrip& s) {
               // Leaning inwards from a steep cone.
-              s.on_to = 40;
+              s.body_end_diameter = 40;
               s.turns = 0.2;
               s.tilt = Angle::degrees(1);
             }),
@@ -775,7 +787,7 @@ TEST_P(RandomStretched, PartsAreProvedOrRefusedWithAReason) {
     RuledWall w{.base = curve(300, 0), .top = curve(200, 250), .strain = any};
     if (random() % 3 == 0) w.rulings = Rulings::even;
     HelicalStrip strip = standing_strip(within(5, 170));
-    if (random() % 2) strip.on_to = within(150, 500);
+    if (random() % 2) strip.body_end_diameter = within(150, 500);
     strip.width = within(10, 100);
     strip.ends = static_cast<StripEnds>(random() % 4);
     using Any = std::variant<Dome, RuledWall, HelicalStrip>;

@@ -150,7 +150,7 @@ TEST(Template, RingsAreTheEdgesOfBothFaces) {
                                  {"trim.height", "250"},
                                  {"trim.tilt", "35"},
                                  {"trim.uphill", "90"},
-                                 {"template.rings", "true"},
+                                 {"template.end_rings", "true"},
                                  {"template.blank", "false"}},
                                 "cylinder");
   const auto figures = template_figures(r, 0);
@@ -189,14 +189,14 @@ TEST(Template, SweepsHaveTheRolledRadius) {
   const auto figures = template_figures(r, 0);
   ASSERT_EQ(figures.size(), 4u) << "inside and outside, base and top";
   for (const TemplateFigure& figure : figures) {
-    const bool hollow = has(figure.title, "outside");
+    const bool concave = has(figure.title, "outside");
     const Arc& arc = figure.cuts[0][2];
-    EXPECT_NEAR(radius_of(arc), hollow ? 152 : 150, 1e-9);
+    EXPECT_NEAR(radius_of(arc), concave ? 152 : 150, 1e-9);
     EXPECT_NEAR(norm(end_of(figure.cuts[0][1]) - arc.start), 0, 1e-9);
     EXPECT_NEAR(norm(end_of(arc) - figure.cuts[0][3].start), 0, 1e-9);
-    // What bulges takes more than its straight-edged plate, what is hollow less.
+    // What bulges takes more than its straight-edged plate, what is concave less.
     const double plate = figure.cuts[0][0].length * figure.cuts[0][1].length;
-    EXPECT_EQ(area_of(figure.cuts[0]) < plate, hollow);
+    EXPECT_EQ(area_of(figure.cuts[0]) < plate, concave);
     EXPECT_FALSE(crosses_itself(figure.cuts[0]));
   }
 }

@@ -19,7 +19,7 @@ TransitionEnd wide(ProfileKind kind, double width, double length, double turn = 
   e.profile.width = width;
   e.profile.length = length;
   e.profile.turn = Angle::degrees(turn);
-  e.profile.corner = corner;
+  e.profile.corner_radius = corner;
   return e;
 }
 TransitionEnd rectangle(double width, double length, double turn = 0, double corner = 0) {
@@ -49,10 +49,10 @@ std::vector<Vec3> points_of(const TransitionEnd& e, Vec3 centre, int n) {
     if (p.kind == ProfileKind::rectangle && i % (n / 4) == 0) {
       const int k = i / (n / 4);  // a corner: an arc, or a point
       const Vec2 sign{k == 0 || k == 3 ? 1.0 : -1.0, k < 2 ? 1.0 : -1.0};
-      const Vec2 in{sign.x * (*p.width / 2 - p.corner), sign.y * (*p.length / 2 - p.corner)};
-      const int steps = p.corner > 0 ? n / 4 : 0;
+      const Vec2 in{sign.x * (*p.width / 2 - p.corner_radius), sign.y * (*p.length / 2 - p.corner_radius)};
+      const int steps = p.corner_radius > 0 ? n / 4 : 0;
       for (int j = 0; j <= steps; ++j)
-        flat.push_back(in + p.corner *
+        flat.push_back(in + p.corner_radius *
                                 direction(pi / 2 * (k + (steps > 0 ? static_cast<double>(j) / steps : 0.5))));
     }
   }
@@ -164,7 +164,7 @@ TEST(Transition, ASeamAHairBesideAStretchLiesAtItsEnd) {
   many.profile.kind = ProfileKind::polygon;
   many.profile.sides = 64;
   many.profile.across_corners = 337.1;
-  many.profile.corner = 39;
+  many.profile.corner_radius = 39;
   const Transition t{tilted(many, 12, 260.1), circle(88), 198, {46.4, 149}};
   const Form f = once_round(t);
   for (const double off : {-3e-13, 0.0, 1.6e-13}) {
@@ -325,7 +325,7 @@ TEST(Transition, OppositeHandIsTheMirrorImage) {
   const Blank a = make_blank(t, sheet, seam);
   const Blank b = make_blank(t, sheet, seam, {.hand = Hand::opposite});
   EXPECT_NEAR(area(a), area(b), (a.fit_error + b.fit_error) * outline_length(a));
-  EXPECT_NEAR(enclosing(a).width, enclosing(b).width, 0.05);
+  EXPECT_NEAR(smallest_rectangle(a).width, smallest_rectangle(b).width, 0.05);
   EXPECT_TRUE(prove(b, t, sheet, seam, Hand::opposite).passed);
 }
 
@@ -338,17 +338,17 @@ TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
       << "planes cut";
   EXPECT_EQ(refused({rectangle(400, 300), tilted(circle(250), 90, 0), 500, {}}).key, "top.tilt");
   EXPECT_EQ(refused({rectangle(400, -3), circle(250), 100, {}}).key, "base.profile.length");
-  EXPECT_EQ(refused({rectangle(400, 300, 0, 151), circle(250), 100, {}}).key, "base.profile.corner");
+  EXPECT_EQ(refused({rectangle(400, 300, 0, 151), circle(250), 100, {}}).key, "base.profile.corner_radius");
   EXPECT_EQ(refused({circle(250), circle(100), 100, {}}, {.thickness = 2}).key, "sheet.sizes_on");
   // Sized on the outside an upright wall needs corners as round as the sheet is thick.
   const Refusal::Text sharp =
       refused({rectangle(300, 300), rectangle(300, 300, 0, 10), 200, {}}, sheet_of(2, Face::outside));
-  EXPECT_EQ(sharp.key, "base.profile.corner");
+  EXPECT_EQ(sharp.key, "base.profile.corner_radius");
   Transition bent{rectangle(300, 300, 0, 1), rectangle(300, 300, 0, 1), 200, {}};
   const Refusal::Text least = refused(bent, sheet_of(2, Face::outside));
   // With 1 mm above, its corner leans by 1 in 200: 2 mm over the cosine, 2.000025, upwards.
   EXPECT_TRUE(has(least.allowed, "at least 2.001 mm")) << least.allowed;
-  bent.base.profile.corner = bent.top.profile.corner = 2.001;
+  bent.base.profile.corner_radius = bent.top.profile.corner_radius = 2.001;
   EXPECT_GT(area(make_blank(bent, sheet_of(2, Face::outside), {.gap = 0})), 0);
   // Of a leaning wall: what is named is enough, a thousandth less is not.
   const auto leaning = [](double corner) {
@@ -363,7 +363,7 @@ TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
   arrow.base = {};
   arrow.base.profile.kind = ProfileKind::polyline;
   arrow.base.profile.points = {{0, 0}, {100, 0}, {50, 20}, {50, 100}};
-  EXPECT_TRUE(has(refused(arrow).reason, "is hollow"));
+  EXPECT_TRUE(has(refused(arrow).reason, "is concave"));
   arrow.base.profile.points = {{0, 0}, {100, 100}, {100, 0}, {0, 100}};
   EXPECT_FALSE(refused(arrow).reason.empty());
 }
@@ -372,7 +372,7 @@ TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
 
 TEST(TransitionPressed, BetweenCirclesTheHitsAreThoseOfACone) {
   const Transition t{circle(600), circle(600), 400, {}};
-  const Blank b = make_blank(t, film, {.gap = 0}, {.bending = {.hits = 12}});
+  const Blank b = make_blank(t, film, {.gap = 0}, {.pressing = {.hits = 12}});
   EXPECT_NEAR(b.pressed->facet_error, 6.885, 5e-4);
   ASSERT_EQ(b.bends.size(), 12u);
   for (const BendLine& l : b.bends) EXPECT_NEAR(l.turned.degrees(), 30, 1e-6);
@@ -383,7 +383,7 @@ TEST(TransitionPressed, ErrorsAreAlikeAndFewestHitsKeepThem) {
   const Transition t = samples()[1];
   const Sheet sheet = sheet_of(1.5);
   for (const double asked : {0.3, 1.0}) {
-    const Blank b = make_blank(t, sheet, {.gap = 1}, {.bending = {.facet_error = asked}});
+    const Blank b = make_blank(t, sheet, {.gap = 1}, {.pressing = {.facet_error = asked}});
     EXPECT_LE(b.pressed->facet_error, asked);
     // Turns add up: every corner of the base is bent by what its two flats turn.
     double sum = 0;
@@ -396,11 +396,11 @@ TEST(TransitionPressed, ErrorsAreAlikeAndFewestHitsKeepThem) {
     EXPECT_LE(sum, curl + 1e-9);
     // Between two lines the flat stands off the wall by what is said: by the wall's own points.
     for (size_t i = 1; i < b.bends.size(); ++i) {
-      if (b.bends[i].flat_width == 0) continue;
+      if (b.bends[i].facet_width == 0) continue;
       EXPECT_LE(b.bends[i].facet_error, b.pressed->facet_error);
     }
     EXPECT_TRUE(prove(b, t, sheet, {.gap = 1}).passed);
-    const Blank fewer = make_blank(t, sheet, {.gap = 1}, {.bending = {.hits = b.pressed->hits - 4}});
+    const Blank fewer = make_blank(t, sheet, {.gap = 1}, {.pressing = {.hits = b.pressed->hits - 4}});
     EXPECT_GT(fewer.pressed->facet_error, asked) << "one hit fewer about each corner is too coarse";
   }
 }
@@ -409,11 +409,11 @@ TEST(TransitionPressed, FlatsOfAWidthAndTagsOverPieces) {
   const Transition t{wide(ProfileKind::obround, 500, 200), circle(315), 380, {0, 90}};
   const Sheet sheet = sheet_of(1);
   const Seam halves{.gap = 1, .at = Angle::degrees(90), .pieces = 2};
-  const auto blanks = make_blanks(t, sheet, halves, {.bending = {.flat_width = 30}});
+  const auto blanks = make_blanks(t, sheet, halves, {.pressing = {.facet_width = 30}});
   size_t lines = 0;
   std::string tags;
   for (const Blank& b : blanks) {
-    EXPECT_LE(b.pressed->flat_width, 30 + 1e-6);  // where the wall is curved
+    EXPECT_LE(b.pressed->facet_width, 30 + 1e-6);  // where the wall is curved
     for (const BendLine& l : b.bends) {
       EXPECT_EQ(tags.find("|" + l.tag + "|"), std::string::npos) << l.tag;
       tags += "|" + l.tag + "|";
@@ -421,8 +421,8 @@ TEST(TransitionPressed, FlatsOfAWidthAndTagsOverPieces) {
     }
   }
   EXPECT_EQ(static_cast<int>(lines), blanks.front().pressed->hits);
-  EXPECT_EQ(refusal_of([&] { (void)make_blanks(t, sheet, halves, {.bending = {.hits = 1}}); }).key,
-            "bending.hits");
+  EXPECT_EQ(refusal_of([&] { (void)make_blanks(t, sheet, halves, {.pressing = {.hits = 1}}); }).key,
+            "pressing.hits");
 }
 
 TEST(TransitionPressed, CornersThatMeetNoneAreBentAboutCones) {
@@ -454,11 +454,11 @@ TEST(Transition, ACoarseOutlineWhereRulingsGrazeTheRimIsProved) {
 
 TEST(TransitionFolded, EveryReliefAndCornerIsProved) {
   for (const Relief relief : {Relief::closed, Relief::round, Relief::slot}) {
-    for (const Corner corner : {Corner::inside_touch, Corner::lapped}) {
+    for (const HipJoint joint : {HipJoint::inside_touch, HipJoint::lapped}) {
       for (const double turn : {0.0, 20.0, 45.0}) {
         Transition t{rectangle(300, 260), rectangle(200, 180, turn), 220, {15, 10}};
         t.relief = relief;
-        t.corner = corner;
+        t.hip_joint = joint;
         t.bend = {.radius = 2, .neutral = 0.42};
         for (const Face face : {Face::inside, Face::outside}) {
           const Sheet sheet = sheet_of(1.5, face);
@@ -482,7 +482,7 @@ TEST(TransitionFolded, ContactsKeepTheMetalBetweenThePlanes) {
   t.bend = {.radius = 2, .neutral = 0.42};
   t.base.contact = t.top.contact = Contact::clear;
   const Body body = body_of(t, sheet_of(2), {.gap = 0});
-  for (const Plate& p : body.plates) {
+  for (const BodyFace& p : body.faces) {
     for (const Vec2 c : p.corners) {
       for (const double layer : {0.0, 2.0}) {
         const double z = (p.at(c) + layer * p.normal).z;
@@ -518,7 +518,7 @@ TransitionEnd random_end(std::mt19937& random) {
   }
   const bool cornered =
       p.kind == ProfileKind::rectangle || p.kind == ProfileKind::polygon || p.kind == ProfileKind::polyline;
-  if (cornered && random() % 2) p.corner = within(0.1, 15);
+  if (cornered && random() % 2) p.corner_radius = within(0.1, 15);
   if (random() % 2) {
     e.tilt = Angle::degrees(within(0, 35));
     e.uphill = Angle::degrees(within(0, 360));

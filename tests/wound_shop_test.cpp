@@ -52,7 +52,7 @@ TEST(Slide, WallsMeetTheFloor) {
     };
     EXPECT_NEAR(strip(2).strip->outside, rim_length(floor, EndName::base, 0), 1e-9 * 1000);
     EXPECT_NEAR(strip(3).strip->inside, rim_length(floor, EndName::top, 0), 1e-9 * 2000);
-    EXPECT_NEAR(strip(2).strip->upright, 60, 1e-9);
+    EXPECT_NEAR(strip(2).strip->upright_width, 60, 1e-9);
     // Place by place: the wall's face at its base edge lies on the floor's edge.
     const auto apart = [&](const Form& wall, double layer, EndName edge) {
       double worst = 0;
@@ -66,7 +66,7 @@ TEST(Slide, WallsMeetTheFloor) {
     EXPECT_LT(apart(inner, 1.5, EndName::base), 1e-9 * 600) << hand;
     EXPECT_LT(apart(outer, 0, EndName::top), 1e-9 * 600) << hand;
     EXPECT_TRUE(has(r.pieces[2].blank.notes.back(), "they differ by 0 mm")) << r.pieces[2].blank.notes.back();
-    EXPECT_TRUE(has(r.pieces[3].blank.notes.back(), "meets the floor's top edge"));
+    EXPECT_TRUE(has(r.pieces[3].blank.notes.back(), "meets the floor's outer edge"));
     EXPECT_EQ(document(r)["job"]["parts"].size(), 3U);
   }
 }
@@ -96,12 +96,11 @@ TEST(WoundJobs, KeysAreRefusedWithTheirPlace) {
   EXPECT_EQ(refused(flight + "pitch = 100\nblank.flat = \"equal\"\n").place().line, 10);
   EXPECT_EQ(refused("shape = \"coil\"\nspacing = 3\nwidth = 4\nturns = 2\n").text().key,
             "part.start.inside_diameter");
-  EXPECT_EQ(
-      refused(
-          "shape = \"helical_strip\"\non.diameter = 300\nwidth = 20\nupright = 21\npitch = 50\nturns = 2\n")
-          .text()
-          .key,
-      "part.upright");
+  EXPECT_EQ(refused("shape = \"helical_strip\"\nbody.diameter = 300\nwidth = 20\nupright_width = 21\npitch = "
+                    "50\nturns = 2\n")
+                .text()
+                .key,
+            "part.upright_width");
 }
 
 TEST(WoundJobs, BothRingsAreReported) {
@@ -109,13 +108,13 @@ TEST(WoundJobs, BothRingsAreReported) {
       "shape = \"flight\"\nshaft.diameter = 60\noutside.diameter = 200\npitch = 200\nturns = 1\n"
       "blank.flat = \"least_stretch\"\n");
   const Json d = document(r);
-  const Json& rings = d["pieces"][0]["rings"];
+  const Json& rings = d["pieces"][0]["flat_rings"];
   ASSERT_EQ(rings.size(), 2U);
   EXPECT_EQ(rings[0]["flat"], "least_stretch");
   EXPECT_NEAR(rings[1]["inner_radius"].get<double>(), 50.0268, 1e-4);
   EXPECT_EQ(rings[1]["strain"]["map"].size(), 9U);
   EXPECT_EQ(d["job"]["parts"][0]["hand"], "right");
-  EXPECT_TRUE(has(row(r, 0, "equal edges"), "not made; ring rad 50.027 mm inner, 120.027 mm outer"));
+  EXPECT_TRUE(has(row(r, 0, "equal edges"), "not made; flat ring, radius 50.027 mm inner, 120.027 mm outer"));
   EXPECT_TRUE(has(row(r, 0, "strain, equal edges"), "greatest -3.194 % along at 50.593 mm"));
   EXPECT_TRUE(has(row(r, 0, "least stretch"), "made; "));
   EXPECT_TRUE(d["pieces"][0]["coil"].is_null());

@@ -15,24 +15,24 @@ Flight screw() { return {.shaft = 60, .outside = 200, .pitch = 200, .turns = 1};
 double helix(double radius, double pitch, double turns = 1) {
   return turns * std::hypot(2 * pi * radius, pitch);
 }
-const FlightRing& ring_of(const WoundPart& part, FlightFlat flat) {
-  const std::vector<FlightRing>& rings = part.pieces.front().rings;
+const FlatRing& ring_of(const WoundPart& part, FlightFlat flat) {
+  const std::vector<FlatRing>& rings = part.pieces.front().flat_rings;
   return rings[0].flat == flat ? rings[0] : rings[1];
 }
 
 TEST(Flight, EqualEdgesKeepBothEdgesAndTheWidth) {
   const WoundPart part = wind(screw(), plate);
-  const FlightRing& r = ring_of(part, FlightFlat::equal_edges);
+  const FlatRing& r = ring_of(part, FlightFlat::equal_edges);
   EXPECT_NEAR(r.outer_radius - r.inner_radius, 70, 1e-9 * 70);
-  EXPECT_NEAR(r.inner_radius * r.sweep.radians(), helix(30, 200), 1e-9 * 200);
-  EXPECT_NEAR(r.outer_radius * r.sweep.radians(), helix(100, 200), 1e-9 * 600);
-  EXPECT_NEAR(r.sweep.degrees() + r.gap.degrees(), 360, 1e-9);
+  EXPECT_NEAR(r.inner_radius * r.sector.radians(), helix(30, 200), 1e-9 * 200);
+  EXPECT_NEAR(r.outer_radius * r.sector.radians(), helix(100, 200), 1e-9 * 600);
+  EXPECT_NEAR(r.sector.degrees() + r.gap.degrees(), 360, 1e-9);
   const Blank b = make_blanks(part, {}).front();
   EXPECT_NEAR(length_of(edge(b, EdgeName::base)->arcs), helix(30, 200), 1e-9 * 600);
   EXPECT_NEAR(length_of(edge(b, EdgeName::top)->arcs), helix(100, 200), 1e-9 * 600);
   EXPECT_EQ(edge(b, EdgeName::base)->arcs.size(), 1U);
   EXPECT_NEAR(radius_of(edge(b, EdgeName::base)->arcs.front()), r.inner_radius, 1e-9 * 60);
-  EXPECT_NEAR(area(b), r.sweep.radians() / 2 * (std::pow(r.outer_radius, 2) - std::pow(r.inner_radius, 2)),
+  EXPECT_NEAR(area(b), r.sector.radians() / 2 * (std::pow(r.outer_radius, 2) - std::pow(r.inner_radius, 2)),
               1e-9 * 33000);
   EXPECT_EQ(b.thickness, 3);
   EXPECT_TRUE(prove(b, part).passed);
@@ -41,12 +41,12 @@ TEST(Flight, EqualEdgesKeepBothEdgesAndTheWidth) {
 // The two metrics by finite differences: of the blade in space, and of the ring in the plane.
 TEST(Flight, StrainIsThatOfTheTwoMetrics) {
   const WoundPart part = wind(screw(), plate);
-  const FlightRing& r = ring_of(part, FlightFlat::equal_edges);
+  const FlatRing& r = ring_of(part, FlightFlat::equal_edges);
   const auto measured = [&](double radius) {
     const double step = 1e-5;
     const Vec3 a{radius * std::cos(step), radius * std::sin(step), 200 * step / (2 * pi)};
     const Vec3 b{radius * std::cos(step), -radius * std::sin(step), -200 * step / (2 * pi)};
-    const double flat = 2 * (r.inner_radius + radius - 30) * std::sin(step * r.sweep.radians() / (2 * pi));
+    const double flat = 2 * (r.inner_radius + radius - 30) * std::sin(step * r.sector.radians() / (2 * pi));
     return norm(a - b) / flat - 1;
   };
   EXPECT_NEAR(r.middle, measured(65), 1e-9);
@@ -89,18 +89,18 @@ TEST(Flight, NoOtherRingStretchesLess) {
   f.flat = FlightFlat::least_stretch;
   const double h = 200 / (2 * pi);
   const WoundPart part = wind(f, plate);
-  const FlightRing& least = part.pieces.front().rings.front();
+  const FlatRing& least = part.pieces.front().flat_rings.front();
   ASSERT_EQ(least.flat, FlightFlat::least_stretch);
   // Free edges are not pulled across.
   EXPECT_NEAR(least.map.front().across, 0, 1e-9);
   EXPECT_NEAR(least.map.back().across, 0, 1e-9);
   // The same minimum among polygons of 140 radii, sought by a descent of its own from the ring of equal
   // edges.
-  const FlightRing& equal = ring_of(part, FlightFlat::equal_edges);
+  const FlatRing& equal = ring_of(part, FlightFlat::equal_edges);
   constexpr size_t n = 140;
   std::vector<double> rho;
   for (size_t i = 0; i <= n; ++i) rho.push_back(equal.inner_radius + 70.0 * static_cast<double>(i) / n);
-  double k = equal.sweep.radians() / (2 * pi);
+  double k = equal.sector.radians() / (2 * pi);
   EXPECT_NEAR(measure(rho, k, 30, 100, h), equal.root_mean_square, 1e-5);
   // Newton's steps for one unknown at a time, long ones first: shifts of all radii beyond a place, and the
   // sweep.
@@ -131,7 +131,7 @@ TEST(Flight, LeastStretchBeatsUnrollingTriangleByTriangle) {
   // ring that comes of it, ever finer, has the edges' lengths too, and the width that the triangles leave.
   Flight f = screw();
   const WoundPart part = wind(f, plate);
-  const FlightRing& least = ring_of(part, FlightFlat::least_stretch);
+  const FlatRing& least = ring_of(part, FlightFlat::least_stretch);
   constexpr int n = 4000;
   const double step = 2 * pi / n;
   const auto at = [&](double r, int i) {
@@ -188,7 +188,7 @@ TEST(Flight, LeftHandIsTheMirrorImage) {
   ASSERT_EQ(right.pieces.size(), left.pieces.size());
   for (size_t i = 0; i < right.pieces.size(); ++i) {
     EXPECT_NEAR(right.pieces[i].from, -left.pieces[i].to, 1e-12);
-    EXPECT_NEAR(right.pieces[i].rings[0].greatest, left.pieces[i].rings[0].greatest, 1e-12);
+    EXPECT_NEAR(right.pieces[i].flat_rings[0].greatest, left.pieces[i].flat_rings[0].greatest, 1e-12);
   }
   for (const double share : {0.0, 0.3, 1.0}) {
     const double u = right.form.from() + share * (right.form.to() - right.form.from());
@@ -267,7 +267,7 @@ TEST(Flight, RefusalsNameTheKey) {
 TEST(Flight, AProofSeesAnotherStrain) {
   WoundPart part = wind(screw(), plate);
   const Blank b = make_blanks(part, {}).front();
-  part.pieces.front().rings.front().middle += 1e-6;
+  part.pieces.front().flat_rings.front().middle += 1e-6;
   EXPECT_FALSE(prove(b, part).passed);
 }
 
@@ -317,8 +317,8 @@ TEST(Coil, LayersHaveTheLengthsOfTheirCurves) {
   }
   EXPECT_NEAR(n.clearance, nearest - 2, 1e-4);
   const Blank b = make_blanks(part, {}).front();
-  EXPECT_NEAR(enclosing(b).width, n.neutral, 1e-9 * 2200);
-  EXPECT_NEAR(enclosing(b).height, 60, 1e-9 * 2200);
+  EXPECT_NEAR(smallest_rectangle(b).width, n.neutral, 1e-9 * 2200);
+  EXPECT_NEAR(smallest_rectangle(b).height, 60, 1e-9 * 2200);
   EXPECT_TRUE(prove(b, part).passed);
 }
 
@@ -360,7 +360,7 @@ TEST(Coil, RefusalsNameTheKey) {
 }
 
 HelicalStrip band(StripEnds ends = StripEnds::square) {
-  return {.on = 300, .width = 60, .pitch = 250, .turns = 2.2, .ends = ends};
+  return {.body_diameter = 300, .width = 60, .pitch = 250, .turns = 2.2, .ends = ends};
 }
 const Sheet thin{.thickness = 2, .neutral = 0.45};
 
@@ -437,10 +437,10 @@ TEST(Strip, OverallHeightIsThatOfItsOutline) {
 
 TEST(Strip, AnyTwoSizesGiveTheOthers) {
   const StripNumbers n = *wind(band(), thin).strip;
-  const std::vector<HelicalStrip> same{{.on = 300, .width = 60, .pitch = 250, .height = 550},
-                                       {.on = 300, .width = 60, .turns = 2.2, .height = 550},
-                                       {.on = 300, .width = 60, .turns = 2.2, .lead = n.lead},
-                                       {.on = 300, .width = 60, .height = 550, .lead = n.lead}};
+  const std::vector<HelicalStrip> same{{.body_diameter = 300, .width = 60, .pitch = 250, .height = 550},
+                                       {.body_diameter = 300, .width = 60, .turns = 2.2, .height = 550},
+                                       {.body_diameter = 300, .width = 60, .turns = 2.2, .lead = n.lead},
+                                       {.body_diameter = 300, .width = 60, .height = 550, .lead = n.lead}};
   for (const HelicalStrip& s : same) {
     const StripNumbers other = *wind(s, thin).strip;
     EXPECT_NEAR(other.neutral, n.neutral, 1e-9 * 2000);
@@ -452,8 +452,8 @@ TEST(Strip, AnyTwoSizesGiveTheOthers) {
 TEST(Strip, RefusalsNameTheKey) {
   const auto key = [](const HelicalStrip& s) { return refusal_of([&] { (void)wind(s, thin); }).key; };
   HelicalStrip s = band();
-  s.on.reset();
-  EXPECT_EQ(key(s), "on.diameter");
+  s.body_diameter.reset();
+  EXPECT_EQ(key(s), "body.diameter");
   s = band();
   s.turns.reset();
   EXPECT_EQ(key(s), "pitch");
@@ -501,8 +501,10 @@ TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
     if (random() % 3 == 0 && !f.grows()) f.flat = FlightFlat::least_stretch;
     Coil c{.spacing = within(1, 40), .turns = within(0.05, 12), .width = within(5, 100)};
     (random() % 2 ? c.inside : c.middle) = within(1, 200);
-    HelicalStrip s{
-        .on = within(20, 500), .width = within(2, 200), .pitch = within(5, 400), .turns = within(0.01, 6)};
+    HelicalStrip s{.body_diameter = within(20, 500),
+                   .width = within(2, 200),
+                   .pitch = within(5, 400),
+                   .turns = within(0.01, 6)};
     s.ends = static_cast<StripEnds>(random() % 4);
     s.start = f.start;
     using Winding = std::variant<Flight, Coil, HelicalStrip>;

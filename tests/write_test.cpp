@@ -39,7 +39,7 @@ TEST(Json, HoldsWhatWasComputedToTheLastDigit) {
   EXPECT_EQ(piece["edges"][0]["name"], "base");
   EXPECT_EQ(piece["edges"][0]["arc"]["radius"].get<double>(), swing_radius(b, EdgeName::base));
   EXPECT_EQ(piece["elements"].size(), 5u);
-  EXPECT_NEAR(piece["elements"][0]["angle"].get<double>(), 90, 1e-12);
+  EXPECT_NEAR(piece["elements"][0]["plan_angle"].get<double>(), 90, 1e-12);
   EXPECT_NEAR(piece["blank"]["mass"].get<double>(), area(b) * 2 * 7900e-9, 1e-12);
   EXPECT_EQ(d["job"]["parts"][0]["base"]["diameter"], 620.0);
   EXPECT_EQ(d["job"]["parts"][0]["base"]["radius"], 310.0);

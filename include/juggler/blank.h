@@ -8,17 +8,13 @@
 
 namespace juggler {
 
-/// The edges of a round part; those of a folded one are sides, told apart by their labels.
-enum class EdgeName { base, top, seam_start, seam_end, side };
-[[nodiscard]] const char* name_of(EdgeName name);
-
 /// One edge of the outline, as arcs run anticlockwise.
 struct Edge {
   EdgeName name = EdgeName::base;
   std::vector<Arc> arcs = {};
   double girth = 0;        ///< base and top: length of the neutral layer's edge before the gap; seam edges: 0
   std::string label = {};  ///< of a side: what it is an edge of
-  std::vector<int> strips = {};  ///< of a side: for each arc the blank's strip whose end it is, or -1
+  std::vector<int> zones = {};  ///< of a side: for each arc the blank's zone whose end it is, or -1
 };
 /// "base", "seam_start", ...; of a side its label.
 [[nodiscard]] std::string label_of(const Edge& edge);
@@ -80,23 +76,23 @@ struct StretchPatch {
 };
 
 /// A flat stretch of a folded blank, as laid.
-struct FlatPlate {
+struct FlatFace {
   std::string name = {};
-  int plate = 0;  ///< its number in the body
+  int face = 0;  ///< its number in the body
   std::vector<Vec2> corners = {};
 };
 
-/// A bent stretch of a folded blank, as laid: its tangent line on one plate and on the other, both run the
+/// A bent stretch of a folded blank, as laid: its tangent line on one face and on the other, both run the
 /// same way. Forming needs no more.
-struct BentStrip {
-  int plate_a = 0, plate_b = 0;  ///< among the blank's plates
+struct BentZone {
+  int face_a = 0, face_b = 0;  ///< among the blank's faces
   Vec2 a_from = {}, a_to = {};
   Vec2 b_from = {}, b_to = {};
-  Angle turned = {};  ///< positive where the inside face is hollow
-  double radius = 0;  ///< of the hollow face, mm
-  double factor = 0;  ///< neutral layer's distance from the hollow face / thickness
+  Angle turned = {};  ///< positive where the inside face is concave
+  double radius = 0;  ///< of the concave face, mm
+  double factor = 0;  ///< neutral layer's distance from the concave face / thickness
   bool rolled = false;
-  int strip = 0;  ///< its number in the body
+  int zone = 0;  ///< its number in the body
 };
 
 /// One line of the bend schedule: a bend, or a hit of a pressed arc.
@@ -104,8 +100,8 @@ struct BendLine {
   std::string tag = {};
   int order = 0;            ///< of bending, from 1
   Vec2 from = {}, to = {};  ///< the bend line on the metal
-  int strip = -1;           ///< number in the blank's Folding::strips; -1: a hit on a round wall
-  double phi = 0;           ///< where on its strip, radians turned from the first tangent line
+  int zone = -1;            ///< number in the blank's Folding::zones; -1: a hit on a round wall
+  double phi = 0;           ///< where on its zone, radians turned from the first tangent line
   bool hit = false;
   bool hem = false;         ///< of a hem or locked seam beyond an edge
   Angle turned = {};        ///< 0 to 360 degrees
@@ -119,7 +115,7 @@ struct BendLine {
   double tangent_a = 0;  ///< from the datum edge to the tangent lines, at the line's first end
   double tangent_b = 0;
   Angle springback = {};   ///< to be bent farther by
-  double flat_width = 0;   ///< hits: from the line before it, or the datum edge, along the longer rim
+  double facet_width = 0;  ///< hits: from the line before it, or the datum edge, along the longer rim
   double facet_error = 0;  ///< of that flat
 
   [[nodiscard]] double length() const { return norm(to - from); }
@@ -144,7 +140,7 @@ struct Crease {
 struct Pressed {
   Pressing asked = {};
   int hits = 0;
-  double flat_width = 0;   ///< between bend lines
+  double facet_width = 0;  ///< between bend lines
   double start_width = 0;  ///< of the first flat, on walls from the edge as cut
   double end_width = 0;    ///< of the last
   double facet_error = 0;  ///< the greatest
@@ -153,7 +149,7 @@ struct Pressed {
   double top_out = 0;
   struct Row {
     int hits = 0;
-    double flat_width = 0;
+    double facet_width = 0;
     double facet_error = 0;
   };
   std::vector<Row> table = {};  ///< hits against error, about what was chosen
@@ -162,7 +158,7 @@ struct Pressed {
 /// Where an edge of the blank meets another, of this blank or the part's others.
 struct BlankJoint {
   std::string name = {};
-  int plate = 0;  ///< among the blank's plates
+  int face = 0;  ///< among the blank's faces
   Vec2 from = {}, to = {};
   double length = 0;
   Angle angle = {};
@@ -247,11 +243,11 @@ struct OpeningGroup {
 
 /// What a folded blank is formed by.
 struct Folding {
-  std::vector<FlatPlate> plates = {};
-  std::vector<BentStrip> strips = {};
+  std::vector<FlatFace> faces = {};
+  std::vector<BentZone> zones = {};
   std::vector<BlankJoint> joints = {};
   double relief = 0;   ///< diameter of the largest relief or width of the widest slot; 0: none
-  bool chain = false;  ///< a panel: its plates lie side by side along one profile
+  bool chain = false;  ///< a panel: its faces lie side by side along one profile
 };
 
 /// The gap as it comes out, mm: asked for once, reported everywhere.
@@ -291,6 +287,8 @@ struct Blank {
   double thickness = 0;
   double neutral = 0;  ///< distance of the neutral layer from the inside face, mm
   Face face_up = Face::inside;
+  FaceNames face_names = {};
+  EdgeWords edge_words = {};
   std::vector<Edge> edges = {};  ///< anticlockwise, the base first; a pointed end has no edge
   std::vector<Element> elements = {};
   std::vector<EdgeTab> tabs = {};  ///< laps, hems and locks beyond edges
@@ -320,6 +318,14 @@ struct Blank {
 /// Errors    Refusal when the gap's edges meet before a rim, or when the wall does not open flat.
 [[nodiscard]] Blank make_blank(const Form& form, const Seam& seam = {}, const Making& making = {});
 
+/// What an edge of it is called.
+[[nodiscard]] inline std::string name_of(const Blank& blank, EdgeName name) {
+  return blank.edge_words.of(name);
+}
+
+/// What the face that lies up is called.
+[[nodiscard]] inline const char* face_up(const Blank& blank) { return blank.face_names.of(blank.face_up); }
+
 /// What the marks and messages call an opening: "sight 3", of several rows "holes 2/3".
 [[nodiscard]] std::string name_of(const Blank& blank, const BlankOpening& opening);
 /// An opening that is a circle, else nothing.
@@ -339,7 +345,7 @@ struct RoundHole {
 [[nodiscard]] double cut_length(const Blank& blank);      ///< outline and openings, mm
 [[nodiscard]] double joint_length(const Blank& blank);    ///< length of the seam as cut, mm
 [[nodiscard]] Rectangle as_laid(const Blank& blank);
-[[nodiscard]] Rectangle enclosing(const Blank& blank);  ///< the smallest rectangle, width >= height
+[[nodiscard]] Rectangle smallest_rectangle(const Blank& blank);  ///< the smallest rectangle, width >= height
 [[nodiscard]] bool overlaps_itself(const Blank& blank);
 [[nodiscard]] double mass(const Blank& blank, double density);  ///< kg, density in kg/m3
 /// The edge of that name, or null.

@@ -1,5 +1,5 @@
 // A part as a wall: straight rulings with a unit normal, its parallel layers, and where its ends are cut.
-// A folded part in space: flat plates joined by bent strips.
+// A folded part in space: flat faces joined by bend zones.
 #pragma once
 
 #include <array>
@@ -171,7 +171,8 @@ struct Form {
   bool round_base = false;           ///< a transition's base is a circle
   bool open = false;  ///< a wall between two open curves: it has no seam, its edges are those of the seam
   std::optional<std::array<ObliqueEnd, 2>> ends = {};  ///< of a strip: where it begins and where it ends
-  bool turns_back = false;  ///< a profile is hollow: plan angles need not rise with u
+  EdgeWords edge_words = {};
+  bool turns_back = false;  ///< a profile is concave: plan angles need not rise with u
   bool warped = false;      ///< its normals turn along the rulings; those kept are of their middles
   bool by_plan = true;      ///< u is the plan angle; else it only rises with it, by as much once round
   double before = 0;        ///< how far the wall goes on past the first and the last seam ruling, in u
@@ -242,26 +243,26 @@ struct Bevel {
 
 enum class SideKind { free, bend, joint };
 
-/// One side of a plate, from its corner to the next.
-struct PlateSide {
+/// One side of a face, from its corner to the next.
+struct FaceSide {
   SideKind kind = SideKind::free;
-  int link = -1;          ///< of a bend its strip, of a joint its joint
+  int link = -1;          ///< of a bend its zone, of a joint its joint
   std::string name = {};  ///< of the edge, where it is free
 };
 
 /// A flat stretch of the sheet, up to the tangent lines of its bends. Its frame lies on the inside face; z of
 /// the frame is the normal from the inside to the outside face.
-struct Plate {
+struct BodyFace {
   std::string name = {};
   Vec3 origin = {}, x = {}, y = {}, normal = {};
   std::vector<Vec2> corners = {};  ///< in the frame, anticlockwise seen from the outside; may be of no width
-  std::vector<PlateSide> sides = {};
+  std::vector<FaceSide> sides = {};
   bool flange = false;  ///< its joints do not say which way of the flat is upright
 
   [[nodiscard]] Vec3 at(Vec2 p) const { return origin + p.x * x + p.y * y; }
 };
 
-/// Where a strip ends, along its axis, mm, over the angle turned from its first plate: from + slope phi
+/// Where a zone ends, along its axis, mm, over the angle turned from its first face: from + slope phi
 /// + cosine cos phi + sine sin phi. A plane cut has no slope, a straight cut on the flat nothing else.
 struct StripCut {
   double from = 0;
@@ -275,15 +276,15 @@ struct StripCut {
   [[nodiscard]] bool straight() const { return cosine == 0 && sine == 0; }
 };
 
-/// A bent strip: a stretch of a cylinder from the tangent line on one plate to that on another. Its axis has
-/// the direction of the first plate's side; distances along it count from that side's start.
-struct Strip {
-  int plate_a = 0, side_a = 0;
-  int plate_b = 0, side_b = 0;
+/// A bend zone: a stretch of a cylinder from the tangent line on one face to that on another. Its axis has
+/// the direction of the first face's side; distances along it count from that side's start.
+struct BendZone {
+  int face_a = 0, side_a = 0;
+  int face_b = 0, side_b = 0;
   Vec3 axis = {};       ///< unit
-  Angle angle = {};     ///< turned; positive where the inside face is hollow
-  double radius = 0;    ///< of the hollow face
-  double factor = 0;    ///< neutral layer's distance from the hollow face / thickness
+  Angle angle = {};     ///< turned; positive where the inside face is concave
+  double radius = 0;    ///< of the concave face
+  double factor = 0;    ///< neutral layer's distance from the concave face / thickness
   double neutral = 0;   ///< radius of the neutral layer
   bool rolled = false;  ///< an arc of a profile, not a bend
   StripCut low = {}, high = {};
@@ -295,34 +296,34 @@ struct Strip {
 /// Two sides that meet without a bend.
 struct Joint {
   std::string name = {};
-  int plate_a = 0, side_a = 0;
-  int plate_b = 0, side_b = 0;
-  Angle angle = {};      ///< from one plate's normal to the other's; 0 for a butt in one plane
-  double set_back = 0;   ///< of both edges together, each in its plate, mm
-  double clearance = 0;  ///< between the two on the faces that are nearest, or to the lapping plate, mm
+  int face_a = 0, side_a = 0;
+  int face_b = 0, side_b = 0;
+  Angle angle = {};      ///< from one face's normal to the other's; 0 for a butt in one plane
+  double set_back = 0;   ///< of both edges together, each in its face, mm
+  double clearance = 0;  ///< between the two on the faces that are nearest, or to the lapping face, mm
   bool lapped = false;   ///< the first covers the second's edge
   bool open = false;     ///< the two do not meet: the flat has no metal for it
 };
 
-/// A point that a layer of a plate, prolonged, is asked to pass through.
+/// A point that a layer of a face, prolonged, is asked to pass through.
 struct AskedPoint {
-  int plate = 0;
+  int face = 0;
   double layer = 0;
   Vec3 at = {};
 };
 
 /// A free side that is asked to lie in a plane.
 struct AskedSide {
-  int plate = 0;
+  int face = 0;
   int side = 0;
   double layer = 0;
   Plane plane = {};
 };
 
-/// A side of a facet: the fold, weld or plane cut in which it ends.
-struct FacetSide {
+/// A side of a sharp face: the fold, weld or plane cut in which it ends.
+struct SharpSide {
   SideKind kind = SideKind::free;
-  int facet = -1, side = -1;  ///< what it is joined to
+  int sharp_face = -1, side = -1;  ///< what it is joined to
   std::string name = {};
   Plane plane = {};     ///< free: the plane that cuts it
   double layer = 0;     ///< free: the layer that meets the plane
@@ -332,11 +333,11 @@ struct FacetSide {
 };
 
 /// A face before its bends are taken from it: corners on the size face, anticlockwise seen from outside.
-struct Facet {
+struct SharpFace {
   std::string name = {};
   std::vector<Vec3> corners = {};
   Vec3 normal = {};
-  std::vector<FacetSide> sides = {};
+  std::vector<SharpSide> sides = {};
   bool flange = false;
 };
 
@@ -344,27 +345,29 @@ struct Facet {
 /// rectangle does.
 enum class Lie { profile, joints, rectangle };
 
-/// A folded part: its plates make a tree over the strips, or several trees, one for each piece.
+/// A folded part: its faces make a tree over the zones, or several trees, one for each piece.
 struct Body {
-  std::vector<Plate> plates = {};
-  std::vector<Strip> strips = {};
+  std::vector<BodyFace> faces = {};
+  std::vector<BendZone> zones = {};
   std::vector<Joint> joints = {};
   std::vector<AskedPoint> points = {};
   std::vector<AskedSide> rims = {};
   double thickness = 0;
   double size = 0;  ///< the greatest length of the part
   Lie lie = Lie::rectangle;
+  FaceNames face_names = {};
   Bend bend = {};  ///< tags, springback, die
   Relief relief = Relief::closed;
   std::optional<double> relief_size = {};
   std::vector<Phrase> notes = {};
-  std::vector<Facet> facets = {};  ///< what it was made from, where its faces are given by their corners
+  std::vector<SharpFace> sharp_faces =
+      {};  ///< what it was made from, where its faces are given by their corners
 };
 
-/// A point of a strip: phi from its first plate, `along` its axis, on a layer. Source docs/maths/folded.md
+/// A point of a bend zone: phi from its first face, `along` its axis, on a layer. Source docs/maths/folded.md
 /// (7).
-[[nodiscard]] Vec3 strip_point(const Body& body, const Strip& strip, double phi, double along, double layer);
-/// Area of the neutral layer, mm2, by the plates' corners in space and quadrature over the strips.
+[[nodiscard]] Vec3 zone_point(const Body& body, const BendZone& zone, double phi, double along, double layer);
+/// Area of the neutral layer, mm2, by the faces' corners in space and quadrature over the zones.
 [[nodiscard]] double body_area(const Body& body);
 /// The smallest upright box about the metal, both faces.
 struct Box3 {

@@ -132,13 +132,13 @@ struct Sayings {
   std::function<Seen(const Blank&, const std::vector<const Blank*>& all)> seen = {};
 };
 
-/// A part formed. Its geometry is of one of three kinds: a wall by straight rulings that opens flat, plates
-/// joined by bent strips, or a wall that stretches.
+/// A part formed. Its geometry is of one of three kinds: a wall by straight rulings that opens flat, faces
+/// joined by bend zones, or a wall that stretches.
 struct Formed {
   /// The wall by rulings in space, once round from its seam or from end to end; null where there is none.
   std::shared_ptr<const Form> form = {};
   bool opens_flat = true;                 ///< as it is: with `form`
-  std::shared_ptr<const Body> body = {};  ///< of plates and strips; else null
+  std::shared_ptr<const Body> body = {};  ///< of faces and zones; else null
   std::optional<Seam> seam = {};          ///< as made, where the edges of the wall are joined
   std::vector<TurnedEnd> turned_ends = {};
   double thickness = 0;               ///< of the metal, mm

@@ -60,7 +60,7 @@ struct Given {
 
 /// What the drawing is to look like.
 struct Drawing {
-  std::string sheet = {};  ///< a paper's name, or "iso" or "us" for the smallest that serves; empty: by units
+  std::string paper = {};  ///< a paper's name, or "iso" or "us" for the smallest that serves; empty: by units
   std::optional<double> scale = {};  ///< of the blank, paper over plate; else the largest standard one
   bool dimensions = true;
 };
@@ -75,7 +75,7 @@ struct Printing {
   double bar_along = 100;
   bool blank = true;  ///< what is printed
   bool wrap = false;
-  bool rings = false;
+  bool end_rings = false;
   bool sweeps = false;
   double paper_thickness = 0.1;  ///< of a wrap-round template
 };

@@ -83,7 +83,7 @@ struct RollingRemarks {
 /// A joint of a folded blank.
 struct JointNumbers {
   std::string name;
-  std::string plates;           ///< whose edges meet
+  std::string faces;            ///< whose edges meet
   std::vector<Amount> lengths;  ///< of its edges
   Amount angle = {};            ///< between the plates' normals
   bool open = false, lapped = false;
@@ -108,6 +108,7 @@ struct CardOffset {
 /// its bottom edge.
 struct CardRim {
   EdgeName name = EdgeName::base;
+  std::string called = {};  ///< as the blank calls it
   bool straight = false;
   double radius = 0;  ///< swing radius; 0 where the rim is straight or no arc
   Angle sector = {};  ///< as cut, exact

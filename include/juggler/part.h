@@ -76,7 +76,7 @@ struct Repeat {
   std::optional<Angle> pitch = {};        ///< about the axis
   std::optional<double> girth_over = {};  ///< the same along the level line; on the flat along x
   std::optional<double> girth_pitch = {};
-  bool ends = true;        ///< of a span: the first and the last lie on its ends, else within
+  bool span_ends = true;   ///< of a span: the first and the last lie on its ends, else within
   bool centred = false;    ///< about the place, rows too; else from there on
   bool even = false;       ///< the pitch nearest to that asked which comes out even round the part
   int rows = 1;            ///< rows further along the axis, or the ruling
@@ -121,7 +121,7 @@ struct Lettering {
   std::vector<Glyph> glyphs = {};     ///< of the text, letter by letter
   double height = 0;                  ///< of a capital
   OpeningPlace at = {};               ///< of the middle of the text's foot, or of its start
-  bool round = true;                  ///< along the level line, each letter square to it; else straight
+  bool level = true;                  ///< along the level line, each letter square to it; else straight
   bool cut = true;                    ///< else marked
   double bridge = 0;                  ///< width of what holds the middles of closed letters
   bool from_inside = false;           ///< reads right seen from the inside, else from the outside
@@ -143,7 +143,7 @@ struct Making {
   std::optional<double> within = {};  ///< mm: as many elements as keep the flats between them this near
   double fit = 0.02;                  ///< mm that fitted arcs may leave a rim that is no arc by, 1e-4 to 1
   bool marks = true;                  ///< element lines, number, face, arrow to the top
-  Pressing bending = {};              ///< of arcs of panels, and of cones and cylinders
+  Pressing pressing = {};             ///< of arcs of panels, and of cones and cylinders
   std::vector<EdgeWork> edges = {};
   std::vector<Opening> openings = {};
   std::vector<Lettering> letterings = {};

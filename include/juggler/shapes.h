@@ -32,7 +32,7 @@ struct Bend {
   std::vector<BendRow> table = {};
   std::optional<TestPiece> test = {};
   std::optional<Angle> springback = {};  ///< by which a bend of 90 degrees opens again; others in proportion
-  std::optional<double> die = {};        ///< opening of the die, mm, for the least leg; else 8 thicknesses
+  std::optional<double> die_width = {};  ///< opening of the die, mm, for the least leg; else 8 thicknesses
   bool letters = true;                   ///< bends are tagged by letters, else by numbers
 };
 
@@ -45,9 +45,9 @@ struct Bend {
 /// Source    docs/maths/folded.md (1)-(4).
 [[nodiscard]] double neutral_factor(const Bend& bend, double thickness, double radius, Angle angle);
 
-/// The face a panel's lengths are measured on. Inside and outside follow the hollow side of each bend; left
+/// The face a panel's lengths are measured on. Inside and outside follow the concave side of each bend; left
 /// and right, seen along the profile, keep one face. The inside face of the sheet is the left one.
-enum class PanelFace { inside, middle, outside, left, right };
+enum class PanelFace { concave_side, middle, convex_side, left, right };
 [[nodiscard]] const char* name_of(PanelFace face);
 
 /// One step of a panel's profile: a line, a bend between two lines, or an arc.
@@ -75,10 +75,10 @@ struct RectangleSize {
 };
 
 /// How two walls meet where they are not folded.
-enum class Corner { inside_touch, lapped };
+enum class HipJoint { inside_touch, lapped };
 /// What is cut away where bends meet at a corner.
 enum class Relief { round, slot, closed };
-[[nodiscard]] const char* name_of(Corner corner);
+[[nodiscard]] const char* name_of(HipJoint joint);
 [[nodiscard]] const char* name_of(Relief relief);
 
 /// Where a flange points: along the axis, level outwards, square to the wall outwards, or at an angle
@@ -106,7 +106,7 @@ struct Hopper {
   std::optional<Contact> top_contact = {};
   int pieces = 1;  ///< 1, 2 or 4 (all hips welded)
   int seam = 5;    ///< the (first) seam, in eighths; with two pieces the other lies opposite
-  Corner corner = Corner::inside_touch;
+  HipJoint hip_joint = HipJoint::inside_touch;
   Relief relief = Relief::round;
   std::optional<double> relief_size = {};  ///< diameter of the hole or width of the slot, mm
   std::vector<Flange> flanges = {};
@@ -132,11 +132,12 @@ struct Tube {
   std::optional<double> side = {};      ///< outside
   std::optional<double> width = {};     ///< outside, along x
   std::optional<double> depth = {};     ///< outside, along y
-  double corner = 0;                    ///< outside radius of the corners, mm
-  std::optional<double> wall = {};
+  double corner_radius = 0;             ///< outside radius of the corners, mm
+  std::optional<double> wall_thickness = {};
   std::optional<double> length = {};  ///< along its axis, between level ends
   Face opened_on = Face::outside;
-  int slit = 0;  ///< the middle of a side, in eighths; of a round tube the seam says where it is slit
+  /// Of one that is not round: in the middle of which side, in eighths. Of a round one the seam says where.
+  int opened_at = 0;
   std::vector<SlantingEnd> ends = {};
   std::string named = {};  ///< in a list of tubes, for the outputs
 
@@ -146,7 +147,7 @@ struct Tube {
 struct TubeFace {
   double width = 0;
   double depth = 0;
-  double corner = 0;
+  double corner_radius = 0;
 };
 /// Errors  Refusal for sizes missing, contradictory or out of range.
 [[nodiscard]] TubeFace tube_face(const Tube& tube);
@@ -179,7 +180,7 @@ struct Net {
   std::vector<std::string> open = {};    ///< faces left out, by name
   std::vector<std::string> bends = {};   ///< "one / other": all that is bent; else chosen
   std::vector<std::string> joints = {};  ///< "one / other": what must not be bent
-  Corner corner = Corner::inside_touch;
+  HipJoint hip_joint = HipJoint::inside_touch;
   Relief relief = Relief::closed;
   std::optional<double> relief_size = {};
   Bend bend = {};
@@ -284,10 +285,10 @@ struct Profile {
   std::optional<double> diameter = {};  ///< circle
   std::optional<double> width = {};     ///< rectangle, ellipse, obround: along x
   std::optional<double> length = {};    ///< along y
-  std::optional<double> centres =
-      {};             ///< obround, in place of one of them: between its half circles' centres
-  double corner = 0;  ///< rectangle, polygon, polyline: radius of its corners
-  int sides = 0;      ///< polygon, 3 to 64; its first side faces +x
+  std::optional<double> between_centres =
+      {};                    ///< obround, in place of one of them: between its half circles' centres
+  double corner_radius = 0;  ///< rectangle, polygon, polyline: radius of its corners
+  int sides = 0;             ///< polygon, 3 to 64; its first side faces +x
   std::optional<double> across_flats =
       {};  ///< polygon: from side to opposite side; of odd ones twice the apothem
   std::optional<double> across_corners = {};  ///< polygon: twice the radius of its (sharp) corners
@@ -320,7 +321,7 @@ struct Transition {
   std::optional<double> height = {};  ///< between the centres of the ends
   Vec2 shift = {};                    ///< of the top's centre from the base's
   // Between two polygons with sharp corners the wall is folded.
-  Corner corner = Corner::inside_touch;  ///< how it meets at a seam that lies on a fold
+  HipJoint hip_joint = HipJoint::inside_touch;  ///< how it meets at a seam that lies on a fold
   Relief relief = Relief::closed;
   std::optional<double> relief_size = {};
   Bend bend = {};
@@ -376,15 +377,16 @@ enum class StripEnds { square, level, upright, round };
 /// A strip that winds up a cylinder or cone and lies against it, or stands on it with one edge. Two of pitch,
 /// turns, height and lead angle. A standing one is measured on its middle; it stretches.
 struct HelicalStrip {
-  std::optional<double> on = {};       ///< diameter of the body: the strip's inside face lies on it
-  std::optional<double> on_to = {};    ///< of a cone: where the lower edge ends; `on` is where it starts
-  std::optional<double> width = {};    ///< square to its edges
-  std::optional<double> upright = {};  ///< or along the body
-  std::optional<double> pitch = {};    ///< rise for one turn
-  std::optional<double> turns = {};    ///< of its lower edge, from end to end
-  std::optional<double> height = {};   ///< that the lower edge rises
-  std::optional<Angle> lead = {};      ///< of the edges on the body, from level, above 0 and under 90 degrees
-  Angle start = {};                    ///< plan angle of the lower edge's lower end
+  std::optional<double> body_diameter = {};  ///< diameter of the body: the strip's inside face lies on it
+  std::optional<double> body_end_diameter =
+      {};  ///< of a cone: where the lower edge ends; `body_diameter` is where it starts
+  std::optional<double> width = {};          ///< square to its edges
+  std::optional<double> upright_width = {};  ///< or along the body
+  std::optional<double> pitch = {};          ///< rise for one turn
+  std::optional<double> turns = {};          ///< of its lower edge, from end to end
+  std::optional<double> height = {};         ///< that the lower edge rises
+  std::optional<Angle> lead = {};  ///< of the edges on the body, from level, above 0 and under 90 degrees
+  Angle start = {};                ///< plan angle of the lower edge's lower end
   StripEnds ends = StripEnds::square;
   /// From the body's upright lines (its generators) outwards, above 0 and under 180 degrees: 90 stands square
   /// to the body, more leans downwards. Without it the strip lies against the body.

@@ -90,10 +90,10 @@ enum class Hand { as_drawn, opposite };
 /// How a round wall or an arc is made: rolled smooth, or pressed by hits. At most one is given.
 struct Pressing {
   std::optional<int> hits = {};            ///< bend lines, over all arcs of the part, or once round it
-  std::optional<double> flat_width = {};   ///< between bend lines, on the neutral layer, mm
+  std::optional<double> facet_width = {};  ///< between bend lines, on the neutral layer, mm
   std::optional<double> facet_error = {};  ///< as few hits as keep the flats this near the smooth form, mm
 
-  [[nodiscard]] bool smooth() const { return !hits && !flat_width && !facet_error; }
+  [[nodiscard]] bool smooth() const { return !hits && !facet_width && !facet_error; }
 };
 
 /// What is added beyond a straight edge: a plain lap, a hem that is folded flat back upon the part, or one
@@ -107,13 +107,13 @@ struct EdgeWork {
       {};             ///< of the lap; of the hem from the finished edge; of one layer of the lock, mm
   Angle taper = {};   ///< by which its ends lean inwards
   double radius = 0;  ///< hem: inside
-  std::optional<double> neutral = {};  ///< hem: from the hollow face / thickness
-  bool up = true;                      ///< hem, lock: folded towards the face that lies up
-  int layers = 1;                      ///< lock: 1 or 2
-  double extra = 0;                    ///< lock: added for each fold, mm
-  std::optional<double> hole = {};     ///< diameter of holes in rows, mm
-  std::optional<double> pitch = {};    ///< that they are apart at most
-  std::optional<double> end = {};      ///< of the first and last from the ends; else two diameters
+  std::optional<double> neutral = {};   ///< hem: from the concave face / thickness
+  bool up = true;                       ///< hem, lock: folded towards the face that lies up
+  int layers = 1;                       ///< lock: 1 or 2
+  double extra = 0;                     ///< lock: added for each fold, mm
+  std::optional<double> hole = {};      ///< diameter of holes in rows, mm
+  std::optional<double> pitch = {};     ///< that they are apart at most
+  std::optional<double> first_at = {};  ///< of the first and last from the ends; else two diameters
   int rows = 1;
   std::string key = {};  ///< its path in a job, for refusals
 };
@@ -138,6 +138,35 @@ void check(const StrainLimit& strain);
 [[nodiscard]] double layer_of(Face face, double thickness);
 
 [[nodiscard]] const char* name_of(Face face);
+/// The edges of a round part; those of a folded one are sides, told apart by their labels.
+enum class EdgeName { base, top, seam_start, seam_end, side };
+[[nodiscard]] const char* name_of(EdgeName name);
+
+/// What the edges of a blank are called: those of a flight are not its base and top, but the inner and the
+/// outer one; those of strips and gores the lower and the upper one; gores lie side by side.
+struct EdgeWords {
+  const char* base = "base";
+  const char* top = "top";
+  const char* start = "seam_start";
+  const char* end = "seam_end";
+  [[nodiscard]] const char* of(EdgeName name) const {
+    constexpr const char* EdgeWords::*words[]{&EdgeWords::base, &EdgeWords::top, &EdgeWords::start,
+                                              &EdgeWords::end};
+    return name == EdgeName::side ? "side" : this->*words[static_cast<size_t>(name)];
+  }
+};
+inline constexpr EdgeWords inner_and_outer{"inner", "outer"};
+inline constexpr EdgeWords lower_and_upper{"lower", "upper"};
+inline constexpr EdgeWords sides_and_ends{"lower", "upper", "side_start", "side_end"};
+
+/// What the two faces of a part are called: those of a panel, which has no inside, are left and right.
+struct FaceNames {
+  const char* inside = "inside";
+  const char* outside = "outside";
+  [[nodiscard]] const char* of(Face face) const {
+    return face == Face::middle ? "middle" : face == Face::inside ? inside : outside;
+  }
+};
 [[nodiscard]] const char* name_of(Contact contact);
 [[nodiscard]] const char* name_of(EndName end);
 [[nodiscard]] const char* name_of(SeamEdge edge);

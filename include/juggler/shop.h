@@ -54,7 +54,7 @@ struct Schedule {
 /// degrees.
 [[nodiscard]] Schedule opening_list(const JobResult& job, const PieceResult& piece);
 /// The sizes and the seam as understood, whatever they were given as.
-[[nodiscard]] std::vector<Row> understood(const JobResult& job, const PieceResult& piece);
+[[nodiscard]] std::vector<Row> asked_for(const JobResult& job, const PieceResult& piece);
 /// The blank as lines of letters, at most 72 wide and 22 high, and a line that says what it is: in braille
 /// dots (UTF-8), or in plain letters. Element lines are sparser than the outline.
 [[nodiscard]] std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& units,
@@ -62,24 +62,24 @@ struct Schedule {
 /// Whether a piece is the first of its part: what belongs to the part stands with it.
 [[nodiscard]] bool is_first_of_part(const JobResult& job, size_t piece);
 
-/// One sheet of the set.
-struct DrawingSheet {
+/// One page of the set.
+struct DrawingPage {
   Page page;
   size_t piece = 0;  ///< which of the job's pieces it shows
-  int of_piece = 1;  ///< which sheet of that piece
+  int of_piece = 1;  ///< which page of that piece
 };
 
 /// The set, as the job's [drawing] asks.
 ///
-/// The first sheet of a piece shows the blank at a standard scale with what it is laid out by, the formed
+/// The first page of a piece shows the blank at a standard scale with what it is laid out by, the formed
 /// part in two views and a pictorial one, and as many tables as there is room for; the others stand on
-/// further sheets. All sheets are of one paper, all blanks at one scale, all formed parts at one scale.
+/// further pages. All pages are of one paper, all blanks at one scale, all formed parts at one scale.
 ///
 /// No text lies over another text or a line that is not its own. A dimension for which the blank has no room
 /// stands in a table instead; none is lost.
 /// Errors  JobRefusal at drawing.scale when the blank does not fit the paper at the scale asked for.
-/// Cost    some tens of milliseconds a sheet.
-[[nodiscard]] std::vector<DrawingSheet> draw_set(const JobResult& job);
+/// Cost    some tens of milliseconds a page.
+[[nodiscard]] std::vector<DrawingPage> draw_set(const JobResult& job);
 
 /// A length rounded as the card says: "1700.5 mm", "24-7/32 in".
 [[nodiscard]] std::string shown_rounded(double mm, double round_to, const Units& units);

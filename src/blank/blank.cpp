@@ -62,6 +62,7 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
   b.sector = Angle::radians(std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading));
   Edges made = developed_edges(o, cut, making.fit);
   b.edges = std::move(made.edges);
+  name_edges(b, f.edge_words);
   b.fit_error = made.fit_error;
   const Placing placing = laid_out(o, making.face_up, b.edges);
   for (Edge& e : b.edges) {
@@ -174,8 +175,8 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
   }
   if (!hits.round.summary) return;
   b.pressed = hits.round.summary;
-  for (size_t i = 0; i < piece; ++i) before += hits.round.strips[i].hits.size();
-  add_round_hits(b, o, placing, hits.round.strips[piece], before);
+  for (size_t i = 0; i < piece; ++i) before += hits.round.zones[i].hits.size();
+  add_round_hits(b, o, placing, hits.round.zones[piece], before);
   b.pressed->facet_error = 0;
   for (const BendLine& line : b.bends)
     b.pressed->facet_error = std::max(b.pressed->facet_error, line.facet_error);
@@ -406,7 +407,7 @@ std::vector<Blank> make_blanks(const WholeWall& w, const Making& making) {
   check_wedge(w.form, w.seam);
   const FaceSizes sizes = face_sizes(w.form);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);
-  const Hits hits = hits_of(w, spans, making.bending);
+  const Hits hits = hits_of(w, spans, making.pressing);
   std::vector<Piece> pieces;
   for (size_t i = 0; i < spans.size(); ++i)
     pieces.push_back(

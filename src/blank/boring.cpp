@@ -132,7 +132,7 @@ class Track {
     const bool jumps = a.chart == b.chart && std::abs(a.u - b.u) > (from.to - from.from) / 2;
     if (from.piece != to.piece || jumps)
       refuse_bore(named_, "goes across the seam", place_of(line), "move it, or the seam");
-    const bool over_bend = a.chart != b.chart && !from.plate.empty() && !to.plate.empty();
+    const bool over_bend = a.chart != b.chart && !from.face.empty() && !to.face.empty();
     if (over_bend || std::abs(from.inside - to.inside) > within::rounding * wall_.size)
       refuse_bore(named_,
                   "is bored across " + (over_bend ? "the bend between " + from.name + " and " + to.name

@@ -233,7 +233,7 @@ class Closing {
 };
 
 [[noreturn]] void refuse_hits(size_t hits) {
-  refuse("bending.hits", "leaves flats that cannot close: one would turn by half a turn or more",
+  refuse("pressing.hits", "leaves facets that cannot close: one would turn by half a turn or more",
          std::to_string(hits) + " hits", {}, "take more hits");
 }
 

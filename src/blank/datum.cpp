@@ -142,8 +142,8 @@ void warn_off_rim(Blank& b, const BendLine& line, EdgeName name, const RimEnd& a
   if (!at.over) return;
   const double on = at.run < 0 ? -at.run : at.run - whole;
   b.warnings.push_back("Bend " + line.tag + " runs out over the edge at the seam's " + at.over + ", " +
-                       shown_mm(on, 3) + " from its corner with the " + name_of(name) +
-                       ": its distance along the " + name_of(name) + " runs on round that corner.");
+                       shown_mm(on, 3) + " from its corner with the " + name_of(b, name) +
+                       ": its distance along the " + name_of(b, name) + " runs on round that corner.");
 }
 
 // (49)
@@ -172,11 +172,11 @@ void measure_on_rims(Blank& b) {
     const double tangent = base.empty() ? line.datum_to : line.datum_from;
     line.tangent_a = tangent - line.allowance / 2;
     line.tangent_b = tangent + line.allowance / 2;
-    line.flat_width = at - before;
+    line.facet_width = at - before;
     before = at;
   }
   if (b.pressed) {
-    b.pressed->start_width = b.bends.empty() ? 0 : b.bends.front().flat_width;
+    b.pressed->start_width = b.bends.empty() ? 0 : b.bends.front().facet_width;
     b.pressed->end_width = width - before;
   }
 }
@@ -243,7 +243,7 @@ void measure_bends(Blank& b) {
       before = line.hem ? before : &line;
       continue;
     }
-    line.flat_width = line.datum_from - (before && before->datum == line.datum ? before->datum_from : 0);
+    line.facet_width = line.datum_from - (before && before->datum == line.datum ? before->datum_from : 0);
     before = &line;
   }
   warn_of_narrow_flats(b);

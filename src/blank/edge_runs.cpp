@@ -16,21 +16,20 @@ void add_runs(std::vector<EdgeRun>& runs, const Edge& e, size_t index, double ne
   for (size_t i = 0; i < e.arcs.size();) {
     size_t end = i + 1;
     while (end < e.arcs.size() && in_line(e.arcs[i], e.arcs[end], near)) ++end;
-    const bool plates =
-        std::any_of(e.strips.begin() + static_cast<long>(i), e.strips.begin() + static_cast<long>(end),
-                    [](int strip) { return strip < 0; });
-    if (plates) runs.push_back({index, i, end - i});
+    const bool faces =
+        std::any_of(e.zones.begin() + static_cast<long>(i), e.zones.begin() + static_cast<long>(end),
+                    [](int zone) { return zone < 0; });
+    if (faces) runs.push_back({index, i, end - i});
     i = end;
   }
 }
 
 Edge part_of(const Edge& e, size_t first, size_t count) {
-  Edge part{
-      e.name,
-      {e.arcs.begin() + static_cast<long>(first), e.arcs.begin() + static_cast<long>(first + count)},
-      0,
-      e.label,
-      {e.strips.begin() + static_cast<long>(first), e.strips.begin() + static_cast<long>(first + count)}};
+  Edge part{e.name,
+            {e.arcs.begin() + static_cast<long>(first), e.arcs.begin() + static_cast<long>(first + count)},
+            0,
+            e.label,
+            {e.zones.begin() + static_cast<long>(first), e.zones.begin() + static_cast<long>(first + count)}};
   part.girth = length_of(part.arcs);
   return part;
 }
@@ -42,7 +41,7 @@ std::vector<EdgeRun> edge_runs(const Blank& blank, const std::string& label) {
   for (size_t i = 0; i < blank.edges.size(); ++i) {
     const Edge& e = blank.edges[i];
     if (label_of(e) != label) continue;
-    if (e.strips.size() == e.arcs.size()) {
+    if (e.zones.size() == e.arcs.size()) {
       add_runs(runs, e, i, within::same * blank.size);
     } else {
       runs.push_back({i, 0, e.arcs.size()});

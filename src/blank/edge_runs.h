@@ -13,7 +13,7 @@ struct EdgeRun {
 };
 
 /// The edges of a label, in the order of the outline. An edge of a folded blank that turns corners, as the
-/// rim of a hopper does from wall to wall, counts as its straight runs along plates.
+/// rim of a hopper does from wall to wall, counts as its straight runs along faces.
 [[nodiscard]] std::vector<EdgeRun> edge_runs(const Blank& blank, const std::string& label);
 
 /// Makes a run an edge of its own, and what is left before and after it others of the same label.

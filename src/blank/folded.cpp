@@ -1,4 +1,4 @@
-// Folded parts laid flat: outline, plates, bends, joints, marks.
+// Folded parts laid flat: outline, faces, bends, joints, marks.
 #include "folded.h"
 
 #include <algorithm>
@@ -15,7 +15,7 @@ void reverse_edges(std::vector<Edge>& edges) {
   std::reverse(edges.begin(), edges.end());
   for (Edge& e : edges) {
     std::reverse(e.arcs.begin(), e.arcs.end());
-    std::reverse(e.strips.begin(), e.strips.end());
+    std::reverse(e.zones.begin(), e.zones.end());
     for (Arc& arc : e.arcs) arc = reversed(arc);
   }
 }
@@ -30,17 +30,17 @@ std::vector<Edge> edges_of(const std::vector<Walked>& walked, const Laid& laid) 
     } else {
       edges.push_back({EdgeName::side, w.arcs, 0, w.label});
     }
-    const auto strip = std::find(laid.strips.begin(), laid.strips.end(), w.strip);
-    const int number = strip == laid.strips.end() ? -1 : static_cast<int>(strip - laid.strips.begin());
-    edges.back().strips.resize(edges.back().arcs.size(), number);
+    const auto zone = std::find(laid.zones.begin(), laid.zones.end(), w.zone);
+    const int number = zone == laid.zones.end() ? -1 : static_cast<int>(zone - laid.zones.begin());
+    edges.back().zones.resize(edges.back().arcs.size(), number);
     last = w.kind;
   }
   // The walk begins within an edge more often than not.
   if (edges.size() > 1 && walked.front().kind == SideKind::free &&
       edges.front().label == edges.back().label) {
     edges.back().arcs.insert(edges.back().arcs.end(), edges.front().arcs.begin(), edges.front().arcs.end());
-    edges.back().strips.insert(edges.back().strips.end(), edges.front().strips.begin(),
-                               edges.front().strips.end());
+    edges.back().zones.insert(edges.back().zones.end(), edges.front().zones.begin(),
+                              edges.front().zones.end());
     edges.erase(edges.begin());
   }
   for (Edge& e : edges) e.girth = length_of(e.arcs);
@@ -51,8 +51,8 @@ std::vector<Edge> edges_of(const std::vector<Walked>& walked, const Laid& laid) 
 double upright_turn(const Body& body, const Laid& laid, const Placing& mirrored) {
   Vec2 joints;
   Vec2 walls;
-  for (const int i : laid.plates) {
-    const Plate& p = body.plates[static_cast<size_t>(i)];
+  for (const int i : laid.faces) {
+    const BodyFace& p = body.faces[static_cast<size_t>(i)];
     for (size_t k = 0; k < p.sides.size(); ++k) {
       const size_t next = (k + 1) % p.corners.size();
       const double rise = (p.at(p.corners[next]) - p.at(p.corners[k])).z;
@@ -92,12 +92,12 @@ Placing laid_out(const Body& body, const Laid& laid, Face face_up, const std::ve
   return p;
 }
 
-// How long a side is as cut, with the end of a strip that closes a corner beside it.
-double cut_length(const std::vector<Walked>& walked, const Body& body, int plate, int side) {
+// How long a side is as cut, with the end of a zone that closes a corner beside it.
+double cut_length(const std::vector<Walked>& walked, const Body& body, int face, int side) {
   const size_t n = walked.size();
   double length = 0;
   for (size_t i = 0; i < n; ++i) {
-    if (walked[i].plate != plate || walked[i].side != side) continue;
+    if (walked[i].face != face || walked[i].side != side) continue;
     length += length_of(walked[i].arcs);
     if (body.relief != Relief::closed) continue;
     for (const size_t k : {(i + 1) % n, (i + n - 1) % n}) {
@@ -110,33 +110,33 @@ double cut_length(const std::vector<Walked>& walked, const Body& body, int plate
 Folding folding_of(const Body& body, const Laid& laid, const Placing& placing,
                    const std::vector<Walked>& walked) {
   Folding f;
-  std::vector<int> number(body.plates.size(), -1);
-  for (const int i : laid.plates) {
-    number[static_cast<size_t>(i)] = static_cast<int>(f.plates.size());
-    const Plate& p = body.plates[static_cast<size_t>(i)];
-    FlatPlate flat{p.name, i, {}};
+  std::vector<int> number(body.faces.size(), -1);
+  for (const int i : laid.faces) {
+    number[static_cast<size_t>(i)] = static_cast<int>(f.faces.size());
+    const BodyFace& p = body.faces[static_cast<size_t>(i)];
+    FlatFace flat{p.name, i, {}};
     for (size_t k = 0; k < p.corners.size(); ++k)
       flat.corners.push_back(placed(flat_corner(body, laid, i, k), placing));
-    f.plates.push_back(std::move(flat));
+    f.faces.push_back(std::move(flat));
   }
-  for (const int i : laid.strips) {
-    const Strip& s = body.strips[static_cast<size_t>(i)];
+  for (const int i : laid.zones) {
+    const BendZone& s = body.zones[static_cast<size_t>(i)];
     const double turn = std::abs(s.angle.radians());
     const auto at = [&](double phi, double along) {
       return placed(flat_point(body, laid, s, phi, along), placing);
     };
-    f.strips.push_back({number[static_cast<size_t>(s.plate_a)], number[static_cast<size_t>(s.plate_b)],
-                        at(0, s.low(0)), at(0, s.high(0)), at(turn, s.low(turn)), at(turn, s.high(turn)),
-                        s.angle, s.radius, s.factor, s.rolled, i});
+    f.zones.push_back({number[static_cast<size_t>(s.face_a)], number[static_cast<size_t>(s.face_b)],
+                       at(0, s.low(0)), at(0, s.high(0)), at(turn, s.low(turn)), at(turn, s.high(turn)),
+                       s.angle, s.radius, s.factor, s.rolled, i});
   }
   for (const Joint& j : body.joints) {
-    for (const auto& [plate, side] : {std::pair{j.plate_a, j.side_a}, std::pair{j.plate_b, j.side_b}}) {
-      const int n = number[static_cast<size_t>(plate)];
+    for (const auto& [face, side] : {std::pair{j.face_a, j.side_a}, std::pair{j.face_b, j.side_b}}) {
+      const int n = number[static_cast<size_t>(face)];
       if (n < 0) continue;
       const auto k = static_cast<size_t>(side);
-      const Vec2 from = placed(flat_corner(body, laid, plate, k), placing);
-      const Vec2 to = placed(flat_corner(body, laid, plate, k + 1), placing);
-      f.joints.push_back({j.name, n, from, to, cut_length(walked, body, plate, side), j.angle, j.clearance,
+      const Vec2 from = placed(flat_corner(body, laid, face, k), placing);
+      const Vec2 to = placed(flat_corner(body, laid, face, k + 1), placing);
+      f.joints.push_back({j.name, n, from, to, cut_length(walked, body, face, side), j.angle, j.clearance,
                           j.lapped, j.open});
     }
   }
@@ -147,7 +147,7 @@ Folding folding_of(const Body& body, const Laid& laid, const Placing& placing,
 void warn_of_wide_joints(Blank& b) {
   for (const BlankJoint& j : b.folding->joints) {
     if (j.open || j.lapped || j.clearance == 0) continue;
-    const std::vector<Vec2>& corners = b.folding->plates[static_cast<size_t>(j.plate)].corners;
+    const std::vector<Vec2>& corners = b.folding->faces[static_cast<size_t>(j.face)].corners;
     double shortest = HUGE_VAL;
     for (size_t i = 0; i < corners.size(); ++i) {
       const double side = norm(corners[(i + 1) % corners.size()] - corners[i]);
@@ -160,7 +160,7 @@ void warn_of_wide_joints(Blank& b) {
   }
 }
 
-// The part's name or number and the face that lies up, in the largest plate; a tag beside every bend line.
+// The part's name or number and the face that lies up, in the largest face; a tag beside every bend line.
 void add_marks(Blank& b, const Making& making) {
   if (!making.marks) return;
   const Outline edge = outline(b);
@@ -174,7 +174,7 @@ void add_marks(Blank& b, const Making& making) {
   add_text_in_largest_plate(b, making);
 }
 
-// The ends of strips count by their chords: two that close a corner begin side by side.
+// The ends of zones count by their chords: two that close a corner begin side by side.
 void check_overlap(const Body& body, const Laid& laid, const std::vector<Walked>& walked) {
   if (const auto overlap = overlap_of(body, laid)) {
     throw Refusal({.reason = "the blank would lie over itself: " + overlap->one + " and " + overlap->other,
@@ -203,7 +203,7 @@ void add_folded_notes(Blank& b, const Body& body) {
                       " wide at most: these are left open.");
   }
   if (b.thickness == 0) return;
-  for (const BentStrip& s : b.folding->strips) {
+  for (const BentZone& s : b.folding->zones) {
     if (s.rolled || s.radius > 0) continue;
     b.notes.push_back("Bends are sharp inside: radius 0.");
     break;
@@ -222,6 +222,7 @@ FoldedPiece piece_blank(const Body& body, const Laid& laid, const PressedBody& p
   b.count = making.quantity;
   b.thickness = body.thickness;
   b.face_up = making.face_up;
+  b.face_names = body.face_names;
   b.size = body.size;
   WalkedOutline walked = walk_round(body, laid, making.fit);
   const double relief = cut_reliefs(walked.stretches, body);
@@ -280,7 +281,7 @@ void cut_openings(const Body& body, const std::vector<Laid>& pieces, std::vector
 
 std::vector<Blank> make_blanks(const Body& body, const Making& making) {
   check_clear(body);
-  const PressedBody pressed = press(body, making.bending);
+  const PressedBody pressed = press(body, making.pressing);
   const std::vector<Laid> pieces = lay_out(body);
   // Pieces that have openings are named and measured each for itself.
   const bool opened = has_openings(making);

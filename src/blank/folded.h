@@ -13,10 +13,10 @@ constexpr double most_facet_error = 1e6;
 /// A stretch of the outline as the walk round the plates meets it, seen from the outside.
 struct Walked {
   std::string label;
-  SideKind kind = SideKind::free;  ///< `bend`: the end of a strip
-  int plate = -1;
+  SideKind kind = SideKind::free;  ///< `bend`: the end of a zone
+  int face = -1;
   int side = -1;
-  int strip = -1;
+  int zone = -1;
   std::vector<Arc> arcs;
 };
 struct WalkedOutline {
@@ -29,41 +29,41 @@ struct WalkedOutline {
 /// Cuts the reliefs where bends meet at a corner; returns the widest, mm. Source docs/maths/folded.md (24).
 double cut_reliefs(std::vector<Walked>& outline, const Body& body);
 
-/// How the hits of the pressed arcs of a body are shared out: for each strip its bend lines, as distances
+/// How the hits of the pressed arcs of a body are shared out: for each zone its bend lines, as distances
 /// across it with what each turns; nothing for the others. Source docs/maths/folded.md (25)-(28).
 struct Hit {
-  double across = 0;  ///< from the strip's first tangent line, on the neutral layer
+  double across = 0;  ///< from the zone's first tangent line, on the neutral layer
   double turned = 0;  ///< radians, positive
-  double flat_width = 0;
+  double facet_width = 0;
   double facet_error = 0;
 };
-struct PressedStrip {
-  int strip = 0;
+struct PressedZone {
+  int zone = 0;
   std::vector<Hit> hits;
   double end_width = 0;
 };
 struct PressedBody {
-  std::vector<PressedStrip> strips;
+  std::vector<PressedZone> zones;
   std::optional<Pressed> summary;
 };
 /// An arc by its length on the neutral layer and what it turns, radians.
 struct ArcToPress {
-  int strip = 0;
+  int zone = 0;
   double length = 0;
   double turned = 0;
   int least = 1;  ///< hits it needs
 };
 [[nodiscard]] PressedBody press(const std::vector<ArcToPress>& arcs, const Pressing& asked);
-/// A round wall, from seam to seam: its "strips" are its pieces. The girth is that of the wider end.
+/// A round wall, from seam to seam: its "zones" are its pieces. The girth is that of the wider end.
 [[nodiscard]] PressedBody press_round(const Form& once_round, const std::vector<Span>& spans,
                                       const Pressing& asked);
 [[nodiscard]] PressedBody press(const Body& body, const Pressing& asked);
 
-/// The bend schedule of a folded blank whose plates and strips are laid.
+/// The bend schedule of a folded blank whose faces and zones are laid.
 void add_schedule(Blank& blank, const Body& body, const Laid& laid, const PressedBody& pressed,
                   const Placing& placing, size_t first_tag);
 
-/// The part's number or name and the face that lies up, in the largest plate, clear of bends and their tags.
+/// The part's number or name and the face that lies up, in the largest face, clear of bends and their tags.
 void add_text_in_largest_plate(Blank& blank, const Making& making);
 
 /// The tag of the bend with that number, from 0.

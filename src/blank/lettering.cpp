@@ -88,11 +88,11 @@ class Letterer {
     }
     const WallPlaces places(wall_, l_.at, l_.key);
     start_ = places.at({}, 0, 0, name_);
-    if (!l_.round || !wall_.goes_round) return;
+    if (!l_.level || !wall_.goes_round) return;
     level_.emplace(wall_, start_->point.z);
     if (level_->girth() == 0)
       refuse(l_.key + ".at.height", "is a level that the wall does not have all round", {}, {},
-             "say along = \"straight\"");
+             "say line = \"straight\"");
     run_ = level_->run_to(start_->chart, start_->u);
     if (total_ > level_->girth())
       refuse(l_.key + ".height", "makes the text longer than the girth there", shown_mm(total_),
@@ -103,7 +103,7 @@ class Letterer {
     if (l_.at.flat()) return on_flat(middle);
     // Seen from the inside the text runs the other way.
     const double along = l_.from_inside ? -middle : middle;
-    if (l_.round && level_) {
+    if (l_.level && level_) {
       const LevelLine::At at = level_->at(run_ + along);
       return on_wall(spot_at(wall_, at.chart, at.u, at.s), 0);
     }
@@ -280,7 +280,7 @@ class Letterer {
     const auto mm = [](double v) { return shown_mm(v, 3); };
     b.notes.push_back("\"" + l_.text + "\" is " + (l_.cut ? "cut" : "marked") + " " + mm(l_.height) +
                       " high and " + mm(total_) + " long in " + l_.font + "; it reads right seen from the " +
-                      (l_.from_inside ? "inside" : "outside") +
+                      b.face_names.of(l_.from_inside ? Face::inside : Face::outside) +
                       ((b.face_up == Face::inside) == l_.from_inside ? ", as the blank lies"
                                                                      : ", mirrored as the blank lies") +
                       (bridges_ > 0 && l_.cut ? "; its closed middles are held by " +

@@ -102,8 +102,10 @@ struct TextBlock {
   static constexpr double line_pitch = 1.8;
 };
 
-std::vector<std::string> identity_lines(const Making& making) {
-  std::vector<std::string> lines{making.face_up == Face::inside ? "INSIDE UP" : "OUTSIDE UP"};
+std::vector<std::string> identity_lines(const Blank& b, const Making& making) {
+  std::string up = face_up(b);
+  std::transform(up.begin(), up.end(), up.begin(), [](char c) { return static_cast<char>(std::toupper(c)); });
+  std::vector<std::string> lines{up + (b.face_names.inside == FaceNames().inside ? " UP" : " FACE UP")};
   if (!identity(making).empty()) lines.insert(lines.begin(), identity(making));
   return lines;
 }
@@ -135,17 +137,17 @@ bool add_texts(Marks& marks, const Space& space, std::vector<std::string> texts,
   return true;
 }
 
-// The middle of a plate, and what its sides leave about it.
-Space space_in(const FlatPlate& plate) {
-  const size_t n = plate.corners.size();
+// The middle of a face, and what its sides leave about it.
+Space space_in(const FlatFace& face) {
+  const size_t n = face.corners.size();
   Outline sides;
-  for (size_t i = 0; i < n; ++i) sides.push_back(line(plate.corners[i], plate.corners[(i + 1) % n]));
+  for (size_t i = 0; i < n; ++i) sides.push_back(line(face.corners[i], face.corners[(i + 1) % n]));
   Vec2 middle;
   double weight = 0;
   for (size_t i = 1; i + 1 < n; ++i) {
-    const Vec2 a = plate.corners[0];
-    const double twice = cross(plate.corners[i] - a, plate.corners[i + 1] - a);
-    middle = middle + (twice / 3) * (a + plate.corners[i] + plate.corners[i + 1]);
+    const Vec2 a = face.corners[0];
+    const double twice = cross(face.corners[i] - a, face.corners[i + 1] - a);
+    middle = middle + (twice / 3) * (a + face.corners[i] + face.corners[i + 1]);
     weight += twice;
   }
   if (weight == 0) return {};
@@ -181,7 +183,8 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
   std::vector<Arc> keep_clear = marks.lines;
   for (const Crease& c : blank.creases) keep_clear.insert(keep_clear.end(), c.line.begin(), c.line.end());
   if (blank.creases.empty() && blank.groups.empty() &&
-      add_texts(marks, space_at(blank, 0.625, middles), identity_lines(making), blank, edge, keep_clear))
+      add_texts(marks, space_at(blank, 0.625, middles), identity_lines(blank, making), blank, edge,
+                keep_clear))
     return marks;
   // Elements that run together, creases and openings leave room elsewhere, or none.
   const auto spaces = static_cast<double>(blank.elements.size() - 1);
@@ -193,7 +196,7 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
       Space space = space_at(blank, i / spaces, middles);
       space.middle = space.middle + up * space.along * direction(space.heading);
       if (up != 0) space.along *= 0.4;
-      if (!add_texts(tried, space, identity_lines(making), blank, edge, keep_clear)) continue;
+      if (!add_texts(tried, space, identity_lines(blank, making), blank, edge, keep_clear)) continue;
       if (best.texts.empty() || tried.texts.front().height > best.texts.front().height)
         best = std::move(tried);
     }
@@ -213,14 +216,14 @@ void mark_regions(Blank& b, const Opened& o, const Placing& placing) {
 
 namespace {
 
-// The room about one of so many strips of a flat, side by side from its first ruling.
-Space space_in_flat(const Opened& o, const Placing& placing, const Region& r, int strip, int strips) {
+// The room about one of so many shares of a flat, side by side from its first ruling.
+Space space_in_flat(const Opened& o, const Placing& placing, const Region& r, int number, int shares) {
   const auto at = [&](EndName end, double u) { return placed(rim_point(o, end, u), placing); };
   const auto share_of = [&](EndName end, double share) {
     const Vec2 from = at(end, r.from);
     return from + share * (at(end, r.to) - from);
   };
-  const double share = (strip + 0.5) / strips;
+  const double share = (number + 0.5) / shares;
   const double low = norm(at(EndName::base, r.to) - at(EndName::base, r.from));
   const double high = norm(at(EndName::top, r.to) - at(EndName::top, r.from));
   // Towards the wider side of a triangle, where the room is.
@@ -228,7 +231,7 @@ Space space_in_flat(const Opened& o, const Placing& placing, const Region& r, in
   const Vec2 base = share_of(EndName::base, share);
   const Vec2 top = share_of(EndName::top, share);
   return {base + up * (top - base), line(base, top).heading, 0.7 * norm(top - base),
-          0.7 * std::max(low, high) / strips};
+          0.7 * std::max(low, high) / shares};
 }
 
 }  // namespace
@@ -240,14 +243,14 @@ void move_texts_to_flats(Blank& b, const Opened& o, const Placing& placing, cons
   for (const BendLine& l : b.bends) lines.push_back(line(l.from, l.to));
   std::vector<MarkText> best;
   // Where elements leave no room for letters across a flat, between them.
-  for (const int strips : {1, 4, 9}) {
+  for (const int shares : {1, 4, 9}) {
     if (!best.empty()) break;
     for (const Region& r : o.form.regions) {
       if (r.kind != RegionKind::flat) continue;
-      for (int strip = 0; strip < strips; ++strip) {
+      for (int number = 0; number < shares; ++number) {
         Marks tried;
-        const Space space = space_in_flat(o, placing, r, strip, strips);
-        if (!add_texts(tried, space, identity_lines(making), b, edge, lines)) continue;
+        const Space space = space_in_flat(o, placing, r, number, shares);
+        if (!add_texts(tried, space, identity_lines(b, making), b, edge, lines)) continue;
         if (best.empty() || tried.texts.front().height > best.front().height) best = std::move(tried.texts);
       }
     }
@@ -257,8 +260,8 @@ void move_texts_to_flats(Blank& b, const Opened& o, const Placing& placing, cons
 
 void add_text_in_largest_plate(Blank& blank, const Making& making) {
   Space best;
-  for (const FlatPlate& plate : blank.folding->plates) {
-    const Space space = space_in(plate);
+  for (const FlatFace& face : blank.folding->faces) {
+    const Space space = space_in(face);
     if (std::min(space.along, space.across) > std::min(best.along, best.across)) best = space;
   }
   if (best.along == 0) return;
@@ -272,15 +275,15 @@ void add_text_in_largest_plate(Blank& blank, const Making& making) {
   const Outline edge = outline(blank);
   const auto tried = [&](const Space& space) {
     Marks marks;
-    (void)add_texts(marks, space, identity_lines(making), blank, edge, keep_clear);
+    (void)add_texts(marks, space, identity_lines(blank, making), blank, edge, keep_clear);
     return marks.texts;
   };
   std::vector<MarkText> texts = tried(best);
-  // Where openings lie in the way: above them, below, or in another plate.
-  for (const FlatPlate& plate : blank.folding->plates) {
+  // Where openings lie in the way: above them, below, or in another face.
+  for (const FlatFace& face : blank.folding->faces) {
     if (blank.groups.empty()) break;
     for (const double share : {0.25, -0.25, 0.38, -0.38, 0.0}) {
-      Space space = space_in(plate);
+      Space space = space_in(face);
       if (space.along == 0) continue;
       space.middle = space.middle + (share * space.along) * direction(space.heading);
       space.along /= 4;
@@ -358,7 +361,7 @@ void keep_marks_on_metal(Blank& b) {
 }
 
 void warn_of_no_identity(Blank& b, const Making& making) {
-  const std::string face = identity_lines(making).back();
+  const std::string face = identity_lines(b, making).back();
   const bool there = std::any_of(b.marks.texts.begin(), b.marks.texts.end(),
                                  [&](const MarkText& t) { return t.text == face; });
   if (!there)

@@ -3,13 +3,18 @@
 #include <map>
 #include <string>
 
-#include "juggler/blank.h"
+#include "opened.h"
 
 namespace juggler {
 
 const char* name_of(EdgeName name) {
   constexpr std::array names{"base", "top", "seam_start", "seam_end", "side"};
   return names[static_cast<size_t>(name)];
+}
+
+void name_edges(Blank& b, const EdgeWords& words) {
+  b.edge_words = words;
+  for (Edge& e : b.edges) e.label = words.of(e.name);
 }
 
 std::string label_of(const Edge& edge) { return edge.label.empty() ? name_of(edge.name) : edge.label; }
@@ -67,7 +72,7 @@ double cut_length(const Blank& blank) {
   return sum;
 }
 Rectangle as_laid(const Blank& blank) { return upright_box(outline(blank)); }
-Rectangle enclosing(const Blank& blank) { return smallest_rectangle(outline(blank)); }
+Rectangle smallest_rectangle(const Blank& blank) { return smallest_rectangle(outline(blank)); }
 bool overlaps_itself(const Blank& blank) {
   return !blank.folding && crosses_itself(outline(blank));  // a folded blank that would is refused
 }

@@ -1,4 +1,4 @@
-// The outline of a net: once round its plates and strips, then the reliefs.
+// The outline of a net: once round its faces and zones, then the reliefs.
 #include <algorithm>
 
 #include "develop/net.h"
@@ -12,20 +12,20 @@ class Walk {
   Walk(const Body& body, const Laid& laid, double fit) : body_(body), laid_(laid), fit_(fit) {}
 
   WalkedOutline round() {
-    const int root = laid_.plates.front();
-    walk(root, 0, body_.plates[static_cast<size_t>(root)].sides.size());
+    const int root = laid_.faces.front();
+    walk(root, 0, body_.faces[static_cast<size_t>(root)].sides.size());
     return std::move(out_);
   }
 
  private:
-  // `count` sides of a plate from one on, and all that hangs on them.
-  void walk(int plate, size_t first, size_t count) {
-    const Plate& p = body_.plates[static_cast<size_t>(plate)];
+  // `count` sides of a face from one on, and all that hangs on them.
+  void walk(int face, size_t first, size_t count) {
+    const BodyFace& p = body_.faces[static_cast<size_t>(face)];
     const size_t n = p.sides.size();
     for (size_t i = 0; i < count; ++i) {
       const size_t k = (first + i) % n;
       if (p.sides[k].kind == SideKind::bend) {
-        across(plate, p.sides[k].link);
+        across(face, p.sides[k].link);
         continue;
       }
       const bool joint = p.sides[k].kind == SideKind::joint;
@@ -33,44 +33,44 @@ class Walk {
           joint ? body_.joints[static_cast<size_t>(p.sides[k].link)].name : p.sides[k].name;
       add({label,
            p.sides[k].kind,
-           plate,
+           face,
            static_cast<int>(k),
            -1,
-           {line(flat_corner(body_, laid_, plate, k), flat_corner(body_, laid_, plate, k + 1))}});
+           {line(flat_corner(body_, laid_, face, k), flat_corner(body_, laid_, face, k + 1))}});
     }
   }
 
-  // Over a strip to the plate beyond, round it, and back.
-  void across(int from_plate, int number) {
-    const Strip& s = body_.strips[static_cast<size_t>(number)];
-    const bool forth = s.plate_a == from_plate;
-    const int other = forth ? s.plate_b : s.plate_a;
+  // Over a zone to the plate beyond, round it, and back.
+  void across(int from_face, int number) {
+    const BendZone& s = body_.zones[static_cast<size_t>(number)];
+    const bool forth = s.face_a == from_face;
+    const int other = forth ? s.face_b : s.face_a;
     const auto side = static_cast<size_t>(forth ? s.side_b : s.side_a);
     const auto from_side = static_cast<size_t>(forth ? s.side_a : s.side_b);
-    const size_t n = body_.plates[static_cast<size_t>(other)].sides.size();
+    const size_t n = body_.faces[static_cast<size_t>(other)].sides.size();
     const auto at = [&](bool at_a, const StripCut& end) {
       const double phi = at_a ? 0 : std::abs(s.angle.radians());
       return flat_point(body_, laid_, s, phi, end(phi));
     };
     const StripCut& out = forth ? s.low : s.high;
     const StripCut& back = forth ? s.high : s.low;
-    step(flat_corner(body_, laid_, from_plate, from_side), at(forth, out), number);
-    end_of_strip(number, out, forth);
+    step(flat_corner(body_, laid_, from_face, from_side), at(forth, out), number);
+    end_of_zone(number, out, forth);
     step(at(!forth, out), flat_corner(body_, laid_, other, side + 1), number);
     walk(other, side + 1, n - 1);
     step(flat_corner(body_, laid_, other, side), at(!forth, back), number);
-    end_of_strip(number, back, !forth);
-    step(at(forth, back), flat_corner(body_, laid_, from_plate, from_side + 1), number);
+    end_of_zone(number, back, !forth);
+    step(at(forth, back), flat_corner(body_, laid_, from_face, from_side + 1), number);
   }
 
-  // Where a lapped wall reaches past the end of its strip.
+  // Where a lapped wall reaches past the end of its zone.
   void step(Vec2 from, Vec2 to, int number) {
     if (norm(to - from) > within::exact * body_.size)
       add({"corner", SideKind::bend, -1, -1, number, {line(from, to)}});
   }
 
-  void end_of_strip(int number, const StripCut& end, bool forth) {
-    const Strip& s = body_.strips[static_cast<size_t>(number)];
+  void end_of_zone(int number, const StripCut& end, bool forth) {
+    const BendZone& s = body_.zones[static_cast<size_t>(number)];
     if (s.width() == 0 && s.neutral == 0 && end.straight() && end.slope == 0) return;
     const double turn = std::abs(s.angle.radians());
     const auto phi = [=](double u) { return forth ? u : turn - u; };
@@ -83,7 +83,7 @@ class Walk {
     if (end.straight() || s.neutral == 0 || turn == 0) {
       w.arcs = {line(at(0), at(turn))};
     } else {
-      // An error square to the edge is a greater one along the strip, and so from the plane on another layer.
+      // An error square to the edge is a greater one along the zone, and so from the plane on another layer.
       // Ends that close a corner begin side by side: they are fitted more closely.
       const double tolerance = w.kind == SideKind::bend ? fit_ / 20 : fit_;
       const double steep = std::hypot(1, std::hypot(end.cosine, end.sine) / s.neutral);
@@ -99,20 +99,20 @@ class Walk {
     add(std::move(w));
   }
 
-  // The edge that both plates have beside an end of their strip, or null.
-  [[nodiscard]] const std::string* rim_of(const Strip& s, bool low) const {
-    const auto& a = body_.plates[static_cast<size_t>(s.plate_a)].sides;
-    const auto& b = body_.plates[static_cast<size_t>(s.plate_b)].sides;
+  // The edge that both faces have beside an end of their zone, or null.
+  [[nodiscard]] const std::string* rim_of(const BendZone& s, bool low) const {
+    const auto& a = body_.faces[static_cast<size_t>(s.face_a)].sides;
+    const auto& b = body_.faces[static_cast<size_t>(s.face_b)].sides;
     const auto i = static_cast<size_t>(s.side_a);
     const auto j = static_cast<size_t>(s.side_b);
-    const PlateSide& at_a = a[(i + (low ? a.size() - 1 : 1)) % a.size()];
-    const PlateSide& at_b = b[(j + (low ? 1 : b.size() - 1)) % b.size()];
+    const FaceSide& at_a = a[(i + (low ? a.size() - 1 : 1)) % a.size()];
+    const FaceSide& at_b = b[(j + (low ? 1 : b.size() - 1)) % b.size()];
     const bool one = at_a.kind == SideKind::free && at_b.kind == SideKind::free && at_a.name == at_b.name;
     return one ? &at_a.name : nullptr;
   }
 
   // The heading of a strip's end on the flat, continuous in u.
-  [[nodiscard]] std::function<double(double)> heading_of(const Strip& s, const StripCut& end,
+  [[nodiscard]] std::function<double(double)> heading_of(const BendZone& s, const StripCut& end,
                                                          bool forth) const {
     const Vec2 along = flat_point(body_, laid_, s, 0, 1) - flat_point(body_, laid_, s, 0, 0);
     const double across = std::atan2(-along.x, along.y);  // to the right of the axis
@@ -164,13 +164,13 @@ std::vector<Notch> notches(const std::vector<Walked>& all) {
   for (size_t i = 0; i < n; ++i) {
     if (all[i].kind != SideKind::joint) continue;
     Notch notch{i, (i + 1) % n, {end_of(all[i].arcs.back())}};
-    size_t strips = 0;
-    while (all[notch.after].kind == SideKind::bend && strips < n) {
+    size_t zones = 0;
+    while (all[notch.after].kind == SideKind::bend && zones < n) {
       notch.corners.push_back(end_of(all[notch.after].arcs.back()));
       notch.after = (notch.after + 1) % n;
-      ++strips;
+      ++zones;
     }
-    if (strips >= 2 && all[notch.after].kind == SideKind::joint) found.push_back(std::move(notch));
+    if (zones >= 2 && all[notch.after].kind == SideKind::joint) found.push_back(std::move(notch));
   }
   return found;
 }

@@ -14,7 +14,7 @@ void note_gap(Blank& b, const Seam& seam) {
   const auto end = [&](EdgeName name, double neutral, double inside, double outside) {
     const Edge* e = edge(b, name);
     if (!e) return;
-    Phrase text = std::string("At the ") + name_of(name) + " the gap takes " + mm(neutral) + " of " +
+    Phrase text = std::string("At the ") + name_of(b, name) + " the gap takes " + mm(neutral) + " of " +
                   mm(e->girth) + " girth, half on each side";
     if (b.thickness > 0) text += "; it is " + mm(inside) + " wide inside and " + mm(outside) + " outside";
     b.notes.push_back(text + ".");
@@ -60,8 +60,8 @@ void warn_of_gap(Blank& b) {
     const Edge* e = edge(b, name);
     if (e && gap > e->girth / 10) {
       b.warnings.push_back("The gap of " + shown_mm(gap) + " takes " +
-                           Phrase(Amount{gap / e->girth, Amount::Of::share, 1}) + " of the " + name_of(name) +
-                           "'s girth of " + shown_mm(e->girth) + ".");
+                           Phrase(Amount{gap / e->girth, Amount::Of::share, 1}) + " of the " +
+                           name_of(b, name) + "'s girth of " + shown_mm(e->girth) + ".");
     }
   };
   warn(EdgeName::base, b.gap.neutral_base);

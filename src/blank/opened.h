@@ -68,6 +68,8 @@ struct Edges {
 void add_round_ends(Blank& blank, bool at_start, bool at_end);
 /// The same, run anticlockwise again after mirroring, the base first.
 void run_anticlockwise(std::vector<Edge>& edges);
+/// What they are called from there on.
+void name_edges(Blank& blank, const EdgeWords& words);
 [[nodiscard]] Outline joined(const std::vector<Edge>& edges);
 
 /// The edges as cut on a layer, once round.
@@ -122,8 +124,8 @@ void move_texts_to_flats(Blank& blank, const Opened& o, const Placing& placing, 
 void mark_seam_lines(Blank& blank, const Form& form, const Seam& seam);
 
 /// The bend lines of a pressed piece, from seam ruling to seam ruling.
-struct PressedStrip;
-void add_round_hits(Blank& blank, const Opened& o, const Placing& placing, const PressedStrip& pressed,
+struct PressedZone;
+void add_round_hits(Blank& blank, const Opened& o, const Placing& placing, const PressedZone& pressed,
                     size_t first_tag);
 
 /// What the shop should know, in plain sentences with numbers.

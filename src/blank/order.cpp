@@ -7,29 +7,29 @@
 namespace juggler {
 namespace {
 
-// The plates of a blank as they stand while some of its strips are bent, sharply about their middles.
+// The faces of a blank as they stand while some of its zones are bent, sharply about their middles.
 class Standing {
  public:
   explicit Standing(const Blank& b) : f_(*b.folding), up_is_inside_(b.face_up == Face::inside) {
-    beside_.resize(f_.plates.size());
-    for (size_t i = 0; i < f_.strips.size(); ++i) {
-      beside_[static_cast<size_t>(f_.strips[i].plate_a)].push_back(i);
-      beside_[static_cast<size_t>(f_.strips[i].plate_b)].push_back(i);
+    beside_.resize(f_.faces.size());
+    for (size_t i = 0; i < f_.zones.size(); ++i) {
+      beside_[static_cast<size_t>(f_.zones[i].face_a)].push_back(i);
+      beside_[static_cast<size_t>(f_.zones[i].face_b)].push_back(i);
     }
   }
 
-  // Plates in space, the first of the strip's two lying flat where it is drawn.
-  [[nodiscard]] std::vector<std::vector<Vec3>> plates(const std::vector<bool>& bent, size_t about) const {
-    std::vector<std::vector<Vec3>> made(f_.plates.size());
-    place(made, bent, static_cast<size_t>(f_.strips[about].plate_a), f_.strips.size(), {});
+  // Faces in space, the first of the zone's two lying flat where it is drawn.
+  [[nodiscard]] std::vector<std::vector<Vec3>> faces(const std::vector<bool>& bent, size_t about) const {
+    std::vector<std::vector<Vec3>> made(f_.faces.size());
+    place(made, bent, static_cast<size_t>(f_.zones[about].face_a), f_.zones.size(), {});
     return made;
   }
 
-  // How many strips lie on either side of one, the lesser number.
-  [[nodiscard]] size_t outer(size_t strip) const {
-    const auto a = static_cast<size_t>(f_.strips[strip].plate_a);
-    const size_t on_a = strips_beyond(a, strip);
-    return std::min(on_a, f_.strips.size() - 1 - on_a);
+  // How many zones lie on either side of one, the lesser number.
+  [[nodiscard]] size_t outer(size_t zone) const {
+    const auto a = static_cast<size_t>(f_.zones[zone].face_a);
+    const size_t on_a = zones_beyond(a, zone);
+    return std::min(on_a, f_.zones.size() - 1 - on_a);
   }
 
  private:
@@ -43,47 +43,47 @@ class Standing {
     }
   };
 
-  [[nodiscard]] size_t strips_beyond(size_t plate, size_t from) const {
+  [[nodiscard]] size_t zones_beyond(size_t face, size_t from) const {
     size_t n = 0;
-    for (const size_t s : beside_[plate]) {
-      if (s != from) n += 1 + strips_beyond(other(plate, s), s);
+    for (const size_t s : beside_[face]) {
+      if (s != from) n += 1 + zones_beyond(other(face, s), s);
     }
     return n;
   }
 
-  [[nodiscard]] size_t other(size_t plate, size_t strip) const {
-    const BentStrip& s = f_.strips[strip];
-    return static_cast<size_t>(static_cast<size_t>(s.plate_a) == plate ? s.plate_b : s.plate_a);
+  [[nodiscard]] size_t other(size_t face, size_t zone) const {
+    const BentZone& s = f_.zones[zone];
+    return static_cast<size_t>(static_cast<size_t>(s.face_a) == face ? s.face_b : s.face_a);
   }
 
-  // What lies beyond a strip turns about its middle line, towards the viewer where it bends up.
-  [[nodiscard]] Turn turn_beyond(size_t plate, size_t strip) const {
-    const BentStrip& s = f_.strips[strip];
+  // What lies beyond a zone turns about its middle line, towards the viewer where it bends up.
+  [[nodiscard]] Turn turn_beyond(size_t face, size_t zone) const {
+    const BentZone& s = f_.zones[zone];
     const Vec2 from = 0.5 * (s.a_from + s.b_from);
     const Vec2 to = 0.5 * (s.a_to + s.b_to);
     const Vec2 way = 1 / norm(to - from) * (to - from);
     const auto centre = [&](size_t k) {
       Vec2 sum;
-      for (const Vec2 c : f_.plates[k].corners) sum = sum + c;
-      return (1.0 / static_cast<double>(f_.plates[k].corners.size())) * sum;
+      for (const Vec2 c : f_.faces[k].corners) sum = sum + c;
+      return (1.0 / static_cast<double>(f_.faces[k].corners.size())) * sum;
     };
-    const bool left = cross(way, centre(other(plate, strip)) - from) > 0;
+    const bool left = cross(way, centre(other(face, zone)) - from) > 0;
     const double turned = s.turned.radians() * (up_is_inside_ ? 1 : -1);
     return {{from.x, from.y, 0}, {way.x, way.y, 0}, left ? turned : -turned};
   }
 
-  void place(std::vector<std::vector<Vec3>>& made, const std::vector<bool>& bent, size_t plate, size_t from,
+  void place(std::vector<std::vector<Vec3>>& made, const std::vector<bool>& bent, size_t face, size_t from,
              const std::vector<Turn>& turns) const {
-    for (const Vec2 c : f_.plates[plate].corners) {
+    for (const Vec2 c : f_.faces[face].corners) {
       Vec3 p{c.x, c.y, 0};
       for (auto turn = turns.rbegin(); turn != turns.rend(); ++turn) p = (*turn)(p);
-      made[plate].push_back(p);
+      made[face].push_back(p);
     }
-    for (const size_t s : beside_[plate]) {
+    for (const size_t s : beside_[face]) {
       if (s == from) continue;
       std::vector<Turn> more = turns;
-      if (bent[s]) more.push_back(turn_beyond(plate, s));
-      place(made, bent, other(plate, s), s, more);
+      if (bent[s]) more.push_back(turn_beyond(face, s));
+      place(made, bent, other(face, s), s, more);
     }
   }
 
@@ -94,13 +94,13 @@ class Standing {
 
 // (57): whether metal stands in the way of a blade on the inside of the bend, as high as it is long beyond
 // both ends.
-bool is_closed_in(const std::vector<std::vector<Vec3>>& plates, const BendLine& line, double size) {
+bool is_closed_in(const std::vector<std::vector<Vec3>>& faces, const BendLine& line, double size) {
   const Vec3 at{line.from.x, line.from.y, 0};
   const Vec2 flat_way = 1 / line.length() * (line.to - line.from);
   const Vec3 beside{-flat_way.y, flat_way.x, 0};
   const double near = within::beside * size;
   const double up = line.up ? 1 : -1;
-  for (const std::vector<Vec3>& corners : plates) {
+  for (const std::vector<Vec3>& corners : faces) {
     for (size_t i = 0; i < corners.size(); ++i) {
       const Vec3 a = corners[i] - at;
       const Vec3 b = corners[(i + 1) % corners.size()] - at;
@@ -140,20 +140,20 @@ void order_inwards(std::vector<BendLine*> lines, int& order) {
 
 class TreeOrder {
  public:
-  explicit TreeOrder(Blank& b) : b_(b), standing_(b), bent_(b.folding->strips.size(), false) {}
+  explicit TreeOrder(Blank& b) : b_(b), standing_(b), bent_(b.folding->zones.size(), false) {}
 
   void number(int& order) {
     for (BendLine& line : b_.bends) {
       if (!line.hem) left_.push_back(&line);
     }
     std::stable_sort(left_.begin(), left_.end(), [&](const BendLine* x, const BendLine* y) {
-      return standing_.outer(strip_of(*x)) < standing_.outer(strip_of(*y));
+      return standing_.outer(zone_of(*x)) < standing_.outer(zone_of(*y));
     });
     while (!left_.empty()) {
       const size_t next = choose();
       BendLine& line = *left_[next];
       line.order = ++order;
-      bent_[strip_of(line)] = true;
+      bent_[zone_of(line)] = true;
       left_.erase(left_.begin() + static_cast<long>(next));
     }
     if (!closed_in_.empty())
@@ -162,10 +162,10 @@ class TreeOrder {
   }
 
  private:
-  static size_t strip_of(const BendLine& line) { return static_cast<size_t>(line.strip); }
+  static size_t zone_of(const BendLine& line) { return static_cast<size_t>(line.zone); }
 
   [[nodiscard]] bool is_free(const std::vector<bool>& bent, const BendLine& line) const {
-    return !is_closed_in(standing_.plates(bent, strip_of(line)), line, b_.size);
+    return !is_closed_in(standing_.faces(bent, zone_of(line)), line, b_.size);
   }
 
   // Of those as far out as the first that is free, the one that leaves most of the others free.
@@ -173,7 +173,7 @@ class TreeOrder {
     std::vector<size_t> free;
     for (size_t i = 0; i < left_.size(); ++i) {
       if (!free.empty() &&
-          standing_.outer(strip_of(*left_[i])) > standing_.outer(strip_of(*left_[free.front()])))
+          standing_.outer(zone_of(*left_[i])) > standing_.outer(zone_of(*left_[free.front()])))
         break;
       if (is_free(bent_, *left_[i])) free.push_back(i);
     }
@@ -183,7 +183,7 @@ class TreeOrder {
     long most = -1;
     for (const size_t i : free) {
       std::vector<bool> after = bent_;
-      after[strip_of(*left_[i])] = true;
+      after[zone_of(*left_[i])] = true;
       const auto still = std::count_if(left_.begin(), left_.end(), [&](const BendLine* other) {
         return other != left_[i] && is_free(after, *other);
       });

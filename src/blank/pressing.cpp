@@ -39,7 +39,7 @@ double worst_of(const std::vector<PressedArc>& arcs) {
 void hits_within(PressedArc& arc, double error) {
   while (arc.error() > error) {
     if (++arc.hits > most_hits)
-      refuse("bending.facet_error", "is out of range", shown_mm(error),
+      refuse("pressing.facet_error", "is out of range", shown_mm(error),
              "an error that " + std::to_string(most_hits) + " hits can keep");
   }
 }
@@ -48,45 +48,45 @@ void choose_hits(std::vector<PressedArc>& arcs, const Pressing& asked) {
   if (asked.hits) {
     const int least = least_of(arcs);
     if (*asked.hits < least || *asked.hits > most_hits)
-      refuse("bending.hits", "is out of range", std::to_string(*asked.hits),
+      refuse("pressing.hits", "is out of range", std::to_string(*asked.hits),
              std::to_string(least) +
-                 " (one for each arc; no bend of half a turn; a closed wall of three flats) to " +
+                 " (one for each arc; no bend of half a turn; a closed wall of three facets) to " +
                  std::to_string(most_hits));
     share_out(arcs, *asked.hits);
   }
   for (PressedArc& arc : arcs) {
     if (asked.facet_error) {
       if (!(*asked.facet_error >= least_facet_error && *asked.facet_error <= most_facet_error))
-        refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error),
+        refuse("pressing.facet_error", "is out of range", shown_mm(*asked.facet_error),
                mm_range(least_facet_error, most_facet_error));
       arc.hits = arc.least;
       hits_within(arc, *asked.facet_error);
     }
-    if (!asked.flat_width) continue;
-    const double w = *asked.flat_width;
+    if (!asked.facet_width) continue;
+    const double w = *asked.facet_width;
     if (!(w > 0 && arc.length / w <= most_hits && std::ceil(arc.length / w - within::same) >= arc.least &&
           arc.length > w))
-      refuse("bending.flat_width", "is out of range", shown_mm(w),
+      refuse("pressing.facet_width", "is out of range", shown_mm(w),
              shown_mm(arc.length / most_hits) + " to less than " +
                  shown_mm(arc.length / std::max(1, arc.least - 1)));
     arc.hits = static_cast<int>(std::ceil(arc.length / w - within::same));
   }
 }
 
-PressedStrip hits_of(const PressedArc& arc, const Pressing& asked) {
+PressedZone hits_of(const PressedArc& arc, const Pressing& asked) {
   const double radius = arc.length / arc.turned;
-  const double width = asked.flat_width && arc.hits > 1 ? *asked.flat_width : arc.length / arc.hits;
+  const double width = asked.facet_width && arc.hits > 1 ? *asked.facet_width : arc.length / arc.hits;
   const double end = (arc.length - (arc.hits - 1) * width) / 2;
   const double turn_at_end = arc.hits == 1 ? arc.turned : (end + width / 2) / radius;
-  PressedStrip strip{arc.strip, {}, end};
+  PressedZone zone{arc.zone, {}, end};
   for (int i = 0; i < arc.hits; ++i) {
     const bool first = i == 0;
     const bool outer = first || i + 1 == arc.hits;
     const double before = first ? end : width;
     const double error = first ? facet_error(2 * end, end / radius) : facet_error(width, width / radius / 2);
-    strip.hits.push_back({end + i * width, outer ? turn_at_end : width / radius, before, error});
+    zone.hits.push_back({end + i * width, outer ? turn_at_end : width / radius, before, error});
   }
-  return strip;
+  return zone;
 }
 
 std::vector<Pressed::Row> rows_about(std::vector<PressedArc> arcs, int hits) {
@@ -121,13 +121,13 @@ PressedBody press(const std::vector<ArcToPress>& given, const Pressing& asked) {
   choose_hits(arcs, asked);
   Pressed summary{asked};
   for (const PressedArc& arc : arcs) {
-    pressed.strips.push_back(hits_of(arc, asked));
-    const PressedStrip& made = pressed.strips.back();
+    pressed.zones.push_back(hits_of(arc, asked));
+    const PressedZone& made = pressed.zones.back();
     summary.hits += arc.hits;
-    if (pressed.strips.size() == 1) summary.start_width = made.end_width;
+    if (pressed.zones.size() == 1) summary.start_width = made.end_width;
     summary.end_width = made.end_width;
     for (const Hit& hit : made.hits) {
-      summary.flat_width = std::max(summary.flat_width, hit.flat_width);
+      summary.facet_width = std::max(summary.facet_width, hit.facet_width);
       summary.facet_error = std::max(summary.facet_error, hit.facet_error);
     }
   }
@@ -138,14 +138,14 @@ PressedBody press(const std::vector<ArcToPress>& given, const Pressing& asked) {
 
 PressedBody press(const Body& body, const Pressing& asked) {
   std::vector<ArcToPress> arcs;
-  for (size_t i = 0; i < body.strips.size(); ++i) {
-    const Strip& s = body.strips[i];
+  for (size_t i = 0; i < body.zones.size(); ++i) {
+    const BendZone& s = body.zones[i];
     if (s.rolled) arcs.push_back({static_cast<int>(i), s.width(), std::abs(s.angle.radians())});
   }
   if (arcs.empty() && !asked.smooth())
-    refuse(asked.hits         ? "bending.hits"
-           : asked.flat_width ? "bending.flat_width"
-                              : "bending.facet_error",
+    refuse(asked.hits          ? "pressing.hits"
+           : asked.facet_width ? "pressing.facet_width"
+                               : "pressing.facet_error",
            "is given of a part that has nothing round to press", {}, {}, "leave it out");
   return press(arcs, asked);
 }

@@ -39,20 +39,20 @@ PressedBody press_round(const Form& once_round, const std::vector<Span>& spans, 
     arcs.push_back({static_cast<int>(i), girth * turned / two_pi, curl * turned, least_hits});
   }
   PressedBody pressed = press(arcs, asked);
-  const bool even = std::all_of(pressed.strips.begin(), pressed.strips.end(), [&](const PressedStrip& s) {
-    return s.hits.size() == pressed.strips.front().hits.size();
+  const bool even = std::all_of(pressed.zones.begin(), pressed.zones.end(), [&](const PressedZone& s) {
+    return s.hits.size() == pressed.zones.front().hits.size();
   });
   if (asked.hits && !even && spans.size() > 1)
     throw Refusal(
         {.reason = "cannot be shared out evenly to the pieces",
-         .key = "bending.hits",
+         .key = "pressing.hits",
          .found = std::to_string(*asked.hits) + " hits, " + std::to_string(spans.size()) + " pieces",
          .allowed = "a multiple of the number of pieces",
          .advice = "change the number of hits"});
   return pressed;
 }
 
-void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const PressedStrip& pressed,
+void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const PressedZone& pressed,
                     size_t first_tag) {
   const Form& f = o.form;
   const double length = pressed.hits.empty() ? 1 : pressed.hits.back().across + pressed.end_width;

@@ -57,7 +57,7 @@ Curved curved_between(size_t piece, const Form& f, double from, double to) {
   return c;
 }
 
-// By how much the normal turns between two rulings: positive where the inside is the hollow face.
+// By how much the normal turns between two rulings: positive where the inside is the concave face.
 double turned_between(const Form& f, double a, double b) {
   const Vec3 p = ruling_at(f.wall, a).n;
   const Vec3 q = ruling_at(f.wall, b).n;
@@ -113,13 +113,13 @@ std::vector<RuledHit> hits_of(const Curved& c, const Pressing& asked) {
   const int n = c.hits;
   std::vector<double> lines;
   std::vector<double> normals{c.u.front()};
-  const double end = asked.flat_width ? (c.length.back() - (n - 1) * *asked.flat_width) / 2 : 0;
+  const double end = asked.facet_width ? (c.length.back() - (n - 1) * *asked.facet_width) / 2 : 0;
   for (int k = 0; k < n; ++k) {
-    lines.push_back(asked.flat_width ? at_value(c.length, c.u, end + k * *asked.flat_width)
-                                     : at_value(c.measure, c.u, c.whole() * (k + 0.5) / n));
+    lines.push_back(asked.facet_width ? at_value(c.length, c.u, end + k * *asked.facet_width)
+                                      : at_value(c.measure, c.u, c.whole() * (k + 0.5) / n));
     if (k == 0) continue;
-    const double middle = asked.flat_width ? at_value(c.length, c.u, end + (k - 0.5) * *asked.flat_width)
-                                           : at_value(c.measure, c.u, c.whole() * k / n);
+    const double middle = asked.facet_width ? at_value(c.length, c.u, end + (k - 0.5) * *asked.facet_width)
+                                            : at_value(c.measure, c.u, c.whole() * k / n);
     normals.push_back(middle);
   }
   normals.push_back(c.u.back());
@@ -128,9 +128,10 @@ std::vector<RuledHit> hits_of(const Curved& c, const Pressing& asked) {
   for (size_t k = 0; k < lines.size(); ++k) {
     RuledHit hit{lines[k], turned_between(f, normals[k], normals[k + 1])};
     const double from = k == 0 ? c.u.front() : lines[k - 1];
-    hit.flat_width = width_between(c, from, lines[k]);
+    hit.facet_width = width_between(c, from, lines[k]);
     const double turn = std::abs(turned_between(f, from, lines[k]));
-    hit.facet_error = k == 0 ? facet_error(2 * hit.flat_width, turn) : facet_error(hit.flat_width, turn / 2);
+    hit.facet_error =
+        k == 0 ? facet_error(2 * hit.facet_width, turn) : facet_error(hit.facet_width, turn / 2);
     if (k + 1 == lines.size())  // the flat behind the last one
       hit.facet_error =
           std::max(hit.facet_error, facet_error(2 * width_between(c, lines[k], c.u.back()),
@@ -176,7 +177,7 @@ void hits_within(Curved& c, double error) {
   }
   while (worst_of(hits_of(c, {})) > error) {
     if (++c.hits > most_ruled_hits)
-      refuse("bending.facet_error", "is out of range", shown_mm(error),
+      refuse("pressing.facet_error", "is out of range", shown_mm(error),
              "an error that " + std::to_string(most_ruled_hits) + " hits can keep");
   }
 }
@@ -185,21 +186,21 @@ void choose_hits(std::vector<Curved>& all, const Pressing& asked) {
   if (asked.hits) {
     const int least = static_cast<int>(all.size());
     if (*asked.hits < least || *asked.hits > most_ruled_hits)
-      refuse("bending.hits", "is out of range", std::to_string(*asked.hits),
+      refuse("pressing.hits", "is out of range", std::to_string(*asked.hits),
              std::to_string(least) + " (one for each curved stretch) to " + std::to_string(most_ruled_hits));
     share_out(all, *asked.hits);
   }
   if (asked.facet_error &&
       !(*asked.facet_error >= least_facet_error && *asked.facet_error <= most_facet_error))
-    refuse("bending.facet_error", "is out of range", shown_mm(*asked.facet_error),
+    refuse("pressing.facet_error", "is out of range", shown_mm(*asked.facet_error),
            mm_range(least_facet_error, most_facet_error));
   for (Curved& c : all) {
     if (asked.facet_error) hits_within(c, *asked.facet_error);
-    if (!asked.flat_width) continue;
-    const double w = *asked.flat_width;
+    if (!asked.facet_width) continue;
+    const double w = *asked.facet_width;
     const double length = c.length.back();
     if (!(w > 0 && length / w <= most_ruled_hits))
-      refuse("bending.flat_width", "is out of range", shown_mm(w),
+      refuse("pressing.facet_width", "is out of range", shown_mm(w),
              "over " + shown_mm(length / most_ruled_hits));
     c.hits = std::max(1, static_cast<int>(std::ceil(length / w - within::same)));
   }
@@ -212,7 +213,7 @@ std::vector<Pressed::Row> rows_about(std::vector<Curved> all, int hits) {
     Pressed::Row row{n};
     for (const Curved& c : all) {
       for (const RuledHit& h : hits_of(c, {})) {
-        row.flat_width = std::max(row.flat_width, h.flat_width);
+        row.facet_width = std::max(row.facet_width, h.facet_width);
         row.facet_error = std::max(row.facet_error, h.facet_error);
       }
     }
@@ -247,7 +248,7 @@ RuledHits press_ruled(const std::vector<Form>& pieces, const Pressing& asked) {
       const std::vector<RuledHit> hits = hits_of(c, asked);
       summary.hits += c.hits;
       for (const RuledHit& h : hits) {
-        summary.flat_width = std::max(summary.flat_width, h.flat_width);
+        summary.facet_width = std::max(summary.facet_width, h.facet_width);
         summary.facet_error = std::max(summary.facet_error, h.facet_error);
         made.pieces[c.piece].push_back(h);
       }

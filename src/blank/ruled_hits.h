@@ -9,7 +9,7 @@ namespace juggler {
 struct RuledHit {
   double u = 0;
   double turned = 0;  ///< radians
-  double flat_width = 0;
+  double facet_width = 0;
   double facet_error = 0;
   bool fold = false;
 };

@@ -12,12 +12,12 @@ class Schedule {
   Schedule(Blank& blank, const Body& body, const Laid& laid, const PressedBody& pressed,
            const Placing& placing)
       : blank_(blank), body_(body), laid_(laid), placing_(placing), outline_(outline(blank)) {
-    for (size_t i = 0; i < laid.strips.size(); ++i) {
-      const Strip& s = body.strips[static_cast<size_t>(laid.strips[i])];
-      const auto found = std::find_if(pressed.strips.begin(), pressed.strips.end(),
-                                      [&](const PressedStrip& p) { return p.strip == laid.strips[i]; });
+    for (size_t i = 0; i < laid.zones.size(); ++i) {
+      const BendZone& s = body.zones[static_cast<size_t>(laid.zones[i])];
+      const auto found = std::find_if(pressed.zones.begin(), pressed.zones.end(),
+                                      [&](const PressedZone& p) { return p.zone == laid.zones[i]; });
       if (!s.rolled && std::abs(s.angle.radians()) > within::rounding) add_bend(s, static_cast<int>(i));
-      if (found != pressed.strips.end()) add_hits(s, static_cast<int>(i), *found);
+      if (found != pressed.zones.end()) add_hits(s, static_cast<int>(i), *found);
     }
   }
 
@@ -32,7 +32,7 @@ class Schedule {
   }
 
  private:
-  [[nodiscard]] Vec2 at(const Strip& s, double phi, double along) const {
+  [[nodiscard]] Vec2 at(const BendZone& s, double phi, double along) const {
     return placed(flat_point(body_, laid_, s, phi, along), placing_);
   }
   [[nodiscard]] bool before(const BendLine& a, const BendLine& b) const {
@@ -42,9 +42,9 @@ class Schedule {
     return std::abs(ma.x - mb.x) > near ? ma.x < mb.x : ma.y < mb.y - near;
   }
 
-  // The line at an angle from the strip's first tangent line, as far as there is metal, upwards or
+  // The line at an angle from the zone's first tangent line, as far as there is metal, upwards or
   // rightwards.
-  void across(const Strip& s, double phi, BendLine& line) const {
+  void across(const BendZone& s, double phi, BendLine& line) const {
     const Vec2 low = at(s, phi, s.low(phi));
     const Vec2 high = at(s, phi, s.high(phi));
     const Vec2 inwards = within::same * (high - low);
@@ -63,7 +63,7 @@ class Schedule {
     if (way.y < -near || (std::abs(way.y) <= near && way.x < 0)) std::swap(line.from, line.to);
   }
 
-  void add_bend(const Strip& s, int number) {
+  void add_bend(const BendZone& s, int number) {
     const double turn = std::abs(s.angle.radians());
     BendLine line = line_of(s, number, turn, turn / 2);
     line.allowance = s.width();
@@ -73,7 +73,7 @@ class Schedule {
     drafts_.push_back(std::move(line));
   }
 
-  void add_hits(const Strip& s, int number, const PressedStrip& pressed) {
+  void add_hits(const BendZone& s, int number, const PressedZone& pressed) {
     for (const Hit& hit : pressed.hits) {
       BendLine line = line_of(s, number, hit.turned, hit.across / s.neutral);
       line.hit = true;
@@ -83,9 +83,9 @@ class Schedule {
     }
   }
 
-  [[nodiscard]] BendLine line_of(const Strip& s, int number, double turned, double phi) const {
+  [[nodiscard]] BendLine line_of(const BendZone& s, int number, double turned, double phi) const {
     BendLine line;
-    line.strip = number;
+    line.zone = number;
     line.phi = phi;
     line.turned = Angle::radians(turned);
     line.up = (s.angle.radians() > 0) == (blank_.face_up == Face::inside);
@@ -95,7 +95,7 @@ class Schedule {
 
   // While the bend is made its legs rest on the shoulders of the die. (29)
   void warn_of_short_legs(const BendLine& line) {
-    const double die = body_.bend.die.value_or(8 * body_.thickness);
+    const double die = body_.bend.die_width.value_or(8 * body_.thickness);
     if (die == 0 || line.length() == 0) return;
     const double need = die / 2 / std::cos(line.turned.radians() / 2);
     double least = HUGE_VAL;
@@ -111,7 +111,7 @@ class Schedule {
     if (least >= need) return;
     blank_.warnings.push_back("Bend " + line.tag + " has a leg of " + shown_mm(least, 3) +
                               "; a die that opens " + shown_mm(die) +
-                              (body_.bend.die ? "" : " (8 thicknesses: none was given)") +
+                              (body_.bend.die_width ? "" : " (8 thicknesses: none was given)") +
                               " holds no less than " + shown_mm(need, 3) + ".");
   }
 

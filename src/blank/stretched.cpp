@@ -275,6 +275,7 @@ LaidPiece blank_of(const StretchedPart& part, const StretchedPiece& piece, const
   b.overall_height = part.overall_height;
   Edges made = edges_of(piece, making.fit);
   b.edges = std::move(made.edges);
+  name_edges(b, part.edge_words);
   b.fit_error = made.fit_error;
   const Placing placing = laid_out(piece, making.face_up, b.edges);
   for (Edge& e : b.edges) {
@@ -339,14 +340,14 @@ Vec2 place_on(const StretchPatch& p, double u, double v) {
 namespace {
 
 void check_making(const StretchedPart& part, const Making& making) {
-  const Pressing& p = making.bending;
-  const char* key = p.hits          ? "bending.hits"
-                    : p.flat_width  ? "bending.flat_width"
-                    : p.facet_error ? "bending.facet_error"
+  const Pressing& p = making.pressing;
+  const char* key = p.hits          ? "pressing.hits"
+                    : p.facet_width ? "pressing.facet_width"
+                    : p.facet_error ? "pressing.facet_error"
                     : making.within ? "elements.within"
                                     : nullptr;
   if (key && part.once_round)
-    throw Refusal({.reason = "asks for flats of a wall that stretches: it has none",
+    throw Refusal({.reason = "asks for facets of a wall that stretches: it has none",
                    .key = key,
                    .advice = "leave it out"});
 }

@@ -41,7 +41,7 @@ void check_work(const EdgeWork& work) {
     refuse_work(work, ".holes.pitch", "is missing", {}, {}, "say how far apart the holes may be");
   check_between(work, ".holes.pitch", *work.pitch, *work.hole, 1e5, "mm");
   check_between(work, ".holes.rows", work.rows, 1, 20, "");
-  if (work.end) check_between(work, ".holes.end", *work.end, 0, 1e5, "mm");
+  if (work.first_at) check_between(work, ".holes.first_at", *work.first_at, 0, 1e5, "mm");
 }
 
 // The straight line that an edge is, or nothing.
@@ -133,7 +133,7 @@ class Tabs {
       const std::vector<Arc> parts = clipped(from, from + 2 * blank_.size * in, metal);
       double flat = parts.empty() ? 0 : parts.front().length;
       if (blank_.folding) {
-        for (const BentStrip& s : blank_.folding->strips) {
+        for (const BentZone& s : blank_.folding->zones) {
           for (const auto& [a, b] : {std::pair{s.a_from, s.a_to}, std::pair{s.b_from, s.b_to}}) {
             const double across = cross(in, b - a);
             const double at = cross(a - p, b - a) / across;
@@ -165,11 +165,11 @@ class Tabs {
   // (44): rows of holes evenly spread, no farther apart than asked.
   void add_holes(Vec2 from, Vec2 to, Vec2 out, double width) {
     const double r = *work_.hole / 2;
-    const double end = work_.end.value_or(2 * *work_.hole);
+    const double end = work_.first_at.value_or(2 * *work_.hole);
     const double length = norm(to - from) - 2 * end;
     const double row_pitch = width / (work_.rows + 1);
     if (length < 0 || end < r)
-      refuse_work(work_, ".holes.end", "leaves no room for a hole", shown_mm(end),
+      refuse_work(work_, ".holes.first_at", "leaves no room for a hole", shown_mm(end),
                   "from " + shown_mm(r) + " to " + shown_mm(norm(to - from) / 2));
     const int spaces =
         std::max(static_cast<int>(std::ceil(length / *work_.pitch - within::same)), length > 0 ? 1 : 0);
@@ -235,10 +235,10 @@ void into_quadrant(Blank& b) {
     for (Station& s : p.stations) move({&s.base, &s.top});
   }
   if (!b.folding) return;
-  for (FlatPlate& p : b.folding->plates) {
+  for (FlatFace& p : b.folding->faces) {
     for (Vec2& c : p.corners) move({&c});
   }
-  for (BentStrip& s : b.folding->strips) move({&s.a_from, &s.a_to, &s.b_from, &s.b_to});
+  for (BentZone& s : b.folding->zones) move({&s.a_from, &s.a_to, &s.b_from, &s.b_to});
   for (BlankJoint& j : b.folding->joints) move({&j.from, &j.to});
 }
 

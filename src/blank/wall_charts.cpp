@@ -42,9 +42,9 @@ bool Chart::has(double u, double s) const {
   const auto [low, high] = ends(std::clamp(u, from, to));
   const double near = within::same * (high - low);
   if (s < low - near || s > high + near) return false;
-  if (plate.empty()) return true;
+  if (face.empty()) return true;
   Outline sides;
-  for (size_t i = 0; i < plate.size(); ++i) sides.push_back(line(plate[i], plate[(i + 1) % plate.size()]));
+  for (size_t i = 0; i < face.size(); ++i) sides.push_back(line(face[i], face[(i + 1) % face.size()]));
   return contains(sides, on_flat(u, s));
 }
 
@@ -88,31 +88,30 @@ Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing
 
 namespace {
 
-// A plate by lines along its y; on the flat it lies as it is.
-Chart plate_chart(const Body& body, const Laid& laid, int number, int piece, const Placing& placing) {
-  const Plate plate = body.plates[static_cast<size_t>(number)];
+// A face by lines along its y; on the flat it lies as it is.
+Chart face_chart(const Body& body, const Laid& laid, int number, int piece, const Placing& placing) {
+  const BodyFace face = body.faces[static_cast<size_t>(number)];
   const double middle = body.thickness / 2;
   Chart c;
   c.piece = piece;
-  c.name = plate.name;
+  c.name = face.name;
   c.inside = -middle;
   c.outside = body.thickness - middle;
   c.from = HUGE_VAL;
   c.to = -HUGE_VAL;
   double low = HUGE_VAL;
   double high = -HUGE_VAL;
-  for (size_t i = 0; i < plate.corners.size(); ++i) {
-    const Vec2 p = plate.corners[i];
-    c.plate.push_back(flat_corner(body, laid, number, i));
+  for (size_t i = 0; i < face.corners.size(); ++i) {
+    const Vec2 p = face.corners[i];
+    c.face.push_back(flat_corner(body, laid, number, i));
     c.from = std::min(c.from, p.x);
     c.to = std::max(c.to, p.x);
     low = std::min(low, p.y);
     high = std::max(high, p.y);
   }
-  c.wall = {
-      {c.from, c.to, [plate, middle](double u) {
-         return Ruling{plate.at({u, 0}) + middle * plate.normal, plate.y, plate.normal, plate.x, {}, {}};
-       }}};
+  c.wall = {{c.from, c.to, [face, middle](double u) {
+               return Ruling{face.at({u, 0}) + middle * face.normal, face.y, face.normal, face.x, {}, {}};
+             }}};
   c.ends = [low, high](double) { return std::pair{low, high}; };
   const Placing place = laid.places[static_cast<size_t>(number)];
   c.flat = [place](double u) { return FlatRuling{placed(Vec2{u, 0}, place), placed_heading(pi / 2, place)}; };
@@ -122,33 +121,33 @@ Chart plate_chart(const Body& body, const Laid& laid, int number, int piece, con
   return c;
 }
 
-// A strip by lines along its axis, turned by u from its first plate.
-Chart strip_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int number, int piece,
-                  const Placing& placing) {
-  const Strip& s = body->strips[static_cast<size_t>(number)];
+// A zone by lines along its axis, turned by u from its first face.
+Chart zone_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int number, int piece,
+                 const Placing& placing) {
+  const BendZone& s = body->zones[static_cast<size_t>(number)];
   const double way = s.angle.radians() >= 0 ? 1 : -1;
   const double t = body->thickness;
   const double depth = way > 0 ? s.factor * t : (1 - s.factor) * t;
   Chart c;
   c.piece = piece;
-  c.name = "the bend at " + body->plates[static_cast<size_t>(s.plate_b)].name;
+  c.name = "the bend at " + body->faces[static_cast<size_t>(s.face_b)].name;
   c.bent = !s.rolled;
   c.inside = -depth;
   c.outside = t - depth;
   c.from = 0;
   c.to = std::abs(s.angle.radians());
-  const Vec3 across = cross(s.axis, body->plates[static_cast<size_t>(s.plate_a)].normal);
-  const Vec3 upright = body->plates[static_cast<size_t>(s.plate_a)].normal;
+  const Vec3 across = cross(s.axis, body->faces[static_cast<size_t>(s.face_a)].normal);
+  const Vec3 upright = body->faces[static_cast<size_t>(s.face_a)].normal;
   c.wall = {{c.from, c.to, [=](double u) {
-               const Strip& strip = body->strips[static_cast<size_t>(number)];
+               const BendZone& zone = body->zones[static_cast<size_t>(number)];
                const Vec3 n = std::cos(u) * upright + (way * std::sin(u)) * across;
                const Vec3 run = std::cos(u) * across - (way * std::sin(u)) * upright;
                return Ruling{
-                   strip_point(*body, strip, u, 0, depth), strip.axis, n, strip.neutral * run, {}, way * run};
+                   zone_point(*body, zone, u, 0, depth), zone.axis, n, zone.neutral * run, {}, way * run};
              }}};
   c.ends = [body, number](double u) {
-    const Strip& strip = body->strips[static_cast<size_t>(number)];
-    return std::pair{strip.low(u), strip.high(u)};
+    const BendZone& zone = body->zones[static_cast<size_t>(number)];
+    return std::pair{zone.low(u), zone.high(u)};
   };
   // As a fan of parallel lines, as far apart as the layer's radius says.
   const auto flat_at = [&](double radius) {
@@ -171,11 +170,11 @@ Chart strip_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int
 
 void add_charts(std::vector<Chart>& charts, const Body& body, const Laid& laid, int piece,
                 const Placing& placing) {
-  for (const int i : laid.plates) charts.push_back(plate_chart(body, laid, i, piece, placing));
+  for (const int i : laid.faces) charts.push_back(face_chart(body, laid, i, piece, placing));
   const auto kept = std::make_shared<const Body>(body);
-  for (const int i : laid.strips) {
-    if (kept->strips[static_cast<size_t>(i)].width() > 0)
-      charts.push_back(strip_chart(kept, laid, i, piece, placing));
+  for (const int i : laid.zones) {
+    if (kept->zones[static_cast<size_t>(i)].width() > 0)
+      charts.push_back(zone_chart(kept, laid, i, piece, placing));
   }
 }
 
@@ -329,10 +328,10 @@ std::optional<double> root_near(const std::function<double(double)>& f, double a
 
 namespace {
 
-// Plates go on beyond their corners, other charts end.
+// Faces go on beyond their corners, other charts end.
 std::optional<double> chart_root(const Chart& c, const std::function<double(double)>& f, double about,
                                  double reach, double size) {
-  if (!c.plate.empty()) return root_near(f, about, reach, -HUGE_VAL, HUGE_VAL, 4 * size);
+  if (!c.face.empty()) return root_near(f, about, reach, -HUGE_VAL, HUGE_VAL, 4 * size);
   return root_near(f, about, reach, c.wall.front().from, c.wall.back().to, c.to - c.from);
 }
 

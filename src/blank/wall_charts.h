@@ -40,15 +40,15 @@ struct CurvedWall {
 /// parameters.
 struct Chart {
   int piece = 0;
-  std::string name = {};  ///< a plate's, a bend's; of a wall by rulings empty
-  bool bent = false;      ///< the strip of a bend
+  std::string name = {};  ///< a face's, a bend's; of a wall by rulings empty
+  bool bent = false;      ///< the zone of a bend
   Wall wall = {};         ///< the neutral layer
   double inside = 0;      ///< from it to the faces along the normal; the first is not above 0
   double outside = 0;
   double from = 0;  ///< the metal, in u
   double to = 0;
   std::function<std::pair<double, double>(double u)> ends = {};  ///< the metal along the ruling
-  Polygon plate = {};  ///< a plate's corners on the flat; then `ends` only surround it
+  Polygon face = {};  ///< a face's corners on the flat; then `ends` only surround it
   /// As developed, seen from outside; the layers of both faces each on a flat of its own.
   std::function<FlatRuling(double u)> flat = {}, flat_inside = {}, flat_outside = {};
   Placing placing = {};  ///< from the flat as developed to the blank as laid
@@ -74,7 +74,7 @@ void look_along(Chart& chart);
 [[nodiscard]] Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing& placing);
 /// Of a wall that is stretched to form it.
 [[nodiscard]] Chart chart_of(const StretchedPiece& stretched, int piece, const Placing& placing);
-/// Of the plates and strips of a folded piece.
+/// Of the plates and zones of a folded piece.
 void add_charts(std::vector<Chart>& charts, const Body& body, const Laid& laid, int piece,
                 const Placing& placing);
 

@@ -46,7 +46,7 @@ Nearest nearest_of(std::span<const Arc> a, std::span<const Arc> b) {
 struct Border {
   std::string name;
   Outline lines;
-  bool closed = false;  // the strip of a bend: also its inside
+  bool closed = false;  // the zone of a bend: also its inside
 };
 
 struct Found {
@@ -147,11 +147,11 @@ class Webs {
     for (const BendLine& l : b_.bends) {
       if (l.hem) continue;  // beyond the edge
       const std::string name = (l.hit ? "the bend line " : "bend ") + l.tag;
-      if (l.strip < 0 || l.hit || !b_.folding) {
+      if (l.zone < 0 || l.hit || !b_.folding) {
         add(name, {line(l.from, l.to)}, false);
         continue;
       }
-      const BentStrip& s = b_.folding->strips[static_cast<size_t>(l.strip)];
+      const BentZone& s = b_.folding->zones[static_cast<size_t>(l.zone)];
       add(name,
           {line(s.a_from, s.a_to), line(s.a_to, s.b_to), line(s.b_to, s.b_from), line(s.b_from, s.a_from)},
           true);

@@ -104,10 +104,10 @@ class CardText {
     const std::string& number = piece_.part.making.number;
     const Blank& b = piece_.blank;
     lines_.push_back(fmt::format("BENCH CARD  {}{}", title_of(piece_), number.empty() ? "" : "  " + number));
-    lines_.push_back(fmt::format("{} off, sheet {}{}, {} face up. Lengths rounded to {}.", b.count,
+    lines_.push_back(fmt::format("Quantity {}, sheet {}{}, {} face up. Lengths rounded to {}.", b.count,
                                  written(sheet_thickness(piece_), units_),
                                  piece_.part.sheet.material.empty() ? "" : " " + piece_.part.sheet.material,
-                                 name_of(b.face_up), len(card_.round_to)));
+                                 face_up(b), len(card_.round_to)));
     lines_.emplace_back();
   }
 
@@ -154,11 +154,10 @@ class CardText {
     }
     if (!wide) return;
     step(fmt::format("Mark the swing centre on the centre line, {}.", up_from_bottom(card_.centre_y)),
-         fmt::format("the {} edge crosses the centre line {} from it", name_of(wide->name),
-                     len(wide->radius)));
+         fmt::format("the {} edge crosses the centre line {} from it", wide->called, len(wide->radius)));
     for (const CardRim& rim : card_.rims) {
       if (!rim.swung) continue;
-      step(fmt::format("From the centre swing the {} edge, radius {}.", name_of(rim.name), len(rim.radius)),
+      step(fmt::format("From the centre swing the {} edge, radius {}.", rim.called, len(rim.radius)),
            fmt::format("it crosses the centre line {}", up_from_bottom(rim.crossing)));
     }
     if (card_.rims.size() < 2 || !card_.rims[0].swung || !card_.rims[1].swung) return;
@@ -176,7 +175,7 @@ class CardText {
                           up_from_bottom(rim.left.y))
             : fmt::format("left corner {} left of the centre line, {}; right corner {} right of it, {}",
                           half(left), up_from_bottom(rim.left.y), half(right), up_from_bottom(rim.right.y));
-    std::string words = fmt::format("Corners of the {} edge: {}.", name_of(rim.name), where);
+    std::string words = fmt::format("Corners of the {} edge: {}.", rim.called, where);
     if (rim.sector.radians() > 0 && !rim.straight) {
       const double degrees = rim.sector.degrees();
       words += fmt::format(" Sector {:.3f} deg{}.", degrees,
@@ -187,7 +186,7 @@ class CardText {
 
   void offsets(const CardRim& rim) {
     if (rim.straight) {
-      step(fmt::format("Join the corners of the {} edge by a straight line.", name_of(rim.name)),
+      step(fmt::format("Join the corners of the {} edge by a straight line.", rim.called),
            fmt::format("it measures {}", len(rim.length)));
       return;
     }
@@ -197,7 +196,7 @@ class CardText {
     step(fmt::format(
              "The swing radius of the {} edge, {}, is past reach. Join its corners by a straight line; "
              "from it set off, {} it, {}:",
-             name_of(rim.name), len(rim.radius), below ? "below" : "above",
+             rim.called, len(rim.radius), below ? "below" : "above",
              even ? "on both sides of the centre line"
                   : "square to it, at these distances from its own middle, on both sides"),
          fmt::format("the first offset, {}, is the greatest; at the corners it is 0",
@@ -220,7 +219,9 @@ class CardText {
 
   void curved_sides() {
     step(
-        "Mark points of both side edges, from the base upwards at equal shares of their lengths:",
+        fmt::format(
+            "Mark points of both side edges, from the {} edge upwards at equal shares of their lengths:",
+            base_),
         fmt::format("along them {} at the start, {} at the end", len(card_.seam_start), len(card_.seam_end)));
     lines_.push_back(
         fmt::format("    {:>4} {:>13} {:>13} {:>13} {:>13}", "no", "start x", "start y", "end x", "end y"));
@@ -241,7 +242,7 @@ class CardText {
       curved_sides();
       return;
     }
-    step("Join the corners: the seam's edges.",
+    step(piece_.formed->edges_open ? "Join the corners: the ends." : "Join the corners: the seam's edges.",
          card_.seam_start == card_.seam_end ? fmt::format("both measure {}", len(card_.seam_start))
                                             : fmt::format("{} at the seam's start, {} at its end",
                                                           len(card_.seam_start), len(card_.seam_end)));
@@ -269,17 +270,17 @@ class CardText {
   void diagonals() {
     if (card_.diagonal_left == 0) return;
     text(card_.diagonal_left == card_.diagonal_right
-             ? fmt::format("check: corner to corner across, base to top, both ways {}",
+             ? fmt::format("check: corner to corner across, {} to {}, both ways {}", base_, top_,
                            len(card_.diagonal_left))
-             : fmt::format("check: from the left base corner to the right top corner {}, the other way {}",
-                           len(card_.diagonal_left), len(card_.diagonal_right)));
+             : fmt::format("check: from the left {} corner to the right {} corner {}, the other way {}",
+                           base_, top_, len(card_.diagonal_left), len(card_.diagonal_right)));
   }
 
   void girth() {
     for (const CardRim& rim : card_.rims) {
       if (rim.straight && card_.marking == Marking::swing && rim.girth_change == 0) continue;
       const double change = rim.girth_change;
-      text(fmt::format("Rounding makes the finished girth of the {} {} {}.", name_of(rim.name),
+      text(fmt::format("Rounding makes the finished girth of the {} {} {}.", rim.called,
                        exact(std::abs(change)), change < 0 ? "shorter" : "longer"));
     }
   }
@@ -288,7 +289,7 @@ class CardText {
     for (const CardRim& rim : card_.rims) {
       if (rim.radius > 0) {
         text(fmt::format("The {} edge is one arc, swing radius {} from x {}, y {}, sector {:.3f} deg.",
-                         name_of(rim.name), len(rim.radius), len(rim.centre.x), len(rim.centre.y),
+                         rim.called, len(rim.radius), len(rim.centre.x), len(rim.centre.y),
                          rim.sector.degrees()));
       }
     }
@@ -298,12 +299,12 @@ class CardText {
         "the length beside each pair, measured from end to end");
     points_table();
     for (const CardCorner& c : card_.corners) {
-      text(fmt::format("The {} edge has a corner at x {}, y {}.", name_of(c.edge), len(c.at.x), len(c.at.y)));
+      text(fmt::format("The {} edge has a corner at x {}, y {}.", name_of(piece_.blank, c.edge), len(c.at.x),
+                       len(c.at.y)));
     }
     for (const CardRim& rim : card_.rims) {
       step(fmt::format("Corners of the {} edge at the seam: left at x {}, y {}; right at x {}, y {}.",
-                       name_of(rim.name), len(rim.left.x), len(rim.left.y), len(rim.right.x),
-                       len(rim.right.y)),
+                       rim.called, len(rim.left.x), len(rim.left.y), len(rim.right.x), len(rim.right.y)),
            fmt::format("corner to corner {}", len(rim.chord)));
     }
     if (card_.pointed) {
@@ -325,13 +326,13 @@ class CardText {
 
   [[nodiscard]] std::string along_edges() const {
     std::string said = "by tape along the edge";
-    for (const CardRim& rim : card_.rims) said += fmt::format(", {} {}", name_of(rim.name), len(rim.length));
+    for (const CardRim& rim : card_.rims) said += fmt::format(", {} {}", rim.called, len(rim.length));
     return said;
   }
 
   void points_table() {
     lines_.push_back(fmt::format("    {:>4} {:>9} {:>13} {:>13} {:>13} {:>13} {:>13}", "no", "plan deg",
-                                 "length", "base x", "base y", "top x", "top y"));
+                                 "length", base_ + " x", base_ + " y", top_ + " x", top_ + " y"));
     for (const CardPoint& p : card_.points) {
       lines_.push_back(fmt::format("    {:>4} {:>9.4g} {:>13} {:>13} {:>13} {:>13} {:>13}", p.element,
                                    p.plan.degrees(), bare(p.length), bare(p.base.x), bare(p.base.y),
@@ -354,7 +355,8 @@ class CardText {
                : "Elements: along the edges from element 0, and their lengths");
     if (!strip) zero();
     lines_.push_back(fmt::format("    {:>4} {:>9} {:>13} {:>13} {:>13} {:>13} {:>13} {:>6}", "no", "plan deg",
-                                 "along base", "along top", "length", "from base", "from top", "twin"));
+                                 "along " + base_, "along " + top_, "length", "from " + base_, "from " + top_,
+                                 "mirror"));
     for (const Element& e : piece_.blank.elements) {
       lines_.push_back(fmt::format("    {:>4} {:>9.4g} {:>13} {:>13} {:>13} {:>13} {:>13} {:>6}", e.number,
                                    e.plan.degrees(), near(e.base_run), near(e.top_run), near(e.length),
@@ -368,8 +370,9 @@ class CardText {
     if (card_.zero_base == 0 && card_.zero_top == 0) return;
     const bool within = card_.zero_base < 0 || card_.zero_top < 0;
     text(fmt::format(
-        "Element 0, the seam's ruling, lies {} the edge at seam start: {} at the base, {} at the top.",
-        within ? "inside" : "beyond", len(std::abs(card_.zero_base)), len(std::abs(card_.zero_top))));
+        "Element 0, the seam's ruling, lies {} the edge at seam start: {} at the {}, {} at the {}.",
+        within ? "inside" : "beyond", len(std::abs(card_.zero_base)), base_, len(std::abs(card_.zero_top)),
+        top_));
   }
 
   // Fractions of a thickness, too small for the card's own rounding.
@@ -402,7 +405,7 @@ class CardText {
     if (!any || piece_.blank.thickness == 0) return;
     head("Bevels for a flush fit, and how far along the element each face lies short of the plane");
     lines_.push_back(fmt::format("    {:>4} {:>9} {:>13} {:>12} {:>12} {:>13} {:>12} {:>12}", "no",
-                                 "plan deg", "base deg", "inside", "outside", "top deg", "inside",
+                                 "plan deg", base_ + " deg", "inside", "outside", top_ + " deg", "inside",
                                  "outside"));
     const auto cells = [&](const std::optional<Bevel>& b) {
       if (!b) return fmt::format(" {:>13} {:>12} {:>12}", "-", "-", "-");
@@ -418,8 +421,9 @@ class CardText {
   void forming() {
     head("To form it by");
     if (card_.tape_base > 0)
-      text(fmt::format("Girth by tape on the outside, base: {}.", len(card_.tape_base)));
-    if (card_.tape_top > 0) text(fmt::format("Girth by tape on the outside, top: {}.", len(card_.tape_top)));
+      text(fmt::format("Girth by tape on the outside, {}: {}.", base_, len(card_.tape_base)));
+    if (card_.tape_top > 0)
+      text(fmt::format("Girth by tape on the outside, {}: {}.", top_, len(card_.tape_top)));
     for (const Sweep& s : card_.sweeps) {
       const auto range = [&](double a, double b) {
         if (b > 1e9) return fmt::format("{} and more", len(a));
@@ -446,6 +450,8 @@ class CardText {
 
   const JobResult& job_;
   const PieceResult& piece_;
+  const std::string base_ = name_of(piece_.blank, EdgeName::base);
+  const std::string top_ = name_of(piece_.blank, EdgeName::top);
   BenchCard card_;
   const Units& units_;
   std::vector<std::string> lines_;

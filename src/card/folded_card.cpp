@@ -22,7 +22,7 @@ class FoldedCard {
       : job_(job), piece_(piece), blank_(piece.blank), card_(bench_card(piece, job.job.bench)) {}
 
   std::vector<std::string> lines() {
-    lines_.push_back(fmt::format("BENCH CARD  {}, {} face up", title_of(piece_), name_of(blank_.face_up)));
+    lines_.push_back(fmt::format("BENCH CARD  {}, {} face up", title_of(piece_), face_up(blank_)));
     lines_.push_back(fmt::format("lengths rounded to {}; sheet {} thick; cut {}",
                                  len(job_.job.bench.round_to),
                                  written(sheet_thickness(piece_), job_.job.units), blank_.count));
@@ -120,7 +120,7 @@ class FoldedCard {
                       fixed(b->turned.degrees(), 2), fixed(b->between_legs().degrees(), 2),
                       fixed(b->turned.degrees() + b->springback.degrees(), 2), len(b->radius)});
     }
-    step(fmt::format("Bend, in this order, seen with the {} face up.", name_of(blank_.face_up)),
+    step(fmt::format("Bend, in this order, seen with the {} face up.", face_up(blank_)),
          fmt::format("the angle between the legs after each; the angles turned are {} deg {} in all",
                      fixed(std::abs(card_.turned.degrees()), 2), card_.turned.degrees() < 0 ? "down" : "up"));
     table({"order", "tag", "bend", "turned deg", "between legs", "bend to", "radius"}, rows);
@@ -183,8 +183,8 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
                     fixed(c.at_base.degrees(), 1), fixed(c.at_top.degrees(), 1)));
   if (!b.pressed) return lines;
   lines.push_back(fmt::format(
-      "Mark the bend lines of this piece, {} from the edge at seam start along the rims, flats of up to {}:",
-      b.bends.size(), len(b.pressed->flat_width)));
+      "Mark the bend lines of this piece, {} from the edge at seam start along the rims, facets of up to {}:",
+      b.bends.size(), len(b.pressed->facet_width)));
   for (const BendLine& l : b.bends) {
     if (!l.hem)
       lines.push_back(fmt::format("{}: base {}, top {}, turned {} deg.", l.tag, len(l.datum_from),

@@ -5,28 +5,28 @@
 namespace juggler {
 namespace {
 
-const Plate& plate_of(const Body& body, int i) { return body.plates[static_cast<size_t>(i)]; }
+const BodyFace& body_face(const Body& body, int i) { return body.faces[static_cast<size_t>(i)]; }
 
-Vec2 in_frame(const Plate& p, Vec3 way) { return {dot(way, p.x), dot(way, p.y)}; }
+Vec2 in_frame(const BodyFace& p, Vec3 way) { return {dot(way, p.x), dot(way, p.y)}; }
 
-// A strip as it lies: where distances along it start on a plate's tangent line, along and away from there.
+// A zone as it lies: where distances along it start on a face's tangent line, along and away from there.
 struct Lies {
   Vec2 start;
   Vec2 along;
   Vec2 across;
 };
 
-Lies lies(const Body& body, const Laid& laid, const Strip& s) {
-  const Plate& a = plate_of(body, s.plate_a);
-  const Placing& place = laid.places[static_cast<size_t>(s.plate_a)];
+Lies lies(const Body& body, const Laid& laid, const BendZone& s) {
+  const BodyFace& a = body_face(body, s.face_a);
+  const Placing& place = laid.places[static_cast<size_t>(s.face_a)];
   const Vec2 u = direction(place.turn + std::atan2(dot(s.axis, a.y), dot(s.axis, a.x)));
   return {placed(a.corners[static_cast<size_t>(s.side_a)], place), u, Vec2{} - left_of(u)};
 }
 
-// (21): the second plate, its tangent line beyond the strip.
-Placing beyond(const Body& body, const Laid& laid, const Strip& s) {
-  const Plate& b = plate_of(body, s.plate_b);
-  const Plate& a = plate_of(body, s.plate_a);
+// (21): the second face, its tangent line beyond the zone.
+Placing beyond(const Body& body, const Laid& laid, const BendZone& s) {
+  const BodyFace& b = body_face(body, s.face_b);
+  const BodyFace& a = body_face(body, s.face_a);
   const Lies l = lies(body, laid, s);
   const Vec2 u = in_frame(b, s.axis);
   const size_t end = (static_cast<size_t>(s.side_b) + 1) % b.corners.size();
@@ -37,12 +37,12 @@ Placing beyond(const Body& body, const Laid& laid, const Strip& s) {
   return p;
 }
 
-// (22): the first plate, from the second.
-Placing before(const Body& body, const Laid& laid, const Strip& s) {
+// (22): the first face, from the second.
+Placing before(const Body& body, const Laid& laid, const BendZone& s) {
   Laid there = laid;
-  there.places[static_cast<size_t>(s.plate_a)] = {};
+  there.places[static_cast<size_t>(s.face_a)] = {};
   const Placing b = beyond(body, there, s);
-  const Placing& asked = laid.places[static_cast<size_t>(s.plate_b)];
+  const Placing& asked = laid.places[static_cast<size_t>(s.face_b)];
   Placing p;
   p.turn = asked.turn - b.turn;
   p.shift = asked.shift - placed(b.shift, {false, p.turn, {}});
@@ -52,11 +52,11 @@ Placing before(const Body& body, const Laid& laid, const Strip& s) {
 int most_bent(const Body& body, const std::vector<bool>& taken) {
   int best = -1;
   long most = -1;
-  for (size_t i = 0; i < body.plates.size(); ++i) {
+  for (size_t i = 0; i < body.faces.size(); ++i) {
     if (taken[i]) continue;
-    const auto& sides = body.plates[i].sides;
-    const long bends = std::count_if(sides.begin(), sides.end(),
-                                     [](const PlateSide& s) { return s.kind == SideKind::bend; });
+    const auto& sides = body.faces[i].sides;
+    const long bends =
+        std::count_if(sides.begin(), sides.end(), [](const FaceSide& s) { return s.kind == SideKind::bend; });
     if (bends <= most) continue;
     most = bends;
     best = static_cast<int>(i);
@@ -71,17 +71,17 @@ struct Stretch {
 
 std::vector<Stretch> stretches(const Body& body, const Laid& laid) {
   std::vector<Stretch> all;
-  for (const int i : laid.plates) {
+  for (const int i : laid.faces) {
     Polygon p;
-    for (size_t k = 0; k < plate_of(body, i).corners.size(); ++k) p.push_back(flat_corner(body, laid, i, k));
-    all.push_back({plate_of(body, i).name, convex_parts(std::move(p))});
+    for (size_t k = 0; k < body_face(body, i).corners.size(); ++k) p.push_back(flat_corner(body, laid, i, k));
+    all.push_back({body_face(body, i).name, convex_parts(std::move(p))});
   }
-  for (const int i : laid.strips) {
-    const Strip& s = body.strips[static_cast<size_t>(i)];
+  for (const int i : laid.zones) {
+    const BendZone& s = body.zones[static_cast<size_t>(i)];
     if (s.width() == 0) continue;
     const double turn = std::abs(s.angle.radians());
     all.push_back(
-        {"bend at " + plate_of(body, s.plate_b).name,
+        {"bend at " + body_face(body, s.face_b).name,
          {{flat_point(body, laid, s, 0, s.high(0)), flat_point(body, laid, s, 0, s.low(0)),
            flat_point(body, laid, s, turn, s.low(turn)), flat_point(body, laid, s, turn, s.high(turn))}}});
   }
@@ -91,22 +91,22 @@ std::vector<Stretch> stretches(const Body& body, const Laid& laid) {
 }  // namespace
 
 std::vector<Laid> lay_out(const Body& body) {
-  std::vector<bool> taken(body.plates.size());
+  std::vector<bool> taken(body.faces.size());
   std::vector<Laid> all;
   for (int root = most_bent(body, taken); root >= 0; root = most_bent(body, taken)) {
-    Laid laid{{root}, {}, std::vector<Placing>(body.plates.size())};
+    Laid laid{{root}, {}, std::vector<Placing>(body.faces.size())};
     taken[static_cast<size_t>(root)] = true;
-    for (size_t next = 0; next < laid.plates.size(); ++next) {
-      for (const PlateSide& side : plate_of(body, laid.plates[next]).sides) {
+    for (size_t next = 0; next < laid.faces.size(); ++next) {
+      for (const FaceSide& side : body_face(body, laid.faces[next]).sides) {
         if (side.kind != SideKind::bend) continue;
-        const Strip& s = body.strips[static_cast<size_t>(side.link)];
-        const bool forth = s.plate_a == laid.plates[next];
-        const int other = forth ? s.plate_b : s.plate_a;
+        const BendZone& s = body.zones[static_cast<size_t>(side.link)];
+        const bool forth = s.face_a == laid.faces[next];
+        const int other = forth ? s.face_b : s.face_a;
         if (taken[static_cast<size_t>(other)]) continue;
         taken[static_cast<size_t>(other)] = true;
         laid.places[static_cast<size_t>(other)] = forth ? beyond(body, laid, s) : before(body, laid, s);
-        laid.plates.push_back(other);
-        laid.strips.push_back(side.link);
+        laid.faces.push_back(other);
+        laid.zones.push_back(side.link);
       }
     }
     all.push_back(std::move(laid));
@@ -114,14 +114,14 @@ std::vector<Laid> lay_out(const Body& body) {
   return all;
 }
 
-Vec2 flat_point(const Body& body, const Laid& laid, const Strip& s, double phi, double along) {
+Vec2 flat_point(const Body& body, const Laid& laid, const BendZone& s, double phi, double along) {
   const Lies l = lies(body, laid, s);
   return l.start + along * l.along + (phi * s.neutral) * l.across;
 }
 
-Vec2 flat_corner(const Body& body, const Laid& laid, int plate, size_t corner) {
-  const Plate& p = plate_of(body, plate);
-  return placed(p.corners[corner % p.corners.size()], laid.places[static_cast<size_t>(plate)]);
+Vec2 flat_corner(const Body& body, const Laid& laid, int face, size_t corner) {
+  const BodyFace& p = body_face(body, face);
+  return placed(p.corners[corner % p.corners.size()], laid.places[static_cast<size_t>(face)]);
 }
 
 std::optional<Overlap> overlap_of(const Body& body, const Laid& laid) {

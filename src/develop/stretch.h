@@ -84,6 +84,7 @@ struct StretchedPart {
   double thickness = 0;
   double size = 0;
   double overall_height = 0;
+  EdgeWords edge_words = {};
   std::optional<Rulings> rulings = {};  ///< of a ruled wall or transition
   std::optional<Form> once_round = {};  ///< of a transition, as CurvedForm's
   StrainLimit limit = {};

@@ -33,7 +33,7 @@ void check_strain(const StretchedPart& part, const Stretching& how) {
     const StrainNumbers& s = piece.strain;
     if (part.limit.allowed || std::abs(s.greatest) <= part.limit.limit || s.opens_flat()) continue;
     const auto at = [](double mm) { return shown_mm(mm, 1); };
-    throw Refusal({.reason = std::string("is passed: forming the flat ") +
+    throw Refusal({.reason = std::string("is exceeded: forming the flat ") +
                              (s.greatest < 0 ? "upsets" : "stretches") + " the metal by " +
                              shown_percent(std::abs(s.greatest)) + " at x " + at(s.where.x) + ", y " +
                              at(s.where.y) + ", z " + at(s.where.z),
@@ -66,6 +66,7 @@ StretchedPart lay_out(CurvedForm curved, const Sheet& sheet, const Stretching& h
   part.thickness = *sheet.thickness;
   part.size = curved.size;
   part.overall_height = curved.overall_height;
+  part.edge_words = curved.edge_words;
   part.blanks = 0;
   for (CurvedPiece& piece : curved.pieces) {
     part.blanks += static_cast<int>(piece.copies.size());

@@ -19,7 +19,7 @@ Places side_by_side(const PageBox& in) {
           true};
 }
 
-// The blank across the sheet, all else below.
+// The blank across the page, all else below.
 Places one_above_other(const PageBox& in) {
   const PageBox title = title_place(in);
   const double middle = in.top + 0.54 * in.height();
@@ -115,12 +115,12 @@ std::string scale_text(double scale) {
 }
 
 std::vector<Paper> candidates(const Job& job) {
-  if (const Paper* asked = find_paper(job.drawing.sheet)) return {*asked};
-  const bool by_units = job.drawing.sheet.empty();
-  const bool us = job.drawing.sheet == "us" || (by_units && in_inches(job.units));
+  if (const Paper* asked = find_paper(job.drawing.paper)) return {*asked};
+  const bool by_units = job.drawing.paper.empty();
+  const bool us = job.drawing.paper == "us" || (by_units && in_inches(job.units));
   std::vector<Paper> chosen;
   for (const Paper& paper : papers()) {
-    const bool too_small = paper.height < 400;  // for blank, formed part and tables on one sheet
+    const bool too_small = paper.height < 400;  // for blank, formed part and tables on one page
     const bool too_large = paper.height > 900 && !job.drawing.scale;  // to be handled without need
     if (paper.us == us && !too_small && !too_large) chosen.push_back(paper);
   }

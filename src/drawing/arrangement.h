@@ -1,15 +1,15 @@
-// Where things stand on the sheets of a set. Private to the room.
+// Where things stand on the pages of a set. Private to the room.
 #pragma once
 
 #include "views.h"
 
 namespace juggler {
 
-/// Between neighbours on a sheet, and of tables from the frame, mm.
+/// Between neighbours on a page, and of tables from the frame, mm.
 inline constexpr double apart = 4;
 inline constexpr double inset = 3;
 
-/// The first sheet of a piece. Without `formed` and `tables` there is a second sheet for them.
+/// The first page of a piece. Without `formed` and `tables` there is a second page for them.
 struct Places {
   PageBox blank;
   PageBox title;
@@ -18,13 +18,13 @@ struct Places {
   bool one_column = false;  ///< the formed part stands above the tables
 };
 
-/// Within the frame of a sheet that lies on its long side. ISO leaves 20 mm on the left to file it by.
+/// Within the frame of paper that lies on its long side. ISO leaves 20 mm on the left to file it by.
 [[nodiscard]] PageBox inner(const Paper& paper);
 [[nodiscard]] PageBox title_place(const PageBox& inner);
-/// Of small paper: the formed part on a sheet of its own, and the tables beside it.
+/// Of small paper: the formed part on a page of its own, and the tables beside it.
 [[nodiscard]] PageBox own_formed(const Paper& paper);
 [[nodiscard]] PageBox beside_formed(const Paper& paper);
-/// Columns of a sheet that has tables alone.
+/// Columns of a page that has tables alone.
 [[nodiscard]] std::vector<PageBox> table_columns(const Paper& paper);
 
 /// The largest standard scale that is no larger: 1, 2 and 5 times the powers of ten.

@@ -46,7 +46,7 @@ inline Bounds about_outline(const Blank& b) {
 
 inline Bounds about_all(const Blank& b, const std::optional<Vec2>& centre) {
   Bounds bounds = about_outline(b);
-  for (Vec2 p : corners(enclosing(b))) bounds.add(p);
+  for (Vec2 p : corners(smallest_rectangle(b))) bounds.add(p);
   if (centre) bounds.add(*centre);
   return bounds;
 }

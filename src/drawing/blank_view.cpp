@@ -32,7 +32,7 @@ class BlankView {
         frame_(frame),
         dimensioned_(job.job.drawing.dimensions),
         centre_(dimensioned_ ? swing_centre(blank_) : std::nullopt),
-        rectangle_(enclosing(blank_)) {
+        rectangle_(smallest_rectangle(blank_)) {
     if (centre_ && scale_within(about_all(blank_, centre_), frame, edge_room) < scale) centre_.reset();
     view_ = centred(about_all(blank_, centre_), frame, scale);
   }
@@ -102,7 +102,7 @@ class BlankView {
   // Where rolled arcs begin and end, and where edges with laps or hems lie.
   void draw_tangent_lines() {
     if (blank_.folding) {
-      for (const BentStrip& s : blank_.folding->strips) {
+      for (const BentZone& s : blank_.folding->zones) {
         if (!s.rolled) continue;
         layout_.draw({page(s.a_from), page(s.a_to)}, Pen::guide);
         layout_.draw({page(s.b_from), page(s.b_to)}, Pen::guide);
@@ -142,7 +142,7 @@ class BlankView {
       if (o.group < 0 || std::find(named.begin(), named.end(), kind) != named.end()) continue;
       named.push_back(kind);
       const OpeningGroup& g = blank_.groups[static_cast<size_t>(o.group)];
-      const std::string count = g.cut > 1 ? fmt::format(", {} off", g.cut) : "";
+      const std::string count = g.cut > 1 ? fmt::format(", quantity {}", g.cut) : "";
       const std::string text = g.name + (o.far ? ", far wall" : count);
       std::vector<Anchor> anchors;
       for (const Vec2 way : {Vec2{0, 1}, Vec2{1, 0}, Vec2{-1, 0}, Vec2{0, -1}}) {
@@ -205,8 +205,14 @@ class BlankView {
     };
     constexpr double same_side = 0.4 * pi;
     const bool open = piece_.formed->edges_open;
-    labels_.push_back({open ? "start" : "seam start", of_edge(EdgeName::seam_start), letters, same_side});
-    labels_.push_back({open ? "end" : "seam end", of_edge(EdgeName::seam_end), letters, same_side});
+    const auto called = [&](EdgeName name) {
+      std::string words = name_of(blank_, name);
+      return words.replace(words.find('_'), 1, " ");
+    };
+    labels_.push_back(
+        {open ? "start" : called(EdgeName::seam_start), of_edge(EdgeName::seam_start), letters, same_side});
+    labels_.push_back(
+        {open ? "end" : called(EdgeName::seam_end), of_edge(EdgeName::seam_end), letters, same_side});
     if (!dimensioned_ || open) return;
     std::vector<Anchor> either = of_edge(EdgeName::seam_start);
     for (const Anchor& a : of_edge(EdgeName::seam_end)) either.push_back(a);
@@ -224,7 +230,7 @@ class BlankView {
   }
   // Of an edge as it is cut; of walls that stretch its name is shorter.
   [[nodiscard]] std::string rim_length(EdgeName name) const {
-    const std::string own = fmt::format("edge {}", name_of(name));
+    const std::string own = fmt::format("edge {}", name_of(blank_, name));
     return fact(blank_.patches.empty() ? own + " as cut" : own);
   }
 
@@ -236,7 +242,8 @@ class BlankView {
     const Vec2 b = page(end_of(arc));
     if (is_straight(arc)) return;  // its length says it
     layout_.draw({a, b}, Pen::dimension);
-    label(fmt::format("chord {} {}", name_of(name), fact(fmt::format("chord {}", name_of(name)))),
+    label(fmt::format("chord {} {}", name_of(blank_, name),
+                      fact(fmt::format("chord {}", name_of(blank_, name)))),
           anchors_along(a, b, {0, 1}));
   }
 
@@ -257,11 +264,11 @@ class BlankView {
     const Arc& arc = e->arcs.front();
     const Vec2 on_arc = swing_end(arc);
     if (is_straight(arc)) {
-      label(fmt::format("{} edge {} (straight)", name_of(name), rim_length(name)),
+      label(fmt::format("{} edge {} (straight)", name_of(blank_, name), rim_length(name)),
             along(arc, {0, name == EdgeName::base ? 1.0 : -1.0}));
       return;
     }
-    const std::string radius = fmt::format("swing radius {}", name_of(name));
+    const std::string radius = fmt::format("swing radius {}", name_of(blank_, name));
     const std::string text = radius + " " + fact(radius);
     const Vec2 from = page(centre_ ? *centre_ : centre_of(arc));
     const double reach = norm(from - on_arc);
@@ -269,13 +276,13 @@ class BlankView {
       layout_.arrow(from, on_arc, Pen::dimension);
       label(text, anchors_along(from, on_arc, left_of(on_arc - from)));
     } else {
-      // The centre lies off the sheet: an arrow from the arc towards it.
+      // The centre lies off the page: an arrow from the arc towards it.
       const double length = std::min(12.0, reach);
       const Vec2 tip = on_arc + (length / reach) * (from - on_arc);
       layout_.arrow(on_arc, tip, Pen::dimension);
       std::vector<Anchor> anchors = along(arc, on_arc - from);
       anchors.insert(anchors.begin(), {{tip, from - on_arc}, {on_arc, on_arc - from}});
-      label(text + " to a centre off the sheet", std::move(anchors));
+      label(text + " to a centre off the page", std::move(anchors));
     }
   }
 
@@ -287,7 +294,7 @@ class BlankView {
       const auto i = std::min(static_cast<size_t>(f * static_cast<double>(e.arcs.size())), e.arcs.size() - 1);
       anchors.push_back({page(point_at(e.arcs[i], e.arcs[i].length / 2)), away});
     }
-    label(fmt::format("{} edge {}, {} arcs", name_of(e.name), rim_length(e.name), e.arcs.size()),
+    label(fmt::format("{} edge {}, {} arcs", name_of(blank_, e.name), rim_length(e.name), e.arcs.size()),
           std::move(anchors));
   }
 
@@ -321,8 +328,8 @@ class BlankView {
     if (other && other->girth > wide->girth) wide = other;
     if (wide->arcs.size() > 1 || !alike_elements(piece_) || is_straight(wide->arcs.front())) return;
     const Arc& arc = wide->arcs.front();
-    const std::string text = fmt::format("sector {} as cut {}", name_of(wide->name),
-                                         fact(fmt::format("sector {} as cut", name_of(wide->name))));
+    const std::string text = fmt::format("sector {} as cut {}", name_of(blank_, wide->name),
+                                         fact(fmt::format("sector {} as cut", name_of(blank_, wide->name))));
     if (is_straight(arc)) return;
     if (!centre_) {
       label(text, along(arc, {0, 1}));
@@ -342,8 +349,7 @@ class BlankView {
   }
 
   void draw_face() {
-    layout_.put(fmt::format("{} face up", name_of(blank_.face_up)), {frame_.left + 2, frame_.bottom - 6},
-                letters);
+    layout_.put(fmt::format("{} face up", face_up(blank_)), {frame_.left + 2, frame_.bottom - 6}, letters);
   }
 
   void draw_mark_texts() {

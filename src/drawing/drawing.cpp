@@ -1,4 +1,4 @@
-// The set of sheets: blanks, formed parts and tables put where the arrangement says.
+// The set of pages: blanks, formed parts and tables put where the arrangement says.
 #include "juggler/shop.h"
 
 #include <fmt/format.h>
@@ -11,7 +11,7 @@
 namespace juggler {
 namespace {
 
-// A sheet being drawn.
+// A page being drawn.
 struct Draft {
   explicit Draft(const Paper& paper) : page{paper.height, paper.width} {}
   Page page;
@@ -30,8 +30,8 @@ class Set {
   }
 
   [[nodiscard]] size_t left_over() const { return left_over_; }
-  [[nodiscard]] std::vector<DrawingSheet> sheets() && {
-    std::vector<DrawingSheet> all;
+  [[nodiscard]] std::vector<DrawingPage> pages() && {
+    std::vector<DrawingPage> all;
     for (auto& draft : drafts_) all.push_back({std::move(draft->page), draft->piece, draft->of_piece});
     return all;
   }
@@ -60,24 +60,24 @@ class Set {
     return lost_first == 0 || lost(second) >= lost_first ? first : second;
   }
 
-  Draft& add_sheet(size_t piece) {
+  Draft& add_page(size_t piece) {
     const int of_piece = drafts_.empty() || drafts_.back()->piece != piece ? 1 : drafts_.back()->of_piece + 1;
     drafts_.push_back(std::make_unique<Draft>(paper_));
     Draft& draft = *drafts_.back();
     draft.piece = piece;
     draft.of_piece = of_piece;
     draft.page.title = title_of(job_.pieces[piece]);
-    if (of_piece > 1) draft.page.title += fmt::format(", sheet {}", of_piece);
+    if (of_piece > 1) draft.page.title += fmt::format(", page {}", of_piece);
     return draft;
   }
 
   // Both views; returns the columns that they leave for tables.
   std::vector<Column> draw_views(size_t i, std::vector<std::string>& left_over) {
     const PieceResult& piece = job_.pieces[i];
-    Draft& first = add_sheet(i);
+    Draft& first = add_page(i);
     left_over = draw_blank(first.layout, job_, piece, places_.blank, scale_);
     const bool formed = is_first_of_part(job_, i);
-    Draft& with_formed = formed && !places_.formed ? add_sheet(i) : first;
+    Draft& with_formed = formed && !places_.formed ? add_page(i) : first;
     if (formed) {
       const auto more = draw_formed(with_formed.layout, job_, piece, formed_place(), formed_scale_, angles());
       left_over.insert(left_over.end(), more.begin(), more.end());
@@ -111,14 +111,14 @@ class Set {
     size_t next = 0;
     place_tables(tables_of(job_, job_.pieces[i], left_over), [&] {
       if (next == columns.size()) {
-        Draft& more = add_sheet(i);
+        Draft& more = add_page(i);
         for (const PageBox& box : table_columns(paper_)) columns.push_back({&more.layout, box});
       }
       return columns[next++];
     });
     if (!has_strain_map(job_.pieces[i])) return;
     const PageBox in = inner(paper_);
-    draw_strain_map(add_sheet(i).layout, job_.pieces[i],
+    draw_strain_map(add_page(i).layout, job_.pieces[i],
                     {in.left, in.top, in.right, places_.title.top - apart});
   }
 
@@ -152,7 +152,7 @@ class Set {
 
 }  // namespace
 
-std::vector<DrawingSheet> draw_set(const JobResult& job) {
+std::vector<DrawingPage> draw_set(const JobResult& job) {
   const std::vector<Paper> papers_tried = candidates(job.job);
   std::unique_ptr<Set> best;
   double largest = 0;
@@ -165,7 +165,7 @@ std::vector<DrawingSheet> draw_set(const JobResult& job) {
     if (best->left_over() == 0) break;
   }
   if (!best) refuse_scale(job, papers_tried.back(), largest);
-  return std::move(*best).sheets();
+  return std::move(*best).pages();
 }
 
 }  // namespace juggler

@@ -11,7 +11,7 @@ namespace {
 
 Table inputs_table(const JobResult& job, const PieceResult& piece) {
   Table table{"Made from", {}, {}};
-  for (const Row& row : understood(job, piece)) table.rows.push_back({row.name, row.value});
+  for (const Row& row : asked_for(job, piece)) table.rows.push_back({row.name, row.value});
   return table;
 }
 

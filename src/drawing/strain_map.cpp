@@ -170,9 +170,8 @@ void draw_strain_map(Layout& layout, const PieceResult& piece, const PageBox& fr
   const Vec2 worst = on_page(line, map.where);
   layout.draw({worst - Vec2{2, 0}, worst + Vec2{2, 0}}, Pen::cross);
   layout.draw({worst - Vec2{0, 2}, worst + Vec2{0, 2}}, Pen::cross);
-  layout.put(
-      fmt::format("Strain map of the blank, {}, {} face up", scale_text(scale), name_of(piece.blank.face_up)),
-      {frame.left + 3, frame.bottom - 7}, letters);
+  layout.put(fmt::format("Strain map of the blank, {}, {} face up", scale_text(scale), face_up(piece.blank)),
+             {frame.left + 3, frame.bottom - 7}, letters);
   const Vec2 away = worst - room.middle();
   (void)layout.place_all({{fmt::format("greatest {} %", percent(map.greatest, 2)), {{worst, away}}}}, frame);
   draw_key(layout, key, map.range);

@@ -16,7 +16,7 @@ TemplateFigure figure_of(const std::string& title, const Blank& blank) {
   for (const BendLine& bend : blank.bends) figure.bends.push_back(line(bend.from, bend.to));
   for (const Crease& c : blank.creases) figure.bends.insert(figure.bends.end(), c.line.begin(), c.line.end());
   if (blank.folding) {
-    for (const BentStrip& s : blank.folding->strips) {  // corners of a tube, ends of arcs
+    for (const BentZone& s : blank.folding->zones) {  // corners of a tube, ends of arcs
       if (!s.rolled) continue;
       figure.marks.push_back(line(s.a_from, s.a_to));
       if (!(s.a_from == s.b_from)) figure.marks.push_back(line(s.b_from, s.b_to));
@@ -148,7 +148,8 @@ std::optional<TemplateFigure> ring(const PieceResult& piece, EndName end) {
   const Form& f = *piece.wall();
   const auto plane = plane_of(f, end);
   if (!plane) return std::nullopt;
-  TemplateFigure figure{fmt::format("{} ring of {}, seen from above", name_of(end), name_of_part(piece))};
+  TemplateFigure figure{
+      fmt::format("end ring, {}, of {}, seen from above", name_of(end), name_of_part(piece))};
   const double tolerance = std::min(piece.part.making.fit, within::little * f.size);
   figure.cuts.push_back(ring_outline(f, end, *plane, f.thickness, tolerance));
   if (f.thickness > 0) figure.cuts.push_back(ring_outline(f, end, *plane, 0, tolerance));
@@ -156,21 +157,21 @@ std::optional<TemplateFigure> ring(const PieceResult& piece, EndName end) {
   return figure;
 }
 
-// (9): a plate with one edge the arc: bulging to be held inside, hollow to be held outside.
-TemplateFigure sweep(const std::string& title, double radius, bool hollow) {
+// (9): a plate with one edge the arc: bulging to be held inside, concave to be held outside.
+TemplateFigure sweep(const std::string& title, double radius, bool concave) {
   const double half = std::min(125.0, 0.7 * radius);
   const double swept = 2 * std::asin(half / radius);
   const double rise_of_arc = 2 * radius * std::pow(std::sin(swept / 4), 2);
-  const double depth = std::clamp(0.4 * half, 15.0, 50.0) + (hollow ? rise_of_arc : 0);
+  const double depth = std::clamp(0.4 * half, 15.0, 50.0) + (concave ? rise_of_arc : 0);
   const Vec2 left{-half, 0};
   const Vec2 right{half, 0};
   const Vec2 down{0, -depth};
-  const double turn = hollow ? swept : -swept;  // from left to right
+  const double turn = concave ? swept : -swept;  // from left to right
   TemplateFigure figure{title};
   figure.cuts.push_back({line(left + down, right + down), line(right + down, right),
                          reversed({left, -turn / 2, radius * swept, turn}), line(left, left + down)});
   const double height = std::min(4.0, half / 18);
-  const double middle = hollow ? -(depth + rise_of_arc) / 2 : -depth / 2;
+  const double middle = concave ? -(depth + rise_of_arc) / 2 : -depth / 2;
   if (height >= 1.5) figure.texts.push_back({{0, middle}, 0, height, title});
   return figure;
 }
@@ -206,8 +207,7 @@ std::vector<TemplateFigure> template_figures(const JobResult& job, size_t index)
   const Printing& asked = job.job.printed;
   std::vector<TemplateFigure> figures;
   if (asked.blank) {
-    const std::string title =
-        fmt::format("Blank of {}, {} up", title_of(piece), name_of(piece.blank.face_up));
+    const std::string title = fmt::format("Blank of {}, {} up", title_of(piece), face_up(piece.blank));
     figures.push_back(figure_of(title, piece.blank));
   }
   if (!is_first_of_part(job, index) || !piece.wall()) return figures;
@@ -217,7 +217,7 @@ std::vector<TemplateFigure> template_figures(const JobResult& job, size_t index)
     label_elements(figures.back(), wrap);
   }
   for (const EndName end : {EndName::base, EndName::top}) {
-    if (!asked.rings) break;
+    if (!asked.end_rings) break;
     if (auto figure = ring(piece, end)) figures.push_back(std::move(*figure));
   }
   for (const EndName end : {EndName::base, EndName::top}) {

@@ -264,15 +264,16 @@ TilePaper paper_of(const Job& job) {
 
 [[noreturn]] void refuse_nothing(const JobResult& job, const PieceResult& piece) {
   const Printing& p = job.job.printed;
-  const bool asked = p.wrap || p.rings || p.sweeps;
+  const bool asked = p.wrap || p.end_rings || p.sweeps;
   throw located(
       job.job, piece.part,
-      Refusal({.reason = asked ? "is false, and the part has no ring of one plane and no sweep of 3 mm to "
-                                 "100 m: nothing is left to print"
-                               : "is false, and nothing else is asked for: nothing is left to print",
+      Refusal({.reason = asked
+                             ? "is false, and the part has no end ring of one plane and no sweep of 3 mm to "
+                               "100 m: nothing is left to print"
+                             : "is false, and nothing else is asked for: nothing is left to print",
                .key = "template.blank",
                .found = "false",
-               .allowed = "blank, wrap, rings or sweeps, one of them true",
+               .allowed = "blank, wrap, end_rings or sweeps, one of them true",
                .advice = "add wrap = true, or leave blank = false out"}));
 }
 

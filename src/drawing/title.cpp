@@ -89,7 +89,7 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
   draw_row(layout, row(1),
            {{"material", or_dash(sheet.material), 0.34},
             {"thickness", written(sheet_thickness(piece), units), 0.17},
-            {"face up", name_of(piece.blank.face_up), 0.13},
+            {"face up", face_up(piece.blank), 0.13},
             {"quantity", fmt::format("{}", piece.blank.count), 0.13},
             {"mass of one", mass_text(piece, units), 0.23}});
   draw_row(layout, row(2),
@@ -97,7 +97,7 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
             {"of the formed part", title.formed_scale, 0.2},
             {"paper", title.paper, 0.14},
             {"date", or_dash(job.job.date), 0.22},
-            {"sheet", fmt::format("{} of {}", title.sheet, title.sheets), 0.12},
+            {"page", fmt::format("{} of {}", title.page, title.pages), 0.12},
             {"", "", 0.12}});
   const PageBox last = row(2);
   draw_projection(layout, {last.right - 0.12 * last.width(), last.top, last.right, last.bottom},
@@ -109,7 +109,7 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
                            : opposite             ? "opposite hand, "
                                                   : "";
   draw_row(layout, row(3),
-           {{"made from",
+           {{"asked for",
              fmt::format("{}, {}{}{}, unit of length {}", piece.part.shape, hand, sizes,
                          piece.formed->laid_out_by, units.name),
              0.78},

@@ -1,4 +1,4 @@
-// What stands on a drawing sheet. Private to the room.
+// What stands on a drawing page. Private to the room.
 #pragma once
 
 #include "juggler/shop.h"
@@ -57,8 +57,8 @@ struct Title {
   std::string blank_scale;
   std::string formed_scale;
   std::string paper;
-  int sheet = 1;
-  int sheets = 1;
+  int page = 1;
+  int pages = 1;
   Angles angles = Angles::first;
 };
 inline constexpr double title_width = 180;

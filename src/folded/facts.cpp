@@ -20,15 +20,14 @@ void panel_rows(std::vector<Fact>& rows, const Part& part, const Panel& panel) {
   Phrase profile;
   for (const ProfileStep& s : panel.profile) profile += Phrase(profile.empty() ? "" : "; ") + step_text(s);
   rows.push_back({"profile", profile});
-  const char* face = panel.sizes_on        ? name_of(*panel.sizes_on)
-                     : part.sheet.sizes_on ? name_of(*part.sheet.sizes_on)
-                                           : "middle";
-  rows.push_back({"lines measured", std::string("on the ") + face});
+  constexpr std::array faces{"concave side", "middle", "convex side", "left face", "right face"};
+  const PanelFace face = panel.sizes_on.value_or(PanelFace::middle);
+  rows.push_back({"lines measured", std::string("on the ") + faces[static_cast<size_t>(face)]});
   rows.push_back({"run", length(*panel.run, {"run start", "run end", "along the bends"})});
   if (std::any_of(panel.profile.begin(), panel.profile.end(),
                   [](const ProfileStep& s) { return s.arc.has_value(); }))
     rows.push_back(
-        {"arcs", say("{}, neutral factor {:g}", pressing_text(part.making.bending), part.sheet.neutral)});
+        {"arcs", say("{}, neutral factor {:g}", pressing_text(part.making.pressing), part.sheet.neutral)});
   rows.push_back({"bends", bend_text(panel.bend, *part.sheet.thickness)});
 }
 
@@ -55,7 +54,7 @@ void hopper_rows(std::vector<Fact>& rows, const Part& part, const Hopper& h) {
                    length(part.seam.gap.value_or(0), {"edge", "edge", "joint"}))});
   if (h.pieces > 1 || h.seam % 2 == 1)
     rows.push_back(
-        {"welded hips", h.corner == Corner::lapped ? "lapped by the walls +x and -x" : "touch inside"});
+        {"welded hips", h.hip_joint == HipJoint::lapped ? "lapped by the walls +x and -x" : "touch inside"});
   for (const Flange& f : h.flanges) {
     rows.push_back({std::string(name_of(f.end)) + " flange",
                     say("{} wide, {}, corners {} apart",
@@ -103,7 +102,7 @@ void net_rows(std::vector<Fact>& rows, const Part& part, const Net& n) {
   if (*part.sheet.thickness > 0) rows.push_back({"sizes", say("on the {}", name_of(*part.sheet.sizes_on))});
   if (!n.open.empty()) rows.push_back({"left open", listed(n.open)});
   rows.push_back({"bent", n.bends.empty() ? "chosen for the shortest joints" : listed(n.bends)});
-  rows.push_back({"joints", say("{}, gap {}", n.corner == Corner::lapped ? "lapped" : "touching inside",
+  rows.push_back({"joints", say("{}, gap {}", n.hip_joint == HipJoint::lapped ? "lapped" : "touching inside",
                                 length(part.seam.gap.value_or(0), {"edge", "edge", "joint"}))});
   rows.push_back({"relief", name_of(n.relief)});
   rows.push_back({"bends", bend_text(n.bend, *part.sheet.thickness)});
@@ -140,14 +139,14 @@ std::vector<Fact> asked_facts(const Part& part, const Tube& t) {
                           : say("width {}, depth {}", length(*t.width, across), length(*t.depth, across));
   if (!t.named.empty()) rows.push_back({"named", t.named});
   rows.push_back({"tube", size + " outside"});
-  if (t.corner > 0)
+  if (t.corner_radius > 0)
     rows.push_back(
-        {"corners", length(t.corner, {"axis of the corner", "wall", "outside"}) + " radius outside"});
-  rows.push_back({"wall", length(*t.wall, {"inside", "outside", ""})});
+        {"corners", length(t.corner_radius, {"axis of the corner", "wall", "outside"}) + " radius outside"});
+  rows.push_back({"wall", length(*t.wall_thickness, {"inside", "outside", ""})});
   rows.push_back({"length", length(*t.length, {"end", "end", "axis"})});
-  rows.push_back({"opened", say("on its {}, slit {}", name_of(t.opened_on),
+  rows.push_back({"opened", say("on its {}, {}", name_of(t.opened_on),
                                 t.round() ? say("at plan angle {}", plan_angle(part.seam.at))
-                                          : say("in side {}", name_of_eighth(t.slit)))});
+                                          : say("in side {}", name_of_eighth(t.opened_at)))});
   add_slants(rows, t.ends);
   return rows;
 }

@@ -13,24 +13,24 @@ namespace juggler {
 /// The face that a tube is opened on: a round one is a cylinder.
 [[nodiscard]] Formed form_tube(const Part& part, const Tube& tube);
 
-/// A body of plates and strips, in what all of them share; what its proof holds it against.
+/// A body of faces and zones, in what all of them share; what its proof holds it against.
 [[nodiscard]] Formed form_body(const Part& part, Body body,
-                               const std::function<GivenMiss(std::vector<FormedPlate>)>& given);
+                               const std::function<GivenMiss(std::vector<FormedFace>)>& given);
 
-[[nodiscard]] GivenMiss miss_of_given(const std::vector<FormedPlate>& plates, const Panel& panel,
+[[nodiscard]] GivenMiss miss_of_given(const std::vector<FormedFace>& faces, const Panel& panel,
                                       const Sheet& sheet);
-[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Hopper& hopper,
-                                      const Sheet& sheet, Hand hand);
-[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Net& net, const Sheet& sheet,
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedFace> faces, const Hopper& hopper, const Sheet& sheet,
                                       Hand hand);
-[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Tube& tube, Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedFace> faces, const Net& net, const Sheet& sheet,
+                                      Hand hand);
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedFace> faces, const Tube& tube, Hand hand);
 [[nodiscard]] GivenMiss miss_of_given(WallProof wall, const Tube& tube, const Seam& seam, Hand hand);
 
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Panel& panel, const Blank& blank);
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Hopper& hopper, const Blank& blank);
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Net& net, const Blank& blank);
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Tube& tube);
-[[nodiscard]] Record panel_record(const Panel& panel, const Sheet& sheet);
+[[nodiscard]] Record panel_record(const Panel& panel);
 [[nodiscard]] Record hopper_record(const Hopper& hopper);
 [[nodiscard]] Record net_record(const Net& net);
 [[nodiscard]] Record tube_record(const Part& part, const Tube& tube);

@@ -10,7 +10,7 @@
 namespace juggler {
 namespace {
 
-using Given = std::function<GivenMiss(std::vector<FormedPlate>)>;
+using Given = std::function<GivenMiss(std::vector<FormedFace>)>;
 
 template <typename Own>
 Formed form_folded(const Part& part, const Own& own, Body body, const Given& given, const Record& record) {
@@ -23,7 +23,7 @@ Formed form_folded(const Part& part, const Own& own, Body body, const Given& giv
 
 double girth_of(const TubeFace& f, bool round) {
   if (round) return pi * f.width;
-  return 2 * (f.width + f.depth) - (8 - two_pi) * f.corner;
+  return 2 * (f.width + f.depth) - (8 - two_pi) * f.corner_radius;
 }
 
 // A tube is opened on a face; its metal is counted on the middle of its wall.
@@ -44,7 +44,7 @@ Formed form_body(const Part& part, Body body, const Given& given) {
   formed.prove = [=](const Blank& blank) { return prove_body(blank, *made, given); };
   formed.says.numbers = [=](const Blank& b) {
     std::vector<Fact> rows;
-    add_folded_numbers(rows, b, *made, !part.making.bending.smooth());
+    add_folded_numbers(rows, b, *made, !part.making.pressing.smooth());
     return rows;
   };
   formed.says.seen = [=, numbers = formed.says.numbers](const Blank& b,
@@ -56,16 +56,16 @@ Formed form_body(const Part& part, Body body, const Given& given) {
 
 // A panel, alike at both ends of its run, is its own twin.
 Formed form_panel(const Part& part, const Panel& panel) {
-  const Given given = [=](const std::vector<FormedPlate>& plates) {
-    return miss_of_given(plates, panel, part.sheet);
+  const Given given = [=](const std::vector<FormedFace>& faces) {
+    return miss_of_given(faces, panel, part.sheet);
   };
-  return form_folded(part, panel, body_of(panel, part.sheet), given, panel_record(panel, part.sheet));
+  return form_folded(part, panel, body_of(panel, part.sheet), given, panel_record(panel));
 }
 
 Formed form_hopper(const Part& part, const Hopper& hopper) {
   const Hand hand = part.making.hand;
-  const Given given = [=](std::vector<FormedPlate> plates) {
-    return miss_of_given(std::move(plates), hopper, part.sheet, hand);
+  const Given given = [=](std::vector<FormedFace> faces) {
+    return miss_of_given(std::move(faces), hopper, part.sheet, hand);
   };
   const Body body = body_of(as_made(hopper, hand), part.sheet, part.seam.gap.value_or(0));
   return form_folded(part, hopper, body, given, hopper_record(hopper));
@@ -73,8 +73,8 @@ Formed form_hopper(const Part& part, const Hopper& hopper) {
 
 Formed form_net(const Part& part, const Net& net) {
   const Hand hand = part.making.hand;
-  const Given given = [=](std::vector<FormedPlate> plates) {
-    return miss_of_given(std::move(plates), net, part.sheet, hand);
+  const Given given = [=](std::vector<FormedFace> faces) {
+    return miss_of_given(std::move(faces), net, part.sheet, hand);
   };
   const Body body = body_of(as_made(net, hand), part.sheet, part.seam.gap.value_or(0));
   return form_folded(part, net, body, given, net_record(net));
@@ -85,12 +85,12 @@ Formed form_tube(const Part& part, const Tube& tube) {
   const RoundGivenMiss round = [=](WallProof wall) {
     return miss_of_given(std::move(wall), tube, part.seam, hand);
   };
-  const Given flat = [=](std::vector<FormedPlate> plates) {
-    return miss_of_given(std::move(plates), tube, hand);
+  const Given flat = [=](std::vector<FormedFace> faces) {
+    return miss_of_given(std::move(faces), tube, hand);
   };
   Formed formed = tube.round() ? form_round(part, cylinder_of(tube), round, name_of(tube.opened_on))
                                : form_body(part, body_of(as_made(tube, hand)), flat);
-  formed.thickness = *tube.wall;
+  formed.thickness = *tube.wall_thickness;
   formed.metal_share = metal_share(tube);
   formed.joints_made = false;
   formed.laid_out_by = std::string("opened on its ") + name_of(tube.opened_on);

@@ -11,7 +11,7 @@
 namespace juggler {
 namespace {
 
-double depth_of(PanelFace face, bool hollow_left, double t) {
+double depth_of(PanelFace face, bool concave_left, double t) {
   switch (face) {
     case PanelFace::left:
       return 0;
@@ -19,10 +19,10 @@ double depth_of(PanelFace face, bool hollow_left, double t) {
       return t;
     case PanelFace::middle:
       return t / 2;
-    case PanelFace::inside:
-      return hollow_left ? 0 : t;
+    case PanelFace::concave_side:
+      return concave_left ? 0 : t;
     default:
-      return hollow_left ? t : 0;
+      return concave_left ? t : 0;
   }
 }
 
@@ -44,7 +44,7 @@ std::vector<GivenCorner> corners_of(const Hopper& h, const Sheet& sheet) {
 }
 
 std::vector<GivenCorner> corners_of(const Tube& t) {
-  const double in = 2 * (*t.wall - depth_of(t.opened_on, *t.wall));
+  const double in = 2 * (*t.wall_thickness - depth_of(t.opened_on, *t.wall_thickness));
   std::vector<GivenCorner> corners;
   for (const double z : {0.0, *t.length})
     add_rectangle(corners, t.side.value_or(t.width.value_or(0)) - in,
@@ -79,8 +79,8 @@ std::vector<GivenCorner> corners_of(const Net& n, const Sheet& sheet) {
 class SeamsGiven {
  public:
   /// The base's corners, then the top's, as add_rectangle() has them.
-  SeamsGiven(const std::vector<FormedPlate>& plates, const std::vector<GivenCorner>& corners)
-      : plates_(plates), corners_(corners), size_(norm(corners.back().at - corners.front().at)) {}
+  SeamsGiven(const std::vector<FormedFace>& faces, const std::vector<GivenCorner>& corners)
+      : faces_(faces), corners_(corners), size_(norm(corners.back().at - corners.front().at)) {}
 
   void look(GivenMiss& miss, int eighth) const {
     const double off = eighth % 2 == 0 ? off_middle((eighth + 8) % 8) : bent_at((eighth + 8) % 8);
@@ -92,43 +92,43 @@ class SeamsGiven {
     const int place = eighth == 5 ? 0 : eighth == 3 ? 1 : eighth == 7 ? 2 : 3;
     return {corners_[static_cast<size_t>(place)], corners_[static_cast<size_t>(place + 4)]};
   }
-  [[nodiscard]] bool has(const FormedPlate& plate, int eighth) const {
+  [[nodiscard]] bool has(const FormedFace& face, int eighth) const {
     for (const GivenCorner& c : hip(eighth)) {
-      if (std::abs(dot(c.at - plate.at, plate.normal) - c.layer) > within::beside * size_) return false;
+      if (std::abs(dot(c.at - face.at, face.normal) - c.layer) > within::beside * size_) return false;
     }
-    return plate.name.find("flange") == std::string::npos;
+    return face.name.find("flange") == std::string::npos;
   }
   // A hip that is a seam is no bend.
   [[nodiscard]] double bent_at(int eighth) const {
-    for (const FormedPlate& plate : plates_) {
-      for (const size_t other : plate.bent_to) {
-        if (has(plate, eighth) && has(plates_[other], eighth)) return size_;
+    for (const FormedFace& face : faces_) {
+      for (const size_t other : face.bent_to) {
+        if (has(face, eighth) && has(faces_[other], eighth)) return size_;
       }
     }
     return 0;
   }
-  // Of a wall that is parted no plate crosses its middle line.
+  // Of a wall that is parted no face crosses its middle line.
   [[nodiscard]] double off_middle(int eighth) const {
     const auto before = hip((eighth + 7) % 8);
     const auto after = hip((eighth + 1) % 8);
     const Vec3 low = 0.5 * (before[0].at + after[0].at);
     const Vec3 high = 0.5 * (before[1].at + after[1].at);
     double worst = 0;
-    for (const FormedPlate& plate : plates_) {
-      if (!has(plate, (eighth + 7) % 8) || !has(plate, (eighth + 1) % 8)) continue;
-      worst = std::max(worst, crossing(plate.corners, low, cross(plate.normal, high - low)));
+    for (const FormedFace& face : faces_) {
+      if (!has(face, (eighth + 7) % 8) || !has(face, (eighth + 1) % 8)) continue;
+      worst = std::max(worst, crossing(face.corners, low, cross(face.normal, high - low)));
     }
     return worst;
   }
 
-  const std::vector<FormedPlate>& plates_;
+  const std::vector<FormedFace>& faces_;
   const std::vector<GivenCorner>& corners_;
   double size_;
 };
 
-void look_at_seams(GivenMiss& miss, const std::vector<FormedPlate>& plates, const Hopper& h,
+void look_at_seams(GivenMiss& miss, const std::vector<FormedFace>& faces, const Hopper& h,
                    const std::vector<GivenCorner>& corners) {
-  const SeamsGiven seams(plates, corners);
+  const SeamsGiven seams(faces, corners);
   const int apart = h.pieces == 4 ? 2 : 4;
   for (int i = 0; i < h.pieces; ++i) seams.look(miss, h.seam + i * apart);
 }
@@ -136,46 +136,46 @@ void look_at_seams(GivenMiss& miss, const std::vector<FormedPlate>& plates, cons
 // (8): the lines of a profile, bend by bend, seen along the run.
 class PanelGiven {
  public:
-  PanelGiven(const Panel& panel, const std::vector<FormedPlate>& plates, const Sheet& sheet)
-      : panel_(panel), plates_(plates), t_(*sheet.thickness) {
-    face_ = panel.sizes_on ? *panel.sizes_on : static_cast<PanelFace>(sheet.sizes_on.value_or(Face::middle));
+  PanelGiven(const Panel& panel, const std::vector<FormedFace>& faces, const Sheet& sheet)
+      : panel_(panel), faces_(faces), t_(*sheet.thickness) {
+    face_ = panel.sizes_on ? *panel.sizes_on : PanelFace::middle;
   }
 
   GivenMiss result() {
     const std::vector<ProfileStep>& steps = panel_.profile;
-    if (steps.size() != 2 * plates_.size() - 1) return {};
+    if (steps.size() != 2 * faces_.size() - 1) return {};
     for (size_t i = 0; i < steps.size(); ++i) {
       if (steps[i].line.has_value() != (i % 2 == 0)) return {};
     }
-    for (size_t i = 0; i < plates_.size(); ++i) look_at_line(i);
-    for (size_t i = 0; i + 1 < plates_.size(); ++i) look_at_turn(i);
+    for (size_t i = 0; i < faces_.size(); ++i) look_at_line(i);
+    for (size_t i = 0; i + 1 < faces_.size(); ++i) look_at_turn(i);
     look_at_run();
     return miss_;
   }
 
  private:
   const Vec3 run_{0, 0, 1};
-  [[nodiscard]] Vec3 way(size_t i) const { return cross(run_, plates_[i].normal); }
+  [[nodiscard]] Vec3 way(size_t i) const { return cross(run_, faces_[i].normal); }
   [[nodiscard]] double extreme(size_t i, double sign) const {
     double most = -HUGE_VAL;
-    for (const Vec3 c : plates_[i].corners) most = std::max(most, sign * dot(c, way(i)));
+    for (const Vec3 c : faces_[i].corners) most = std::max(most, sign * dot(c, way(i)));
     return sign * most;
   }
   [[nodiscard]] double layer_at(const ProfileStep& step) const { return depth_of(face_, !step.to_right, t_); }
 
-  // Along a plate, where its size face meets that of its neighbour beyond a bend.
+  // Along a face, where its size face meets that of its neighbour beyond a bend.
   [[nodiscard]] double meets(size_t i, size_t other, const ProfileStep& step) const {
     const double layer = layer_at(step);
-    const Vec3 a = plates_[i].at + layer * plates_[i].normal;
-    const Vec3 b = plates_[other].at + layer * plates_[other].normal;
-    return dot(a, way(i)) + dot(b - a, plates_[other].normal) / dot(way(i), plates_[other].normal);
+    const Vec3 a = faces_[i].at + layer * faces_[i].normal;
+    const Vec3 b = faces_[other].at + layer * faces_[other].normal;
+    return dot(a, way(i)) + dot(b - a, faces_[other].normal) / dot(way(i), faces_[other].normal);
   }
   void look_at_line(size_t i) {
     const std::vector<ProfileStep>& steps = panel_.profile;
     double from = extreme(i, -1);
     double to = extreme(i, 1);
     if (i > 0 && steps[2 * i - 1].bend) from = meets(i, i - 1, steps[2 * i - 1]);
-    if (i + 1 < plates_.size() && steps[2 * i + 1].bend) to = meets(i, i + 1, steps[2 * i + 1]);
+    if (i + 1 < faces_.size() && steps[2 * i + 1].bend) to = meets(i, i + 1, steps[2 * i + 1]);
     miss_.look(std::abs(to - from - *steps[2 * i].line),
                "profile." + std::to_string(2 * i + 1) + " as given");
   }
@@ -189,7 +189,7 @@ class PanelGiven {
     if (!step.arc) return;
     const double layer = layer_at(step);
     const auto end = [&](size_t k, double sign) {
-      const FormedPlate& p = plates_[k];
+      const FormedFace& p = faces_[k];
       return p.at + layer * p.normal + (extreme(k, sign) - dot(p.at, way(k))) * way(k);
     };
     const Vec3 chord = end(i + 1, -1) - end(i, 1);
@@ -200,7 +200,7 @@ class PanelGiven {
   void look_at_run() {
     double low = HUGE_VAL;
     double high = -HUGE_VAL;
-    for (const FormedPlate& p : plates_) {
+    for (const FormedFace& p : faces_) {
       for (const Vec3 c : p.corners) {
         low = std::min(low, dot(c, run_));
         high = std::max(high, dot(c, run_));
@@ -210,7 +210,7 @@ class PanelGiven {
   }
 
   const Panel& panel_;
-  const std::vector<FormedPlate>& plates_;
+  const std::vector<FormedFace>& faces_;
   double t_;
   PanelFace face_ = PanelFace::middle;
   GivenMiss miss_;
@@ -218,38 +218,39 @@ class PanelGiven {
 
 }  // namespace
 
-GivenMiss miss_of_given(const std::vector<FormedPlate>& plates, const Panel& panel, const Sheet& sheet) {
-  return PanelGiven(panel, plates, sheet).result();
+GivenMiss miss_of_given(const std::vector<FormedFace>& faces, const Panel& panel, const Sheet& sheet) {
+  return PanelGiven(panel, faces, sheet).result();
 }
 
-GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Hopper& h, const Sheet& sheet, Hand hand) {
-  mirror_back(plates, hand);
+GivenMiss miss_of_given(std::vector<FormedFace> faces, const Hopper& h, const Sheet& sheet, Hand hand) {
+  mirror_back(faces, hand);
   GivenMiss miss;
   const std::vector<GivenCorner> corners = corners_of(h, sheet);
-  look_at_corners(miss, plates, corners, false);
-  look_at_seams(miss, plates, h, corners);
+  look_at_corners(miss, faces, corners, false);
+  look_at_seams(miss, faces, h, corners);
   return miss;
 }
 
-GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Net& n, const Sheet& sheet, Hand hand) {
-  mirror_back(plates, hand);
+GivenMiss miss_of_given(std::vector<FormedFace> faces, const Net& n, const Sheet& sheet, Hand hand) {
+  mirror_back(faces, hand);
   GivenMiss miss;
-  look_at_corners(miss, plates, corners_of(n, sheet), !n.ends.empty());
+  look_at_corners(miss, faces, corners_of(n, sheet), !n.ends.empty());
   return miss;
 }
 
-GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Tube& t, Hand hand) {
-  mirror_back(plates, hand);
+GivenMiss miss_of_given(std::vector<FormedFace> faces, const Tube& t, Hand hand) {
+  mirror_back(faces, hand);
   GivenMiss miss;
   const std::vector<GivenCorner> corners = corners_of(t);
-  look_at_corners(miss, plates, corners, !t.ends.empty());
-  SeamsGiven(plates, corners).look(miss, t.slit);
+  look_at_corners(miss, faces, corners, !t.ends.empty());
+  SeamsGiven(faces, corners).look(miss, t.opened_at);
   return miss;
 }
 
 GivenMiss miss_of_given(WallProof wall, const Tube& t, const Seam& seam, Hand hand) {
-  Cylinder face{.size = Diameter::mm(*t.diameter - 2 * (*t.wall - depth_of(t.opened_on, *t.wall))),
-                .height = t.length};
+  Cylinder face{
+      .size = Diameter::mm(*t.diameter - 2 * (*t.wall_thickness - depth_of(t.opened_on, *t.wall_thickness))),
+      .height = t.length};
   for (const SlantingEnd& e : t.ends)
     face.trims.push_back({.end = e.end, .height = e.height, .tilt = e.tilt, .uphill = e.uphill});
   return miss_of_given(std::move(wall), RoundShape(face), {.thickness = 0}, seam, hand);

@@ -97,7 +97,7 @@ class Maker {
   }
 
   void add_wall(const Wall4& w) {
-    Facet f;
+    SharpFace f;
     f.name = std::string("wall ") + name_of_eighth(2 * w.wall);
     const bool halved = is_seam(2 * w.wall);
     if (halved) f.name += w.next % 2 == 0 ? ", first half" : ", second half";
@@ -106,31 +106,31 @@ class Maker {
     f.sides.resize(4);
     f.sides[0] = {SideKind::free, -1, -1, "base", plane_of(EndName::base), base_layer_};
     f.sides[2] = {SideKind::free, -1, -1, "top", plane_of(EndName::top), top_layer_};
-    mould_.facets.push_back(std::move(f));
+    mould_.sharp_faces.push_back(std::move(f));
   }
 
   void join_walls(size_t i) {
     const size_t next = (i + 1) % walls_.size();
-    FacetSide& a = mould_.facets[i].sides[1];
-    FacetSide& b = mould_.facets[next].sides[3];
+    SharpSide& a = mould_.sharp_faces[i].sides[1];
+    SharpSide& b = mould_.sharp_faces[next].sides[3];
     const int eighth = walls_[i].next;
     const bool seam = is_seam(eighth);
     a = b = {seam ? SideKind::joint : SideKind::bend};
-    a.facet = static_cast<int>(next);
+    a.sharp_face = static_cast<int>(next);
     a.side = 3;
-    b.facet = static_cast<int>(i);
+    b.sharp_face = static_cast<int>(i);
     b.side = 1;
     a.name = b.name = std::string(eighth % 2 == 0 ? "seam in wall " : "hip ") + name_of_eighth(eighth);
     if (!seam) return;
     a.inset = b.inset = gap_ / 2;
-    if (eighth % 2 == 1 && h_.corner == Corner::lapped && mould_.thickness > 0)
+    if (eighth % 2 == 1 && h_.hip_joint == HipJoint::lapped && mould_.thickness > 0)
       (walls_[i].wall % 2 == 0 ? a : b).lapped = true;
   }
 
   // --- flanges
 
   // Away from the wall, square to its rim; (18).
-  [[nodiscard]] Vec3 flange_way(const Flange& f, const Facet& wall, int wall_number) const {
+  [[nodiscard]] Vec3 flange_way(const Flange& f, const SharpFace& wall, int wall_number) const {
     const double plan = wall_number * pi / 2;
     const Vec3 level{std::round(std::cos(plan)), std::round(std::sin(plan)), 0};
     const Vec3 up{0, 0, f.end == EndName::top ? 1.0 : -1.0};
@@ -141,7 +141,7 @@ class Maker {
   }
 
   struct Made {
-    int facet = 0;
+    int sharp_face = 0;
     Vec3 way, normal;
     Vec3 from, to;  // the rim as the wall runs, on the size face
   };
@@ -159,28 +159,28 @@ class Maker {
     const size_t n = walls_.size();
     std::vector<Made> made;
     for (size_t i = 0; i < n; ++i) {
-      const Facet& wall = mould_.facets[i];
+      const SharpFace& wall = mould_.sharp_faces[i];
       const auto at = static_cast<size_t>(k);
       const Vec3 from = wall.corners[at];
       const Vec3 to = wall.corners[(at + 1) % 4];
       const Vec3 way = flange_way(f, wall, walls_[i].wall);
       made.push_back(
-          {static_cast<int>(mould_.facets.size() + i), way, cross(way, unit(to - from)), from, to});
+          {static_cast<int>(mould_.sharp_faces.size() + i), way, cross(way, unit(to - from)), from, to});
     }
-    std::vector<Facet> facets;
+    std::vector<SharpFace> sharp_faces;
     for (size_t i = 0; i < n; ++i) {
       const size_t before = (i + n - 1) % n;
       const size_t after = (i + 1) % n;
       // The rim of the base runs with the walls, that of the top against them.
       const size_t at_from = k == 0 ? before : after;
       const size_t at_to = k == 0 ? after : before;
-      facets.push_back(flange_facet(f, made, i, at_from, at_to, k));
+      sharp_faces.push_back(flange_face(f, made, i, at_from, at_to, k));
     }
     for (size_t i = 0; i < n; ++i) {
-      FacetSide& rim = mould_.facets[i].sides[static_cast<size_t>(k)];
-      rim = {SideKind::bend, made[i].facet, 0, "flange"};
+      SharpSide& rim = mould_.sharp_faces[i].sides[static_cast<size_t>(k)];
+      rim = {SideKind::bend, made[i].sharp_face, 0, "flange"};
     }
-    for (Facet& facet : facets) mould_.facets.push_back(std::move(facet));
+    for (SharpFace& sharp_face : sharp_faces) mould_.sharp_faces.push_back(std::move(sharp_face));
   }
 
   // How the end of a flange runs from its corner, and how far it stands back from there.
@@ -245,16 +245,16 @@ class Maker {
     const auto turned = [](Vec3 a, Vec3 b, Vec3 axis) {
       return std::atan2(dot(cross(a, b), axis), dot(a, b));
     };
-    const Vec3 wall = mould_.facets[i].normal;
-    const double hip = angle_between(wall, mould_.facets[other].normal);
+    const Vec3 wall = mould_.sharp_faces[i].normal;
+    const double hip = angle_between(wall, mould_.sharp_faces[other].normal);
     const double fold = turned(wall, m.normal, unit(m.to - m.from));
     end.inset += shrink(hip) / 2 + std::max(0.0, shrink(fold) * std::sin(room));
     return end;
   }
 
   // Sides: 0 at the wall, 1 from the rim's start outwards, 2 the free edge, 3 back to the rim's end.
-  Facet flange_facet(const Flange& f, const std::vector<Made>& made, size_t i, size_t at_from, size_t at_to,
-                     int k) {
+  SharpFace flange_face(const Flange& f, const std::vector<Made>& made, size_t i, size_t at_from,
+                        size_t at_to, int k) {
     const Made& m = made[i];
     const Vec3 along = unit(m.to - m.from);
     const End from = flange_end(f, made, i, at_from, m.from, Vec3{} - along);
@@ -266,20 +266,20 @@ class Maker {
                      .key = f.key + ".width",
                      .found = shown_mm(*f.width),
                      .advice = "make the flange narrower"});
-    Facet facet;
-    facet.name = std::string("flange ") + name_of(f.end) + mould_.facets[i].name.substr(4);
-    facet.corners = {m.to, m.from, far_from, far_to};
-    facet.normal = m.normal;
-    facet.flange = true;
-    facet.sides.resize(4);
-    facet.sides[0] = {SideKind::bend, static_cast<int>(i), k, "flange"};
-    facet.sides[1] = mitred(f, i, at_from, made[at_from].facet, 3, from);
-    facet.sides[3] = mitred(f, i, at_to, made[at_to].facet, 1, to);
-    facet.sides[2] = {
+    SharpFace sharp_face;
+    sharp_face.name = std::string("flange ") + name_of(f.end) + mould_.sharp_faces[i].name.substr(4);
+    sharp_face.corners = {m.to, m.from, far_from, far_to};
+    sharp_face.normal = m.normal;
+    sharp_face.flange = true;
+    sharp_face.sides.resize(4);
+    sharp_face.sides[0] = {SideKind::bend, static_cast<int>(i), k, "flange"};
+    sharp_face.sides[1] = mitred(f, i, at_from, made[at_from].sharp_face, 3, from);
+    sharp_face.sides[3] = mitred(f, i, at_to, made[at_to].sharp_face, 1, to);
+    sharp_face.sides[2] = {
         SideKind::free, -1, -1, std::string(name_of(f.end)) + " flange", {m.way, dot(m.way, far_from)},
         mould_.layer};
     if (to.open) note_open_corner(f, seam_between(i, at_to));
-    return facet;
+    return sharp_face;
   }
 
   void note_open_corner(const Flange& f, int eighth) {
@@ -293,9 +293,9 @@ class Maker {
     return (i + 1) % walls_.size() == other ? walls_[i].next : walls_[other].next;
   }
 
-  FacetSide mitred(const Flange& f, size_t i, size_t other, int facet, int side, const End& end) const {
+  SharpSide mitred(const Flange& f, size_t i, size_t other, int sharp_face, int side, const End& end) const {
     const int eighth = seam_between(i, other);
-    FacetSide s{SideKind::joint, facet, side,
+    SharpSide s{SideKind::joint, sharp_face, side,
                 std::string(name_of(f.end)) + " flange " + (eighth % 2 == 0 ? "seam " : "corner ") +
                     name_of_eighth(eighth)};
     s.inset = end.inset;
@@ -305,7 +305,7 @@ class Maker {
 
   void check_flange(const Flange& f) const {
     const int k = f.end == EndName::base ? 0 : 2;
-    if (mould_.facets.front().sides[static_cast<size_t>(k)].kind == SideKind::bend)
+    if (mould_.sharp_faces.front().sides[static_cast<size_t>(k)].kind == SideKind::bend)
       throw Refusal({.reason = std::string("a second flange stands at the ") + name_of(f.end),
                      .key = f.key + ".end",
                      .advice = "keep one for each end"});
@@ -353,16 +353,19 @@ Body body_of(const Hopper& hopper, const Sheet& sheet, double gap) {
 
 Body body_of(const Tube& tube) {
   const TubeFace face = tube_face(tube);
-  if (tube.slit % 2 != 0)
+  if (tube.opened_at % 2 != 0)
     throw Refusal({.reason = "is not the middle of a side, where a tube is opened",
-                   .key = "seam.at",
-                   .found = name_of_eighth(tube.slit),
+                   .key = "opened_at",
+                   .found = name_of_eighth(tube.opened_at),
                    .allowed = "+x, +y, -x or -y"});
   const RectangleSize size{face.width, face.depth};
-  const Hopper hopper{
-      .base = size, .top = size, .height = tube.length, .seam = tube.slit, .bend = {.radius = face.corner}};
+  const Hopper hopper{.base = size,
+                      .top = size,
+                      .height = tube.length,
+                      .seam = tube.opened_at,
+                      .bend = {.radius = face.corner_radius}};
   Body body = body_of(Maker(hopper, {}, 0, tube.ends).make());
-  for (Strip& s : body.strips) s.rolled = true;  // corners of the tube, not bends to be made
+  for (BendZone& s : body.zones) s.rolled = true;  // corners of the tube, not bends to be made
   body.lie = Lie::joints;
   return body;
 }

@@ -101,9 +101,9 @@ void ask_ends(Body& body, const Hopper& h, const Sheet& sheet) {
     const RectangleSize& end = top ? h.top : h.base;
     const double layer = layer_of_end(end, top ? "top" : "base", sheet);
     const Vec2 centre = top ? h.shift : Vec2{};
-    for (size_t i = 0; i < body.facets.size(); ++i) {
-      if (body.facets[i].flange) continue;
-      const Vec3 n = body.facets[i].normal;
+    for (size_t i = 0; i < body.sharp_faces.size(); ++i) {
+      if (body.sharp_faces[i].flange) continue;
+      const Vec3 n = body.sharp_faces[i].normal;
       const bool along_x = std::abs(n.x) > std::abs(n.y);
       const Vec3 middle{centre.x + (along_x ? std::copysign(*end.width / 2, n.x) : 0),
                         centre.y + (along_x ? 0 : std::copysign(*end.length / 2, n.y)), top ? *h.height : 0};

@@ -1,4 +1,6 @@
 // What a job says of panels, hoppers, nets and tubes.
+#include <algorithm>
+
 #include "rows.h"
 
 namespace juggler {
@@ -21,7 +23,7 @@ constexpr const char* tube_figure = R"(
        /|        /|     ^                         .-------.
       / |       / |     |                       .'  corner '.
      '---------'  |     | length               |             |
-     |  |      |  |     |                 -x   |             |  +x: the slit
+     |  |      |  |     |                 -x   |             |  +x: opened_at
      |  .------|--.     v                      |             |
      | /       | /  - - -                       '.         .'
      |/        |/                                 '-------'
@@ -61,7 +63,7 @@ const std::vector<Key> profile_keys{
     {"sizes_on",
      Kind::choice,
      "the face the lines are measured on, where it differs from the sheet's",
-     {"inside", "middle", "outside", "left", "right"}}};
+     {"concave_side", "middle", "convex_side", "left", "right"}}};
 
 const std::vector<std::string> eighths{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
 
@@ -79,7 +81,7 @@ const std::vector<Key> wall_keys{
     {"seam.at", Kind::choice, "a hip (+x+y ...) or the middle of a wall (+x ...), else -x-y", eighths},
     {"seam.pieces", Kind::count, "1, 2 or 4 (else 1); with 4 all hips are welded"},
     {"seam.gap", Kind::length, "between welded edges, half on each side"},
-    {"corner", Kind::choice, "how welded hips meet (else inside_touch)", {"inside_touch", "lapped"}},
+    {"hip_joint", Kind::choice, "how welded hips meet (else inside_touch)", {"inside_touch", "lapped"}},
     {"relief", Kind::choice, "what is cut away where bends meet (else round)", reliefs},
     {"relief.kind", Kind::choice, "the same, where relief.size is given", reliefs},
     {"relief.size", Kind::length, "diameter of the hole or width of the slot (else by thickness and radius)"},
@@ -107,12 +109,12 @@ const std::vector<Key> body_keys{
     {"trim.#.height", Kind::length, "where its plane meets the axis through the base's centre"},
     {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to 89 (else 0)"},
     {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
-    {"file", Kind::text, "or: an OBJ file of flat faces; its groups name them"},
+    {"path", Kind::text, "or: an OBJ file of flat faces; its groups name them"},
     {"open", Kind::texts, "faces that are left out: base, top, wall 1, ..."},
     {"bends", Kind::texts, "all edges that are bent, as \"base / wall 1\" (else chosen)"},
     {"joints", Kind::texts, "edges that must not be bent, as \"wall 1 / wall 2\""},
     {"seam.gap", Kind::length, "between joined edges, half on each side"},
-    {"corner", Kind::choice, "how joined walls meet (else inside_touch)", {"inside_touch", "lapped"}},
+    {"hip_joint", Kind::choice, "how joined walls meet (else inside_touch)", {"inside_touch", "lapped"}},
     {"relief", Kind::choice, "what is cut away where bends meet (else closed)", reliefs},
     {"relief.kind", Kind::choice, "the same, where relief.size is given", reliefs},
     {"relief.size", Kind::length,
@@ -123,8 +125,8 @@ const std::vector<Key> face_keys{
     {"side", Kind::length, "or: of a square tube, outside"},
     {"width", Kind::length, "or: of a rectangular tube, outside, along x"},
     {"depth", Kind::length, "of a rectangular tube, outside, along y"},
-    {"corner", Kind::length, "outside radius of its corners (else 0)"},
-    {"wall", Kind::length, "thickness of its wall"},
+    {"corner_radius", Kind::length, "outside radius of its corners (else 0)"},
+    {"wall_thickness", Kind::length, "thickness of its wall"},
     {"named", Kind::text, "its name in the list of tubes, which gives the sizes above"},
     {"length", Kind::length, "along its axis, between level ends"},
     {"opened_on", Kind::choice, "the face that is laid flat (else the outside)", faces},
@@ -132,12 +134,25 @@ const std::vector<Key> face_keys{
     {"trim.#.height", Kind::length, "where its plane meets the axis"},
     {"trim.#.tilt", Kind::angle, "of the plane from level, 0 to 89 (else 0)"},
     {"trim.#.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
-    {"seam.at",
+    {"opened_at",
      Kind::direction,
-     "where it is slit: a plan angle; of a square one the middle of a side, \"+x\" ...",
+     "where it is opened: a plan angle; of a square one the middle of a side, \"+x\" ...",
      {"+x", "+y", "-x", "-y"}}};
 
-std::vector<Key> panel_keys() { return completed(joined(joined(profile_keys, bending_keys()), bend_keys())); }
+// A panel has no inside: its faces are left and right of the profile.
+std::vector<Key> panel_keys() {
+  std::vector<Key> keys = completed(joined(joined(profile_keys, pressing_keys()), bend_keys()));
+  for (Key& key : keys) {
+    if (key.path == "face_up") key.meaning = "the face that lies up (else the left)";
+    if (key.path == "lettering.#.reads_from") key.meaning = "the face that it reads right from (else right)";
+    const bool of_faces =
+        key.path == "face_up" || key.path == "lettering.#.reads_from" || key.path == "opening.#.contact";
+    if (!of_faces) continue;
+    std::replace(key.choices.begin(), key.choices.end(), std::string("inside"), std::string("left"));
+    std::replace(key.choices.begin(), key.choices.end(), std::string("outside"), std::string("right"));
+  }
+  return keys;
+}
 
 std::vector<Key> hopper_keys() { return completed(joined(wall_keys, bend_keys())); }
 
@@ -169,7 +184,7 @@ std::vector<ShapeRow> folded_rows() {
        net_figure,
        "sides, a size of the base and height; a size of the top, or top.point = true, or neither for a "
        "prism. "
-       "Or file.\n"
+       "Or path.\n"
        "bend.radius, and one of bend.neutral, bend.table and bend.test.",
        net_keys, read_net, nullptr, idle_of_bent},
       {"tube", "a tube opened out on a face: round, square or rectangular, its ends level or slanting",

@@ -109,28 +109,28 @@ Polyhedron by_sizes(const Net& net) {
 }
 
 void check_faces(const Polyhedron& b) {
-  if (b.points.empty()) refuse("file", "has no points");
+  if (b.points.empty()) refuse("path", "has no points");
   double size = 0;
   for (const Vec3 p : b.points) size = std::max(size, norm(p - b.points.front()));
   if (!(size >= limits::shortest && size <= limits::longest))
-    refuse("file", "gives a body out of range", shown_mm(size), mm_range(limits::shortest, limits::longest));
+    refuse("path", "gives a body out of range", shown_mm(size), mm_range(limits::shortest, limits::longest));
   std::map<std::string, int> names;
   for (const NetFace& f : b.faces) {
     const auto known = [&](int i) { return i >= 0 && static_cast<size_t>(i) < b.points.size(); };
     if (f.points.size() < 3 || !std::all_of(f.points.begin(), f.points.end(), known))
-      refuse("file", "has a face of fewer than three points, or of points that are not there", f.name);
+      refuse("path", "has a face of fewer than three points, or of points that are not there", f.name);
     if (names[f.name]++ > 0)
-      refuse("file", "has two faces of one name", "\"" + f.name + "\"", {},
+      refuse("path", "has two faces of one name", "\"" + f.name + "\"", {},
              "give each face a name of its own");
     const Vec3 n = normal_of(b, f);
-    if (norm(n) == 0) refuse("file", "has a face of no area", f.name);
+    if (norm(n) == 0) refuse("path", "has a face of no area", f.name);
     for (size_t i = 0; i < f.points.size(); ++i) {
       const double off = std::abs(dot(n, point_of(b, f, i) - point_of(b, f, 0)));
       if (off > within::beside * size)
-        refuse("file", "has a face that is not flat", f.name + ", a point " + shown_mm(off) + " off",
+        refuse("path", "has a face that is not flat", f.name + ", a point " + shown_mm(off) + " off",
                "1e-6 of the size");
       if (norm(point_of(b, f, i + 1) - point_of(b, f, i)) < within::same * size)
-        refuse("file", "has an edge of no length", f.name);
+        refuse("path", "has an edge of no length", f.name);
     }
   }
 }
@@ -188,7 +188,7 @@ std::vector<Hinge> hinges_of(const Polyhedron& body) {
       const int to = face.points[(i + 1) % face.points.size()];
       const std::pair own{static_cast<int>(f), static_cast<int>(i)};
       if (!sides.insert({{from, to}, own}).second)
-        refuse("file", "has an edge that two faces run the same way", face.name, {},
+        refuse("path", "has an edge that two faces run the same way", face.name, {},
                "turn one of the faces round; an edge has two faces at most");
       const auto other = sides.find({to, from});
       if (other == sides.end()) continue;

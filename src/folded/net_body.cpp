@@ -25,7 +25,7 @@ class NetMould {
   }
 
   Body make() {
-    for (const NetFace& f : kept_.faces) add_facet(f);
+    for (const NetFace& f : kept_.faces) add_sharp_face(f);
     return bent_body(choose_bends(kept_, hinges_, rules(), [&](const std::vector<bool>& bent) {
       const Body body = bent_body(bent);
       const std::vector<Laid> pieces = lay_out(body);
@@ -125,17 +125,17 @@ class NetMould {
     return body;
   }
 
-  void add_facet(const NetFace& face) {
-    Facet f;
+  void add_sharp_face(const NetFace& face) {
+    SharpFace f;
     f.name = face.name;
     for (size_t i = 0; i < face.points.size(); ++i) f.corners.push_back(point_of(kept_, face, i));
     f.normal = normal_of(kept_, face);
     for (size_t i = 0; i < face.points.size(); ++i) f.sides.push_back(free_side(face, i));
-    mould_.facets.push_back(std::move(f));
+    mould_.sharp_faces.push_back(std::move(f));
   }
 
   // A side whose neighbour is left open ends in that face's plane.
-  FacetSide free_side(const NetFace& face, size_t i) const {
+  SharpSide free_side(const NetFace& face, size_t i) const {
     const int from = face.points[i];
     const int to = face.points[(i + 1) % face.points.size()];
     for (const NetFace& other : whole_.faces) {
@@ -153,24 +153,24 @@ class NetMould {
   }
 
   void join(const Hinge& h, bool bent) {
-    FacetSide& a = mould_.facets[static_cast<size_t>(h.face_a)].sides[static_cast<size_t>(h.side_a)];
-    FacetSide& b = mould_.facets[static_cast<size_t>(h.face_b)].sides[static_cast<size_t>(h.side_b)];
+    SharpSide& a = mould_.sharp_faces[static_cast<size_t>(h.face_a)].sides[static_cast<size_t>(h.side_a)];
+    SharpSide& b = mould_.sharp_faces[static_cast<size_t>(h.face_b)].sides[static_cast<size_t>(h.side_b)];
     a = b = {bent ? SideKind::bend : SideKind::joint};
-    a.facet = h.face_b;
+    a.sharp_face = h.face_b;
     a.side = h.side_b;
-    b.facet = h.face_a;
+    b.sharp_face = h.face_a;
     b.side = h.side_a;
     a.name = b.name = name(h.face_a) + " / " + name(h.face_b);
     if (bent) return;
     a.inset = b.inset = gap_ / 2;
-    const auto& facets = mould_.facets;
-    const Vec3 na = facets[static_cast<size_t>(h.face_a)].normal;
-    const Vec3 nb = facets[static_cast<size_t>(h.face_b)].normal;
-    const auto& corners = facets[static_cast<size_t>(h.face_a)].corners;
+    const auto& sharp_faces = mould_.sharp_faces;
+    const Vec3 na = sharp_faces[static_cast<size_t>(h.face_a)].normal;
+    const Vec3 nb = sharp_faces[static_cast<size_t>(h.face_b)].normal;
+    const auto& corners = sharp_faces[static_cast<size_t>(h.face_a)].corners;
     const auto k = static_cast<size_t>(h.side_a);
-    const bool hollow_inside =
+    const bool concave_inside =
         dot(cross(na, nb), corners[(k + 1) % corners.size()] - corners[k]) > within::same * h.length;
-    if (net_.corner == Corner::lapped && mould_.thickness > 0 && hollow_inside) a.lapped = true;
+    if (net_.hip_joint == HipJoint::lapped && mould_.thickness > 0 && concave_inside) a.lapped = true;
   }
 
   const Net& net_;

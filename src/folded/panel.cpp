@@ -65,12 +65,14 @@ void check_panel(const Panel& panel) {
 
 PanelFace face_of(const Panel& panel, const Sheet& sheet) {
   if (panel.sizes_on) return *panel.sizes_on;
-  if (sheet.sizes_on) return static_cast<PanelFace>(*sheet.sizes_on);
-  if (*sheet.thickness == 0) return PanelFace::middle;
-  throw Refusal({.reason = "is missing: the face the lengths are measured on",
-                 .key = "sizes_on",
-                 .allowed = "inside, middle, outside, left or right",
-                 .advice = "say on which face the profile's lengths are measured"});
+  if (sheet.sizes_on == Face::middle || *sheet.thickness == 0) return PanelFace::middle;
+  throw Refusal(
+      {.reason = sheet.sizes_on
+                     ? "is missing: a panel has no inside and no outside, as the sheet's sizes_on says"
+                     : "is missing: the face the lengths are measured on",
+       .key = "sizes_on",
+       .allowed = "concave_side, middle, convex_side, left or right",
+       .advice = "say on which face the profile's lengths are measured"});
 }
 
 // The layer that the size face is beside a bend to one side; (13).
@@ -78,7 +80,7 @@ double layer_beside(PanelFace face, bool to_right, double t) {
   if (face == PanelFace::middle) return t / 2;
   if (face == PanelFace::left) return 0;
   if (face == PanelFace::right) return t;
-  return (face == PanelFace::inside) == to_right ? t : 0;
+  return (face == PanelFace::concave_side) == to_right ? t : 0;
 }
 
 class Walk {
@@ -87,6 +89,7 @@ class Walk {
       : panel_(panel), sheet_(sheet), t_(*sheet.thickness), face_(face_of(panel, sheet)) {
     body_.thickness = t_;
     body_.lie = Lie::profile;
+    body_.face_names = {"left", "right"};
     body_.bend = panel.bend;
     at_ = {0, 0, 0};
     layer_ = 0;
@@ -99,7 +102,7 @@ class Walk {
   }
 
   Body body() {
-    if (!panel_.profile.front().line) add_plate(0, {});
+    if (!panel_.profile.front().line) add_face(0, {});
     for (size_t i = 0; i < panel_.profile.size(); ++i) {
       const ProfileStep& s = panel_.profile[i];
       if (s.line) {
@@ -107,8 +110,8 @@ class Walk {
         continue;
       }
       turn(i);
-      const bool plate_follows = i + 1 < panel_.profile.size() && panel_.profile[i + 1].line;
-      if (!plate_follows) add_plate(0, {});
+      const bool face_follows = i + 1 < panel_.profile.size() && panel_.profile[i + 1].line;
+      if (!face_follows) add_face(0, {});
     }
     place();
     const Box3 box = box_of(body_);
@@ -123,13 +126,13 @@ class Walk {
   [[nodiscard]] Vec3 heading() const { return {std::cos(heading_), std::sin(heading_), 0}; }
   [[nodiscard]] Vec3 normal() const { return {std::sin(heading_), -std::cos(heading_), 0}; }
 
-  [[nodiscard]] double hollow_radius(size_t i) const {
+  [[nodiscard]] double concave_radius(size_t i) const {
     const ProfileStep& s = panel_.profile[i];
     if (s.bend) return bend_radius(s);
     const double layer = layer_beside(face_, s.to_right, t_);
     const double r = *s.radius - (s.to_right ? t_ - layer : layer);
     if (r < 0)
-      refuse_step(i, "radius", "leaves the hollow face of the arc no radius", shown_mm(*s.radius),
+      refuse_step(i, "radius", "leaves the concave face of the arc no radius", shown_mm(*s.radius),
                   "at least " + shown_mm(*s.radius - r) + " on this face");
     return r;
   }
@@ -144,24 +147,24 @@ class Walk {
     return r * std::tan(s->bend->radians() / 2);
   }
 
-  void add_plate(double width, const std::string& name) {
+  void add_face(double width, const std::string& name) {
     const double run = *panel_.run;
-    Plate p{name, {}, {}, {}, {}, {{0, 0}, {width, 0}, {width, run}, {0, run}}, {}};
-    const int number = static_cast<int>(body_.plates.size());
+    BodyFace p{name, {}, {}, {}, {}, {{0, 0}, {width, 0}, {width, run}, {0, run}}, {}};
+    const int number = static_cast<int>(body_.faces.size());
     p.sides = {{SideKind::free, -1, "run start"},
                {SideKind::free, -1, "profile end"},
                {SideKind::free, -1, "run end"},
                {SideKind::free, -1, "profile start"}};
     if (number > 0) {
       p.sides[3] = {SideKind::bend, number - 1, {}};
-      body_.plates.back().sides[1] = {SideKind::bend, number - 1, {}};
+      body_.faces.back().sides[1] = {SideKind::bend, number - 1, {}};
     }
-    body_.plates.push_back(p);
+    body_.faces.push_back(p);
   }
 
-  void ask(double layer) { body_.points.push_back({static_cast<int>(body_.plates.size()) - 1, layer, at_}); }
+  void ask(double layer) { body_.points.push_back({static_cast<int>(body_.faces.size()) - 1, layer, at_}); }
 
-  // (14): the size face changes sides within a line where its two bends are hollow on opposite faces.
+  // (14): the size face changes sides within a line where its two bends are concave on opposite faces.
   void add_line(size_t i) {
     const ProfileStep* before = i > 0 ? step(i - 1) : nullptr;
     const ProfileStep* after = step(i + 1);
@@ -171,7 +174,7 @@ class Walk {
       refuse_step(i, "line", "is shorter than its bends take", shown_mm(*panel_.profile[i].line),
                   "at least " + shown_mm(*panel_.profile[i].line - flat) + " on this face",
                   "make it longer or its bends sharper");
-    add_plate(std::max(flat, 0.0), "leg " + std::to_string(++legs_));
+    add_face(std::max(flat, 0.0), "leg " + std::to_string(++legs_));
     ask(layer_);
     at_ = at_ + *panel_.profile[i].line * heading();
     const double next = after ? layer_beside(face_, after->to_right, t_) : layer_;
@@ -184,19 +187,19 @@ class Walk {
     const ProfileStep& s = panel_.profile[i];
     const double way = s.to_right ? -1 : 1;
     const Angle angle = s.bend ? *s.bend : *s.arc;
-    Strip strip;
-    strip.plate_a = static_cast<int>(body_.plates.size()) - 1;
-    strip.side_a = 1;
-    strip.plate_b = strip.plate_a + 1;
-    strip.side_b = 3;
-    strip.axis = {0, 0, 1};
-    strip.angle = Angle::radians(way * angle.radians());
-    strip.radius = hollow_radius(i);
-    strip.rolled = s.arc.has_value();
-    strip.factor = strip.rolled ? sheet_.neutral : neutral_factor(panel_.bend, t_, strip.radius, angle);
-    strip.neutral = strip.radius + strip.factor * t_;
-    strip.high.from = *panel_.run;
-    body_.strips.push_back(strip);
+    BendZone zone;
+    zone.face_a = static_cast<int>(body_.faces.size()) - 1;
+    zone.side_a = 1;
+    zone.face_b = zone.face_a + 1;
+    zone.side_b = 3;
+    zone.axis = {0, 0, 1};
+    zone.angle = Angle::radians(way * angle.radians());
+    zone.radius = concave_radius(i);
+    zone.rolled = s.arc.has_value();
+    zone.factor = zone.rolled ? sheet_.neutral : neutral_factor(panel_.bend, t_, zone.radius, angle);
+    zone.neutral = zone.radius + zone.factor * t_;
+    zone.high.from = *panel_.run;
+    body_.zones.push_back(zone);
     turn_size_face(s, way, angle);
   }
 
@@ -213,19 +216,19 @@ class Walk {
     heading_ += way * angle.radians();
   }
 
-  // The plates by what lies before them: flats and strips on the inside face.
+  // The faces by what lies before them: flats and zones on the inside face.
   void place() {
     double heading = 0;
     Vec3 at{0, first_layer_, 0};
-    for (size_t i = 0; i < body_.plates.size(); ++i) {
-      Plate& p = body_.plates[i];
+    for (size_t i = 0; i < body_.faces.size(); ++i) {
+      BodyFace& p = body_.faces[i];
       p.x = {std::cos(heading), std::sin(heading), 0};
       p.y = {0, 0, 1};
       p.normal = cross(p.x, p.y);
       p.origin = at;
-      if (i == body_.strips.size()) break;
-      const Strip& s = body_.strips[i];
-      at = strip_point(body_, s, std::abs(s.angle.radians()), 0, 0);
+      if (i == body_.zones.size()) break;
+      const BendZone& s = body_.zones[i];
+      at = zone_point(body_, s, std::abs(s.angle.radians()), 0, 0);
       heading += s.angle.radians();
     }
   }

@@ -5,11 +5,12 @@
 namespace juggler {
 namespace {
 
-constexpr std::array<std::pair<const char*, PanelFace>, 5> panel_faces{{{"inside", PanelFace::inside},
-                                                                        {"middle", PanelFace::middle},
-                                                                        {"outside", PanelFace::outside},
-                                                                        {"left", PanelFace::left},
-                                                                        {"right", PanelFace::right}}};
+constexpr std::array<std::pair<const char*, PanelFace>, 5> panel_faces{
+    {{"concave_side", PanelFace::concave_side},
+     {"middle", PanelFace::middle},
+     {"convex_side", PanelFace::convex_side},
+     {"left", PanelFace::left},
+     {"right", PanelFace::right}}};
 
 void read_eighth(Reader& r, int& eighth) {
   std::string word;
@@ -34,8 +35,8 @@ Tube read_sizes(Reader& r) {
   r.length("side", t.side);
   r.length("width", t.width);
   r.length("depth", t.depth);
-  r.length("corner", t.corner);
-  r.length("wall", t.wall);
+  r.length("corner_radius", t.corner_radius);
+  r.length("wall_thickness", t.wall_thickness);
   r.length("length", t.length);
   std::optional<Face> opened;
   r.choice("opened_on", face_words, opened);
@@ -44,19 +45,19 @@ Tube read_sizes(Reader& r) {
   return t;
 }
 
-// Where the slit lies: of a round tube at a plan angle, of others in the middle of a side.
-void read_slit(Reader& r, Tube& tube, Seam& seam) {
+// Where it is opened: of a round tube at a plan angle, of others in the middle of a side.
+void read_opened_at(Reader& r, Tube& tube, Seam& seam) {
   seam.gap = 0;
-  const Entry* at = r.at("seam.at");
+  const Entry* at = r.at("opened_at");
   if (!at) return;
   if (tube.round()) {
-    r.angle("seam.at", seam.at);
+    r.angle("opened_at", seam.at);
     return;
   }
   const auto* word = std::get_if<std::string>(&at->value);
   for (int i = 0; i < 8; i += 2) {
     if (word && *word == name_of_eighth(i)) {
-      tube.slit = i;
+      tube.opened_at = i;
       return;
     }
   }
@@ -67,7 +68,8 @@ void read_slit(Reader& r, Tube& tube, Seam& seam) {
 void read_named(Reader& r, const std::string& source, Tube& tube) {
   const Entry* asked = r.at("named");
   if (!asked) return;
-  const Csv csv(list_of(r, "lists.tubes", *asked), source);
+  const Csv csv(list_of(r, "lists.tubes", *asked), source,
+                {"name", "diameter", "side", "width", "depth", "corner_radius", "wall_thickness"});
   const Csv::Row& row = row_named(csv, *asked);
   tube.named = std::get<std::string>(asked->value);
   const double mm = r.units().mm;
@@ -78,10 +80,10 @@ void read_named(Reader& r, const std::string& source, Tube& tube) {
     fill(csv, row, "width", mm, tube.width);
     fill(csv, row, "depth", mm, tube.depth);
   }
-  fill(csv, row, "wall", mm, tube.wall);
+  fill(csv, row, "wall_thickness", mm, tube.wall_thickness);
   std::optional<double> corner;
-  fill(csv, row, "corner", mm, corner);
-  if (corner && !r.at("corner")) tube.corner = *corner;
+  fill(csv, row, "corner_radius", mm, corner);
+  if (corner && !r.at("corner_radius")) tube.corner_radius = *corner;
 }
 
 bool rolls(const Panel& panel) {
@@ -127,7 +129,7 @@ void read_hopper(Reader& r, const std::string& source, Part& part) {
   r.contact("top.contact", h.top_contact);
   r.count("seam.pieces", h.pieces);
   read_eighth(r, h.seam);
-  read_corners(r, h.corner, h.relief, h.relief_size);
+  read_corners(r, h.hip_joint, h.relief, h.relief_size);
   h.flanges = read_flanges(r);
   h.bend = read_bend(r, source);
   part.asked = std::move(h);
@@ -143,7 +145,7 @@ void read_net(Reader& r, const std::string& source, Part& part) {
   r.point("top.shift", net.shift);
   r.angle("turn", net.turn);
   r.tables("trim", [&](Reader& one) { net.ends.push_back(read_slanting_end(one, net.ends.size() + 1)); });
-  if (const Entry* file = r.at("file")) {
+  if (const Entry* file = r.at("path")) {
     for (const char* size : {"sides", "height", "base.across_flats", "base.across_corners", "base.side"}) {
       if (const Entry* e = r.at(size))
         refuse(*e, "is a size of a body that a file gives already", {}, "leave it or the file out");
@@ -153,7 +155,7 @@ void read_net(Reader& r, const std::string& source, Part& part) {
   r.texts("open", net.open);
   r.texts("bends", net.bends);
   r.texts("joints", net.joints);
-  read_corners(r, net.corner, net.relief, net.relief_size);
+  read_corners(r, net.hip_joint, net.relief, net.relief_size);
   net.bend = read_bend(r, source);
   part.asked = std::move(net);
 }
@@ -161,7 +163,7 @@ void read_net(Reader& r, const std::string& source, Part& part) {
 void read_tube(Reader& r, const std::string& source, Part& part) {
   Tube tube = read_sizes(r);
   read_named(r, source, tube);
-  read_slit(r, tube, part.seam);
+  read_opened_at(r, tube, part.seam);
   part.asked = std::move(tube);
 }
 
@@ -183,7 +185,7 @@ std::string idle_of_bent(const Part&, std::string_view key) {
 
 std::string idle_of_tube(const Part&, std::string_view key) {
   if (key == "sizes_on") return "a tube is sized on its outside";
-  if (key == "thickness" || key == "gauge") return "a tube has the thickness of its `wall`";
+  if (key == "thickness" || key == "gauge") return "a tube has the thickness of its `wall_thickness`";
   return key == "neutral" ? "nothing of a tube is bent" : "";
 }
 

@@ -27,10 +27,10 @@ Record slant_record(const SlantingEnd& e) {
 
 }  // namespace
 
-Record panel_record(const Panel& panel, const Sheet& sheet) {
+Record panel_record(const Panel& panel) {
   return {{"profile", list_of(panel.profile, step_record)},
           {"run", mm(panel.run, {"end", "end", "along the bends"})},
-          {"sizes_on", panel.sizes_on ? name_of(*panel.sizes_on) : face(sheet.sizes_on)},
+          {"sizes_on", name_of(panel.sizes_on.value_or(PanelFace::middle))},
           {"bend", bend_rule_record(panel.bend)}};
 }
 
@@ -55,7 +55,7 @@ Record hopper_record(const Hopper& h) {
           {"height", mm(h.height, along_axis)},
           {"shift", point(h.shift, {"centre of the base", "centre of the top", "plan"})},
           {"seam", {{"at", name_of_eighth(h.seam)}, {"pieces", h.pieces}}},
-          {"corner", name_of(h.corner)},
+          {"hip_joint", name_of(h.hip_joint)},
           {"relief", name_of(h.relief)},
           {"flanges", list_of(h.flanges, flange)},
           {"bend", bend_rule_record(h.bend)}};
@@ -80,25 +80,25 @@ Record net_record(const Net& n) {
           {"open", list_of(n.open, as_text)},
           {"bends", list_of(n.bends, as_text)},
           {"joints", list_of(n.joints, as_text)},
-          {"corner", name_of(n.corner)},
+          {"hip_joint", name_of(n.hip_joint)},
           {"relief", name_of(n.relief)},
           {"bend", bend_rule_record(n.bend)}};
 }
 
 Record tube_record(const Part& part, const Tube& t) {
   const Between across{"side", "opposite side", "outside"};
-  return {
-      {"named", t.named},
-      {"diameter", mm(t.diameter, across)},
-      {"side", mm(t.side, across)},
-      {"width", mm(t.width, across)},
-      {"depth", mm(t.depth, across)},
-      {"corner", mm(t.corner, {"centre of the corner", "wall", "outside"})},
-      {"wall", mm(t.wall, {"inside", "outside", "wall"})},
-      {"length", mm(t.length, {"end", "end", "axis"})},
-      {"opened_on", name_of(t.opened_on)},
-      {"slit", t.round() ? deg(part.seam.at, {"x axis", "seam", "plan"}) : Record(name_of_eighth(t.slit))},
-      {"trims", list_of(t.ends, slant_record)}};
+  return {{"named", t.named},
+          {"diameter", mm(t.diameter, across)},
+          {"side", mm(t.side, across)},
+          {"width", mm(t.width, across)},
+          {"depth", mm(t.depth, across)},
+          {"corner_radius", mm(t.corner_radius, {"centre of the corner", "wall", "outside"})},
+          {"wall_thickness", mm(t.wall_thickness, {"inside", "outside", "wall"})},
+          {"length", mm(t.length, {"end", "end", "axis"})},
+          {"opened_on", name_of(t.opened_on)},
+          {"opened_at",
+           t.round() ? deg(part.seam.at, {"x axis", "seam", "plan"}) : Record(name_of_eighth(t.opened_at))},
+          {"trims", list_of(t.ends, slant_record)}};
 }
 
 }  // namespace juggler

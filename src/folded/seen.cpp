@@ -17,9 +17,8 @@ class BodyScene {
       : part_(std::move(body)), body_(*part_) {
     for (const Blank* blank : blanks) {
       for (const BendLine& bend : blank->bends) {
-        if (bend.strip >= 0)
-          tagged_.push_back(
-              {bend.tag, blank->folding->strips[static_cast<size_t>(bend.strip)].strip, bend.phi});
+        if (bend.zone >= 0)
+          tagged_.push_back({bend.tag, blank->folding->zones[static_cast<size_t>(bend.zone)].zone, bend.phi});
       }
     }
   }
@@ -37,12 +36,12 @@ class BodyScene {
   [[nodiscard]] Scene scene(const Projection& projection) const {
     Scene s;
     s.size = body_.size;
-    for (const Plate& p : body_.plates) add_plate(s, p);
-    for (const Strip& strip : body_.strips) add_strip(s, strip, projection.towards_eye());
+    for (const BodyFace& p : body_.faces) add_face(s, p);
+    for (const BendZone& zone : body_.zones) add_zone(s, zone, projection.towards_eye());
     for (const Tagged& t : tagged_) {
-      const Strip& strip = strip_of(t);
-      s.lines.push_back(straight(point(strip, t.phi, strip.low(t.phi)),
-                                 point(strip, t.phi, strip.high(t.phi)), LineOf::bend));
+      const BendZone& zone = zone_of(t);
+      s.lines.push_back(
+          straight(point(zone, t.phi, zone.low(t.phi)), point(zone, t.phi, zone.high(t.phi)), LineOf::bend));
     }
     return s;
   }
@@ -50,7 +49,7 @@ class BodyScene {
   [[nodiscard]] LineTags tags(bool along) const {
     LineTags tags{{}, along};
     for (const Tagged& t : tagged_) {
-      const Strip& s = strip_of(t);
+      const BendZone& s = zone_of(t);
       tags.tags.push_back({t.tag, point(s, t.phi, s.low(t.phi)), point(s, t.phi, s.high(t.phi))});
     }
     return tags;
@@ -59,18 +58,18 @@ class BodyScene {
  private:
   struct Tagged {
     std::string tag;
-    int strip = 0;
+    int zone = 0;
     double phi = 0;
   };
 
-  [[nodiscard]] const Strip& strip_of(const Tagged& t) const {
-    return body_.strips[static_cast<size_t>(t.strip)];
+  [[nodiscard]] const BendZone& zone_of(const Tagged& t) const {
+    return body_.zones[static_cast<size_t>(t.zone)];
   }
-  [[nodiscard]] Vec3 point(const Strip& s, double phi, double along) const {
-    return strip_point(body_, s, phi, along, body_.thickness / 2);
+  [[nodiscard]] Vec3 point(const BendZone& s, double phi, double along) const {
+    return zone_point(body_, s, phi, along, body_.thickness / 2);
   }
 
-  void add_plate(Scene& s, const Plate& p) const {
+  void add_face(Scene& s, const BodyFace& p) const {
     std::vector<Vec3> c;
     for (const Vec2 corner : p.corners) c.push_back(p.at(corner) + (body_.thickness / 2) * p.normal);
     for (size_t i = 1; i + 1 < c.size(); ++i) s.faces.push_back({c[0], c[i], c[i + 1]});
@@ -81,15 +80,15 @@ class BodyScene {
     }
   }
 
-  // The angles at which a strip is drawn: a pressed one from hit to hit.
-  [[nodiscard]] std::vector<double> angles_of(const Strip& strip) const {
-    const double turn = std::abs(strip.angle.radians());
+  // The angles at which a zone is drawn: a pressed one from hit to hit.
+  [[nodiscard]] std::vector<double> angles_of(const BendZone& zone) const {
+    const double turn = std::abs(zone.angle.radians());
     std::vector<double> angles{0};
     for (const Tagged& t : tagged_) {
-      if (&strip_of(t) == &strip && strip.rolled) angles.push_back(t.phi);
+      if (&zone_of(t) == &zone && zone.rolled) angles.push_back(t.phi);
     }
     if (angles.size() == 1) {
-      const int n = std::max(2, static_cast<int>(std::ceil((strip.rolled ? 24 : 6) * turn / pi)));
+      const int n = std::max(2, static_cast<int>(std::ceil((zone.rolled ? 24 : 6) * turn / pi)));
       for (int i = 1; i < n; ++i) angles.push_back(turn * i / n);
     }
     angles.push_back(turn);
@@ -97,24 +96,23 @@ class BodyScene {
     return angles;
   }
 
-  [[nodiscard]] bool has_hits(const Strip& strip) const {
-    return std::any_of(tagged_.begin(), tagged_.end(),
-                       [&](const Tagged& t) { return &strip_of(t) == &strip; });
+  [[nodiscard]] bool has_hits(const BendZone& zone) const {
+    return std::any_of(tagged_.begin(), tagged_.end(), [&](const Tagged& t) { return &zone_of(t) == &zone; });
   }
 
-  void add_strip(Scene& s, const Strip& strip, Vec3 eye) const {
-    const std::vector<double> angles = angles_of(strip);
+  void add_zone(Scene& s, const BendZone& zone, Vec3 eye) const {
+    const std::vector<double> angles = angles_of(zone);
     std::vector<Vec3> low;
     std::vector<Vec3> high;
     for (const double phi : angles) {
-      low.push_back(point(strip, phi, strip.low(phi)));
-      high.push_back(point(strip, phi, strip.high(phi)));
+      low.push_back(point(zone, phi, zone.low(phi)));
+      high.push_back(point(zone, phi, zone.high(phi)));
     }
     for (size_t i = 0; i + 1 < angles.size(); ++i) {
       s.faces.push_back({low[i], high[i], low[i + 1]});
       s.faces.push_back({high[i], low[i + 1], high[i + 1]});
     }
-    if (strip.width() == 0) return;
+    if (zone.width() == 0) return;
     for (const std::vector<Vec3>& rim : {low, high}) {
       const auto at = [rim](double i) {
         const auto k = std::min(static_cast<size_t>(i), rim.size() - 2);
@@ -122,19 +120,19 @@ class BodyScene {
       };
       s.lines.push_back({at, static_cast<int>(rim.size()) - 1});
     }
-    if (strip.rolled && !has_hits(strip)) add_silhouette(s, strip, eye);
+    if (zone.rolled && !has_hits(zone)) add_silhouette(s, zone, eye);
   }
 
   // Where a rolled arc turns away from the eye.
-  void add_silhouette(Scene& s, const Strip& strip, Vec3 eye) const {
-    const Plate& a = body_.plates[static_cast<size_t>(strip.plate_a)];
-    const double way = strip.angle.radians() >= 0 ? 1 : -1;
-    const Vec3 m = way * cross(strip.axis, a.normal);
+  void add_silhouette(Scene& s, const BendZone& zone, Vec3 eye) const {
+    const BodyFace& a = body_.faces[static_cast<size_t>(zone.face_a)];
+    const double way = zone.angle.radians() >= 0 ? 1 : -1;
+    const Vec3 m = way * cross(zone.axis, a.normal);
     for (int k = -1; k <= 2; ++k) {
       const double phi = std::atan2(-dot(a.normal, eye), dot(m, eye)) + k * pi;
-      if (phi <= 0 || phi >= std::abs(strip.angle.radians())) continue;
-      const Vec3 low = point(strip, phi, strip.low(phi));
-      const Vec3 high = point(strip, phi, strip.high(phi));
+      if (phi <= 0 || phi >= std::abs(zone.angle.radians())) continue;
+      const Vec3 low = point(zone, phi, zone.low(phi));
+      const Vec3 high = point(zone, phi, zone.high(phi));
       s.lines.push_back({[=](double i) { return low + i * (high - low); }, 1, LineOf::edge, true});
     }
   }

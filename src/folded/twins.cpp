@@ -22,7 +22,7 @@ Hopper as_made(Hopper hopper, Hand hand) {
 
 Tube as_made(Tube tube, Hand hand) {
   if (hand == Hand::as_drawn) return tube;
-  tube.slit = (8 - tube.slit) % 8;
+  tube.opened_at = (8 - tube.opened_at) % 8;
   for (SlantingEnd& end : tube.ends) end.uphill = -end.uphill;
   return tube;
 }

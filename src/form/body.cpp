@@ -1,4 +1,4 @@
-// Facets to plates and strips. docs/maths/folded.md (5)-(12).
+// Facets to faces and zones. docs/maths/folded.md (5)-(12).
 #include "juggler/form.h"
 
 #include <algorithm>
@@ -9,9 +9,9 @@
 namespace juggler {
 namespace {
 
-// The radius of a bend on a layer, signed bends by the hollow face; (6).
-double radius_on(double hollow_radius, double angle, double layer, double thickness) {
-  return hollow_radius + (angle >= 0 ? layer : thickness - layer);
+// The radius of a bend on a layer, signed bends by the concave face; (6).
+double radius_on(double concave_radius, double angle, double layer, double thickness) {
+  return concave_radius + (angle >= 0 ? layer : thickness - layer);
 }
 
 struct Line2 {
@@ -31,10 +31,10 @@ class Builder {
 
   Body build() {
     body_.thickness = mould_.thickness;
-    body_.facets = mould_.facets;
-    for (size_t i = 0; i < mould_.facets.size(); ++i) add_plate(i);
-    for (size_t i = 0; i < mould_.facets.size(); ++i) {
-      for (size_t k = 0; k < mould_.facets[i].sides.size(); ++k)
+    body_.sharp_faces = mould_.sharp_faces;
+    for (size_t i = 0; i < mould_.sharp_faces.size(); ++i) add_face(i);
+    for (size_t i = 0; i < mould_.sharp_faces.size(); ++i) {
+      for (size_t k = 0; k < mould_.sharp_faces[i].sides.size(); ++k)
         link(static_cast<int>(i), static_cast<int>(k));
     }
     body_.size = 0;
@@ -44,41 +44,41 @@ class Builder {
   }
 
  private:
-  const FacetSide& side(int facet, int k) const {
-    return mould_.facets[static_cast<size_t>(facet)].sides[static_cast<size_t>(k)];
+  const SharpSide& side(int sharp_face, int k) const {
+    return mould_.sharp_faces[static_cast<size_t>(sharp_face)].sides[static_cast<size_t>(k)];
   }
-  Plate& plate(int i) { return body_.plates[static_cast<size_t>(i)]; }
-  Vec3 along(int facet, int k) const {
-    const auto& c = mould_.facets[static_cast<size_t>(facet)].corners;
+  BodyFace& face(int i) { return body_.faces[static_cast<size_t>(i)]; }
+  Vec3 along(int sharp_face, int k) const {
+    const auto& c = mould_.sharp_faces[static_cast<size_t>(sharp_face)].corners;
     const auto i = static_cast<size_t>(k);
     return unit(c[(i + 1) % c.size()] - c[i]);
   }
-  // (5): turned from one facet to its neighbour, positive where the inside is hollow.
-  double turned(int facet, int k) const {
-    const FacetSide& s = side(facet, k);
-    const Vec3 a = mould_.facets[static_cast<size_t>(facet)].normal;
-    const Vec3 b = mould_.facets[static_cast<size_t>(s.facet)].normal;
-    return std::atan2(dot(cross(a, b), along(facet, k)), dot(a, b));
+  // (5): turned from one sharp face to its neighbour, positive where the inside is concave.
+  double turned(int sharp_face, int k) const {
+    const SharpSide& s = side(sharp_face, k);
+    const Vec3 a = mould_.sharp_faces[static_cast<size_t>(sharp_face)].normal;
+    const Vec3 b = mould_.sharp_faces[static_cast<size_t>(s.sharp_face)].normal;
+    return std::atan2(dot(cross(a, b), along(sharp_face, k)), dot(a, b));
   }
   // Of two that need not meet along a side of the one, as flanges of unlike lean: between their normals.
-  Angle between(int facet, int k) const {
-    const Vec3 a = mould_.facets[static_cast<size_t>(facet)].normal;
-    const Vec3 b = mould_.facets[static_cast<size_t>(side(facet, k).facet)].normal;
+  Angle between(int sharp_face, int k) const {
+    const Vec3 a = mould_.sharp_faces[static_cast<size_t>(sharp_face)].normal;
+    const Vec3 b = mould_.sharp_faces[static_cast<size_t>(side(sharp_face, k).sharp_face)].normal;
     const double size = std::atan2(norm(cross(a, b)), dot(a, b));
-    return Angle::radians(turned(facet, k) < 0 ? -size : size);
+    return Angle::radians(turned(sharp_face, k) < 0 ? -size : size);
   }
   double bend_radius() const { return common_radius(mould_.bend, mould_.thickness); }
 
-  // How far a side of the plate stands back from the facet's, square to it; (8), (9).
-  double inset(int facet, int k) const {
-    const FacetSide& s = side(facet, k);
+  // How far a side of the plate stands back from the sharp face's, square to it; (8), (9).
+  double inset(int sharp_face, int k) const {
+    const SharpSide& s = side(sharp_face, k);
     const double t = mould_.thickness;
     if (s.kind == SideKind::free) {
-      const double lean = dot(s.plane.normal, mould_.facets[static_cast<size_t>(facet)].normal);
+      const double lean = dot(s.plane.normal, mould_.sharp_faces[static_cast<size_t>(sharp_face)].normal);
       const double across = std::sqrt(std::max(1 - lean * lean, 0.0));
       return lean == 0 ? 0 : (s.layer - mould_.layer) * lean / across;
     }
-    const double angle = turned(facet, k);
+    const double angle = turned(sharp_face, k);
     const double tangent = std::tan(std::abs(angle) / 2);
     if (s.kind == SideKind::bend) return radius_on(bend_radius(), angle, mould_.layer, t) * tangent;
     if (s.open) return s.inset;
@@ -86,18 +86,18 @@ class Builder {
   }
 
   // What a lap takes or adds besides: the covered edge stands clear of the other's inside face. (9)
-  double lap(int facet, int k) const {
-    const FacetSide& s = side(facet, k);
+  double lap(int sharp_face, int k) const {
+    const SharpSide& s = side(sharp_face, k);
     if (s.kind != SideKind::joint || s.open) return 0;
     const double t = mould_.thickness;
-    if (s.lapped) return -t / std::sin(turned(facet, k));
-    return side(s.facet, s.side).lapped ? std::max(0.0, t / std::tan(turned(facet, k))) : 0;
+    if (s.lapped) return -t / std::sin(turned(sharp_face, k));
+    return side(s.sharp_face, s.side).lapped ? std::max(0.0, t / std::tan(turned(sharp_face, k))) : 0;
   }
 
-  void add_plate(size_t i) {
-    const Facet& f = mould_.facets[i];
+  void add_face(size_t i) {
+    const SharpFace& f = mould_.sharp_faces[i];
     const Vec3 x = along(static_cast<int>(i), 0);
-    Plate p{f.name, f.corners[0] - mould_.layer * f.normal, x, cross(f.normal, x), f.normal, {}, {}};
+    BodyFace p{f.name, f.corners[0] - mould_.layer * f.normal, x, cross(f.normal, x), f.normal, {}, {}};
     std::vector<Line2> lines;
     std::vector<Line2> touching;  // where the sides would lie without laps
     for (size_t k = 0; k < f.corners.size(); ++k) {
@@ -109,7 +109,7 @@ class Builder {
       touching.push_back({at, flat_way});
       lines.push_back({at + lap(static_cast<int>(i), static_cast<int>(k)) * left_of(flat_way), flat_way});
       body_.points.push_back({static_cast<int>(i), mould_.layer, f.corners[k]});
-      const FacetSide& s = f.sides[k];
+      const SharpSide& s = f.sides[k];
       p.sides.push_back({s.kind, -1, s.name});
       if (s.kind == SideKind::free)
         body_.rims.push_back({static_cast<int>(i), static_cast<int>(k), s.layer, s.plane});
@@ -124,11 +124,11 @@ class Builder {
     }
     p.flange = f.flange;
     check_left(p, lines);
-    body_.plates.push_back(std::move(p));
+    body_.faces.push_back(std::move(p));
   }
 
-  // A plate whose sides have passed each other has no metal left between its bends.
-  void check_left(const Plate& p, const std::vector<Line2>& lines) const {
+  // A face whose sides have passed each other has no metal left between its bends.
+  void check_left(const BodyFace& p, const std::vector<Line2>& lines) const {
     for (size_t k = 0; k < lines.size(); ++k) {
       const Vec2 side = p.corners[(k + 1) % lines.size()] - p.corners[k];
       const double left = dot(side, lines[k].along);
@@ -142,58 +142,59 @@ class Builder {
     }
   }
 
-  void link(int facet, int k) {
-    const FacetSide& s = side(facet, k);
-    if (s.kind == SideKind::free || std::pair(s.facet, s.side) < std::pair(facet, k)) return;
+  void link(int sharp_face, int k) {
+    const SharpSide& s = side(sharp_face, k);
+    if (s.kind == SideKind::free || std::pair(s.sharp_face, s.side) < std::pair(sharp_face, k)) return;
     if (s.kind == SideKind::joint) {
-      set_link(facet, k, s, static_cast<int>(body_.joints.size()));
-      const bool second_laps = side(s.facet, s.side).lapped;
-      Joint j{s.name, facet, k, s.facet, s.side, between(facet, k), 0, 0, false, s.open};
+      set_link(sharp_face, k, s, static_cast<int>(body_.joints.size()));
+      const bool second_laps = side(s.sharp_face, s.side).lapped;
+      Joint j{s.name, sharp_face, k, s.sharp_face, s.side, between(sharp_face, k), 0, 0, false, s.open};
       if (second_laps) {
-        std::swap(j.plate_a, j.plate_b);
+        std::swap(j.face_a, j.face_b);
         std::swap(j.side_a, j.side_b);
       }
       j.lapped = s.lapped || second_laps;
-      j.set_back = s.inset + side(s.facet, s.side).inset;
+      j.set_back = s.inset + side(s.sharp_face, s.side).inset;
       // folded.md (33)
       j.clearance = j.lapped ? j.set_back / 2 * std::abs(std::sin(j.angle.radians()))
                              : j.set_back * std::cos(j.angle.radians() / 2);
       body_.joints.push_back(j);
       return;
     }
-    set_link(facet, k, s, static_cast<int>(body_.strips.size()));
-    body_.strips.push_back(strip(facet, k));
+    set_link(sharp_face, k, s, static_cast<int>(body_.zones.size()));
+    body_.zones.push_back(zone(sharp_face, k));
   }
 
-  void set_link(int facet, int k, const FacetSide& s, int number) {
-    plate(facet).sides[static_cast<size_t>(k)].link = number;
-    plate(s.facet).sides[static_cast<size_t>(s.side)].link = number;
+  void set_link(int sharp_face, int k, const SharpSide& s, int number) {
+    face(sharp_face).sides[static_cast<size_t>(k)].link = number;
+    face(s.sharp_face).sides[static_cast<size_t>(s.side)].link = number;
   }
 
-  Strip strip(int facet, int k) {
-    const FacetSide& s = side(facet, k);
-    const double angle = turned(facet, k);
-    Strip st{facet, k, s.facet, s.side, along(facet, k), Angle::radians(angle), bend_radius()};
+  BendZone zone(int sharp_face, int k) {
+    const SharpSide& s = side(sharp_face, k);
+    const double angle = turned(sharp_face, k);
+    BendZone st{sharp_face,   k, s.sharp_face, s.side, along(sharp_face, k), Angle::radians(angle),
+                bend_radius()};
     st.factor = std::abs(angle) < within::rounding ? 0
                                                    : neutral_factor(mould_.bend, mould_.thickness, st.radius,
                                                                     Angle::radians(std::abs(angle)));
     st.neutral = st.radius + st.factor * mould_.thickness;
-    const auto na = static_cast<int>(plate(facet).sides.size());
-    const auto nb = static_cast<int>(plate(s.facet).sides.size());
+    const auto na = static_cast<int>(face(sharp_face).sides.size());
+    const auto nb = static_cast<int>(face(s.sharp_face).sides.size());
     st.low = strip_end(st, k, (k + na - 1) % na, s.side + 1, (s.side + 1) % nb);
     st.high = strip_end(st, k + 1, (k + 1) % na, s.side, (s.side + nb - 1) % nb);
     return st;
   }
 
-  // The end of a strip between a corner of each plate, whose next sides are given; (10)-(12).
-  StripCut strip_end(const Strip& st, int corner_a, int next_a, int corner_b, int next_b) {
-    const FacetSide& a = side(st.plate_a, next_a);
-    const FacetSide& b = side(st.plate_b, next_b);
+  // The end of a zone between a corner of each face, whose next sides are given; (10)-(12).
+  StripCut strip_end(const BendZone& st, int corner_a, int next_a, int corner_b, int next_b) {
+    const SharpSide& a = side(st.face_a, next_a);
+    const SharpSide& b = side(st.face_b, next_b);
     const bool one_rim = a.kind == SideKind::free && b.kind == SideKind::free && a.layer == b.layer &&
                          a.plane.height == b.plane.height && a.plane.normal == b.plane.normal;
     if (one_rim) return plane_end(st, a.plane, a.layer);
-    const Vec3 at_a = touching(st.plate_a, corner_a);
-    const Vec3 at_b = touching(st.plate_b, corner_b);
+    const Vec3 at_a = touching(st.face_a, corner_a);
+    const Vec3 at_b = touching(st.face_b, corner_b);
     if (const auto plane = closing_plane(st, next_a, next_b, at_a, at_b)) return plane_end(st, *plane, 0);
     const double from = dot(at_a - start(st), st.axis);
     const double to = dot(at_b - start(st), st.axis);
@@ -201,20 +202,20 @@ class Builder {
     return {from, turn > 0 ? (to - from) / turn : 0, 0, 0};
   }
 
-  // The plane in which a strip meets what is joined to it, by its inside face; (11), (12).
-  std::optional<Plane> closing_plane(const Strip& st, int next_a, int next_b, Vec3 at_a, Vec3 at_b) const {
-    const FacetSide& a = side(st.plate_a, next_a);
-    const FacetSide& b = side(st.plate_b, next_b);
+  // The plane in which a zone meets what is joined to it, by its inside face; (11), (12).
+  std::optional<Plane> closing_plane(const BendZone& st, int next_a, int next_b, Vec3 at_a, Vec3 at_b) const {
+    const SharpSide& a = side(st.face_a, next_a);
+    const SharpSide& b = side(st.face_b, next_b);
     if (a.open || b.open) return std::nullopt;
     const auto steep_enough = [&](Vec3 n) { return std::abs(dot(n, st.axis)) > 0.05; };
-    if (a.kind == SideKind::joint && b.kind == SideKind::joint && a.facet == b.facet) {
-      const Vec3 n = mould_.facets[static_cast<size_t>(a.facet)].normal;
+    if (a.kind == SideKind::joint && b.kind == SideKind::joint && a.sharp_face == b.sharp_face) {
+      const Vec3 n = mould_.sharp_faces[static_cast<size_t>(a.sharp_face)].normal;
       return steep_enough(n) ? std::optional(Plane{n, dot(n, at_a)}) : std::nullopt;
     }
     const bool closes_b = a.kind != SideKind::free && b.kind == SideKind::joint;
     const bool closes_a = a.kind == SideKind::joint && b.kind == SideKind::bend;
     if (!closes_b && !closes_a) return std::nullopt;
-    const Vec3 way = closes_b ? along(st.plate_b, next_b) : along(st.plate_a, next_a);
+    const Vec3 way = closes_b ? along(st.face_b, next_b) : along(st.face_a, next_a);
     const Vec3 across = cross(way, at_b - at_a);
     if (norm(across) <= within::same * norm(at_b - at_a)) return std::nullopt;
     const Vec3 n = unit(across);
@@ -227,14 +228,14 @@ class Builder {
   }
 
   Vec3 corner(int i, int k) {
-    const Plate& p = plate(i);
+    const BodyFace& p = face(i);
     return p.at(p.corners[static_cast<size_t>(k) % p.corners.size()]);
   }
-  Vec3 start(const Strip& st) { return corner(st.plate_a, st.side_a); }
+  Vec3 start(const BendZone& st) { return corner(st.face_a, st.side_a); }
 
-  StripCut plane_end(const Strip& st, const Plane& plane, double layer) {
+  StripCut plane_end(const BendZone& st, const Plane& plane, double layer) {
     const Vec3 e = st.axis;
-    const Vec3 n = plate(st.plate_a).normal;
+    const Vec3 n = face(st.face_a).normal;
     const double way = st.angle.radians() >= 0 ? 1 : -1;
     const double on_inside = radius_on(st.radius, way, 0, mould_.thickness);
     const double r = radius_on(st.radius, way, layer, mould_.thickness);
@@ -253,8 +254,8 @@ class Builder {
 
 Body body_of(const Mould& mould) { return Builder(mould).build(); }
 
-Vec3 strip_point(const Body& body, const Strip& s, double phi, double along, double layer) {
-  const Plate& a = body.plates[static_cast<size_t>(s.plate_a)];
+Vec3 zone_point(const Body& body, const BendZone& s, double phi, double along, double layer) {
+  const BodyFace& a = body.faces[static_cast<size_t>(s.face_a)];
   const auto k = static_cast<size_t>(s.side_a);
   const Vec2 from = a.corners[k];
   const Vec3 start = a.at(from);
@@ -267,14 +268,14 @@ Vec3 strip_point(const Body& body, const Strip& s, double phi, double along, dou
 
 double body_area(const Body& body) {
   double sum = 0;
-  for (const Plate& p : body.plates) {
+  for (const BodyFace& p : body.faces) {
     Vec3 twice;
     const Vec3 first = p.at(p.corners.front());
     for (size_t i = 1; i + 1 < p.corners.size(); ++i)
       twice = twice + cross(p.at(p.corners[i]) - first, p.at(p.corners[i + 1]) - first);
     sum += dot(twice, p.normal) / 2;
   }
-  for (const Strip& s : body.strips) {
+  for (const BendZone& s : body.zones) {
     if (s.angle.radians() == 0) continue;
     sum += s.neutral *
            integral([&](double phi) { return s.high(phi) - s.low(phi); }, 0, std::abs(s.angle.radians()));
@@ -288,19 +289,19 @@ Box3 box_of(const Body& body) {
     box.low = {std::min(box.low.x, p.x), std::min(box.low.y, p.y), std::min(box.low.z, p.z)};
     box.high = {std::max(box.high.x, p.x), std::max(box.high.y, p.y), std::max(box.high.z, p.z)};
   };
-  for (const Plate& p : body.plates) {
+  for (const BodyFace& p : body.faces) {
     for (const Vec2 c : p.corners) {
       add(p.at(c));
       add(p.at(c) + body.thickness * p.normal);
     }
   }
   constexpr int looks = 64;
-  for (const Strip& s : body.strips) {
+  for (const BendZone& s : body.zones) {
     for (int i = 0; i <= looks; ++i) {
       const double phi = std::abs(s.angle.radians()) * i / looks;
       for (const double layer : {0.0, body.thickness}) {
-        add(strip_point(body, s, phi, s.low(phi), layer));
-        add(strip_point(body, s, phi, s.high(phi), layer));
+        add(zone_point(body, s, phi, s.low(phi), layer));
+        add(zone_point(body, s, phi, s.high(phi), layer));
       }
     }
   }

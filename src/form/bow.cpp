@@ -25,7 +25,7 @@ Vec2 Bow::at(double normal) const {
   return centre + juggler::turned({a * a * std::cos(x) / reach, b * b * std::sin(x) / reach}, axis);
 }
 
-// Which end: the farther one in that direction, of a hollow bow the nearer. So the way is continuous all
+// Which end: the farther one in that direction, of a concave bow the nearer. So the way is continuous all
 // round.
 Vec2 Bow::touched(double normal) const {
   if (corner()) return centre;

@@ -18,18 +18,18 @@ namespace {
                                  : "change the sizes, or make the flanges narrower"});
 }
 
-// A stretch of a body: a plate, or a chord of a bent strip.
+// A stretch of a body: a face, or a chord of a bent zone.
 struct Metal {
-  int plate = -1, strip = -1;
+  int face = -1, zone = -1;
   int chord = 0;
-  bool last = false;                            // of its strip's chords
+  bool last = false;                            // of its zone's chords
   std::vector<Vec3> inside = {}, outside = {};  // the same places on both faces, in order
 };
 
 std::vector<Metal> metal_of(const Body& body) {
   std::vector<Metal> all;
-  for (size_t i = 0; i < body.plates.size(); ++i) {
-    const Plate& p = body.plates[i];
+  for (size_t i = 0; i < body.faces.size(); ++i) {
+    const BodyFace& p = body.faces[i];
     Metal s{static_cast<int>(i)};
     for (const Vec2 c : p.corners) {
       s.inside.push_back(p.at(c));
@@ -37,9 +37,9 @@ std::vector<Metal> metal_of(const Body& body) {
     }
     if (s.inside.size() >= 3) all.push_back(std::move(s));
   }
-  for (size_t i = 0; i < body.strips.size(); ++i) {
-    const Strip& strip = body.strips[i];
-    const double turn = std::abs(strip.angle.radians());
+  for (size_t i = 0; i < body.zones.size(); ++i) {
+    const BendZone& zone = body.zones[i];
+    const double turn = std::abs(zone.angle.radians());
     constexpr double step = pi / 24;
     const int chords = std::max(1, static_cast<int>(std::ceil(turn / step)));
     for (int k = 0; k < chords && turn > 0; ++k) {
@@ -47,11 +47,11 @@ std::vector<Metal> metal_of(const Body& body) {
       const double from = turn * k / chords;
       const double to = turn * (k + 1) / chords;
       const auto at = [&](double phi, const StripCut& end, double layer) {
-        return strip_point(body, strip, phi, end(phi), layer);
+        return zone_point(body, zone, phi, end(phi), layer);
       };
       const auto face = [&](double layer) {
-        return std::vector<Vec3>{at(from, strip.low, layer), at(from, strip.high, layer),
-                                 at(to, strip.high, layer), at(to, strip.low, layer)};
+        return std::vector<Vec3>{at(from, zone.low, layer), at(from, zone.high, layer),
+                                 at(to, zone.high, layer), at(to, zone.low, layer)};
       };
       s.inside = face(0);
       s.outside = face(body.thickness);
@@ -61,36 +61,35 @@ std::vector<Metal> metal_of(const Body& body) {
   return all;
 }
 
-// A profile that ends in an arc has a plate of no width there, without a name.
-std::string plate_name(const Body& body, int plate) {
-  const std::string& name = body.plates[static_cast<size_t>(plate)].name;
+// A profile that ends in an arc has a face of no width there, without a name.
+std::string face_name(const Body& body, int face) {
+  const std::string& name = body.faces[static_cast<size_t>(face)].name;
   return name.empty() ? "the profile's end" : name;
 }
 
 std::string name_of(const Body& body, const Metal& s) {
-  if (s.plate >= 0) return plate_name(body, s.plate);
-  const Strip& strip = body.strips[static_cast<size_t>(s.strip)];
-  return std::string(strip.rolled ? "the arc" : "the bend") + " between " + plate_name(body, strip.plate_a) +
-         " and " + plate_name(body, strip.plate_b);
+  if (s.face >= 0) return face_name(body, s.face);
+  const BendZone& zone = body.zones[static_cast<size_t>(s.zone)];
+  return std::string(zone.rolled ? "the arc" : "the bend") + " between " + face_name(body, zone.face_a) +
+         " and " + face_name(body, zone.face_b);
 }
 
-// Whether two touch by what they are: a bend and its plates, the plates of a bend, the ends of an arc and
+// Whether two touch by what they are: a bend and its faces, the plates of a bend, the ends of an arc and
 // the plates there.
 bool are_neighbours(const Body& body, const Metal& a, const Metal& b) {
-  const auto bend = [&](const Strip& s) { return std::abs(s.angle.degrees()) < 180; };
-  if (a.plate >= 0 && b.plate >= 0) {
-    return std::any_of(body.strips.begin(), body.strips.end(), [&](const Strip& s) {
-      return bend(s) && ((s.plate_a == a.plate && s.plate_b == b.plate) ||
-                         (s.plate_a == b.plate && s.plate_b == a.plate));
+  const auto bend = [&](const BendZone& s) { return std::abs(s.angle.degrees()) < 180; };
+  if (a.face >= 0 && b.face >= 0) {
+    return std::any_of(body.zones.begin(), body.zones.end(), [&](const BendZone& s) {
+      return bend(s) &&
+             ((s.face_a == a.face && s.face_b == b.face) || (s.face_a == b.face && s.face_b == a.face));
     });
   }
   // An arc comes upon itself after a whole turn only.
-  if (a.strip >= 0 && b.strip >= 0) return a.strip == b.strip;
-  const int plate = std::max(a.plate, b.plate);
-  const Metal& bent = a.strip >= 0 ? a : b;
-  const Strip& s = body.strips[static_cast<size_t>(bent.strip)];
-  return (s.plate_a == plate && (bend(s) || bent.chord == 0)) ||
-         (s.plate_b == plate && (bend(s) || bent.last));
+  if (a.zone >= 0 && b.zone >= 0) return a.zone == b.zone;
+  const int face = std::max(a.face, b.face);
+  const Metal& bent = a.zone >= 0 ? a : b;
+  const BendZone& s = body.zones[static_cast<size_t>(bent.zone)];
+  return (s.face_a == face && (bend(s) || bent.chord == 0)) || (s.face_b == face && (bend(s) || bent.last));
 }
 
 // A panel seen along its run: its metal, thick as it is.

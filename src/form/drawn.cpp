@@ -67,9 +67,9 @@ double normal_at(const DrawnCurve& c, double angle) {
 }
 
 Item item_of_arc(const DrawnCurve& c) {
-  const bool hollow = c.to < c.from;
-  const double sign = hollow ? -1 : 1;
-  const double half_turn = hollow ? pi : 0;
+  const bool concave = c.to < c.from;
+  const double sign = concave ? -1 : 1;
+  const double half_turn = concave ? pi : 0;
   Item item;
   item.from = normal_at(c, c.from) + half_turn;
   item.to = normal_at(c, c.to) + half_turn;

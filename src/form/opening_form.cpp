@@ -8,7 +8,7 @@
 namespace juggler {
 namespace {
 
-// A bow that is no arc of a circle, over a range of its normals; where it is hollow they fall.
+// A bow that is no arc of a circle, over a range of its normals; where it is concave they fall.
 FittedArcs fitted_bow(const Bow& bow, double from, double to, double fit) {
   const double sense = from < to ? 1 : -1;
   return fit_arcs({sense * from, sense * to, [&](double n) { return bow.at(sense * n); },
@@ -125,14 +125,14 @@ Phrase in_words(const Profile& p) {
     case ProfileKind::circle:
       return kind + " " + mm(p.diameter);
     case ProfileKind::obround: {
-      const double w = p.width.value_or(p.centres.value_or(0) + p.length.value_or(0));
-      const double l = p.length.value_or(p.centres.value_or(0) + p.width.value_or(0));
+      const double w = p.width.value_or(p.between_centres.value_or(0) + p.length.value_or(0));
+      const double l = p.length.value_or(p.between_centres.value_or(0) + p.width.value_or(0));
       return kind + " " + bare_mm(w) + " x " + shown_mm(l) + ", centres " + shown_mm(std::abs(w - l));
     }
     case ProfileKind::rectangle:
     case ProfileKind::ellipse:
       return kind + " " + bare_mm(p.width.value_or(0)) + " x " + mm(p.length) +
-             (p.corner > 0 ? ", corners " + shown_mm(p.corner) : Phrase());
+             (p.corner_radius > 0 ? ", corners " + shown_mm(p.corner_radius) : Phrase());
     case ProfileKind::polygon:
       return kind + " of " + std::to_string(p.sides) + ", " +
              (p.across_flats ? mm(p.across_flats) + " across flats"

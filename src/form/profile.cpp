@@ -25,7 +25,7 @@ ProfileCurve obround(double width, double length, double turn) {
            {along + pi / 2, along + 3 * pi / 2, Vec2{} - way, r, r, 0}}};
 }
 
-// (3): a polygon that runs anticlockwise, its corners rounded; hollow ones the other way.
+// (3): a polygon that runs anticlockwise, its corners rounded; concave ones the other way.
 ProfileCurve rounded(const std::vector<Vec2>& corners, double radius, const std::string& end,
                      bool open = false) {
   const size_t n = corners.size();
@@ -52,7 +52,8 @@ ProfileCurve rounded(const std::vector<Vec2>& corners, double radius, const std:
     const double rest = left[i] - setbacks[i] - setbacks[(i + 1) % n];
     if (rest >= -within::rounding * left[i]) continue;
     const double most = radius * left[i] / (setbacks[i] + setbacks[(i + 1) % n]);
-    refuse(end + ".corner", "is larger than a side allows", shown_mm(radius), "0 to " + shown_mm(most));
+    refuse(end + ".corner_radius", "is larger than a side allows", shown_mm(radius),
+           "0 to " + shown_mm(most));
   }
   return profile;
 }
@@ -73,7 +74,7 @@ ProfileCurve polygon(const Profile& p, const std::string& end) {
   const double apothem = p.across_flats
                              ? sized(p.across_flats, end + ".across_flats") / 2
                              : sized(p.across_corners, end + ".across_corners") / 2 * std::cos(pi / p.sides);
-  return rounded(regular(p.sides, apothem, p.turn.radians()), p.corner, end);
+  return rounded(regular(p.sides, apothem, p.turn.radians()), p.corner_radius, end);
 }
 
 double twice_area(const std::vector<Vec2>& p) {
@@ -146,7 +147,7 @@ ProfileCurve polyline(const Profile& asked, const std::string& end) {
     std::vector<Vec2> points = apart_from_the_next(asked.points, size);
     for (Vec2& p : points) p = turned(p, asked.turn.radians());
     check_turns(points, asked, {}, key);
-    return rounded(points, asked.corner, end, true);
+    return rounded(points, asked.corner_radius, end, true);
   }
   std::vector<Vec2> points = corners_of(asked.points, size);
   if (points.size() < 3 || std::abs(twice_area(points)) < within::same * size * size)
@@ -155,15 +156,16 @@ ProfileCurve polyline(const Profile& asked, const std::string& end) {
   const Vec2 centre = centre_of_area(points);
   for (Vec2& p : points) p = turned(p - centre, asked.turn.radians());
   check_turns(points, asked, centre, key);
-  return rounded(points, asked.corner, end);
+  return rounded(points, asked.corner_radius, end);
 }
 
 void check_kind(const Profile& p, const std::string& end) {
-  if (!(p.corner >= 0 && p.corner <= 1e6))
-    refuse(end + ".corner", "is out of range", shown_mm(p.corner), shown_mm(0) + " or more");
+  if (!(p.corner_radius >= 0 && p.corner_radius <= 1e6))
+    refuse(end + ".corner_radius", "is out of range", shown_mm(p.corner_radius), shown_mm(0) + " or more");
   const bool cornered =
       p.kind == ProfileKind::rectangle || p.kind == ProfileKind::polygon || p.kind == ProfileKind::polyline;
-  if (p.corner > 0 && !cornered) refuse(end + ".corner", std::string("belongs to no ") + name_of(p.kind));
+  if (p.corner_radius > 0 && !cornered)
+    refuse(end + ".corner_radius", std::string("belongs to no ") + name_of(p.kind));
   const auto only = [&](bool given, bool allowed, const char* key) {
     if (given && !allowed)
       refuse(end + key, std::string("belongs to no ") + name_of(p.kind), {}, {},
@@ -174,7 +176,7 @@ void check_kind(const Profile& p, const std::string& end) {
   only(p.diameter.has_value(), p.kind == ProfileKind::circle, ".diameter");
   only(p.width.has_value(), wide, ".width");
   only(p.length.has_value(), wide, ".length");
-  only(p.centres.has_value(), p.kind == ProfileKind::obround, ".centres");
+  only(p.between_centres.has_value(), p.kind == ProfileKind::obround, ".between_centres");
   only(p.sides != 0, p.kind == ProfileKind::polygon, ".sides");
   only(p.across_flats.has_value(), p.kind == ProfileKind::polygon, ".across_flats");
   only(p.across_corners.has_value(), p.kind == ProfileKind::polygon, ".across_corners");
@@ -227,15 +229,16 @@ void check_once_round(const ProfileCurve& profile, const std::string& key) {
 
 ProfileCurve asked_obround(const Profile& p, const std::string& end) {
   const double turn = p.turn.radians();
-  if (!p.centres) return obround(sized(p.width, end + ".width"), sized(p.length, end + ".length"), turn);
+  if (!p.between_centres)
+    return obround(sized(p.width, end + ".width"), sized(p.length, end + ".length"), turn);
   if (p.width && p.length)
-    refuse(end + ".centres", "is given beside width and length", shown_mm(*p.centres), {},
+    refuse(end + ".between_centres", "is given beside width and length", shown_mm(*p.between_centres), {},
            "leave one of the three out");
-  if (!(*p.centres >= 0 && *p.centres <= 1e6))
-    refuse(end + ".centres", "is out of range", shown_mm(*p.centres), mm_range(0, 1e6));
-  if (p.width) return obround(sized(p.width, end + ".width"), *p.width + *p.centres, turn);
+  if (!(*p.between_centres >= 0 && *p.between_centres <= 1e6))
+    refuse(end + ".between_centres", "is out of range", shown_mm(*p.between_centres), mm_range(0, 1e6));
+  if (p.width) return obround(sized(p.width, end + ".width"), *p.width + *p.between_centres, turn);
   const double across = sized(p.length, end + ".length");
-  return obround(across + *p.centres, across, turn);
+  return obround(across + *p.between_centres, across, turn);
 }
 
 ProfileCurve curve_of(const Profile& p, const std::string& end) {
@@ -266,7 +269,7 @@ ProfileCurve curve_of(const Profile& p, const std::string& end) {
   const double l = size(p.length, ".length") / 2;
   std::vector<Vec2> corners{{w, -l}, {w, l}, {-w, l}, {-w, -l}};
   for (Vec2& c : corners) c = turned(c, turn);
-  return rounded(corners, p.corner, end);
+  return rounded(corners, p.corner_radius, end);
 }
 
 }  // namespace

@@ -13,7 +13,7 @@ namespace juggler {
 [[nodiscard]] Vec2 turned(Vec2 p, double by);
 
 /// A corner (both half axes 0), an arc of an ellipse or a stretch of a Bezier curve, over a range of outward
-/// normals; radians. Where it is hollow the range falls as the profile runs on, and half axes are negative.
+/// normals; radians. Where it is concave the range falls as the profile runs on, and half axes are negative.
 struct Bow {
   double from = 0;
   double to = 0;
@@ -29,7 +29,7 @@ struct Bow {
   [[nodiscard]] Vec2 at(double normal) const;
   /// Its point that a line with this normal touches: beyond its range one of its ends.
   [[nodiscard]] Vec2 touched(double normal) const;
-  /// Its radius of curvature there, negative where hollow: the point runs that fast, square to the normal.
+  /// Its radius of curvature there, negative where concave: the point runs that fast, square to the normal.
   [[nodiscard]] double radius(double normal) const;
   /// Enlarged about the origin, then moved.
   [[nodiscard]] Bow moved(double scale, Vec2 by) const;

@@ -34,7 +34,7 @@ std::vector<double> looks_at(const Form& f) {
 }
 
 // Where a direction that turns leftwards comes to a value, or stands still at it: the middle of there. On
-// hollow profiles it may turn back: then the first place.
+// concave profiles it may turn back: then the first place.
 double u_where(const Form& f, double value, const std::function<Vec2(double)>& way) {
   const double from = f.wall.front().from;
   const auto on = [&](double u) { return way(u - two_pi * std::floor((u - from) / two_pi)); };

@@ -58,7 +58,7 @@ std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
       at.push_back(i == 0 ? first : u_at_plan(f, plan + turn * i / seam.pieces));
   }
   for (size_t i = 1; i < at.size(); ++i) at[i] -= turn * std::floor((at[i] - at[0]) / turn);
-  // Where a profile is hollow, plan angles need not come in the order of the rulings.
+  // Where a profile is concave, plan angles need not come in the order of the rulings.
   if (f.turns_back) std::sort(at.begin() + 1, at.end());
   for (size_t i = 1; i < at.size(); ++i) {
     if (at[i] - at[i - 1] > within::same) continue;

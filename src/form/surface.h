@@ -47,6 +47,7 @@ struct CurvedForm {
   std::vector<CurvedPiece> pieces = {};
   double size = 0;
   double overall_height = 0;  ///< of the metal, mm
+  EdgeWords edge_words = {};
   /// Ruled walls and transitions: which rulings there are.
   std::optional<Rulings> rulings = {};
   bool opens_flat = false;  ///< it does by what it is: its flat has no strain but rounding

@@ -106,8 +106,53 @@ void check_list_of_tables(const Entry& e) {
          fmt::format("write [[part.{}]] with two brackets, and its keys below it", list.name));
 }
 
+// Words of keys and of values that were others once.
+using Words = std::pair<std::string_view, std::string_view>;
+constexpr Words renamed_keys[]{{"sheet", "paper"},
+                               {"rings", "end_rings"},
+                               {"bending", "pressing"},
+                               {"corner", "hip_joint"},
+                               {"corner", "corner_radius"},
+                               {"flat_width", "facet_width"},
+                               {"along", "line"},
+                               {"upright", "upright_width"},
+                               {"on", "body"},
+                               {"ends", "span_ends"},
+                               {"centres", "between_centres"},
+                               {"end", "first_at"},
+                               {"seam.at", "opened_at"},
+                               {"file", "path"},
+                               {"wall", "wall_thickness"},
+                               {"die", "die_width"}};
+constexpr Words renamed_words[]{{"smooth", "rolled"}, {"inside", "concave_side"}, {"outside", "convex_side"},
+                                {"round", "level"},   {"inside", "left"},         {"outside", "right"}};
+
+// A path with one word in place of another; empty where it does not have that.
+std::string with_word(const std::string& path, const Words& words) {
+  const std::string within = "." + path + ".";
+  const size_t at = within.find("." + std::string(words.first) + ".");
+  if (at == std::string::npos) return {};
+  return std::string(path).replace(at, words.first.size(), words.second);
+}
+
+// What a key is called now; empty where it never was one.
+std::string renamed(const Entries& entries, const std::string& path) {
+  std::vector<std::string> called{path};
+  for (const Words& words : renamed_keys) {
+    for (size_t i = 0, many = called.size(); i < many; ++i) {
+      std::string now = with_word(called[i], words);
+      if (now.empty()) continue;
+      if (known_key(entries, now).key) return now;
+      called.push_back(std::move(now));
+    }
+  }
+  return {};
+}
+
 [[noreturn]] void refuse_unknown(const Entries& entries, const Entry& e) {
   check_list_of_tables(e);
+  if (const std::string now = renamed(entries, e.path); !now.empty())
+    refuse(e, "is called otherwise now", {}, fmt::format("write {}", now));
   const std::string prefix = prefix_of(e.path);
   const std::string part = prefix.empty() ? "part." : prefix;
   auto all = all_paths(entries, part);
@@ -169,6 +214,13 @@ void check_kind(const Entry& e, const Key& key) {
     const auto* word = std::get_if<std::string>(&e.value);
     if (!word) wrong(shown(key));
     if (std::find(key.choices.begin(), key.choices.end(), *word) == key.choices.end()) {
+      const auto old =
+          std::find_if(std::begin(renamed_words), std::end(renamed_words), [&](const Words& words) {
+            return words.first == *word &&
+                   std::count(key.choices.begin(), key.choices.end(), words.second) > 0;
+          });
+      if (old != std::end(renamed_words))
+        refuse(e, "is called otherwise now", shown(key), fmt::format("write \"{}\"", old->second));
       const std::string near = nearest_word(*word, key.choices);
       refuse(e, "is not one of the words allowed", shown(key),
              near.empty() ? "" : fmt::format("did you mean \"{}\"?", near));

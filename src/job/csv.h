@@ -14,8 +14,9 @@ namespace juggler {
 // A CSV file: a line of heads, then rows of numbers. Empty lines and lines that begin with # are passed over.
 class Csv {
  public:
-  /// The file that an entry names, beside the source.
-  Csv(const Entry& named, const std::string& source) : named_(named), path_(path_of(named, source, kind())) {
+  /// The file that an entry names, beside the source, and the heads that its columns may have.
+  Csv(const Entry& named, const std::string& source, std::vector<std::string> heads)
+      : named_(named), path_(path_of(named, source, kind())), known_(std::move(heads)) {
     split(text_of(named, path_, kind()));
     check_heads();
   }
@@ -60,13 +61,16 @@ class Csv {
  private:
   static FileKind kind() { return {{".csv", ".txt"}, "a CSV file", 1000000}; }
 
-  // A head that stands twice leaves open which of its columns counts.
+  // A head that is misspelt would lose its column, and one that stands twice leaves open which counts.
   void check_heads() const {
     if (rows_.empty()) return;
     for (const Cell& head : rows_.front().cells) {
       const auto same = [&](const Cell& c) { return c.text == head.text && !c.text.empty(); };
       if (std::count_if(rows_.front().cells.begin(), rows_.front().cells.end(), same) > 1)
         refuse_cell(rows_.front().line, head, "is the head of two columns", "each head once");
+      if (std::find(known_.begin(), known_.end(), head.text) == known_.end())
+        refuse_cell(rows_.front().line, head, "is no head of this table",
+                    fmt::format("{}", fmt::join(known_, ", ")));
     }
   }
 
@@ -91,6 +95,7 @@ class Csv {
 
   const Entry& named_;
   std::filesystem::path path_;
+  std::vector<std::string> known_;
   std::vector<Row> rows_;
 };
 

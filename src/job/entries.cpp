@@ -162,7 +162,7 @@ namespace {
 // What is given in one of several ways: one of them takes the place of the others.
 std::vector<std::string> other_ways(const std::string& path) {
   static const std::vector<std::vector<std::string>> ways{
-      {"bending.hits", "bending.flat_width", "bending.facet_error"},
+      {"pressing.hits", "pressing.facet_width", "pressing.facet_error"},
       {"seam.gap", "seam.wedge"},
       {"base.diameter", "base.radius", "base.girth", "base.point"},
       {"top.diameter", "top.radius", "top.girth", "top.point"}};

@@ -4,6 +4,8 @@
 namespace juggler {
 namespace {
 
+const std::vector<std::string> bend_heads{"thickness", "radius", "angle", "factor", "allowance", "deduction"};
+
 // Of a bend table: which column says what. The last three are three ways of saying the same.
 struct BendColumns {
   int thickness = -1, radius = -1, angle = -1, factor = -1, allowance = -1, deduction = -1;
@@ -11,15 +13,11 @@ struct BendColumns {
 
 BendColumns bend_columns(const Csv& csv) {
   BendColumns c;
-  const std::vector<std::string> known{"thickness", "radius", "angle", "factor", "allowance", "deduction"};
   int* const places[]{&c.thickness, &c.radius, &c.angle, &c.factor, &c.allowance, &c.deduction};
   const Csv::Row& heads = csv.heads();
   for (size_t i = 0; i < heads.cells.size(); ++i) {
-    const auto found = std::find(known.begin(), known.end(), heads.cells[i].text);
-    if (found == known.end())
-      csv.refuse_cell(heads.line, heads.cells[i], "is no head of a bend table",
-                      "thickness, radius, angle and one of factor, allowance, deduction");
-    *places[found - known.begin()] = static_cast<int>(i);
+    const auto found = std::find(bend_heads.begin(), bend_heads.end(), heads.cells[i].text);
+    *places[found - bend_heads.begin()] = static_cast<int>(i);
   }
   const int ways = (c.factor >= 0 ? 1 : 0) + (c.allowance >= 0 ? 1 : 0) + (c.deduction >= 0 ? 1 : 0);
   if (c.thickness < 0 || c.radius < 0 || c.angle < 0 || ways != 1)
@@ -48,14 +46,19 @@ const Csv::Row& row_named(const Csv& csv, const Entry& asked) {
                     "name, and sizes");
   const std::string& wanted = std::get<std::string>(asked.value);
   std::vector<std::string> known;
+  const Csv::Row* found = nullptr;
   for (size_t i = 1; i < csv.rows().size(); ++i) {
     const Csv::Row& row = csv.rows()[i];
     if (row.cells.size() != csv.heads().cells.size())
       csv.refuse_cell(row.line, row.cells.front(), "begins a row of too few or too many cells",
                       fmt::format("{} cells, as the heads", csv.heads().cells.size()));
-    known.push_back(row.cells[static_cast<size_t>(names)].text);
-    if (known.back() == wanted) return row;
+    const Csv::Cell& name = row.cells[static_cast<size_t>(names)];
+    if (std::find(known.begin(), known.end(), name.text) != known.end())
+      csv.refuse_cell(row.line, name, "is the name of two rows", "each name once");
+    known.push_back(name.text);
+    if (name.text == wanted) found = &row;
   }
+  if (found) return *found;
   const std::string near = nearest_word(wanted, known);
   refuse(asked, "is no name of the list", {},
          near.empty() ? "see the list for the names there are" : fmt::format("did you mean \"{}\"?", near));
@@ -78,7 +81,7 @@ void fill(const Csv& csv, const Csv::Row& row, const char* head, double mm, std:
 }
 
 std::vector<BendRow> read_bend_table(const Entry& named, const std::string& source, const Units& units) {
-  const Csv csv(named, source);
+  const Csv csv(named, source, bend_heads);
   const BendColumns c = bend_columns(csv);
   std::vector<BendRow> table;
   for (size_t i = 1; i < csv.rows().size(); ++i) {
@@ -101,6 +104,12 @@ std::vector<BendRow> read_bend_table(const Entry& named, const std::string& sour
     if (!(bend.factor >= 0 && bend.factor <= 1))
       csv.refuse_cell(row.line, at(std::max({c.factor, c.allowance, c.deduction})),
                       fmt::format("gives a neutral factor of {:.6g}", bend.factor), "one that makes 0 to 1");
+    const auto same = [&](const BendRow& other) {
+      return other.thickness == bend.thickness && other.radius == bend.radius && other.angle == bend.angle;
+    };
+    if (std::any_of(table.begin(), table.end(), same))
+      csv.refuse_cell(row.line, row.cells.front(), "begins a second row for one bend",
+                      "one row for each bend");
     table.push_back(bend);
   }
   if (table.empty()) refuse(named, "is a table without rows", "a line of heads, then rows");
@@ -112,7 +121,7 @@ void read_gauge(Reader& r, const std::string& source, Sheet& sheet) {
   if (!asked) return;
   if (const Entry* thickness = r.at("thickness"))
     refuse(*thickness, "is given beside a gauge", {}, "leave one of the two out");
-  const Csv csv(list_of(r, "lists.gauges", *asked), source);
+  const Csv csv(list_of(r, "lists.gauges", *asked), source, {"name", "thickness"});
   std::optional<double> thickness;
   fill(csv, row_named(csv, *asked), "thickness", r.units().mm, thickness);
   if (!thickness) refuse(*asked, "has no thickness in the list", "a column thickness");

@@ -45,12 +45,12 @@ ProfileKind profile_kind(FormKind kind) {
 void refuse_others(Reader& r, const std::string& at, FormKind kind) {
   const bool ring = kind == FormKind::ring_segment;
   const bool joined = kind == FormKind::together;
-  for (const char* size : {".inner", ".outer", ".span", ".ends"}) {
+  for (const char* size : {".inner", ".outer", ".span", ".span_ends"}) {
     const Entry* e = r.at((at + size).c_str());
     if (e && !ring) refuse(*e, "belongs to a ring segment", {}, "leave it out, or take that kind");
   }
-  for (const char* size : {".diameter", ".width", ".length", ".centres", ".corner", ".sides", ".across_flats",
-                           ".across_corners", ".points", ".path", ".layer"}) {
+  for (const char* size : {".diameter", ".width", ".length", ".between_centres", ".corner_radius", ".sides",
+                           ".across_flats", ".across_corners", ".points", ".path", ".layer"}) {
     const Entry* e = r.below(at + size);
     if (e && (ring || joined))
       refuse(*e, std::string("belongs to no ") + (ring ? "ring segment" : "union"), {},
@@ -66,7 +66,7 @@ RingSegment read_ring(Reader& r, const std::string& at) {
   r.length((at + ".outer").c_str(), ring.outer);
   r.angle((at + ".span").c_str(), ring.span);
   std::string ends = "straight";
-  r.text((at + ".ends").c_str(), ends);
+  r.text((at + ".span_ends").c_str(), ends);
   ring.round_ends = ends == "round";
   return ring;
 }
@@ -143,8 +143,8 @@ Repeat read_repeat(Reader& r) {
   r.length("repeat.girth_over", repeat.girth_over);
   r.length("repeat.girth_pitch", repeat.girth_pitch);
   std::string ends = "included";
-  r.text("repeat.ends", ends);
-  repeat.ends = ends == "included";
+  r.text("repeat.span_ends", ends);
+  repeat.span_ends = ends == "included";
   r.flag("repeat.centred", repeat.centred);
   r.flag("repeat.even", repeat.even);
   r.count("repeat.rows", repeat.rows);
@@ -226,17 +226,17 @@ std::vector<Lettering> read_letterings(Reader& part, const std::string& source) 
     if (!r.at("height"))
       refuse(*text, "does not say how high its letters are", {}, "add height, of a capital");
     l.at = read_place(r);
-    std::string word = "round";
-    r.text("along", word);
-    l.round = word == "round" && !l.at.flat();
-    if (r.at("along") && word == "round" && l.at.flat()) l.round = true;  // refused by the core
+    std::string word = "level";
+    r.text("line", word);
+    l.level = word == "level" && !l.at.flat();
+    if (r.at("line") && word == "level" && l.at.flat()) l.level = true;  // refused by the core
     word = "cut";
     r.text("as", word);
     l.cut = word == "cut";
     r.length("bridge", l.bridge);
-    word = "outside";
-    r.text("reads_from", word);
-    l.from_inside = word == "inside";
+    std::optional<Face> from;
+    r.choice("reads_from", named_faces, from);
+    l.from_inside = from == Face::inside;
     r.flag("centred", l.centred);
     r.length("length", l.length);
     r.angle("turn", l.turn);

@@ -24,8 +24,8 @@ void read_profile_sizes(Reader& r, const std::string& at, Profile& p) {
   r.length((at + ".diameter").c_str(), p.diameter);
   r.length((at + ".width").c_str(), p.width);
   r.length((at + ".length").c_str(), p.length);
-  r.length((at + ".centres").c_str(), p.centres);
-  r.length((at + ".corner").c_str(), p.corner);
+  r.length((at + ".between_centres").c_str(), p.between_centres);
+  r.length((at + ".corner_radius").c_str(), p.corner_radius);
   r.angle((at + ".turn").c_str(), p.turn);
 }
 

@@ -8,7 +8,9 @@
 namespace juggler {
 namespace {
 
-constexpr std::array<std::pair<const char*, Contact>, 7> contact_words{{{"size_face", Contact::size_face},
+constexpr std::array<std::pair<const char*, Contact>, 9> contact_words{{{"left", Contact::inside},
+                                                                        {"right", Contact::outside},
+                                                                        {"size_face", Contact::size_face},
                                                                         {"inside", Contact::inside},
                                                                         {"middle", Contact::middle},
                                                                         {"outside", Contact::outside},
@@ -21,19 +23,19 @@ constexpr std::array<std::pair<const char*, Hand>, 4> hand_words{{{"as_drawn", H
                                                                   {"right", Hand::as_drawn},
                                                                   {"left", Hand::opposite}}};
 
-Pressing read_bending(Reader& r) {
+Pressing read_pressing(Reader& r) {
   Pressing p;
-  if (r.at("bending.hits")) {
+  if (r.at("pressing.hits")) {
     int hits = 0;
-    r.count("bending.hits", hits);
+    r.count("pressing.hits", hits);
     p.hits = hits;
   }
-  r.length("bending.flat_width", p.flat_width);
-  r.length("bending.facet_error", p.facet_error);
-  const int given = (p.hits ? 1 : 0) + (p.flat_width ? 1 : 0) + (p.facet_error ? 1 : 0);
+  r.length("pressing.facet_width", p.facet_width);
+  r.length("pressing.facet_error", p.facet_error);
+  const int given = (p.hits ? 1 : 0) + (p.facet_width ? 1 : 0) + (p.facet_error ? 1 : 0);
   if (given > 1)
-    refuse(*r.at(p.hits ? "bending.hits" : "bending.flat_width"),
-           "is one of several ways of pressing that are given", "one of hits, flat_width and facet_error");
+    refuse(*r.at(p.hits ? "pressing.hits" : "pressing.facet_width"),
+           "is one of several ways of pressing that are given", "one of hits, facet_width and facet_error");
   return p;
 }
 
@@ -53,7 +55,7 @@ void refuse_idle_keys(Reader& r, const EdgeWork& w) {
   belongs("towards", hem || lock, "a hem or a lock");
   belongs("side", lock, "a lock");
   belongs("extra", lock, "a lock");
-  for (const char* key : {"holes.pitch", "holes.end", "holes.rows"})
+  for (const char* key : {"holes.pitch", "holes.first_at", "holes.rows"})
     belongs(key, w.hole.has_value(), "holes of a diameter");
 }
 
@@ -82,7 +84,7 @@ std::vector<EdgeWork> read_edges(Reader& part) {
     r.length("extra", w.extra);
     r.length("holes.diameter", w.hole);
     r.length("holes.pitch", w.pitch);
-    r.length("holes.end", w.end);
+    r.length("holes.first_at", w.first_at);
     r.count("holes.rows", w.rows);
     refuse_idle_keys(r, w);
     works.push_back(std::move(w));
@@ -106,8 +108,8 @@ Making read_making(Reader& r, const Job& job, const std::string& source) {
   std::optional<Hand> hand;
   std::optional<Face> up;
   r.choice("hand", hand_words, hand);
-  r.choice("face_up", face_words, up);
-  making.bending = read_bending(r);
+  r.choice("face_up", named_faces, up);
+  making.pressing = read_pressing(r);
   making.edges = read_edges(r);
   making.openings = read_openings(r, source);
   making.letterings = read_letterings(r, source);

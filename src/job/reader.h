@@ -17,6 +17,13 @@ inline constexpr std::array<std::pair<const char*, EndName>, 2> end_words{
 inline constexpr std::array<std::pair<const char*, Face>, 3> face_words{
     {{"inside", Face::inside}, {"middle", Face::middle}, {"outside", Face::outside}}};
 
+/// Those of a panel, too.
+inline constexpr std::array<std::pair<const char*, Face>, 5> named_faces{{{"inside", Face::inside},
+                                                                          {"middle", Face::middle},
+                                                                          {"outside", Face::outside},
+                                                                          {"left", Face::inside},
+                                                                          {"right", Face::outside}}};
+
 // Reads the values of one table.
 class Reader {
  public:
@@ -132,7 +139,7 @@ void read_seam(Reader& r, Seam& seam);
 [[nodiscard]] Rulings read_rulings(Reader& part);
 [[nodiscard]] StrainLimit read_strain(Reader& part);
 [[nodiscard]] Bend read_bend(Reader& part, const std::string& source);
-void read_corners(Reader& part, Corner& corner, Relief& relief, std::optional<double>& size);
+void read_corners(Reader& part, HipJoint& joint, Relief& relief, std::optional<double>& size);
 void read_profile_sizes(Reader& r, const std::string& at, Profile& profile);
 /// The sizes of a profile of a kind in the table at a path.
 [[nodiscard]] Profile read_profile_table(Reader& part, const std::string& at, ProfileKind kind,

@@ -28,13 +28,15 @@ void apply_settings(Entries& entries, const std::vector<Setting>& settings) {
   }
 }
 
-std::string full_path(const std::string& key) {
+// A key of the shape itself goes before one of the sheet.
+std::string full_path(const std::string& key, const std::string& shape) {
   const std::string table = key.substr(0, key.find('.'));
   const auto named = [&](const KeyTable& t) { return t.name == table; };
   const bool whole =
       key.size() > table.size() && std::any_of(key_tables().begin(), key_tables().end(), named);
   if (whole || key.starts_with("let.") || key.starts_with("part.")) return key;
-  return (find(sheet_key_table(), key) ? "sheet." : "part.") + key;
+  const bool own = find(shape_key_table(shape), key) != nullptr;
+  return (!own && find(sheet_key_table(), key) ? "sheet." : "part.") + key;
 }
 
 // A single trim needs no number: trim.tilt is trim.1.tilt.
@@ -51,7 +53,7 @@ Entries quick_entries(const std::string& shape, const std::vector<Setting>& sett
   Entries entries = entries_of_text("juggler", "1", {"quick", 0, 0});
   entries.push_back({"part.shape", shape, false, {"quick " + shape, 0, 0}});
   for (const Setting& s : settings) {
-    const std::string path = numbered(full_path(s.path));
+    const std::string path = numbered(full_path(s.path, shape));
     const Place place{s.path + "=" + s.text, 0, 0};
     if (has_below(entries, path)) {
       throw JobRefusal(place,

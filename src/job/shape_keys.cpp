@@ -14,7 +14,7 @@ const std::vector<Key> making_keys{
     {"edge.#.width", Kind::length, "of the lap; of the hem from the finished edge; of one layer of the lock"},
     {"edge.#.taper", Kind::angle, "by which its ends lean inwards (else 0)"},
     {"edge.#.radius", Kind::length, "hem: inside radius (else 0)"},
-    {"edge.#.neutral", Kind::number, "hem: neutral layer from the hollow face over the thickness"},
+    {"edge.#.neutral", Kind::number, "hem: neutral layer from the concave face over the thickness"},
     {"edge.#.towards",
      Kind::choice,
      "hem, lock: folded towards the face that lies up, or down (else up)",
@@ -26,7 +26,7 @@ const std::vector<Key> making_keys{
     {"edge.#.extra", Kind::length, "lock: added for each fold (else 0)"},
     {"edge.#.holes.diameter", Kind::length, "rows of holes: their diameter"},
     {"edge.#.holes.pitch", Kind::length, "that they are apart at most"},
-    {"edge.#.holes.end", Kind::length, "of the first and the last from the ends (else two diameters)"},
+    {"edge.#.holes.first_at", Kind::length, "of the first and the last from the ends (else two diameters)"},
     {"edge.#.holes.rows", Kind::count, "how many rows (else 1)"},
     {"quantity", Kind::count, "how many are made (else 1)"},
     {"hand", Kind::choice, "\"opposite\" for the mirrored twin", {"as_drawn", "opposite"}},
@@ -52,21 +52,21 @@ const std::vector<Key>& seam_keys() {
       {"seam.lap_on", Kind::choice, "the edge that has the lap (else the end)", {"start", "end"}},
       {"seam.stock", Kind::length, "left on both edges, to be cut off after rolling"},
       {"elements", Kind::count, "spaces between element lines once round (else 4: quarter lines)"},
-      {"elements.within", Kind::length, "or: as many as keep the flats between them this near the wall"}};
+      {"elements.within", Kind::length, "or: as many as keep the facets between them this near the wall"}};
   return keys;
 }
 
 // How arcs and round walls are made.
-const std::vector<Key>& bending_keys() {
+const std::vector<Key>& pressing_keys() {
   static const std::vector<Key> keys{
-      {"bending",
+      {"pressing",
        Kind::choice,
-       "how arcs or round walls are made (else smooth), or one of the keys below it",
-       {"smooth"}},
-      {"bending.hits", Kind::count, "pressed: bend lines, over all arcs or once round"},
-      {"bending.flat_width", Kind::length, "pressed: the width between two bend lines"},
-      {"bending.facet_error", Kind::length,
-       "pressed: as few hits as keep the flats this near the smooth form"}};
+       "how arcs or round walls are made (else rolled), or one of the keys below it",
+       {"rolled"}},
+      {"pressing.hits", Kind::count, "pressed: bend lines, over all arcs or once round"},
+      {"pressing.facet_width", Kind::length, "pressed: the width between two bend lines"},
+      {"pressing.facet_error", Kind::length,
+       "pressed: as few hits as keep the facets this near the smooth form"}};
   return keys;
 }
 
@@ -74,7 +74,7 @@ const std::vector<Key>& bend_keys() {
   static const std::vector<Key> keys{
       {"bend.radius", Kind::length, "inside radius of the bends; required where the sheet has a thickness"},
       {"bend.neutral", Kind::number,
-       "neutral layer from the hollow face over the thickness, 0 to 1 (no default)"},
+       "the K factor: neutral layer from the concave face over the thickness, 0 to 1 (no default)"},
       {"bend.table", Kind::text,
        "or: a CSV file of thickness, radius, angle and factor, allowance or deduction"},
       {"bend.test.flat", Kind::length, "or: a test piece with one bend; the flat it was made of"},
@@ -84,7 +84,7 @@ const std::vector<Key>& bend_keys() {
       {"bend.test.radius", Kind::length, "its inside radius (else bend.radius)"},
       {"bend.test.thickness", Kind::length, "its thickness (else the sheet's)"},
       {"bend.springback", Kind::angle, "by which a bend of 90 degrees opens again; others in proportion"},
-      {"bend.die", Kind::length, "opening of the die, for the least leg (else 8 thicknesses)"},
+      {"bend.die_width", Kind::length, "opening of the die, for the least leg (else 8 thicknesses)"},
       {"bend.tags", Kind::choice, "how bends are tagged (else letters)", {"letters", "numbers"}}};
   return keys;
 }

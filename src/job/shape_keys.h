@@ -17,7 +17,7 @@ void append(std::vector<Key>& keys, const std::vector<Key>& more);
 /// Of a wall that is joined at a seam, and its elements.
 [[nodiscard]] const std::vector<Key>& seam_keys();
 /// How arcs and round walls are made.
-[[nodiscard]] const std::vector<Key>& bending_keys();
+[[nodiscard]] const std::vector<Key>& pressing_keys();
 /// How a folded part is bent.
 [[nodiscard]] const std::vector<Key>& bend_keys();
 /// Which points rulings join, and what a wall that need not open flat may do to the metal.

@@ -22,8 +22,8 @@ Bend read_bend(Reader& r, const std::string& source) {
   r.angle("bend.springback", bend.springback);
   if (bend.springback && !(bend.springback->degrees() >= 0 && bend.springback->degrees() < 45))
     refuse(*r.at("bend.springback"), "is out of range", "0 to under 45 degrees for a bend of 90");
-  r.length("bend.die", bend.die);
-  r.check("bend.die", bend.die, limits::shortest, 1e4);
+  r.length("bend.die_width", bend.die_width);
+  r.check("bend.die_width", bend.die_width, limits::shortest, 1e4);
   std::string tags = "letters";
   r.text("bend.tags", tags);
   bend.letters = tags == "letters";
@@ -32,8 +32,8 @@ Bend read_bend(Reader& r, const std::string& source) {
 
 namespace {
 
-constexpr std::array<std::pair<const char*, Corner>, 2> corner_words{
-    {{"inside_touch", Corner::inside_touch}, {"lapped", Corner::lapped}}};
+constexpr std::array<std::pair<const char*, HipJoint>, 2> joint_words{
+    {{"inside_touch", HipJoint::inside_touch}, {"lapped", HipJoint::lapped}}};
 constexpr std::array<std::pair<const char*, Relief>, 3> relief_words{
     {{"round", Relief::round}, {"slot", Relief::slot}, {"closed", Relief::closed}}};
 
@@ -101,13 +101,13 @@ std::vector<Flange> read_flanges(Reader& r) {
   return flanges;
 }
 
-void read_corners(Reader& r, Corner& corner, Relief& relief, std::optional<double>& size) {
-  std::optional<Corner> how;
+void read_corners(Reader& r, HipJoint& joint, Relief& relief, std::optional<double>& size) {
+  std::optional<HipJoint> how;
   std::optional<Relief> cut;
-  r.choice("corner", corner_words, how);
+  r.choice("hip_joint", joint_words, how);
   r.choice("relief", relief_words, cut);
   r.choice("relief.kind", relief_words, cut);
-  corner = how.value_or(corner);
+  joint = how.value_or(joint);
   relief = cut.value_or(relief);
   r.length("relief.size", size);
   r.check("relief.size", size, limits::shortest, 1e4);

@@ -45,7 +45,7 @@ void read_scale(Reader& r, Drawing& drawing) {
 
 Drawing read_drawing(Reader& r) {
   Drawing drawing;
-  r.text("sheet", drawing.sheet);
+  r.text("paper", drawing.paper);
   read_scale(r, drawing);
   r.flag("dimensions", drawing.dimensions);
   return drawing;
@@ -62,7 +62,7 @@ Printing read_template(Reader& r) {
   r.length("paper_thickness", t.paper_thickness);
   r.flag("blank", t.blank);
   r.flag("wrap", t.wrap);
-  r.flag("rings", t.rings);
+  r.flag("end_rings", t.end_rings);
   r.flag("sweeps", t.sweeps);
   r.check("roll_width", t.roll_width, 200, 1600);
   r.check("margin", t.margin, 0, 30);

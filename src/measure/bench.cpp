@@ -169,6 +169,7 @@ double crossing_of(const CardRim& rim, const Arc& arc, const BenchCard& card) {
 CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   CardRim rim;
   rim.name = e.name;
+  rim.called = label_of(e);
   const Corners c = corners_of(e);
   rim.left = rounded(c.left, bench.round_to);
   rim.right = rounded(c.right, bench.round_to);

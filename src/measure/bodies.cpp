@@ -7,7 +7,7 @@
 namespace juggler {
 namespace {
 
-// Of parallel bends: what the schedule and rolled arcs turn in all, against how the last plate stands to the
+// Of parallel bends: what the schedule and rolled arcs turn in all, against how the last face stands to the
 // first in the form (whole turns apart).
 Phrase sum_of_angles(const Blank& b, const Body& body, bool pressed) {
   double scheduled = 0;
@@ -15,11 +15,11 @@ Phrase sum_of_angles(const Blank& b, const Body& body, bool pressed) {
   for (const BendLine& line : b.bends) {
     if (!line.hem) scheduled += (line.up ? up : -up) * line.turned.degrees();  // a hem lies beyond the form
   }
-  for (const Strip& s : body.strips) {
+  for (const BendZone& s : body.zones) {
     if (s.rolled && !pressed) scheduled += s.angle.degrees();
   }
-  const Vec3 first = body.plates.front().x;
-  const Vec3 last = body.plates.back().x;
+  const Vec3 first = body.faces.front().x;
+  const Vec3 last = body.faces.back().x;
   const double stands = Angle::radians(std::atan2(cross(first, last).z, dot(first, last))).degrees();
   const double formed = stands + 360 * std::round((scheduled - stands) / 360);
   return say("{}, {} by the form",
@@ -38,9 +38,9 @@ Phrase beside(double mm, const std::optional<double>& asked, const Where& where)
 Phrase bend_text(const Bend& b, double thickness) {
   if (thickness == 0) return "sharp folds of a sheet without thickness";
   Phrase text =
-      b.radius ? say("inside radius {}", length(*b.radius, {"centre of the bend", "hollow face", "bend"}))
+      b.radius ? say("inside radius {}", length(*b.radius, {"centre of the bend", "concave face", "bend"}))
                : "radii of their own";
-  if (b.neutral) text += say(", neutral factor {:g} from the hollow face", *b.neutral);
+  if (b.neutral) text += say(", neutral factor {:g} from the concave face", *b.neutral);
   if (!b.table.empty()) text += say(", factors from a table of {} rows", b.table.size());
   if (b.test)
     text += say(", neutral factor {:.6g} from a test piece",
@@ -57,7 +57,7 @@ std::string bend_words(const Bend& b) {
 
 std::vector<WallNumbers> wall_numbers(const Body& body) {
   std::vector<WallNumbers> walls;
-  for (const Facet& f : body.facets) {
+  for (const SharpFace& f : body.sharp_faces) {
     WallNumbers w{f.name};
     const size_t n = f.corners.size();
     for (size_t k = 0; k < n; ++k) {
@@ -81,15 +81,15 @@ void add_pressed_numbers(std::vector<Fact>& rows, const Blank& b) {
   rows.push_back({"hits", fmt::format("{}", p.hits)});
   rows.push_back(
       {"facet error", beside(p.facet_error, p.asked.facet_error, {"flat", "smooth form", "neutral layer"})});
-  rows.push_back(
-      {"widest flat", beside(p.flat_width, p.asked.flat_width, {"bend line", "bend line", "neutral layer"})});
+  rows.push_back({"widest facet",
+                  beside(p.facet_width, p.asked.facet_width, {"bend line", "bend line", "neutral layer"})});
   for (const auto& [name, out] : {std::pair{"base", p.base_out}, {"top", p.top_out}}) {
     if (out > within::beside * b.size)
       rows.push_back({std::string(name) + " out of its plane",
                       say("{}, pressed", length(out, {"plane of the end", "edge as cut", "neutral layer"}))});
   }
   rows.push_back(
-      {b.folding ? "flats at an arc's ends" : "first and last flat",
+      {b.folding ? "facets at an arc's ends" : "first and last facet",
        say("{}, {}",
            length(p.start_width, {b.folding ? "start of the arc" : "seam start", "first bend line", "blank"}),
            length(p.end_width, {"last bend line", b.folding ? "end of the arc" : "seam end", "blank"}))});
@@ -121,13 +121,13 @@ void add_folded_numbers(std::vector<Fact>& rows, const Blank& b, const Body& bod
   if (b.folding->relief > 0)
     rows.push_back({"widest relief", length(b.folding->relief, {"side", "side", "blank"})});
   if (b.fit_error > 0)
-    rows.push_back({"fitted arcs",
-                    say("at most {} off", length(b.fit_error, {"true curve", "arcs", "outline as cut"}))});
+    rows.push_back({"fitted arcs", say("differing by at most {}",
+                                       length(b.fit_error, {"true curve", "arcs", "outline as cut"}))});
 }
 
 std::vector<JointNumbers> joints_of(const PieceResult& piece) {
   const Folding& f = *piece.blank.folding;
-  const auto plate = [&](const BlankJoint& j) { return f.plates[static_cast<size_t>(j.plate)].name; };
+  const auto face = [&](const BlankJoint& j) { return f.faces[static_cast<size_t>(j.face)].name; };
   const auto along = [](const BlankJoint& j) {
     return exact(j.length, Amount::Of::length, {"end", "end", "edge as cut"});
   };
@@ -137,14 +137,14 @@ std::vector<JointNumbers> joints_of(const PieceResult& piece) {
     if (i > 0 && f.joints[i - 1].name == j.name) continue;
     const bool both = i + 1 < f.joints.size() && f.joints[i + 1].name == j.name;
     JointNumbers one{j.name,
-                     plate(j),
+                     face(j),
                      {along(j)},
-                     exact(j.angle.degrees(), Amount::Of::angle, {"plate", "plate", "normals"}, 3, false),
+                     exact(j.angle.degrees(), Amount::Of::angle, {"face", "face", "normals"}, 3, false),
                      j.open,
                      j.lapped,
                      exact(j.clearance, Amount::Of::length, {"edge", "what it meets", "joint"})};
     if (both) {
-      one.plates += "; " + plate(f.joints[i + 1]);
+      one.faces += "; " + face(f.joints[i + 1]);
       one.lengths.push_back(along(f.joints[i + 1]));
     }
     joints.push_back(std::move(one));

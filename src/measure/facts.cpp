@@ -60,12 +60,13 @@ double reach(const Form& f, Vec2 way) {
 }
 
 Phrase proof_text(const Blank& b, const Proof& proof) {
-  Phrase text = say("{}, {} off, {} allowed", proof.passed ? "passed" : "FAILED",
+  Phrase text = say("{}, differs by {}, {} allowed", proof.passed ? "passed" : "FAILED",
                     error_of(proof.greatest_distance, true, {"part asked for", "part formed again", ""}),
                     error_of(proof.allowed, false));
-  if (!b.groups.empty()) text += say("; openings {} off", error_of(proof.opening_mismatch, false));
+  if (!b.groups.empty()) text += say("; openings differ by {}", error_of(proof.opening_mismatch, false));
   if (proof.allowed_strain != 0)
-    text += fmt::format("; strain {:.1e} off, {:.1e} allowed", proof.strain_mismatch, proof.allowed_strain);
+    text += fmt::format("; strain differs by {:.1e}, {:.1e} allowed", proof.strain_mismatch,
+                        proof.allowed_strain);
   return text;
 }
 
@@ -88,7 +89,7 @@ Phrase seam_label(const PieceResult& p) {
 // A radius with the diameter beside it, so that neither is taken for the other.
 Phrase round_size(double radius, const std::string& on) {
   if (radius == 0) return "a point";
-  return "dia " + bare(2 * radius, {"wall", "wall across the axis", on}) + ", rad " +
+  return "dia " + bare(2 * radius, {"wall", "wall across the axis", on}) + ", radius " +
          length(radius, {"axis", "wall", on});
 }
 
@@ -99,14 +100,14 @@ void add_rims(std::vector<Fact>& rows, const Blank& b) {
     if (!e) continue;
     const Arc& arc = e->arcs.front();
     const bool fitted = e->arcs.size() > 1;
-    const std::string own = name_of(name);
+    const std::string own = name_of(b, name);
     rows.push_back({"edge " + own + " as cut",
                     length(length_of(e->arcs), {"seam start", "seam end", own + " edge as cut"}),
                     fitted || is_straight(arc) ? RowKind::dimension : RowKind::number});
     rows.push_back({"girth " + own + " neutral", length(e->girth, {"once round", "", "neutral layer"}),
                     RowKind::elsewhere});
     if (fitted) {
-      rows.push_back({"arcs " + own, say("{}, at most {} off", e->arcs.size(),
+      rows.push_back({"arcs " + own, say("{}, differing by at most {}", e->arcs.size(),
                                          length(b.fit_error, {"true curve", "arcs", own + " edge as cut"}))});
     } else if (!is_straight(arc)) {
       rows.push_back({"swing radius " + own,
@@ -119,7 +120,7 @@ void add_rims(std::vector<Fact>& rows, const Blank& b) {
   }
   const auto by_length = [](const Element& x, const Element& y) { return x.length < y.length; };
   const auto [least, most] = std::minmax_element(b.elements.begin(), b.elements.end(), by_length);
-  const Where along{"base edge", "top edge", "ruling"};
+  const Where along{name_of(b, EdgeName::base) + " edge", name_of(b, EdgeName::top) + " edge", "ruling"};
   rows.push_back(
       {"shortest element", say("{} at {}", length(least->length, along), plan_angle(least->plan))});
   rows.push_back({"longest element", say("{} at {}", length(most->length, along), plan_angle(most->plan))});
@@ -127,10 +128,10 @@ void add_rims(std::vector<Fact>& rows, const Blank& b) {
 
 void add_faces(std::vector<Fact>& rows, const Blank& b, const std::string& inside) {
   const auto face = [&](const std::string& name, const LayerSizes& s) {
-    rows.push_back(
-        {"base " + name + " as cut", rim_size(s.base_radius, s.base_girth, name), RowKind::elsewhere});
-    rows.push_back(
-        {"top " + name + " as cut", rim_size(s.top_radius, s.top_girth, name), RowKind::elsewhere});
+    rows.push_back({name_of(b, EdgeName::base) + " " + name + " as cut",
+                    rim_size(s.base_radius, s.base_girth, name), RowKind::elsewhere});
+    rows.push_back({name_of(b, EdgeName::top) + " " + name + " as cut",
+                    rim_size(s.top_radius, s.top_girth, name), RowKind::elsewhere});
   };
   face(inside, b.inside);
   if (b.thickness == 0) return;
@@ -186,8 +187,9 @@ Phrase seam_text(const Seam& seam) {
 
 Phrase pressing_text(const Pressing& p) {
   if (p.hits) return say("pressed, {} hits", *p.hits);
-  if (p.flat_width)
-    return say("pressed in flats of {}", length(*p.flat_width, {"bend line", "bend line", "neutral layer"}));
+  if (p.facet_width)
+    return say("pressed in facets of {}",
+               length(*p.facet_width, {"bend line", "bend line", "neutral layer"}));
   if (p.facet_error)
     return say("pressed, facet error at most {}",
                length(*p.facet_error, {"flat", "smooth form", "neutral layer"}));
@@ -202,7 +204,7 @@ Fact sheet_fact(const Sheet& sheet, bool by_neutral) {
 
 Fact made_fact(const Part& part, const Blank& b, bool has_hand) {
   const bool mirrored = part.making.hand == Hand::opposite && !has_hand;
-  return {"made", fmt::format("{} off{}", b.count, mirrored ? ", opposite hand: plan angles mirrored" : "")};
+  return {"quantity", fmt::format("{}{}", b.count, mirrored ? ", opposite hand: plan angles mirrored" : "")};
 }
 
 std::vector<Fact> labels_of(const PieceResult& p) {
@@ -230,7 +232,8 @@ std::vector<Fact> facts_of(const PieceResult& p) {
   const Blank& b = p.blank;
   std::vector<Fact> rows;
   rows.push_back({"blank as laid", sides(as_laid(b), "the box")});
-  rows.push_back({"smallest rectangle", sides(enclosing(b), "the smallest rectangle"), RowKind::dimension});
+  rows.push_back(
+      {"smallest rectangle", sides(smallest_rectangle(b), "the smallest rectangle"), RowKind::dimension});
   rows.push_back({"area", area_of(area(b), "one face of the blank, openings taken off")});
   if (const auto kg = mass_of(p)) rows.push_back({"mass", mass_in(*kg), RowKind::elsewhere});
   rows.push_back({"outline", length(outline_length(b), {"once round", "", "outline as cut"})});

@@ -50,12 +50,13 @@ Angle turned_on_flat(const BlankOpening& o) { return Angle::radians(std::remaind
 }  // namespace
 
 MeasuredTable opening_groups_of(const PieceResult& piece) {
+  const FaceNames& faces = piece.blank.face_names;
   MeasuredTable table{"opening_groups",
                       "Openings",
                       {words("opening"), words("form"), words("how"), words("cut"),
                        lengths("height", {"base plane", "place of the opening", "axis"}),
-                       lengths("inside", {"side", "opposite side", "inside"}),
-                       lengths("outside", {"side", "opposite side", "outside"})}};
+                       lengths(faces.inside, {"side", "opposite side", faces.inside}),
+                       lengths(faces.outside, {"side", "opposite side", faces.outside})}};
   for (const OpeningGroup& g : piece.blank.groups) {
     for (size_t i = 0; i < std::min(g.by_row.size(), most_rows); ++i) {
       const OpeningGroup::Row& row = g.by_row[i];
@@ -63,7 +64,7 @@ MeasuredTable opening_groups_of(const PieceResult& piece) {
                            bool first) {
         const auto once = [&](Phrase text) { return first ? std::move(text) : Phrase(); };
         table.rows.push_back({name, once(g.form), once(name_of(g.how)), once(cut_cell(g)), bare(row.height),
-                              size_cell(inside, "inside"), size_cell(outside, "outside")});
+                              size_cell(inside, faces.inside), size_cell(outside, faces.outside)});
       };
       add(row_name(g, row), row.inside, row.outside, i == 0);
       if (row.far_inside) add(row_name(g, row) + " far", *row.far_inside, *row.far_outside, false);

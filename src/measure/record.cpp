@@ -57,7 +57,7 @@ Record bevel_record(const std::optional<Bevel>& b, const char* plane) {
 
 Record element_record(const Element& e) {
   return {{"number", e.number},
-          {"angle", deg(e.plan, {"x axis", "ruling", "plan"})},
+          {"plan_angle", deg(e.plan, {"x axis", "ruling", "plan"})},
           {"length", mm(e.length, {"base edge", "top edge", "ruling"})},
           {"from_base", mm(e.from_base, {"base plane", "top edge", "ruling"})},
           {"from_top", mm(e.from_top, {"top plane", "base edge", "ruling"})},
@@ -90,7 +90,7 @@ Record blank_record(const PieceResult& piece) {
           {"outline_length", mm(outline_length(b), {"once round", "", "outline as cut"})},
           {"cut_length", mm(cut_length(b), {"all that is cut", "", "blank"})},
           {"joint_length", mm(joint_length(b), {"end", "end", "edges to be joined"})},
-          {"enclosing", sides_record(enclosing(b), "smallest rectangle")},
+          {"smallest_rectangle", sides_record(smallest_rectangle(b), "smallest rectangle")},
           {"as_laid", sides_record(as_laid(b), "box")},
           {"overlaps_itself", overlaps_itself(b)},
           {"mass", mass_of(piece) ? kg(*mass_of(piece)) : Record()}};
@@ -99,7 +99,7 @@ Record blank_record(const PieceResult& piece) {
 Record card_rim_record(const CardRim& r) {
   const Between along{"middle of the chord", "offset", "chord"};
   const Between off{"chord", "edge", "square to the chord"};
-  return {{"name", name_of(r.name)},
+  return {{"name", r.called},
           {"straight", r.straight},
           {"radius", mm(r.radius, {"swing centre", "edge", "blank"})},
           {"sector", deg(r.sector, {"corner", "corner", "edge as cut"})},
@@ -241,13 +241,11 @@ Record sheet_record(const Sheet& s) {
 }
 
 // What every part is made by.
-Record making_record(const Part& p) {
-  return {{"quantity", p.making.quantity},
-          {"hand", p.making.hand == Hand::opposite ? "opposite" : "as_drawn"},
-          {"face_up", name_of(p.making.face_up)},
-          {"fit", mm(p.making.fit, {"true curve", "arcs", "edges as cut"})},
-          {"marks", p.making.marks},
-          {"bending", pressing_record(p.making.bending)}};
+Record making_record(const Part& p, const Blank& b) {
+  return {
+      {"quantity", p.making.quantity}, {"hand", p.making.hand == Hand::opposite ? "opposite" : "as_drawn"},
+      {"face_up", face_up(b)},         {"fit", mm(p.making.fit, {"true curve", "arcs", "edges as cut"})},
+      {"marks", p.making.marks},       {"pressing", pressing_record(p.making.pressing)}};
 }
 
 // --- what the numbers are
@@ -333,7 +331,7 @@ Record part_record(const PieceResult& piece) {
               {"shape", p.shape},
               {"sheet", sheet_record(p.sheet)}};
   if (piece.formed->says.part) part.add(piece.formed->says.part(piece.blank));
-  part.add(making_record(p));
+  part.add(making_record(p, piece.blank));
   if (piece.formed->has_hand) part.add("hand", p.making.hand == Hand::opposite ? "left" : "right");
   return part;
 }
@@ -347,7 +345,7 @@ Record piece_record(const PieceResult& piece, const Bench& bench, const Units& u
           {"pieces", b.pieces},
           {"count", b.count},
           {"thickness", mm(b.thickness, {"inside", "outside", "sheet"})},
-          {"face_up", name_of(b.face_up)},
+          {"face_up", face_up(b)},
           {"blank", blank_record(piece)},
           {"edges", list_of(b.edges, edge_record)},
           {"sizes", piece.wall() ? sizes_record(b) : Record()},
@@ -359,7 +357,7 @@ Record piece_record(const PieceResult& piece, const Bench& bench, const Units& u
           {"bends", bends_record(b)},
           {"creases", creases_record(b)},
           {"folding", piece.formed->body ? folding_record(b, *piece.formed->body) : Record()},
-          {"rings", member(own, "rings")},
+          {"flat_rings", member(own, "flat_rings")},
           {"coil", member(own, "coil")},
           {"strip", member(own, "strip")},
           {"strain", member(own, "strain")},

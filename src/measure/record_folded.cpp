@@ -25,20 +25,20 @@ Record bend_record(const BendLine& b) {
           {"direction", b.up ? "up" : "down"},
           {"turned", deg(b.turned, turned_by_bend)},
           {"between_legs", deg(b.between_legs(), {"leg", "leg", "between them"})},
-          {"radius", mm(b.radius, {"centre of the bend", "hollow face", "bend"})},
+          {"radius", mm(b.radius, {"centre of the bend", "concave face", "bend"})},
           {"allowance", mm(b.allowance, {"edge of the bend", "edge of the bend", "neutral layer"})},
           {"springback", deg(b.springback, {"angle pressed", "angle left", "bend"})},
-          {"flat_width", b.hit ? mm(b.flat_width, {"bend line before", "bend line", "blank"}) : Record()},
+          {"facet_width", b.hit ? mm(b.facet_width, {"bend line before", "bend line", "blank"}) : Record()},
           {"facet_error", b.hit ? mm(b.facet_error, off_smooth) : Record()}};
 }
 
 Record joint_record(const BlankJoint& j, const Folding& f) {
   return {{"name", j.name},
-          {"plate", f.plates[static_cast<size_t>(j.plate)].name},
+          {"face", f.faces[static_cast<size_t>(j.face)].name},
           {"from", on_blank(j.from)},
           {"to", on_blank(j.to)},
           {"length", mm(j.length, {"end", "end", "joint"})},
-          {"angle", deg(j.angle, {"normal of a plate", "normal of the other", "turned"})},
+          {"angle", deg(j.angle, {"normal of a face", "normal of the other", "turned"})},
           {"clearance", mm(j.clearance, {"edge", "what it meets", "joint"})},
           {"lapped", j.lapped},
           {"open", j.open}};
@@ -57,18 +57,18 @@ Record wall_record(const WallNumbers& w) {
 }  // namespace
 
 Record bend_rule_record(const Bend& b) {
-  return {{"radius", mm(b.radius, {"centre of the bend", "hollow face", "bend"})},
-          {"neutral", share(b.neutral, {"hollow face", "other face", "thickness"})},
+  return {{"radius", mm(b.radius, {"centre of the bend", "concave face", "bend"})},
+          {"neutral", share(b.neutral, {"concave face", "other face", "thickness"})},
           {"table_rows", b.table.size()},
           {"test", b.test.has_value()},
           {"springback", deg(b.springback, {"angle pressed", "angle left", "bend"})},
-          {"die", mm(b.die, {"shoulder", "shoulder", "die"})},
+          {"die_width", mm(b.die_width, {"shoulder", "shoulder", "die"})},
           {"tags", b.letters ? "letters" : "numbers"}};
 }
 
 Record pressing_record(const Pressing& p) {
   return {{"hits", count(p.hits)},
-          {"flat_width", mm(p.flat_width, flat_between)},
+          {"facet_width", mm(p.facet_width, flat_between)},
           {"facet_error", mm(p.facet_error, off_smooth)}};
 }
 
@@ -91,10 +91,10 @@ Record creases_record(const Blank& blank) {
 
 Record folding_record(const Blank& blank, const Body& body) {
   const Folding& f = *blank.folding;
-  const auto plate = [](const FlatPlate& p) -> Record {
+  const auto face = [](const FlatFace& p) -> Record {
     return {{"name", p.name}, {"corners", list_of(p.corners, on_blank)}};
   };
-  return {{"plates", list_of(f.plates, plate)},
+  return {{"faces", list_of(f.faces, face)},
           {"joints", list_of(f.joints, [&](const BlankJoint& j) { return joint_record(j, f); })},
           {"walls", list_of(wall_numbers(body), wall_record)},
           {"relief", mm(f.relief, {"side", "opposite side", "relief"})}};
@@ -104,7 +104,7 @@ Record pressed_record(const std::optional<Pressed>& pressed) {
   if (!pressed) return {};
   const auto row = [](const Pressed::Row& r) -> Record {
     return {{"hits", r.hits},
-            {"flat_width", mm(r.flat_width, flat_between)},
+            {"facet_width", mm(r.facet_width, flat_between)},
             {"facet_error", mm(r.facet_error, off_smooth)}};
   };
   const auto out = [](double value) {
@@ -112,7 +112,7 @@ Record pressed_record(const std::optional<Pressed>& pressed) {
   };
   return {{"asked", pressing_record(pressed->asked)},
           {"hits", pressed->hits},
-          {"flat_width", mm(pressed->flat_width, flat_between)},
+          {"facet_width", mm(pressed->facet_width, flat_between)},
           {"start_width", mm(pressed->start_width, {"seam start", "first bend line", "neutral layer"})},
           {"end_width", mm(pressed->end_width, {"last bend line", "seam end", "neutral layer"})},
           {"base_out", out(pressed->base_out)},

@@ -49,7 +49,7 @@ void add_stretched_numbers(std::vector<Fact>& rows, const Blank& b, const Stretc
     // The edges of a seam may differ a little, as the metal beside them stretches.
     const bool along = rim || seam_edges || e.name == EdgeName::seam_end;
     if (!along) continue;
-    const std::string own = rim                              ? name_of(e.name)
+    const std::string own = rim                              ? name_of(b, e.name)
                             : !seam_edges                    ? "between pieces"
                             : e.name == EdgeName::seam_start ? "seam start"
                                                              : "seam end";
@@ -69,7 +69,7 @@ void add_stretched_numbers(std::vector<Fact>& rows, const Blank& b, const Stretc
     }
     if (e.arcs.size() > 1)
       rows.push_back({"arcs " + (both ? own : "between"),
-                      say("{}, at most {} off", e.arcs.size(),
+                      say("{}, differing by at most {}", e.arcs.size(),
                           length(b.fit_error, {"true curve", "arcs", "edge as cut"}))});
   }
 }

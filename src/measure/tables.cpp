@@ -30,11 +30,11 @@ std::vector<MeasuredColumn> heads_of(const BendColumns& has) {
   heads.push_back(words("bend"));
   heads.push_back(angles("turned", {"flat", "bent", "turned"}));
   heads.push_back(angles("legs", {"leg", "leg", "between them"}));
-  heads.push_back(lengths("radius", {"centre of the bend", "hollow face", "bend"}));
+  heads.push_back(lengths("radius", {"centre of the bend", "concave face", "bend"}));
   heads.push_back(lengths("length", {"end", "end", "bend line"}));
   if (has.sprung) heads.push_back(angles("springback", {"angle pressed", "angle left", "bend"}));
   if (has.hits) {
-    heads.push_back(lengths("flat before", {"bend line before", "bend line", "blank"}));
+    heads.push_back(lengths("facet before", {"bend line before", "bend line", "blank"}));
     heads.push_back(lengths("facet error", {"flat", "smooth form", "neutral layer"}));
   }
   return heads;
@@ -57,7 +57,7 @@ std::vector<Phrase> row_of(const BendLine& b, const BendColumns& has, Vec2 corne
     row.push_back(std::move(cell));
   if (has.sprung) row.push_back(bare_angle(b.springback, 3));
   if (has.hits) {
-    row.push_back(b.hit ? bare(b.flat_width) : Phrase("-"));
+    row.push_back(b.hit ? bare(b.facet_width) : Phrase("-"));
     row.push_back(b.hit ? bare(b.facet_error) : Phrase("-"));
   }
   return row;
@@ -81,15 +81,16 @@ MeasuredTable bends_of(const PieceResult& piece, bool with_ends) {
 
 MeasuredTable elements_of(const PieceResult& piece) {
   const std::string as_cut = "edge as cut";
+  const std::string from = piece.blank.edge_words.base, to = piece.blank.edge_words.top;
   MeasuredTable table{"elements",
                       "Elements",
                       {words("no"), angles("plan angle", {"x axis", "ruling", "plan"}),
-                       lengths("length", {"base edge", "top edge", "ruling"}),
-                       lengths("along base", {"element 0", "element", "base edge, before the gap"}),
-                       lengths("along top", {"element 0", "element", "top edge, before the gap"}),
-                       lengths("from base", {"base plane", "top edge", "ruling"}),
-                       angles("bevel base", {"square to the sheet", "plane of the base", as_cut}),
-                       angles("bevel top", {"square to the sheet", "plane of the top", as_cut})}};
+                       lengths("length", {from + " edge", to + " edge", "ruling"}),
+                       lengths("along " + from, {"element 0", "element", from + " edge, before the gap"}),
+                       lengths("along " + to, {"element 0", "element", to + " edge, before the gap"}),
+                       lengths("from " + from, {from + " plane", to + " edge", "ruling"}),
+                       angles("bevel " + from, {"square to the sheet", "plane of the " + from, as_cut}),
+                       angles("bevel " + to, {"square to the sheet", "plane of the " + to, as_cut})}};
   const auto bevel = [](const std::optional<Bevel>& asked) {
     return asked ? bare_angle(asked->angle, 2) : Phrase("-");
   };
@@ -118,9 +119,9 @@ MeasuredTable faces_of(const PieceResult& piece) {
   if (!piece.wall()) return {};  // a flight is known by its middle alone
   const Blank& b = piece.blank;
   MeasuredTable table{"faces", "Edges as cut, on each face", {words("face")}};
-  for (const std::string end : {"base", "top"}) {
+  for (const std::string end : {b.edge_words.base, b.edge_words.top}) {
     table.columns.push_back(lengths(end + " dia", {"wall", "wall across the axis", "face"}));
-    table.columns.push_back(lengths(end + " rad", {"axis", "wall", "face"}));
+    table.columns.push_back(lengths(end + " radius", {"axis", "wall", "face"}));
     table.columns.push_back(lengths(end + " girth", {"once round", "", "face"}));
   }
   const auto add = [&](const char* name, const LayerSizes& s) {
@@ -145,12 +146,12 @@ MeasuredTable faces_of(const PieceResult& piece) {
 MeasuredTable hits_of(const PieceResult& piece) {
   MeasuredTable table{"hits",
                       "Hits against facet error",
-                      {words("hits"), lengths("flat width", {"bend line", "bend line", "neutral layer"}),
+                      {words("hits"), lengths("facet width", {"bend line", "bend line", "neutral layer"}),
                        lengths("facet error", {"flat", "smooth form", "neutral layer"})}};
   if (!piece.blank.pressed) return table;
   for (const Pressed::Row& row : piece.blank.pressed->table) {
     const bool chosen = row.hits == piece.blank.pressed->hits;
-    table.rows.push_back({fmt::format("{}{}", row.hits, chosen ? " chosen" : ""), bare(row.flat_width),
+    table.rows.push_back({fmt::format("{}{}", row.hits, chosen ? " chosen" : ""), bare(row.facet_width),
                           bare(row.facet_error)});
   }
   return table;

@@ -97,7 +97,7 @@ double neutral_factor(const Bend& bend, double thickness, double radius, Angle a
   if (given == 0) {
     throw Refusal({.reason = "is missing: nothing says what length a bend takes",
                    .key = "bend.neutral",
-                   .allowed = "0 to 1, counted from the hollow face (often 0.33 to 0.5)",
+                   .allowed = "0 to 1, counted from the concave face (often 0.33 to 0.5)",
                    .advice = "give bend.neutral, a bend.table, or the sizes of a test piece in bend.test"});
   }
   if (bend.neutral) {
@@ -111,11 +111,11 @@ double neutral_factor(const Bend& bend, double thickness, double radius, Angle a
 }
 
 const char* name_of(PanelFace face) {
-  constexpr std::array names{"inside", "middle", "outside", "left", "right"};
+  constexpr std::array names{"concave_side", "middle", "convex_side", "left", "right"};
   return names[static_cast<size_t>(face)];
 }
 
-const char* name_of(Corner corner) { return corner == Corner::lapped ? "lapped" : "inside_touch"; }
+const char* name_of(HipJoint joint) { return joint == HipJoint::lapped ? "lapped" : "inside_touch"; }
 
 const char* name_of(Relief relief) {
   constexpr std::array names{"round", "slot", "closed"};

@@ -19,12 +19,12 @@ void check(const Lettering& l) {
   if (l.length) check_range((l.key + ".length").c_str(), *l.length, shortest, longest, "mm");
   check_range((l.key + ".turn").c_str(), l.turn.degrees(), -3600, 3600, "degrees");
   if (l.web) check_range((l.key + ".web").c_str(), *l.web, 0, longest, "mm");
-  if (l.round && l.at.flat())
-    refuse(l.key + ".along", "goes round the part, which a place on the flat does not tell", "round",
-           "straight", "say along = \"straight\"");
-  if (l.round && l.turn != Angle{})
+  if (l.level && l.at.flat())
+    refuse(l.key + ".line", "goes round the part, which a place on the flat does not tell", "level",
+           "straight", "say line = \"straight\"");
+  if (l.level && l.turn != Angle{})
     refuse(l.key + ".turn", "belongs to lettering that runs straight", shown_degrees(l.turn), {},
-           "say along = \"straight\"");
+           "say line = \"straight\"");
 }
 
 }  // namespace juggler

@@ -67,7 +67,7 @@ void check_form(const OpeningForm& form, int depth) {
       refuse(form.key + ".inner", "leaves no ring", shown_mm(r.inner), "less than " + shown_mm(r.outer));
     check_within(form.key + ".span", r.span.degrees(), least_span, 359.999, "degrees");
     if (r.round_ends && r.inner == 0)
-      refuse(form.key + ".ends", "wants half circles between two radii of which one is 0", {}, {},
+      refuse(form.key + ".span_ends", "wants half circles between two radii of which one is 0", {}, {},
              "give it an inner diameter, or straight ends");
   }
   check_within(form.key + ".shift", std::max(std::abs(form.shift.x), std::abs(form.shift.y)), 0, longest,
@@ -154,14 +154,16 @@ Spread spread(const Repeat& r, const std::optional<double>& over, const std::opt
   if (pitch && over) {
     const double fit = *over / *pitch;
     s.count = counted(key + pitch_key,
-                      r.ends ? std::floor(fit + within::same) + 1 : std::ceil(fit - within::same) - 1);
+                      r.span_ends ? std::floor(fit + within::same) + 1 : std::ceil(fit - within::same) - 1);
     if (s.count < 1) refuse(key + over_key, "has no room for one");
     s.pitch = *pitch;
   } else {
     s.count = *r.count;
-    s.pitch = pitch ? *pitch : r.ends ? (s.count > 1 ? *over / (s.count - 1) : 0) : *over / (s.count + 1);
+    s.pitch = pitch         ? *pitch
+              : r.span_ends ? (s.count > 1 ? *over / (s.count - 1) : 0)
+                            : *over / (s.count + 1);
   }
-  s.first = r.ends ? 0 : s.pitch;
+  s.first = r.span_ends ? 0 : s.pitch;
   if (round > 0 && s.pitch * s.count > round * (1 + within::same)) {
     refuse(key + (over ? over_key : pitch_key), "brings the last upon the first or past it",
            std::to_string(s.count) + " of them", "less than once round",

@@ -1,4 +1,4 @@
-// A folded blank bent up again, plate by plate, from what lies on the flat alone. docs/maths/folded.md
+// A folded blank bent up again, face by face, from what lies on the flat alone. docs/maths/folded.md
 // (30)-(34).
 #include <algorithm>
 #include <map>
@@ -13,7 +13,7 @@
 namespace juggler {
 namespace {
 
-// How a plate of the blank stands in space: a line of it and its normal, on the inside face.
+// How a face of the blank stands in space: a line of it and its normal, on the inside face.
 struct Stands {
   bool known = false;
   Vec2 at2, along2;
@@ -25,10 +25,10 @@ struct Stands {
   [[nodiscard]] Vec3 point(Vec2 p, double layer = 0) const { return at + way(p - at2) + layer * normal; }
 };
 
-// (30): the blank's strip, of whatever width it has, bent by its angle about the neutral layer.
+// (30): the blank's zone, of whatever width it has, bent by its angle about the neutral layer.
 class BentUp {
  public:
-  BentUp(const Stands& a, const BentStrip& s, const FlatPlate& b, double thickness) : a_(a), strip_(s) {
+  BentUp(const Stands& a, const BentZone& s, const FlatFace& b, double thickness) : a_(a), zone_(s) {
     along2_ = 1 / norm(s.a_to - s.a_from) * (s.a_to - s.a_from);
     across2_ = left_of(along2_);
     // Towards the plate beyond: a fold that takes no width has no other sign.
@@ -43,28 +43,28 @@ class BentUp {
   }
   [[nodiscard]] double width() const { return width_; }
   [[nodiscard]] double depth() const { return depth_; }
-  [[nodiscard]] double across(Vec2 p) const { return dot(p - strip_.a_from, across2_); }
+  [[nodiscard]] double across(Vec2 p) const { return dot(p - zone_.a_from, across2_); }
 
-  /// Where a point of the strip, or beyond it on a level with its second tangent line, comes to stand.
+  /// Where a point of the zone, or beyond it on a level with its second tangent line, comes to stand.
   [[nodiscard]] Vec3 point(Vec2 p, double layer) const {
     const double phi = turn_ > 0 && width_ > 0 ? turn_ * across(p) / width_ : turn_;
     const Vec3 e = a_.way(along2_);
     const Vec3 m = a_.way(across2_);
-    const Vec3 neutral = a_.point(strip_.a_from, depth_);
+    const Vec3 neutral = a_.point(zone_.a_from, depth_);
     const Vec3 centre = neutral - (way_ * radius_) * a_.normal;
     const Vec3 n = normal(phi);
     const Vec3 flat = turn_ > 0 ? Vec3{} : across(p) * m;
-    return centre + (way_ * radius_) * n + (layer - depth_) * n + dot(p - strip_.a_from, along2_) * e + flat;
+    return centre + (way_ * radius_) * n + (layer - depth_) * n + dot(p - zone_.a_from, along2_) * e + flat;
   }
   /// The way in space from the first tangent line towards the second.
   [[nodiscard]] Vec3 beyond_at_first() const { return a_.way(across2_); }
   [[nodiscard]] Stands beyond() const {
     Stands b = a_;
-    b.at2 = strip_.b_from;
+    b.at2 = zone_.b_from;
     b.along2 = along2_;
     b.along = a_.way(along2_);
     b.normal = normal(turn_);
-    b.at = point(strip_.b_from, 0);
+    b.at = point(zone_.b_from, 0);
     b.known = true;
     return b;
   }
@@ -75,7 +75,7 @@ class BentUp {
   }
 
   const Stands& a_;
-  BentStrip strip_;
+  BentZone zone_;
   Vec2 along2_, across2_;
   double width_ = 0;
   double turn_ = 0;
@@ -97,28 +97,28 @@ struct WorstFold {
 class FoldedProof {
  public:
   FoldedProof(const Blank& blank, const Body& body) : blank_(blank), folding_(*blank.folding), body_(body) {
-    stands_.resize(folding_.plates.size());
+    stands_.resize(folding_.faces.size());
     bend_up();
   }
 
   /// In the order of the body's.
-  [[nodiscard]] std::vector<FormedPlate> plates() const {
+  [[nodiscard]] std::vector<FormedFace> faces() const {
     std::vector<size_t> order(stands_.size());
     std::iota(order.begin(), order.end(), 0);
     std::sort(order.begin(), order.end(),
-              [&](size_t a, size_t b) { return folding_.plates[a].plate < folding_.plates[b].plate; });
-    std::vector<FormedPlate> formed;
+              [&](size_t a, size_t b) { return folding_.faces[a].face < folding_.faces[b].face; });
+    std::vector<FormedFace> formed;
     for (const size_t i : order) {
-      const FlatPlate& flat = folding_.plates[i];
-      FormedPlate plate{flat.name, stands_[i].at, stands_[i].normal, {}};
-      for (const Vec2 c : flat.corners) plate.corners.push_back(stands_[i].point(c));
-      for (const BentStrip& s : folding_.strips) {
-        if (static_cast<size_t>(s.plate_a) != i && static_cast<size_t>(s.plate_b) != i) continue;
-        const auto other = static_cast<size_t>(static_cast<size_t>(s.plate_a) == i ? s.plate_b : s.plate_a);
-        plate.bent_to.push_back(
+      const FlatFace& flat = folding_.faces[i];
+      FormedFace face{flat.name, stands_[i].at, stands_[i].normal, {}};
+      for (const Vec2 c : flat.corners) face.corners.push_back(stands_[i].point(c));
+      for (const BentZone& s : folding_.zones) {
+        if (static_cast<size_t>(s.face_a) != i && static_cast<size_t>(s.face_b) != i) continue;
+        const auto other = static_cast<size_t>(static_cast<size_t>(s.face_a) == i ? s.face_b : s.face_a);
+        face.bent_to.push_back(
             static_cast<size_t>(std::find(order.begin(), order.end(), other) - order.begin()));
       }
-      formed.push_back(std::move(plate));
+      formed.push_back(std::move(face));
     }
     return formed;
   }
@@ -126,7 +126,7 @@ class FoldedProof {
   Proof result() {
     Proof p;
     p.allowed = within::same * body_.size + blank_.fit_error;
-    compare_plates();
+    compare_faces();
     compare_points();
     compare_rims();
     look_for_breaks();
@@ -152,28 +152,28 @@ class FoldedProof {
   }
 
  private:
-  [[nodiscard]] const Plate& asked(size_t i) const {
-    return body_.plates[static_cast<size_t>(folding_.plates[i].plate)];
+  [[nodiscard]] const BodyFace& asked(size_t i) const {
+    return body_.faces[static_cast<size_t>(folding_.faces[i].face)];
   }
 
-  // (61): a plate's normal, turned by the angles stated of the lines of a strip, is that of the plate beyond.
+  // (61): a face's normal, turned by the angles stated of the lines of a zone, is that of the plate beyond.
   void look_at_angles(Proof& p) const {
-    for (size_t i = 0; i < folding_.strips.size(); ++i) {
-      const BentStrip& s = folding_.strips[i];
+    for (size_t i = 0; i < folding_.zones.size(); ++i) {
+      const BentZone& s = folding_.zones[i];
       double turned = 0;
       std::string tags;
       for (const BendLine& l : blank_.bends) {
-        if (l.strip != static_cast<int>(i) || l.hem) continue;
+        if (l.zone != static_cast<int>(i) || l.hem) continue;
         turned += l.up == (blank_.face_up == Face::inside) ? l.turned.radians() : -l.turned.radians();
         tags += (tags.empty() ? "" : " ") + l.tag;
       }
       if (tags.empty()) continue;
-      const auto a = static_cast<size_t>(s.plate_a);
-      const auto b = static_cast<size_t>(s.plate_b);
+      const auto a = static_cast<size_t>(s.face_a);
+      const auto b = static_cast<size_t>(s.face_b);
       const Vec3 across = bent(s).beyond_at_first();
       const Vec3 normal = std::cos(turned) * asked(a).normal + std::sin(turned) * across;
       double arm = 0;
-      for (const Vec2 c : folding_.plates[b].corners) arm = std::max(arm, norm(c - s.b_from));
+      for (const Vec2 c : folding_.faces[b].corners) arm = std::max(arm, norm(c - s.b_from));
       const double off = arm * norm(normal - asked(b).normal);
       if (off <= p.number_mismatch) continue;
       p.number_mismatch = off;
@@ -181,46 +181,46 @@ class FoldedProof {
     }
   }
 
-  // The first plate stands where it is asked to; every other follows from the flat.
+  // The first face stands where it is asked to; every other follows from the flat.
   void bend_up() {
-    const FlatPlate& first = folding_.plates.front();
-    const Plate& plate = asked(0);
+    const FlatFace& first = folding_.faces.front();
+    const BodyFace& face = asked(0);
     size_t longest = 0;
     const size_t n = first.corners.size();
     const auto side = [&](size_t k) { return first.corners[(k + 1) % n] - first.corners[k]; };
     for (size_t k = 1; k < n; ++k) {
       if (norm(side(k)) > norm(side(longest))) longest = k;
     }
-    const Vec3 from = plate.at(plate.corners[longest]);
-    const Vec3 run = plate.at(plate.corners[(longest + 1) % n]) - from;
+    const Vec3 from = face.at(face.corners[longest]);
+    const Vec3 run = face.at(face.corners[(longest + 1) % n]) - from;
     stands_[0] = {true,
                   first.corners[longest],
                   1 / norm(side(longest)) * side(longest),
                   from,
                   1 / norm(run) * run,
-                  plate.normal,
+                  face.normal,
                   blank_.face_up == Face::inside};
-    for (size_t round = 0; round < folding_.strips.size(); ++round) {
-      for (const BentStrip& s : folding_.strips) {
-        const Stands& a = stands_[static_cast<size_t>(s.plate_a)];
-        Stands& b = stands_[static_cast<size_t>(s.plate_b)];
+    for (size_t round = 0; round < folding_.zones.size(); ++round) {
+      for (const BentZone& s : folding_.zones) {
+        const Stands& a = stands_[static_cast<size_t>(s.face_a)];
+        Stands& b = stands_[static_cast<size_t>(s.face_b)];
         if (a.known && !b.known) b = bent(s).beyond();
-        if (b.known && !a.known) stands_[static_cast<size_t>(s.plate_a)] = bent(turned_round(s)).beyond();
+        if (b.known && !a.known) stands_[static_cast<size_t>(s.face_a)] = bent(turned_round(s)).beyond();
       }
     }
   }
 
-  [[nodiscard]] BentUp bent(const BentStrip& s) const {
-    return {stands_[static_cast<size_t>(s.plate_a)], s, folding_.plates[static_cast<size_t>(s.plate_b)],
+  [[nodiscard]] BentUp bent(const BentZone& s) const {
+    return {stands_[static_cast<size_t>(s.face_a)], s, folding_.faces[static_cast<size_t>(s.face_b)],
             blank_.thickness};
   }
-  static BentStrip turned_round(const BentStrip& s) {
-    return {s.plate_b, s.plate_a, s.b_from, s.b_to,   s.a_from, s.a_to,
-            s.turned,  s.radius,  s.factor, s.rolled, s.strip};
+  static BentZone turned_round(const BentZone& s) {
+    return {s.face_b, s.face_a, s.b_from, s.b_to,   s.a_from, s.a_to,
+            s.turned, s.radius, s.factor, s.rolled, s.zone};
   }
 
-  // On the middle of a plate, or the neutral layer of a strip, whichever has the point.
-  // On the middle of plates; of bends on the neutral layer, where nothing is bored.
+  // On the middle of a face, or the neutral layer of a zone, whichever has the point.
+  // On the middle of faces; of bends on the neutral layer, where nothing is bored.
   [[nodiscard]] std::optional<FormedAt> formed(Vec2 p) const {
     const auto within = [&](const std::vector<Vec2>& corners) {
       Outline sides;
@@ -228,75 +228,74 @@ class FoldedProof {
         sides.push_back(line(corners[k], corners[(k + 1) % corners.size()]));
       return contains(sides, p);
     };
-    for (const BentStrip& s : folding_.strips) {
+    for (const BentZone& s : folding_.zones) {
       if (norm(s.b_from - s.a_from) > 0 && within({s.a_from, s.a_to, s.b_to, s.b_from})) {
         const BentUp up = bent(s);
         return FormedAt{up.point(p, up.depth()), {}};
       }
     }
-    for (size_t i = 0; i < folding_.plates.size(); ++i) {
-      if (within(folding_.plates[i].corners))
+    for (size_t i = 0; i < folding_.faces.size(); ++i) {
+      if (within(folding_.faces[i].corners))
         return FormedAt{stands_[i].point(p, blank_.thickness / 2), stands_[i].normal};
     }
     return std::nullopt;
   }
 
-  void compare_plates() {
-    for (size_t i = 0; i < folding_.plates.size(); ++i) {
-      const FlatPlate& flat = folding_.plates[i];
-      const Plate& plate = asked(i);
-      if (!stands_[i].known || flat.corners.size() != plate.corners.size()) {
+  void compare_faces() {
+    for (size_t i = 0; i < folding_.faces.size(); ++i) {
+      const FlatFace& flat = folding_.faces[i];
+      const BodyFace& face = asked(i);
+      if (!stands_[i].known || flat.corners.size() != face.corners.size()) {
         worst_.look(NAN, "no way to " + flat.name);
         continue;
       }
       for (size_t k = 0; k < flat.corners.size(); ++k)
-        worst_.look(norm(stands_[i].point(flat.corners[k]) - plate.at(plate.corners[k])),
+        worst_.look(norm(stands_[i].point(flat.corners[k]) - face.at(face.corners[k])),
                     "corner of " + flat.name);
     }
-    for (const BentStrip& s : folding_.strips) {
+    for (const BentZone& s : folding_.zones) {
       const double width = std::abs(s.turned.radians()) * (s.radius + s.factor * blank_.thickness);
       const BentUp up = bent(s);
-      worst_.look(std::abs(up.width() - width), "allowance of the bend at " + name(s.plate_b));
+      worst_.look(std::abs(up.width() - width), "allowance of the bend at " + name(s.face_b));
     }
   }
-  [[nodiscard]] const std::string& name(int plate) const {
-    return folding_.plates[static_cast<size_t>(plate)].name;
+  [[nodiscard]] const std::string& name(int face) const {
+    return folding_.faces[static_cast<size_t>(face)].name;
   }
 
   // (31): the size faces, prolonged, pass through the corners asked for.
   void compare_points() {
-    for (size_t i = 0; i < folding_.plates.size(); ++i) {
+    for (size_t i = 0; i < folding_.faces.size(); ++i) {
       for (const AskedPoint& p : body_.points) {
-        if (p.plate != folding_.plates[i].plate) continue;
+        if (p.face != folding_.faces[i].face) continue;
         const Stands& s = stands_[i];
-        worst_.look(std::abs(dot(p.at - s.at, s.normal) - p.layer),
-                    "size face of " + folding_.plates[i].name);
+        worst_.look(std::abs(dot(p.at - s.at, s.normal) - p.layer), "size face of " + folding_.faces[i].name);
       }
     }
   }
 
-  // (32): free edges lie in their planes, on the plates and along the strips between them.
+  // (32): free edges lie in their planes, on the plates and along the zones between them.
   void compare_rims() {
     std::map<std::string, AskedSide> by_label;
     for (const AskedSide& rim : body_.rims) {
       by_label.insert(
-          {body_.plates[static_cast<size_t>(rim.plate)].sides[static_cast<size_t>(rim.side)].name, rim});
-      for (size_t i = 0; i < folding_.plates.size(); ++i) {
-        if (rim.plate != folding_.plates[i].plate) continue;
-        const auto& corners = folding_.plates[i].corners;
+          {body_.faces[static_cast<size_t>(rim.face)].sides[static_cast<size_t>(rim.side)].name, rim});
+      for (size_t i = 0; i < folding_.faces.size(); ++i) {
+        if (rim.face != folding_.faces[i].face) continue;
+        const auto& corners = folding_.faces[i].corners;
         const auto k = static_cast<size_t>(rim.side);
         for (const Vec2 c : {corners[k], corners[(k + 1) % corners.size()]})
-          worst_.look(off(rim, stands_[i].point(c, rim.layer)), "edge of " + folding_.plates[i].name);
+          worst_.look(off(rim, stands_[i].point(c, rim.layer)), "edge of " + folding_.faces[i].name);
       }
     }
     for (const Edge& e : blank_.edges) {
       const auto rim = by_label.find(e.label);
       if (rim == by_label.end() || !one_plane(e.label)) continue;
       for (size_t i = 0; i < e.arcs.size(); ++i) {
-        if (e.strips[i] < 0) continue;
-        const BentStrip& strip = folding_.strips[static_cast<size_t>(e.strips[i])];
-        if (strip.a_from == strip.a_to) continue;
-        const BentUp up = bent(strip);
+        if (e.zones[i] < 0) continue;
+        const BentZone& zone = folding_.zones[static_cast<size_t>(e.zones[i])];
+        if (zone.a_from == zone.a_to) continue;
+        const BentUp up = bent(zone);
         for (const double part : {0.0, 0.25, 0.5, 0.75, 1.0}) {
           const Vec2 p = point_at(e.arcs[i], part * e.arcs[i].length);
           if (up.width() > within::same * body_.size)
@@ -312,7 +311,7 @@ class FoldedProof {
   [[nodiscard]] bool one_plane(const std::string& label) const {
     const AskedSide* first = nullptr;
     for (const AskedSide& rim : body_.rims) {
-      if (body_.plates[static_cast<size_t>(rim.plate)].sides[static_cast<size_t>(rim.side)].name != label)
+      if (body_.faces[static_cast<size_t>(rim.face)].sides[static_cast<size_t>(rim.side)].name != label)
         continue;
       if (first && !(first->plane.normal == rim.plane.normal && first->plane.height == rim.plane.height))
         return false;
@@ -332,10 +331,10 @@ class FoldedProof {
   [[nodiscard]] double seam_mismatch() const {
     double worst = 0;
     for (const Joint& j : body_.joints) {
-      const auto own = std::find_if(folding_.plates.begin(), folding_.plates.end(), [&](const FlatPlate& p) {
-        return p.plate == j.plate_a || p.plate == j.plate_b;
+      const auto own = std::find_if(folding_.faces.begin(), folding_.faces.end(), [&](const FlatFace& p) {
+        return p.face == j.face_a || p.face == j.face_b;
       });
-      if (own == folding_.plates.end() || j.open) continue;
+      if (own == folding_.faces.end() || j.open) continue;
       worst = worse(worst, j.lapped ? lap_mismatch(j) : butt_mismatch(j));
     }
     return worst;
@@ -345,22 +344,22 @@ class FoldedProof {
     Vec3 from, to, normal;
   };
   // As formed where it is of this blank, else as asked.
-  [[nodiscard]] FormedSide side_of(int plate, int side) const {
+  [[nodiscard]] FormedSide side_of(int face, int side) const {
     const auto k = static_cast<size_t>(side);
-    for (size_t i = 0; i < folding_.plates.size(); ++i) {
-      const FlatPlate& flat = folding_.plates[i];
-      if (flat.plate != plate) continue;
+    for (size_t i = 0; i < folding_.faces.size(); ++i) {
+      const FlatFace& flat = folding_.faces[i];
+      if (flat.face != face) continue;
       const Stands& s = stands_[i];
       return {s.point(flat.corners[k]), s.point(flat.corners[(k + 1) % flat.corners.size()]), s.normal};
     }
-    const Plate& p = body_.plates[static_cast<size_t>(plate)];
+    const BodyFace& p = body_.faces[static_cast<size_t>(face)];
     return {p.at(p.corners[k]), p.at(p.corners[(k + 1) % p.corners.size()]), p.normal};
   }
 
   [[nodiscard]] double butt_mismatch(const Joint& j) const {
     const double layer = j.angle.radians() >= 0 ? 0 : blank_.thickness;
-    const FormedSide a = side_of(j.plate_a, j.side_a);
-    const FormedSide b = side_of(j.plate_b, j.side_b);
+    const FormedSide a = side_of(j.face_a, j.side_a);
+    const FormedSide b = side_of(j.face_b, j.side_b);
     const Vec3 from = a.from + layer * a.normal;
     const Vec3 way = a.to - a.from;
     if (norm(way) == 0) return 0;
@@ -374,8 +373,8 @@ class FoldedProof {
 
   // The covered edge stands against the inside face of the plate that laps it.
   [[nodiscard]] double lap_mismatch(const Joint& j) const {
-    const FormedSide lapping = side_of(j.plate_a, j.side_a);
-    const FormedSide covered = side_of(j.plate_b, j.side_b);
+    const FormedSide lapping = side_of(j.face_a, j.side_a);
+    const FormedSide covered = side_of(j.face_b, j.side_b);
     const double layer = std::tan(j.angle.radians()) > 0 ? blank_.thickness : 0;
     double worst = 0;
     for (const Vec3 p : {covered.from, covered.to}) {
@@ -389,15 +388,15 @@ class FoldedProof {
   [[nodiscard]] double rim_mismatch() const {
     std::map<std::string, double> asked_length;
     std::map<std::string, double> flat_length;
-    for (const FlatPlate& flat : folding_.plates) {
-      const Plate& p = body_.plates[static_cast<size_t>(flat.plate)];
+    for (const FlatFace& flat : folding_.faces) {
+      const BodyFace& p = body_.faces[static_cast<size_t>(flat.face)];
       for (size_t k = 0; k < p.sides.size(); ++k) {
         if (p.sides[k].kind == SideKind::free)
           asked_length[p.sides[k].name] +=
               norm(p.at(p.corners[(k + 1) % p.corners.size()]) - p.at(p.corners[k]));
       }
     }
-    for (const Strip& s : body_.strips) add_strip_ends(s, asked_length);
+    for (const BendZone& s : body_.zones) add_strip_ends(s, asked_length);
     for (const Edge& e : blank_.edges) flat_length[e.label] += length_of(e.arcs);
     double worst = 0;
     for (const auto& [label, length] : asked_length)
@@ -405,17 +404,17 @@ class FoldedProof {
     return worst;
   }
 
-  // The ends of a strip between two free sides belong to their edge.
-  void add_strip_ends(const Strip& s, std::map<std::string, double>& lengths) const {
-    const auto here = [&](const FlatPlate& p) { return p.plate == s.plate_a; };
-    if (std::none_of(folding_.plates.begin(), folding_.plates.end(), here)) return;
-    const auto& sides = body_.plates[static_cast<size_t>(s.plate_a)].sides;
-    const auto& others = body_.plates[static_cast<size_t>(s.plate_b)].sides;
+  // The ends of a zone between two free sides belong to their edge.
+  void add_strip_ends(const BendZone& s, std::map<std::string, double>& lengths) const {
+    const auto here = [&](const FlatFace& p) { return p.face == s.face_a; };
+    if (std::none_of(folding_.faces.begin(), folding_.faces.end(), here)) return;
+    const auto& sides = body_.faces[static_cast<size_t>(s.face_a)].sides;
+    const auto& others = body_.faces[static_cast<size_t>(s.face_b)].sides;
     const size_t n = sides.size();
     const auto k = static_cast<size_t>(s.side_a);
     const size_t m = others.size();
     const auto j = static_cast<size_t>(s.side_b);
-    const auto add = [&](const PlateSide& side, const PlateSide& other, const StripCut& end) {
+    const auto add = [&](const FaceSide& side, const FaceSide& other, const StripCut& end) {
       if (side.kind != SideKind::free || other.kind != SideKind::free || side.name != other.name) return;
       const auto speed = [&](double phi) {
         return std::hypot(s.neutral, end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi));
@@ -431,30 +430,30 @@ class FoldedProof {
   [[nodiscard]] double area_mismatch() const {
     double flat = 0;
     double asked_area = 0;
-    for (const FlatPlate& plate : folding_.plates) {
+    for (const FlatFace& face : folding_.faces) {
       double twice = 0;
-      const size_t n = plate.corners.size();
+      const size_t n = face.corners.size();
       for (size_t k = 0; k < n; ++k)
-        twice += cross(plate.corners[k] - plate.corners[0], plate.corners[(k + 1) % n] - plate.corners[0]);
+        twice += cross(face.corners[k] - face.corners[0], face.corners[(k + 1) % n] - face.corners[0]);
       flat += std::abs(twice) / 2;
     }
     Body own = body_;
-    std::erase_if(own.strips, [&](const Strip& s) { return !is_own(s.plate_a); });
-    own.plates.clear();
-    asked_area = body_area(own);  // of the strips
-    const double strips = asked_area;
-    for (const FlatPlate& plate : folding_.plates) {
+    std::erase_if(own.zones, [&](const BendZone& s) { return !is_own(s.face_a); });
+    own.faces.clear();
+    asked_area = body_area(own);  // of the zones
+    const double zones = asked_area;
+    for (const FlatFace& face : folding_.faces) {
       Body one;
-      one.plates = {body_.plates[static_cast<size_t>(plate.plate)]};
+      one.faces = {body_.faces[static_cast<size_t>(face.face)]};
       asked_area += body_area(one);
     }
-    const double plates = std::abs(flat + strips - asked_area);
+    const double faces = std::abs(flat + zones - asked_area);
     const double cut = folding_.relief > 0 ? 0 : std::abs(signed_area(bare_outline(blank_)) - asked_area);
-    return worse(plates, cut);
+    return worse(faces, cut);
   }
-  [[nodiscard]] bool is_own(int plate) const {
-    return std::any_of(folding_.plates.begin(), folding_.plates.end(),
-                       [&](const FlatPlate& p) { return p.plate == plate; });
+  [[nodiscard]] bool is_own(int face) const {
+    return std::any_of(folding_.faces.begin(), folding_.faces.end(),
+                       [&](const FlatFace& p) { return p.face == face; });
   }
 
   const Blank& blank_;
@@ -470,10 +469,10 @@ class FoldedProof {
 namespace {
 
 void check_own(const Blank& blank, const Body& body) {
-  const auto known = [&](int plate) { return plate >= 0 && static_cast<size_t>(plate) < body.plates.size(); };
-  if (!blank.folding || blank.folding->plates.empty() ||
-      !std::all_of(blank.folding->plates.begin(), blank.folding->plates.end(),
-                   [&](const FlatPlate& p) { return known(p.plate); }))
+  const auto known = [&](int face) { return face >= 0 && static_cast<size_t>(face) < body.faces.size(); };
+  if (!blank.folding || blank.folding->faces.empty() ||
+      !std::all_of(blank.folding->faces.begin(), blank.folding->faces.end(),
+                   [&](const FlatFace& p) { return known(p.face); }))
     refuse("", "the blank is not one of a folded body, as the part is");
 }
 
@@ -485,11 +484,11 @@ Proof prove(const Blank& blank, const Body& body) {
 }
 
 Proof prove_body(const Blank& blank, const Body& body,
-                 const std::function<GivenMiss(std::vector<FormedPlate>)>& given) {
+                 const std::function<GivenMiss(std::vector<FormedFace>)>& given) {
   check_own(blank, body);
   FoldedProof formed(blank, body);
   Proof p = formed.result();
-  hold_against(p, given(formed.plates()), within::same * body.size);
+  hold_against(p, given(formed.faces()), within::same * body.size);
   return p;
 }
 

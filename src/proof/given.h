@@ -41,9 +41,9 @@ struct GivenMiss;
                                 const Seam& seam, double exact,
                                 const std::function<GivenMiss(WallProof)>& given);
 
-/// A plate in space: a point of its inside face, its normal, its corners on that face, and which others of
+/// A face in space: a point of its inside face, its normal, its corners on that face, and which others of
 /// its blank bends join it to.
-struct FormedPlate {
+struct FormedFace {
   std::string name;
   Vec3 at, normal;
   std::vector<Vec3> corners;
@@ -61,9 +61,9 @@ void hold_against(Proof& proof, const GivenMiss& miss, double allowed);
 
 /// By how much elements of a part that nothing trims are said to be longer or shorter before trims. (4a)
 [[nodiscard]] GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements);
-/// Of a folded part: the blank bent up, and its plates in space against what was given.
+/// Of a folded part: the blank bent up, and its faces in space against what was given.
 [[nodiscard]] Proof prove_body(const Blank& blank, const Body& body,
-                               const std::function<GivenMiss(std::vector<FormedPlate>)>& given);
+                               const std::function<GivenMiss(std::vector<FormedFace>)>& given);
 /// Of a part that stretches: its blank, and the middles in space of all its pieces against what was given.
 [[nodiscard]] Proof prove_stretched(const Blank& blank, const StretchedPart& part,
                                     const std::function<GivenMiss(const std::vector<CurvedPiece>&)>& given);

@@ -6,9 +6,9 @@
 
 namespace juggler {
 
-void look_at_corners(GivenMiss& miss, const std::vector<FormedPlate>& plates,
+void look_at_corners(GivenMiss& miss, const std::vector<FormedFace>& faces,
                      const std::vector<GivenCorner>& corners, bool slanting) {
-  for (const FormedPlate& p : plates) {
+  for (const FormedFace& p : faces) {
     const bool end = p.name == "base" || p.name == "top";
     if (p.name.find("flange") != std::string::npos || (slanting && end)) continue;
     std::array<double, 3> off{HUGE_VAL, HUGE_VAL, HUGE_VAL};
@@ -33,9 +33,9 @@ double crossing(const std::vector<Vec3>& points, Vec3 at, Vec3 across) {
   return std::min(before, beyond);
 }
 
-void mirror_back(std::vector<FormedPlate>& plates, Hand hand) {
+void mirror_back(std::vector<FormedFace>& faces, Hand hand) {
   if (hand != Hand::opposite) return;
-  for (FormedPlate& p : plates) {
+  for (FormedFace& p : faces) {
     p.at.y = -p.at.y;
     p.normal.y = -p.normal.y;
     for (Vec3& c : p.corners) c.y = -c.y;

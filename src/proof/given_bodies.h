@@ -1,4 +1,4 @@
-// Plates in space against corners as given.
+// Faces in space against corners as given.
 #pragma once
 
 #include "given.h"
@@ -11,11 +11,11 @@ struct GivenCorner {
   double layer = 0;
 };
 /// (7): three of the corners given lie in the size face of every wall; of its ends where they do not slant.
-void look_at_corners(GivenMiss& miss, const std::vector<FormedPlate>& plates,
+void look_at_corners(GivenMiss& miss, const std::vector<FormedFace>& faces,
                      const std::vector<GivenCorner>& corners, bool slanting);
 /// How far points lie on both sides of a plane through one, on the side where they lie less far.
 [[nodiscard]] double crossing(const std::vector<Vec3>& points, Vec3 at, Vec3 across);
-/// The twin's plates as those of the part as drawn.
-void mirror_back(std::vector<FormedPlate>& plates, Hand hand);
+/// The twin's faces as those of the part as drawn.
+void mirror_back(std::vector<FormedFace>& faces, Hand hand);
 
 }  // namespace juggler

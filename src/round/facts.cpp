@@ -139,7 +139,7 @@ std::vector<Fact> round_numbers(const RoundPart& round, const Blank& b, const st
 std::vector<Fact> round_asked(const Part& part, const RoundPart& round, const Blank& b) {
   std::vector<Fact> rows{sheet_fact(part.sheet, true)};
   add_sizes(rows, round, part.seam);
-  if (!part.making.bending.smooth()) rows.push_back({"wall", pressing_text(part.making.bending)});
+  if (!part.making.pressing.smooth()) rows.push_back({"wall", pressing_text(part.making.pressing)});
   rows.push_back(made_fact(part, b));
   return rows;
 }

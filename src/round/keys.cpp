@@ -68,7 +68,7 @@ const std::vector<Key> round_keys{
 std::vector<Key> with_round_keys(std::vector<Key> keys) {
   append(keys, round_keys);
   append(keys, seam_keys());
-  append(keys, bending_keys());
+  append(keys, pressing_keys());
   return completed(std::move(keys));
 }
 

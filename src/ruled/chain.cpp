@@ -1,4 +1,4 @@
-// The wall between two profiles of which one is hollow somewhere: the chain of planes that touch both, found
+// The wall between two profiles of which one is concave somewhere: the chain of planes that touch both, found
 // among all that run once round. Equation numbers: docs/maths/transitions.md.
 #include <algorithm>
 #include <array>
@@ -83,7 +83,7 @@ class Chain {
     constexpr size_t most = 10000;
     if (n_ * m_ <= most) return;
     const bool base = !h_.low.convex();
-    throw Refusal({.reason = "has too many corners and curves for a hollow or open profile",
+    throw Refusal({.reason = "has too many corners and curves for a concave or open profile",
                    .key = base ? h_.base_key : h_.top_key,
                    .found = std::to_string(n_) + " of the base, " + std::to_string(m_) + " of the top",
                    .allowed = "10,000 pairs of them",
@@ -246,13 +246,14 @@ class Chain {
     const auto shown_at = [](Vec2 p) { return "[" + shown(p.x) + ", " + shown(p.y) + "]"; };
     const Bow& p = low(stuck.i);
     const Bow& q = high(stuck.j);
-    throw Refusal({.reason = "is hollow where no wall leads on without stretching: no plane goes on touching "
-                             "both profiles there",
-                   .key = base ? h_.base_key : h_.top_key,
-                   .found = "the base at " + shown_at(p.at(p.from)) + " from its centre, the top at " +
-                            shown_at(q.at(q.from)),
-                   .allowed = "a hollow stretch that faces a hollow stretch or a corner of the other end",
-                   .advice = "make both ends hollow alike, or part the work there"});
+    throw Refusal(
+        {.reason = "is concave where no wall leads on without stretching: no plane goes on touching "
+                   "both profiles there",
+         .key = base ? h_.base_key : h_.top_key,
+         .found = "the base at " + shown_at(p.at(p.from)) + " from its centre, the top at " +
+                  shown_at(q.at(q.from)),
+         .allowed = "a concave stretch that faces a concave stretch stretch or a corner of the other end",
+         .advice = "make both ends concave alike, or part the work there"});
   }
 
   // --- its stretches

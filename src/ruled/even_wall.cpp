@@ -119,18 +119,18 @@ void check_on_middle(const Hull& h, const Transition& t, double thickness) {
 void check_making(const EvenTransition& w) {
   const Seam& seam = w.seam;
   const Bend& bend = w.transition.bend;
-  const char* key = seam.gap.value_or(0) > 0                      ? "seam.gap"
-                    : seam.wedge                                  ? "seam.wedge"
-                    : seam.lap                                    ? "seam.lap"
-                    : seam.stock > 0                              ? "seam.stock"
-                    : bend.radius.value_or(0) > 0                 ? "bend.radius"
-                    : bend.neutral                                ? "bend.neutral"
-                    : !bend.table.empty()                         ? "bend.table"
-                    : bend.test                                   ? "bend.test"
-                    : w.transition.relief_size                    ? "relief.size"
-                    : w.transition.relief != Relief::closed       ? "relief"
-                    : w.transition.corner != Corner::inside_touch ? "corner"
-                                                                  : nullptr;
+  const char* key = seam.gap.value_or(0) > 0                           ? "seam.gap"
+                    : seam.wedge                                       ? "seam.wedge"
+                    : seam.lap                                         ? "seam.lap"
+                    : seam.stock > 0                                   ? "seam.stock"
+                    : bend.radius.value_or(0) > 0                      ? "bend.radius"
+                    : bend.neutral                                     ? "bend.neutral"
+                    : !bend.table.empty()                              ? "bend.table"
+                    : bend.test                                        ? "bend.test"
+                    : w.transition.relief_size                         ? "relief.size"
+                    : w.transition.relief != Relief::closed            ? "relief"
+                    : w.transition.hip_joint != HipJoint::inside_touch ? "hip_joint"
+                                                                       : nullptr;
   if (key)
     throw Refusal({.reason = "is not made on a wall that stretches: its edges meet, its folds are sharp",
                    .key = key,

@@ -24,7 +24,8 @@ Phrase profile_text(const Profile& p, const std::string& on) {
   if (!p.outline.empty()) text += fmt::format(" of {} curves", p.outline.size());
   if (p.open) text += ", open";
   if (!p.points.empty()) text += fmt::format(" of {} points", p.points.size());
-  if (p.corner > 0) text += say(", corners of {} radius", len(p.corner, "centre of the corner", "wall"));
+  if (p.corner_radius > 0)
+    text += say(", corners of {} radius", len(p.corner_radius, "centre of the corner", "wall"));
   if (p.turn.degrees() != 0) text += say(", turned {}", given_angle(p.turn, {"x axis", "its own x", "plan"}));
   return text;
 }
@@ -85,8 +86,8 @@ std::vector<Fact> ruled_asked(const Part& part, const Transition& t, const Form*
                               const Blank& b) {
   const bool opens_flat = wall && rulings == Rulings::developable;
   std::vector<Fact> rows{sheet_fact(part.sheet, opens_flat)};
-  if (opens_flat && !part.making.bending.smooth())
-    rows.push_back({"curved stretches", pressing_text(part.making.bending)});
+  if (opens_flat && !part.making.pressing.smooth())
+    rows.push_back({"curved stretches", pressing_text(part.making.pressing)});
   add_sizes(rows, part, t, wall, rulings == Rulings::even);
   if (!wall) rows.push_back({"bends", bend_text(t.bend, *part.sheet.thickness)});
   rows.push_back(made_fact(part, b));

@@ -61,7 +61,7 @@ class Folds {
     m.thickness = *sheet.thickness;
     m.layer = hull_.base_layer;
     m.bend = t_.bend;
-    for (const Flat& f : flats_) add_facet(m, f, sheet);
+    for (const Flat& f : flats_) add_sharp_face(m, f, sheet);
     for (size_t i = 0; i + (open() ? 1 : 0) < flats_.size(); ++i) join(m, i, gap);
     if (open()) free_ends(m);
     return m;
@@ -71,15 +71,15 @@ class Folds {
   [[nodiscard]] bool open() const { return hull_.low.open; }
   // A wall between open curves begins and ends with an edge that is cut square to the sheet.
   void free_ends(Mould& m) const {
-    const auto end = [&](Facet& f, int side, const char* name) {
+    const auto end = [&](SharpFace& f, int side, const char* name) {
       const auto k = static_cast<size_t>(side);
       const Vec3 from = f.corners[k];
       const Vec3 run = f.corners[(k + 1) % f.corners.size()] - from;
       const Vec3 out = 1 / norm(run) * cross(run, f.normal);
       f.sides[k] = {SideKind::free, -1, -1, name, {out, dot(out, from)}, m.layer};
     };
-    end(m.facets.front(), in_.front(), "seam_start");
-    end(m.facets.back(), out_.back(), "seam_end");
+    end(m.sharp_faces.front(), in_.front(), "seam_start");
+    end(m.sharp_faces.back(), out_.back(), "seam_end");
   }
   void join_nearest(double u) {
     const auto off = [&](double end) { return std::abs(std::remainder(end - u, two_pi)); };
@@ -112,35 +112,35 @@ class Folds {
   }
 
   // Corners anticlockwise from outside: along the base, up, back along the top, down. A side of no length has
-  // no facet side.
-  void add_facet(Mould& m, const Flat& f, const Sheet& sheet) {
+  // no sharp face side.
+  void add_sharp_face(Mould& m, const Flat& f, const Sheet& sheet) {
     const double near = within::same * norm(hull_.top.centre - hull_.base.centre);
     const bool low = norm(f.base_to - f.base_from) > near;
     const bool high = norm(f.top_to - f.top_from) > near;
-    Facet facet;
-    facet.name = f.name;
-    facet.normal = f.normal;
+    SharpFace sharp_face;
+    sharp_face.name = f.name;
+    sharp_face.normal = f.normal;
     const auto rim = [&](EndName end, const EndFrame& frame, const TransitionEnd& asked) {
       const double sign = end == EndName::base ? -1 : 1;
       const double layer = contact_layer_of(end, asked, sheet);
-      return FacetSide{
+      return SharpSide{
           SideKind::free, -1, -1, name_of(end), {sign * frame.z, sign * dot(frame.z, frame.centre)}, layer};
     };
-    facet.corners.push_back(f.base_from);
+    sharp_face.corners.push_back(f.base_from);
     if (low) {
-      facet.sides.push_back(rim(EndName::base, hull_.base, t_.base));
-      facet.corners.push_back(f.base_to);
+      sharp_face.sides.push_back(rim(EndName::base, hull_.base, t_.base));
+      sharp_face.corners.push_back(f.base_to);
     }
-    out_.push_back(static_cast<int>(facet.sides.size()));
-    facet.sides.emplace_back();  // towards the next
-    facet.corners.push_back(f.top_to);
+    out_.push_back(static_cast<int>(sharp_face.sides.size()));
+    sharp_face.sides.emplace_back();  // towards the next
+    sharp_face.corners.push_back(f.top_to);
     if (high) {
-      facet.sides.push_back(rim(EndName::top, hull_.top, t_.top));
-      facet.corners.push_back(f.top_from);
+      sharp_face.sides.push_back(rim(EndName::top, hull_.top, t_.top));
+      sharp_face.corners.push_back(f.top_from);
     }
-    in_.push_back(static_cast<int>(facet.sides.size()));
-    facet.sides.emplace_back();
-    m.facets.push_back(std::move(facet));
+    in_.push_back(static_cast<int>(sharp_face.sides.size()));
+    sharp_face.sides.emplace_back();
+    m.sharp_faces.push_back(std::move(sharp_face));
   }
 
   [[nodiscard]] double contact_layer_of(EndName end, const TransitionEnd& asked, const Sheet& sheet) const {
@@ -157,26 +157,26 @@ class Folds {
 
   void join(Mould& m, size_t i, double gap) {
     const size_t next = (i + 1) % flats_.size();
-    FacetSide& a = m.facets[i].sides[static_cast<size_t>(out_[i])];
-    FacetSide& b = m.facets[next].sides[static_cast<size_t>(in_[next])];
+    SharpSide& a = m.sharp_faces[i].sides[static_cast<size_t>(out_[i])];
+    SharpSide& b = m.sharp_faces[next].sides[static_cast<size_t>(in_[next])];
     const bool seam = flats_[i].joined;
     a = b = {seam ? SideKind::joint : SideKind::bend};
-    a.facet = static_cast<int>(next);
+    a.sharp_face = static_cast<int>(next);
     a.side = in_[next];
-    b.facet = static_cast<int>(i);
+    b.sharp_face = static_cast<int>(i);
     b.side = out_[i];
     a.name = b.name = seam ? "seam" : "fold";
     if (!seam) return;
     a.inset = b.inset = gap / 2;
     const bool in_a_flat = norm(flats_[i].normal - flats_[next].normal) < within::same;
-    if (!in_a_flat && t_.corner == Corner::lapped && m.thickness > 0) a.lapped = true;
+    if (!in_a_flat && t_.hip_joint == HipJoint::lapped && m.thickness > 0) a.lapped = true;
   }
 
   const Transition& t_;
   const Hull& hull_;
   std::vector<Flat> flats_;
   std::vector<double> ends_;   // of the flats, where no seam divides one
-  std::vector<int> out_, in_;  // of each facet its side to the next, and from the one before
+  std::vector<int> out_, in_;  // of each sharp face its side to the next, and from the one before
 };
 
 }  // namespace

@@ -69,8 +69,8 @@ Formed by_even_rulings(const Part& part, const Transition& asked, const EvenTran
 Formed folded(const Part& part, const Transition& asked) {
   const Hand hand = part.making.hand;
   Formed formed = form_body(part, body_of(as_made(asked, hand), part.sheet, seam_as_made(part.seam, hand)),
-                            [=](std::vector<FormedPlate> plates) {
-                              return miss_of_given(std::move(plates), asked, part.sheet, part.seam, hand);
+                            [=](std::vector<FormedFace> faces) {
+                              return miss_of_given(std::move(faces), asked, part.sheet, part.seam, hand);
                             });
   formed.laid_out_by = bend_words(asked.bend);
   formed.says.asked = [=](const Blank& b) {

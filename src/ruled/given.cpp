@@ -82,8 +82,8 @@ std::vector<GivenCorner> corners_of(const Transition& t, const Sheet& sheet) {
 // (7b): the seam of a folded transition comes to the base where a line at its plan angle meets the polygon.
 class PolygonSeam {
  public:
-  PolygonSeam(const Transition& t, const std::vector<FormedPlate>& plates, const Sheet& sheet)
-      : plates_(plates), frame_(given_frame(t.base, {})) {
+  PolygonSeam(const Transition& t, const std::vector<FormedFace>& faces, const Sheet& sheet)
+      : faces_(faces), frame_(given_frame(t.base, {})) {
     layer_ = depth_of(t.base.sizes_on.value_or(sheet.sizes_on.value_or(Face::inside)), *sheet.thickness);
     for (const Vec2 c : corners_of(t.base.profile)) base_.push_back(c.x * frame_.x + c.y * frame_.y);
     for (const Vec3 c : base_) size_ = std::max(size_, norm(c));
@@ -105,25 +105,25 @@ class PolygonSeam {
 
  private:
   void look_at_side(GivenMiss& miss, Vec3 meets, Vec3 side) const {
-    for (const FormedPlate& plate : plates_) {
-      const bool here = std::abs(dot(meets - plate.at, plate.normal) - layer_) <= within::beside * size_ &&
-                        std::abs(dot(side, plate.normal)) <= within::beside * norm(side);
+    for (const FormedFace& face : faces_) {
+      const bool here = std::abs(dot(meets - face.at, face.normal) - layer_) <= within::beside * size_ &&
+                        std::abs(dot(side, face.normal)) <= within::beside * norm(side);
       if (!here) continue;
       double low = HUGE_VAL;
       double high = -HUGE_VAL;
-      for (const Vec3 c : plate.corners) {
+      for (const Vec3 c : face.corners) {
         low = std::min(low, dot(c, frame_.normal));
         high = std::max(high, dot(c, frame_.normal));
       }
       std::vector<Vec3> at_base;
-      for (const Vec3 c : plate.corners) {
+      for (const Vec3 c : face.corners) {
         if (dot(c, frame_.normal) < (low + high) / 2) at_base.push_back(c);
       }
       miss.look(crossing(at_base, meets, side), "seam as given");
     }
   }
 
-  const std::vector<FormedPlate>& plates_;
+  const std::vector<FormedFace>& faces_;
   GivenFrame frame_;
   double layer_ = 0, size_ = 0;
   std::vector<Vec3> base_;
@@ -150,13 +150,13 @@ GivenMiss miss_of_given(WallProof wall, const Transition& t, const Sheet& sheet,
   return TransitionGiven(t, std::move(wall), sheet, hand).result(seam);
 }
 
-GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Transition& t, const Sheet& sheet,
+GivenMiss miss_of_given(std::vector<FormedFace> faces, const Transition& t, const Sheet& sheet,
                         const Seam& seam, Hand hand) {
-  mirror_back(plates, hand);
+  mirror_back(faces, hand);
   GivenMiss miss;
-  look_at_corners(miss, plates, corners_of(t, sheet), false);
+  look_at_corners(miss, faces, corners_of(t, sheet), false);
   if (t.base.profile.open) return miss;
-  const PolygonSeam parted(t, plates, sheet);
+  const PolygonSeam parted(t, faces, sheet);
   for (const Angle plan : plan_angles(seam)) parted.look(miss, plan);
   return miss;
 }

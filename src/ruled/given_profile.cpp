@@ -87,7 +87,7 @@ Vec2 middle_of(const std::vector<Vec2>& p) {
 double off_obround(const Profile& p, Vec2 at) {
   double width = p.width.value_or(0);
   double length = p.length.value_or(0);
-  if (p.centres) (p.width ? length : width) = (p.width ? width : length) + *p.centres;
+  if (p.between_centres) (p.width ? length : width) = (p.width ? width : length) + *p.between_centres;
   const double r = std::min(width, length) / 2;
   const Vec2 end = width > length ? Vec2{width / 2 - r, 0} : Vec2{0, length / 2 - r};
   return std::abs(off_segment(at, Vec2{} - end, end) - r);
@@ -144,7 +144,7 @@ double ProfileDistance::operator()(Vec2 point) const {
     case ProfileKind::outline:
       return drawn_(at);
     default:
-      return off_polygon(at, points_of(p), p.corner, p.open);
+      return off_polygon(at, points_of(p), p.corner_radius, p.open);
   }
 }
 

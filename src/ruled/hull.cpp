@@ -246,7 +246,7 @@ std::shared_ptr<const Hull> hull_between(const Transition& t, const Sheet& sheet
   const auto corner_key = [](const Profile& p, EndName end) {
     const bool cornered =
         p.kind == ProfileKind::rectangle || p.kind == ProfileKind::polygon || p.kind == ProfileKind::polyline;
-    return key_of(p, end) + (cornered ? ".corner" : "");
+    return key_of(p, end) + (cornered ? ".corner_radius" : "");
   };
   h.base_key = corner_key(t.base.profile, EndName::base);
   h.top_key = corner_key(t.top.profile, EndName::top);

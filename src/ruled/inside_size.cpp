@@ -35,7 +35,7 @@ Phrase same_part_inside(const Transition& t, const Hull& hull, const std::vector
   const EndFrame& frame = top ? hull.top : hull.base;
   const double layer = top ? hull.top_layer : hull.base_layer;
   const int sides = p.kind == ProfileKind::rectangle ? 4 : p.kind == ProfileKind::polygon ? p.sides : 0;
-  if (p.corner > 0 || layer <= 0 || sides == 0) return {};
+  if (p.corner_radius > 0 || layer <= 0 || sides == 0) return {};
   std::vector<double> in;
   for (int i = 0; i < sides; ++i) {
     const auto found = inset(frame, layer, stretches, p.turn.radians() + two_pi * i / sides);

@@ -26,9 +26,9 @@ std::vector<Key> transition_end_keys(const std::string& end) {
       {profile + ".diameter", Kind::length, "of a circle"},
       {profile + ".width", Kind::length, "of a rectangle, ellipse or obround, along x"},
       {profile + ".length", Kind::length, "of a rectangle, ellipse or obround, along y"},
-      {profile + ".centres", Kind::length,
+      {profile + ".between_centres", Kind::length,
        "of an obround, in place of the longer of the two: between its half circles' centres"},
-      {profile + ".corner", Kind::length, "radius of the corners (else 0)"},
+      {profile + ".corner_radius", Kind::length, "radius of the corners (else 0)"},
       {profile + ".sides", Kind::count, "of a polygon, 3 to 64; the first faces +x"},
       {profile + ".across_flats", Kind::length, "of a polygon, from side to opposite side"},
       {profile + ".across_corners", Kind::length, "or: twice the distance of its corners from its centre"},
@@ -40,7 +40,7 @@ std::vector<Key> transition_end_keys(const std::string& end) {
       {end + ".diameter", Kind::length, "or, in short: a circle"},
       {end + ".width", Kind::length, "or: a rectangle, along x"},
       {end + ".length", Kind::length, "and along y"},
-      {end + ".corner", Kind::length, "radius of its corners (else 0)"},
+      {end + ".corner_radius", Kind::length, "radius of its corners (else 0)"},
       {end + ".turn", Kind::angle, "by which it is turned (else 0)"},
       {end + ".tilt.angle", Kind::angle, "of the end's plane about its centre, 0 to 89 (else 0)"},
       {end + ".tilt.uphill", Kind::angle, "plan angle of the direction in which it rises (else 0)"},
@@ -57,9 +57,9 @@ std::vector<Key> transition_keys() {
                 {"top.shift", Kind::point, "the top's centre seen from the base's, [x, y]"}});
   append(keys, {rulings_key});
   append(keys, strain_keys);
-  append(keys, bending_keys());
+  append(keys, pressing_keys());
   append(keys, bend_keys());
-  append(keys, {{"corner",
+  append(keys, {{"hip_joint",
                  Kind::choice,
                  "folded: how a seam on a fold meets (else inside_touch)",
                  {"inside_touch", "lapped"}},

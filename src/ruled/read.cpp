@@ -29,7 +29,7 @@ Profile read_short_profile(Reader& r, const std::string& end) {
 Profile read_profile(Reader& r, const std::string& end, const std::string& source) {
   const std::string at = end + ".profile";
   if (!r.has(at.c_str())) return read_short_profile(r, end);
-  for (const char* size : {".diameter", ".width", ".length", ".corner", ".turn"}) {
+  for (const char* size : {".diameter", ".width", ".length", ".corner_radius", ".turn"}) {
     if (const Entry* e = r.at((end + size).c_str()))
       refuse(*e, "is given beside a profile", {}, fmt::format("say it in {}.profile", end));
   }
@@ -99,7 +99,7 @@ Transition read_wall(Reader& r, const std::string& source) {
   t.top = read_end(r, "top", source);
   r.length("height", t.height);
   r.point("top.shift", t.shift);
-  read_corners(r, t.corner, t.relief, t.relief_size);
+  read_corners(r, t.hip_joint, t.relief, t.relief_size);
   t.bend = read_bend(r, source);
   t.rulings = read_rulings(r);
   t.strain = read_strain(r);
@@ -138,7 +138,7 @@ bool is_round(const Profile& p) {
       return std::any_of(p.outline.begin(), p.outline.end(),
                          [](const DrawnCurve& c) { return c.kind != DrawnCurve::Kind::line; });
     default:
-      return p.corner > 0;
+      return p.corner_radius > 0;
   }
 }
 
@@ -161,7 +161,7 @@ std::optional<Part> read_collar(Reader& r, const Part& of, EndName end) {
   Part collar = of;
   collar.asked = straight;
   collar.name = of.name.empty() ? name + "-collar" : of.name + "-" + name + "-collar";
-  if (!is_round(asked.profile)) collar.making.bending = {};  // said of the wall
+  if (!is_round(asked.profile)) collar.making.pressing = {};  // said of the wall
   collar.making.edges = {};
   collar.making.openings = {};
   collar.making.letterings = {};

@@ -37,8 +37,9 @@ Record profile_record(const Profile& p) {
           {"diameter", mm(p.diameter, across_profile)},
           {"width", mm(p.width, across_profile)},
           {"length", mm(p.length, across_profile)},
-          {"centres", mm(p.centres, {"centre of a half circle", "that of the other", "end's plane"})},
-          {"corner", mm(p.corner, {"centre of the corner", "wall", "size face"})},
+          {"between_centres",
+           mm(p.between_centres, {"centre of a half circle", "that of the other", "end's plane"})},
+          {"corner_radius", mm(p.corner_radius, {"centre of the corner", "wall", "size face"})},
           {"sides", p.sides == 0 ? Record() : Record(p.sides)},
           {"across_flats", mm(p.across_flats, across_profile)},
           {"across_corners", mm(p.across_corners, {"corner", "opposite corner", "size face"})},
@@ -59,7 +60,8 @@ Record end_record(const TransitionEnd& e, const Sheet& sheet) {
 
 }  // namespace
 
-Record ruled_record(const Part& part, const Transition& t, const Form* wall, Rulings rulings, const Blank& b) {
+Record ruled_record(const Part& part, const Transition& t, const Form* wall, Rulings rulings,
+                    const Blank& b) {
   const auto region_record = [&](const Region& r) -> Record {
     return {{"kind", name_of(r.kind)},
             {"name", r.name},
@@ -78,7 +80,7 @@ Record ruled_record(const Part& part, const Transition& t, const Form* wall, Rul
           {"rulings", name_of(rulings)},
           {"strain_limit", share(t.strain.limit, stretched)},
           {"allow_strain", t.strain.allowed},
-          {"corner", name_of(t.corner)},
+          {"hip_joint", name_of(t.hip_joint)},
           {"relief", name_of(t.relief)},
           {"bend", bend_rule_record(t.bend)}};
 }

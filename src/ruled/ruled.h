@@ -20,7 +20,7 @@ using RuledGivenMiss = std::function<GivenMiss(WallProof)>;
 /// Opened flat, folded, or by even rulings.
 [[nodiscard]] GivenMiss miss_of_given(WallProof wall, const Transition& asked, const Sheet& sheet,
                                       const Seam& seam, Hand hand);
-[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedPlate> plates, const Transition& asked,
+[[nodiscard]] GivenMiss miss_of_given(std::vector<FormedFace> faces, const Transition& asked,
                                       const Sheet& sheet, const Seam& seam, Hand hand);
 [[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Transition& asked,
                                       const Seam& seam, Hand hand);

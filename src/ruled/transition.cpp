@@ -197,10 +197,10 @@ void check_folds(const Transition& t, const Made& m) {
 }
 
 bool bends_both_ways(const Made& m) {
-  const auto hollow = [](const ProfileCurve& p) {
+  const auto concave = [](const ProfileCurve& p) {
     return std::any_of(p.bows.begin(), p.bows.end(), [](const Bow& b) { return b.to < b.from; });
   };
-  return hollow(m.hull->low) || hollow(m.hull->high);
+  return concave(m.hull->low) || concave(m.hull->high);
 }
 
 Made made_of(const Transition& t, const Sheet& sheet) {
@@ -234,7 +234,7 @@ Form once_round(const Made& m) {
 double least_corner(const Transition& t, const Sheet& sheet, EndName end, double about) {
   const auto fits = [&](double radius) {
     Transition rounder = t;
-    (end == EndName::base ? rounder.base : rounder.top).profile.corner = radius;
+    (end == EndName::base ? rounder.base : rounder.top).profile.corner_radius = radius;
     try {
       const Made m = made_of(rounder, sheet);
       return worst_crossing(once_round(m), *m.hull, end).missing <= within::same * m.size;
@@ -242,7 +242,7 @@ double least_corner(const Transition& t, const Sheet& sheet, EndName end, double
       return false;
     }
   };
-  double low = (end == EndName::base ? t.base : t.top).profile.corner;
+  double low = (end == EndName::base ? t.base : t.top).profile.corner_radius;
   double high = about;
   for (int i = 0; i < 8 && !fits(high); ++i) high = 1.1 * high;
   if (!fits(high)) return about;
@@ -259,7 +259,7 @@ void check_crossings(const Form& f, const Made& m, const Transition& t, const Sh
     const Crossing c = worst_crossing(f, h, end);
     if (c.missing <= within::same * f.size) continue;
     const std::string& key = end == EndName::base ? h.base_key : h.top_key;
-    const bool cornered = key.ends_with(".corner");
+    const bool cornered = key.ends_with(".corner_radius");
     const Phrase inside = cornered ? same_part_inside(t, h, m.stretches, end) : Phrase();
     const double least = cornered && !f.turns_back ? least_corner(t, sheet, end, c.radius) : c.radius;
     throw Refusal(
@@ -268,7 +268,7 @@ void check_crossings(const Form& f, const Made& m, const Transition& t, const Sh
          .key = key,
          .found = "sizes at " + shown_mm(end == EndName::top ? h.top_layer : h.base_layer) +
                   " from the inside face",
-         .allowed = f.turns_back ? "corners and hollows that are rounder than the sheet is thick"
+         .allowed = f.turns_back ? "corners and concave stretches that are rounder than the sheet is thick"
                                  : "corners of at least " + shown_mm(least) + " radius",
          .advice = inside.empty() ? "round its corners, or size it on the inside"
                                   : "round its corners, or size the same part on the inside: " + inside});
@@ -283,7 +283,7 @@ PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
   check_folds(t, m);
   if (sheet.neutral != 0.5 && m.thickness > 0 && bends_both_ways(m))
     throw Refusal(
-        {.reason = "is counted from the hollow face, which changes sides on a wall that bends both ways",
+        {.reason = "is counted from the concave face, which changes sides on a wall that bends both ways",
          .key = "sheet.neutral",
          .found = shown(sheet.neutral),
          .allowed = "0.5 for such a wall",

@@ -85,7 +85,7 @@ struct FlatSides {
 [[nodiscard]] Stretch flat_stretch(const Hull& hull, Vec3 normal, const FlatSides& sides, double from,
                                    double to);
 [[nodiscard]] Stretch bent_stretch(Turning bend);
-/// The wall once round where a profile is hollow somewhere.
+/// The wall once round where a profile is concave somewhere.
 ///
 /// Errors  Refusal where no chain of touching planes runs once round, or the wall it makes crosses itself.
 /// Cost    bows of the base times bows of the top squared.

@@ -25,7 +25,7 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& piece) {
   return written(facts_of(piece), job.job.units);
 }
 
-std::vector<Row> understood(const JobResult& job, const PieceResult& piece) {
+std::vector<Row> asked_for(const JobResult& job, const PieceResult& piece) {
   return written(asked_of(piece), job.job.units);
 }
 
@@ -62,7 +62,7 @@ std::vector<std::vector<std::string>> joint_rows(const PieceResult& piece,
                                                     : "touching";
     std::string length = len(j.lengths.front());
     if (const std::string other = len(j.lengths.back()); other != length) length += ", " + other;
-    rows.push_back({j.name, j.plates, length, written(j.angle, {}), how});
+    rows.push_back({j.name, j.faces, length, written(j.angle, {}), how});
   }
   return rows;
 }

@@ -18,9 +18,9 @@ void compare_walls(std::vector<PieceResult>& pieces) {
     const Form& own_form = *wall.formed->form;
     const double own = rim_length(own_form, EndName::base, inner ? own_form.thickness : 0);
     const double floors = rim_length(*floor->formed->form, *wall.part.meets, 0);
-    wall.blank.notes.push_back("Its base edge, " + shown_mm(own, 3) + " on the " +
+    wall.blank.notes.push_back("Its lower edge, " + shown_mm(own, 3) + " on the " +
                                (inner ? "outside" : "inside") + " face, meets the floor's " +
-                               name_of(*wall.part.meets) + " edge, " + shown_mm(floors, 3) +
+                               (inner ? "inner" : "outer") + " edge, " + shown_mm(floors, 3) +
                                "; they differ by " + shown_mm(std::abs(own - floors), 3) + ".");
   }
 }

@@ -96,7 +96,7 @@ std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& 
   const std::string seam =
       b.folding ? "" : fmt::format(", seam start on the {}", b.face_up == Face::inside ? "right" : "left");
   lines.push_back(fmt::format("{} wide, {} high, {} face up{}", said(piece, "blank as laid", units),
-                              said(piece, "blank as laid", units, 1), name_of(b.face_up), seam));
+                              said(piece, "blank as laid", units, 1), face_up(b), seam));
   return lines;
 }
 

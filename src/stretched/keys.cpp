@@ -56,7 +56,7 @@ std::vector<Key> curve_keys(const std::string& end) {
           {end + ".turns", Kind::number, "how far it goes round, 0.001 to 50"},
           {end + ".height", Kind::length, "of its start (else 0)"},
           {end + ".at", Kind::angle, "plan angle of its start (else 0)"},
-          {end + ".file", Kind::text, "or: a CSV file of points x,y,z beside the job, for a smooth curve"}};
+          {end + ".path", Kind::text, "or: a CSV file of points x,y,z beside the job, for a smooth curve"}};
 }
 
 std::vector<Key> dome_keys() { return with_strain(dome_sizes); }

@@ -10,7 +10,7 @@ constexpr std::array<std::pair<const char*, DomeKind>, 2> kind_words{
 
 // x, y and z of points, a row each, in the job's units.
 std::vector<Vec3> read_points(const Entry& named, const std::string& source, const Units& units) {
-  const Csv csv(named, source);
+  const Csv csv(named, source, {"x", "y", "z"});
   std::array<int, 3> columns{};
   const std::array names{"x", "y", "z"};
   for (size_t k = 0; k < 3; ++k) {
@@ -42,7 +42,7 @@ SpaceCurve read_curve(Reader& r, const std::string& end, const std::string& sour
   r.number(key(".turns").c_str(), c.turns);
   r.length(key(".height").c_str(), c.height);
   r.angle(key(".at").c_str(), c.start);
-  if (const Entry* file = r.at(key(".file").c_str())) c.points = read_points(*file, source, r.units());
+  if (const Entry* file = r.at(key(".path").c_str())) c.points = read_points(*file, source, r.units());
   return c;
 }
 

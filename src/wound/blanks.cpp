@@ -7,7 +7,7 @@
 namespace juggler {
 namespace {
 
-void note_strain(LaidWall& wall, const FlightRing& ring) {
+void note_strain(LaidWall& wall, const FlatRing& ring) {
   const double size = std::abs(ring.greatest);
   const Phrase what = std::string(ring.greatest < 0 ? "upsets" : "stretches") + " the metal by up to " +
                       shown_percent(size) + ", " + (ring.greatest_across ? "across" : "along") +
@@ -23,9 +23,8 @@ std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
   for (const WoundPiece& piece : part.pieces) {
     LaidWall wall{&piece.laid, piece.number, piece.count};
     if (part.stretched()) {
-      wall.notes.emplace_back(
-          "The inside is the face that looks up the axis; base is the edge on the shaft.");
-      note_strain(wall, piece.rings.front());
+      wall.notes.emplace_back("The inside is the face that looks up the axis.");
+      note_strain(wall, piece.flat_rings.front());
     }
     row.walls.push_back(std::move(wall));
   }

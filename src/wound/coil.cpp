@@ -34,6 +34,7 @@ Form form(const CoilSizes& s, const Sheet& sheet) {
   const double t = *sheet.thickness;
   const double end = s.start + s.sense * s.angle;
   Form f;
+  f.edge_words = lower_and_upper;
   f.wall = in_stretches(std::min(s.start, end), std::max(s.start, end), pi,
                         [s, t](double u) { return ruling_of(s, t / 2, u); });
   f.base = Rim([](double) -> Cut { return {0, 0}; });

@@ -203,6 +203,7 @@ CurvedForm form(const ConeStripSizes& s) {
   const ConeStrip strip(s);
   strip.check();
   CurvedForm f;
+  f.edge_words = lower_and_upper;
   f.opens_flat = true;
   f.size = std::hypot(2 * std::max(s.from, s.to), s.height) + s.width;
   f.overall_height = overall_height([&](double u, double v) { return strip.point(u, v); }, s.thickness);

@@ -41,10 +41,11 @@ void coil_sizes(std::vector<Fact>& rows, const Coil& c, const CoilNumbers& n, bo
 }
 
 void strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const StripNumbers& n, bool is_left) {
-  rows.push_back({"on", "a body of dia " + length(*s.on, {"wall", "wall across the axis", "inside"})});
+  rows.push_back(
+      {"on", "a body of dia " + length(*s.body_diameter, {"wall", "wall across the axis", "inside"})});
   rows.push_back(
       {"width", say("{} square to the edges, {} upright", length(n.width, {"edge", "edge", "square to them"}),
-                    length(n.upright, {"edge", "edge", "axis"}))});
+                    length(n.upright_width, {"edge", "edge", "axis"}))});
   rows.push_back({"pitch", length(n.pitch, {"a turn", "the next", "axis"})});
   rows.push_back({"turns", turns_text(n.turns, is_left, s.start)});
   rows.push_back({"rise", length(n.height, {"start", "end", "axis"})});
@@ -56,15 +57,15 @@ void strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const StripNumb
 
 Phrase body_text(const HelicalStrip& s) {
   const Where body{"wall", "wall across the axis", "body"};
-  if (!s.on_to) return "a body of dia " + length(*s.on, body);
-  return say("a cone of dia {} to {}", length(*s.on, body), length(*s.on_to, body));
+  if (!s.body_end_diameter) return "a body of dia " + length(*s.body_diameter, body);
+  return say("a cone of dia {} to {}", length(*s.body_diameter, body), length(*s.body_end_diameter, body));
 }
 
 // How a strip on a cone, or a standing one, winds up.
 template <typename Sizes>
 void winding_rows(std::vector<Fact>& rows, const HelicalStrip& s, const Sizes& c) {
   const double turns = c.angle / (two_pi);
-  if (s.on_to)
+  if (s.body_end_diameter)
     rows.push_back({"half angle", angle(Angle::radians(std::abs(c.half_angle)), {"axis", "ruling", "body"})});
   rows.push_back({"width", length(c.width, {"edge", "edge", "square to them"})});
   if (c.lead) {
@@ -94,14 +95,14 @@ void cone_strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const Part
   winding_rows(rows, s, solve_on_cone(s, p.sheet, p.making.hand));
 }
 
-void ring_rows(std::vector<Fact>& rows, const FlightRing& r, bool made) {
+void ring_rows(std::vector<Fact>& rows, const FlatRing& r, bool made) {
   const std::string name = r.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
   Phrase ring = made ? "made; " : "not made; ";
   if (r.inner_radius > 0)
-    ring +=
-        say("ring rad {} inner, {} outer, ", length(r.inner_radius, {"swing centre", "inner edge", "blank"}),
-            length(r.outer_radius, {"swing centre", "outer edge", "blank"}));
-  ring += say("sweep {}, gap of a turn {}", angle(r.sweep, {"end", "end", "blank"}),
+    ring += say("flat ring, radius {} inner, {} outer, ",
+                length(r.inner_radius, {"swing centre", "inner edge", "blank"}),
+                length(r.outer_radius, {"swing centre", "outer edge", "blank"}));
+  ring += say("sector {}, gap of a turn {}", angle(r.sector, {"end", "end", "blank"}),
               angle(r.gap, {"end of a turn", "end of a turn", "blank"}));
   rows.push_back({name, ring});
   const auto strain = [&](double share, const char* on) {
@@ -158,11 +159,11 @@ std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const Bla
   });
 }
 
-void add_rings(std::vector<Fact>& rows, const std::vector<FlightRing>& rings) {
-  for (const FlightRing& r : rings) ring_rows(rows, r, &r == &rings.front());
+void add_rings(std::vector<Fact>& rows, const std::vector<FlatRing>& rings) {
+  for (const FlatRing& r : rings) ring_rows(rows, r, &r == &rings.front());
 }
 
-std::vector<Fact> wound_numbers(const std::vector<FlightRing>& rings, const Blank& b) {
+std::vector<Fact> wound_numbers(const std::vector<FlatRing>& rings, const Blank& b) {
   std::vector<Fact> rows;
   add_rims(rows, b);
   add_rings(rows, rings);
@@ -202,14 +203,14 @@ std::vector<Fact> outside_labels(const Flight& f) {
 std::vector<Fact> outside_labels(const CoilNumbers& n) { return {outside_label(n.outside_diameter)}; }
 
 std::vector<Fact> outside_labels(const HelicalStrip& s, double thickness) {
-  return {outside_label(*s.on + 2 * thickness)};
+  return {outside_label(*s.body_diameter + 2 * thickness)};
 }
 
-MeasuredTable strain_table(const std::vector<FlightRing>& rings) {
+MeasuredTable strain_table(const std::vector<FlatRing>& rings) {
   MeasuredTable table{
       "strain", "Strain from edge to edge", {lengths("distance", {"axis", "place", "formed part"})}};
   if (rings.empty()) return table;
-  for (const FlightRing& r : rings) {
+  for (const FlatRing& r : rings) {
     const char* name = r.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
     table.columns.push_back(shares(fmt::format("{}: along", name), {"flat", "formed", "along"}));
     table.columns.push_back(shares("across", {"flat", "formed", "across"}));
@@ -220,7 +221,7 @@ MeasuredTable strain_table(const std::vector<FlightRing>& rings) {
   };
   for (size_t i = 0; i < rings.front().map.size(); ++i) {
     std::vector<Phrase> row{bare(rings.front().map[i].radius)};
-    for (const FlightRing& r : rings) {
+    for (const FlatRing& r : rings) {
       // Where they grow, all about the level line of the one that is made.
       const double share = static_cast<double>(i) / static_cast<double>(rings.front().map.size() - 1);
       const StrainAt at = r.strain(rings.front().map_at, share);

@@ -24,6 +24,7 @@ Form laid(double from, double to, double size, const std::function<Run(double)>&
   const Wall unplaced = in_stretches(from, to, pi / 2, rates_only);
   const auto flat = std::make_shared<const Flat>(unroll(unplaced, size));
   Form f;
+  f.edge_words = inner_and_outer;
   f.wall = in_stretches(from, to, pi / 2, [flat, run](double u) {
     const FlatRuling r = flat->at(u);
     const Run now = run(u);
@@ -39,7 +40,7 @@ Form laid(double from, double to, double size, const std::function<Run(double)>&
 }
 
 // The strain farthest from none takes the place of what is known so far.
-void look(FlightRing& ring, double strain, double radius, bool across) {
+void look(FlatRing& ring, double strain, double radius, bool across) {
   if (std::abs(strain) <= std::abs(ring.greatest)) return;
   ring.greatest = strain;
   ring.greatest_radius = radius;
@@ -56,7 +57,7 @@ std::vector<StrainAt> map_of(const Section& s, const std::function<StrainAt(doub
 }
 
 // What is the same for every level line is looked at once; what grows is worst at an end.
-void look_along(FlightRing& ring, const FlightSizes& s, double from, double to) {
+void look_along(FlatRing& ring, const FlightSizes& s, double from, double to) {
   constexpr int looks = 64;
   const int count = s.even() ? 1 : looks;
   for (int i = 0; i < count; ++i) {
@@ -87,8 +88,8 @@ double mean_square(const FlightSizes& s, double from, double to) {
   return sum(true) / sum(false);
 }
 
-FlightRing equal_edges(const FlightSizes& s, double from, double to) {
-  FlightRing ring;
+FlatRing equal_edges(const FlightSizes& s, double from, double to) {
+  FlatRing ring;
   look_along(ring, s, from, to);
   ring.root_mean_square = std::sqrt(mean_square(s, from, to));
   ring.strain = [s](double u, double share) {
@@ -96,9 +97,9 @@ FlightRing equal_edges(const FlightSizes& s, double from, double to) {
     const double r = section.a + share * (section.b - section.a);
     return StrainAt{r, section.strain(r), 0};
   };
-  const double sweep = integral([&](double u) { return section_at(s, u).k(); }, from, to);
-  ring.sweep = Angle::radians(sweep);
-  ring.gap = Angle::radians(two_pi * (1 - sweep / (to - from)));
+  const double turned = integral([&](double u) { return section_at(s, u).k(); }, from, to);
+  ring.sector = Angle::radians(turned);
+  ring.gap = Angle::radians(two_pi * (1 - turned / (to - from)));
   if (!s.even()) return ring;
   const Section section = section_at(s, from);
   ring.inner_radius = section.p() / section.k();
@@ -106,11 +107,11 @@ FlightRing equal_edges(const FlightSizes& s, double from, double to) {
   return ring;
 }
 
-FlightRing least_stretch(const LeastRing& least, const Section& s, double from, double to) {
-  FlightRing ring{.flat = FlightFlat::least_stretch};
+FlatRing least_stretch(const LeastRing& least, const Section& s, double from, double to) {
+  FlatRing ring{.flat = FlightFlat::least_stretch};
   ring.inner_radius = least.radius(s.a);
   ring.outer_radius = least.radius(s.b);
-  ring.sweep = Angle::radians(least.k() * (to - from));
+  ring.sector = Angle::radians(least.k() * (to - from));
   ring.gap = Angle::radians(two_pi * (1 - least.k()));
   ring.inner = least.along(s.a);
   ring.middle = least.along((s.a + s.b) / 2);
@@ -131,8 +132,8 @@ FlightRing least_stretch(const LeastRing& least, const Section& s, double from, 
   return ring;
 }
 
-Form laid_ring(const FlightRing& ring, double from, double to, double size) {
-  const double k = ring.sweep.radians() / (to - from);
+Form laid_ring(const FlatRing& ring, double from, double to, double size) {
+  const double k = ring.sector.radians() / (to - from);
   const double width = ring.outer_radius - ring.inner_radius;
   const Run run{k * ring.inner_radius, k};
   return laid(
@@ -151,9 +152,9 @@ Form laid_equal(const FlightSizes& s, double from, double to, double size) {
               }));
 }
 
-void check_strain(const Flight& f, const FlightRing& ring) {
+void check_strain(const Flight& f, const FlatRing& ring) {
   if (f.allow_strain || std::abs(ring.greatest) <= f.strain_limit) return;
-  throw Refusal({.reason = std::string("is passed: pulling the flat into a flight ") +
+  throw Refusal({.reason = std::string("is exceeded: pulling the flat into a flight ") +
                            (ring.greatest < 0 ? "upsets" : "stretches") + " the metal by " +
                            shown_percent(std::abs(ring.greatest)) + " at " + shown_mm(ring.greatest_radius) +
                            " from the axis",
@@ -168,10 +169,10 @@ WoundPiece piece_of_flight(const Flight& f, const FlightSizes& s, const std::opt
   WoundPiece piece;
   piece.from = from;
   piece.to = to;
-  piece.rings.push_back(equal_edges(s, from, to));
-  if (least) piece.rings.push_back(least_stretch(*least, section_at(s, from), from, to));
-  if (f.flat == FlightFlat::least_stretch) std::swap(piece.rings[0], piece.rings[1]);
-  piece.laid = f.flat == FlightFlat::least_stretch ? laid_ring(piece.rings[0], from, to, size)
+  piece.flat_rings.push_back(equal_edges(s, from, to));
+  if (least) piece.flat_rings.push_back(least_stretch(*least, section_at(s, from), from, to));
+  if (f.flat == FlightFlat::least_stretch) std::swap(piece.flat_rings[0], piece.flat_rings[1]);
+  piece.laid = f.flat == FlightFlat::least_stretch ? laid_ring(piece.flat_rings[0], from, to, size)
                                                    : laid_equal(s, from, to, size);
   return piece;
 }
@@ -209,7 +210,7 @@ std::vector<WoundPiece> pieces_of_flight(const Flight& f, const FlightSizes& s, 
 
 WoundPart wound_flight(const Flight& f, const FlightSizes& s) {
   if (f.flat == FlightFlat::least_stretch && !s.even())
-    throw Refusal({.reason = "is no ring where pitch or outside grow",
+    throw Refusal({.reason = "is no flat ring where pitch or outside grow",
                    .key = "blank.flat",
                    .found = "least_stretch",
                    .allowed = "equal_edges",
@@ -222,7 +223,7 @@ WoundPart wound_flight(const Flight& f, const FlightSizes& s) {
   part.blanks = 0;
   for (const WoundPiece& piece : part.pieces) {
     part.blanks += piece.count;
-    check_strain(f, piece.rings.front());
+    check_strain(f, piece.flat_rings.front());
   }
   return part;
 }

@@ -58,10 +58,10 @@ void prove_by_middle(Formed& formed, const std::shared_ptr<const StretchedPart>&
 // that grows the other is worked out when it is first asked for.
 class Flats {
  public:
-  Flats(const Part& part, const Flight& flight, std::vector<std::vector<FlightRing>> made)
+  Flats(const Part& part, const Flight& flight, std::vector<std::vector<FlatRing>> made)
       : part_(part), flight_(flight), rings_(std::move(made)) {}
 
-  [[nodiscard]] const std::vector<FlightRing>& of(const Blank& b) const {
+  [[nodiscard]] const std::vector<FlatRing>& of(const Blank& b) const {
     std::call_once(once_, [this] { add_others(); });
     return rings_[std::min(static_cast<size_t>(b.piece), rings_.size() - 1)];
   }
@@ -74,7 +74,7 @@ class Flats {
   void add_others() const {
     if (!flight_.grows()) return;
     try {
-      const std::vector<FlightRing> others = other_flats(flight_, part_.sheet, part_.making.hand);
+      const std::vector<FlatRing> others = other_flats(flight_, part_.sheet, part_.making.hand);
       for (size_t i = 0; i < std::min(rings_.size(), others.size()); ++i) rings_[i].push_back(others[i]);
     } catch (const Refusal& refusal) {
       const char* name = flight_.flat == FlightFlat::equal_edges ? "least stretch" : "equal edges";
@@ -86,7 +86,7 @@ class Flats {
   Part part_;
   Flight flight_;
   mutable std::once_flag once_;
-  mutable std::vector<std::vector<FlightRing>> rings_;
+  mutable std::vector<std::vector<FlatRing>> rings_;
   mutable std::vector<Phrase> missing_;
 };
 
@@ -104,8 +104,8 @@ void say_of_flight(Formed& formed, const Part& part, const Flight& flight,
 // Of rings.
 Formed even_flight(const Part& part, const Flight& flight) {
   const auto made = wound(part, flight);
-  std::vector<std::vector<FlightRing>> rings;
-  for (int i = 0; i < made->blanks; ++i) rings.push_back(made->piece(i).rings);
+  std::vector<std::vector<FlatRing>> rings;
+  for (int i = 0; i < made->blanks; ++i) rings.push_back(made->piece(i).flat_rings);
   const auto flats = std::make_shared<const Flats>(part, flight, std::move(rings));
   Formed formed = form_wound(part, made);
   formed.prove = [=](const Blank& blank) {
@@ -126,7 +126,7 @@ Formed even_flight(const Part& part, const Flight& flight) {
 
 Formed growing_flight(const Part& part, const Flight& flight) {
   const auto made = std::make_shared<const StretchedPart>(stretch(flight, part.sheet, part.making.hand));
-  std::vector<std::vector<FlightRing>> rings;
+  std::vector<std::vector<FlatRing>> rings;
   for (int i = 0; i < made->blanks; ++i) rings.push_back({ring_of(made->piece(i))});
   const auto flats = std::make_shared<const Flats>(part, flight, std::move(rings));
   Formed formed = form_stretched(part, made, false);
@@ -184,7 +184,7 @@ Formed form_coil(const Part& part, const Coil& coil) {
 }
 
 Formed form_strip(const Part& part, const HelicalStrip& strip) {
-  if (strip.tilt || strip.on_to) return strip_that_stretches(part, strip);
+  if (strip.tilt || strip.body_end_diameter) return strip_that_stretches(part, strip);
   const auto made = wound(part, strip);
   Formed formed = form_wound(part, made);
   prove_by_lines(formed, part, made, strip);
@@ -193,7 +193,7 @@ Formed form_strip(const Part& part, const HelicalStrip& strip) {
   formed.says.numbers = [=](const Blank& b) { return wound_numbers(*made->strip, b); };
   formed.says.part = [=](const Blank& b) { return with_elements(strip_record(strip, *made->strip), b); };
   formed.says.members = [=](const Blank&) { return strip_members(*made->strip); };
-  see(formed, made, {*strip.on});
+  see(formed, made, {*strip.body_diameter});
   return formed;
 }
 

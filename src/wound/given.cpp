@@ -42,7 +42,8 @@ GivenMiss miss_of(const Flight& f, const Middle& middle) {
 // The lower edge on the body: by the angle turned, its distance from the axis and its height.
 class LowerEdge {
  public:
-  explicit LowerEdge(const HelicalStrip& s) : from_(*s.on / 2), to_(s.on_to.value_or(*s.on) / 2) {
+  explicit LowerEdge(const HelicalStrip& s)
+      : from_(*s.body_diameter / 2), to_(s.body_end_diameter.value_or(*s.body_diameter) / 2) {
     const bool cone = to_ != from_;
     if (s.turns) whole_ = two_pi * *s.turns;
     if (s.height || s.pitch) {
@@ -100,7 +101,7 @@ GivenMiss miss_of_standing(const HelicalStrip& s, const Middle& middle) {
     const Vec2 on{edge.radius(turned), edge.z(turned)};
     const Vec2 should = on + share * *s.width * Vec2{std::sin(lean), std::cos(lean)};
     miss.look(norm(Vec2{out_of(p), p.z} - should),
-              share == 0 ? "on.diameter as given" : "width or tilt as given");
+              share == 0 ? "body.diameter as given" : "width or tilt as given");
   });
   look_at_ends(miss, s, edge, all);
   return miss;
@@ -118,10 +119,10 @@ GivenMiss miss_of_cone_strip(const HelicalStrip& s, double thickness, const Midd
   middle.each_across([&](Vec3 low, Vec3 high) {
     const double turned = edge.turned_at(low.z - out.y);
     miss.look(off_plan(low, s.start, turned), "pitch or lead_angle as given");
-    miss.look(std::abs(out_of(low) - edge.radius(turned) - out.x), "on.diameter as given");
+    miss.look(std::abs(out_of(low) - edge.radius(turned) - out.x), "body.diameter as given");
     all.look(turned);
     const double aside =
-        std::cos(edge.half_angle()) * (out_of(high) - *s.on / 2 - out.x) - sine * (high.z - out.y);
+        std::cos(edge.half_angle()) * (out_of(high) - *s.body_diameter / 2 - out.x) - sine * (high.z - out.y);
     miss.look(std::abs(aside), "upper edge on the body as given");
     // Level ends run far round the body: which turn it is the nearest lower edge says.
     const double plan = std::atan2(high.y, high.x) - s.start.radians();
@@ -145,20 +146,21 @@ GivenMiss miss_of_strip(const HelicalStrip& s, const Sheet& sheet, const std::ve
   const double k = sheet.neutral * *sheet.thickness;
   const LowerEdge edge(s);
   const double rise = edge.height() / edge.whole();
-  const double radius = *s.on / 2 + k;
+  const double radius = *s.body_diameter / 2 + k;
   const double run = std::hypot(radius, rise);
   AnglesTurned all;
   for (const FormedLine& l : lines) {
     const double turned = edge.turned_at(l.base.z);
     miss.look(off_plan(l.base, s.start, turned), "pitch or lead_angle as given");
-    miss.look(std::abs(out_of(l.base - k * l.n) - *s.on / 2), "on.diameter as given");
+    miss.look(std::abs(out_of(l.base - k * l.n) - *s.body_diameter / 2), "body.diameter as given");
     const double upright = norm(l.top - l.base);
-    miss.look(s.upright ? std::abs(upright - *s.upright) : std::abs(upright * radius / run - *s.width),
-              s.upright ? "upright as given" : "width as given");
+    miss.look(
+        s.upright_width ? std::abs(upright - *s.upright_width) : std::abs(upright * radius / run - *s.width),
+        s.upright_width ? "upright width as given" : "width as given");
     all.look(turned);
   }
   // The upper edge ends before or after the lower one, by how the ends are cut.
-  const double width = s.width ? *s.width : *s.upright * radius / run;
+  const double width = s.width ? *s.width : *s.upright_width * radius / run;
   const double ahead = s.ends == StripEnds::upright ? 0
                        : s.ends == StripEnds::level ? -width * run / radius / rise
                                                     : -width * rise / (run * radius);

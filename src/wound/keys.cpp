@@ -29,7 +29,7 @@ constexpr const char* coil_figure = R"(
 )";
 
 constexpr const char* strip_figure = R"(
-        on.diameter
+        body.diameter
       |<----------->|                  ends:
       |           .-|                  square     level     upright    round
       |      .-'.-' |                   /\        .__         |.         .-.
@@ -97,10 +97,10 @@ const std::vector<Key> slide_sizes{
     {"outer.height", Kind::length, "of the outer wall over the floor, upright"}};
 
 const std::vector<Key> strip_sizes{
-    {"on.diameter", Kind::length, "of the body that the strip lies against; of a cone where it starts"},
-    {"on.end_diameter", Kind::length, "of a cone: where the strip's lower edge ends"},
+    {"body.diameter", Kind::length, "of the body that the strip lies against; of a cone where it starts"},
+    {"body.end_diameter", Kind::length, "of a cone: where the strip's lower edge ends"},
     {"width", Kind::length, "of the strip, square to its edges"},
-    {"upright", Kind::length, "or its width along the body"},
+    {"upright_width", Kind::length, "or its width along the body"},
     {"pitch", Kind::length, "rise for one turn"},
     {"turns", Kind::number, "of the lower edge from end to end, 0.001 to 1000"},
     {"height", Kind::length, "by which the lower edge rises"},
@@ -128,23 +128,23 @@ std::vector<Key> slide_keys() { return bladed(slide_sizes, " of the floor"); }
 }  // namespace
 
 std::vector<ShapeRow> wound_rows() {
-  return {
-      {"flight", "a flight: the blade of a conveyor screw, in blanks of up to a turn", flight_figure,
-       "shaft.diameter, outside.diameter, pitch and turns. It does not open flat without stretching: the "
-       "strain is "
-       "stated,\nwarned of above 2 %, and refused above strain_limit unless allow_strain = true.",
-       flight_keys, read_flight, nullptr, nullptr},
-      {"coil", "a coil: strip wound in a flat spiral", coil_figure,
-       "start.inside_diameter or start.middle_diameter; spacing; turns or outside.diameter; width.",
-       coil_keys, read_coil, nullptr, idle_of_wound},
-      {"helical_strip", "a helical strip: wound up a cylinder or cone, lying against it or standing on it",
-       strip_figure,
-       "on.diameter, width, and two of pitch, turns, height and lead_angle. With tilt it stands on the body "
-       "and\nstretches: more than strain_limit is refused unless allow_strain = true.",
-       strip_keys, read_strip, nullptr, idle_of_wound},
-      {"slide", "a spiral slide: a floor between two walls, three parts whose edges meet", slide_figure,
-       "inside.diameter, outside.diameter, pitch, turns, and the height of both walls.", slide_keys,
-       read_floor, parts_of_slide, nullptr}};
+  return {{"flight", "a flight: the blade of a conveyor screw, in blanks of up to a turn", flight_figure,
+           "shaft.diameter, outside.diameter, pitch and turns. It does not open flat without stretching: the "
+           "strain is "
+           "stated,\nwarned of above 2 %, and refused above strain_limit unless allow_strain = true.",
+           flight_keys, read_flight, nullptr, nullptr},
+          {"coil", "a coil: strip wound in a flat spiral", coil_figure,
+           "start.inside_diameter or start.middle_diameter; spacing; turns or outside.diameter; width.",
+           coil_keys, read_coil, nullptr, idle_of_wound},
+          {"helical_strip",
+           "a helical strip: wound up a cylinder or cone, lying against it or standing on it", strip_figure,
+           "body.diameter, width, and two of pitch, turns, height and lead_angle. With tilt it stands on the "
+           "body "
+           "and\nstretches: more than strain_limit is refused unless allow_strain = true.",
+           strip_keys, read_strip, nullptr, idle_of_wound},
+          {"slide", "a spiral slide: a floor between two walls, three parts whose edges meet", slide_figure,
+           "inside.diameter, outside.diameter, pitch, turns, and the height of both walls.", slide_keys,
+           read_floor, parts_of_slide, nullptr}};
 }
 
 }  // namespace juggler

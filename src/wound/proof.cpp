@@ -53,7 +53,7 @@ WallProof formed(const Blank& blank, const WoundPart& part) {
   WallProof wall = prove_wall(blank, piece.laid, Seam{});
   if (!part.stretched()) return wall;
   Proof& p = wall.proof;
-  const FlightRing& ring = piece.rings.front();
+  const FlatRing& ring = piece.flat_rings.front();
   const bool even = ring.inner_radius > 0;
   double worst =
       worse(mismatch(blank, part, piece, 0, ring.inner), mismatch(blank, part, piece, 1, ring.outer));

@@ -51,15 +51,15 @@ Part wall_of(const Part& floor, EndName edge, double on, const std::optional<dou
   Part wall = floor;
   wall.shape = "helical_strip";
   wall.name = floor.name.substr(0, floor.name.size() - std::string("floor").size()) + name + "-wall";
-  wall.asked = HelicalStrip{.on = on,
-                            .upright = upright,
+  wall.asked = HelicalStrip{.body_diameter = on,
+                            .upright_width = upright,
                             .pitch = flight.pitch,
                             .turns = flight.turns,
                             .start = flight.start,
                             .ends = StripEnds::upright};
   wall.meets = edge;
-  wall.asked_as = {{"on.diameter", inner ? "inside.diameter" : "outside.diameter"},
-                   {"upright", height},
+  wall.asked_as = {{"body.diameter", inner ? "inside.diameter" : "outside.diameter"},
+                   {"upright_width", height},
                    {"width", height}};
   return wall;
 }
@@ -70,10 +70,10 @@ void read_flight(Reader& r, const std::string&, Part& part) { part.asked = read_
 
 void read_strip(Reader& r, const std::string&, Part& part) {
   HelicalStrip s;
-  r.length("on.diameter", s.on);
-  r.length("on.end_diameter", s.on_to);
+  r.length("body.diameter", s.body_diameter);
+  r.length("body.end_diameter", s.body_end_diameter);
   r.length("width", s.width);
-  r.length("upright", s.upright);
+  r.length("upright_width", s.upright_width);
   r.length("pitch", s.pitch);
   r.number("turns", s.turns);
   r.length("height", s.height);

@@ -24,11 +24,12 @@ Record curved_strip(const HelicalStrip& s, const Sizes& c) {
   const auto of_lead = [&]() -> Record {
     const Between lead{"level", "edge", "body that it lies against"};
     if (c.lead) return deg(Angle::radians(*c.lead), lead);
-    return s.on_to ? Record() : deg(Angle::radians(std::atan2(rise, *s.on / 2)), lead);
+    return s.body_end_diameter ? Record() : deg(Angle::radians(std::atan2(rise, *s.body_diameter / 2)), lead);
   };
-  return {{"on", {{"diameter", mm(s.on, across)}, {"end_diameter", mm(s.on_to, across)}}},
-          {"width", mm(c.width, {"base edge", "top edge", "square to the edges"})},
-          {"upright", {}},
+  return {{"body",
+           {{"diameter", mm(s.body_diameter, across)}, {"end_diameter", mm(s.body_end_diameter, across)}}},
+          {"width", mm(c.width, {"lower edge", "upper edge", "square to the edges"})},
+          {"upright_width", {}},
           {"pitch", c.lead ? Record() : mm(c.height / turns, per_turn)},
           {"turns", plain(turns, turned)},
           {"height", mm(c.height, {"start", "end", "axis"})},
@@ -42,7 +43,7 @@ Record curved_strip(const HelicalStrip& s, const Sizes& c) {
           {"allow_strain", standing ? Record(s.strain.allowed) : Record()}};
 }
 
-Record ring_record(const FlightRing& r) {
+Record ring_record(const FlatRing& r) {
   const auto of_ring = [&](double value, Between w) { return r.inner_radius > 0 ? mm(value, w) : Record(); };
   const Between along{"flat", "formed", "along"};
   const auto strain_row = [&](const StrainAt& at) -> Record {
@@ -53,7 +54,7 @@ Record ring_record(const FlightRing& r) {
   return {{"flat", name_of(r.flat)},
           {"inner_radius", of_ring(r.inner_radius, {"centre", "inner edge", "blank"})},
           {"outer_radius", of_ring(r.outer_radius, {"centre", "outer edge", "blank"})},
-          {"sweep", deg(r.sweep, {"end", "end", "blank"})},
+          {"sector", deg(r.sector, {"end", "end", "blank"})},
           {"gap", deg(r.gap, {"end", "start", "blank"})},
           {"strain",
            {{"inner", share(r.inner, along)},
@@ -76,26 +77,27 @@ Record coil_record(const Coil& c, const CoilNumbers& n) {
           {"spacing", mm(*c.spacing, {"turn", "the next turn outwards", "middle"})},
           {"turns", plain(n.turns, {"start", "end", "turns"})},
           {"outside", {{"diameter", mm(n.outside_diameter, {"wall", "wall across the axis", "outside"})}}},
-          {"width", mm(*c.width, {"base edge", "top edge", "axis"})}};
+          {"width", mm(*c.width, {"lower edge", "upper edge", "axis"})}};
 }
 
 Record strip_record(const HelicalStrip& s, const StripNumbers& n) {
-  return {{"on",
-           {{"diameter", mm(s.on, {"wall", "wall across the axis", "cylinder that it lies against"})},
-            {"end_diameter", {}}}},
-          {"width", mm(n.width, {"base edge", "top edge", "square to the edges"})},
-          {"upright", mm(n.upright, {"base edge", "top edge", "axis"})},
-          {"pitch", mm(n.pitch, per_turn)},
-          {"turns", plain(n.turns, turned)},
-          {"height", mm(n.height, {"start", "end", "axis"})},
-          {"lead_angle", deg(n.lead, {"level", "edge", "body that it lies against"})},
-          {"neutral_lead_angle", deg(n.neutral_lead, {"level", "edge", "neutral layer"})},
-          {"start", {{"at", deg(s.start, plan_of_place)}}},
-          {"ends", name_of(s.ends)},
-          {"tilt", {}},
-          {"blank", {}},
-          {"strain_limit", {}},
-          {"allow_strain", {}}};
+  return {
+      {"body",
+       {{"diameter", mm(s.body_diameter, {"wall", "wall across the axis", "cylinder that it lies against"})},
+        {"end_diameter", {}}}},
+      {"width", mm(n.width, {"lower edge", "upper edge", "square to the edges"})},
+      {"upright_width", mm(n.upright_width, {"lower edge", "upper edge", "axis"})},
+      {"pitch", mm(n.pitch, per_turn)},
+      {"turns", plain(n.turns, turned)},
+      {"height", mm(n.height, {"start", "end", "axis"})},
+      {"lead_angle", deg(n.lead, {"level", "edge", "body that it lies against"})},
+      {"neutral_lead_angle", deg(n.neutral_lead, {"level", "edge", "neutral layer"})},
+      {"start", {{"at", deg(s.start, plan_of_place)}}},
+      {"ends", name_of(s.ends)},
+      {"tilt", {}},
+      {"blank", {}},
+      {"strain_limit", {}},
+      {"allow_strain", {}}};
 }
 
 Record strip_record(const HelicalStrip& s, const Part& part) {
@@ -116,7 +118,9 @@ Record flight_record(const Flight& f) {
           {"allow_strain", f.allow_strain}};
 }
 
-Record ring_members(const std::vector<FlightRing>& rings) { return {{"rings", list_of(rings, ring_record)}}; }
+Record ring_members(const std::vector<FlatRing>& rings) {
+  return {{"flat_rings", list_of(rings, ring_record)}};
+}
 
 Record coil_members(const CoilNumbers& n) {
   return {{"coil",

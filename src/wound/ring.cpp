@@ -56,7 +56,7 @@ double Section::mean(const std::function<double(double)>& figure) const {
   return sum;
 }
 
-// (5), (6): the radius of the flat ring for every r, as a polynomial of Chebyshev, and its sweep.
+// (5), (6): the radius of the flat ring for every r, as a polynomial of Chebyshev, and its sector.
 class LeastRing::Fit {
  public:
   explicit Fit(const Section& s) : s_(s), shares_(shares_of(s)), c_(Eigen::VectorXd::Zero(terms)), k_(s.k()) {

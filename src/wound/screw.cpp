@@ -35,6 +35,7 @@ Ruling ruling_of(const FlightSizes& s, double u) {
 
 Form form(const FlightSizes& s) {
   Form f;
+  f.edge_words = inner_and_outer;
   const double a = s.plan(0);
   const double b = s.plan(1);
   f.wall = in_stretches(std::min(a, b), std::max(a, b), pi, [s](double u) { return ruling_of(s, u); });
@@ -72,6 +73,7 @@ double overall_height(const FlightSizes& s) {
 
 CurvedForm form(const FlightSizes& s, double turns_per_blank) {
   CurvedForm f;
+  f.edge_words = inner_and_outer;
   f.size = form(s).size;
   f.overall_height = overall_height(s);
   const double each = turns_per_blank / s.turns;

@@ -211,19 +211,19 @@ void wind_up(const HelicalStrip& s, StripSizes& sizes) {
 
 // (11)
 void widen(const HelicalStrip& s, StripSizes& sizes) {
-  if (s.width && s.upright)
-    refuse("upright", "is given beside the width", shown_mm(*s.upright), "width or upright",
+  if (s.width && s.upright_width)
+    refuse("upright_width", "is given beside the width", shown_mm(*s.upright_width), "width or upright_width",
            "keep one of them");
   const double lean = sizes.neutral / sizes.run();
-  const char* key = s.upright ? "upright" : "width";
-  const double given = needed(s.upright ? s.upright : s.width, key, shortest, widest_winding, "mm",
-                              "give the width of the strip, or how wide it is upright");
-  sizes.width = s.upright ? lean * given : given;
-  sizes.upright = sizes.width / lean;
+  const char* key = s.upright_width ? "upright_width" : "width";
+  const double given = needed(s.upright_width ? s.upright_width : s.width, key, shortest, widest_winding,
+                              "mm", "give the width of the strip, or how wide it is upright");
+  sizes.width = s.upright_width ? lean * given : given;
+  sizes.upright_width = sizes.width / lean;
   const double pitch = two_pi * sizes.rise;
-  if (sizes.upright >= pitch)
+  if (sizes.upright_width >= pitch)
     refuse(key, "is so wide that the strip's turns lie over each other", shown_mm(given),
-           "less than " + shown_mm(s.upright ? pitch : pitch * lean),
+           "less than " + shown_mm(s.upright_width ? pitch : pitch * lean),
            "make it narrower, or the pitch larger");
 }
 
@@ -267,19 +267,21 @@ void wind_up_cone(const HelicalStrip& s, ConeStripSizes& c) {
 // The radii of the body.
 ConeStripSizes cone_of(const HelicalStrip& s) {
   ConeStripSizes c;
-  c.from = needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
-  c.to = needed(s.on_to, "on.end_diameter", shortest, widest_winding, "mm", "") / 2;
+  c.from = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
+                  "give the diameter of the body") /
+           2;
+  c.to = needed(s.body_end_diameter, "body.end_diameter", shortest, widest_winding, "mm", "") / 2;
   if (std::abs(c.to - c.from) < within::same * c.from)
-    refuse("on.end_diameter", "makes a cylinder of the body", shown_mm(*s.on_to), "another diameter",
-           "leave it out");
+    refuse("body.end_diameter", "makes a cylinder of the body", shown_mm(*s.body_end_diameter),
+           "another diameter", "leave it out");
   return c;
 }
 
 }  // namespace
 
 ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
-  if (s.upright)
-    refuse("upright", "changes along a strip on a cone", shown_mm(*s.upright), "width",
+  if (s.upright_width)
+    refuse("upright_width", "changes along a strip on a cone", shown_mm(*s.upright_width), "width",
            "give the width square to its edges");
   ConeStripSizes c = cone_of(s);
   wind_up_cone(s, c);
@@ -293,9 +295,11 @@ ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand han
 
 StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
   StandingSizes all;
-  all.from = needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
+  all.from = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
+                    "give the diameter of the body") /
+             2;
   all.to = all.from;
-  if (s.on_to) {
+  if (s.body_end_diameter) {
     ConeStripSizes cone = cone_of(s);
     wind_up_cone(s, cone);
     all.to = cone.to;
@@ -312,9 +316,9 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
   }
   const double turns = all.angle / two_pi;
   check_range("turns", turns, least_turns, 50, "turns of a standing strip");
-  if (s.upright)
-    refuse("upright", "belongs to a strip that lies against the body", shown_mm(*s.upright), "width",
-           "give the width along its rulings");
+  if (s.upright_width)
+    refuse("upright_width", "belongs to a strip that lies against the body", shown_mm(*s.upright_width),
+           "width", "give the width along its rulings");
   all.width = needed(s.width, "width", shortest, widest_winding, "mm", "give the width of the strip");
   check_range("tilt", s.tilt->degrees(), 0.1, 179.9, "degrees");
   all.lean = all.half_angle + s.tilt->radians();
@@ -333,8 +337,9 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
 
 StripSizes solve(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
   StripSizes sizes;
-  sizes.body =
-      needed(s.on, "on.diameter", shortest, widest_winding, "mm", "give the diameter of the body") / 2;
+  sizes.body = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
+                      "give the diameter of the body") /
+               2;
   sizes.neutral = sizes.body + sheet.neutral * *sheet.thickness;
   sizes.sense = sense_of(hand);
   sizes.start = start_of(s.start, hand);

@@ -44,12 +44,12 @@ struct CoilSizes {
 
 /// A helical strip worked out: radii and lengths, mm; angles, radians.
 struct StripSizes {
-  double body = 0;     ///< radius of the inside face
-  double neutral = 0;  ///< radius of the neutral layer
-  double rise = 0;     ///< per radian
-  double angle = 0;    ///< of the lower edge, from square end to square end
-  double width = 0;    ///< square to the edges
-  double upright = 0;  ///< along the body
+  double body = 0;           ///< radius of the inside face
+  double neutral = 0;        ///< radius of the neutral layer
+  double rise = 0;           ///< per radian
+  double angle = 0;          ///< of the lower edge, from square end to square end
+  double width = 0;          ///< square to the edges
+  double upright_width = 0;  ///< along the body
   double start = 0;
   double sense = 1;
   StripEnds ends = StripEnds::square;

@@ -189,6 +189,7 @@ CurvedForm form(const StandingSizes& s) {
     return p;
   };
   CurvedForm f;
+  f.edge_words = lower_and_upper;
   f.size = std::hypot(2 * (std::max(s.from, s.to) + s.width), s.height + s.width);
   f.overall_height = overall_height(point, s.thickness);
   const bool round = s.ends == StripEnds::round;

@@ -45,7 +45,7 @@ Vec2 place_of_greatest(const std::vector<StrainField::Stretch>& stretches) {
 
 }  // namespace
 
-StrainField strain_field(const FlightRing& ring, const Blank& b) {
+StrainField strain_field(const FlatRing& ring, const Blank& b) {
   StrainField field;
   field.greatest = ring.greatest;
   for (const FormingPanel& panel : b.forming) {

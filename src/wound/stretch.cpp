@@ -49,23 +49,23 @@ StretchedPart stretch(const HelicalStrip& strip, const Sheet& sheet, Hand hand) 
   return lay_out(form(sizes), sheet, how);
 }
 
-FlightRing ring_of(const StretchedPiece& piece) {
+FlatRing ring_of(const StretchedPiece& piece) {
   const Surface& s = piece.curved.surface;
   const auto at = [surface = s, flat = piece.flat](double u, double share) -> StrainAt {
     const Vec3 place = surface.point(u, share).at;
     const Strain strain = strain_at(surface, flat, u, share);
     return {std::hypot(place.x, place.y), strain.along, strain.across};
   };
-  FlightRing ring;
+  FlatRing ring;
   ring.flat = FlightFlat::least_stretch;
   const double turned = std::abs(turned_across(piece));
-  ring.sweep = Angle::radians(turned);
+  ring.sector = Angle::radians(turned);
   ring.gap = Angle::radians(two_pi * (1 - turned / (s.us.back() - s.us.front())));
   constexpr int looks = 128;
   for (int i = 0; i <= looks; ++i) {
     const double u = s.us.front() + (s.us.back() - s.us.front()) * i / looks;
     for (const auto& [share, field] :
-         {std::pair(0.0, &FlightRing::inner), {0.5, &FlightRing::middle}, {1.0, &FlightRing::outer}}) {
+         {std::pair(0.0, &FlatRing::inner), {0.5, &FlatRing::middle}, {1.0, &FlatRing::outer}}) {
       const double along = at(u, share).along;
       if (std::abs(along) > std::abs(ring.*field)) ring.*field = along;
     }
@@ -83,13 +83,13 @@ FlightRing ring_of(const StretchedPiece& piece) {
   return ring;
 }
 
-std::vector<FlightRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand) {
+std::vector<FlatRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand) {
   Flight other = flight;
   other.allow_strain = true;
-  std::vector<FlightRing> rings;
+  std::vector<FlatRing> rings;
   if (flight.flat == FlightFlat::least_stretch) {
     other.flat = FlightFlat::equal_edges;
-    for (const WoundPiece& piece : wind(other, sheet, hand).pieces) rings.push_back(piece.rings.front());
+    for (const WoundPiece& piece : wind(other, sheet, hand).pieces) rings.push_back(piece.flat_rings.front());
     return rings;
   }
   constexpr double most = 12;

@@ -37,17 +37,18 @@ Ruling ruling_of(double radius, double u) {
 
 Form form(const StripSizes& s, const Sheet& sheet) {
   Form f;
+  f.edge_words = lower_and_upper;
   const auto ends = ends_of(s);
   f.ends = ends;
   const auto [from, to] = std::minmax({ends[0].base, ends[0].top, ends[1].base, ends[1].top});
   f.wall = in_stretches(from, to, pi, [radius = s.body](double u) { return ruling_of(radius, u); });
   const double h = s.sense * s.rise;
   f.base = Rim([h, start = s.start](double u) -> Cut { return {h * (u - start), h}; });
-  f.top = Rim([h, s](double u) -> Cut { return {h * (u - s.start) + s.upright, h}; });
+  f.top = Rim([h, s](double u) -> Cut { return {h * (u - s.start) + s.upright_width, h}; });
   f.thickness = *sheet.thickness;
   f.neutral = sheet.neutral * f.thickness;
   f.open = true;
-  f.size = std::hypot(2 * (s.body + f.thickness), s.rise * s.angle + s.upright);
+  f.size = std::hypot(2 * (s.body + f.thickness), s.rise * s.angle + s.upright_width);
   return f;
 }
 
@@ -64,7 +65,7 @@ StripNumbers numbers_of(const StripSizes& s, const Sheet& sheet) {
   n.neutral = helix(s.neutral);
   n.outside = helix(s.body + *sheet.thickness);
   n.width = s.width;
-  n.upright = s.upright;
+  n.upright_width = s.upright_width;
   return n;
 }
 

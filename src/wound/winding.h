@@ -16,12 +16,12 @@ struct StrainAt {
 
 /// A blank of a flight as a ring, and what forming it does to the metal. Strains are lengths formed over
 /// lengths flat, less one.
-struct FlightRing {
+struct FlatRing {
   FlightFlat flat = FlightFlat::equal_edges;
   double inner_radius = 0;  ///< of the flat ring; 0 where the pitch or the outside grows: no ring
   double outer_radius = 0;
-  Angle sweep = {};            ///< of this blank
-  Angle gap = {};              ///< left by a whole turn: 360 degrees less its sweep
+  Angle sector = {};           ///< of this blank
+  Angle gap = {};              ///< left by a whole turn: 360 degrees less its sector
   double inner = 0;            ///< strain along the inner edge: of all rulings the one farthest from 0
   double middle = 0;           ///< along the line halfway
   double outer = 0;            ///< along the outer edge
@@ -52,17 +52,17 @@ struct StripNumbers {
   Angle neutral_lead = {};  ///< on the neutral layer
   /// Lengths of an edge on each layer, from square end to square end.
   double inside = 0, neutral = 0, outside = 0;
-  double width = 0;    ///< square to the edges
-  double upright = 0;  ///< along the body
+  double width = 0;          ///< square to the edges
+  double upright_width = 0;  ///< along the body
 };
 
 /// One blank of a wound part: the wall that is laid out, and where on the part it lies.
 struct WoundPiece {
-  Form laid;                           ///< of a flight a wall in the plane: the flat itself
-  double from = 0, to = 0;             ///< plan angles, radians
-  int number = 0;                      ///< which blank of the part is the first of these, from the start
-  int count = 1;                       ///< how many are alike
-  std::vector<FlightRing> rings = {};  ///< of a flight: the one made first
+  Form laid;                              ///< of a flight a wall in the plane: the flat itself
+  double from = 0, to = 0;                ///< plan angles, radians
+  int number = 0;                         ///< which blank of the part is the first of these, from the start
+  int count = 1;                          ///< how many are alike
+  std::vector<FlatRing> flat_rings = {};  ///< of a flight: the one made first
 };
 
 struct WoundPart {
@@ -128,10 +128,10 @@ struct WoundPart {
 
 /// A blank of a growing flight, laid out with the least stretch, in the figures that rings are told by; it
 /// has no radii, and its gap is that of a turn at the mean of its own.
-[[nodiscard]] FlightRing ring_of(const StretchedPiece& piece);
+[[nodiscard]] FlatRing ring_of(const StretchedPiece& piece);
 /// Of each blank of a growing flight, by number, the named flat that is not made; least stretch for up to 12
 /// blanks. Errors    Refusal as wind() and stretch() do, and for more blanks.
-[[nodiscard]] std::vector<FlightRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand);
+[[nodiscard]] std::vector<FlatRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand);
 
 /// The blanks of a part that winds about an axis: one for each kind of piece.
 [[nodiscard]] std::vector<Blank> make_blanks(const WoundPart& part, const Making& making);

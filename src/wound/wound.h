@@ -34,8 +34,8 @@ namespace juggler {
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& strip, const Blank& blank);
 
 /// The flats that a blank of a flight may be, the one made first.
-void add_rings(std::vector<Fact>& rows, const std::vector<FlightRing>& rings);
-[[nodiscard]] std::vector<Fact> wound_numbers(const std::vector<FlightRing>& rings, const Blank& blank);
+void add_rings(std::vector<Fact>& rows, const std::vector<FlatRing>& rings);
+[[nodiscard]] std::vector<Fact> wound_numbers(const std::vector<FlatRing>& rings, const Blank& blank);
 [[nodiscard]] std::vector<Fact> wound_numbers(const CoilNumbers& numbers, const Blank& blank);
 [[nodiscard]] std::vector<Fact> wound_numbers(const StripNumbers& numbers, const Blank& blank);
 /// Twice the way from the axis to the outermost metal.
@@ -43,17 +43,17 @@ void add_rings(std::vector<Fact>& rows, const std::vector<FlightRing>& rings);
 [[nodiscard]] std::vector<Fact> outside_labels(const CoilNumbers& numbers);
 [[nodiscard]] std::vector<Fact> outside_labels(const HelicalStrip& strip, double thickness);
 /// Those flats from edge to edge.
-[[nodiscard]] MeasuredTable strain_table(const std::vector<FlightRing>& rings);
+[[nodiscard]] MeasuredTable strain_table(const std::vector<FlatRing>& rings);
 
 [[nodiscard]] Record flight_record(const Flight& flight);
 [[nodiscard]] Record coil_record(const Coil& coil, const CoilNumbers& numbers);
 [[nodiscard]] Record strip_record(const HelicalStrip& strip, const StripNumbers& numbers);
 [[nodiscard]] Record strip_record(const HelicalStrip& strip, const Part& part);
-[[nodiscard]] Record ring_members(const std::vector<FlightRing>& rings);
+[[nodiscard]] Record ring_members(const std::vector<FlatRing>& rings);
 [[nodiscard]] Record coil_members(const CoilNumbers& numbers);
 [[nodiscard]] Record strip_members(const StripNumbers& numbers);
 
-[[nodiscard]] StrainField strain_field(const FlightRing& ring, const Blank& blank);
+[[nodiscard]] StrainField strain_field(const FlatRing& ring, const Blank& blank);
 /// What is seen beside the metal.
 struct Winding {
   double body = 0;             ///< diameter of the shaft, or of what a strip lies against; 0: none

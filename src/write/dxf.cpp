@@ -339,7 +339,7 @@ class DxfWriter {
       for (const Arc& arc : c.line) one_arc(Layer::bend, arc);
     }
     if (!blank_.folding) return;
-    for (const BentStrip& s : blank_.folding->strips) {
+    for (const BentZone& s : blank_.folding->zones) {
       const bool sharp = s.a_from == s.b_from && s.a_to == s.b_to;  // its bend line says it all
       if (!sharp || s.rolled) guide(s.a_from, s.a_to);
       if (!sharp) guide(s.b_from, s.b_to);

@@ -52,7 +52,7 @@ TEST_F(Program, NoRoomBesideTheFamiliesNamesAShape) {
   const std::regex shape(
       "\\b(Cone|Cylinder|Hopper|Net|Tube|Transition|EvenTransition|Flight|Coil|HelicalStrip|Dome|RuledWall|"
       "RoundShape|"
-      "RoundSizes|RoundPart|WoundPart|FlightRing|DomeSizes)\\b");
+      "RoundSizes|RoundPart|WoundPart|FlatRing|DomeSizes)\\b");
   const std::set<std::string> families{"round", "ruled", "folded", "wound", "stretched", "shapes"};
   int files = 0;
   for (const char* room : {"src", "cli"}) {

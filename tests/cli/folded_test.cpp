@@ -32,42 +32,44 @@ TEST_P(FoldedRefusal, NamesTheKeyAndWhatIsAllowed) {
 
 #define SHEET " thickness=2 sizes_on=outside"
 #define BENT SHEET " bend.radius=3 bend.neutral=0.42"
+#define PSHEET " thickness=2 sizes_on=convex_side"
+#define PANEL " thickness=2 sizes_on=convex_side bend.radius=3 bend.neutral=0.42"
 #define HOPPER "hopper base.width=200 base.length=200 top.width=400 top.length=400 height=300"
 INSTANTIATE_TEST_SUITE_P(
     All, FoldedRefusal,
     ::testing::Values(
         FoldedCall{"NoNeutral",
-                   "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.radius=3" SHEET,
+                   "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.radius=3" PSHEET,
                    "bend.neutral", "nothing says"},
         FoldedCall{
             "NoRadius",
-            "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.neutral=0.4" SHEET,
+            "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.neutral=0.4" PSHEET,
             "bend.radius", "inside radius"},
         FoldedCall{"TwoWays",
                    "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.test.flat=100 "
-                   "bend.test.leg_a=60 bend.test.leg_b=45" BENT,
+                   "bend.test.leg_a=60 bend.test.leg_b=45" PANEL,
                    "bend.neutral", "more than one way"},
         FoldedCall{"TestPieceThatCannotBe",
                    "panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.radius=3 "
-                   "bend.test.flat=100 bend.test.leg_a=60 bend.test.leg_b=60" SHEET,
+                   "bend.test.flat=100 bend.test.leg_a=60 bend.test.leg_b=60" PSHEET,
                    "bend.test", "does not lie in the sheet"},
-        FoldedCall{"BendAtTheEnd", "panel profile.1.line=50 profile.2.bend=90 run=10" BENT, "profile.2.bend",
+        FoldedCall{"BendAtTheEnd", "panel profile.1.line=50 profile.2.bend=90 run=10" PANEL, "profile.2.bend",
                    "between two lines"},
-        FoldedCall{"LegTooShort", "panel profile.1.line=50 profile.2.bend=90 profile.3.line=4 run=10" BENT,
+        FoldedCall{"LegTooShort", "panel profile.1.line=50 profile.2.bend=90 profile.3.line=4 run=10" PANEL,
                    "profile.3.line", "at least 5 mm"},
         FoldedCall{"BendOfHalfATurn",
-                   "panel profile.1.line=50 profile.2.bend=180 profile.3.line=40 run=10" BENT,
+                   "panel profile.1.line=50 profile.2.bend=180 profile.3.line=40 run=10" PANEL,
                    "profile.2.bend", "178"},
-        FoldedCall{"ArcWithoutRadius", "panel profile.1.arc=90 run=10" BENT, "profile.1.arc", "no radius"},
-        FoldedCall{"NoRun", "panel profile.1.line=50" BENT, "run", "missing"},
+        FoldedCall{"ArcWithoutRadius", "panel profile.1.arc=90 run=10" PANEL, "profile.1.arc", "no radius"},
+        FoldedCall{"NoRun", "panel profile.1.line=50" PANEL, "run", "missing"},
         FoldedCall{"FewerHitsThanArcs",
                    "panel profile.1.arc=90 profile.1.radius=50 profile.2.arc=90 profile.2.radius=80 run=10 "
-                   "bending.hits=1" BENT,
-                   "bending.hits", "one for each arc"},
+                   "pressing.hits=1" PANEL,
+                   "pressing.hits", "one for each arc"},
         FoldedCall{"TwoWaysOfPressing",
-                   "cylinder diameter=300 height=200 bending.hits=9 bending.flat_width=30 thickness=1 "
+                   "cylinder diameter=300 height=200 pressing.hits=9 pressing.facet_width=30 thickness=1 "
                    "sizes_on=inside",
-                   "bending.hits", "one of hits"},
+                   "pressing.hits", "one of hits"},
         FoldedCall{"FlangeTwice",
                    HOPPER " flange.1.end=top flange.1.width=20 flange.2.end=top flange.2.width=20" BENT,
                    "flange.2.end", "second flange"},
@@ -89,9 +91,10 @@ INSTANTIATE_TEST_SUITE_P(
                    "net sides=3 base.side=50 height=40 'bends=[\"wall 1 / wall 2\", \"wall 2 / wall 3\", "
                    "\"wall 3 / wall 1\"]'" BENT,
                    "bends", "closes a loop"},
-        FoldedCall{"NoFile", "net file=none.obj" BENT, "file", "cannot be read"},
-        FoldedCall{"TubeWithoutSize", "tube wall=2 length=100", "diameter", "missing"},
-        FoldedCall{"TubeWithoutHollow", "tube side=20 wall=10 length=100", "wall", "no hollow"},
+        FoldedCall{"NoFile", "net path=none.obj" BENT, "path", "cannot be read"},
+        FoldedCall{"TubeWithoutSize", "tube wall_thickness=2 length=100", "diameter", "missing"},
+        FoldedCall{"TubeWithoutHollow", "tube side=20 wall_thickness=10 length=100", "wall_thickness",
+                   "no hollow"},
         FoldedCall{"TubeNotListed", "tube named=X length=100", "named", "lists.tubes"},
         FoldedCall{
             "FlangeStrained",
@@ -111,7 +114,7 @@ TEST_F(Program, BendTablesAreReadByLineAndColumn) {
   write("bends.csv", "thickness,radius,angle,deduction\n2,3,60,2.0\n2,3,120,much\n");
   const std::string call =
       "quick panel profile.1.line=50 profile.2.bend=90 profile.3.line=50 run=10 bend.radius=3 "
-      "bend.table=bends.csv thickness=2 sizes_on=outside";
+      "bend.table=bends.csv thickness=2 sizes_on=convex_side";
   const Outcome bad = juggler(call);
   EXPECT_EQ(bad.code, 3);
   EXPECT_TRUE(has(bad.err, "bends.csv:3:9: part.bend.table: is no number; found \"much\"")) << bad.err;
@@ -124,16 +127,16 @@ TEST_F(Program, BendTablesAreReadByLineAndColumn) {
 
 TEST_F(Program, ObjFilesAreReadByLine) {
   write("bad.obj", "v 0 0 0\nv 1 0 0\nf 1 2 3\n");
-  const Outcome r = juggler(std::string("quick net file=bad.obj") + folded);
+  const Outcome r = juggler(std::string("quick net path=bad.obj") + folded);
   EXPECT_EQ(r.code, 3);
-  EXPECT_TRUE(has(r.err, "bad.obj:3:1: part.file:")) << r.err;
+  EXPECT_TRUE(has(r.err, "bad.obj:3:1: part.path:")) << r.err;
 }
 
 TEST_F(Program, AHopperIsToldTheSameInEveryFile) {
   ASSERT_EQ(juggler("develop '" SOURCE_FOLDER "/demo/11-bean-hopper.toml' -o . --quiet").code, 0);
   const Json piece = Json::parse(read("11-bean-hopper.json"))["pieces"][0];
   const std::vector<std::string> csv = lines_of(read("11-bean-hopper-bends.csv"));
-  const std::string card = read("11-bean-hopper-bench.txt");
+  const std::string card = read("11-bean-hopper-card.txt");
   const std::string page = shell("pdftotext -layout 11-bean-hopper.pdf -").out;
   ASSERT_EQ(csv.size(), piece["bends"].size() + 1);
   std::set<int> orders;
@@ -189,14 +192,15 @@ TEST_F(Program, ANetTellsItsJointsOnce) {
   for (const Json& j : folding["joints"]) ++joints[j["name"].get<std::string>()];
   EXPECT_EQ(joints.size(), 5u) << "six faces, ten edges, five bends";
   for (const auto& [name, sides] : joints) EXPECT_EQ(sides, 2) << name;
-  EXPECT_EQ(folding["plates"].size(), 6u);
+  EXPECT_EQ(folding["faces"].size(), 6u);
   EXPECT_EQ(d["pieces"][0]["bends"].size(), 5u);
 }
 
 TEST_F(Program, ATubeSaysWhichFaceLiesUp) {
   for (const char* face : {"inside", "outside", "middle"}) {
-    const Json d = result_of(
-        juggler(std::string("quick tube side=60 corner=8 wall=4 length=300 --json opened_on=") + face));
+    const Json d = result_of(juggler(
+        std::string("quick tube side=60 corner_radius=8 wall_thickness=4 length=300 --json opened_on=") +
+        face));
     EXPECT_EQ(d["job"]["parts"][0]["opened_on"], face);
     EXPECT_EQ(d["pieces"][0]["face_up"], std::string(face) == "inside" ? "inside" : "outside");
   }
@@ -204,8 +208,8 @@ TEST_F(Program, ATubeSaysWhichFaceLiesUp) {
 
 TEST_F(Program, APressedGuardTellsItsTableAndItsHits) {
   const Json d = result_of(
-      juggler("quick panel profile.1.arc=360 profile.1.radius=300 run=500 bending.hits=12 thickness=2 "
-              "part.sizes_on=middle sizes_on=inside --json"));
+      juggler("quick panel profile.1.arc=360 profile.1.radius=300 run=500 pressing.hits=12 thickness=2 "
+              "sizes_on=middle --json"));
   const Json& pressed = d["pieces"][0]["pressed"];
   EXPECT_EQ(pressed["hits"], 12);
   EXPECT_NEAR(pressed["facet_error"].get<double>(), 6.885, 5e-4);
@@ -241,16 +245,16 @@ INSTANTIATE_TEST_SUITE_P(
                    "transition base.profile.kind=circle base.profile.diameter=4 base.turn=3" ROUND,
                    "base.turn", "beside a profile"},
         FoldedCall{
-            "Hollow",
+            "Concave",
             "transition base.profile.kind=polyline 'base.profile.points=[[0,0],[90,0],[20,20],[0,90]]'" ROUND,
-            "base.profile.corner", "is hollow"},
+            "base.profile.corner_radius", "is concave"},
         FoldedCall{"TwoPoints",
                    "transition base.profile.kind=polyline 'base.profile.points=[[0,0],[90,0]]'" ROUND,
                    "base.profile.points", "no closed curve"},
         FoldedCall{"HalfAPoint",
                    "transition base.profile.kind=polyline 'base.profile.points=[[0,0],[9],[3,4]]'" ROUND,
                    "base.profile.points.2.1", "second length"},
-        FoldedCall{"SharpOutside", "transition base.width=400 base.length=300" ROUND, "base.corner",
+        FoldedCall{"SharpOutside", "transition base.width=400 base.length=300" ROUND, "base.corner_radius",
                    "at least"},
         FoldedCall{"CutByAPlane", "transition base.diameter=400 top.tilt.angle=80" ROUND, "height",
                    "cuts or touches"},

@@ -195,15 +195,16 @@ TEST_F(Paper, EveryTextOfADrawingIsFoundInItsPdf) {
 TEST_F(Paper, TemplatesAreSoundAndBandsOfPagesAreNamed) {
   ASSERT_EQ(
       juggler("develop '" SOURCE_FOLDER "/demo/08-stack-slanting-top.toml' -o . --formats template --quiet "
-              "--set template.wrap=true --set template.rings=true --set template.sweeps=true "
+              "--set template.wrap=true --set template.end_rings=true --set template.sweeps=true "
               "--set template.paper=roll")
           .code,
       0);
   EXPECT_EQ(shell("qpdf --check *.pdf").code, 0);
   const std::string text = shell("pdftotext -layout *.pdf -").out;
-  for (const char* words : {"Blank of Stack with slanting top", "Wrap round", "base ring", "top ring",
-                            "sweep base inside, radius 225.000 mm", "sweep base outside, radius 226.500 mm",
-                            "100 mm across", "diagonal 141.42 mm", "Print at 100 %"}) {
+  for (const char* words :
+       {"Blank of Stack with slanting top", "Wrap round", "end ring, base", "end ring, top",
+        "sweep base inside, radius 225.000 mm", "sweep base outside, radius 226.500 mm", "100 mm across",
+        "diagonal 141.42 mm", "Print at 100 %"}) {
     EXPECT_TRUE(has(text, words)) << words;
   }
 }

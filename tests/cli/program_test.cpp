@@ -26,8 +26,9 @@ TEST_F(Program, JsonPrintsTheDocumentAndNothingElse) {
   EXPECT_TRUE(there("out/cone.dxf"));
   EXPECT_FALSE(there("out/cone.svg"));
   const std::string dxf = read("out/cone.dxf");
-  for (const char* remark : {"999\njuggler 0.1.0\n", "999\nbase: dia 620.000, rad 310.000 mm on the inside\n",
-                             "999\nsheet: 2.000 mm, neutral factor 0.5\n"}) {
+  for (const char* remark :
+       {"999\njuggler 0.1.0\n", "999\nbase: dia 620.000, radius 310.000 mm on the inside\n",
+        "999\nsheet: 2.000 mm, neutral factor 0.5\n"}) {
     EXPECT_TRUE(has(dxf, remark)) << "a drawing says what it was made from: " << remark;
   }
 }
@@ -36,7 +37,7 @@ TEST_F(Program, QuietPrintsNothingAndTheSameCallGivesTheSameBytes) {
   const std::string call = std::string(quick_cyclone) + " --quiet -o ";
   EXPECT_EQ(juggler(call + "a").out, "");
   EXPECT_EQ(juggler(call + "b").code, 0);
-  for (const char* name : {"cone.dxf", "cone.svg", "cone.png", "cone.pdf", "cone-bench.pdf", "cone.json"}) {
+  for (const char* name : {"cone.dxf", "cone.svg", "cone.png", "cone.pdf", "cone-card.pdf", "cone.json"}) {
     EXPECT_FALSE(read(std::string("a/") + name).empty()) << name;
     EXPECT_EQ(read(std::string("a/") + name), read(std::string("b/") + name)) << name;
   }
@@ -93,7 +94,7 @@ TEST_F(Program, PiecesTrimsAndBenchCardsReachEveryFile) {
   ASSERT_EQ(r.code, 0) << r.err;
   for (const char* name :
        {"cylinder-piece1.dxf", "cylinder-piece2.dxf", "cylinder-piece1.svg", "cylinder-piece2.png",
-        "cylinder-piece1-bench.txt", "cylinder-piece2-bench.png", "cylinder.json"}) {
+        "cylinder-piece1-card.txt", "cylinder-piece2-card.png", "cylinder.json"}) {
     EXPECT_TRUE(there(std::string("out/") + name)) << name;
   }
   EXPECT_TRUE(has(r.out, "mirror image of piece 1")) << r.out;
@@ -108,7 +109,7 @@ TEST_F(Program, PiecesTrimsAndBenchCardsReachEveryFile) {
   EXPECT_EQ(d["job"]["parts"].size(), 1u);
   EXPECT_EQ(piece["bench"]["marking"], "coordinates");
   EXPECT_TRUE(piece["cone"].is_null());
-  EXPECT_TRUE(has(read("out/cylinder-piece1-bench.txt"), "Elements: along the edges from element 0"));
+  EXPECT_TRUE(has(read("out/cylinder-piece1-card.txt"), "Elements: along the edges from element 0"));
   EXPECT_TRUE(has(read("out/cylinder-piece1.dxf"), "trim 1: top cut at 500.000 mm on the axis"));
 }
 
@@ -238,7 +239,11 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
       EXPECT_EQ(d["layers"], Json({"JUGGLER_CUT", "JUGGLER_MARK"}));
     }
     EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["number"].get<std::string>())) << d["texts"];
-    EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["face_up"] == "inside" ? "INSIDE UP" : "OUTSIDE UP"));
+    const std::map<std::string, std::string> up{{"inside", "INSIDE UP"},
+                                                {"outside", "OUTSIDE UP"},
+                                                {"left", "LEFT FACE UP"},
+                                                {"right", "RIGHT FACE UP"}};
+    EXPECT_TRUE(has(d["texts"].dump(), up.at(pieces[i]["face_up"])));
   }
 }
 
@@ -296,8 +301,8 @@ TEST_F(Program, DemoPicturesAreWellFormed) {
 
 TEST_F(Demo, ThickAndMirroredJobsSayWhatTheyAre) {
   const Json hoods = Json::parse(read("demo/06-cooler-hoods.json"));
-  EXPECT_NEAR(hoods["pieces"][0]["elements"][0]["angle"].get<double>(), 60, 1e-9);
-  EXPECT_NEAR(hoods["pieces"][1]["elements"][0]["angle"].get<double>(), 300, 1e-9);
+  EXPECT_NEAR(hoods["pieces"][0]["elements"][0]["plan_angle"].get<double>(), 60, 1e-9);
+  EXPECT_NEAR(hoods["pieces"][1]["elements"][0]["plan_angle"].get<double>(), 300, 1e-9);
   const auto area = [&](int i) { return hoods["pieces"][i]["blank"]["area"].get<double>(); };
   EXPECT_NEAR(area(0), area(1), 1e-12 * area(0));
   EXPECT_EQ(Json::parse(read("demo/03-storm-collar.json"))["pieces"][0]["count"], 2);
@@ -319,8 +324,8 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
             "sizes on the outside  girth of the base 1404.292 mm, of the top 1394.867 mm\n");
   // 60 over the cosine of the half angle of 16.598 degrees; the slot's width as 272.7 to 274.2 mm of radius.
   EXPECT_EQ(shell("'" + (examples / "openings").string() + "'").out,
-            "sight: 1 off, 60.173 x 63.513 mm inside, least web 135.587 mm\n"
-            "slot: 9 off, 11.939 x 52.000 mm inside, least web 129.283 mm\ncut 5529.576 mm\n");
+            "sight: quantity 1, 60.173 x 63.513 mm inside, least web 135.587 mm\n"
+            "slot: quantity 9, 11.939 x 52.000 mm inside, least web 129.283 mm\ncut 5529.576 mm\n");
   // At 0 degrees the inside meets the planes at heights of 620.367 and 128.197 mm.
   const std::string elements = shell("'" + (examples / "cut_cone_to_svg").string() + "'").out;
   EXPECT_TRUE(has(elements, "kB of SVG\n0 0 513.569\n1 45 530.913\n")) << elements;
@@ -343,10 +348,12 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
   const Outcome job = shell("'" + (examples / "from_a_job").string() + "'");
   EXPECT_EQ(
       job.out,
-      "shape: cone\nsheet: 0.0625 in, neutral factor 0.5\nbase: dia 36.0000, rad 18.0000 in on the outside\n"
-      "top: dia 18.0000, rad 9.0000 in on the outside\nheight: 10.0000 in\nhalf angle: 41.9872 deg\n"
-      "slant: 13.4536 in\nseam: parallel gap of 0.0313 in on the neutral layer at plan angle 0 deg\nmade: 1 "
-      "off\nproved\n"
+      "shape: cone\nsheet: 0.0625 in, neutral factor 0.5\nbase: dia 36.0000, radius 18.0000 in on the "
+      "outside\n"
+      "top: dia 18.0000, radius 9.0000 in on the outside\nheight: 10.0000 in\nhalf angle: 41.9872 deg\n"
+      "slant: 13.4536 in\nseam: parallel gap of 0.0313 in on the neutral layer at plan angle 0 "
+      "deg\nquantity: 1\n"
+      "proved\n"
       "--set part.height=-1: part.height: is out of range; found -1 in (written -1); allowed: 3.937008e-05 "
       "to "
       "39370.0787 in.\n");

@@ -57,7 +57,7 @@ TEST_F(Program, MisspeltWordsAreHintedAt) {
   EXPECT_TRUE(has(juggler("develop x.toml --formts dxf").err, "Did you mean --formats?"));
   EXPECT_TRUE(has(juggler("quick cone height=1 -o out --formats dxf,pgn").err, "did you mean png?"));
   EXPECT_TRUE(has(juggler("shapes cylindr").err, "did you mean cylinder?"));
-  EXPECT_TRUE(has(juggler("quick cone height=1 drawing.sheet=A33").err, "did you mean \"A3\"?"));
+  EXPECT_TRUE(has(juggler("quick cone height=1 drawing.paper=A33").err, "did you mean \"A3\"?"));
 }
 
 TEST_F(Program, FormatsWithoutAFolderAreAWrongCall) {

@@ -109,11 +109,11 @@ class CardReader:
             said = self.card.take(rf"lengths rounded to {L}; sheet {L} thick; cut (\d+)")
             self.step, sheet, count = said[0]
         else:
-            said = self.card.take(rf"(\d+) off, sheet {L}[^|]*?, (inside|outside) face up\. Lengths rounded to {L}\.")
+            said = self.card.take(rf"Quantity (\d+), sheet {L}[^|]*?, (inside|outside|left|right) face up\. Lengths rounded to {L}\.")
             count, sheet, _, self.step = said[0]
         self.faults.near("card: how many", count, self.piece["count"], 0)
         self.faults.near("card: step", self.step, self.piece["bench"]["round_to"], 1e-6)
-        thickness = self.piece["thickness"] or self.part.get("wall", 0) or 0
+        thickness = self.piece["thickness"] or self.part.get("wall_thickness", 0) or 0
         self.faults.near("card: sheet", sheet, thickness, 0.0051)
 
     def square(self):
@@ -598,9 +598,9 @@ class CardReader:
             if way != c["direction"]:
                 self.faults.append(f"card: crease {tag} goes {way}")
         bends = {b["tag"]: b for b in self.piece["bends"]}
-        for count, flat in self.card.take(rf"Mark the bend lines of this piece, (\d+) from the edge at seam start along the rims, flats of up to {L}:"):
+        for count, flat in self.card.take(rf"Mark the bend lines of this piece, (\d+) from the edge at seam start along the rims, facets of up to {L}:"):
             self.faults.near("card: bend lines", count, len(bends), 0)
-            self.near("greatest flat", flat, self.piece["pressed"]["flat_width"])
+            self.near("greatest flat", flat, self.piece["pressed"]["facet_width"])
         for tag, base, top, turned in self.card.take(rf"(?<=[|:. ])(\w+): base {L}, top {L}, turned {NUMBER} deg\."):
             b = bends[f"{tag:g}" if isinstance(tag, float) else tag]
             self.near(f"bend {tag} along the base", base, b["distance"][0])
@@ -629,7 +629,7 @@ class CardReader:
         return length(f"{cell:g} {self.unit}" if isinstance(cell, float) else f"{cell} {self.unit}")
 
     def plan(self, e, said):
-        self.faults.near(f"card: plan angle of element {e['number']}", said, e["angle"], max(5e-4 * abs(e["angle"]), 1e-3))
+        self.faults.near(f"card: plan angle of element {e['number']}", said, e["plan_angle"], max(5e-4 * abs(e["plan_angle"]), 1e-3))
 
 
 def anticlockwise(loop):

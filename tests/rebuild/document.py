@@ -38,13 +38,13 @@ def check_blank(faults, outline, piece, part):
         c, s = math.cos(math.pi * k / 1440), math.sin(math.pi * k / 1440)
         xs, ys = [c * x + s * y for x, y in points], [c * y - s * x for x, y in points]
         areas.append(((max(xs) - min(xs)) * (max(ys) - min(ys)), max(xs) - min(xs), max(ys) - min(ys)))
-    said = blank["enclosing"]["width"] * blank["enclosing"]["height"]
+    said = blank["smallest_rectangle"]["width"] * blank["smallest_rectangle"]["height"]
     least = min(areas)
     if said > 1.001 * least[0] or said < 0.985 * least[0]:
         faults.append(f"smallest rectangle: {said:.3f} mm2, looked for {least[0]:.3f}")
-    if not any(abs(area - said) < 0.015 * said and min(abs(w - blank["enclosing"]["width"]), abs(h - blank["enclosing"]["width"])) < 0.012 * max(w, h)
+    if not any(abs(area - said) < 0.015 * said and min(abs(w - blank["smallest_rectangle"]["width"]), abs(h - blank["smallest_rectangle"]["width"])) < 0.012 * max(w, h)
                for area, w, h in areas):
-        faults.append(f"smallest rectangle: none is {blank['enclosing']['width']:.3f} wide")
+        faults.append(f"smallest rectangle: none is {blank['smallest_rectangle']['width']:.3f} wide")
     if piece["folding"]:
         joints = {}
         for j in piece["folding"]["joints"]:

@@ -129,7 +129,7 @@ def check_folding(faults, drawing, rows, piece, thickness):
     def plate_of(corners):
         middle = mul(1 / len(corners), tuple(sum(c[i] for c in corners) for i in (0, 1)))
         return next((i for i, plate in enumerate(plates) if inside(plate, middle)), None)
-    named = {p["name"]: plate_of(p["corners"]) for p in folding["plates"]}
+    named = {p["name"]: plate_of(p["corners"]) for p in folding["faces"]}
     normal = {}
     for name, k in named.items():
         if k is not None:
@@ -139,16 +139,16 @@ def check_folding(faults, drawing, rows, piece, thickness):
     for joint in folding["joints"]:
         halves.setdefault(joint["name"], []).append(joint)
     for name, pair in halves.items():
-        if len(pair) != 2 or any(named.get(j["plate"]) is None for j in pair):
+        if len(pair) != 2 or any(named.get(j["face"]) is None for j in pair):
             continue
-        angle = math.degrees(math.acos(max(-1.0, min(1.0, dot(normal[pair[0]["plate"]], normal[pair[1]["plate"]])))))
+        angle = math.degrees(math.acos(max(-1.0, min(1.0, dot(normal[pair[0]["face"]], normal[pair[1]["face"]])))))
         faults.near(f"folded: angle at {name}", angle, abs(pair[0]["angle"]), 0.0012 * len(rows) + 1e-3)
         if pair[0]["lapped"] or pair[0]["open"]:
             continue
         apart = []
         for low in (0.0, -thickness):
             for high in (0.0, -thickness):
-                ends = [[moves[named[j["plate"]]]((*j[e], z)) for e in ("from", "to")] for j, z in zip(pair, (low, high))]
+                ends = [[moves[named[j["face"]]]((*j[e], z)) for e in ("from", "to")] for j, z in zip(pair, (low, high))]
                 # Edges that meet may be cut back by different lengths: how far one lies from the other's line.
                 way = sub(ends[1][1], ends[1][0])
                 way = mul(1 / math.sqrt(dot(way, way)), way)

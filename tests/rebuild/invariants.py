@@ -17,29 +17,29 @@ SHAPES = {
     "cone by slant": "cone base.diameter=300 top.girth=1500 slant=260 seam.lap=12 seam.at=200@ face_up=outside {sheet}",
     "offset cone": "cone base.diameter=400 top.diameter=220 height=300 top.shift=[60,25]@ seam.gap=2 seam.at=300@ {sheet}",
     "trimmed cone": "cone base.diameter=500 top.diameter=200 height=600 trim.1.end=top trim.1.height=400 trim.1.tilt=14 trim.1.uphill=75@ seam.at=20@ {sheet}",
-    "pressed cone": "cone base.diameter=500 top.diameter=250 height=300 top.shift=[40,0]@ bending.hits=16 seam.gap=3 seam.at=55@ {sheet}",
+    "pressed cone": "cone base.diameter=500 top.diameter=250 height=300 top.shift=[40,0]@ pressing.hits=16 seam.gap=3 seam.at=55@ {sheet}",
     "flanged cone": "cone base.diameter=500 top.diameter=250 height=300 flange.1.end=top flange.1.width=6 seam.at=0@ {sheet}",
     "slanting cylinder": "cylinder diameter=400 short_side=300 long_side=420 uphill=33@ seam.at=120@ elements=12 {sheet}",
     "cylinder in pieces": "cylinder diameter=400 height=300 seam.pieces=2 seam.gap=4 seam.at=15@ seam.stock=10 {sheet}",
     "drilled cylinder": "cylinder diameter=400 height=300 seam.gap=4 seam.at=15@ opening.1.form.kind=obround opening.1.form.width=20 opening.1.form.length=55 "
                         "opening.1.how=bored opening.1.at.angle=100@ opening.1.at.height=120 {sheet}",
-    "square to round": "transition base.width=400 base.length=300 base.corner=12 base.turn=20@ top.diameter=200 height=350 top.shift=[30,10]@ "
+    "square to round": "transition base.width=400 base.length=300 base.corner_radius=12 base.turn=20@ top.diameter=200 height=350 top.shift=[30,10]@ "
                        "top.tilt.angle=9 top.tilt.uphill=40@ seam.at=77@ {sheet}",
     "oval to oval": "transition base.profile.kind=obround base.profile.width=400 base.profile.length=260 base.profile.turn=0@ "
                     "top.profile.kind=ellipse top.profile.width=220 top.profile.length=300 top.profile.turn=15@ height=330 seam.at=10@ {sheet}",
     "polygons": "transition base.profile.kind=polygon base.profile.sides=6 base.profile.across_flats=300 base.profile.turn=0@ "
                 "top.profile.kind=polygon top.profile.sides=6 top.profile.across_flats=180 top.profile.turn=0@ height=200 bend.radius=2 bend.neutral=0.42 seam.at=30@ {sheet}",
-    "drawn": "transition base.profile.kind=polyline base.profile.points=[[0,0],[400,0],[400,200],[120,300],[0,260]] base.profile.corner=20 base.profile.turn=0@ "
+    "drawn": "transition base.profile.kind=polyline base.profile.points=[[0,0],[400,0],[400,200],[120,300],[0,260]] base.profile.corner_radius=20 base.profile.turn=0@ "
              "top.diameter=180 height=330 seam.at=10@ {sheet}",
     "panel": "panel profile.1.line=60 profile.2.bend=90 profile.3.line=80 profile.4.arc=60 profile.4.radius=150 profile.5.line=70 run=300 "
-             "bend.radius=3 bend.neutral=0.42 edge.1.on=profile_start edge.1.width=25 {sheet}",
+             "bend.radius=3 bend.neutral=0.42 edge.1.on=profile_start edge.1.width=25 thickness=2 sizes_on=concave_side",
     "hopper": "hopper base.width=150 base.length=180 top.width=400 top.length=430 height=300 bend.radius=2 bend.neutral=0.42 flange.1.end=top flange.1.width=30 {sheet}",
     "prism": "net sides=5 base.across_flats=220 top.across_flats=150 height=180 turn=12@ bend.radius=2 bend.neutral=0.42 {sheet}",
-    "square tube": "tube side=80 wall=4 corner=9 length=420 trim.1.end=top trim.1.height=390 trim.1.tilt=15 trim.1.uphill=90",
-    "round tube": "tube diameter=90 wall=4 length=420 seam.at=30@ trim.1.end=top trim.1.height=360 trim.1.tilt=25 trim.1.uphill=50@ opened_on=middle",
+    "square tube": "tube side=80 wall_thickness=4 corner_radius=9 length=420 trim.1.end=top trim.1.height=390 trim.1.tilt=15 trim.1.uphill=90",
+    "round tube": "tube diameter=90 wall_thickness=4 length=420 opened_at=30@ trim.1.end=top trim.1.height=360 trim.1.tilt=25 trim.1.uphill=50@ opened_on=middle",
     "flight": "flight shaft.diameter=60 outside.diameter=220 pitch=190 turns=2 start.at=10@ allow_strain=true thickness=3",
     "coil": "coil start.inside_diameter=90 spacing=14 turns=3 width=40 start.at=10@ thickness=2",
-    "strip": "helical_strip on.diameter=300 width=50 pitch=180 turns=1.3 start.at=10@ thickness=2",
+    "strip": "helical_strip body.diameter=300 width=50 pitch=180 turns=1.3 start.at=10@ thickness=2",
     "dome": "dome rim.diameter=600 rise=110 gores=8 allow_strain=true start.at=0@ {sheet}",
     "ruled wall": "ruled_wall base.diameter=300 base.pitch=150 base.turns=0.6 base.height=0^ top.diameter=420 top.pitch=170 top.turns=0.6 top.height=120^ "
                   "allow_strain=true thickness=2",

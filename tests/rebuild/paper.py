@@ -209,3 +209,17 @@ def length(text):
 
 
 LENGTH = r"-?[\d.]+(?:-\d+/\d+)?(?:/\d+)? (?:mm|cm|m|in|ft)\b"
+
+
+EDGES = {"inner": "base", "lower": "base", "outer": "top", "upper": "top", "side_start": "seam_start", "side_end": "seam_end"}
+
+
+def edges_by_one_name(said):
+    """Flights, strips and gores call their edges otherwise: here by one pair of names, in what is said anywhere."""
+    if isinstance(said, str):
+        return re.sub(rf"(?<![a-z])({'|'.join(EDGES)})(?![a-z-])", lambda m: EDGES[m[0]], said)
+    if isinstance(said, list):
+        return [edges_by_one_name(one) for one in said]
+    if isinstance(said, dict):
+        return {key: edges_by_one_name(one) for key, one in said.items()}
+    return said

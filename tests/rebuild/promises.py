@@ -9,7 +9,7 @@ import re
 import subprocess
 import sys
 
-from paper import Drawing, table
+from paper import Drawing, edges_by_one_name, table
 
 CHECKS = []
 
@@ -35,7 +35,7 @@ class Shop:
         self.run = self.call("quick", *words, *more, f"job.units={self.unit}", "-o", self.folder, "--formats", formats)
         if self.run.returncode == 0:
             self.stem = next(f for f in os.listdir(self.folder) if f.endswith(".json"))[:-5]
-            self.json = json.load(open(self.path(".json"), encoding="utf-8"))
+            self.json = edges_by_one_name(json.load(open(self.path(".json"), encoding="utf-8")))
             self.piece = self.json["pieces"][0]
         return self.run
 
@@ -58,10 +58,10 @@ def near(found, said, within=1e-3):
 @promise
 def bends_count_from_the_edge_as_cut(shop):
     for seam, first in (("seam.gap=10_mm", 47.36), ("seam.lap=25_mm seam.lap_on=start", 77.36), ("seam.stock=12_mm", 64.36)):
-        shop.quick(f"cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle bending.hits=12 {seam}")
+        shop.quick(f"cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle pressing.hits=12 {seam}")
         row = shop.rows("bends")[0]
         near(row["distance"], first, row["step"])
-        near(row["flat before"], first, row["step"])
+        near(row["facet before"], first, row["step"])
 
 
 @promise
@@ -76,7 +76,7 @@ def seam_distances_count_from_the_edge_as_cut(shop):
 
 @promise
 def datum_edges_are_cut_edges(shop):
-    panel = "panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4 edge.1.width=20_mm edge.1.on=profile_start "
+    panel = "panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=convex_side bend.radius=1_mm bend.neutral=0.4 edge.1.width=20_mm edge.1.on=profile_start "
     for kind in ("edge.1.kind=lap", "edge.1.kind=lock", "edge.1.kind=hem edge.1.neutral=0.44 edge.1.radius=0"):
         words = (panel + kind).replace("profile_start", "profile@start").split()
         subprocess.run(["rm", "-rf", shop.folder])
@@ -98,13 +98,13 @@ def boxes_have_datum_edges_of_use(shop):
 
 @promise
 def pressed_round_work_goes_inwards(shop):
-    shop.quick("cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle bending.hits=6")
+    shop.quick("cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle pressing.hits=6")
     assert [r["order"] for r in shop.rows("bends")] == ["1", "3", "5", "6", "4", "2"]
 
 
 @promise
 def hems_come_first(shop):
-    words = "panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4 edge.1.width=12_mm edge.1.kind=hem edge.1.neutral=0.44 edge.1.radius=0 edge.1.on=profile@end"
+    words = "panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=convex_side bend.radius=1_mm bend.neutral=0.4 edge.1.width=12_mm edge.1.kind=hem edge.1.neutral=0.44 edge.1.radius=0 edge.1.on=profile@end"
     subprocess.run(["rm", "-rf", shop.folder])
     run = shop.call("quick", *[w.replace("_mm", " mm").replace("@", " ") for w in words.split()], f"job.units={shop.unit}", "-o", shop.folder, "--formats", "csv,json")
     assert run.returncode == 0, run.stderr
@@ -114,7 +114,7 @@ def hems_come_first(shop):
 
 @promise
 def angles_of_a_pressed_cone_close(shop):
-    shop.quick("cone base.diameter=500_mm top.diameter=250_mm height=300_mm thickness=2_mm sizes_on=middle bending.hits=6")
+    shop.quick("cone base.diameter=500_mm top.diameter=250_mm height=300_mm thickness=2_mm sizes_on=middle pressing.hits=6")
     # A pyramid of six flats: half angle 5-12-13, each flat a sixth of the sector at its tip.
     said = 2 * math.degrees(math.acos(math.cos(math.pi / 6) / math.cos(math.pi * (5 / 13) / 6)))
     for bend in shop.piece["bends"]:
@@ -130,17 +130,17 @@ def angles_of_a_pressed_cone_close(shop):
 
 @promise
 def facets_of_cones_are_measured_square_to_the_wall(shop):
-    shop.quick("cone base.diameter=1000_mm top.diameter=250_mm half_angle=75 thickness=2_mm sizes_on=middle bending.facet_error=0.5_mm")
+    shop.quick("cone base.diameter=1000_mm top.diameter=250_mm half_angle=75 thickness=2_mm sizes_on=middle pressing.facet_error=0.5_mm")
     assert shop.piece["pressed"]["hits"] == 30
 
 
 @promise
 def too_few_hits_are_refused(shop):
     for hits in (1, 2):
-        shop.quick(f"cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle bending.hits={hits}")
-        shop.refused(("bending.hits", "3 ("))
-    shop.quick("panel profile.1.line=20_mm profile.2.arc=190 profile.2.radius=50_mm profile.3.line=20_mm run=100_mm thickness=0 bending.hits=1")
-    shop.refused(("bending.hits", "2 ("))
+        shop.quick(f"cylinder diameter=400_mm height=300_mm thickness=3_mm sizes_on=middle pressing.hits={hits}")
+        shop.refused(("pressing.hits", "3 ("))
+    shop.quick("panel profile.1.line=20_mm profile.2.arc=190 profile.2.radius=50_mm profile.3.line=20_mm run=100_mm thickness=0 pressing.hits=1")
+    shop.refused(("pressing.hits", "2 ("))
 
 
 @promise
@@ -190,14 +190,14 @@ def holes_under_a_lap_are_cut_twice(shop):
 
 @promise
 def tubes_have_the_mass_of_their_wall(shop):
-    shop.quick("tube diameter=100_mm wall=5_mm length=1000_mm", "sheet.density=7850")
+    shop.quick("tube diameter=100_mm wall_thickness=5_mm length=1000_mm", "sheet.density=7850")
     near(shop.piece["blank"]["mass"], math.pi * 0.095 * 0.005 * 7850, 1e-6)
-    assert "sheet 0.000" not in open(shop.path("-bench.txt"), encoding="utf-8").read()
+    assert "sheet 0.000" not in open(shop.path("-card.txt"), encoding="utf-8").read()
 
 
 @promise
 def inch_shops_read_inches(shop):
-    run = shop.quick("cone base.diameter=500_mm top.diameter=250_mm height=300_mm thickness=3_mm sizes_on=inside seam.gap=2_mm bending.hits=12 "
+    run = shop.quick("cone base.diameter=500_mm top.diameter=250_mm height=300_mm thickness=3_mm sizes_on=inside seam.gap=2_mm pressing.hits=12 "
                      "flange.1.end=top flange.1.width=10_mm flange.1.strain_limit=1 opening.1.form.kind=circle opening.1.form.diameter=12_mm "
                      "opening.1.how=laid opening.1.at.angle=40 opening.1.at.height=20_mm", "sheet.density=7850", formats="svg,csv,txt,json")
     assert run.returncode == 0, run.stderr
@@ -231,7 +231,7 @@ def chord_and_box_of_the_card_agree(shop):
     base = next(r for r in card["rims"] if r["name"] == "base")
     near(card["box"]["width"], base["right"][0] - base["left"][0], 1e-9)
     near(card["box"]["width"], 2 * base["half_chord"], 1e-9)
-    text = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    text = open(shop.path("-card.txt"), encoding="utf-8").read()
     assert not re.search(r"-\d[\d.]* \w+ (short|past)|-0\.0\b|-0\.00\b", re.sub(r"\s+", " ", text)), text
 
 
@@ -291,15 +291,15 @@ def openings_lie_at_corners_of_rims(shop):
 
 @promise
 def low_walls_and_collars_are_made(shop):
-    shop.quick("transition base.width=300_mm base.length=300_mm base.corner=5_mm base.collar=20_mm top.diameter=200_mm height=250_mm thickness=2_mm sizes_on=inside")
+    shop.quick("transition base.width=300_mm base.length=300_mm base.corner_radius=5_mm base.collar=20_mm top.diameter=200_mm height=250_mm thickness=2_mm sizes_on=inside")
     assert shop.run.returncode == 0, shop.run.stderr
-    shop.quick("transition base.diameter=300_mm base.collar=25_mm top.width=200_mm top.length=200_mm top.corner=5_mm height=250_mm thickness=2_mm sizes_on=inside")
+    shop.quick("transition base.diameter=300_mm base.collar=25_mm top.width=200_mm top.length=200_mm top.corner_radius=5_mm height=250_mm thickness=2_mm sizes_on=inside")
     assert shop.run.returncode == 0, shop.run.stderr
 
 
 @promise
 def one_way_of_pressing_takes_the_place_of_another(shop):
-    for way in ("part.bending.hits=8", "part.bending=smooth", "part.bending.flat_width=30 mm"):
+    for way in ("part.pressing.hits=8", "part.pressing=rolled", "part.pressing.facet_width=30 mm"):
         run = shop.call("develop", os.path.join(DEMO, "12-chain-guard.toml"), "--set", way, "--quiet")
         assert run.returncode == 0, run.stderr
 
@@ -326,7 +326,7 @@ def units_are_not_lost_in_arithmetic(shop):
 
 @promise
 def lists_that_leave_a_number_out_are_refused(shop):
-    shop.quick("panel profile.1.line=60_mm profile.2.bend=90 profile.4.line=40_mm run=300_mm thickness=2_mm sizes_on=outside")
+    shop.quick("panel profile.1.line=60_mm profile.2.bend=90 profile.4.line=40_mm run=300_mm thickness=2_mm sizes_on=convex_side")
     shop.refused("number 4 of a list that has no number 3")
     shop.quick("cylinder diameter=400_mm height=300_mm thickness=0 trim.2.height=200_mm trim.2.tilt=10")
     shop.refused("no number 1")
@@ -378,7 +378,7 @@ def rings_of_any_wall_are_printed_or_left_out(shop):
                  "coil start.middle_diameter=80_mm spacing=14_mm turns=3 width=30_mm"):
         face = [] if part.startswith("coil") else ["sizes_on=inside"]
         run = shop.call("quick", *[w.replace("_mm", " mm") for w in part.split()], "thickness=2 mm", *face, f"job.units={shop.unit}",
-                        "template.rings=true", "-o", shop.folder, "--formats", "template", "--replace")
+                        "template.end_rings=true", "-o", shop.folder, "--formats", "template", "--replace")
         assert run.returncode == 0, run.stderr
 
 
@@ -431,7 +431,7 @@ def edges_of_one_name_are_told_apart(shop):
         assert any(abs(area - shop.piece["blank"]["area"] - lap(run)) < 150 for run in (600, 700)), (area, shop.piece["blank"]["area"])
     shop.quick(hopper + "edge.1.on=top edge.1.width=20_mm edge.1.which=5")
     shop.refused("fewer edges")
-    panel = ("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4 "
+    panel = ("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=convex_side bend.radius=1_mm bend.neutral=0.4 "
              "opening.1.form.kind=circle opening.1.form.diameter=9_mm opening.1.how=laid opening.1.at.along=30_mm opening.1.at.distance=12_mm ")
     shop.run = shop.call("quick", *[w.replace("_mm", " mm") for w in panel.split()], "opening.1.at.edge=run start", "opening.1.at.which=2", f"job.units={shop.unit}",
                          "-o", shop.folder, "--formats", "txt")
@@ -470,14 +470,14 @@ def sharp_corners_on_another_face_name_the_inside(shop):
 @promise
 def keys_that_do_nothing_are_refused(shop):
     for part, key in (("coil start.middle_diameter=80_mm spacing=14_mm turns=3 width=30_mm thickness=1_mm", "sizes_on=inside"),
-                      ("helical_strip on.diameter=200_mm width=50_mm pitch=100_mm turns=1 thickness=2_mm", "sizes_on=outside"),
+                      ("helical_strip body.diameter=200_mm width=50_mm pitch=100_mm turns=1 thickness=2_mm", "sizes_on=outside"),
                       ("flight shaft.diameter=48_mm outside.diameter=150_mm pitch=120_mm turns=1 thickness=3_mm allow_strain=true", "sizes_on=inside"),
                       ("flight shaft.diameter=48_mm outside.diameter=150_mm pitch=120_mm turns=1 thickness=3_mm allow_strain=true", "neutral=0.4"),
                       ("slide inside.diameter=200_mm outside.diameter=500_mm pitch=500_mm turns=0.5 inner.height=60_mm outer.height=60_mm thickness=2_mm", "sizes_on=outside"),
                       ("ruled_wall base.diameter=200_mm base.pitch=100_mm base.turns=1 top.diameter=300_mm top.pitch=100_mm top.turns=1 thickness=2_mm allow_strain=true", "sizes_on=inside"),
-                      ("tube diameter=50_mm wall=2_mm length=100_mm", "thickness=2_mm"), ("tube diameter=50_mm wall=2_mm length=100_mm", "sizes_on=inside"),
-                      ("tube diameter=50_mm wall=2_mm length=100_mm", "neutral=0.4"),
-                      ("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4", "bending.hits=8"),
+                      ("tube diameter=50_mm wall_thickness=2_mm length=100_mm", "thickness=2_mm"), ("tube diameter=50_mm wall_thickness=2_mm length=100_mm", "sizes_on=inside"),
+                      ("tube diameter=50_mm wall_thickness=2_mm length=100_mm", "neutral=0.4"),
+                      ("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=convex_side bend.radius=1_mm bend.neutral=0.4", "pressing.hits=8"),
                       ("hopper thickness=2_mm sizes_on=inside base.width=300_mm base.length=300_mm top.width=600_mm top.length=700_mm height=400_mm bend.radius=3_mm bend.neutral=0.4",
                        "neutral=0.4")):
         shop.quick(part, key.replace("_mm", " mm"))
@@ -507,7 +507,7 @@ def a_plane_that_only_touches_leaves_no_level_end(shop):
     shop.quick("cylinder diameter=450_mm short_side=960_mm long_side=1220_mm uphill=180 elements=24 thickness=2_mm sizes_on=inside")
     assert not any("runs out past" in note for note in shop.piece["notes"]), shop.piece["notes"]
     tilt = math.degrees(math.atan2(260, 450))
-    bevel = next(e["top_bevel"]["angle"] for e in shop.piece["elements"] if abs(e["angle"] - 180) < 1e-6)
+    bevel = next(e["top_bevel"]["angle"] for e in shop.piece["elements"] if abs(e["plan_angle"] - 180) < 1e-6)
     near(abs(bevel), tilt, 1e-6)
 
 
@@ -516,7 +516,7 @@ def swings_within_reach_are_swung(shop):
     shop.quick("cone base.diameter=900_mm top.diameter=400_mm height=900_mm thickness=2_mm sizes_on=inside", "bench.reach=1200 mm")
     rims = {r["name"]: r for r in shop.piece["bench"]["rims"]}
     assert rims["top"]["swung"] and not rims["top"]["offsets"] and not rims["base"]["swung"] and rims["base"]["offsets"]
-    card = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    card = open(shop.path("-card.txt"), encoding="utf-8").read()
     assert "From the centre swing the top edge" in card and "The swing radius of the base edge" in card
     # The arc through all offsets, the further ones with them, leaves none of them by more than the rounding.
     r, half, step = rims["base"]["radius"], rims["base"]["half_chord"], shop.piece["bench"]["round_to"]
@@ -543,8 +543,8 @@ def folds_on_straight_rims_lie_where_it_says(shop):
 
 @promise
 def bends_that_end_on_the_seam_say_so(shop):
-    part = ("transition thickness=6_mm sizes_on=inside base.width=420.497_mm base.length=491.344_mm base.corner=22.3_mm top.diameter=107.433_mm height=173.916_mm "
-            "seam.at=141.722 bending.hits=36 face_up=outside hand=opposite ")
+    part = ("transition thickness=6_mm sizes_on=inside base.width=420.497_mm base.length=491.344_mm base.corner_radius=22.3_mm top.diameter=107.433_mm height=173.916_mm "
+            "seam.at=141.722 pressing.hits=36 face_up=outside hand=opposite ")
     shop.quick(part + "seam.gap=10_mm")
     said = [w for w in shop.piece["warnings"] if "runs out over the edge at the seam's start" in w]
     drawing = Drawing(shop.path(".dxf"))
@@ -559,7 +559,7 @@ def bends_that_end_on_the_seam_say_so(shop):
 
 @promise
 def lap_lines_end_at_the_blank(shop):
-    shop.quick("transition thickness=6_mm sizes_on=inside base.width=314.137_mm base.length=473.768_mm base.corner=16.126_mm top.diameter=185.943_mm "
+    shop.quick("transition thickness=6_mm sizes_on=inside base.width=314.137_mm base.length=473.768_mm base.corner_radius=16.126_mm top.diameter=185.943_mm "
                "height=338.125_mm seam.lap=15.273_mm seam.lap_on=start seam.at=323.16 seam.pieces=3 face_up=outside hand=opposite")
     for stem in (f[:-4] for f in os.listdir(shop.folder) if f.endswith(".dxf")):
         drawing = Drawing(os.path.join(shop.folder, stem + ".dxf"))
@@ -601,7 +601,7 @@ def corners_of_flanges_have_one_angle(shop):
 
 @promise
 def nothing_runs_through_itself(shop):
-    panel = "panel thickness=2_mm sizes_on=inside run=100_mm bend.radius=2_mm bend.neutral=0.4 "
+    panel = "panel thickness=2_mm sizes_on=concave_side run=100_mm bend.radius=2_mm bend.neutral=0.4 "
     legs = lambda *steps: panel + " ".join(f"profile.{i + 1}.{s}" for i, s in enumerate(steps))
     shop.quick(legs("line=100_mm", "bend=90", "line=50_mm", "bend=90", "line=50_mm", "bend=90", "line=200_mm"))
     shop.refused(("runs through itself", "leg 1 and leg 4"))
@@ -623,7 +623,7 @@ def turns_do_not_lie_in_each_other(shop):
     shop.refused("turns lie in each other")
     shop.quick(flight + "12_mm")
     assert shop.run.returncode == 0, shop.run.stderr
-    strip = "helical_strip thickness=10_mm on.diameter=300_mm width=40_mm turns=3 tilt=90 allow_strain=true pitch="
+    strip = "helical_strip thickness=10_mm body.diameter=300_mm width=40_mm turns=3 tilt=90 allow_strain=true pitch="
     shop.quick(strip + "6_mm")
     shop.refused("turns lie in each other")
 
@@ -670,10 +670,10 @@ def what_few_tools_make_is_warned_of(shop):
         assert any(words in w for w in shop.piece["warnings"]), shop.piece["warnings"]
     shell = "cylinder thickness=2_mm sizes_on=inside diameter=200_mm height=100_mm "
     hole = " opening.1.how=laid opening.1.at.angle=90 opening.1.at.height=50_mm"
-    warned(shell + "bending.hits=1200", "narrower than the sheet")
+    warned(shell + "pressing.hits=1200", "narrower than the sheet")
     warned(shell + "opening.1.form.kind=circle opening.1.form.diameter=0.05_mm" + hole, "few tools make it")
     warned(shell + "opening.1.form.kind=ring_segment opening.1.form.inner=40_mm opening.1.form.outer=50_mm opening.1.form.span=358" + hole, "goes round is held by")
-    warned("panel thickness=2_mm sizes_on=inside run=100_mm profile.1.line=30_mm profile.2.bend=90 profile.3.line=100_mm bend.radius=0.01_mm bend.neutral=0.4", "may crack")
+    warned("panel thickness=2_mm sizes_on=concave_side run=100_mm profile.1.line=30_mm profile.2.bend=90 profile.3.line=100_mm bend.radius=0.01_mm bend.neutral=0.4", "may crack")
     shop.quick("cylinder thickness=2_mm sizes_on=inside diameter=200_mm height=100_mm part..face_up=inside")
     shop.refused("empty part", 2)
 
@@ -699,8 +699,8 @@ def openings_lie_and_turn_as_listed(shop):
 @promise
 def pieces_are_counted_where_they_bend_alike(shop):
     for hits, kinds in ((18, 1), (17, 2)):
-        shop.quick("transition thickness=6_mm sizes_on=inside base.width=450_mm base.length=420_mm base.corner=14_mm top.diameter=158_mm "
-                   f"height=296_mm seam.gap=0_mm seam.pieces=2 bending.hits={hits}")
+        shop.quick("transition thickness=6_mm sizes_on=inside base.width=450_mm base.length=420_mm base.corner_radius=14_mm top.diameter=158_mm "
+                   f"height=296_mm seam.gap=0_mm seam.pieces=2 pressing.hits={hits}")
         assert len(shop.json["pieces"]) == kinds and shop.piece["count"] == 3 - kinds
 
 
@@ -708,7 +708,7 @@ def pieces_are_counted_where_they_bend_alike(shop):
 def the_card_says_where_element_0_lies(shop):
     for seam, words, off in (("seam.gap=4_mm", "beyond", 2), ("seam.lap=30_mm seam.lap_on=start", "inside", 30), ("seam.stock=12_mm", "inside", 12)):
         shop.quick(f"cylinder diameter=400_mm height=300_mm thickness=2_mm sizes_on=middle elements=12 {seam}")
-        text = re.sub(r"\s+", " ", open(shop.path("-bench.txt"), encoding="utf-8").read())
+        text = re.sub(r"\s+", " ", open(shop.path("-card.txt"), encoding="utf-8").read())
         assert f"the seam's ruling, lies {words} the edge" in text, text
         near(abs(shop.piece["bench"]["zero"]["base"]), off, shop.piece["bench"]["round_to"] / 2 + 1e-6)
 
@@ -718,7 +718,7 @@ def sums_are_those_of_their_columns(shop):
     shop.quick("net sides=5 base.across_corners=400_mm top.across_corners=220_mm height=260_mm thickness=2_mm bend.radius=2_mm bend.neutral=0.42 sizes_on=inside")
     bench = shop.piece["bench"]["outline"]
     whole = sum(corner["to_next"] for corner in bench)
-    text = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    text = open(shop.path("-card.txt"), encoding="utf-8").read()
     said = re.search(r"to the next are ([\d.]+(?:-\d+/\d+)?|\d+/\d+) (\w+) in all", text)
     inches = sum(eval(part) for part in said[1].split("-"))  # 129-3/16
     near(inches * shop.mm, whole, 1e-6 * whole + 0.001 * shop.mm)
@@ -732,7 +732,7 @@ def arcs_of_a_folded_card_can_be_drawn(shop):
                "flange.2.end=base flange.2.width=25_mm flange.2.direction=upright flange.2.clearance=1_mm")
     arcs = [t for t in shop.piece["bench"]["outline"] if t["radius"]]
     assert any(abs(t["turned"]) > 180 for t in arcs), arcs
-    text = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    text = open(shop.path("-card.txt"), encoding="utf-8").read()
     assert len(re.findall(r"arc, radius .*? deg (?:left|right)", text)) == len(arcs)
     outline = Drawing(shop.path(".dxf")).outline()
     for t in arcs:
@@ -770,7 +770,7 @@ def a_laid_circle_is_as_wide_as_it_is(shop):
     row = shop.piece["opening_groups"][0]["rows"][0]
     near(row["neutral"]["width"], 14.544, 1e-6)
     near(row["neutral"]["height"], 14.544, 1e-6)
-    shop.quick("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=outside bend.radius=1_mm bend.neutral=0.4 "
+    shop.quick("panel profile.1.line=60_mm profile.2.bend=90 profile.3.line=80_mm run=200_mm thickness=1_mm sizes_on=convex_side bend.radius=1_mm bend.neutral=0.4 "
                "opening.1.form.kind=circle opening.1.form.diameter=8_mm opening.1.how=laid", 'opening.1.at.on_flat=["30 mm", "40 mm"]')
     near(shop.piece["opening_groups"][0]["rows"][0]["neutral"]["width"], 8, 1e-6)
 
@@ -778,13 +778,13 @@ def a_laid_circle_is_as_wide_as_it_is(shop):
 @promise
 def a_flange_needs_no_bevel(shop):
     shop.quick("cone base.diameter=300_mm top.diameter=200_mm height=300_mm thickness=2_mm sizes_on=inside flange.1.end=top flange.1.width=8_mm flange.1.strain_limit=1")
-    text = open(shop.path("-bench.txt"), encoding="utf-8").read()
+    text = open(shop.path("-card.txt"), encoding="utf-8").read()
     assert "Bevel of the base" in text and "Bevel of the top" not in text
 
 
 @promise
 def each_rim_of_a_standing_strip_has_its_own_centre(shop):
-    shop.quick("helical_strip on.diameter=142_mm width=47_mm pitch=225_mm turns=0.1 tilt=118 thickness=6_mm allow_strain=true")
+    shop.quick("helical_strip body.diameter=142_mm width=47_mm pitch=225_mm turns=0.1 tilt=118 thickness=6_mm allow_strain=true")
     for rim in shop.piece["bench"]["rims"]:
         edge = next(e for e in shop.piece["edges"] if e["name"] == rim["name"])
         if rim["radius"] and edge["arc"]:

@@ -20,7 +20,7 @@ import sys
 from card import check_card
 from document import check_document
 from folding import check_folding
-from paper import Drawing, table
+from paper import Drawing, edges_by_one_name, table
 
 
 class Faults(list):
@@ -358,8 +358,8 @@ def place_on_wall(at, piece, part):
     # From the middle, so that no angle wraps; elements stand at even plan angles.
     near = min((e for e in elements), key=lambda e: abs(turned(angle(at), of(e))))
     other = elements[near["number"] - 1] if near["number"] > 0 else elements[1]
-    step = math.remainder(other["angle"] - near["angle"], 360)
-    plan = near["angle"] + step * turned(angle(at), of(near)) / turned(of(other), of(near))
+    step = math.remainder(other["plan_angle"] - near["plan_angle"], 360)
+    plan = near["plan_angle"] + step * turned(angle(at), of(near)) / turned(of(other), of(near))
     if any(part.get(key) for key in ("flanges",)) or piece["cone"] is None and cone:
         return plan, None
     if any("flange" in note for note in piece["notes"]) or piece["sizes"]["neutral"]["base"]["radius"] == 0:
@@ -383,16 +383,16 @@ def place_on_wall(at, piece, part):
 def check_facets(faults, rows, piece, part):
     """The facet error of a round wall's hits: what a chord of the wider end leaves over its turn."""
     bends = {b["tag"]: b for b in piece["bends"]}
-    flats = sorted(b["flat_width"] for b in bends.values() if b["flat_width"])
+    flats = sorted(b["facet_width"] for b in bends.values() if b["facet_width"])
     usual = flats[len(flats) // 2] if flats else 0.0  # the first has half of one, or stock
     for row in rows:
         said, bend = row.get("facet error", ""), bends.get(row["tag"])
         if said in ("", "-") or bend is None:
             continue
         faults.near(f"facet error of {row['tag']}", said, bend["facet_error"], row["step"])
-        if part["shape"] == "cylinder" and not part.get("trims") and bend["flat_width"] and abs(bend["flat_width"] - usual) < 1e-6:
+        if part["shape"] == "cylinder" and not part.get("trims") and bend["facet_width"] and abs(bend["facet_width"] - usual) < 1e-6:
             x = math.radians(bend["turned"]) / 2
-            faults.near(f"facet error of {row['tag']} by its turn", bend["flat_width"] / (2 * x) - bend["flat_width"] / (2 * math.tan(x)), bend["facet_error"], 1e-6)
+            faults.near(f"facet error of {row['tag']} by its turn", bend["facet_width"] / (2 * x) - bend["facet_width"] / (2 * math.tan(x)), bend["facet_error"], 1e-6)
 
 
 def arcs_of_rims(drawing):
@@ -494,7 +494,7 @@ def check_schedule(faults, printed, pieces):
     piece, rows, of = None, {}, None
     left = list(pieces)
     for line in printed.split("\n"):
-        if line.startswith(" as understood"):
+        if line.startswith(" asked for"):
             rows, of = {}, "asked"
         elif line.startswith(" blank"):
             check_facts(faults, rows, left[0]["measures"]["asked"] if left and of == "asked" else [])
@@ -503,14 +503,15 @@ def check_schedule(faults, printed, pieces):
             rows, of = {}, "blank"
             piece_notes = [re.sub(r"\s+", " ", n) for n in piece["notes"] + piece["warnings"]]
         elif found := re.match(r"  (?:note|warning): (.*)", line):
-            if re.sub(r"\s+", " ", found[1]) not in piece_notes:
+            if edges_by_one_name(re.sub(r"\s+", " ", found[1])) not in piece_notes:
                 faults.append(f"schedule: says {found[1]}")
         elif line.startswith("  wrote "):
             continue
         elif line.startswith("  "):
-            if line[2:26].strip() in rows and rows[line[2:26].strip()] != line[26:]:
+            name, value = edges_by_one_name([line[2:26].strip(), line[26:]])
+            if name in rows and rows[name] != value:
                 faults.append(f"schedule: says {line.strip()} twice")
-            rows[line[2:26].strip()] = line[26:]
+            rows[name] = value
         elif of == "blank":
             check_facts(faults, rows, piece["measures"]["blank"])
             check_counts(faults, rows, piece)
@@ -523,7 +524,7 @@ def check_schedule(faults, printed, pieces):
 def check_counts(faults, rows, piece):
     """How many there are."""
     hits = [b for b in piece["bends"] if b["hit"]]
-    there = {"openings": len(piece["openings"]), "made": piece["count"], "bends": len(piece["bends"]) - len(hits)}
+    there = {"openings": len(piece["openings"]), "quantity": piece["count"], "bends": len(piece["bends"]) - len(hits)}
     if piece["sizes"] is not None and piece["pieces"] == 1:
         there["hits"] = len(hits)
     for name, count in there.items():
@@ -587,9 +588,9 @@ def check_piece(faults, folder, stem, piece, parts):
         check_places(faults, rows, piece, part)
     elif drawing.circles or drawing.holes():
         faults.append("openings are cut that no list names")
-    path = os.path.join(folder, f"{stem}-bench.txt")
+    path = os.path.join(folder, f"{stem}-card.txt")
     if os.path.exists(path):
-        check_card(faults, drawing, open(path, encoding="utf-8").read(), piece, part)
+        check_card(faults, drawing, edges_by_one_name(open(path, encoding="utf-8").read()), piece, part)
 
 
 def check_job(program, folder, arguments):
@@ -609,7 +610,7 @@ def check_made(folder, printed):
     """Rebuilds all blanks of a folder and what was printed of them; the faults."""
     made = os.listdir(folder)
     name = next(f for f in made if f.endswith(".json"))[:-5]
-    document = json.load(open(os.path.join(folder, name + ".json"), encoding="utf-8"))
+    document = edges_by_one_name(json.load(open(os.path.join(folder, name + ".json"), encoding="utf-8")))
     stems = sorted(f[:-4] for f in made if f.endswith(".dxf"))
     pieces = document["pieces"]
     faults = Faults()
@@ -672,7 +673,7 @@ def random_part(rng):
         k |= {"base.width": size(200, 500), "base.length": size(200, 500), "top.width": size(100, 300), "top.length": size(100, 300), "height": size(150, 400),
               "bend.radius": "2", "bend.neutral": "0.42", "seam.gap": pick("0", "1")}
     elif shape == "transition":
-        k |= {"base.width": size(200, 500), "base.length": size(200, 500), "base.corner": size(8, 40),
+        k |= {"base.width": size(200, 500), "base.length": size(200, 500), "base.corner_radius": size(8, 40),
               "top.diameter": size(100, 300), "height": size(150, 400), "sizes_on": "inside"}
         if rng.random() < 0.3:
             k |= {"top.tilt": size(1, 12), "top.tilt.uphill": size(0, 359)}
@@ -691,7 +692,7 @@ def random_part(rng):
         if rng.random() < 0.25:
             k["seam.pieces"] = pick("2", "3")
         if rng.random() < 0.5:
-            k["bending.hits"] = pick("12", "18", "24", "36")
+            k["pressing.hits"] = pick("12", "18", "24", "36")
         if shape in ("cone", "cylinder") and "top.shift" not in k and rng.random() < 0.2 and "trim.1.end" not in k:
             k |= {"flange.1.end": "top", "flange.1.width": size(4, 12), "flange.1.strain_limit": "1"}
         if rng.random() < 0.3:
@@ -700,7 +701,7 @@ def random_part(rng):
         k |= {"profile.1.line": size(40, 90), "profile.2.bend": size(20, 120), "profile.2.to": pick("left", "right"),
               "profile.3.line": size(60, 160), "profile.4.bend": size(20, 110), "profile.4.to": pick("left", "right"),
               "profile.5.line": size(40, 90), "run": size(100, 500), "bend.radius": pick("1", "2", "4"), "bend.neutral": "0.42",
-              "sizes_on": pick("inside", "outside")}
+              "sizes_on": pick("concave_side", "convex_side", "left", "right")}
         if rng.random() < 0.5:
             k |= {"edge.1.on": pick("profile start", "profile end"), "edge.1.kind": pick("lap", "hem", "lock"), "edge.1.width": size(22, 32),
                   "edge.1.neutral": "0.44", "edge.1.radius": "0"}
@@ -717,10 +718,10 @@ def random_part(rng):
         k |= {"sides": pick("3", "4", "5", "6"), "base.across_corners": size(150, 400), "top.across_corners": size(80, 300),
               "height": size(80, 300), "bend.radius": "2", "bend.neutral": "0.42", "sizes_on": "inside"}
     if shape == "tube":
-        k = {"side": size(40, 120), "wall": "3", "corner": "6", "length": size(200, 500), "opened_on": pick("inside", "middle", "outside")}
+        k = {"side": size(40, 120), "wall_thickness": "3", "corner_radius": "6", "length": size(200, 500), "opened_on": pick("inside", "middle", "outside")}
     if shape == "round tube":
         shape = "tube"
-        k = {"diameter": size(30, 120), "wall": "3", "length": size(200, 500), "opened_on": pick("inside", "middle", "outside")}
+        k = {"diameter": size(30, 120), "wall_thickness": "3", "length": size(200, 500), "opened_on": pick("inside", "middle", "outside")}
     wound = shape in ("flight", "coil", "helical_strip", "slide")
     if shape == "slide":
         k |= {"inside.diameter": size(100, 300), "outside.diameter": size(400, 700), "pitch": size(250, 450), "turns": size(0.5, 1.3), "blank.turns": "0.5",
@@ -735,9 +736,9 @@ def random_part(rng):
     if shape == "coil":
         k |= {"start.middle_diameter": size(40, 200), "spacing": size(9, 20), "turns": size(1, 4), "width": size(20, 90)}
     if shape == "helical_strip":
-        k |= {"on.diameter": size(120, 400), "width": size(20, 70), "pitch": size(90, 260), "turns": size(0.4, 2)}
+        k |= {"body.diameter": size(120, 400), "width": size(20, 70), "pitch": size(90, 260), "turns": size(0.4, 2)}
         if rng.random() < 0.4:
-            k["on.end_diameter"] = size(401, 600)
+            k["body.end_diameter"] = size(401, 600)
         elif rng.random() < 0.4:
             k |= {"tilt": size(60, 120), "allow_strain": "true"}
     if shape == "dome":

@@ -1,4 +1,5 @@
-// Transitions whose profiles are hollow somewhere, or drawn, against walls and lengths found by other routes.
+// Transitions whose profiles are concave somewhere, or drawn, against walls and lengths found by other
+// routes.
 #include <random>
 
 #include "common.h"
@@ -43,7 +44,7 @@ TransitionEnd polyline(std::vector<Vec2> points, double corner = 0) {
   TransitionEnd e;
   e.profile.kind = ProfileKind::polyline;
   e.profile.points = std::move(points);
-  e.profile.corner = corner;
+  e.profile.corner_radius = corner;
   return e;
 }
 TransitionEnd circle(double diameter) {
@@ -54,7 +55,7 @@ TransitionEnd circle(double diameter) {
 std::vector<Vec2> angle_plan(double k) {
   return {{0, 0}, {300 * k, 0}, {300 * k, 120 * k}, {120 * k, 120 * k}, {120 * k, 300 * k}, {0, 300 * k}};
 }
-/// A bent bar with round ends: its inner side is hollow.
+/// A bent bar with round ends: its inner side is concave.
 std::vector<DrawnCurve> kidney(double k) {
   const double outer = 200 * k;
   const double r = 60 * k;
@@ -105,7 +106,7 @@ double area_between_alike(const std::vector<DrawnCurve>& low, Vec3 apex, double 
   return area * (1 - smaller * smaller);
 }
 
-TEST(Hollow, WallsBetweenAlikeOutlinesAreThoseOfACone) {
+TEST(Concave, WallsBetweenAlikeOutlinesAreThoseOfACone) {
   for (const auto& outline : {kidney, bean}) {
     const Transition t{drawn(outline(1)), drawn(outline(0.7)), 240, {}};
     const Form f = once_round(t);
@@ -137,7 +138,7 @@ TEST(Hollow, WallsBetweenAlikeOutlinesAreThoseOfACone) {
   }
 }
 
-TEST(Hollow, NormalsRunOnFromStretchToStretch) {
+TEST(Concave, NormalsRunOnFromStretchToStretch) {
   const Transition t{drawn(kidney(1)), drawn(kidney(0.7)), 250, {20, 30}};
   const Transition rounded{polyline(angle_plan(1), 20), polyline(angle_plan(0.6), 20), 250, {20, 30}};
   for (const Transition& one : {t, rounded}) {
@@ -153,7 +154,7 @@ TEST(Hollow, NormalsRunOnFromStretchToStretch) {
   }
 }
 
-TEST(Hollow, RoundedAnglesAreCylindersAndFlats) {
+TEST(Concave, RoundedAnglesAreCylindersAndFlats) {
   const Transition t{polyline(angle_plan(1), 20), polyline(angle_plan(0.6), 20), 250, {20, 30}};
   const Form f = once_round(t);
   int flats = 0;
@@ -166,11 +167,11 @@ TEST(Hollow, RoundedAnglesAreCylindersAndFlats) {
   EXPECT_GE(flats, 6);
   expect_proved(t, film, "film");
   expect_proved(t, {.thickness = 2, .sizes_on = Face::inside}, "2 mm");
-  // On the outside of a hollow corner the metal's own radius is less by its thickness.
+  // On the outside of a concave corner the metal's own radius is less by its thickness.
   EXPECT_TRUE(has(refusal_of_form(t, {.thickness = 25, .sizes_on = Face::inside}), "cross within the metal"));
 }
 
-TEST(Hollow, FoldedAnglesTurnBothWays) {
+TEST(Concave, FoldedAnglesTurnBothWays) {
   Transition t{polyline(angle_plan(1)), polyline(angle_plan(0.6)), 250, {20, 30}};
   t.bend = {.radius = 3, .neutral = 0.42};
   const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
@@ -204,19 +205,19 @@ TEST(Hollow, FoldedAnglesTurnBothWays) {
   EXPECT_NEAR(area(make_blank(plain, film, {.gap = 0})), trapezia, 1e-9 * trapezia);
 }
 
-TEST(Hollow, WhereNoPlaneLeadsOnIsRefusedByItsProfile) {
+TEST(Concave, WhereNoPlaneLeadsOnIsRefusedByItsProfile) {
   const std::string l_to_round = refusal_of_form({polyline(angle_plan(1)), circle(200), 250, {}});
-  EXPECT_TRUE(has(l_to_round, "base.profile.corner: is hollow")) << l_to_round;
+  EXPECT_TRUE(has(l_to_round, "base.profile.corner_radius: is concave")) << l_to_round;
   const std::string turned = refusal_of_form({circle(200), drawn(kidney(1)), 250, {}});
-  EXPECT_TRUE(has(turned, "top.profile: is hollow")) << turned;
-  EXPECT_TRUE(has(refusal_of_form({drawn(bean(1)), circle(200), 250, {}}), "base.profile: is hollow"));
+  EXPECT_TRUE(has(turned, "top.profile: is concave")) << turned;
+  EXPECT_TRUE(has(refusal_of_form({drawn(bean(1)), circle(200), 250, {}}), "base.profile: is concave"));
 }
 
-TEST(Hollow, HitsBendTheOtherWayWhereItIsHollow) {
+TEST(Concave, HitsBendTheOtherWayWhereItIsConcave) {
   const Transition t{drawn(kidney(1)), drawn(kidney(0.7)), 260, {}};
   const Sheet sheet{.thickness = 1.5, .sizes_on = Face::inside};
   Making making;
-  making.bending.hits = 24;
+  making.pressing.hits = 24;
   const Seam seam{.gap = 1, .at = Angle::degrees(90)};
   const Blank b = make_blank(t, sheet, seam, making);
   ASSERT_EQ(b.bends.size(), 24U);
@@ -227,7 +228,7 @@ TEST(Hollow, HitsBendTheOtherWayWhereItIsHollow) {
     const BendLine& line = b.bends[i];
     turned += (line.up ? 1 : -1) * line.turned.degrees();
     changes += i > 0 && line.up != b.bends[i - 1].up;
-    // Hollow arcs of 80 mm at the base, less the thickness on the hollow face, wider for the wall's lean.
+    // Concave arcs of 80 mm at the base, less the thickness on the concave face, wider for the wall's lean.
     if (line.up) continue;
     back += line.turned.degrees();
     EXPECT_NEAR(line.radius, 80 - 1.5, 3) << line.tag;
@@ -238,14 +239,14 @@ TEST(Hollow, HitsBendTheOtherWayWhereItIsHollow) {
   EXPECT_TRUE(prove(b, t, sheet, seam).passed);
   Sheet off_middle = sheet;
   off_middle.neutral = 0.4;
-  EXPECT_TRUE(has(refusal_of_form(t, off_middle), "sheet.neutral: is counted from the hollow face"));
+  EXPECT_TRUE(has(refusal_of_form(t, off_middle), "sheet.neutral: is counted from the concave face"));
 }
 
-TEST(Hollow, TooManyCornersAreRefusedAtOnce) {
+TEST(Concave, TooManyCornersAreRefusedAtOnce) {
   std::vector<Vec2> star;
   for (int i = 0; i < 400; ++i) star.push_back((i % 2 ? 200 : 180) * direction(2 * pi * i / 400));
   const Transition t{polyline(star), polyline(star), 200, {}};
-  EXPECT_TRUE(has(refusal_of_form(t), "base.profile.corner: has too many corners"));
+  EXPECT_TRUE(has(refusal_of_form(t), "base.profile.corner_radius: has too many corners"));
   // Of a tenth of them every tooth folds.
   std::vector<Vec2> gear;
   for (int i = 0; i < 40; ++i) gear.push_back((i % 2 ? 200 : 180) * direction(2 * pi * i / 40));
@@ -257,7 +258,7 @@ TEST(Hollow, TooManyCornersAreRefusedAtOnce) {
             40);
 }
 
-TEST(Hollow, CurvesThatAreNoneAreRefused) {
+TEST(Concave, CurvesThatAreNoneAreRefused) {
   const std::vector<std::pair<std::vector<DrawnCurve>, std::string>> bad{
       {{line_of({0, 0}, {100, 0}), line_of({100, 0}, {0, 100}), line_of({0, 100}, {100, 100}),
         line_of({100, 100}, {0, 0})},
