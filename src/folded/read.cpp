@@ -38,9 +38,7 @@ Tube read_sizes(Reader& r) {
   r.length("corner_radius", t.corner_radius);
   r.length("wall_thickness", t.wall_thickness);
   r.length("length", t.length);
-  std::optional<Face> opened;
-  r.choice("opened_on", face_words, opened);
-  t.opened_on = opened.value_or(t.opened_on);
+  r.choice("opened_on", face_words, t.opened_on);
   r.tables("trim", [&](Reader& one) { t.ends.push_back(read_slanting_end(one, t.ends.size() + 1)); });
   return t;
 }
@@ -98,14 +96,11 @@ void read_panel(Reader& r, const std::string& source, Part& part) {
   Panel panel;
   r.tables("profile", [&](Reader& one) {
     ProfileStep step;
-    std::optional<Angle> angle;
     one.length("line", step.line);
     one.angle("bend", step.bend);
     one.angle("arc", step.arc);
     one.length("radius", step.radius);
-    std::string to = "left";
-    one.text("to", to);
-    step.to_right = to == "right";
+    one.either("to", "right", step.to_right);
     panel.profile.push_back(step);
   });
   r.length("run", panel.run);

@@ -65,9 +65,7 @@ RingSegment read_ring(Reader& r, const std::string& at) {
   r.length((at + ".inner").c_str(), ring.inner);
   r.length((at + ".outer").c_str(), ring.outer);
   r.angle((at + ".span").c_str(), ring.span);
-  std::string ends = "straight";
-  r.text((at + ".span_ends").c_str(), ends);
-  ring.round_ends = ends == "round";
+  r.either((at + ".span_ends").c_str(), "round", ring.round_ends);
   return ring;
 }
 
@@ -104,9 +102,7 @@ OpeningForm read_form(Reader& r, const std::string& at, const std::string& key, 
 
 BoreWay read_bore(Reader& r) {
   BoreWay bore;
-  std::string square = "axis";
-  r.text("bore.square_to", square);
-  bore.square_to_wall = square == "wall";
+  r.either("bore.square_to", "wall", bore.square_to_wall);
   r.angle("bore.tilt", bore.tilt);
   r.angle("bore.swing", bore.swing);
   r.length("bore.offset", bore.offset);
@@ -142,9 +138,7 @@ Repeat read_repeat(Reader& r) {
   r.angle("repeat.pitch", repeat.pitch);
   r.length("repeat.girth_over", repeat.girth_over);
   r.length("repeat.girth_pitch", repeat.girth_pitch);
-  std::string ends = "included";
-  r.text("repeat.span_ends", ends);
-  repeat.span_ends = ends == "included";
+  r.either("repeat.span_ends", "included", repeat.span_ends);
   r.flag("repeat.centred", repeat.centred);
   r.flag("repeat.even", repeat.even);
   r.count("repeat.rows", repeat.rows);
@@ -166,9 +160,7 @@ OpeningPlace read_place(Reader& r) {
   r.length("at.seam_distance", at.seam_distance);
   r.length("at.height", at.height);
   r.length("at.along_ruling", at.along_ruling);
-  std::optional<EndName> from;
-  r.choice("at.from", end_words, from);
-  at.from = from.value_or(at.from);
+  r.choice("at.from", end_words, at.from);
   r.text("at.edge", at.edge);
   if (const Entry* which = r.at("at.which")) {
     if (at.edge.empty())
@@ -198,9 +190,7 @@ std::vector<Opening> read_openings(Reader& part, const std::string& source) {
     o.form = read_form(r, "form", o.key + ".form", source);
     r.choice("how", how_words, o.how);
     o.at = read_place(r);
-    std::optional<BoredWalls> walls;
-    r.choice("walls", wall_words, walls);
-    o.walls = walls.value_or(o.walls);
+    r.choice("walls", wall_words, o.walls);
     o.bore = read_bore(r);
     r.angle("turn", o.turn);
     o.repeat = read_repeat(r);
@@ -226,13 +216,9 @@ std::vector<Lettering> read_letterings(Reader& part, const std::string& source) 
     if (!r.at("height"))
       refuse(*text, "does not say how high its letters are", {}, "add height, of a capital");
     l.at = read_place(r);
-    std::string word = "level";
-    r.text("line", word);
-    l.level = word == "level" && !l.at.flat();
-    if (r.at("line") && word == "level" && l.at.flat()) l.level = true;  // refused by the core
-    word = "cut";
-    r.text("as", word);
-    l.cut = word == "cut";
+    l.level = !l.at.flat();
+    r.either("line", "level", l.level);  // on the flat refused by the core
+    r.either("as", "cut", l.cut);
     r.length("bridge", l.bridge);
     std::optional<Face> from;
     r.choice("reads_from", named_faces, from);

@@ -17,6 +17,7 @@ constexpr std::array<std::pair<const char*, Contact>, 9> contact_words{{{"left",
                                                                         {"neutral", Contact::neutral},
                                                                         {"clear", Contact::clear},
                                                                         {"full", Contact::full}}};
+constexpr std::array<std::pair<const char*, int>, 2> lock_sides{{{"single", 1}, {"double", 2}}};
 // What winds is right-hand as it is drawn.
 constexpr std::array<std::pair<const char*, Hand>, 4> hand_words{{{"as_drawn", Hand::as_drawn},
                                                                   {"opposite", Hand::opposite},
@@ -67,20 +68,14 @@ std::vector<EdgeWork> read_edges(Reader& part) {
     r.text("on", w.on);
     if (w.on.empty())
       refuse(*r.first(), "belongs to an edge that is not named", {}, "add on = \"...\", the edge's name");
-    std::optional<EdgeKind> kind;
-    r.choice("kind", edge_kinds, kind);
-    w.kind = kind.value_or(w.kind);
+    r.choice("kind", edge_kinds, w.kind);
     r.count("which", w.which);
     r.length("width", w.width);
     r.angle("taper", w.taper);
     r.length("radius", w.radius);
     r.number("neutral", w.neutral);
-    std::string towards = "up";
-    r.text("towards", towards);
-    w.up = towards == "up";
-    std::string side = "single";
-    r.text("side", side);
-    w.layers = side == "double" ? 2 : 1;
+    r.either("towards", "up", w.up);
+    r.choice("side", lock_sides, w.layers);
     r.length("extra", w.extra);
     r.length("holes.diameter", w.hole);
     r.length("holes.pitch", w.pitch);
@@ -105,16 +100,12 @@ Making read_making(Reader& r, const Job& job, const std::string& source) {
     refuse(*within, "is given beside a number of elements", {}, "leave one of the two out");
   r.length("fit", making.fit);
   r.flag("marks", making.marks);
-  std::optional<Hand> hand;
-  std::optional<Face> up;
-  r.choice("hand", hand_words, hand);
-  r.choice("face_up", named_faces, up);
+  r.choice("hand", hand_words, making.hand);
+  r.choice("face_up", named_faces, making.face_up);
   making.pressing = read_pressing(r);
   making.edges = read_edges(r);
   making.openings = read_openings(r, source);
   making.letterings = read_letterings(r, source);
-  making.hand = hand.value_or(making.hand);
-  making.face_up = up.value_or(making.face_up);
   return making;
 }
 

@@ -45,6 +45,9 @@ class Reader {
   void number(const char* key, std::optional<double>& out) {
     if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::none);
   }
+  void number(const char* key, double& out) {
+    if (const Entry* e = at(key)) out = numbers_.value(*e, Dimension::none);
+  }
   void count(const char* key, int& out) {
     const Entry* e = at(key);
     if (e) out = static_cast<int>(std::clamp(std::get<double>(e->value), -2e9, 2e9));
@@ -55,13 +58,19 @@ class Reader {
   void flag(const char* key, bool& out) {
     if (const Entry* e = at(key)) out = std::get<bool>(e->value);
   }
-  template <typename T, size_t N>
-  void choice(const char* key, const std::array<std::pair<const char*, T>, N>& words, std::optional<T>& out) {
+  /// One of several words; what is not said stays as it is. Words that the key does not take are refused
+  /// before.
+  template <typename Out, typename T, size_t N>
+  void choice(const char* key, const std::array<std::pair<const char*, T>, N>& words, Out& out) {
     const Entry* e = at(key);
     if (!e) return;
     for (const auto& [word, value] : words) {
       if (std::get<std::string>(e->value) == word) out = value;
     }
+  }
+  /// Which of two words is said.
+  void either(const char* key, const char* yes, bool& out) {
+    if (const Entry* e = at(key)) out = std::get<std::string>(e->value) == yes;
   }
   void contact(const char* key, std::optional<Contact>& out);
   void point(const std::string& key, Vec2& out) {

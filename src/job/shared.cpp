@@ -24,9 +24,7 @@ Bend read_bend(Reader& r, const std::string& source) {
     refuse(*r.at("bend.springback"), "is out of range", "0 to under 45 degrees for a bend of 90");
   r.length("bend.die_width", bend.die_width);
   r.check("bend.die_width", bend.die_width, limits::shortest, 1e4);
-  std::string tags = "letters";
-  r.text("bend.tags", tags);
-  bend.letters = tags == "letters";
+  r.either("bend.tags", "letters", bend.letters);
   return bend;
 }
 
@@ -71,9 +69,7 @@ Flange read_flange(Reader& r, size_t number) {
   f.end = end == "base" ? EndName::base : EndName::top;
   r.length("width", f.width);
   r.length("clearance", f.clearance);
-  std::optional<double> limit;
-  r.number("strain_limit", limit);
-  f.strain_limit = limit.value_or(f.strain_limit);
+  r.number("strain_limit", f.strain_limit);
   r.flag("allow_strain", f.allow_strain);
   const Entry* direction = r.at("direction");
   if (!direction) return f;
@@ -102,13 +98,9 @@ std::vector<Flange> read_flanges(Reader& r) {
 }
 
 void read_corners(Reader& r, HipJoint& joint, Relief& relief, std::optional<double>& size) {
-  std::optional<HipJoint> how;
-  std::optional<Relief> cut;
-  r.choice("hip_joint", joint_words, how);
-  r.choice("relief", relief_words, cut);
-  r.choice("relief.kind", relief_words, cut);
-  joint = how.value_or(joint);
-  relief = cut.value_or(relief);
+  r.choice("hip_joint", joint_words, joint);
+  r.choice("relief", relief_words, relief);
+  r.choice("relief.kind", relief_words, relief);
   r.length("relief.size", size);
   r.check("relief.size", size, limits::shortest, 1e4);
   if (const Entry* idle = r.at("relief.size"); idle && relief == Relief::closed)
@@ -133,27 +125,23 @@ SlantingEnd read_slanting_end(Reader& r, size_t number) {
 Rulings read_rulings(Reader& r) {
   constexpr std::array<std::pair<const char*, Rulings>, 2> words{
       {{"developable", Rulings::developable}, {"even", Rulings::even}}};
-  std::optional<Rulings> rulings;
+  Rulings rulings = Rulings::developable;
   r.choice("rulings", words, rulings);
-  return rulings.value_or(Rulings::developable);
+  return rulings;
 }
 
 StrainLimit read_strain(Reader& r) {
   StrainLimit s;
-  std::optional<double> limit;
-  r.number("strain_limit", limit);
-  s.limit = limit.value_or(s.limit);
+  r.number("strain_limit", s.limit);
   r.flag("allow_strain", s.allowed);
   return s;
 }
 
 void read_sheet(Reader& r, const std::string& source, Sheet& sheet) {
-  std::optional<double> neutral;
   r.length("thickness", sheet.thickness);
   read_gauge(r, source, sheet);
   r.choice("sizes_on", face_words, sheet.sizes_on);
-  r.number("neutral", neutral);
-  sheet.neutral = neutral.value_or(sheet.neutral);
+  r.number("neutral", sheet.neutral);
   r.text("material", sheet.material);
   r.number("density", sheet.density);
 }
@@ -165,9 +153,7 @@ void read_seam(Reader& r, Seam& seam) {
   read_seam_place(r, seam);
   r.count("seam.pieces", seam.pieces);
   r.length("seam.lap", seam.lap);
-  std::optional<SeamEdge> edge;
-  r.choice("seam.lap_on", edge_words, edge);
-  seam.lap_on = edge.value_or(seam.lap_on);
+  r.choice("seam.lap_on", edge_words, seam.lap_on);
   r.length("seam.stock", seam.stock);
 }
 

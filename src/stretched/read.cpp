@@ -50,9 +50,7 @@ SpaceCurve read_curve(Reader& r, const std::string& end, const std::string& sour
 
 void read_dome(Reader& r, const std::string&, Part& part) {
   Dome d;
-  std::optional<DomeKind> kind;
-  r.choice("kind", kind_words, kind);
-  d.kind = kind.value_or(d.kind);
+  r.choice("kind", kind_words, d.kind);
   r.length("rim.diameter", d.rim);
   r.length("rise", d.rise);
   r.length("diameter", d.diameter);

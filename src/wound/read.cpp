@@ -29,16 +29,10 @@ Flight read_blade(Reader& r) {
   r.length("pitch.to", f.pitch_to);
   r.number("turns", f.turns);
   r.angle("start.at", f.start);
-  std::optional<double> number;
-  r.number("blank.turns", number);
-  f.turns_per_blank = number.value_or(f.turns_per_blank);
-  std::optional<FlightFlat> flat;
-  r.choice("blank.flat", flat_words, flat);
-  f.flat = flat.value_or(f.flat);
+  r.number("blank.turns", f.turns_per_blank);
+  r.choice("blank.flat", flat_words, f.flat);
   r.flag("allow_strain", f.allow_strain);
-  number.reset();
-  r.number("strain_limit", number);
-  f.strain_limit = number.value_or(f.strain_limit);
+  r.number("strain_limit", f.strain_limit);
   return f;
 }
 
@@ -79,17 +73,10 @@ void read_strip(Reader& r, const std::string&, Part& part) {
   r.length("height", s.height);
   r.angle("lead_angle", s.lead);
   r.angle("start.at", s.start);
-  std::optional<StripEnds> ends;
-  r.choice("ends", strip_end_words, ends);
-  s.ends = ends.value_or(s.ends);
+  r.choice("ends", strip_end_words, s.ends);
   r.angle("tilt", s.tilt);
-  std::optional<double> number;
-  r.number("blank.turns", number);
-  s.turns_per_blank = number.value_or(s.turns_per_blank);
-  number.reset();
-  r.number("strain_limit", number);
-  s.strain.limit = number.value_or(s.strain.limit);
-  r.flag("allow_strain", s.strain.allowed);
+  r.number("blank.turns", s.turns_per_blank);
+  s.strain = read_strain(r);
   for (const char* key : {"blank.turns", "strain_limit", "allow_strain"}) {
     if (!s.tilt && r.at(key))
       refuse(*r.at(key), "belongs to a standing strip; one that lies against its body does not stretch", {},
