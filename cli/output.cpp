@@ -44,7 +44,7 @@ class Files {
           write_dxf(piece.blank, out, result_.job.units, remarks_of(result_, piece));
         });
       }
-      if (wants("csv") && !piece.blank.bends.empty()) {
+      if (wants("csv") && !bends_of(piece.blank).empty()) {
         add(name_of_piece(piece) + "-bends.csv",
             [&](std::ostream& out) { write_csv(bend_list(result_, piece), out); });
       }

@@ -16,7 +16,7 @@ int main() {
   const Sheet sheet{.thickness = 2};
   const Blank blank = make_blank(zed, sheet);
   std::printf("flat %.3f x %.3f mm\n", as_laid(blank).width, as_laid(blank).height);
-  for (const BendLine& bend : blank.bends) {
+  for (const Fold& bend : bends_of(blank)) {
     std::printf("%s: %.3f mm from %s, %s %.1f degrees\n", bend.tag.c_str(), bend.datum_from,
                 bend.datum.c_str(), bend.up ? "up" : "down", bend.turned.degrees());
   }

@@ -178,8 +178,8 @@ TEST(Concave, FoldedAnglesTurnBothWays) {
   ASSERT_TRUE(is_folded(t, sheet));
   const Blank b = make_blank(t, sheet, {.gap = 1, .at = Angle::degrees(10)});
   int inwards = 0;
-  for (const BendLine& line : b.bends) inwards += !line.up;
-  EXPECT_EQ(b.bends.size(), 6U);
+  for (const Fold& line : bends_of(b)) inwards += !line.up;
+  EXPECT_EQ(bends_of(b).size(), 6U);
   EXPECT_EQ(inwards, 1);
   expect_proved(t, sheet, "folded");
   // By hand: parallel sides make trapezia; without thickness the area is theirs.
@@ -220,14 +220,14 @@ TEST(Concave, HitsBendTheOtherWayWhereItIsConcave) {
   making.pressing.hits = 24;
   const Seam seam{.gap = 1, .at = Angle::degrees(90)};
   const Blank b = make_blank(t, sheet, seam, making);
-  ASSERT_EQ(b.bends.size(), 24U);
+  ASSERT_EQ(bends_of(b).size(), 24U);
   double turned = 0;
   double back = 0;
   int changes = 0;
-  for (size_t i = 0; i < b.bends.size(); ++i) {
-    const BendLine& line = b.bends[i];
+  for (size_t i = 0; i < bends_of(b).size(); ++i) {
+    const Fold& line = bends_of(b)[i];
     turned += (line.up ? 1 : -1) * line.turned.degrees();
-    changes += i > 0 && line.up != b.bends[i - 1].up;
+    changes += i > 0 && line.up != bends_of(b)[i - 1].up;
     // Concave arcs of 80 mm at the base, less the thickness on the concave face, wider for the wall's lean.
     if (line.up) continue;
     back += line.turned.degrees();

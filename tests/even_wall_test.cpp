@@ -49,7 +49,7 @@ TEST(EvenWall, OfTwoCirclesIsTheCone) {
     EXPECT_NEAR(std::abs(radius_of(edge(b, name)->arcs.front())), radius, near);
   }
   EXPECT_NEAR(area(b), pi * 300 * slant, near * part.size);
-  EXPECT_TRUE(b.creases.empty());
+  EXPECT_TRUE(creases_of(b).empty());
   EXPECT_TRUE(prove(b, part).passed);
 }
 
@@ -62,25 +62,26 @@ TEST(EvenWall, OfTwoSquaresIsAFrustumFoldedAtItsCorners) {
     const double slant = std::hypot(80, 300);
     EXPECT_NEAR(area(b), 4 * 320 * slant, 1e-9 * part.size * part.size);
     const double lean = std::atan2(80, 300);
-    ASSERT_EQ(b.creases.size(), 4U);
+    ASSERT_EQ(creases_of(b).size(), 4U);
     for (size_t i = 0; i < 4; ++i) {
-      const Crease& c = b.creases[i];
+      const Fold& c = creases_of(b)[i];
       EXPECT_EQ(c.tag, std::string(1, static_cast<char>('A' + i)));
-      EXPECT_NEAR(c.base_run, 200 + 400 * static_cast<double>(i), 1e-9 * part.size);
-      EXPECT_NEAR(c.top_run, 120 + 240 * static_cast<double>(i), 1e-9 * part.size);
-      for (const Angle fold : {c.at_base, c.at_top})
+      EXPECT_NEAR(c.datum_from, 200 + 400 * static_cast<double>(i), 1e-9 * part.size);
+      EXPECT_NEAR(c.datum_to, 120 + 240 * static_cast<double>(i), 1e-9 * part.size);
+      for (const Angle fold : {c.turned, c.turned_to.value()})
         EXPECT_NEAR(fold.radians(), std::acos(std::sin(lean) * std::sin(lean)), 1e-6);
       EXPECT_EQ(c.up, up == Face::inside);
-      EXPECT_NEAR(length_of(c.line), std::sqrt(slant * slant + 80 * 80), 1e-9 * part.size);
+      EXPECT_NEAR(c.length(), std::sqrt(slant * slant + 80 * 80), 1e-9 * part.size);
     }
   }
 }
 
 TEST(EvenWall, FoldsTheOtherWayAtHollowCorners) {
   const Blank b = make_blanks(stretched(between(angle_profile, angle_profile)), {}).front();
-  ASSERT_EQ(b.creases.size(), 6U);
-  EXPECT_EQ(std::count_if(b.creases.begin(), b.creases.end(), [](const Crease& c) { return !c.up; }), 1);
-  for (const Crease& c : b.creases) EXPECT_NEAR(c.at_base.degrees(), 90, 1e-5);
+  ASSERT_EQ(creases_of(b).size(), 6U);
+  EXPECT_EQ(std::count_if(creases_of(b).begin(), creases_of(b).end(), [](const Fold& c) { return !c.up; }),
+            1);
+  for (const Fold& c : creases_of(b)) EXPECT_NEAR(c.turned.degrees(), 90, 1e-5);
   EXPECT_NEAR(area(b), 1600 * 300, 1e-3);
 }
 
@@ -143,7 +144,7 @@ TEST(EvenWall, PiecesAreThoseOfItsSeams) {
   ASSERT_EQ(part.pieces.size(), 4U);
   EXPECT_EQ(part.blanks, 4);
   for (const Blank& b : make_blanks(part, {})) {
-    EXPECT_TRUE(b.creases.empty());
+    EXPECT_TRUE(creases_of(b).empty());
     EXPECT_TRUE(prove(b, part).passed);
     EXPECT_NEAR(part.piece(b.piece).strain.root_mean_square, part.pieces[0].strain.root_mean_square, 1e-9);
   }
@@ -263,7 +264,7 @@ TEST(EvenWall, OfOpenCurvesHasNoSeam) {
   const StretchedPart part = stretched(t);
   const Blank b = make_blanks(part, {}).front();
   EXPECT_TRUE(prove(b, part).passed);
-  EXPECT_EQ(b.creases.size(), 3U);
+  EXPECT_EQ(creases_of(b).size(), 3U);
   EXPECT_NEAR(edge(b, EdgeName::base)->girth, 500, 1e-9 * part.size);
   EXPECT_EQ(refused(t, {.pieces = 2}).key, "seam.pieces");
 }

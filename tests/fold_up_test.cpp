@@ -65,10 +65,9 @@ std::vector<std::vector<Vec3>> folded_up(const Blank& b) {
   // From the outermost inwards every line still lies flat when its turn comes.
   for (auto step = order.rbegin(); step != order.rend(); ++step) {
     const auto& [zone, face] = *step;
-    const auto bend =
-        std::find_if(b.bends.begin(), b.bends.end(),
-                     [&, s = static_cast<int>(zone)](const BendLine& l) { return l.zone == s; });
-    if (bend == b.bends.end()) continue;
+    const auto bend = std::find_if(bends_of(b).begin(), bends_of(b).end(),
+                                   [&, s = static_cast<int>(zone)](const Fold& l) { return l.zone == s; });
+    if (bend == bends_of(b).end()) continue;
     const Vec3 at{bend->from.x, bend->from.y, 0};
     Vec3 axis{bend->to.x - bend->from.x, bend->to.y - bend->from.y, 0};
     Vec2 middle;
@@ -205,7 +204,7 @@ TEST(FoldUp, FacesInOnePlaneStayTogether) {
   int flat = 0;
   for (const BentZone& s : blanks[0].folding->zones) flat += std::abs(s.turned.radians()) < 1e-12 ? 1 : 0;
   EXPECT_EQ(flat, 1) << "the two triangles are joined flat";
-  EXPECT_EQ(blanks[0].bends.size(), 5u) << "and no bend is scheduled between them";
+  EXPECT_EQ(bends_of(blanks[0]).size(), 5u) << "and no bend is scheduled between them";
   EXPECT_LT(mismatch(folded_up(blanks[0]), blanks[0], body_of(n, film)), 1e-9 * 120);
 }
 
@@ -224,7 +223,7 @@ TEST(FoldUp, PanelsAddUpToTheirFormsAngles) {
     const Blank b = make_blank(hat, film, {}, {.face_up = up});
     EXPECT_LT(mismatch(folded_up(b), b, body_of(hat, film)), 1e-9 * 300);
     double sum = 0;
-    for (const BendLine& l : b.bends) sum += (l.up == (up == Face::inside) ? 1 : -1) * l.turned.degrees();
+    for (const Fold& l : bends_of(b)) sum += (l.up == (up == Face::inside) ? 1 : -1) * l.turned.degrees();
     EXPECT_NEAR(sum, -80 + 95 + 60 - 100, 1e-9);
   }
 }

@@ -49,7 +49,7 @@ TEST(Schedule, SaysWhereAndWhichWayEveryBendLies) {
 TEST(Schedule, TurnsWithTheFaceThatLiesUpAndCountsSpringback) {
   const JobResult r = result_of(
       with(zed, {{"face_up", "right"}, {"bend.springback", "1.5"}, {"bend.tags", "numbers"}}), "panel");
-  const std::vector<BendLine>& bends = r.pieces[0].blank.bends;
+  const std::span<const Fold> bends = bends_of(r.pieces[0].blank);
   EXPECT_EQ(bends[0].tag, "1");
   EXPECT_FALSE(bends[0].up);
   EXPECT_TRUE(bends[1].up);
@@ -74,7 +74,7 @@ TEST(Schedule, AnglesAddUpToTheFormAndHemsLieBeyondIt) {
                                            {"edge.1.width", "12"},
                                            {"edge.1.neutral", "0.4"}}),
                                 "panel");
-  EXPECT_EQ(r.pieces[0].blank.bends.size(), 3u);
+  EXPECT_EQ(bends_of(r.pieces[0].blank).size(), 3u);
   for (const Row& row : key_numbers(r, r.pieces[0])) {
     if (row.name != "angles turned") continue;
     EXPECT_EQ(row.value, "0.0000 deg, 0.0000 by the form");
@@ -91,8 +91,8 @@ TEST(Schedule, PiecesGoOnWithTheTags) {
   std::set<std::string> tags;
   size_t count = 0;
   for (const PieceResult& piece : r.pieces) {
-    for (const BendLine& bend : piece.blank.bends) tags.insert(bend.tag);
-    count += piece.blank.bends.size();
+    for (const Fold& bend : bends_of(piece.blank)) tags.insert(bend.tag);
+    count += bends_of(piece.blank).size();
   }
   EXPECT_EQ(tags.size(), count);
 }
@@ -102,7 +102,7 @@ TEST(Schedule, BendLinesLieOnTheMetalBetweenTheirTangentLines) {
     const JobResult r = result_of(with(hopper, {{"relief", relief}}), "hopper");
     const Blank& b = r.pieces[0].blank;
     const Outline line = outline(b);
-    for (const BendLine& bend : b.bends) {
+    for (const Fold& bend : bends_of(b)) {
       EXPECT_TRUE(contains(line, bend.from + 0.01 * (bend.to - bend.from))) << relief << " " << bend.tag;
       EXPECT_TRUE(contains(line, bend.from + 0.99 * (bend.to - bend.from))) << relief << " " << bend.tag;
       const BentZone& s = b.folding->zones[static_cast<size_t>(bend.zone)];
@@ -175,7 +175,7 @@ TEST(FoldedPaper, DrawingsAreLegibleAndEveryBendIsNamed) {
       expect_legible(drawn.page, shape);
       for (const PageText& t : drawn.page.texts) texts += "|" + t.text + "|";
     }
-    for (const BendLine& bend : r.pieces[0].blank.bends)
+    for (const Fold& bend : bends_of(r.pieces[0].blank))
       EXPECT_TRUE(has(texts, "|" + bend.tag + "|")) << shape << " " << bend.tag;
   }
 }

@@ -92,23 +92,23 @@ TEST(Panel, GuardOfRadius300PressedWithTwelveHits) {
   // A flat as long as 30 degrees of the circle, against the circle that it touches.
   const double w = 300 * pi / 6;
   EXPECT_NEAR(b.pressed->facet_error, w / (pi / 6) - w / (2 * std::tan(pi / 12)), 1e-9);
-  ASSERT_EQ(b.bends.size(), 12u);
+  ASSERT_EQ(bends_of(b).size(), 12u);
   double sum = 0;
-  for (const BendLine& line : b.bends) sum += line.turned.degrees();
+  for (const Fold& line : bends_of(b)) sum += line.turned.degrees();
   EXPECT_NEAR(sum, 360, 1e-9);
-  EXPECT_NEAR(b.bends[1].datum_from - b.bends[0].datum_from, w, 1e-9);
+  EXPECT_NEAR(bends_of(b)[1].datum_from - bends_of(b)[0].datum_from, w, 1e-9);
 }
 
 TEST(Panel, FlatWidthIsKeptBetweenBendLinesAndTheRestIsShared) {
   const Panel guard = panel_of({leg(20), arc_left(90, 300), leg(20)}, PanelFace::middle);
   const Blank b = made(guard, sheet_of(t), {}, {.pressing = {.facet_width = 30}});
   const double length = pi / 2 * 300;
-  ASSERT_EQ(b.bends.size(), 16u);
-  for (size_t i = 1; i < b.bends.size(); ++i)
-    EXPECT_NEAR(b.bends[i].datum_from - b.bends[i - 1].datum_from, 30, 1e-9);
+  ASSERT_EQ(bends_of(b).size(), 16u);
+  for (size_t i = 1; i < bends_of(b).size(); ++i)
+    EXPECT_NEAR(bends_of(b)[i].datum_from - bends_of(b)[i - 1].datum_from, 30, 1e-9);
   EXPECT_NEAR(b.pressed->end_width, (length - 15 * 30) / 2, 1e-9);
   double sum = 0;
-  for (const BendLine& line : b.bends) sum += line.turned.degrees();
+  for (const Fold& line : bends_of(b)) sum += line.turned.degrees();
   EXPECT_NEAR(sum, 90, 1e-9);
 }
 
@@ -133,16 +133,16 @@ TEST(Pressed, CylinderAndConeKeepTheirGirthAndShareTheirTurn) {
   const Sheet thin = sheet_of(0);
   const Blank can = made(Cylinder{.size = Diameter::mm(600), .height = 400}, thin, {.gap = 0}, twelve);
   EXPECT_NEAR(can.pressed->facet_error, 6.885, 5e-4);
-  ASSERT_EQ(can.bends.size(), 12u);
-  for (const BendLine& line : can.bends) EXPECT_NEAR(line.turned.degrees(), 30, 1e-9);
+  ASSERT_EQ(bends_of(can).size(), 12u);
+  for (const Fold& line : bends_of(can)) EXPECT_NEAR(line.turned.degrees(), 30, 1e-9);
   // The seam halves a flat.
-  EXPECT_NEAR(can.bends.front().datum_from, 300 * pi / 12, 1e-9);
-  EXPECT_NEAR(can.bends[1].datum_from - can.bends[0].datum_from, 300 * pi / 6, 1e-9);
+  EXPECT_NEAR(bends_of(can).front().datum_from, 300 * pi / 12, 1e-9);
+  EXPECT_NEAR(bends_of(can)[1].datum_from - bends_of(can)[0].datum_from, 300 * pi / 6, 1e-9);
   const Blank cone = made(cyclone(), thin, {.gap = 0}, twelve);
   const double half = std::atan((620 - 155) / 2.0 / 780);
   // A pyramid of twelve flats, each a twelfth of the blank's sector at its tip.
   const double turned = 2 * std::acos(std::cos(pi / 12) / std::cos(pi * std::sin(half) / 12));
-  for (const BendLine& line : cone.bends) {
+  for (const Fold& line : bends_of(cone)) {
     EXPECT_NEAR(line.turned.radians(), turned, 1e-9);
     EXPECT_NEAR(line.length(), std::hypot(780, (620 - 155) / 2.0), 1e-9);
   }
@@ -158,7 +158,7 @@ TEST(Pressed, PiecesShareTheHitsEvenlyOrAreRefused) {
   const auto blanks = make_blanks(can, sheet_of(0), thirds, {.pressing = {.hits = 12}});
   ASSERT_EQ(blanks.size(), 1u);
   EXPECT_EQ(blanks[0].count, 3);
-  EXPECT_EQ(blanks[0].bends.size(), 4u);
+  EXPECT_EQ(bends_of(blanks[0]).size(), 4u);
   EXPECT_EQ(refusal_of([&] { (void)make_blanks(can, sheet_of(0), thirds, {.pressing = {.hits = 13}}); }).key,
             "pressing.hits");
 }
@@ -213,7 +213,7 @@ TEST(Hopper, FoldedFromOnePieceProvesForEveryKind) {
       h.seam = seam;
       for (const Face face : {Face::inside, Face::middle, Face::outside}) {
         const Blank b = made(h, sheet_of(t, face));
-        EXPECT_EQ(b.bends.size(), seam % 2 == 1 ? 3u : 4u);
+        EXPECT_EQ(bends_of(b).size(), seam % 2 == 1 ? 3u : 4u);
       }
     }
   }
@@ -244,7 +244,7 @@ TEST(Hopper, HipAnglesOfASquarePyramidFrustum) {
   h.seam = 1;
   const Blank b = made(h);
   // Walls lean 45 degrees: their normals (1, 0, 1) and (0, 1, 1) over sqrt 2 are 60 degrees apart.
-  for (const BendLine& line : b.bends) {
+  for (const Fold& line : bends_of(b)) {
     EXPECT_NEAR(line.turned.degrees(), 60, 1e-9);
     EXPECT_NEAR(line.between_legs().degrees(), 120, 1e-9);
     EXPECT_NEAR(line.allowance, pi / 3 * (r + k * t), 1e-9);
@@ -261,7 +261,7 @@ TEST(Hopper, FlangesOfEveryDirectionAndRelief) {
         h.relief = relief;
         h.flanges = {{.end = EndName::top, .width = 30, .direction = direction, .key = "flange.1"}};
         const Blank b = made(h, sheet_of(t), {.gap = 1});
-        EXPECT_EQ(b.bends.size(), seam == 1 ? 7u : 9u);
+        EXPECT_EQ(bends_of(b).size(), seam == 1 ? 7u : 9u);
         EXPECT_EQ(b.folding->relief > 0, relief != Relief::closed);
       }
     }
@@ -347,9 +347,9 @@ TEST(Net, HexagonalFrustumWithASlantingTop) {
     if (e.label == "base") base += length_of(e.arcs);
   }
   EXPECT_NEAR(base, sum, 1e-9);
-  ASSERT_EQ(b.bends.size(), 5u);
+  ASSERT_EQ(bends_of(b).size(), 5u);
   std::vector<double> made_edges;
-  for (const BendLine& line : b.bends) {
+  for (const Fold& line : bends_of(b)) {
     made_edges.push_back(line.length());
     longest_bend = std::max(longest_bend, line.length());
   }
@@ -362,7 +362,7 @@ TEST(Net, HexagonalFrustumWithASlantingTop) {
   // lean.
   const double lean = std::tan(std::atan(50.0 / 150));
   const double turned = std::acos((0.5 + lean * lean) / (1 + lean * lean));
-  for (const BendLine& line : b.bends) EXPECT_NEAR(line.turned.radians(), turned, 1e-9);
+  for (const Fold& line : bends_of(b)) EXPECT_NEAR(line.turned.radians(), turned, 1e-9);
 }
 
 TEST(Net, TrayWithClosedCorners) {

@@ -233,7 +233,7 @@ TEST(HopperRelief, EveryBendEndsInItsHole) {
     const Blank b = make_blank(flanged(relief), sheet_of(t));
     const Outline line = outline(b);
     // Each end of a bend line lies on the outline: none ends within the metal.
-    for (const BendLine& bend : b.bends) {
+    for (const Fold& bend : bends_of(b)) {
       const Vec2 way = 1 / bend.length() * (bend.to - bend.from);
       const double past = 2 * b.fit_error + 0.01;
       EXPECT_FALSE(contains(line, bend.from - past * way)) << bend.tag;

@@ -255,8 +255,8 @@ TEST(Unfolding, AReflexEdgeBendsTheOtherWay) {
   const Sheet sheet = sheet_of(2, Face::outside);
   const Blank b = make_blank(net, sheet);
   EXPECT_TRUE(prove(b, net, sheet).passed);
-  ASSERT_EQ(b.bends.size(), 2u);
-  EXPECT_NE(b.bends[0].up, b.bends[1].up);
+  ASSERT_EQ(bends_of(b).size(), 2u);
+  EXPECT_NE(bends_of(b)[0].up, bends_of(b)[1].up);
   // Sizes on the upper face: one bend is concave there, at the other it bulges.
   const double allowance = pi / 2 * (3 + 0.8);
   EXPECT_NEAR(smallest_rectangle(b).width, 80 + 60 + 80 - 2 * 3 - 2 * (3 + 2) + 2 * allowance, 1e-9);

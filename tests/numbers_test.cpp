@@ -49,21 +49,21 @@ Proof proof_with(const std::function<void(Blank&)>& change, Making making = {}) 
 
 TEST(NumberProof, SeesADistanceThatCountsFromAnotherEdge) {
   // By half the gap: as from the seam's ruling.
-  const Proof base = proof_with([](Blank& b) { b.bends[3].datum_from += 2; });
+  const Proof base = proof_with([](Blank& b) { bends_of(b)[3].datum_from += 2; });
   EXPECT_FALSE(base.passed);
   EXPECT_NEAR(base.number_mismatch, 2, 1e-9);
   EXPECT_TRUE(has(base.number, "distance of bend D along the base")) << base.number;
-  const Proof top = proof_with([](Blank& b) { b.bends[3].datum_to -= 1e-3; });
+  const Proof top = proof_with([](Blank& b) { bends_of(b)[3].datum_to -= 1e-3; });
   EXPECT_FALSE(top.passed);
   EXPECT_TRUE(has(top.number, "along the top")) << top.number;
 }
 
 TEST(NumberProof, SeesAnglesThatDoNotClose) {
   for (const auto& change : std::vector<std::function<void(Blank&)>>{
-           [](Blank& b) { b.bends[5].turned = Angle::degrees(b.bends[5].turned.degrees() + 0.01); },
-           [](Blank& b) { b.bends[5].up = !b.bends[5].up; },
+           [](Blank& b) { bends_of(b)[5].turned = Angle::degrees(bends_of(b)[5].turned.degrees() + 0.01); },
+           [](Blank& b) { bends_of(b)[5].up = !bends_of(b)[5].up; },
            [](Blank& b) {  // what the smooth wall turns
-             for (BendLine& l : b.bends) l.turned = Angle::radians(l.turned.radians() * 0.998);
+             for (Fold& l : bends_of(b)) l.turned = Angle::radians(l.turned.radians() * 0.998);
            }}) {
     const Proof p = proof_with(change);
     EXPECT_FALSE(p.passed);
@@ -95,7 +95,7 @@ TEST(NumberProof, SeesDistancesOfPlatesFromTheirDatum) {
   const Sheet sheet = sheet_of(2, Face::outside);
   Blank b = make_blank(angle, sheet);
   ASSERT_TRUE(prove(b, angle, sheet).passed);
-  b.bends[0].datum_from += 0.02;
+  bends_of(b)[0].datum_from += 0.02;
   const Proof p = prove(b, angle, sheet);
   EXPECT_FALSE(p.passed);
   EXPECT_TRUE(has(p.number, "distance of bend A")) << p.number;
@@ -110,11 +110,11 @@ TEST(NumberProof, SeesAnglesOfPlates) {
   for (const Face up : {Face::inside, Face::outside}) {
     Blank b = make_blank(h, sheet, {}, {.face_up = up});
     ASSERT_TRUE(prove(b, h, sheet).passed);
-    for (const auto& change : std::vector<std::function<void(BendLine&)>>{
-             [](BendLine& l) { l.turned = Angle::degrees(l.turned.degrees() + 0.01); },
-             [](BendLine& l) { l.up = !l.up; }}) {
+    for (const auto& change : std::vector<std::function<void(Fold&)>>{
+             [](Fold& l) { l.turned = Angle::degrees(l.turned.degrees() + 0.01); },
+             [](Fold& l) { l.up = !l.up; }}) {
       Blank other = b;
-      change(other.bends[1]);
+      change(bends_of(other)[1]);
       const Proof p = prove(other, h, sheet);
       EXPECT_FALSE(p.passed);
       EXPECT_TRUE(has(p.number, "angle of bend B")) << p.number;
@@ -129,7 +129,7 @@ TEST(NumberProof, SeesAnglesOfSeveralPiecesThatDoNotClose) {
     std::vector<Blank> pieces = make_blanks(shape, sheet_of(2), seam, {.pressing = {.hits = 18}});
     EXPECT_LT(prove_closing(pieces), 1e-3);
     EXPECT_GT(prove_closing(pieces), 0);
-    BendLine& line = pieces.back().bends[2];
+    Fold& line = bends_of(pieces.back())[2];
     line.turned = Angle::degrees(line.turned.degrees() + 0.02);
     EXPECT_GT(prove_closing(pieces), 0.02);
   }
@@ -171,15 +171,15 @@ TEST(Invariants, OfPressedWalls) {
   const Blank one = pressed(1, 40, Hand::as_drawn);
   const Blank large = pressed(2, 40, Hand::as_drawn);
   const Blank twin = pressed(1, 40, Hand::opposite);
-  ASSERT_EQ(one.bends.size(), 16u);
+  ASSERT_EQ(bends_of(one).size(), 16u);
   const double determined =
       Angle::radians(1e-6).degrees();  // what closing leaves open, as a share of the size
   for (size_t i = 0; i < 16; ++i) {
-    const BendLine& a = one.bends[i];
-    EXPECT_NEAR(large.bends[i].datum_from, 2 * a.datum_from, 0.01);
-    EXPECT_NEAR(large.bends[i].turned.degrees(), a.turned.degrees(), determined);
+    const Fold& a = bends_of(one)[i];
+    EXPECT_NEAR(bends_of(large)[i].datum_from, 2 * a.datum_from, 0.01);
+    EXPECT_NEAR(bends_of(large)[i].turned.degrees(), a.turned.degrees(), determined);
     // The twin runs the other way round: from its seam's start lies what lay before the end.
-    const BendLine& mirrored = twin.bends[15 - i];
+    const Fold& mirrored = bends_of(twin)[15 - i];
     EXPECT_NEAR(mirrored.turned.degrees(), a.turned.degrees(), determined);
     EXPECT_NEAR(mirrored.datum_from + a.datum_from, length_of(edge(one, EdgeName::base)->arcs), 0.01);
   }
@@ -202,7 +202,7 @@ TEST(Numbers, AWallFoldedInsideOutIsNoProof) {
       };
       EXPECT_LT(open(), 1e-6);
       for (Blank& b : blanks) {
-        for (BendLine& line : b.bends) line.up = !line.up;
+        for (Fold& line : bends_of(b)) line.up = !line.up;
       }
       EXPECT_GT(open(), 100);
     }

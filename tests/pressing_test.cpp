@@ -53,7 +53,7 @@ TEST(Pressing, HitsAskedForAreMadeAndSharedSoThatTheWorstIsLeast) {
   for (const int hits : {2, 3, 7, 20}) {
     const Blank b = make_blank(p, sheet, {}, {.pressing = {.hits = hits}});
     EXPECT_EQ(b.pressed->hits, hits);
-    ASSERT_EQ(b.bends.size(), static_cast<size_t>(hits));
+    ASSERT_EQ(bends_of(b).size(), static_cast<size_t>(hits));
     double best = HUGE_VAL;
     for (int first = 1; first < hits; ++first) {  // every way of sharing them
       const double one = stands_off(90 * 120 / 180.0 * pi / first, 90);
@@ -63,7 +63,7 @@ TEST(Pressing, HitsAskedForAreMadeAndSharedSoThatTheWorstIsLeast) {
     EXPECT_NEAR(b.pressed->facet_error, best, 1e-9 * 400) << hits;
     double left = 0;
     double right = 0;
-    for (const BendLine& l : b.bends) (l.up ? left : right) += l.turned.degrees();
+    for (const Fold& l : bends_of(b)) (l.up ? left : right) += l.turned.degrees();
     EXPECT_NEAR(left, 120, 1e-9);
     EXPECT_NEAR(right, 60, 1e-9);
   }
@@ -74,14 +74,14 @@ TEST(Pressing, AFlatWidthStandsBetweenLinesAndTheRestIsSharedEvenlyAtBothEnds) {
   const double length = 250 * 100 / 180.0 * pi;
   for (const double width : {20.0, 33.3, 100.0, 400.0}) {
     const Blank b = make_blank(p, sheet, {}, {.pressing = {.facet_width = width}});
-    const auto n = static_cast<double>(b.bends.size());
+    const auto n = static_cast<double>(bends_of(b).size());
     EXPECT_EQ(n, std::ceil(length / width));
     const double end = (length - (n - 1) * width) / 2;
-    EXPECT_NEAR(b.bends.front().datum_from, 50 + end, 1e-9);
-    for (size_t i = 1; i < b.bends.size(); ++i)
-      EXPECT_NEAR(b.bends[i].datum_from - b.bends[i - 1].datum_from, width, 1e-9);
+    EXPECT_NEAR(bends_of(b).front().datum_from, 50 + end, 1e-9);
+    for (size_t i = 1; i < bends_of(b).size(); ++i)
+      EXPECT_NEAR(bends_of(b)[i].datum_from - bends_of(b)[i - 1].datum_from, width, 1e-9);
     double sum = 0;
-    for (const BendLine& l : b.bends) sum += l.turned.degrees();
+    for (const Fold& l : bends_of(b)) sum += l.turned.degrees();
     EXPECT_NEAR(sum, 100, 1e-9);
   }
 }
@@ -126,18 +126,18 @@ TEST(Pressing, RoundWallsKeepTheirBlank) {
   for (const int hits : {3, 12, 90}) {
     const Blank pressed = make_blank(cone, sheet, {.gap = 1}, {.pressing = {.hits = hits}});
     EXPECT_DOUBLE_EQ(area(pressed), area(smooth));
-    ASSERT_EQ(pressed.bends.size(), static_cast<size_t>(hits));
-    for (const BendLine& l : pressed.bends) {
+    ASSERT_EQ(bends_of(pressed).size(), static_cast<size_t>(hits));
+    for (const Fold& l : bends_of(pressed)) {
       EXPECT_TRUE(l.up);
-      EXPECT_NEAR(l.length(), pressed.bends[0].length(), 1e-9 * 1000);
-      EXPECT_NEAR(l.turned.radians(), pressed.bends[0].turned.radians(), 1e-9);
+      EXPECT_NEAR(l.length(), bends_of(pressed)[0].length(), 1e-9 * 1000);
+      EXPECT_NEAR(l.turned.radians(), bends_of(pressed)[0].turned.radians(), 1e-9);
     }
     // Every line runs to the cone's apex: the base's and the top's runs are as their girths.
     // Counted from the seam ruling; the edge as cut lies half the gap, square to it, inside.
     const auto full = [](double run, double swing) { return run + swing * std::asin(0.5 / swing); };
     const auto ratio = [&](size_t i) {
-      return full(pressed.bends[i].datum_from, swing_radius(smooth, EdgeName::base)) /
-             full(pressed.bends[i].datum_to, swing_radius(smooth, EdgeName::top));
+      return full(bends_of(pressed)[i].datum_from, swing_radius(smooth, EdgeName::base)) /
+             full(bends_of(pressed)[i].datum_to, swing_radius(smooth, EdgeName::top));
     };
     EXPECT_NEAR(ratio(1), ratio(0), 1e-9);
   }
@@ -148,13 +148,13 @@ TEST(Pressing, TrimmedAndOffsetWallsHaveTheirLinesOnRulings) {
   can.trims = {
       {.end = EndName::top, .height = 350, .tilt = Angle::degrees(30), .uphill = Angle::degrees(70)}};
   const Blank b = make_blank(can, sheet_of(0), {.gap = 0}, {.pressing = {.hits = 16}});
-  ASSERT_EQ(b.bends.size(), 16u);
+  ASSERT_EQ(bends_of(b).size(), 16u);
   for (size_t i = 0; i < 16; ++i) {
     // The seam at 0 halves a flat: lines lie at odd thirty-seconds of a turn.
     const double u = (2.0 * static_cast<double>(i) + 1) * pi / 16;
     const double height = 350 + std::tan(pi / 6) * 150 * std::cos(u - 70 / 180.0 * pi);
-    EXPECT_NEAR(b.bends[i].length(), height, b.fit_error + 1e-9) << i;
-    EXPECT_NEAR(b.bends[i].datum_from, 150 * u, 1e-9 * 500) << i;
+    EXPECT_NEAR(bends_of(b)[i].length(), height, b.fit_error + 1e-9) << i;
+    EXPECT_NEAR(bends_of(b)[i].datum_from, 150 * u, 1e-9 * 500) << i;
   }
   const Cone offset{.base = Diameter::mm(620), .top = Diameter::mm(300), .height = 500, .shift = {150, 80}};
   const Blank o = make_blank(offset, sheet, {.gap = 0}, {.pressing = {.facet_error = 1}});
@@ -206,7 +206,7 @@ TEST(TubeFaces, ASquareTubeCutBothWaysHasEachSideAsLongAsThePlanesLeaveIt) {
   ASSERT_EQ(made.size(), 4u) << "slit in the middle of a side";
   for (size_t i = 0; i < 4; ++i) EXPECT_NEAR(made[i], edges[i], 1e-9);
   EXPECT_NEAR(joint_length(b), 350 - 30 * std::tan(10 / 180.0 * pi), 1e-9) << "at +x";
-  EXPECT_TRUE(b.bends.empty()) << "its corners are there already";
+  EXPECT_TRUE(bends_of(b).empty()) << "its corners are there already";
 }
 
 TEST(TubeFaces, CornersAreMarkedNotCut) {

@@ -19,17 +19,17 @@ Net tray(double side, double height) {
   return n;
 }
 
-const BendLine& tagged(const Blank& b, const std::string& tag) {
+const Fold& tagged(const Blank& b, const std::string& tag) {
   const auto found =
-      std::find_if(b.bends.begin(), b.bends.end(), [&](const auto& l) { return l.tag == tag; });
-  EXPECT_NE(found, b.bends.end()) << tag;
-  return found == b.bends.end() ? b.bends.front() : *found;
+      std::find_if(bends_of(b).begin(), bends_of(b).end(), [&](const auto& l) { return l.tag == tag; });
+  EXPECT_NE(found, bends_of(b).end()) << tag;
+  return found == bends_of(b).end() ? bends_of(b).front() : *found;
 }
 
 TEST(Schedules, ATraysLinesLieAtItsHeightFromItsRims) {
   const Blank b = make_blank(tray(300, 60), sheet_of(t, Face::outside));
-  ASSERT_EQ(b.bends.size(), 4u);
-  for (const BendLine& l : b.bends) {
+  ASSERT_EQ(bends_of(b).size(), 4u);
+  for (const Fold& l : bends_of(b)) {
     // Outside 60 to the meeting point: the tangent line r + t before it.
     EXPECT_NEAR(l.tangent_a, 60 - (r + t), 1e-9) << l.tag;
     EXPECT_NEAR(l.tangent_b, 60 - (r + t) + allowance, 1e-9);
@@ -47,18 +47,18 @@ TEST(Schedules, TagsGoFromTheLeftAndOrderFromTheOutermostPlateInwards) {
   Hopper h{.base = {200, 200}, .top = {400, 400}, .height = 300, .bend = bent};
   h.flanges = {{.end = EndName::top, .width = 30, .direction = FlangeDirection::level, .key = "flange.1"}};
   const Blank b = make_blank(h, sheet_of(t));
-  ASSERT_EQ(b.bends.size(), 7u);
-  for (size_t i = 0; i < b.bends.size(); ++i) {
-    EXPECT_EQ(b.bends[i].tag, std::string(1, static_cast<char>('A' + i)));
-    const double x = b.bends[i].from.x + b.bends[i].to.x;
+  ASSERT_EQ(bends_of(b).size(), 7u);
+  for (size_t i = 0; i < bends_of(b).size(); ++i) {
+    EXPECT_EQ(bends_of(b)[i].tag, std::string(1, static_cast<char>('A' + i)));
+    const double x = bends_of(b)[i].from.x + bends_of(b)[i].to.x;
     if (i > 0) {
-      EXPECT_GE(x, b.bends[i - 1].from.x + b.bends[i - 1].to.x - 1e-6);
+      EXPECT_GE(x, bends_of(b)[i - 1].from.x + bends_of(b)[i - 1].to.x - 1e-6);
     }
   }
   // Every one of them is reached by a blade longer than the part.
   for (const Phrase& note : b.notes) EXPECT_FALSE(has(note, "straight brake")) << note;
   std::set<int> orders;
-  for (const BendLine& l : b.bends) orders.insert(l.order);
+  for (const Fold& l : bends_of(b)) orders.insert(l.order);
   EXPECT_EQ(orders.size(), 7u);
   EXPECT_EQ(*orders.begin(), 1);
   EXPECT_EQ(*orders.rbegin(), 7);
@@ -67,7 +67,7 @@ TEST(Schedules, TagsGoFromTheLeftAndOrderFromTheOutermostPlateInwards) {
 TEST(Schedules, SlantingLinesHaveADistanceForEachEnd) {
   Hopper h{.base = {200, 200}, .top = {400, 400}, .height = 300, .bend = bent};
   const Blank b = make_blank(h, sheet_of(t));
-  for (const BendLine& l : b.bends) {
+  for (const Fold& l : bends_of(b)) {
     const auto edge_named = [&](const Edge& e) { return label_of(e) == l.datum; };
     const bool known =
         l.datum == "left edge of the box" || std::any_of(b.edges.begin(), b.edges.end(), edge_named);
@@ -100,8 +100,8 @@ TEST(Schedules, RadiiOfTheirOwnStandInTheSchedule) {
                 .sizes_on = PanelFace::convex_side,
                 .bend = bent};
   const Blank b = make_blank(p, sheet_of(t));
-  EXPECT_NEAR(b.bends[0].radius, 10, 1e-12);
-  EXPECT_NEAR(b.bends[0].allowance, pi / 2 * (10 + 0.42 * t), 1e-9);
+  EXPECT_NEAR(bends_of(b)[0].radius, 10, 1e-12);
+  EXPECT_NEAR(bends_of(b)[0].allowance, pi / 2 * (10 + 0.42 * t), 1e-9);
   EXPECT_NEAR(as_laid(b).width, 120 - 2 * 12 + pi / 2 * (10 + 0.42 * t), 1e-9);
 }
 
@@ -124,11 +124,11 @@ TEST(Schedules, FoldsOfHemsGoOnWithTheTagsOfAllPieces) {
     std::set<std::string> tags;
     size_t count = 0;
     for (const Blank& b : make_blanks(h, sheet_of(t), {}, {.edges = {hem}})) {
-      for (const BendLine& l : b.bends) {
+      for (const Fold& l : bends_of(b)) {
         tags.insert(l.tag);
         EXPECT_EQ(std::isdigit(static_cast<unsigned char>(l.tag[0])) == 0, letters) << l.tag;
       }
-      count += b.bends.size();
+      count += bends_of(b).size();
     }
     EXPECT_EQ(tags.size(), count);
   }
@@ -155,9 +155,8 @@ TEST(Schedules, AShortLegIsWarnedOfWithTheDieThatWouldHoldIt) {
 
 TEST(Schedules, DirectionsAreThoseOfTheFaceThatLiesUp) {
   const Hopper h{.base = {200, 200}, .top = {400, 400}, .height = 300, .bend = bent};
-  for (const BendLine& l : make_blank(h, sheet_of(t)).bends) EXPECT_TRUE(l.up) << "hips are concave inside";
-  for (const BendLine& l : make_blank(h, sheet_of(t), {}, {.face_up = Face::outside}).bends)
-    EXPECT_FALSE(l.up);
+  for (const Fold& l : make_blank(h, sheet_of(t)).folds) EXPECT_TRUE(l.up) << "hips are concave inside";
+  for (const Fold& l : make_blank(h, sheet_of(t), {}, {.face_up = Face::outside}).folds) EXPECT_FALSE(l.up);
 }
 
 // --- hems, locks and laps
@@ -177,17 +176,17 @@ TEST(Tabs, FoldsLieWhereTheHemAndTheLockSay) {
   const EdgeWork hem{
       .on = "profile end", .kind = EdgeKind::hem, .width = 15, .radius = 1, .neutral = 0.4, .up = false};
   const Blank hemmed = make_blank(flat, sheet_of(t), {}, {.edges = {hem}});
-  ASSERT_EQ(hemmed.bends.size(), 1u);
-  EXPECT_TRUE(hemmed.bends[0].hem);
-  EXPECT_FALSE(hemmed.bends[0].up);
-  EXPECT_NEAR(hemmed.bends[0].turned.degrees(), 180, 1e-12);
+  ASSERT_EQ(bends_of(hemmed).size(), 1u);
+  EXPECT_TRUE(bends_of(hemmed)[0].hem);
+  EXPECT_FALSE(bends_of(hemmed)[0].up);
+  EXPECT_NEAR(bends_of(hemmed)[0].turned.degrees(), 180, 1e-12);
   const double fold = pi * (1 + 0.4 * t);
-  EXPECT_NEAR(hemmed.bends[0].from.x, 200 + fold / 2 - (1 + t), 1e-9);
+  EXPECT_NEAR(bends_of(hemmed)[0].from.x, 200 + fold / 2 - (1 + t), 1e-9);
   const EdgeWork lock{.on = "profile end", .kind = EdgeKind::lock, .width = 9, .layers = 2, .extra = 1};
   const Blank locked = make_blank(flat, sheet_of(t), {}, {.edges = {lock}});
-  ASSERT_EQ(locked.bends.size(), 2u);
-  EXPECT_NEAR(locked.bends[0].from.x, 200, 1e-9);
-  EXPECT_NEAR(locked.bends[1].from.x, 210, 1e-9);
+  ASSERT_EQ(bends_of(locked).size(), 2u);
+  EXPECT_NEAR(bends_of(locked)[0].from.x, 200, 1e-9);
+  EXPECT_NEAR(bends_of(locked)[1].from.x, 210, 1e-9);
 }
 
 TEST(Tabs, TwoOnOneEdgeAndTabsThatMeetAreRefused) {

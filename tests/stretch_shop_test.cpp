@@ -423,18 +423,18 @@ TEST(EvenTransitions, MarkTheirCreasesWhereverTheBlankIsDrawn) {
   const JobResult r = developed(twisted);
   const Blank& b = r.pieces[0].blank;
   const Outline cut = outline(b);
-  for (const Crease& c : b.creases) {
-    EXPECT_LT(norm(c.line.front().start - b.creases.front().line.front().start), 2000);
-    for (const Arc& arc : c.line) EXPECT_TRUE(contains(cut, point_at(arc, arc.length / 2))) << c.tag;
+  for (const Fold& c : creases_of(b)) {
+    EXPECT_LT(norm(c.from - creases_of(b).front().from), 2000);
+    for (const Arc& arc : c.arcs) EXPECT_TRUE(contains(cut, point_at(arc, arc.length / 2))) << c.tag;
   }
   std::ostringstream dxf;
   write_dxf(b, dxf);
   std::ostringstream plain;
   Blank without = b;
-  without.creases.clear();
+  without.folds.clear();
   write_dxf(without, plain);
   size_t lines = 0;
-  for (const Crease& c : b.creases) lines += c.line.size();
+  for (const Fold& c : creases_of(b)) lines += c.arcs.size();
   const auto count = [](const std::string& text, const std::string& what) {
     size_t n = 0;
     for (size_t at = text.find(what); at != std::string::npos; at = text.find(what, at + 1)) ++n;
@@ -454,9 +454,9 @@ TEST(EvenTransitions, MarkTheirCreasesWhereverTheBlankIsDrawn) {
   EXPECT_FALSE(draw_in_letters(r.pieces[0], r.job.units, true).empty());
   // Letters stand clear of them.
   for (const MarkText& t : b.marks.texts) {
-    for (const Crease& c : b.creases) {
-      const Vec2 along = end_of(c.line.back()) - c.line.front().start;
-      const Vec2 off = t.centre - c.line.front().start;
+    for (const Fold& c : creases_of(b)) {
+      const Vec2 along = c.to - c.from;
+      const Vec2 off = t.centre - c.from;
       EXPECT_GT(std::abs(cross(along, off)) / norm(along), 0.4 * t.height) << c.tag;
     }
   }

@@ -253,10 +253,10 @@ TEST(Transition, BetweenAlignedRectanglesItIsAHopper) {
   EXPECT_TRUE(prove(a, t, sheet, seam).passed);
   EXPECT_NEAR(area(a), area(b), 1e-9 * area(b));
   EXPECT_NEAR(joint_length(a), joint_length(b), 1e-9 * 400);
-  ASSERT_EQ(a.bends.size(), b.bends.size());
-  for (size_t i = 0; i < a.bends.size(); ++i) {
-    EXPECT_NEAR(a.bends[i].turned.degrees(), b.bends[i].turned.degrees(), 1e-9);
-    EXPECT_NEAR(a.bends[i].length(), b.bends[i].length(), 1e-9 * 400);
+  ASSERT_EQ(bends_of(a).size(), bends_of(b).size());
+  for (size_t i = 0; i < bends_of(a).size(); ++i) {
+    EXPECT_NEAR(bends_of(a)[i].turned.degrees(), bends_of(b)[i].turned.degrees(), 1e-9);
+    EXPECT_NEAR(bends_of(a)[i].length(), bends_of(b)[i].length(), 1e-9 * 400);
   }
 }
 
@@ -272,7 +272,7 @@ TEST(Transition, ASquareOnASquareTurnedByHalfItsCornersHasEightTriangles) {
   EXPECT_EQ(folds, 8);
   EXPECT_EQ(flats, 9) << "eight, one of which the wall's start divides";
   const Blank b = make_blank(t, film, {.gap = 0});
-  EXPECT_EQ(b.bends.size(), 8u);
+  EXPECT_EQ(bends_of(b).size(), 8u);
   // By hand: triangles on the base's sides to a corner of the top at (sqrt 2) 100 out, and on the top's sides
   // to a corner of the base.
   const double out = 100 * std::sqrt(2.0);
@@ -374,9 +374,9 @@ TEST(TransitionPressed, BetweenCirclesTheHitsAreThoseOfACone) {
   const Transition t{circle(600), circle(600), 400, {}};
   const Blank b = make_blank(t, film, {.gap = 0}, {.pressing = {.hits = 12}});
   EXPECT_NEAR(b.pressed->facet_error, 6.885, 5e-4);
-  ASSERT_EQ(b.bends.size(), 12u);
-  for (const BendLine& l : b.bends) EXPECT_NEAR(l.turned.degrees(), 30, 1e-6);
-  EXPECT_NEAR(b.bends[0].datum_from, 300 * pi / 12, 1e-6) << "the seam halves a flat";
+  ASSERT_EQ(bends_of(b).size(), 12u);
+  for (const Fold& l : bends_of(b)) EXPECT_NEAR(l.turned.degrees(), 30, 1e-6);
+  EXPECT_NEAR(bends_of(b)[0].datum_from, 300 * pi / 12, 1e-6) << "the seam halves a flat";
 }
 
 TEST(TransitionPressed, ErrorsAreAlikeAndFewestHitsKeepThem) {
@@ -387,7 +387,7 @@ TEST(TransitionPressed, ErrorsAreAlikeAndFewestHitsKeepThem) {
     EXPECT_LE(b.pressed->facet_error, asked);
     // Turns add up: every corner of the base is bent by what its two flats turn.
     double sum = 0;
-    for (const BendLine& l : b.bends) sum += l.turned.radians();
+    for (const Fold& l : bends_of(b)) sum += l.turned.radians();
     double curl = 0;
     const Form f = once_round(t, sheet);
     for (const WallPiece& w : f.wall)
@@ -395,9 +395,9 @@ TEST(TransitionPressed, ErrorsAreAlikeAndFewestHitsKeepThem) {
     EXPECT_GT(sum, 0.95 * curl);
     EXPECT_LE(sum, curl + 1e-9);
     // Between two lines the flat stands off the wall by what is said: by the wall's own points.
-    for (size_t i = 1; i < b.bends.size(); ++i) {
-      if (b.bends[i].facet_width == 0) continue;
-      EXPECT_LE(b.bends[i].facet_error, b.pressed->facet_error);
+    for (size_t i = 1; i < bends_of(b).size(); ++i) {
+      if (bends_of(b)[i].facet_width == 0) continue;
+      EXPECT_LE(bends_of(b)[i].facet_error, b.pressed->facet_error);
     }
     EXPECT_TRUE(prove(b, t, sheet, {.gap = 1}).passed);
     const Blank fewer = make_blank(t, sheet, {.gap = 1}, {.pressing = {.hits = b.pressed->hits - 4}});
@@ -414,7 +414,7 @@ TEST(TransitionPressed, FlatsOfAWidthAndTagsOverPieces) {
   std::string tags;
   for (const Blank& b : blanks) {
     EXPECT_LE(b.pressed->facet_width, 30 + 1e-6);  // where the wall is curved
-    for (const BendLine& l : b.bends) {
+    for (const Fold& l : bends_of(b)) {
       EXPECT_EQ(tags.find("|" + l.tag + "|"), std::string::npos) << l.tag;
       tags += "|" + l.tag + "|";
       ++lines;
@@ -435,7 +435,7 @@ TEST(TransitionPressed, CornersThatMeetNoneAreBentAboutCones) {
   const Sheet sheet = sheet_of(1);
   const Blank b = make_blank(t, sheet, {.gap = 0});
   EXPECT_TRUE(prove(b, t, sheet, {.gap = 0}).passed);
-  EXPECT_TRUE(b.bends.empty()) << "its corners are bent about cones";
+  EXPECT_TRUE(bends_of(b).empty()) << "its corners are bent about cones";
 }
 
 // Where rulings graze a rim, a point of a coarsely fitted outline may lie on no ruling close by.

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <span>
 #include <string>
 #include <vector>
 #include "juggler/form.h"
@@ -95,22 +96,28 @@ struct BentZone {
   int zone = 0;  ///< its number in the body
 };
 
-/// One line of the bend schedule: a bend, or a hit of a pressed arc.
-struct BendLine {
+/// What a line folds: a bend of a folded part, a hit of a pressed arc, a crease of a wall that forming
+/// stretches.
+enum class FoldKind { bend, hit, crease };
+
+/// A line along which a blank is folded.
+struct Fold {
   std::string tag = {};
-  int order = 0;            ///< of bending, from 1
-  Vec2 from = {}, to = {};  ///< the bend line on the metal
-  int zone = -1;            ///< number in the blank's Folding::zones; -1: a hit on a round wall
-  double phi = 0;           ///< where on its zone, radians turned from the first tangent line
-  bool hit = false;
-  bool hem = false;         ///< of a hem or locked seam beyond an edge
-  Angle turned = {};        ///< 0 to 360 degrees
-  bool up = true;           ///< towards the face that lies up
-  double radius = 0;        ///< inside, mm; of a hit that of the smooth form
-  double allowance = 0;     ///< what it takes of the flat, mm; of a hit 0
-  std::string datum = {};   ///< the edge, as it is cut, that distances are measured from
-  bool along_rims = false;  ///< along the base and the top, else square to the datum edge
-  double datum_from = 0;    ///< distance of the line's ends from the datum edge, mm
+  FoldKind kind = FoldKind::bend;
+  int order = 0;                        ///< of bending, from 1; of creases 0
+  Vec2 from = {}, to = {};              ///< its ends on the metal; on walls from the base to the top
+  std::vector<Arc> arcs = {};           ///< between them, where it is not straight
+  int zone = -1;                        ///< number in the blank's Folding::zones; -1: a hit on a round wall
+  double phi = 0;                       ///< where on its zone, radians turned from the first tangent line
+  bool hem = false;                     ///< of a hem or locked seam beyond an edge
+  Angle turned = {};                    ///< 0 to 360 degrees
+  std::optional<Angle> turned_to = {};  ///< at `to`, where it is another: of creases
+  bool up = true;                       ///< towards the face that lies up
+  double radius = 0;                    ///< inside, mm; of a hit that of the smooth form
+  double allowance = 0;                 ///< what it takes of the flat, mm; of a hit 0
+  std::string datum = {};               ///< the edge, as it is cut, that distances are measured from
+  bool along_rims = false;              ///< along the base and the top, else square to the datum edge
+  double datum_from = 0;                ///< distance of the line's ends from the datum edge, mm
   double datum_to = 0;
   double tangent_a = 0;  ///< from the datum edge to the tangent lines, at the line's first end
   double tangent_b = 0;
@@ -118,20 +125,13 @@ struct BendLine {
   double facet_width = 0;  ///< hits: from the line before it, or the datum edge, along the longer rim
   double facet_error = 0;  ///< of that flat
 
-  [[nodiscard]] double length() const { return norm(to - from); }
+  [[nodiscard]] bool hit() const { return kind == FoldKind::hit; }
+  [[nodiscard]] double length() const { return arcs.empty() ? norm(to - from) : length_of(arcs); }
   [[nodiscard]] Angle between_legs() const { return Angle::degrees(180 - turned.degrees()); }
 };
 
-/// A line across a blank that forming stretches, along which the part is folded.
-struct Crease {
-  std::string tag = {};
-  std::vector<Arc> line = {};  ///< from the base to the top
-  double base_run = 0;         ///< along the edges as cut from the seam's start, mm
-  double top_run = 0;
-  Angle at_base = {};  ///< by which it is folded, 0 to 180 degrees; at the top another
-  Angle at_top = {};
-  bool up = true;  ///< towards the face that lies up
-};
+/// Its line, from one end to the other.
+[[nodiscard]] Outline line_of(const Fold& fold);
 
 /// A, B, ... Z, AA, ...: the letters of a number, from 0.
 [[nodiscard]] std::string letters_of(size_t number);
@@ -297,10 +297,9 @@ struct Blank {
   Marks marks = {};
   std::vector<FormingPanel> forming = {};
   std::vector<StretchPatch> patches = {};  ///< walls that forming stretches
-  std::vector<Crease> creases = {};        ///< of these
   bool open = false;                       ///< a wall with two ends: its seam edges do not meet
   std::optional<Folding> folding = {};     ///< folded parts
-  std::vector<BendLine> bends = {};        ///< in the order of their tags
+  std::vector<Fold> folds = {};            ///< bends and hits in the order of their tags, then creases
   std::optional<Pressed> pressed = {};
   GapReport gap = {};
   LayerSizes inside, middle, outside, neutral_sizes;
@@ -317,6 +316,12 @@ struct Blank {
 ///
 /// Errors    Refusal when the gap's edges meet before a rim, or when the wall does not open flat.
 [[nodiscard]] Blank make_blank(const Form& form, const Seam& seam = {}, const Making& making = {});
+
+/// The lines of its schedule, bends and hits; and its creases, which forming makes.
+[[nodiscard]] std::span<const Fold> bends_of(const Blank& blank);
+[[nodiscard]] std::span<Fold> bends_of(Blank& blank);
+[[nodiscard]] std::span<const Fold> creases_of(const Blank& blank);
+[[nodiscard]] std::span<Fold> creases_of(Blank& blank);
 
 /// What an edge of it is called.
 [[nodiscard]] inline std::string name_of(const Blank& blank, EdgeName name) {

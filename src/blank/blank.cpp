@@ -178,7 +178,7 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
   for (size_t i = 0; i < piece; ++i) before += hits.round.zones[i].hits.size();
   add_round_hits(b, o, placing, hits.round.zones[piece], before);
   b.pressed->facet_error = 0;
-  for (const BendLine& line : b.bends)
+  for (const Fold& line : bends_of(b))
     b.pressed->facet_error = std::max(b.pressed->facet_error, line.facet_error);
 }
 
@@ -314,13 +314,13 @@ bool same_openings(const Piece& a, const Piece& b, double near) {
 // Whether bend lines lie alike about the first points of two outlines and turn by as much.
 bool same_bends(const Piece& a, const Piece& b, double near) {
   const Vec2 shift = b.shape.front() - a.shape.front();
-  const auto same = [&](const BendLine& one, const BendLine& other) {
+  const auto same = [&](const Fold& one, const Fold& other) {
     const double turned = std::abs(one.turned.radians() - other.turned.radians());
     return one.up == other.up && turned * a.blank.size <= near &&
            norm(one.from + shift - other.from) <= near && norm(one.to + shift - other.to) <= near;
   };
-  return std::equal(a.blank.bends.begin(), a.blank.bends.end(), b.blank.bends.begin(), b.blank.bends.end(),
-                    same);
+  return std::equal(bends_of(a.blank).begin(), bends_of(a.blank).end(), bends_of(b.blank).begin(),
+                    bends_of(b.blank).end(), same);
 }
 
 // Identical pieces are counted, mirrored ones named.

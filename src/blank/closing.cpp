@@ -12,7 +12,7 @@ Eigen::Vector3d in_space(Vec2 p) { return {p.x, p.y, 0}; }
 
 // A bend line of the flat, and the side of it on which the wall goes on.
 struct Line {
-  BendLine* bend = nullptr;
+  Fold* bend = nullptr;
   Eigen::Vector3d at, axis;
 };
 
@@ -30,7 +30,7 @@ Move onto(const Element& ruling, const Element& other) {
 // The piece's lines from its first seam ruling to its last. A positive turn lifts what lies beyond the line.
 std::vector<Line> lines_of(Blank& b) {
   std::vector<Line> lines;
-  for (BendLine& bend : b.bends) {
+  for (Fold& bend : bends_of(b)) {
     if (bend.hem) continue;
     const Vec2 way = 1 / bend.length() * (bend.to - bend.from);
     lines.push_back({&bend, in_space(bend.from), in_space(way)});
@@ -38,7 +38,7 @@ std::vector<Line> lines_of(Blank& b) {
   return lines;
 }
 
-double signed_turn(const BendLine& b) { return b.up ? b.turned.radians() : -b.turned.radians(); }
+double signed_turn(const Fold& b) { return b.up ? b.turned.radians() : -b.turned.radians(); }
 
 // Lines that all but run through one point, as on offset cones, close in three ways well and in three hardly
 // at all: ways weaker than this share of the strongest are left, for they would take angles far from the
@@ -248,7 +248,7 @@ void close_up(const std::vector<Blank*>& pieces, const std::vector<TrimPlane>& t
   Pressed level;
   closing.measure_level(level);
   for (Blank* b : pieces) {
-    for (const BendLine& line : b->bends) {
+    for (const Fold& line : bends_of(*b)) {
       if (line.turned.radians() >= pi * (1 - within::same)) refuse_hits(closing.count());
     }
     if (!b->pressed) continue;

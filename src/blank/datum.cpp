@@ -51,7 +51,7 @@ class Datums {
       : b_(b), outline_(outline(b)), lines_(cut_lines(b)), box_(upright_box(outline_)) {}
 
   // (48): the nearest of the edges that a back stop can be set to; of a panel its start.
-  [[nodiscard]] CutLine of(const BendLine& line) const {
+  [[nodiscard]] CutLine of(const Fold& line) const {
     const CutLine* best = nullptr;
     double least = HUGE_VAL;
     for (const CutLine& edge : lines_) {
@@ -69,7 +69,7 @@ class Datums {
  private:
   // Parallel to the line, beside half of it or more, clear of what the bend itself takes, and reached through
   // metal.
-  [[nodiscard]] bool serves(const CutLine& edge, const BendLine& line) const {
+  [[nodiscard]] bool serves(const CutLine& edge, const Fold& line) const {
     const Vec2 way = 1 / line.length() * (line.to - line.from);
     if (std::abs(cross(way, edge.along)) > within::same) return false;
     const double away = edge.from(line.from);
@@ -138,7 +138,7 @@ RimEnd rim_end(const Blank& b, const std::vector<Arc>& rim, Vec2 end) {
   return {-run_to(start, end), "start"};
 }
 
-void warn_off_rim(Blank& b, const BendLine& line, EdgeName name, const RimEnd& at, double whole) {
+void warn_off_rim(Blank& b, const Fold& line, EdgeName name, const RimEnd& at, double whole) {
   if (!at.over) return;
   const double on = at.run < 0 ? -at.run : at.run - whole;
   b.warnings.push_back("Bend " + line.tag + " runs out over the edge at the seam's " + at.over + ", " +
@@ -158,7 +158,7 @@ void measure_on_rims(Blank& b) {
       std::string(has_tab(b, EdgeName::seam_start) ? "seam's start within its lap" : "seam_start") +
       ", along the rims";
   double before = 0;
-  for (BendLine& line : b.bends) {
+  for (Fold& line : bends_of(b)) {
     if (line.hem) continue;
     const RimEnd from = rim_end(b, base, line.from);
     const RimEnd to = rim_end(b, top, line.to);
@@ -176,13 +176,13 @@ void measure_on_rims(Blank& b) {
     before = at;
   }
   if (b.pressed) {
-    b.pressed->start_width = b.bends.empty() ? 0 : b.bends.front().facet_width;
+    b.pressed->start_width = bends_of(b).empty() ? 0 : bends_of(b).front().facet_width;
     b.pressed->end_width = width - before;
   }
 }
 
 // (50)
-void measure_square(const Datums& datums, BendLine& line) {
+void measure_square(const Datums& datums, Fold& line) {
   if (line.length() == 0) return;
   const CutLine datum = datums.of(line);
   line.datum = datum.name;
@@ -203,9 +203,9 @@ namespace {
 // A flat narrower than the sheet is thick is no flat that a tool can press.
 void warn_of_narrow_flats(Blank& b) {
   double least = HUGE_VAL;
-  const BendLine* before = nullptr;
-  for (const BendLine& l : b.bends) {
-    if (!l.hit) continue;
+  const Fold* before = nullptr;
+  for (const Fold& l : bends_of(b)) {
+    if (!l.hit()) continue;
     // Of flats that come to a point the wider end counts.
     const bool beside = before && before->along_rims == l.along_rims && before->datum == l.datum;
     const double width = beside ? std::max(std::abs(l.datum_from - before->datum_from),
@@ -223,8 +223,8 @@ void warn_of_narrow_flats(Blank& b) {
 // Bent over an edge, as sheet that is harder than soft takes it seldom.
 void warn_of_sharp_bends(Blank& b) {
   constexpr double sharp = 0.2;  // of the thickness
-  for (const BendLine& l : b.bends) {
-    if (l.hit || l.hem || l.radius >= sharp * b.thickness) continue;
+  for (const Fold& l : bends_of(b)) {
+    if (l.hit() || l.hem || l.radius >= sharp * b.thickness) continue;
     b.warnings.push_back("Bend " + l.tag + " has an inside radius of " + shown_mm(l.radius, 3) +
                          ", less than a fifth of the thickness: the sheet may crack.");
     return;
@@ -234,12 +234,12 @@ void warn_of_sharp_bends(Blank& b) {
 }  // namespace
 
 void measure_bends(Blank& b) {
-  if (!b.folding && !b.bends.empty()) measure_on_rims(b);
+  if (!b.folding && !bends_of(b).empty()) measure_on_rims(b);
   const Datums datums(b);
-  const BendLine* before = nullptr;
-  for (BendLine& line : b.bends) {
+  const Fold* before = nullptr;
+  for (Fold& line : bends_of(b)) {
     if (b.folding || line.hem) measure_square(datums, line);
-    if (!b.folding || !line.hit) {
+    if (!b.folding || !line.hit()) {
       before = line.hem ? before : &line;
       continue;
     }
@@ -250,10 +250,9 @@ void measure_bends(Blank& b) {
   warn_of_sharp_bends(b);
   const std::vector<Arc> base = rim_from_start(b, EdgeName::base);
   const std::vector<Arc> top = rim_from_start(b, EdgeName::top);
-  for (Crease& c : b.creases) {
-    if (c.line.empty()) continue;
-    c.base_run = base.empty() ? 0 : run_to(base, c.line.front().start);
-    c.top_run = top.empty() ? 0 : run_to(top, end_of(c.line.back()));
+  for (Fold& c : creases_of(b)) {
+    c.datum_from = base.empty() ? 0 : run_to(base, c.from);
+    c.datum_to = top.empty() ? 0 : run_to(top, c.to);
   }
 }
 

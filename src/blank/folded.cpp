@@ -166,7 +166,7 @@ void add_marks(Blank& b, const Making& making) {
   const Outline edge = outline(b);
   constexpr double tag_height = 5;
   const double height = std::clamp(b.size / 60, 1.5, tag_height);
-  for (const BendLine& line : b.bends) {
+  for (const Fold& line : bends_of(b)) {
     const Vec2 way = 1 / line.length() * (line.to - line.from);
     const Vec2 centre = line.from + 0.5 * (line.to - line.from) + (0.9 * height) * left_of(way);
     if (contains(edge, centre)) b.marks.texts.push_back({centre, std::atan2(way.y, way.x), height, line.tag});
@@ -248,7 +248,7 @@ FoldedPiece piece_blank(const Body& body, const Laid& laid, const PressedBody& p
 bool same_blank(const Blank& a, const Blank& b) {
   const Outline oa = outline(a);
   const Outline ob = outline(b);
-  if (oa.size() != ob.size() || a.bends.size() != b.bends.size()) return false;
+  if (oa.size() != ob.size() || bends_of(a).size() != bends_of(b).size()) return false;
   const double near = within::same * a.size;
   for (size_t shift = 0; shift < oa.size(); ++shift) {
     bool same = true;
@@ -300,7 +300,7 @@ std::vector<Blank> make_blanks(const Body& body, const Making& making) {
       same->blank.count += b.count;
       continue;
     }
-    tags += b.bends.size();
+    tags += bends_of(b).size();
     kinds.push_back(std::move(piece));
   }
   if (opened) cut_openings(body, pieces, kinds, making);

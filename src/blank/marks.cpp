@@ -181,8 +181,8 @@ Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> elem
   const Outline edge = outline(blank);
   add_arrow(marks, space_at(blank, 0.375, middles), edge, blank);
   std::vector<Arc> keep_clear = marks.lines;
-  for (const Crease& c : blank.creases) keep_clear.insert(keep_clear.end(), c.line.begin(), c.line.end());
-  if (blank.creases.empty() && blank.groups.empty() &&
+  for (const Fold& c : creases_of(blank)) keep_clear.insert(keep_clear.end(), c.arcs.begin(), c.arcs.end());
+  if (creases_of(blank).empty() && blank.groups.empty() &&
       add_texts(marks, space_at(blank, 0.625, middles), identity_lines(blank, making), blank, edge,
                 keep_clear))
     return marks;
@@ -240,7 +240,7 @@ void move_texts_to_flats(Blank& b, const Opened& o, const Placing& placing, cons
   if (!making.marks) return;
   const Outline edge = outline(b);
   std::vector<Arc> lines = b.marks.lines;
-  for (const BendLine& l : b.bends) lines.push_back(line(l.from, l.to));
+  for (const Fold& l : bends_of(b)) lines.push_back(line(l.from, l.to));
   std::vector<MarkText> best;
   // Where elements leave no room for letters across a flat, between them.
   for (const int shares : {1, 4, 9}) {
@@ -266,7 +266,7 @@ void add_text_in_largest_plate(Blank& blank, const Making& making) {
   }
   if (best.along == 0) return;
   std::vector<Arc> keep_clear;
-  for (const BendLine& bend : blank.bends) keep_clear.push_back(line(bend.from, bend.to));
+  for (const Fold& bend : bends_of(blank)) keep_clear.push_back(line(bend.from, bend.to));
   for (const MarkText& tag : blank.marks.texts) {
     const TextBlock block{{tag.text}, tag.centre, tag.heading, tag.height};
     const std::vector<Vec2> box = block.corners();
@@ -349,7 +349,7 @@ void keep_marks_on_metal(Blank& b) {
     lines.insert(lines.end(), parts.begin(), parts.end());
   }
   b.marks.lines = std::move(lines);
-  for (BendLine& bend : b.bends) {
+  for (Fold& bend : bends_of(b)) {
     if (!is_off(edge, bend.from, near) && !is_off(edge, bend.to, near)) continue;
     const auto parts = clipped(bend.from, bend.to, edge);
     const auto longest = std::max_element(parts.begin(), parts.end(),

@@ -19,6 +19,24 @@ void name_edges(Blank& b, const EdgeWords& words) {
 
 std::string label_of(const Edge& edge) { return edge.label.empty() ? name_of(edge.name) : edge.label; }
 
+namespace {
+
+template <typename Folds>
+auto first_crease(Folds& folds) {
+  return std::find_if(folds.begin(), folds.end(), [](const Fold& f) { return f.kind == FoldKind::crease; });
+}
+
+}  // namespace
+
+Outline line_of(const Fold& fold) {
+  return fold.arcs.empty() ? Outline{line(fold.from, fold.to)} : fold.arcs;
+}
+
+std::span<const Fold> bends_of(const Blank& b) { return {b.folds.begin(), first_crease(b.folds)}; }
+std::span<Fold> bends_of(Blank& b) { return {b.folds.begin(), first_crease(b.folds)}; }
+std::span<const Fold> creases_of(const Blank& b) { return {first_crease(b.folds), b.folds.end()}; }
+std::span<Fold> creases_of(Blank& b) { return {first_crease(b.folds), b.folds.end()}; }
+
 Outline outline(const Blank& blank) {
   Outline all;
   for (size_t i = 0; i < blank.edges.size(); ++i) {

@@ -94,7 +94,7 @@ class Standing {
 
 // (57): whether metal stands in the way of a blade on the inside of the bend, as high as it is long beyond
 // both ends.
-bool is_closed_in(const std::vector<std::vector<Vec3>>& faces, const BendLine& line, double size) {
+bool is_closed_in(const std::vector<std::vector<Vec3>>& faces, const Fold& line, double size) {
   const Vec3 at{line.from.x, line.from.y, 0};
   const Vec2 flat_way = 1 / line.length() * (line.to - line.from);
   const Vec3 beside{-flat_way.y, flat_way.x, 0};
@@ -118,18 +118,18 @@ bool is_closed_in(const std::vector<std::vector<Vec3>>& faces, const BendLine& l
 
 // Hems and locks first, the outermost fold before those within it; (55).
 void order_hems(Blank& b, int& order) {
-  std::vector<BendLine*> hems;
-  for (BendLine& line : b.bends) {
+  std::vector<Fold*> hems;
+  for (Fold& line : bends_of(b)) {
     if (line.hem) hems.push_back(&line);
   }
-  std::stable_sort(hems.begin(), hems.end(), [](const BendLine* x, const BendLine* y) {
+  std::stable_sort(hems.begin(), hems.end(), [](const Fold* x, const Fold* y) {
     return x->datum != y->datum ? x->datum < y->datum : x->datum_from < y->datum_from;
   });
-  for (BendLine* line : hems) line->order = ++order;
+  for (Fold* line : hems) line->order = ++order;
 }
 
 // From both ends inwards: what is left to bend lies flat in the middle of the press. (56)
-void order_inwards(std::vector<BendLine*> lines, int& order) {
+void order_inwards(std::vector<Fold*> lines, int& order) {
   size_t first = 0;
   size_t last = lines.size();
   while (first < last) {
@@ -143,15 +143,15 @@ class TreeOrder {
   explicit TreeOrder(Blank& b) : b_(b), standing_(b), bent_(b.folding->zones.size(), false) {}
 
   void number(int& order) {
-    for (BendLine& line : b_.bends) {
+    for (Fold& line : bends_of(b_)) {
       if (!line.hem) left_.push_back(&line);
     }
-    std::stable_sort(left_.begin(), left_.end(), [&](const BendLine* x, const BendLine* y) {
+    std::stable_sort(left_.begin(), left_.end(), [&](const Fold* x, const Fold* y) {
       return standing_.outer(zone_of(*x)) < standing_.outer(zone_of(*y));
     });
     while (!left_.empty()) {
       const size_t next = choose();
-      BendLine& line = *left_[next];
+      Fold& line = *left_[next];
       line.order = ++order;
       bent_[zone_of(line)] = true;
       left_.erase(left_.begin() + static_cast<long>(next));
@@ -162,9 +162,9 @@ class TreeOrder {
   }
 
  private:
-  static size_t zone_of(const BendLine& line) { return static_cast<size_t>(line.zone); }
+  static size_t zone_of(const Fold& line) { return static_cast<size_t>(line.zone); }
 
-  [[nodiscard]] bool is_free(const std::vector<bool>& bent, const BendLine& line) const {
+  [[nodiscard]] bool is_free(const std::vector<bool>& bent, const Fold& line) const {
     return !is_closed_in(standing_.faces(bent, zone_of(line)), line, b_.size);
   }
 
@@ -184,7 +184,7 @@ class TreeOrder {
     for (const size_t i : free) {
       std::vector<bool> after = bent_;
       after[zone_of(*left_[i])] = true;
-      const auto still = std::count_if(left_.begin(), left_.end(), [&](const BendLine* other) {
+      const auto still = std::count_if(left_.begin(), left_.end(), [&](const Fold* other) {
         return other != left_[i] && is_free(after, *other);
       });
       if (still > most) {
@@ -201,7 +201,7 @@ class TreeOrder {
   Blank& b_;
   Standing standing_;
   std::vector<bool> bent_;
-  std::vector<BendLine*> left_;
+  std::vector<Fold*> left_;
   Phrase closed_in_;
 };
 
@@ -210,12 +210,13 @@ class TreeOrder {
 void order_bends(Blank& b) {
   int order = 0;
   order_hems(b, order);
-  const bool hits = std::any_of(b.bends.begin(), b.bends.end(), [](const BendLine& l) { return l.hit; });
+  const bool hits =
+      std::any_of(bends_of(b).begin(), bends_of(b).end(), [](const Fold& l) { return l.hit(); });
   const bool chain = b.folding && b.folding->chain;
   constexpr size_t most = 80;
-  if (b.folding && !hits && !chain && b.bends.size() <= most) return TreeOrder(b).number(order);
-  std::vector<BendLine*> lines;
-  for (BendLine& line : b.bends) {
+  if (b.folding && !hits && !chain && bends_of(b).size() <= most) return TreeOrder(b).number(order);
+  std::vector<Fold*> lines;
+  for (Fold& line : bends_of(b)) {
     if (!line.hem) lines.push_back(&line);
   }
   order_inwards(lines, order);

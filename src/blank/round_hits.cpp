@@ -84,10 +84,10 @@ void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const Pre
     const bool last = i + 1 == pressed.hits.size();
     const Vec3 after = normal(last ? o.to() : at((hit.across + pressed.hits[i + 1].across) / 2));
     const double u = at(hit.across);
-    BendLine line;
+    Fold line;
     line.tag = letters_of(first_tag + i);
     line.order = static_cast<int>(i) + 1;
-    line.hit = true;
+    line.kind = FoldKind::hit;
     line.phi = u;
     line.from = placed(rim_point(o, EndName::base, u), placing);
     line.to = placed(rim_point(o, EndName::top, u), placing);
@@ -99,7 +99,7 @@ void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const Pre
     line.facet_error = i == 0 ? error_about(o.from(), u) : error_between(at_before, u);
     if (last) line.facet_error = std::max(line.facet_error, error_about(o.to(), u));
     at_before = u;
-    b.bends.push_back(std::move(line));
+    b.folds.push_back(std::move(line));
     before = after;
   }
 }

@@ -264,10 +264,10 @@ void add_ruled_hits(Blank& b, const Opened& o, const Placing& placing, const std
                     size_t first_tag) {
   for (size_t i = 0; i < hits.size(); ++i) {
     const RuledHit& hit = hits[i];
-    BendLine line;
+    Fold line;
     line.tag = letters_of(first_tag + i);
     line.order = static_cast<int>(i) + 1;
-    line.hit = !hit.fold;
+    line.kind = hit.fold ? FoldKind::bend : FoldKind::hit;
     line.phi = hit.u;
     line.from = placed(rim_point(o, EndName::base, hit.u), placing);
     line.to = placed(rim_point(o, EndName::top, hit.u), placing);
@@ -281,7 +281,7 @@ void add_ruled_hits(Blank& b, const Opened& o, const Placing& placing, const std
     }
     line.allowance = hit.fold ? turned * o.form.neutral : 0;
     line.facet_error = hit.facet_error;
-    b.bends.push_back(std::move(line));
+    b.folds.push_back(std::move(line));
   }
 }
 

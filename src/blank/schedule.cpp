@@ -22,12 +22,11 @@ class Schedule {
   }
 
   void finish(size_t first_tag) {
-    std::sort(drafts_.begin(), drafts_.end(),
-              [&](const BendLine& a, const BendLine& b) { return before(a, b); });
+    std::sort(drafts_.begin(), drafts_.end(), [&](const Fold& a, const Fold& b) { return before(a, b); });
     for (size_t i = 0; i < drafts_.size(); ++i) drafts_[i].tag = tag_of(body_.bend, first_tag + i);
-    for (BendLine& line : drafts_) {
+    for (Fold& line : drafts_) {
       warn_of_short_legs(line);
-      blank_.bends.push_back(std::move(line));
+      blank_.folds.push_back(std::move(line));
     }
   }
 
@@ -35,7 +34,7 @@ class Schedule {
   [[nodiscard]] Vec2 at(const BendZone& s, double phi, double along) const {
     return placed(flat_point(body_, laid_, s, phi, along), placing_);
   }
-  [[nodiscard]] bool before(const BendLine& a, const BendLine& b) const {
+  [[nodiscard]] bool before(const Fold& a, const Fold& b) const {
     const Vec2 ma = 0.5 * (a.from + a.to);
     const Vec2 mb = 0.5 * (b.from + b.to);
     const double near = within::beside * body_.size;
@@ -44,7 +43,7 @@ class Schedule {
 
   // The line at an angle from the zone's first tangent line, as far as there is metal, upwards or
   // rightwards.
-  void across(const BendZone& s, double phi, BendLine& line) const {
+  void across(const BendZone& s, double phi, Fold& line) const {
     const Vec2 low = at(s, phi, s.low(phi));
     const Vec2 high = at(s, phi, s.high(phi));
     const Vec2 inwards = within::same * (high - low);
@@ -65,7 +64,7 @@ class Schedule {
 
   void add_bend(const BendZone& s, int number) {
     const double turn = std::abs(s.angle.radians());
-    BendLine line = line_of(s, number, turn, turn / 2);
+    Fold line = line_of(s, number, turn, turn / 2);
     line.allowance = s.width();
     if (body_.bend.springback)
       line.springback = Angle::radians(body_.bend.springback->radians() * turn / (pi / 2));
@@ -75,16 +74,16 @@ class Schedule {
 
   void add_hits(const BendZone& s, int number, const PressedZone& pressed) {
     for (const Hit& hit : pressed.hits) {
-      BendLine line = line_of(s, number, hit.turned, hit.across / s.neutral);
-      line.hit = true;
+      Fold line = line_of(s, number, hit.turned, hit.across / s.neutral);
+      line.kind = FoldKind::hit;
       line.facet_error = hit.facet_error;
       across(s, hit.across / s.neutral, line);
       drafts_.push_back(std::move(line));
     }
   }
 
-  [[nodiscard]] BendLine line_of(const BendZone& s, int number, double turned, double phi) const {
-    BendLine line;
+  [[nodiscard]] Fold line_of(const BendZone& s, int number, double turned, double phi) const {
+    Fold line;
     line.zone = number;
     line.phi = phi;
     line.turned = Angle::radians(turned);
@@ -94,7 +93,7 @@ class Schedule {
   }
 
   // While the bend is made its legs rest on the shoulders of the die. (29)
-  void warn_of_short_legs(const BendLine& line) {
+  void warn_of_short_legs(const Fold& line) {
     const double die = body_.bend.die_width.value_or(8 * body_.thickness);
     if (die == 0 || line.length() == 0) return;
     const double need = die / 2 / std::cos(line.turned.radians() / 2);
@@ -120,7 +119,7 @@ class Schedule {
   const Laid& laid_;
   const Placing& placing_;
   Outline outline_;
-  std::vector<BendLine> drafts_;
+  std::vector<Fold> drafts_;
 };
 
 }  // namespace

@@ -222,22 +222,26 @@ Angle folded_at(const Surface& s, double u, double v) {
   return Angle::radians(dot(cross(before, after), s.point(u, v).dv) < 0 ? -by : by);
 }
 
-std::vector<Crease> creases_of(const StretchedPiece& piece, const Placing& placing, const Making& making) {
+std::vector<Fold> creases_of(const StretchedPiece& piece, const Placing& placing, const Making& making) {
   const Surface& s = piece.curved.surface;
   const double low = s.vs.front();
   const double high = s.vs.back();
-  std::vector<Crease> creases;
+  std::vector<Fold> creases;
   for (const double u : piece.curved.creases) {
-    Crease c;
+    Fold c{.kind = FoldKind::crease};
     c.tag = letters_of(creases.size());
     for (const Arc& arc : arcs_of({piece, false, u}, low, high, making.fit).arcs)
-      c.line.push_back(placed(arc, placing));
+      c.arcs.push_back(placed(arc, placing));
+    c.from = c.arcs.front().start;
+    c.to = end_of(c.arcs.back());
     const Angle at_base = folded_at(s, u, low);
     const Angle at_top = folded_at(s, u, high);
     const bool inwards = at_base.radians() + at_top.radians() > 0;
     c.up = inwards == (making.face_up == Face::inside);
-    c.at_base = Angle::radians(std::abs(at_base.radians()));
-    c.at_top = Angle::radians(std::abs(at_top.radians()));
+    c.turned = Angle::radians(std::abs(at_base.radians()));
+    c.turned_to = Angle::radians(std::abs(at_top.radians()));
+    c.along_rims = true;
+    c.datum = name_of(EdgeName::seam_start);
     creases.push_back(std::move(c));
   }
   return creases;
@@ -285,7 +289,7 @@ LaidPiece blank_of(const StretchedPart& part, const StretchedPiece& piece, const
   b.patches = patches_of(piece, placing);
   add_round_ends(b, piece.curved.round_start, piece.curved.round_end);
   b.elements = elements_of(piece, placing, making.elements);
-  b.creases = creases_of(piece, placing, making);
+  b.folds = creases_of(piece, placing, making);
   note_strain(b, part, piece);
   b.notes.insert(b.notes.end(), part.notes.begin(), part.notes.end());
   return {std::move(b), placing};

@@ -149,9 +149,9 @@ class Tabs {
   }
 
   void add_fold(Vec2 a, Vec2 b, Vec2 beyond, Vec2 in, double allowance) {
-    BendLine line;
+    Fold line;
     line.tag = tag_of(bend_, tags_++);
-    line.order = static_cast<int>(blank_.bends.size()) + 1;
+    line.order = static_cast<int>(bends_of(blank_).size()) + 1;
     line.from = a + beyond + in;
     line.to = b + beyond - in;
     line.hem = true;
@@ -159,7 +159,7 @@ class Tabs {
     line.up = work_.up;
     line.radius = work_.kind == EdgeKind::hem ? work_.radius : 0;
     line.allowance = allowance;
-    blank_.bends.push_back(std::move(line));
+    blank_.folds.insert(blank_.folds.begin() + bends_of(blank_).size(), std::move(line));
   }
 
   // (44): rows of holes evenly spread, no farther apart than asked.
@@ -225,9 +225,11 @@ void into_quadrant(Blank& b) {
       if (*web) move({&(*web)->at});
     }
   }
-  for (Crease& c : b.creases) shift(c.line, by);
   for (Element& e : b.elements) move({&e.base, &e.top});
-  for (BendLine& l : b.bends) move({&l.from, &l.to});
+  for (Fold& fold : b.folds) {
+    shift(fold.arcs, by);
+    move({&fold.from, &fold.to});
+  }
   for (StretchPatch& p : b.patches) {
     for (Vec2& at : p.at) at = at + by;
   }
@@ -248,7 +250,7 @@ namespace {
 
 void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, const Bend& bend) {
   size_t tags = 0;
-  for (const Blank& blank : blanks) tags += blank.bends.size();
+  for (const Blank& blank : blanks) tags += bends_of(blank).size();
   for (const EdgeWork& work : works) {
     check_work(work);
     bool found = false;

@@ -144,10 +144,10 @@ class Webs {
       borders_.add(lines, border_.size());
       border_.push_back({std::move(name), std::move(lines), closed});
     };
-    for (const BendLine& l : b_.bends) {
+    for (const Fold& l : bends_of(b_)) {
       if (l.hem) continue;  // beyond the edge
-      const std::string name = (l.hit ? "the bend line " : "bend ") + l.tag;
-      if (l.zone < 0 || l.hit || !b_.folding) {
+      const std::string name = (l.hit() ? "the bend line " : "bend ") + l.tag;
+      if (l.zone < 0 || l.hit() || !b_.folding) {
         add(name, {line(l.from, l.to)}, false);
         continue;
       }
@@ -156,7 +156,7 @@ class Webs {
           {line(s.a_from, s.a_to), line(s.a_to, s.b_to), line(s.b_to, s.b_from), line(s.b_from, s.a_from)},
           true);
     }
-    for (const Crease& c : b_.creases) add("the fold " + c.tag, c.line, false);
+    for (const Fold& c : creases_of(b_)) add("the fold " + c.tag, c.arcs, false);
   }
 
   [[noreturn]] void refuse(const BlankOpening& o, const Phrase& reason, Vec2 at, const Phrase& advice) const {

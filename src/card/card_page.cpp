@@ -76,15 +76,13 @@ class Figure {
     if (has_centre(box)) draw_swings();
     for (const BlankOpening& o : blank_.openings)
       layout_.draw_outline({o.outline, scale_, origin_, Pen::cut, true});
-    for (const BendLine& b : blank_.bends) {
-      layout_.draw({at(b.from), at(b.to)}, Pen::bend);
-      label(b.tag, anchors_along(at(b.from), at(b.to), left_of(b.to - b.from)));
-    }
-    for (const Crease& crease : blank_.creases) {
-      layout_.draw_outline({crease.line, scale_, origin_, Pen::bend});
-      const Vec2 from = at(crease.line.front().start);
-      const Vec2 to = at(end_of(crease.line.back()));
-      label(crease.tag, anchors_along(from, to, left_of(to - from)));
+    for (const Fold& fold : blank_.folds) {
+      const Vec2 from = at(fold.from), to = at(fold.to);
+      if (fold.arcs.empty())
+        layout_.draw({from, to}, Pen::bend);
+      else
+        layout_.draw_outline({fold.arcs, scale_, origin_, Pen::bend});
+      label(fold.tag, anchors_along(from, to, left_of(fold.arcs.empty() ? fold.to - fold.from : to - from)));
     }
     for (const Label& l : labels_) (void)layout_.place(l, figure_frame);
   }

@@ -318,7 +318,7 @@ class CardText {
     step(fmt::format(
              "Draw a fair curve through the points of each edge{}; straight lines between them would leave "
              "it by up to {}.",
-             piece_.blank.creases.empty() ? "" : ", from corner to corner", exact(card_.between_points)),
+             creases_of(piece_.blank).empty() ? "" : ", from corner to corner", exact(card_.between_points)),
          along_edges());
     join();
     girth();

@@ -95,9 +95,9 @@ class FoldedCard {
   }
 
   void bend_lines() {
-    if (blank_.bends.empty()) return;
+    if (bends_of(blank_).empty()) return;
     std::vector<std::vector<std::string>> rows;
-    for (const BendLine& b : blank_.bends) {
+    for (const Fold& b : bends_of(blank_)) {
       const bool parallel = std::abs(b.datum_from - b.datum_to) < within::same * blank_.size;
       rows.push_back(
           {b.tag, len(b.from.x), len(b.from.y), len(b.to.x), len(b.to.y), len(b.length()), b.datum,
@@ -109,13 +109,13 @@ class FoldedCard {
   }
 
   void bends() {
-    if (blank_.bends.empty()) return;
-    std::vector<const BendLine*> in_order;
-    for (const BendLine& b : blank_.bends) in_order.push_back(&b);
+    if (bends_of(blank_).empty()) return;
+    std::vector<const Fold*> in_order;
+    for (const Fold& b : bends_of(blank_)) in_order.push_back(&b);
     std::sort(in_order.begin(), in_order.end(),
               [](const auto* a, const auto* b) { return a->order < b->order; });
     std::vector<std::vector<std::string>> rows;
-    for (const BendLine* b : in_order) {
+    for (const Fold* b : in_order) {
       rows.push_back({fmt::format("{}", b->order), b->tag, b->up ? "up" : "down",
                       fixed(b->turned.degrees(), 2), fixed(b->between_legs().degrees(), 2),
                       fixed(b->turned.degrees() + b->springback.degrees(), 2), len(b->radius)});
@@ -175,17 +175,17 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
                           t.edge, len(t.from.x), len(t.from.y), len(t.to.x), len(t.to.y), len(t.apart)));
   }
   for (std::string& line : opening_lines(job, piece, card)) lines.push_back(std::move(line));
-  for (const Crease& c : b.creases)
+  for (const Fold& c : creases_of(b))
     lines.push_back(
         fmt::format("Crease {}: from {} along the base to {} along the top, counted from seam start; "
                     "fold {} by {} deg at the base, {} at the top.",
-                    c.tag, len(c.base_run), len(c.top_run), c.up ? "up" : "down",
-                    fixed(c.at_base.degrees(), 1), fixed(c.at_top.degrees(), 1)));
+                    c.tag, len(c.datum_from), len(c.datum_to), c.up ? "up" : "down",
+                    fixed(c.turned.degrees(), 1), fixed(c.turned_to->degrees(), 1)));
   if (!b.pressed) return lines;
   lines.push_back(fmt::format(
       "Mark the bend lines of this piece, {} from the edge at seam start along the rims, facets of up to {}:",
-      b.bends.size(), len(b.pressed->facet_width)));
-  for (const BendLine& l : b.bends) {
+      bends_of(b).size(), len(b.pressed->facet_width)));
+  for (const Fold& l : bends_of(b)) {
     if (!l.hem)
       lines.push_back(fmt::format("{}: base {}, top {}, turned {} deg.", l.tag, len(l.datum_from),
                                   len(l.datum_to), fixed(l.turned.degrees(), 2)));

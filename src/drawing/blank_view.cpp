@@ -45,9 +45,12 @@ class BlankView {
     draw_tangent_lines();
     if (!blank_.marks.lines.empty())
       layout_.draw_outline({blank_.marks.lines, view_.scale, view_.origin, Pen::mark});
-    for (const BendLine& b : blank_.bends) layout_.draw({page(b.from), page(b.to)}, Pen::bend);
-    for (const Crease& c : blank_.creases)
-      layout_.draw_outline({c.line, view_.scale, view_.origin, Pen::bend});
+    for (const Fold& fold : blank_.folds) {
+      if (fold.arcs.empty())
+        layout_.draw({page(fold.from), page(fold.to)}, Pen::bend);
+      else
+        layout_.draw_outline({fold.arcs, view_.scale, view_.origin, Pen::bend});
+    }
     draw_mark_texts();
     if (blank_.folding) {
       if (dimensioned_) draw_rectangle();
@@ -115,16 +118,14 @@ class BlankView {
   // Of many hits only those that find room.
   void draw_tags() {
     Vec2 last{-1e9, -1e9};
-    for (const BendLine& b : blank_.bends) {
+    for (const Fold& b : blank_.folds) {
       const Vec2 from = page(b.from);
       const Vec2 to = page(b.to);
       constexpr double least_pitch = 5.5;
-      if (b.hit && norm(0.5 * (from + to) - last) < least_pitch) continue;
+      if (b.hit() && norm(0.5 * (from + to) - last) < least_pitch) continue;
       last = 0.5 * (from + to);
-      add_tag(b.tag, from, to, b.hit);
+      add_tag(b.tag, from, to, b.hit());
     }
-    for (const Crease& c : blank_.creases)
-      add_tag(c.tag, page(c.line.front().start), page(end_of(c.line.back())), false);
   }
 
   void add_tag(const std::string& tag, Vec2 from, Vec2 to, bool may_be_missing) {
@@ -354,8 +355,8 @@ class BlankView {
 
   void draw_mark_texts() {
     for (const MarkText& t : blank_.marks.texts) {
-      const auto is_tag = [&](const BendLine& b) { return b.tag == t.text; };
-      if (std::any_of(blank_.bends.begin(), blank_.bends.end(), is_tag))
+      const auto is_tag = [&](const Fold& b) { return b.tag == t.text; };
+      if (std::any_of(bends_of(blank_).begin(), bends_of(blank_).end(), is_tag))
         continue;  // labelled at the paper's size
       const double size = t.height * view_.scale / capital_height;
       if (size >= 1.5) layout_.put_turned(t.text, page(t.centre), size, t.heading);

@@ -13,8 +13,8 @@ namespace {
 TemplateFigure figure_of(const std::string& title, const Blank& blank) {
   TemplateFigure figure{title, {outline(blank)}, blank.marks.lines, blank.marks.texts};
   for (const BlankOpening& o : blank.openings) figure.cuts.push_back(o.outline);
-  for (const BendLine& bend : blank.bends) figure.bends.push_back(line(bend.from, bend.to));
-  for (const Crease& c : blank.creases) figure.bends.insert(figure.bends.end(), c.line.begin(), c.line.end());
+  for (const Fold& fold : blank.folds)
+    for (const Arc& arc : line_of(fold)) figure.bends.push_back(arc);
   if (blank.folding) {
     for (const BentZone& s : blank.folding->zones) {  // corners of a tube, ends of arcs
       if (!s.rolled) continue;

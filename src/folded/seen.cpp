@@ -16,7 +16,7 @@ class BodyScene {
   BodyScene(std::shared_ptr<const Body> body, const std::vector<const Blank*>& blanks)
       : part_(std::move(body)), body_(*part_) {
     for (const Blank* blank : blanks) {
-      for (const BendLine& bend : blank->bends) {
+      for (const Fold& bend : bends_of(*blank)) {
         if (bend.zone >= 0)
           tagged_.push_back({bend.tag, blank->folding->zones[static_cast<size_t>(bend.zone)].zone, bend.phi});
       }

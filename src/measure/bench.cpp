@@ -448,7 +448,7 @@ void add_openings(BenchCard& card, const Blank& b) {
 // What the angles come to that the card prints.
 void add_turned(BenchCard& card, const Blank& b) {
   double hundredths = 0;
-  for (const BendLine& bend : b.bends)
+  for (const Fold& bend : bends_of(b))
     hundredths += (bend.up ? 1 : -1) * std::round(100 * bend.turned.degrees());
   card.turned = Angle::degrees(hundredths / 100);
 }

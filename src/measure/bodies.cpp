@@ -12,7 +12,7 @@ namespace {
 Phrase sum_of_angles(const Blank& b, const Body& body, bool pressed) {
   double scheduled = 0;
   const double up = b.face_up == Face::inside ? 1 : -1;
-  for (const BendLine& line : b.bends) {
+  for (const Fold& line : bends_of(b)) {
     if (!line.hem) scheduled += (line.up ? up : -up) * line.turned.degrees();  // a hem lies beyond the form
   }
   for (const BendZone& s : body.zones) {
@@ -103,10 +103,11 @@ void add_folded_numbers(std::vector<Fact>& rows, const Blank& b, const Body& bod
   rows.push_back(
       {"formed, overall", say("{} x {} x {}", overall(box.high.x - box.low.x, "x"),
                               overall(box.high.y - box.low.y, "y"), overall(box.high.z - box.low.z, "z"))});
-  const auto bends = std::count_if(b.bends.begin(), b.bends.end(), [](const BendLine& l) { return !l.hit; });
+  const auto bends =
+      std::count_if(bends_of(b).begin(), bends_of(b).end(), [](const Fold& l) { return !l.hit(); });
   if (bends > 0) rows.push_back({"bends", fmt::format("{}", bends)});
-  for (const BendLine& l : b.bends) {
-    if (l.hit) continue;
+  for (const Fold& l : bends_of(b)) {
+    if (l.hit()) continue;
     const bool parallel = std::abs(l.datum_to - l.datum_from) <= within::same * b.size;
     const Where where{l.datum, "bend line " + l.tag, "blank"};
     const Phrase to = parallel ? Phrase() : " to " + length(l.datum_to, where);
@@ -115,7 +116,7 @@ void add_folded_numbers(std::vector<Fact>& rows, const Blank& b, const Body& bod
                         angle(l.turned, {"flat", "bent", "turned"}, 3)),
                     RowKind::elsewhere});
   }
-  if (body.lie == Lie::profile && !b.bends.empty())
+  if (body.lie == Lie::profile && !bends_of(b).empty())
     rows.push_back({"angles turned", sum_of_angles(b, body, pressed)});
   add_pressed_numbers(rows, b);
   if (b.folding->relief > 0)

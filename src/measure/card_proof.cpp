@@ -222,8 +222,8 @@ class CardProof {
       around += turn.to_next;
     }
     double turned = 0;
-    for (const BendLine& bend : b_.bends) turned += (bend.up ? 1 : -1) * bend.turned.degrees();
-    const double rounding = 0.005 * static_cast<double>(b_.bends.size());
+    for (const Fold& bend : bends_of(b_)) turned += (bend.up ? 1 : -1) * bend.turned.degrees();
+    const double rounding = 0.005 * static_cast<double>(bends_of(b_).size());
     look(std::max(0.0, std::abs(turned - card_.turned.degrees()) - rounding) * b_.size, 0,
          "the angles turned on the card in all");
     look(std::abs(around - card_.around), 0, "the distances between the card's corners in all");

@@ -9,11 +9,11 @@ constexpr Between turned_by_bend{"flat", "bent", "turned"};
 constexpr Between flat_between{"bend line", "the next bend line", "neutral layer"};
 constexpr Between off_smooth{"flat", "smooth form", "neutral layer"};
 
-Record bend_record(const BendLine& b) {
+Record bend_record(const Fold& b) {
   const auto from_datum = [](double value, const char* to) { return mm(value, {"datum edge", to, "blank"}); };
   return {{"tag", b.tag},
           {"order", b.order},
-          {"hit", b.hit},
+          {"hit", b.hit()},
           {"from", on_blank(b.from)},
           {"to", on_blank(b.to)},
           {"length", mm(b.length(), {"end", "end", "bend line"})},
@@ -28,8 +28,8 @@ Record bend_record(const BendLine& b) {
           {"radius", mm(b.radius, {"centre of the bend", "concave face", "bend"})},
           {"allowance", mm(b.allowance, {"edge of the bend", "edge of the bend", "neutral layer"})},
           {"springback", deg(b.springback, {"angle pressed", "angle left", "bend"})},
-          {"facet_width", b.hit ? mm(b.facet_width, {"bend line before", "bend line", "blank"}) : Record()},
-          {"facet_error", b.hit ? mm(b.facet_error, off_smooth) : Record()}};
+          {"facet_width", b.hit() ? mm(b.facet_width, {"bend line before", "bend line", "blank"}) : Record()},
+          {"facet_error", b.hit() ? mm(b.facet_error, off_smooth) : Record()}};
 }
 
 Record joint_record(const BlankJoint& j, const Folding& f) {
@@ -72,19 +72,19 @@ Record pressing_record(const Pressing& p) {
           {"facet_error", mm(p.facet_error, off_smooth)}};
 }
 
-Record bends_record(const Blank& blank) { return list_of(blank.bends, bend_record); }
+Record bends_record(const Blank& blank) { return list_of(bends_of(blank), bend_record); }
 
 Record creases_record(const Blank& blank) {
-  return list_of(blank.creases, [](const Crease& c) -> Record {
+  return list_of(creases_of(blank), [](const Fold& c) -> Record {
     const Between fold{"flat", "folded", "turned"};
     return {{"tag", c.tag},
-            {"from", on_blank(c.line.front().start)},
-            {"to", on_blank(end_of(c.line.back()))},
-            {"length", mm(length_of(c.line), {"end", "end", "crease"})},
-            {"base_run", mm(c.base_run, {"seam start", "crease", "base edge as cut"})},
-            {"top_run", mm(c.top_run, {"seam start", "crease", "top edge as cut"})},
-            {"at_base", deg(c.at_base, fold)},
-            {"at_top", deg(c.at_top, fold)},
+            {"from", on_blank(c.from)},
+            {"to", on_blank(c.to)},
+            {"length", mm(c.length(), {"end", "end", "crease"})},
+            {"base_run", mm(c.datum_from, {"seam start", "crease", "base edge as cut"})},
+            {"top_run", mm(c.datum_to, {"seam start", "crease", "top edge as cut"})},
+            {"at_base", deg(c.turned, fold)},
+            {"at_top", deg(*c.turned_to, fold)},
             {"direction", c.up ? "up" : "down"}};
   });
 }

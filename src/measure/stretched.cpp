@@ -75,13 +75,13 @@ void add_stretched_numbers(std::vector<Fact>& rows, const Blank& b, const Stretc
 }
 
 void add_creases(std::vector<Fact>& rows, const Blank& b) {
-  for (const Crease& c : b.creases)
+  for (const Fold& c : creases_of(b))
     rows.push_back({"crease " + c.tag,
                     say("{} along the base to {} along the top, folded {} at the base, {} at the top, {}",
-                        length(c.base_run, {"seam start", "crease", "base edge as cut"}),
-                        length(c.top_run, {"seam start", "crease", "top edge as cut"}),
-                        angle(c.at_base, {"flat", "folded", "turned"}, 1),
-                        angle(c.at_top, {"flat", "folded", "turned"}, 1), c.up ? "up" : "down"),
+                        length(c.datum_from, {"seam start", "crease", "base edge as cut"}),
+                        length(c.datum_to, {"seam start", "crease", "top edge as cut"}),
+                        angle(c.turned, {"flat", "folded", "turned"}, 1),
+                        angle(*c.turned_to, {"flat", "folded", "turned"}, 1), c.up ? "up" : "down"),
                     RowKind::elsewhere});
 }
 

@@ -40,7 +40,7 @@ std::vector<MeasuredColumn> heads_of(const BendColumns& has) {
   return heads;
 }
 
-std::vector<Phrase> row_of(const BendLine& b, const BendColumns& has, Vec2 corner) {
+std::vector<Phrase> row_of(const Fold& b, const BendColumns& has, Vec2 corner) {
   std::vector<Phrase> row{b.tag, fmt::format("{}", b.order)};
   if (has.ends) {
     for (const Vec2 end : {b.from - corner, b.to - corner}) {
@@ -57,8 +57,8 @@ std::vector<Phrase> row_of(const BendLine& b, const BendColumns& has, Vec2 corne
     row.push_back(std::move(cell));
   if (has.sprung) row.push_back(bare_angle(b.springback, 3));
   if (has.hits) {
-    row.push_back(b.hit ? bare(b.facet_width) : Phrase("-"));
-    row.push_back(b.hit ? bare(b.facet_error) : Phrase("-"));
+    row.push_back(b.hit() ? bare(b.facet_width) : Phrase("-"));
+    row.push_back(b.hit() ? bare(b.facet_error) : Phrase("-"));
   }
   return row;
 }
@@ -66,16 +66,16 @@ std::vector<Phrase> row_of(const BendLine& b, const BendColumns& has, Vec2 corne
 }  // namespace
 
 MeasuredTable bends_of(const PieceResult& piece, bool with_ends) {
-  const std::vector<BendLine>& bends = piece.blank.bends;
+  const std::span<const Fold> bends = bends_of(piece.blank);
   const auto any = [&](auto&& one) { return std::any_of(bends.begin(), bends.end(), one); };
   const double near = within::same * piece.blank.size;
   const BendColumns has{with_ends,
-                        any([&](const BendLine& b) { return std::abs(b.datum_to - b.datum_from) > near; }),
-                        any([](const BendLine& b) { return b.springback.radians() > 0; }),
-                        any([](const BendLine& b) { return b.hit; })};
+                        any([&](const Fold& b) { return std::abs(b.datum_to - b.datum_from) > near; }),
+                        any([](const Fold& b) { return b.springback.radians() > 0; }),
+                        any([](const Fold& b) { return b.hit(); })};
   MeasuredTable table{"bends", "Bend schedule", heads_of(has)};
   const Vec2 corner = bends.empty() ? Vec2{} : as_laid(piece.blank).corner;
-  for (const BendLine& b : bends) table.rows.push_back(row_of(b, has, corner));
+  for (const Fold& b : bends) table.rows.push_back(row_of(b, has, corner));
   return table;
 }
 
@@ -109,9 +109,9 @@ MeasuredTable creases_of(const PieceResult& piece) {
                       {words("crease"), lengths("along base", {"seam start", "crease", "base edge as cut"}),
                        lengths("along top", {"seam start", "crease", "top edge as cut"}),
                        angles("fold at base", turned), angles("at top", turned), words("to")}};
-  for (const Crease& c : piece.blank.creases)
-    table.rows.push_back({c.tag, bare(c.base_run), bare(c.top_run), bare_angle(c.at_base, 1),
-                          bare_angle(c.at_top, 1), c.up ? "up" : "down"});
+  for (const Fold& c : creases_of(piece.blank))
+    table.rows.push_back({c.tag, bare(c.datum_from), bare(c.datum_to), bare_angle(c.turned, 1),
+                          bare_angle(*c.turned_to, 1), c.up ? "up" : "down"});
   return table;
 }
 

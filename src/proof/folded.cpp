@@ -162,7 +162,7 @@ class FoldedProof {
       const BentZone& s = folding_.zones[i];
       double turned = 0;
       std::string tags;
-      for (const BendLine& l : blank_.bends) {
+      for (const Fold& l : bends_of(blank_)) {
         if (l.zone != static_cast<int>(i) || l.hem) continue;
         turned += l.up == (blank_.face_up == Face::inside) ? l.turned.radians() : -l.turned.radians();
         tags += (tags.empty() ? "" : " ") + l.tag;

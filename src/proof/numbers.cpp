@@ -73,7 +73,7 @@ Flat flat_of(const Blank& b, const Element& ruling) {
 
 // (59): folded about all lines of a piece, from its own end.
 Flat folded(const Blank& b, Flat points) {
-  for (auto l = b.bends.rbegin(); l != b.bends.rend(); ++l) {
+  for (auto l = bends_of(b).rbegin(); l != bends_of(b).rend(); ++l) {
     if (l->hem) continue;
     const Vec3 at = in_space(l->from);
     const Vec3 axis = side_of(b) / l->length() * in_space(l->to - l->from);
@@ -117,7 +117,7 @@ Closing closing_of(const std::vector<const Blank*>& pieces) {
 bool inside_out(const std::vector<const Blank*>& pieces) {
   double up = 0;
   for (const Blank* b : pieces) {
-    for (const BendLine& l : b->bends) {
+    for (const Fold& l : bends_of(*b)) {
       if (!l.hem) up += l.up ? l.turned.radians() : -l.turned.radians();
     }
   }
@@ -129,7 +129,7 @@ class Numbers {
   explicit Numbers(const Blank& b) : b_(b) {}
 
   NumberProof result() {
-    for (const BendLine& l : b_.bends) {
+    for (const Fold& l : bends_of(b_)) {
       if (l.along_rims) {
         on_rims(l);
       } else if (l.length() > 0) {
@@ -137,10 +137,9 @@ class Numbers {
       }
       tangents(l);
     }
-    for (const Crease& c : b_.creases) {
-      if (c.line.empty()) continue;
-      rim(EdgeName::base, c.line.front().start, c.base_run, "fold " + c.tag);
-      rim(EdgeName::top, end_of(c.line.back()), c.top_run, "fold " + c.tag);
+    for (const Fold& c : creases_of(b_)) {
+      rim(EdgeName::base, line_of(c).front().start, c.datum_from, "fold " + c.tag);
+      rim(EdgeName::top, end_of(line_of(c).back()), c.datum_to, "fold " + c.tag);
     }
     for (const Element& e : b_.elements) {
       if (!b_.patches.empty()) break;  // these stretch
@@ -235,7 +234,7 @@ class Numbers {
 
   // The tangent lines lie on either side of the line, no farther apart than the bend is wide: just as far
   // where it lies beside the edge that they count from.
-  void tangents(const BendLine& l) {
+  void tangents(const Fold& l) {
     if (l.length() == 0) return;
     const Edge* base = edge(b_, EdgeName::base);
     const double at = l.along_rims && (!base || base->arcs.empty()) ? l.datum_to : l.datum_from;
@@ -246,13 +245,13 @@ class Numbers {
          "tangent lines of bend " + l.tag);
   }
 
-  void on_rims(const BendLine& l) {
+  void on_rims(const Fold& l) {
     rim(EdgeName::base, l.from, l.datum_from, "distance of bend " + l.tag);
     rim(EdgeName::top, l.to, l.datum_to, "distance of bend " + l.tag);
   }
 
   // Some straight stretch of what is cut, parallel to the line and named as its datum, lies so far off.
-  void square_to(const BendLine& l) {
+  void square_to(const Fold& l) {
     if (l.datum == "left edge of the box") {
       // A blank is laid in the positive quadrant: its left edge is at 0.
       keep(std::abs(l.from.x - l.datum_from), "distance of bend " + l.tag);

@@ -10,7 +10,7 @@ namespace {
 using ViewSide = ViewDimension::Side;
 
 // A wall with the lines in which its flats end, and the bends of a pressed one.
-Scene scene_of(const Form& f, const std::vector<double>& seams, const std::vector<BendLine>& bends,
+Scene scene_of(const Form& f, const std::vector<double>& seams, const std::vector<Fold>& bends,
                const Projection& projection) {
   Scene s = wall_scene(f, seams, projection);
   for (const Region& r : f.regions) {
@@ -18,7 +18,7 @@ Scene scene_of(const Form& f, const std::vector<double>& seams, const std::vecto
     const auto [base, top] = ends_of_ruling(f, r.from);
     s.lines.push_back(straight(base, top, LineOf::mark));
   }
-  for (const BendLine& bend : bends) {
+  for (const Fold& bend : bends) {
     const auto [base, top] = ends_of_ruling(f, within_once(f, bend.phi));
     s.lines.push_back(straight(base, top, LineOf::bend));
   }
@@ -26,7 +26,7 @@ Scene scene_of(const Form& f, const std::vector<double>& seams, const std::vecto
 }
 
 // Of many bends every second, third, ...
-LineTags tags_of(const Form& f, const std::vector<BendLine>& bends) {
+LineTags tags_of(const Form& f, const std::vector<Fold>& bends) {
   LineTags tags{{}, true, true};
   const size_t step = 1 + bends.size() / 16;
   for (size_t i = 0; i < bends.size(); i += step) {
@@ -43,11 +43,10 @@ Seen ruled_seen(const Transition& asked, const std::shared_ptr<const Form>& form
   const Form& f = *form;
   const std::vector<double> seams =
       f.open ? std::vector<double>() : seams_of(f, seam_as_made(part.seam, part.making.hand));
+  const std::vector<Fold> bends(bends_of(b).begin(), bends_of(b).end());
   Seen seen;
   seen.pictorial = pictorial_from(plan_at(f, f.from()) + 0.6);
-  seen.scene = [=, bends = b.bends](const Projection& projection) {
-    return scene_of(*form, seams, bends, projection);
-  };
+  seen.scene = [=](const Projection& projection) { return scene_of(*form, seams, bends, projection); };
   const bool level = asked.base.tilt.degrees() == 0 && asked.top.tilt.degrees() == 0;
   const Phrase height = length(*asked.height, {"centre of the base", "centre of the top", "axis"});
   seen.in_front.emplace_back(ViewDimension{ViewSide::left,
@@ -59,7 +58,7 @@ Seen ruled_seen(const Transition& asked, const std::shared_ptr<const Form>& form
   if (!(asked.shift == Vec2{})) seen.in_above.emplace_back(shift_arrow(f.profiles[0].centre, asked.shift));
   label_seams(seen.in_above, f, seams);
   seen.in_above.emplace_back(PlanAngles{});
-  seen.in_pictorial.emplace_back(tags_of(f, b.bends));
+  seen.in_pictorial.emplace_back(tags_of(f, bends));
   return seen;
 }
 

@@ -87,8 +87,8 @@ std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& 
                 braille);
   trace(canvas, b.marks.lines, dots, squash, braille ? 4 : 1, '.');
   std::vector<Arc> bends;
-  for (const BendLine& bend : b.bends) bends.push_back(line(bend.from, bend.to));
-  for (const Crease& c : b.creases) bends.insert(bends.end(), c.line.begin(), c.line.end());
+  for (const Fold& fold : b.folds)
+    for (const Arc& arc : line_of(fold)) bends.push_back(arc);
   trace(canvas, bends, dots, squash, braille ? 3 : 1, '.');
   trace(canvas, outline(b), dots, squash, 1, '*');
   for (const BlankOpening& o : b.openings) trace(canvas, o.outline, dots, squash, 1, '*');

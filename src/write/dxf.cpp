@@ -334,9 +334,9 @@ class DxfWriter {
 
   // Bend lines, and the tangent lines between which a bend takes the sheet.
   void bends() {
-    for (const BendLine& b : blank_.bends) straight(Layer::bend, b.from, b.to);
-    for (const Crease& c : blank_.creases) {
-      for (const Arc& arc : c.line) one_arc(Layer::bend, arc);
+    for (const Fold& fold : blank_.folds) {
+      if (fold.arcs.empty()) straight(Layer::bend, fold.from, fold.to);
+      for (const Arc& arc : fold.arcs) one_arc(Layer::bend, arc);
     }
     if (!blank_.folding) return;
     for (const BentZone& s : blank_.folding->zones) {

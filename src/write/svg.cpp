@@ -145,8 +145,7 @@ void write_svg(const Blank& blank, std::ostream& out) {
   add(cut, outline(blank), true);
   for (const BlankOpening& o : blank.openings) add(cut, o.outline, true);
   pugi::xml_node bends = group("bends", Pen::bend);
-  for (const BendLine& b : blank.bends) add(bends, {line(b.from, b.to)}, false);
-  for (const Crease& c : blank.creases) add(bends, c.line, false);
+  for (const Fold& fold : blank.folds) add(bends, line_of(fold), false);
   pugi::xml_node marks = group("marks", Pen::mark);
   for (const Arc& arc : blank.marks.lines) add(marks, {arc}, false);
   document.save(out, " ");
