@@ -19,7 +19,7 @@ std::string text_of(Write write) {
   return std::move(out).str();
 }
 
-// What a blank was made from, for the comments of its drawing.
+// What was asked for, for the comments of its drawing.
 std::vector<std::string> remarks_of(const JobResult& result, const PieceResult& piece) {
   std::vector<std::string> remarks{title_of(piece) + ", " + face_up(piece.blank) + " face up"};
   for (const Row& row : asked_for(result, piece)) remarks.push_back(row.name + ": " + row.value);

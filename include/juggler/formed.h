@@ -116,7 +116,7 @@ struct StrainField {
 /// What only its family can say of a part and a blank of it. Each may be left out.
 struct Sayings {
   using Facts = std::function<std::vector<Fact>(const Blank&)>;
-  Facts asked = {};    ///< the sizes as understood, whatever they were given as
+  Facts asked = {};    ///< the sizes as asked for, whatever they were given as
   Facts numbers = {};  ///< of the blank and the formed part, beside those of every blank
   /// Beside the blank's own notes; they may take long.
   std::function<std::vector<Phrase>(const Blank&)> notes = {};

@@ -46,7 +46,7 @@ struct Paper {
 [[nodiscard]] const std::vector<Paper>& papers();
 [[nodiscard]] const Paper* find_paper(std::string_view name);
 
-/// A named size as understood: in the job's units, or degrees, or a plain number.
+/// A named size as worked out: in the job's units, or degrees, or a plain number.
 struct NamedSize {
   std::string name;
   double value = 0;

@@ -14,7 +14,7 @@ namespace juggler {
 
 /// The key numbers of a piece: of its blank, its faces, its proof.
 [[nodiscard]] std::vector<Fact> facts_of(const PieceResult& piece);
-/// The sizes and the seam as understood, whatever they were given as.
+/// The sizes and the seam as asked for, whatever they were given as.
 [[nodiscard]] std::vector<Fact> asked_of(const PieceResult& piece);
 /// What a drawing says beside its lines and no table says in the same words, by name: "height", "base end"
 /// and "top end" of a round part, "seam" of a wall that closes, "outside diameter" of what is wound.

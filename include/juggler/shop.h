@@ -53,7 +53,7 @@ struct Schedule {
 /// Every opening of a piece by its place on the blank and on the part, lengths in the job's units, angles in
 /// degrees.
 [[nodiscard]] Schedule opening_list(const JobResult& job, const PieceResult& piece);
-/// The sizes and the seam as understood, whatever they were given as.
+/// The sizes and the seam as asked for, whatever they were given as.
 [[nodiscard]] std::vector<Row> asked_for(const JobResult& job, const PieceResult& piece);
 /// The blank as lines of letters, at most 72 wide and 22 high, and a line that says what it is: in braille
 /// dots (UTF-8), or in plain letters. Element lines are sparser than the outline.

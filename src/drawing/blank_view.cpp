@@ -206,14 +206,12 @@ class BlankView {
     };
     constexpr double same_side = 0.4 * pi;
     const bool open = piece_.formed->edges_open;
-    const auto called = [&](EdgeName name) {
+    for (const EdgeName name : {EdgeName::seam_start, EdgeName::seam_end}) {
       std::string words = name_of(blank_, name);
-      return words.replace(words.find('_'), 1, " ");
-    };
-    labels_.push_back(
-        {open ? "start" : called(EdgeName::seam_start), of_edge(EdgeName::seam_start), letters, same_side});
-    labels_.push_back(
-        {open ? "end" : called(EdgeName::seam_end), of_edge(EdgeName::seam_end), letters, same_side});
+      words.replace(words.find('_'), 1, " ");
+      if (open && words.starts_with("seam ")) words.erase(0, 5);
+      labels_.push_back({words, of_edge(name), letters, same_side});
+    }
     if (!dimensioned_ || open) return;
     std::vector<Anchor> either = of_edge(EdgeName::seam_start);
     for (const Anchor& a : of_edge(EdgeName::seam_end)) either.push_back(a);

@@ -10,7 +10,7 @@ namespace juggler {
 namespace {
 
 Table inputs_table(const JobResult& job, const PieceResult& piece) {
-  Table table{"Made from", {}, {}};
+  Table table{"Asked for", {}, {}};
   for (const Row& row : asked_for(job, piece)) table.rows.push_back({row.name, row.value});
   return table;
 }

@@ -142,7 +142,7 @@ std::vector<Fact> asked_facts(const Part& part, const Tube& t) {
   if (t.corner_radius > 0)
     rows.push_back(
         {"corners", length(t.corner_radius, {"axis of the corner", "wall", "outside"}) + " radius outside"});
-  rows.push_back({"wall", length(*t.wall_thickness, {"inside", "outside", ""})});
+  rows.push_back({"wall thickness", length(*t.wall_thickness, {"inside", "outside", ""})});
   rows.push_back({"length", length(*t.length, {"end", "end", "axis"})});
   rows.push_back({"opened", say("on its {}, {}", name_of(t.opened_on),
                                 t.round() ? say("at plan angle {}", plan_angle(part.seam.at))

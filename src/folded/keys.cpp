@@ -62,7 +62,7 @@ const std::vector<Key> profile_keys{
     {"run", Kind::length, "the panel's length square to its profile"},
     {"sizes_on",
      Kind::choice,
-     "the face the lines are measured on, where it differs from the sheet's",
+     "the face the lines are measured on; of the sheet's sizes_on only middle says it",
      {"concave_side", "middle", "convex_side", "left", "right"}}};
 
 const std::vector<std::string> eighths{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
@@ -189,7 +189,8 @@ std::vector<ShapeRow> folded_rows() {
        net_keys, read_net, nullptr, idle_of_bent},
       {"tube", "a tube opened out on a face: round, square or rectangular, its ends level or slanting",
        tube_figure,
-       "One of diameter, side, width and depth, named; wall and length. It has no sheet: its wall counts.",
+       "One of diameter, side, width and depth, named; wall_thickness and length. It has no sheet: its wall "
+       "counts.",
        tube_keys, read_tube, opened_side_up, idle_of_tube}};
 }
 

@@ -127,7 +127,7 @@ Phrase in_words(const Profile& p) {
     case ProfileKind::obround: {
       const double w = p.width.value_or(p.between_centres.value_or(0) + p.length.value_or(0));
       const double l = p.length.value_or(p.between_centres.value_or(0) + p.width.value_or(0));
-      return kind + " " + bare_mm(w) + " x " + shown_mm(l) + ", centres " + shown_mm(std::abs(w - l));
+      return kind + " " + bare_mm(w) + " x " + shown_mm(l) + ", between centres " + shown_mm(std::abs(w - l));
     }
     case ProfileKind::rectangle:
     case ProfileKind::ellipse:

@@ -33,7 +33,7 @@ struct LetterForm {
 [[nodiscard]] LetterForm letter_form(const Lettering& lettering, const Glyph& glyph, double widened,
                                      double fit);
 
-/// "circle 60", "obround 60 x 20, centres 40": lengths in mm.
+/// "circle 60", "obround 60 x 20, between centres 40": lengths in mm.
 [[nodiscard]] Phrase in_words(const OpeningForm& form);
 
 }  // namespace juggler

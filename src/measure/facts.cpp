@@ -1,4 +1,4 @@
-// What is said of a piece: the numbers of its blank, and its sizes as understood.
+// What is said of a piece: the numbers of its blank, and its sizes as asked for.
 #include "facts.h"
 
 #include <algorithm>

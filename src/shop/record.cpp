@@ -1,4 +1,4 @@
-// A whole result as a tree of names: its job as understood, and all pieces.
+// A whole result as a tree of names: its job as asked for, and all pieces.
 #include "juggler/record.h"
 
 #include "juggler/shop.h"
@@ -8,7 +8,7 @@
 namespace juggler {
 namespace {
 
-// The job as understood.
+// The job as asked for.
 Record job_record(const JobResult& r) {
   Record named = std::initializer_list<std::pair<const char*, Record>>{};
   for (const NamedSize& n : r.job.named) named.add(n.name, plain(n.value, {"", "", "in the job's units"}));
