@@ -110,7 +110,7 @@ TEST(Concave, WallsBetweenAlikeOutlinesAreThoseOfACone) {
   for (const auto& outline : {kidney, bean}) {
     const Transition t{drawn(outline(1)), drawn(outline(0.7)), 240, {}};
     const Form f = once_round(t);
-    EXPECT_LT(warp_of(f), 1e-9);
+    EXPECT_LT(warp_of(f).radians(), 1e-9);
     // The centres lie upright above each other, so the point does: at 240 / 0.3, over the centre.
     const Vec3 base = edge_point(f, EndName::base, 0, 1);
     const Vec3 top = edge_point(f, EndName::top, 0, 1);
@@ -398,7 +398,7 @@ TEST(Drawn, StraightEndsOfCurvesKeepTheirAccuracy) {
       fine += norm(c.at(static_cast<double>(i + 1) / parts) - c.at(static_cast<double>(i) / parts));
   }
   EXPECT_NEAR(rim_length(f, EndName::base, 0), fine, 1e-9 * f.size);
-  EXPECT_LT(warp_of(f), 1e-9);
+  EXPECT_LT(warp_of(f).radians(), 1e-9);
   expect_proved(t, film, "soft");
   expect_proved({circle(120), drawn(soft), 200, {10, 0}}, {.thickness = 0.5, .sizes_on = Face::middle},
                 "above");
@@ -453,7 +453,7 @@ TEST(Open, FlatsFansAndFolds) {
     for (size_t k = 0; k < ends.size(); ++k) {
       const Transition t{ends[i], ends[k], 260, {15, -10}};
       const Form wall = once_round(t);
-      EXPECT_LT(warp_of(wall), 1e-9) << i << k;
+      EXPECT_LT(warp_of(wall).radians(), 1e-9) << i << k;
       const Proof p = proof_of_open(t, {.thickness = 1, .sizes_on = Face::inside});
       EXPECT_TRUE(p.passed) << i << k << ": " << p.greatest_distance << " at " << p.where;
     }
@@ -560,7 +560,7 @@ TEST_P(RandomHollow, IsAWallOrARefusal) {
     const Seam seam{.gap = 0.5, .at = Angle::degrees(within(0, 360))};
     try {
       if (!is_folded(t, sheet)) {
-        EXPECT_LT(warp_of(once_round(t, sheet)), 1e-9) << GetParam() << ", " << i;
+        EXPECT_LT(warp_of(once_round(t, sheet)).radians(), 1e-9) << GetParam() << ", " << i;
       }
       const Proof p = prove(make_blank(t, sheet, seam), t, sheet, seam);
       EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance

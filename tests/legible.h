@@ -10,8 +10,8 @@ namespace juggler::testing {
 /// The four corners of a text as it stands, turned or not.
 inline std::vector<Vec2> corners_of(const PageText& t) {
   const Vec2 c = t.box.middle();
-  const Vec2 x = t.box.width() / 2 * Vec2{std::cos(t.turn), -std::sin(t.turn)};
-  const Vec2 y = t.box.height() / 2 * Vec2{std::sin(t.turn), std::cos(t.turn)};
+  const Vec2 x = t.box.width() / 2 * Vec2{std::cos(t.turn.radians()), -std::sin(t.turn.radians())};
+  const Vec2 y = t.box.height() / 2 * Vec2{std::sin(t.turn.radians()), std::cos(t.turn.radians())};
   return {c - x - y, c + x - y, c + x + y, c - x + y};
 }
 

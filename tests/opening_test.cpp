@@ -398,7 +398,8 @@ TEST(Openings, SayHowTheyAreTurned) {
         const auto shortest = [](const Arc& p, const Arc& q) { return p.length < q.length; };
         const Arc side = *std::min_element(o.outline.begin(), o.outline.end(), shortest);
         const Vec2 way = end_of(side) - side.start;
-        EXPECT_NEAR(std::remainder(std::atan2(way.y, way.x) - o.x_heading, pi), 0, o.bore ? 1e-3 : 1e-9)
+        EXPECT_NEAR(std::remainder(std::atan2(way.y, way.x) - o.x_heading.radians(), pi), 0,
+                    o.bore ? 1e-3 : 1e-9)
             << name_of(b, o);
       }
     }

@@ -40,7 +40,7 @@ struct Element {
 
 struct MarkText {
   Vec2 centre = {};
-  double heading = 0;  ///< reading direction, radians
+  Angle heading = {};  ///< reading direction
   double height = 0;   ///< of a capital, mm
   std::string text = {};
 };
@@ -188,8 +188,8 @@ struct BlankOpening {
   bool far = false;         ///< bored: in the far wall
   int loop = 0;             ///< of the form's outlines
   Vec2 centre = {};         ///< where the form's origin, or the bore's centre line, meets the flat
-  double heading = 0;       ///< of the level line there, radians: of the form's x before it is turned
-  double x_heading = 0;     ///< of the form's x as it is turned; bored: as it comes out on the flat
+  Angle heading = {};       ///< of the level line there: of the form's x before it is turned
+  Angle x_heading = {};     ///< of the form's x as it is turned; bored: as it comes out on the flat
   bool mirrored = false;    ///< laid: its y to the right, for the flat shows the inside
   bool on_wall = true;      ///< the centre lies on the formed wall, so that it has
   Angle plan = {};          ///< a plan angle, 0 to 360 degrees,

@@ -194,14 +194,14 @@ struct Form {
 /// Pieces of a part by the rulings that they reach from and to.
 using PieceMaker = std::function<Form(const Span&)>;
 
-/// The plan angle, radians, of the ruling at u: of its base end seen from the base's centre.
-[[nodiscard]] double plan_at(const Form& form, double u);
+/// The plan angle of the ruling at u: of its base end seen from the base's centre.
+[[nodiscard]] Angle plan_at(const Form& form, double u);
 /// The ruling that a plan angle means: of several at a corner the middle one.
-[[nodiscard]] double u_at_plan(const Form& once_round, double plan);
-/// The ruling at which an end's profile faces a direction of its plane, radians; of a side the middle one.
-[[nodiscard]] double u_facing(const Form& once_round, EndName end, double direction);
-/// The greatest angle between the wall's normals at the two ends of a ruling, as the rims run, radians.
-[[nodiscard]] double warp_of(const Form& form);
+[[nodiscard]] double u_at_plan(const Form& once_round, Angle plan);
+/// The ruling at which an end's profile faces a direction of its plane; of a side the middle one.
+[[nodiscard]] double u_facing(const Form& once_round, EndName end, Angle direction);
+/// The greatest angle between the wall's normals at the two ends of a ruling, as the rims run.
+[[nodiscard]] Angle warp_of(const Form& form);
 
 /// The seam of the part as made: the mirrored twin's lies at the opposite plan angles, its lap on the other
 /// edge.

@@ -22,8 +22,8 @@ struct Projection {
 };
 inline constexpr Projection from_front{{1, 0, 0}, {0, 0, 1}};
 inline constexpr Projection from_above{{1, 0, 0}, {0, 1, 0}};
-/// Seen from a plan angle, radians, 24 degrees above the horizon.
-[[nodiscard]] Projection pictorial_from(double plan);
+/// Seen from a plan angle, 24 degrees above the horizon.
+[[nodiscard]] Projection pictorial_from(Angle plan);
 
 /// What a line of a formed part is.
 enum class LineOf { edge, seam, bend, mark, guide };
@@ -95,7 +95,7 @@ using ViewNote = std::variant<ViewDimension, ViewLabel, LineLabel, ViewArrow, Pl
 
 /// A part in its views: what each says besides, in the order in which it finds room.
 struct Seen {
-  Projection pictorial = pictorial_from(-0.6);
+  Projection pictorial = pictorial_from(Angle::radians(-0.6));
   std::function<Scene(const Projection&)> scene = {};
   std::vector<ViewNote> in_front = {}, in_above = {}, in_pictorial = {};
 };

@@ -28,6 +28,8 @@ class Angle {
   [[nodiscard]] constexpr double degrees() const { return value_ / pi * 180.0; }
   constexpr auto operator<=>(const Angle&) const = default;
   [[nodiscard]] constexpr Angle operator-() const { return Angle(-value_); }
+  [[nodiscard]] constexpr Angle operator+(Angle a) const { return Angle(value_ + a.value_); }
+  [[nodiscard]] constexpr Angle operator-(Angle a) const { return Angle(value_ - a.value_); }
 
  private:
   explicit constexpr Angle(double value) : value_(value) {}

@@ -54,7 +54,7 @@ struct PageText {
   bool bold = false;
   std::string text;
   bool mark = false;                 ///< letters to be marked on the blank, in the colour of marks
-  double turn = 0;                   ///< radians, anticlockwise as seen
+  Angle turn = {};                   ///< anticlockwise as seen
   std::optional<PageBox> clip = {};  ///< what lies outside is not drawn
 };
 struct PageLine {

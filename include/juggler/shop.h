@@ -125,7 +125,7 @@ struct TiledFigure {
   int rows = 1;
   int columns = 1;
   Vec2 step = {};     ///< between crosses, mm
-  double turned = 0;  ///< radians by which the figure was turned to save paper
+  Angle turned = {};  ///< by which the figure was turned to save paper
   std::vector<TemplateTile> tiles = {};
 };
 struct TemplateSet {

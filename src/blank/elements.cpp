@@ -101,7 +101,7 @@ std::vector<double> rulings_of_elements(const Opened& o, int spaces) {
     for (int i = 0; i <= spaces; ++i) us.push_back(i == spaces ? to : from + (to - from) * i / spaces);
     return us;
   }
-  if (f.round_base) return at_equal_shares(f, spaces, [&](double u) { return plan_at(f, u); });
+  if (f.round_base) return at_equal_shares(f, spaces, [&](double u) { return plan_at(f, u).radians(); });
   return at_equal_shares(f, spaces, girth_so_far(o));
 }
 
@@ -127,7 +127,7 @@ std::vector<Element> elements_of(const Opened& o, const Placing& placing, int sp
     const double u = us[static_cast<size_t>(i)];
     Element e;
     e.number = i;
-    e.plan = Angle::degrees(positive_degrees(plan_at(f, u)));
+    e.plan = Angle::degrees(positive_degrees(plan_at(f, u).radians()));
     e.length = f.top(u).s - f.base(u).s;
     e.from_base = f.top(u).s - f.whole_rim(EndName::base)(u).s;
     e.from_top = f.whole_rim(EndName::top)(u).s - f.base(u).s;

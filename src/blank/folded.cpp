@@ -169,7 +169,8 @@ void add_marks(Blank& b, const Making& making) {
   for (const Fold& line : bends_of(b)) {
     const Vec2 way = 1 / line.length() * (line.to - line.from);
     const Vec2 centre = line.from + 0.5 * (line.to - line.from) + (0.9 * height) * left_of(way);
-    if (contains(edge, centre)) b.marks.texts.push_back({centre, std::atan2(way.y, way.x), height, line.tag});
+    if (contains(edge, centre))
+      b.marks.texts.push_back({centre, Angle::radians(std::atan2(way.y, way.x)), height, line.tag});
   }
   add_text_in_largest_plate(b, making);
 }

@@ -242,7 +242,7 @@ class Letterer {
     group.loops.push_back(placing.mirror ? reversed(own) : own);
     o.centre = placing.shift;
     const Vec2 x = placed(Vec2{1, 0}, placing) - placing.shift;
-    o.heading = o.x_heading = std::atan2(x.y, x.x);
+    o.heading = o.x_heading = Angle::radians(std::atan2(x.y, x.x));
     o.mirrored = placing.mirror;
     o.on_wall = c.place.spot.has_value();
     if (o.on_wall) {

@@ -131,8 +131,8 @@ bool add_texts(Marks& marks, const Space& space, std::vector<std::string> texts,
   const auto count = static_cast<double>(block.lines.size());
   for (size_t i = 0; i < block.lines.size(); ++i) {
     const double row = (count - 1) / 2 - static_cast<double>(i);
-    marks.texts.push_back({space.middle + (TextBlock::line_pitch * block.height * row) * up, block.reading,
-                           block.height, block.lines[i]});
+    marks.texts.push_back({space.middle + (TextBlock::line_pitch * block.height * row) * up,
+                           Angle::radians(block.reading), block.height, block.lines[i]});
   }
   return true;
 }
@@ -268,7 +268,7 @@ void add_text_in_largest_plate(Blank& blank, const Making& making) {
   std::vector<Arc> keep_clear;
   for (const Fold& bend : bends_of(blank)) keep_clear.push_back(line(bend.from, bend.to));
   for (const MarkText& tag : blank.marks.texts) {
-    const TextBlock block{{tag.text}, tag.centre, tag.heading, tag.height};
+    const TextBlock block{{tag.text}, tag.centre, tag.heading.radians(), tag.height};
     const std::vector<Vec2> box = block.corners();
     for (size_t i = 0; i < box.size(); ++i) keep_clear.push_back(line(box[i], box[(i + 1) % box.size()]));
   }

@@ -140,7 +140,7 @@ void note_level_ends(Blank& b, const Opened& o) {
       };
       if (from >= to || !is_the_end(0.25) || !is_the_end(0.5) || !is_the_end(0.7)) continue;
       const auto plan = [&](double u) {
-        const double at = plan_at(f, u);
+        const double at = plan_at(f, u).radians();
         return shown_degrees(Angle::radians(at - two_pi * std::floor(at / two_pi)), 3);
       };
       b.notes.push_back(std::string("The plane that cuts the ") + name_of(end) +

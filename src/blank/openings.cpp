@@ -234,8 +234,8 @@ class Cutter {
       cut.far = made.far;
       cut.loop = static_cast<int>(i);
       cut.centre = made.at;
-      cut.heading = made.heading;
-      cut.x_heading = made.x_heading;
+      cut.heading = Angle::radians(made.heading);
+      cut.x_heading = Angle::radians(made.x_heading);
       cut.mirrored = made.mirrored;
       if (made.centre) {
         cut.plan = plan_of(made.centre->point);

@@ -65,10 +65,10 @@ void repeat_on(Blank& b, const Blank& next, const Placing& move, const Beyond& l
     hole.centre = placed(o.centre, move);
     hole.on_wall = false;
     hole.group = static_cast<int>(b.groups.size());
-    hole.heading = o.heading + move.turn;
-    hole.x_heading = o.x_heading + move.turn;
+    hole.heading = o.heading + Angle::radians(move.turn);
+    hole.x_heading = o.x_heading + Angle::radians(move.turn);
     hole.mirrored = o.mirrored;
-    const Placing place{hole.mirrored, hole.mirrored ? hole.heading + pi : hole.heading, hole.centre};
+    const Placing place{hole.mirrored, hole.heading.radians() + (hole.mirrored ? pi : 0), hole.centre};
     copy.loops = {placed(hole.mirrored ? reversed(there) : there, undone(place))};
     b.groups.push_back(std::move(copy));
     b.openings.push_back(std::move(hole));

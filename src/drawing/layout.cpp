@@ -37,8 +37,10 @@ Vec2 nearest_point(const PageBox& b, Vec2 p) {
 
 std::vector<Vec2> corners(const PageText& t) {
   const Vec2 centre{(t.box.left + t.box.right) / 2, (t.box.top + t.box.bottom) / 2};
-  const Vec2 along = (t.box.right - t.box.left) / 2 * Vec2{std::cos(t.turn), -std::sin(t.turn)};
-  const Vec2 down = (t.box.bottom - t.box.top) / 2 * Vec2{std::sin(t.turn), std::cos(t.turn)};
+  const Vec2 along =
+      (t.box.right - t.box.left) / 2 * Vec2{std::cos(t.turn.radians()), -std::sin(t.turn.radians())};
+  const Vec2 down =
+      (t.box.bottom - t.box.top) / 2 * Vec2{std::sin(t.turn.radians()), std::cos(t.turn.radians())};
   return {centre - along - down, centre + along - down, centre + along + down, centre - along + down};
 }
 
@@ -180,7 +182,7 @@ PageBox Layout::put(const std::string& text, Vec2 at, double size, bool bold) {
   return box;
 }
 
-void Layout::put_turned(const std::string& text, Vec2 centre, double size, double turn) {
+void Layout::put_turned(const std::string& text, Vec2 centre, double size, Angle turn) {
   const TextExtent e = extent(text, size);
   const PageText t{
       {centre.x - e.width / 2, centre.y - e.height / 2, centre.x + e.width / 2, centre.y + e.height / 2},

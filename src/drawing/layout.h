@@ -83,7 +83,7 @@ class Layout {
   void record(PageTable table) { page_.tables.push_back(std::move(table)); }
   [[nodiscard]] TextExtent extent(const std::string& text, double size, bool bold = false) const;
   /// A text turned about its centre; labels keep clear of it.
-  void put_turned(const std::string& text, Vec2 centre, double size, double turn);
+  void put_turned(const std::string& text, Vec2 centre, double size, Angle turn);
   /// Whether neither a line nor a text lies there.
   [[nodiscard]] bool is_free(const PageBox& box) const { return free(box, {-1e9, -1e9, 1e9, 1e9}); }
   /// Whether a line from a to b would run over a turned text.

@@ -39,7 +39,7 @@ void label_elements(TemplateFigure& figure, const Blank& wrap) {
     const Vec2 up = (1 / length) * (e.top - e.base);
     const bool last = e.number + 1 == static_cast<int>(wrap.elements.size());
     const Vec2 beside = (last ? height : -height) * left_of(up);
-    figure.texts.push_back({e.base + 3 * height * up + beside, std::atan2(up.y, up.x), height,
+    figure.texts.push_back({e.base + 3 * height * up + beside, Angle::radians(std::atan2(up.y, up.x)), height,
                             fmt::format("{:.6g}\u00b0", degrees)});
   }
 }
@@ -140,7 +140,7 @@ void mark_quarters(TemplateFigure& figure, const Form& f, EndName end, const End
     const double height = std::clamp(0.04 * reach, 1.8, 6.0);
     if (reach >= 12 * height)
       figure.texts.push_back(
-          {rim + (0.25 * reach + 3 * height) * in, 0, height, fmt::format("{}\u00b0", 90 * i)});
+          {rim + (0.25 * reach + 3 * height) * in, {}, height, fmt::format("{}\u00b0", 90 * i)});
   }
 }
 
@@ -172,7 +172,7 @@ TemplateFigure sweep(const std::string& title, double radius, bool concave) {
                          reversed({left, -turn / 2, radius * swept, turn}), line(left, left + down)});
   const double height = std::min(4.0, half / 18);
   const double middle = concave ? -(depth + rise_of_arc) / 2 : -depth / 2;
-  if (height >= 1.5) figure.texts.push_back({{0, middle}, 0, height, title});
+  if (height >= 1.5) figure.texts.push_back({{0, middle}, {}, height, title});
   return figure;
 }
 

@@ -278,7 +278,7 @@ TilePaper paper_of(const Job& job) {
 }
 
 TiledFigure draw_tiles(const Grid& grid, std::vector<Page>& pages) {
-  TiledFigure tiled{grid.figure.title, grid.rows, grid.columns, grid.step, grid.turned};
+  TiledFigure tiled{grid.figure.title, grid.rows, grid.columns, grid.step, Angle::radians(grid.turned)};
   for (const GridTile& t : grid.tiles) {
     const std::string name = name_of_tile(t.row, t.column);
     Page page = page_on(grid.paper, grid.figure.title + ", tile " + name);

@@ -19,7 +19,7 @@ TemplateFigure turned_by(const TemplateFigure& figure, double angle) {
   for (Arc& arc : turned.bends) arc = placed(arc, placing);
   for (MarkText& t : turned.texts) {
     t.centre = placed(t.centre, placing);
-    t.heading += angle;
+    t.heading = t.heading + Angle::radians(angle);
   }
   return turned;
 }

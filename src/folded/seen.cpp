@@ -25,7 +25,7 @@ class BodyScene {
 
   // A panel is looked at along its run, so that its profile shows.
   [[nodiscard]] Projection pictorial() const {
-    if (body_.lie != Lie::profile) return pictorial_from(-1.05);
+    if (body_.lie != Lie::profile) return pictorial_from(Angle::radians(-1.05));
     constexpr double c = 0.9;
     const double s = std::sqrt(1 - c * c);
     const Vec3 right{c, 0, -s};

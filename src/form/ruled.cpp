@@ -12,11 +12,11 @@ const char* name_of(RegionKind kind) {
   return names[static_cast<size_t>(kind)];
 }
 
-double plan_at(const Form& f, double u) {
-  if (f.by_plan) return u;
+Angle plan_at(const Form& f, double u) {
+  if (f.by_plan) return Angle::radians(u);
   const AskedProfile& base = f.profiles.front();
   const Vec3 p = edge_point(f, EndName::base, base.layer, u) - base.centre;
-  return near(std::atan2(p.y, p.x), u);
+  return Angle::radians(near(std::atan2(p.y, p.x), u));
 }
 
 namespace {
@@ -67,20 +67,20 @@ double u_where(const Form& f, double value, const std::function<Vec2(double)>& w
 }  // namespace
 
 // The plan angle stands still over a cone about a corner of the base.
-double u_at_plan(const Form& f, double plan) {
-  if (f.by_plan) return plan;
+double u_at_plan(const Form& f, Angle plan) {
+  if (f.by_plan) return plan.radians();
   const AskedProfile& base = f.profiles.front();
-  return u_where(f, plan, [&](double u) {
+  return u_where(f, plan.radians(), [&](double u) {
     const Vec3 p = edge_point(f, EndName::base, base.layer, u) - base.centre;
     return Vec2{p.x, p.y};
   });
 }
 
 // The direction faced stands still over a flat.
-double u_facing(const Form& f, EndName end, double direction) {
-  if (f.by_plan) return direction;
+double u_facing(const Form& f, EndName end, Angle direction) {
+  if (f.by_plan) return direction.radians();
   const AskedProfile& p = f.profiles[end == EndName::base ? 0 : 1];
-  return u_where(f, direction, [&](double u) {
+  return u_where(f, direction.radians(), [&](double u) {
     const Ruling r = ruling_at(f.wall, u);
     const Cut cut = f.rim(end)(u);
     // Right of the way an edge runs, where the normal of the ruling is not the edge's.
@@ -89,7 +89,7 @@ double u_facing(const Form& f, EndName end, double direction) {
   });
 }
 
-double warp_of(const Form& f) {
+Angle warp_of(const Form& f) {
   double worst = 0;
   for (const WallPiece& w : f.wall) {
     for (int i = 0; i <= 16; ++i) {
@@ -106,7 +106,7 @@ double warp_of(const Form& f) {
       worst = std::max(worst, std::atan2(norm(cross(low, high)), dot(low, high)));
     }
   }
-  return worst;
+  return Angle::radians(worst);
 }
 
 }  // namespace juggler

@@ -44,18 +44,18 @@ std::vector<Span> seam_spans(const Form& f, const Seam& seam) {
   }
   const double turn = two_pi;
   std::vector<double> at;
-  for (Angle a : seam.each) at.push_back(u_at_plan(f, a.radians()));
+  for (Angle a : seam.each) at.push_back(u_at_plan(f, a));
   if (at.empty()) {
-    double first = u_at_plan(f, seam.at.radians());
-    if (seam.ruling == SeamRuling::facing_base) first = u_facing(f, EndName::base, seam.at.radians());
-    if (seam.ruling == SeamRuling::facing_top) first = u_facing(f, EndName::top, seam.at.radians());
+    double first = u_at_plan(f, seam.at);
+    if (seam.ruling == SeamRuling::facing_base) first = u_facing(f, EndName::base, seam.at);
+    if (seam.ruling == SeamRuling::facing_top) first = u_facing(f, EndName::top, seam.at);
     if (seam.ruling == SeamRuling::shortest || seam.ruling == SeamRuling::longest) {
       const RulingLengths lengths = ruling_lengths(f);
       first = seam.ruling == SeamRuling::shortest ? lengths.shortest_at : lengths.longest_at;
     }
-    const double plan = plan_at(f, first - turn * std::floor((first - f.wall.front().from) / turn));
+    const double plan = plan_at(f, first - turn * std::floor((first - f.wall.front().from) / turn)).radians();
     for (int i = 0; i < seam.pieces; ++i)
-      at.push_back(i == 0 ? first : u_at_plan(f, plan + turn * i / seam.pieces));
+      at.push_back(i == 0 ? first : u_at_plan(f, Angle::radians(plan + turn * i / seam.pieces)));
   }
   for (size_t i = 1; i < at.size(); ++i) at[i] -= turn * std::floor((at[i] - at[0]) / turn);
   // Where a profile is concave, plan angles need not come in the order of the rulings.

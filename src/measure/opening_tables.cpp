@@ -45,7 +45,9 @@ std::string row_name(const OpeningGroup& g, const OpeningGroup::Row& row) {
 }
 
 // Of the form's x on the blank, -180 to 180 degrees.
-Angle turned_on_flat(const BlankOpening& o) { return Angle::radians(std::remainder(o.x_heading, two_pi)); }
+Angle turned_on_flat(const BlankOpening& o) {
+  return Angle::radians(std::remainder(o.x_heading.radians(), two_pi));
+}
 
 }  // namespace
 

@@ -48,7 +48,7 @@ Record opening_record(const Blank& b, const BlankOpening& o) {
           {"member", o.member},
           {"far", o.far},
           {"centre", on_blank(o.centre)},
-          {"turned", deg(Angle::radians(std::remainder(o.x_heading, two_pi)),
+          {"turned", deg(Angle::radians(std::remainder(o.x_heading.radians(), two_pi)),
                          {"level on the blank", "x of the form", "blank"})},
           {"diameter", diameter},
           {"plan_angle", o.on_wall ? deg(o.plan, plan_of_place) : Record()},

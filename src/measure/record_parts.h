@@ -73,7 +73,6 @@ inline constexpr Between stretched{"flat", "formed", ""};
 [[nodiscard]] Record bend_rule_record(const Bend& bend);
 /// Where the seams of a part with a wall lie, worked out; `at` is the first.
 [[nodiscard]] Record seam_record(const Part& part, const Form& wall);
-[[nodiscard]] Angle plan_of_ruling(const Form& wall, double u);
 [[nodiscard]] Record creases_record(const Blank& blank);
 /// Every number said of the piece and of what was asked, with its kind and what it is measured between; and
 /// the same of the columns of its tables.

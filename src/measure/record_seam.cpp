@@ -3,8 +3,6 @@
 
 namespace juggler {
 
-Angle plan_of_ruling(const Form& wall, double u) { return Angle::radians(plan_at(wall, u)); }
-
 // Where the seams lie, worked out; `at` is the first.
 Record seam_record(const Part& part, const Form& wall) {
   const Seam& seam = part.seam;
@@ -17,7 +15,7 @@ Record seam_record(const Part& part, const Form& wall) {
           {"at", deg(seam.at, at)},
           {"ruling", name_of(seam.ruling)},
           {"seams", list_of(seam_spans(wall, made),
-                            [&](const Span& span) { return deg(plan_of_ruling(wall, span.from), at); })},
+                            [&](const Span& span) { return deg(plan_at(wall, span.from), at); })},
           {"lap", mm(seam.lap, {"seam ruling", "edge as cut", "neutral layer"})},
           {"lap_on", seam.lap ? Record(name_of(seam.lap_on)) : Record()},
           {"stock", mm(seam.stock, {"finished edge", "edge as cut", "neutral layer"})}};

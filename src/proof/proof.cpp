@@ -22,7 +22,7 @@ struct Worst {
     if (std::isnan(distance) || d <= distance) return;
     distance = d;
     const double turn = two_pi;
-    const double at = plan_at(*form, u);
+    const double at = plan_at(*form, u).radians();
     const double plan = at - turn * std::floor(at / turn);
     where = std::string(what) + " at plan angle " + shown_degrees(Angle::radians(plan));
   }

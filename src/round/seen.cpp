@@ -58,7 +58,7 @@ Seen round_seen(const std::shared_ptr<const RoundPart>& round, const Seam& seam,
   const std::vector<double> seams = seams_of(f, seam);
   const std::vector<Fact> labels = round_labels(*round, b);
   Seen seen;
-  seen.pictorial = pictorial_from(f.from() + 0.6);
+  seen.pictorial = pictorial_from(Angle::radians(f.from() + 0.6));
   seen.scene = [=](const Projection& projection) { return wall_scene(round->form, seams, projection); };
   seen.in_front.emplace_back(height(*round, label_of(labels, "height")));
   for (const EndName end : {EndName::base, EndName::top}) {

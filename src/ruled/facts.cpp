@@ -67,15 +67,9 @@ void add_sizes(std::vector<Fact>& rows, const Part& part, const Transition& t, c
   if (!wall) return;
   rows.push_back({"wall", even ? even_text(t) : regions_text(*wall)});
   if (even) rows.push_back({"strain", strain_text(t.strain)});
-  Amount warp{Angle::radians(warp_of(*wall)).degrees(),
-              Amount::Of::angle,
-              4,
-              true,
-              Amount::Style::exact,
-              false,
-              "tangent plane at the base",
-              "tangent plane at the top",
-              "ruling"};
+  Amount warp{
+      warp_of(*wall).degrees(),    Amount::Of::angle,          4,       true, Amount::Style::exact, false,
+      "tangent plane at the base", "tangent plane at the top", "ruling"};
   if (!even) warp.style = Amount::Style::order;
   rows.push_back({"warp", warp});
 }

@@ -65,8 +65,8 @@ Record ruled_record(const Part& part, const Transition& t, const Form* wall, Rul
   const auto region_record = [&](const Region& r) -> Record {
     return {{"kind", name_of(r.kind)},
             {"name", r.name},
-            {"from", deg(plan_of_ruling(*wall, r.from), {"x axis", "first ruling", "plan"})},
-            {"to", deg(plan_of_ruling(*wall, r.to), {"x axis", "last ruling", "plan"})}};
+            {"from", deg(plan_at(*wall, r.from), {"x axis", "first ruling", "plan"})},
+            {"to", deg(plan_at(*wall, r.to), {"x axis", "last ruling", "plan"})}};
   };
   const Between twisted{"normal at the base", "normal at the top", "ruling"};
   return {{"base", end_record(t.base, part.sheet)},
@@ -76,7 +76,7 @@ Record ruled_record(const Part& part, const Transition& t, const Form* wall, Rul
           {"seam", wall ? seam_record(part, *wall) : Record()},
           {"elements", wall ? Record(b.elements.size() - 1) : Record()},
           {"regions", wall ? list_of(wall->regions, region_record) : list({})},
-          {"warp", deg(wall ? Angle::radians(warp_of(*wall)).degrees() : 0, twisted)},
+          {"warp", deg(wall ? warp_of(*wall).degrees() : 0, twisted)},
           {"rulings", name_of(rulings)},
           {"strain_limit", share(t.strain.limit, stretched)},
           {"allow_strain", t.strain.allowed},

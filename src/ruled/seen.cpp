@@ -45,7 +45,7 @@ Seen ruled_seen(const Transition& asked, const std::shared_ptr<const Form>& form
       f.open ? std::vector<double>() : seams_of(f, seam_as_made(part.seam, part.making.hand));
   const std::vector<Fold> bends(bends_of(b).begin(), bends_of(b).end());
   Seen seen;
-  seen.pictorial = pictorial_from(plan_at(f, f.from()) + 0.6);
+  seen.pictorial = pictorial_from(plan_at(f, f.from()) + Angle::radians(0.6));
   seen.scene = [=](const Projection& projection) { return scene_of(*form, seams, bends, projection); };
   const bool level = asked.base.tilt.degrees() == 0 && asked.top.tilt.degrees() == 0;
   const Phrase height = length(*asked.height, {"centre of the base", "centre of the top", "axis"});

@@ -2,7 +2,8 @@
 
 namespace juggler {
 
-Projection pictorial_from(double plan) {
+Projection pictorial_from(Angle angle) {
+  const double plan = angle.radians();
   constexpr double lift = Angle::degrees(24).radians();  // how far above the horizon the eye stands
   return {{-std::sin(plan), std::cos(plan), 0},
           {-std::cos(plan) * std::sin(lift), -std::sin(plan) * std::sin(lift), std::cos(lift)}};

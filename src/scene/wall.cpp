@@ -61,7 +61,7 @@ Scene wall_scene(const Form& form, const std::vector<double>& seams, const Proje
 
 void label_seams(std::vector<ViewNote>& notes, const Form& form, const std::vector<double>& seams) {
   for (const double u : seams) {
-    const double plan = plan_at(form, u);
+    const double plan = plan_at(form, u).radians();
     const double at = Angle::radians(plan).degrees();
     const double shown = std::round(1e6 * (at - 360 * std::floor(at / 360))) / 1e6;
     const auto [base, top] = ends_of_ruling(form, u);

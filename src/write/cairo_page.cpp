@@ -83,7 +83,7 @@ void draw(cairo_t* c, PangoLayout* layout, const PageText& t) {
   clip_to(c, t.clip);
   const Vec2 middle = t.box.middle();
   cairo_translate(c, middle.x, middle.y);
-  cairo_rotate(c, -t.turn);
+  cairo_rotate(c, -t.turn.radians());
   cairo_move_to(c, -t.box.width() / 2, -t.box.height() / 2);
   pango_cairo_show_layout(c, layout);
   cairo_restore(c);

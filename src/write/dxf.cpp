@@ -359,7 +359,7 @@ class DxfWriter {
     point(10, mark.centre, true);
     real(40, mark.height / units_.mm);
     text(1, drawing_text(mark.text));
-    real(50, Angle::radians(mark.heading).degrees());
+    real(50, mark.heading.degrees());
     number(72, 1);
     point(11, mark.centre, true);
     text(100, "AcDbText");

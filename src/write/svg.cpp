@@ -109,10 +109,10 @@ void add_text(pugi::xml_node svg, const PageText& t, int number) {
   node.append_attribute("textLength") = fmt::format("{:.2f}", t.box.right - t.box.left).c_str();
   node.append_attribute("lengthAdjust") = "spacingAndGlyphs";
   node.append_attribute("xml:space") = "preserve";
-  if (t.turn != 0) {
+  if (t.turn != Angle{}) {
     node.append_attribute("transform") =
-        fmt::format("rotate({:.4f} {:.2f} {:.2f})", -Angle::radians(t.turn).degrees(),
-                    (t.box.left + t.box.right) / 2, (t.box.top + t.box.bottom) / 2)
+        fmt::format("rotate({:.4f} {:.2f} {:.2f})", -t.turn.degrees(), (t.box.left + t.box.right) / 2,
+                    (t.box.top + t.box.bottom) / 2)
             .c_str();
   }
   if (t.mark) node.append_attribute("fill") = colour_of(Pen::mark).c_str();
