@@ -280,7 +280,7 @@ class CardText {
     for (const CardRim& rim : card_.rims) {
       if (rim.straight && card_.marking == Marking::swing && rim.girth_change == 0) continue;
       const double change = rim.girth_change;
-      text(fmt::format("Rounding makes the finished girth of the {} {} {}.", rim.called,
+      text(fmt::format("Rounding makes the finished girth of the {} {} {}.", end_called(rim.called),
                        exact(std::abs(change)), change < 0 ? "shorter" : "longer"));
     }
   }
@@ -365,14 +365,19 @@ class CardText {
     }
   }
 
+  // A base and a top are ends; what is inner, outer, lower or upper is an edge.
+  static std::string end_called(const std::string& edge) {
+    return edge == name_of(EdgeName::base) || edge == name_of(EdgeName::top) ? edge : edge + " edge";
+  }
+
   // Whoever hooks a tape on hooks it on the edge.
   void zero() {
     if (card_.zero_base == 0 && card_.zero_top == 0) return;
     const bool within = card_.zero_base < 0 || card_.zero_top < 0;
     text(fmt::format(
         "Element 0, the seam's ruling, lies {} the edge at seam start: {} at the {}, {} at the {}.",
-        within ? "inside" : "beyond", len(std::abs(card_.zero_base)), base_, len(std::abs(card_.zero_top)),
-        top_));
+        within ? "inside" : "beyond", len(std::abs(card_.zero_base)), end_called(base_),
+        len(std::abs(card_.zero_top)), end_called(top_)));
   }
 
   // Fractions of a thickness, too small for the card's own rounding.

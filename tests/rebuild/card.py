@@ -383,7 +383,7 @@ class CardReader:
         return next(((r[4], r[5], r[6]) for r in rows if int(r[0]) == number), None)
 
     def zero(self):
-        said = self.card.take(rf"Element 0, the seam's ruling, lies (inside|beyond) the edge at seam start: {L} at the base, {L} at the top\.")
+        said = self.card.take(rf"Element 0, the seam's ruling, lies (inside|beyond) the edge at seam start: {L} at the base(?: edge)?, {L} at the top(?: edge)?\.")
         self.card.words = self.card.words.replace("from element 0, and their lengths", "|")
         for where, base, top in said:
             if (self.elements[0]["edge_distance"] < 0) != (where == "inside"):
@@ -441,7 +441,7 @@ class CardReader:
                     self.near(f"sweep of the {end}, {face}", low, sizes[face][end]["radius"] / lean, 0.5, 1e-6 * low)
 
     def girths(self):
-        for end, change, sense in self.card.take(rf"Rounding makes the finished girth of the (base|top) {L} (shorter|longer)\."):
+        for end, change, sense in self.card.take(rf"Rounding makes the finished girth of the (base|top)(?: edge)? {L} (shorter|longer)\."):
             exact = self.edges[end]["length"] if end in self.edges else 0.0
             left, right = self.rims[end]
             said = change if sense == "longer" else -change
