@@ -11,6 +11,24 @@
 
 namespace juggler {
 
+/// The edges of a round part; those of a folded one are sides, told apart by their labels.
+enum class EdgeName { base, top, seam_start, seam_end, side };
+[[nodiscard]] const char* name_of(EdgeName name);
+
+/// What the edges of a blank are called: those of a flight are not its base and top, but the inner and the
+/// outer one; those of strips and gores the lower and the upper one; gores lie side by side.
+struct EdgeWords {
+  const char* base = "base";
+  const char* top = "top";
+  const char* start = "seam_start";
+  const char* end = "seam_end";
+  [[nodiscard]] const char* of(EdgeName name) const {
+    constexpr const char* EdgeWords::*words[]{&EdgeWords::base, &EdgeWords::top, &EdgeWords::start,
+                                              &EdgeWords::end};
+    return name == EdgeName::side ? "side" : this->*words[static_cast<size_t>(name)];
+  }
+};
+
 /// One ruling of a wall, and how it changes with the wall's parameter u.
 struct Ruling {
   Vec3 c = {};   ///< a point of the ruling, mm

@@ -138,27 +138,6 @@ void check(const StrainLimit& strain);
 [[nodiscard]] double layer_of(Face face, double thickness);
 
 [[nodiscard]] const char* name_of(Face face);
-/// The edges of a round part; those of a folded one are sides, told apart by their labels.
-enum class EdgeName { base, top, seam_start, seam_end, side };
-[[nodiscard]] const char* name_of(EdgeName name);
-
-/// What the edges of a blank are called: those of a flight are not its base and top, but the inner and the
-/// outer one; those of strips and gores the lower and the upper one; gores lie side by side.
-struct EdgeWords {
-  const char* base = "base";
-  const char* top = "top";
-  const char* start = "seam_start";
-  const char* end = "seam_end";
-  [[nodiscard]] const char* of(EdgeName name) const {
-    constexpr const char* EdgeWords::*words[]{&EdgeWords::base, &EdgeWords::top, &EdgeWords::start,
-                                              &EdgeWords::end};
-    return name == EdgeName::side ? "side" : this->*words[static_cast<size_t>(name)];
-  }
-};
-inline constexpr EdgeWords inner_and_outer{"inner", "outer"};
-inline constexpr EdgeWords lower_and_upper{"lower", "upper"};
-inline constexpr EdgeWords sides_and_ends{"lower", "upper", "side_start", "side_end"};
-
 /// What the two faces of a part are called: those of a panel, which has no inside, are left and right.
 struct FaceNames {
   const char* inside = "inside";

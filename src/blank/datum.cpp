@@ -201,7 +201,7 @@ void measure_square(const Datums& datums, Fold& line) {
 namespace {
 
 // A flat narrower than the sheet is thick is no flat that a tool can press.
-void warn_of_narrow_flats(Blank& b) {
+void warn_of_narrow_facets(Blank& b) {
   double least = HUGE_VAL;
   const Fold* before = nullptr;
   for (const Fold& l : bends_of(b)) {
@@ -246,7 +246,7 @@ void measure_bends(Blank& b) {
     line.facet_width = line.datum_from - (before && before->datum == line.datum ? before->datum_from : 0);
     before = &line;
   }
-  warn_of_narrow_flats(b);
+  warn_of_narrow_facets(b);
   warn_of_sharp_bends(b);
   const std::vector<Arc> base = rim_from_start(b, EdgeName::base);
   const std::vector<Arc> top = rim_from_start(b, EdgeName::top);

@@ -172,7 +172,7 @@ void add_marks(Blank& b, const Making& making) {
     if (contains(edge, centre))
       b.marks.texts.push_back({centre, Angle::radians(std::atan2(way.y, way.x)), height, line.tag});
   }
-  add_text_in_largest_plate(b, making);
+  add_text_in_largest_face(b, making);
 }
 
 // The ends of zones count by their chords: two that close a corner begin side by side.

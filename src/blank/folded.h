@@ -64,7 +64,7 @@ void add_schedule(Blank& blank, const Body& body, const Laid& laid, const Presse
                   const Placing& placing, size_t first_tag);
 
 /// The part's number or name and the face that lies up, in the largest face, clear of bends and their tags.
-void add_text_in_largest_plate(Blank& blank, const Making& making);
+void add_text_in_largest_face(Blank& blank, const Making& making);
 
 /// The tag of the bend with that number, from 0.
 [[nodiscard]] std::string tag_of(const Bend& bend, size_t number);

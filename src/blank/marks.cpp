@@ -258,7 +258,7 @@ void move_texts_to_flats(Blank& b, const Opened& o, const Placing& placing, cons
   if (!best.empty()) b.marks.texts = std::move(best);
 }
 
-void add_text_in_largest_plate(Blank& blank, const Making& making) {
+void add_text_in_largest_face(Blank& blank, const Making& making) {
   Space best;
   for (const FlatFace& face : blank.folding->faces) {
     const Space space = space_in(face);

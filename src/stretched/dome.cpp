@@ -28,7 +28,7 @@ CurvedForm form(const DomeSizes& s) {
   gore.copies.clear();
   for (int i = 0; i < s.gores; ++i) gore.copies.push_back({2 * half * i, 0});
   CurvedForm f;
-  f.edge_words = sides_and_ends;
+  f.edge_words = {"lower", "upper", "side_start", "side_end"};  // gores lie side by side
   f.size = s.size;
   f.overall_height = s.overall_height;
   f.pieces.push_back(std::move(gore));

@@ -7,6 +7,10 @@
 
 namespace juggler {
 
+/// The edges of a flight, and those of a strip or coil, which have no base and no top.
+inline constexpr EdgeWords inner_and_outer{"inner", "outer"};
+inline constexpr EdgeWords lower_and_upper{"lower", "upper"};
+
 /// Principal strains at a distance from the axis.
 struct StrainAt {
   double radius = 0;
