@@ -7,7 +7,8 @@
 #include <string>
 #include <vector>
 
-#include "blank/makers.h"
+#include "blank/laid.h"
+#include "blank/seam.h"
 #include "develop/net.h"
 #include "develop/unroll.h"
 #include "folded/bodies.h"
@@ -25,6 +26,13 @@ namespace juggler::testing {
 
 inline Sheet sheet_of(double thickness, Face face = Face::inside, double neutral = 0.5) {
   return {.thickness = thickness, .sizes_on = face, .neutral = neutral};
+}
+
+/// The blanks of geometry that a family has made.
+template <typename Geometry>
+auto make_blanks(const Geometry& geometry, const Making& making)
+    -> decltype(lay(geometry, making), std::vector<Blank>()) {
+  return juggler::make_blanks(lay(geometry, making), making);
 }
 
 inline Cone cyclone() { return {.base = Diameter::mm(620), .top = Diameter::mm(155), .height = 780}; }

@@ -132,6 +132,8 @@ struct Sayings {
   std::function<Seen(const Blank&, const std::vector<const Blank*>& all)> seen = {};
 };
 
+struct LaidPart;  // what all blanks are made from; internal
+
 /// A part formed. Its geometry is of one of three kinds: a wall by straight rulings that opens flat, faces
 /// joined by bend zones, or a wall that stretches.
 struct Formed {
@@ -149,7 +151,8 @@ struct Formed {
   bool edges_open = false;            ///< its two ends are not joined to each other
   bool joints_made = true;            ///< what meets along edges is joined; else they are only parted
 
-  std::function<std::vector<Blank>(const Making&)> blanks = {};
+  /// Laid flat: what its pieces are, and charts of them, edges over these, folds and joints.
+  std::function<LaidPart(const Making&)> lay = {};
   std::function<Proof(const Blank&)> prove = {};
   Sayings says = {};
 
@@ -188,6 +191,9 @@ struct Formed {
 /// Source    docs/maths/develop.md, docs/maths/round.md.
 [[nodiscard]] Blank make_blank(const Shape& shape, const Sheet& sheet, const Seam& seam = {},
                                const Making& making = {});
+
+/// The blanks of a part formed: one for each kind of piece, identical ones counted.
+[[nodiscard]] std::vector<Blank> make_blanks(const Formed& formed, const Making& making);
 
 /// The same for a part in any number of pieces: one blank for each kind, identical ones counted, and those
 /// that are mirror images of another said to be so.

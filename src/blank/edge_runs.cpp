@@ -1,6 +1,9 @@
 #include "edge_runs.h"
 
 #include <algorithm>
+#include <span>
+
+#include "part/openings.h"
 
 namespace juggler {
 namespace {
@@ -32,6 +35,19 @@ Edge part_of(const Edge& e, size_t first, size_t count) {
             {e.zones.begin() + static_cast<long>(first), e.zones.begin() + static_cast<long>(first + count)}};
   part.girth = length_of(part.arcs);
   return part;
+}
+
+// A place along an edge, and so far inwards from it.
+FlatFrame beside(std::span<const Arc> arcs, const OpeningPlace& at, const std::string& key) {
+  const double whole = length_of(arcs);
+  if (at.along < 0 || at.along > whole)
+    refuse(key + ".at.along", "lies beyond the edge", shown_mm(at.along), "0 to " + shown_mm(whole));
+  double left = at.along;
+  const Arc* arc = &arcs.front();
+  for (; left > arc->length && arc != &arcs.back(); ++arc) left -= arc->length;
+  const double s = std::min(left, arc->length);
+  const double heading = arc->heading + (arc->length > 0 ? arc->turn * s / arc->length : 0);
+  return {point_at(*arc, s) + at.distance * left_of(direction(heading)), heading};
 }
 
 }  // namespace
@@ -77,6 +93,22 @@ std::string edge_labels(const std::vector<const Blank*>& blanks) {
     }
   }
   return known;
+}
+
+FlatFrame flat_frame(const OpeningPlace& at, const std::string& key, const std::vector<Blank*>& blanks) {
+  if (static_cast<size_t>(at.piece) > blanks.size())
+    refuse(key + ".at.piece", "names a piece that there is not", std::to_string(at.piece),
+           "1 to " + std::to_string(blanks.size()));
+  const Blank& b = *blanks[static_cast<size_t>(at.piece) - 1];
+  if (at.on_flat) return {*at.on_flat, 0};
+  const std::vector<EdgeRun> runs = edge_runs(b, at.edge);
+  if (runs.empty()) refuse(key + ".at.edge", "names no edge of the blank", at.edge, edge_labels({&b}));
+  if (!at.which) return beside(b.edges[runs.front().edge].arcs, at, key);
+  if (*at.which < 1 || static_cast<size_t>(*at.which) > runs.size())
+    refuse(key + ".at.which", "names an edge that there is not", std::to_string(*at.which),
+           "1 to " + std::to_string(runs.size()));
+  const EdgeRun run = runs[static_cast<size_t>(*at.which) - 1];
+  return beside(std::span(b.edges[run.edge].arcs).subspan(run.first, run.count), at, key);
 }
 
 }  // namespace juggler

@@ -1,7 +1,7 @@
 // Edges of one name, told apart. Private to the room.
 #pragma once
 
-#include "juggler/blank.h"
+#include "juggler/part.h"
 
 namespace juggler {
 
@@ -22,5 +22,14 @@ size_t split_off(Blank& blank, const EdgeRun& run);
 
 /// The labels of all edges, each once, for messages.
 [[nodiscard]] std::string edge_labels(const std::vector<const Blank*>& blanks);
+
+/// A place on a flat as laid, and which way x points there.
+struct FlatFrame {
+  Vec2 at;
+  double heading = 0;
+};
+/// Errors  Refusal for pieces and edges that there are not.
+[[nodiscard]] FlatFrame flat_frame(const OpeningPlace& at, const std::string& key,
+                                   const std::vector<Blank*>& blanks);
 
 }  // namespace juggler

@@ -5,6 +5,7 @@
 
 #include "develop/net.h"
 #include "form/mould.h"
+#include "laid.h"
 #include "opened.h"
 #include "openings.h"
 
@@ -211,13 +212,8 @@ void add_folded_notes(Blank& b, const Body& body) {
   }
 }
 
-struct FoldedPiece {
-  Blank blank;
-  Placing placing;
-};
-
-FoldedPiece piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed,
-                        const Making& making) {
+std::pair<Blank, Placing> piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed,
+                                      const Making& making) {
   Blank b;
   b.name = making.name;
   b.count = making.quantity;
@@ -264,54 +260,42 @@ bool same_blank(const Blank& a, const Blank& b) {
   return false;
 }
 
-void cut_openings(const Body& body, const std::vector<Laid>& pieces, std::vector<FoldedPiece>& made,
-                  const Making& making) {
-  PartWall wall;
-  wall.size = body.size;
-  wall.thickness = body.thickness;
-  wall.top_height = box_of(body).high.z;
-  std::vector<Blank*> blanks;
-  for (size_t i = 0; i < pieces.size(); ++i) {
-    add_charts(wall.charts, body, pieces[i], static_cast<int>(i), made[i].placing);
-    blanks.push_back(&made[i].blank);
-  }
-  cut_openings(blanks, wall, making);
-}
-
 }  // namespace
 
-std::vector<Blank> make_blanks(const Body& body, const Making& making) {
+LaidPart lay(const Body& body, const Making& making) {
   check_clear(body);
   const PressedBody pressed = press(body, making.pressing);
   const std::vector<Laid> pieces = lay_out(body);
-  // Pieces that have openings are named and measured each for itself.
-  const bool opened = has_openings(making);
-  std::vector<FoldedPiece> kinds;
+  const auto kept = std::make_shared<const Body>(body);
+  LaidPart part;
+  part.bend = body.bend;
+  part.wall.size = body.size;
+  part.wall.thickness = body.thickness;
+  part.wall.top_height = box_of(body).high.z;
   size_t tags = 0;  // go on from piece to piece
   for (size_t i = 0; i < pieces.size(); ++i) {
-    FoldedPiece piece = piece_blank(body, pieces[i], pressed, making);
-    Blank& b = piece.blank;
+    auto [b, placing] = piece_blank(body, pieces[i], pressed, making);
     b.piece = static_cast<int>(i);
     b.pieces = static_cast<int>(pieces.size());
-    add_schedule(b, body, pieces[i], pressed, piece.placing, tags);
+    add_schedule(b, body, pieces[i], pressed, placing, tags);
     warn_of_wide_joints(b);
-    const auto same = std::find_if(kinds.begin(), kinds.end(),
-                                   [&](const FoldedPiece& k) { return same_blank(k.blank, b); });
-    if (!opened && same != kinds.end()) {
+    // Pieces that have openings are named and measured each for itself.
+    const auto same = std::find_if(part.pieces.begin(), part.pieces.end(),
+                                   [&b = b](const LaidPiece& p) { return same_blank(p.blank, b); });
+    if (!has_openings(making) && same != part.pieces.end()) {
       same->blank.count += b.count;
       continue;
     }
     tags += bends_of(b).size();
-    kinds.push_back(std::move(piece));
+    LaidPiece p;
+    p.blank = std::move(b);
+    p.charts = [kept, laid = pieces[i], at = placing](int number) {
+      return charts_of(kept, laid, number, at);
+    };
+    p.mark = [making](Blank& marked) { add_marks(marked, making); };
+    part.pieces.push_back(std::move(p));
   }
-  if (opened) cut_openings(body, pieces, kinds, making);
-  std::vector<Blank> blanks;
-  for (FoldedPiece& piece : kinds) {
-    add_marks(piece.blank, making);
-    blanks.push_back(std::move(piece.blank));
-  }
-  finish_blanks(blanks, making, body.bend);
-  return blanks;
+  return part;
 }
 
 }  // namespace juggler

@@ -5,8 +5,9 @@
 #include <algorithm>
 #include <map>
 
+#include "edge_runs.h"
 #include "form/openings.h"
-#include "wall_places.h"
+#include "meet/places.h"
 
 namespace juggler {
 namespace {

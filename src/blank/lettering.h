@@ -2,7 +2,7 @@
 #pragma once
 
 #include "juggler/part.h"
-#include "wall_charts.h"
+#include "meet/charts.h"
 
 namespace juggler {
 

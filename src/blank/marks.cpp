@@ -1,9 +1,9 @@
 #include <algorithm>
 
 #include "folded.h"
-#include "makers.h"
 #include "opened.h"
 #include "openings.h"
+#include "seam.h"
 
 namespace juggler {
 namespace {

@@ -1,7 +1,6 @@
 #include "opened.h"
 
 #include <algorithm>
-#include <memory>
 
 namespace juggler {
 namespace {
@@ -68,113 +67,11 @@ void for_each_piece(const Opened& o, EndName end, double from, double to,
   }
 }
 
-// A curve as series, which are quicker by far to look at; where they do not settle, or it all but stands
-// still, the curve itself is asked.
-class CurveSeries {
- public:
-  CurveSeries(Curve curve, double size) : curve_(std::move(curve)), size_(size) {
-    add(curve_.from, curve_.to, 7);
-    for (const Panel& p : panels_) speed_ = std::max(speed_, norm(way(p, (p.from + p.to) / 2)));
-  }
-
-  [[nodiscard]] Vec2 point(double u) const {
-    const Panel* p = panel_at(u);
-    return p ? Vec2{p->x(u), p->y(u)} : curve_.point(u);
-  }
-  [[nodiscard]] double heading(double u) const {
-    const Panel* p = panel_at(u);
-    if (!p) return curve_.heading(u);
-    const Vec2 v = way(*p, u);
-    if (norm(v) < slow * speed_) return curve_.heading(u);
-    return p->heading + std::atan2(cross(p->along, v), dot(p->along, v));
-  }
-
- private:
-  static constexpr double slow = 1e-2;  // of its greatest speed: differences of the series tell no direction
-  struct Panel {
-    double from = 0, to = 0;
-    Series x, y, dx, dy;
-    double heading = 0;  // in the middle
-    Vec2 along;          // that way
-  };
-
-  static Vec2 way(const Panel& p, double u) { return {p.dx(u), p.dy(u)}; }
-
-  void add(double from, double to, int depth) {
-    std::vector<double> x, y;
-    for (const double u : Series::nodes(from, to)) {
-      const Vec2 p = curve_.point(u);
-      x.push_back(p.x);
-      y.push_back(p.y);
-    }
-    const Series along = Series::fit(from, to, x);
-    const Series up = Series::fit(from, to, y);
-    // So short that angles from the middle's heading never start anew.
-    const double middle = curve_.heading((from + to) / 2);
-    const double turn =
-        std::max(std::abs(curve_.heading(from) - middle), std::abs(curve_.heading(to) - middle));
-    if (turn < 1.5 && std::max(along.tail(), up.tail()) <= 2 * within::settled * size_) {
-      panels_.push_back(
-          {from, to, along, up, along.derivative(), up.derivative(), middle, direction(middle)});
-      return;
-    }
-    if (depth == 0) return;
-    add(from, (from + to) / 2, depth - 1);
-    add((from + to) / 2, to, depth - 1);
-  }
-
-  [[nodiscard]] const Panel* panel_at(double u) const {
-    const auto found =
-        std::find_if(panels_.begin(), panels_.end(), [&](const Panel& p) { return u <= p.to; });
-    if (found == panels_.end()) return nullptr;
-    return u >= found->from ? &*found : nullptr;
-  }
-
-  Curve curve_;
-  double size_ = 0;
-  std::vector<Panel> panels_;
-  double speed_ = 0;
-};
-
 }  // namespace
-
-Curve in_series(const Curve& curve, double size) {
-  const auto series = std::make_shared<const CurveSeries>(curve, size);
-  return {curve.from, curve.to, [series](double u) { return series->point(u); },
-          [series](double u) { return series->heading(u); }};
-}
-
-std::optional<Arc> one_arc(const Curve& curve, double length, double size) {
-  const Arc arc{curve.point(curve.from), curve.heading(curve.from), length,
-                curve.heading(curve.to) - curve.heading(curve.from)};
-  if (norm(end_of(arc) - curve.point(curve.to)) > within::exact * size) return std::nullopt;
-  // Along its own length a curve may run faster here and slower there.
-  constexpr int looks = 32;
-  for (int i = 1; i < looks; ++i) {
-    const Vec2 p = curve.point(curve.from + (curve.to - curve.from) * i / looks);
-    const double evenly = norm(point_at(arc, arc.length * i / looks) - p);
-    if (std::min(evenly, nearest({p, 0, 0, 0}, arc).distance) > within::exact * size) return std::nullopt;
-  }
-  return arc;
-}
-
-Flat flat_of(const Form& form, const Wall& layer) {
-  // Of low walls, as collars, the rulings are short beside the part.
-  double shortest = form.size;
-  for (const WallPiece& piece : form.wall) {
-    constexpr int looks = 8;
-    for (int i = 0; i <= looks && !form.regions.empty(); ++i) {
-      const double u = piece.from + (piece.to - piece.from) * i / looks;
-      const double length = form.top(u).s - form.base(u).s;
-      if (length > within::beside * form.size) shortest = std::min(shortest, length);
-    }
-  }
-  return unroll(layer, form.size, Angle::radians(within::same), shortest);
-}
 
 Opened open(const Form& form) {
   Wall neutral = layer(form.wall, form.neutral);
-  Flat flat = flat_of(form, neutral);
+  Flat flat = unroll(form, neutral);
   return {form, std::move(neutral), std::move(flat)};
 }
 
@@ -201,18 +98,6 @@ FittedArcs arcs_within(const Opened& o, EndName end, double from, double to, dou
 FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance) {
   return fitted_in_length([&](double within) { return arcs_within(o, end, from, to, within); },
                           rim_length(o, end, from, to), tolerance);
-}
-
-FittedArcs fitted_in_length(const std::function<FittedArcs(double)>& fit, double length, double tolerance) {
-  FittedArcs fitted;
-  for (double within = tolerance; within > tolerance / 100; within *= 0.6) {
-    fitted = fit(within);
-    const double longer = fitted.error > 0 ? std::abs(length_of(fitted.arcs) - length) : 0;
-    // What fit_arcs() may leave unseen between the places it measures.
-    fitted.error = std::max(1.02 * fitted.error, longer);
-    if (longer <= tolerance) break;
-  }
-  return fitted;
 }
 
 double rim_length(const Opened& o, EndName end, double from, double to) {

@@ -5,6 +5,7 @@
 #include <optional>
 
 #include "develop/unroll.h"
+#include "geom/curve_arcs.h"
 #include "juggler/blank.h"
 
 namespace juggler {
@@ -20,8 +21,6 @@ struct Opened {
   [[nodiscard]] double middle() const { return (from() + to()) / 2; }
 };
 [[nodiscard]] Opened open(const Form& form);
-/// A layer of it opened flat.
-[[nodiscard]] Flat flat_of(const Form& form, const Wall& layer);
 
 [[nodiscard]] Vec2 rim_point(const Opened& o, EndName end, double u);
 
@@ -29,14 +28,6 @@ struct Opened {
 /// the tolerance, in place and in length; where the rim has a corner, the arcs have one. The error is the
 /// greater of the two.
 [[nodiscard]] FittedArcs rim_arcs(const Opened& o, EndName end, double from, double to, double tolerance);
-/// The same curve kept as series, quick to look at; to 2e-14 of the size.
-[[nodiscard]] Curve in_series(const Curve& curve, double size);
-/// Arcs that a fit gives, fitted closer until their length is the curve's within the tolerance, too; the
-/// error is the greater of both.
-[[nodiscard]] FittedArcs fitted_in_length(const std::function<FittedArcs(double within)>& fit, double length,
-                                          double tolerance);
-/// The one arc that a curve of that length is, to 1e-11 of the part's size; nothing where it is none.
-[[nodiscard]] std::optional<Arc> one_arc(const Curve& curve, double length, double size);
 /// Length of the rim on the flat between two rulings, mm.
 [[nodiscard]] double rim_length(const Opened& o, EndName end, double from, double to);
 
@@ -89,14 +80,15 @@ struct FormBlank {
   Placing placing;  ///< of the flat as developed
   std::shared_ptr<const Form> form;
   std::shared_ptr<const Opened> opened;
+  SeamCut cut;
 };
-[[nodiscard]] FormBlank laid_blank(const Form& form, const Seam& seam, const Making& making);
-struct PartWall;
-/// Of pieces that each stand where they belong.
-[[nodiscard]] PartWall wall_of(const std::vector<FormBlank>& pieces);
-/// The marks of a blank whose openings are cut.
-void mark(Blank& blank, const Opened& o, const Seam& seam, const Placing& placing, const Making& making);
-
+/// refuse  where the seam's edges leave no metal: says more of it than that
+[[nodiscard]] FormBlank laid_blank(const Form& form, const Seam& seam, const Making& making,
+                                   const std::function<void(const Form&)>& refuse = {});
+struct LaidPiece;
+[[nodiscard]] LaidPiece laid_piece(const FormBlank& made, const Seam& seam, const Making& making);
+/// The highest place of a form's top rim, mm.
+[[nodiscard]] double top_of(const Form& form);
 /// Element lines, number, face and an arrow to the top, all within the outline.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making);
 /// The same, the element lines given, and where the middles of the spaces between them lie.

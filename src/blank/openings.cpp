@@ -4,10 +4,11 @@
 
 #include <algorithm>
 
-#include "boring.h"
+#include "edge_runs.h"
 #include "form/openings.h"
 #include "lettering.h"
-#include "wall_places.h"
+#include "meet/boring.h"
+#include "meet/places.h"
 
 namespace juggler {
 namespace {

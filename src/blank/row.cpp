@@ -1,10 +1,9 @@
 // Blanks of walls that follow one another.
 #include <algorithm>
 
-#include "folded.h"
+#include "laid.h"
 #include "opened.h"
 #include "openings.h"
-#include "walls.h"
 
 namespace juggler {
 namespace {
@@ -24,36 +23,33 @@ void add_layers(Blank& b, const Form& f) {
 }
 
 // Openings lie where the wall stands in space; of what is stretched only on its flat.
-void cut_openings(const WallRow& row, std::vector<FormBlank>& pieces, const Making& making) {
-  if (!has_openings(making)) return;
-  const bool alike =
-      std::any_of(row.walls.begin(), row.walls.end(), [](const LaidWall& w) { return w.count > 1; });
-  std::vector<Blank*> blanks;
-  for (FormBlank& piece : pieces) blanks.push_back(&piece.blank);
-  PartWall wall = row.stretched || alike ? PartWall{} : wall_of(pieces);
-  if (row.stretched) wall.why_flat = "this blank is stretched to form it";
-  if (alike && !row.stretched) wall.why_flat = "several blanks of this part are alike";
+PartWall places_of(const WallRow& row) {
+  PartWall wall;
   wall.size = row.form->size;
   wall.thickness = row.thickness;
-  cut_openings(blanks, wall, making);
+  if (row.stretched) {
+    wall.why_flat = "this blank is stretched to form it";
+  } else if (std::any_of(row.walls.begin(), row.walls.end(), [](const LaidWall& w) { return w.count > 1; })) {
+    wall.why_flat = "several blanks of this part are alike";
+  } else {
+    for (const LaidWall& w : row.walls) wall.top_height = std::max(wall.top_height, top_of(*w.laid));
+  }
+  return wall;
 }
 
 }  // namespace
 
-std::vector<Blank> make_blanks(const WallRow& row, const Making& making) {
-  std::vector<Blank> blanks;
-  std::vector<FormBlank> pieces;
-  for (const LaidWall& wall : row.walls) pieces.push_back(laid_blank(*wall.laid, {}, making));
-  cut_openings(row, pieces, making);
-  for (size_t i = 0; i < pieces.size(); ++i) {
-    const LaidWall& wall = row.walls[i];
-    Blank& b = pieces[i].blank;
-    mark(b, *pieces[i].opened, {}, pieces[i].placing, making);
+LaidPart lay(const WallRow& row, const Making& making) {
+  LaidPart part;
+  if (has_openings(making)) part.wall = places_of(row);
+  for (const LaidWall& wall : row.walls) {
+    const FormBlank made = laid_blank(*wall.laid, {}, making);
+    LaidPiece p = laid_piece(made, {}, making);
+    Blank& b = p.blank;
     b.piece = wall.number;
     b.pieces = row.blanks;
     b.count = making.quantity * wall.count;
     b.overall_height = row.overall_height;
-    if (wall.laid->ends && (*wall.laid->ends)[0].round > 0) add_round_ends(b, true, true);
     if (row.stretched) {
       b.thickness = row.thickness;
       b.neutral = row.thickness / 2;
@@ -62,10 +58,15 @@ std::vector<Blank> make_blanks(const WallRow& row, const Making& making) {
     }
     b.notes.insert(b.notes.end(), wall.notes.begin(), wall.notes.end());
     b.warnings.insert(b.warnings.end(), wall.warnings.begin(), wall.warnings.end());
-    blanks.push_back(std::move(b));
+    if (wall.laid->ends && (*wall.laid->ends)[0].round > 0) {
+      p.mark = [mark = p.mark](Blank& marked) {
+        mark(marked);
+        add_round_ends(marked, true, true);
+      };
+    }
+    part.pieces.push_back(std::move(p));
   }
-  finish_blanks(blanks, making);
-  return blanks;
+  return part;
 }
 
 }  // namespace juggler

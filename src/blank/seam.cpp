@@ -1,8 +1,8 @@
 // Where the edges of the seam cut the rims. Equation numbers: docs/maths/develop.md.
 #include <algorithm>
 
-#include "makers.h"
 #include "opened.h"
+#include "seam.h"
 
 namespace juggler {
 namespace {

@@ -1,8 +1,8 @@
 // The edges as cut on every face, and the gap as it comes out.
 #include <algorithm>
 
-#include "makers.h"
 #include "opened.h"
+#include "seam.h"
 
 namespace juggler {
 namespace {

@@ -260,12 +260,8 @@ void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piec
   (std::abs(n.greatest) > part.warned ? b.warnings : b.notes).push_back(text);
 }
 
-struct LaidPiece {
-  Blank blank;
-  Placing placing;
-};
-
-LaidPiece blank_of(const StretchedPart& part, const StretchedPiece& piece, const Making& making) {
+std::pair<Blank, Placing> blank_of(const StretchedPart& part, const StretchedPiece& piece,
+                                   const Making& making) {
   Blank b;
   b.name = making.name;
   b.piece = piece.curved.number;
@@ -295,17 +291,12 @@ LaidPiece blank_of(const StretchedPart& part, const StretchedPiece& piece, const
   return {std::move(b), placing};
 }
 
-void mark(LaidPiece& laid, const StretchedPiece& piece, const Making& making) {
-  const std::vector<Arc> lettered = std::move(laid.blank.marks.lines);
-  const auto elements = element_lines(piece, laid.placing, making.elements, making.fit);
-  laid.blank.marks = make_marks(laid.blank, making, on_metal(laid.blank, elements),
-                                space_middles(piece, laid.placing, making.elements));
-  laid.blank.marks.lines.insert(laid.blank.marks.lines.end(), lettered.begin(), lettered.end());
+void mark(Blank& b, const StretchedPiece& piece, const Placing& placing, const Making& making) {
+  const std::vector<Arc> lettered = std::move(b.marks.lines);
+  const auto elements = element_lines(piece, placing, making.elements, making.fit);
+  b.marks = make_marks(b, making, on_metal(b, elements), space_middles(piece, placing, making.elements));
+  b.marks.lines.insert(b.marks.lines.end(), lettered.begin(), lettered.end());
 }
-
-}  // namespace
-
-namespace {
 
 // The shares of a series' nodes in its value at a place: of the barycentric form.
 std::vector<double> node_shares(double from, double to, double at) {
@@ -358,33 +349,23 @@ void check_making(const StretchedPart& part, const Making& making) {
 
 }  // namespace
 
-std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making) {
+LaidPart lay(const StretchedPart& part, const Making& making) {
   check_making(part, making);
-  std::vector<LaidPiece> laid;
-  for (const StretchedPiece& piece : part.pieces) laid.push_back(blank_of(part, piece, making));
-  if (has_openings(making)) {
-    std::vector<Blank*> cut;
-    for (LaidPiece& piece : laid) cut.push_back(&piece.blank);
-    PartWall wall;
-    wall.size = part.size;
-    wall.thickness = part.thickness;
-    const bool alike = std::any_of(part.pieces.begin(), part.pieces.end(),
-                                   [](const StretchedPiece& p) { return p.curved.copies.size() > 1; });
-    if (alike) wall.why_flat = "several blanks of this part are alike";
-    for (size_t i = 0; i < part.pieces.size() && !alike; ++i) {
-      wall.charts.push_back(chart_of(part.pieces[i], static_cast<int>(i), laid[i].placing));
-      for (const CurvedWall::Look& look : wall.charts.back().curved->looks)
-        wall.top_height = std::max(wall.top_height, look.at.z);
-    }
-    cut_openings(cut, wall, making);
+  LaidPart laid;
+  laid.wall.size = part.size;
+  laid.wall.thickness = part.thickness;
+  if (std::any_of(part.pieces.begin(), part.pieces.end(),
+                  [](const StretchedPiece& p) { return p.curved.copies.size() > 1; }))
+    laid.wall.why_flat = "several blanks of this part are alike";
+  for (const StretchedPiece& piece : part.pieces) {
+    auto [blank, placing] = blank_of(part, piece, making);
+    LaidPiece p;
+    p.blank = std::move(blank);
+    p.charts = [piece, at = placing](int number) { return std::vector{chart_of(piece, number, at)}; };
+    p.mark = [piece, at = placing, making](Blank& b) { mark(b, piece, at, making); };
+    laid.pieces.push_back(std::move(p));
   }
-  std::vector<Blank> blanks;
-  for (size_t i = 0; i < laid.size(); ++i) {
-    mark(laid[i], part.pieces[i], making);
-    blanks.push_back(std::move(laid[i].blank));
-  }
-  finish_blanks(blanks, making);
-  return blanks;
+  return laid;
 }
 
 }  // namespace juggler

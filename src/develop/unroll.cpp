@@ -113,4 +113,18 @@ Flat unroll(const Wall& layer, double size, Angle warp_allowed, double ruling) {
   return Flat(std::move(panels));
 }
 
+Flat unroll(const Form& form, const Wall& layer) {
+  // Of low walls, as collars, the rulings are short beside the part.
+  double shortest = form.size;
+  for (const WallPiece& piece : form.wall) {
+    constexpr int looks = 8;
+    for (int i = 0; i <= looks && !form.regions.empty(); ++i) {
+      const double u = piece.from + (piece.to - piece.from) * i / looks;
+      const double length = form.top(u).s - form.base(u).s;
+      if (length > within::beside * form.size) shortest = std::min(shortest, length);
+    }
+  }
+  return unroll(layer, form.size, Angle::radians(within::same), shortest);
+}
+
 }  // namespace juggler

@@ -48,4 +48,7 @@ class Flat {
 [[nodiscard]] Flat unroll(const Wall& layer, double size, Angle warp_allowed = Angle::radians(within::same),
                           double ruling = 0);
 
+/// A layer of a form, as it opens flat.
+[[nodiscard]] Flat unroll(const Form& form, const Wall& layer);
+
 }  // namespace juggler

@@ -1,5 +1,5 @@
 // Panels, hoppers, nets and tubes formed.
-#include "blank/makers.h"
+#include "blank/laid.h"
 #include "folded.h"
 
 #include "bodies.h"
@@ -40,7 +40,7 @@ Formed form_body(const Part& part, Body body, const Given& given) {
   Formed formed = formed_of(part);
   formed.body = made;
   formed.opens_flat = false;
-  formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
+  formed.lay = [=](const Making& making) { return lay(*made, making); };
   formed.prove = [=](const Blank& blank) { return prove_body(blank, *made, given); };
   formed.says.numbers = [=](const Blank& b) {
     std::vector<Fact> rows;

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <boost/math/quadrature/gauss.hpp>
 
-#include "blank/makers.h"
+#include "blank/seam.h"
 #include "figures.h"
 #include "given.h"
 #include "numbers.h"

@@ -1,7 +1,7 @@
 // Cones and cylinders formed.
 #include <cmath>
 
-#include "blank/walls.h"
+#include "blank/laid.h"
 #include "round.h"
 #include "sizes.h"
 
@@ -58,7 +58,7 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
 
   Formed formed = formed_of(part);
   formed.seam = seam;
-  formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
+  formed.lay = [whole](const Making& making) { return lay(whole, making); };
   formed.prove = [=](const Blank& blank) {
     // Formed rulings are exact, however coarsely their rims are fitted.
     return prove_piece(blank, whole.piece, whole.form, seam, within::same * blank.size, given);

@@ -12,7 +12,7 @@ namespace juggler {
 namespace {
 
 // A flat or a part of one, and how it meets the next.
-struct Flat {
+struct FlatStretch {
   std::string name;
   Vec3 base_from, base_to, top_from, top_to, normal;
   bool joined = false;  // to the next, by a seam
@@ -61,7 +61,7 @@ class Folds {
     m.thickness = *sheet.thickness;
     m.layer = hull_.base_layer;
     m.bend = t_.bend;
-    for (const Flat& f : flats_) add_sharp_face(m, f, sheet);
+    for (const FlatStretch& f : flats_) add_sharp_face(m, f, sheet);
     for (size_t i = 0; i + (open() ? 1 : 0) < flats_.size(); ++i) join(m, i, gap);
     if (open()) free_ends(m);
     return m;
@@ -90,7 +90,7 @@ class Folds {
 
   void add(const Stretch& s, int number, std::optional<double> seam) {
     const std::string name = "flat " + std::to_string(number);
-    Flat whole{name, s.base_from, s.base_to, s.top_from, s.top_to, s.normal};
+    FlatStretch whole{name, s.base_from, s.base_to, s.top_from, s.top_to, s.normal};
     if (!seam) {
       flats_.push_back(std::move(whole));
       return;
@@ -98,12 +98,12 @@ class Folds {
     const double part = (*seam - s.piece.from) / (s.piece.to - s.piece.from);
     const Vec3 low = s.base_from + part * (s.base_to - s.base_from);
     const Vec3 high = s.top_from + part * (s.top_to - s.top_from);
-    Flat before = whole;
+    FlatStretch before = whole;
     before.name += ", first part";
     before.base_to = low;
     before.top_to = high;
     before.joined = true;
-    Flat after = whole;
+    FlatStretch after = whole;
     after.name += ", second part";
     after.base_from = low;
     after.top_from = high;
@@ -113,7 +113,7 @@ class Folds {
 
   // Corners anticlockwise from outside: along the base, up, back along the top, down. A side of no length has
   // no sharp face side.
-  void add_sharp_face(Mould& m, const Flat& f, const Sheet& sheet) {
+  void add_sharp_face(Mould& m, const FlatStretch& f, const Sheet& sheet) {
     const double near = within::same * norm(hull_.top.centre - hull_.base.centre);
     const bool low = norm(f.base_to - f.base_from) > near;
     const bool high = norm(f.top_to - f.top_from) > near;
@@ -151,7 +151,7 @@ class Folds {
     if (contact != Contact::clear && contact != Contact::full)
       return contact_layer(contact, base ? hull_.base_layer : hull_.top_layer, t, sheet.neutral * t);
     std::vector<double> rises;
-    for (const Flat& f : flats_) rises.push_back((base ? -1 : 1) * dot(f.normal, frame.z));
+    for (const FlatStretch& f : flats_) rises.push_back((base ? -1 : 1) * dot(f.normal, frame.z));
     return folded_contact(contact, rises, t, base ? "base.contact" : "top.contact");
   }
 
@@ -174,7 +174,7 @@ class Folds {
 
   const Transition& t_;
   const Hull& hull_;
-  std::vector<Flat> flats_;
+  std::vector<FlatStretch> flats_;
   std::vector<double> ends_;   // of the flats, where no seam divides one
   std::vector<int> out_, in_;  // of each sharp face its side to the next, and from the one before
 };

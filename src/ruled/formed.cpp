@@ -1,7 +1,7 @@
 // Transitions formed.
 #include "ruled.h"
 
-#include "blank/walls.h"
+#include "blank/laid.h"
 #include "folded/folded.h"
 #include "form/surface.h"
 #include "measure/facts.h"

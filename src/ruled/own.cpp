@@ -1,7 +1,7 @@
 // Walls that open flat by their rulings, and shapes of one's own.
 #include "ruled.h"
 
-#include "blank/walls.h"
+#include "blank/laid.h"
 #include "measure/facts.h"
 #include "scene/wall.h"
 
@@ -15,7 +15,7 @@ Formed joined_wall(const Part& part, const PieceMaker& piece, double height, con
   formed.form = std::make_shared<const Form>(piece({from, from + two_pi, 0, 0}));
   formed.seam = seam;
   formed.edges_open = formed.form->open;
-  formed.blanks = [whole](const Making& making) { return make_blanks(whole, making); };
+  formed.lay = [whole](const Making& making) { return lay(whole, making); };
   formed.prove = [=](const Blank& blank) {
     return prove_piece(blank, whole.piece, whole.form, seam, 0, given);
   };

@@ -35,7 +35,7 @@ std::vector<PieceResult> develop(const Part& part, const Patience& patience) {
   const Watch watch(patience);
   const auto formed = std::make_shared<const Formed>(form_part(part));
   std::vector<PieceResult> pieces;
-  for (Blank& blank : formed->blanks(part.making)) {
+  for (Blank& blank : make_blanks(*formed, part.making)) {
     go_on();
     Proof proof = formed->prove(blank);
     if (formed->says.notes) {

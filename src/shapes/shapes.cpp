@@ -1,4 +1,5 @@
 // The table of shapes: how each is formed. Adding one is a folder and a line here.
+#include "blank/laid.h"
 #include "folded/folded.h"
 #include "juggler/formed.h"
 #include "round/round.h"
@@ -42,9 +43,13 @@ Formed form_part(const Part& part) {
   return std::visit(Forming{part}, part.asked);
 }
 
+std::vector<Blank> make_blanks(const Formed& formed, const Making& making) {
+  return make_blanks(formed.lay(making), making);
+}
+
 std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,
                                const Making& making) {
-  return form_part(part_of(shape, sheet, seam, making)).blanks(making);
+  return make_blanks(form_part(part_of(shape, sheet, seam, making)), making);
 }
 
 Blank make_blank(const Shape& shape, const Sheet& sheet, const Seam& seam, const Making& making) {

@@ -1,5 +1,5 @@
 // Parts whose walls stretch, formed.
-#include "blank/makers.h"
+#include "blank/laid.h"
 #include "stretched.h"
 #include "walls.h"
 
@@ -10,7 +10,7 @@ Formed form_stretched(const Part& part, std::shared_ptr<const StretchedPart> mad
   formed.opens_flat = false;
   formed.edges_open = true;
   formed.laid_out_by = "laid out on the middle";
-  formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
+  formed.lay = [=](const Making& making) { return lay(*made, making); };
   formed.says.numbers = [=](const Blank& b) { return stretched_numbers(*made, b, seam_edges); };
   formed.says.members = [=](const Blank& b) { return strain_members(*made, b); };
   formed.says.strain = [=](const Blank& b) { return strain_field(made, b); };

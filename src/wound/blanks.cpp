@@ -1,7 +1,7 @@
 // What is laid out of parts that wind about an axis.
 #include <cmath>
 
-#include "blank/walls.h"
+#include "blank/laid.h"
 #include "winding.h"
 
 namespace juggler {
@@ -18,7 +18,7 @@ void note_strain(LaidWall& wall, const FlatRing& ring) {
 
 }  // namespace
 
-std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
+LaidPart lay(const WoundPart& part, const Making& making) {
   WallRow row{&part.form, {}, part.thickness, part.overall_height, part.blanks, part.stretched()};
   for (const WoundPiece& piece : part.pieces) {
     LaidWall wall{&piece.laid, piece.number, piece.count};
@@ -28,7 +28,7 @@ std::vector<Blank> make_blanks(const WoundPart& part, const Making& making) {
     }
     row.walls.push_back(std::move(wall));
   }
-  return make_blanks(row, making);
+  return lay(row, making);
 }
 
 }  // namespace juggler

@@ -1,6 +1,7 @@
 // Flights, coils and helical strips formed.
 #include <mutex>
 
+#include "blank/laid.h"
 #include "winding.h"
 
 #include "stretched/stretched.h"
@@ -28,7 +29,7 @@ Formed form_wound(const Part& part, const std::shared_ptr<const WoundPart>& made
   formed.opens_flat = !made->stretched();
   formed.edges_open = true;
   formed.has_hand = true;
-  formed.blanks = [=](const Making& making) { return make_blanks(*made, making); };
+  formed.lay = [=](const Making& making) { return lay(*made, making); };
   return formed;
 }
 

@@ -7,6 +7,8 @@
 
 namespace juggler {
 
+struct LaidPart;
+
 /// The edges of a flight, and those of a strip or coil, which have no base and no top.
 inline constexpr EdgeWords inner_and_outer{"inner", "outer"};
 inline constexpr EdgeWords lower_and_upper{"lower", "upper"};
@@ -138,7 +140,7 @@ struct WoundPart {
 [[nodiscard]] std::vector<FlatRing> other_flats(const Flight& flight, const Sheet& sheet, Hand hand);
 
 /// The blanks of a part that winds about an axis: one for each kind of piece.
-[[nodiscard]] std::vector<Blank> make_blanks(const WoundPart& part, const Making& making);
+[[nodiscard]] LaidPart lay(const WoundPart& part, const Making& making);
 
 /// Of a wound part: the blank against its flat; and of a flight the lengths of its edges, and of the line
 /// halfway, as the stations have them, against those of the blade in space, measured by chords, with the

@@ -1,8 +1,8 @@
-// Bores through a wall, and how large openings are on its faces. Private to the blank. Equation numbers:
+// Bores through a wall, and how large openings are on its faces. Internal. Equation numbers:
 // docs/maths/openings.md.
 #pragma once
 
-#include "wall_charts.h"
+#include "charts.h"
 
 namespace juggler {
 

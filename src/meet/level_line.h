@@ -1,7 +1,7 @@
-// Lengths along a level line of a wall that goes round. Private to the blank.
+// Lengths along a level line of a wall that goes round. Internal.
 #pragma once
 
-#include "wall_charts.h"
+#include "charts.h"
 
 namespace juggler {
 

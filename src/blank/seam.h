@@ -1,16 +1,9 @@
-// Blanks of bodies and of walls that stretch; what a gap, a lap or stock moves of an edge.
+// What a gap, a lap or stock moves of an edge.
 #pragma once
 
-#include "develop/stretch.h"
 #include "juggler/blank.h"
 
 namespace juggler {
-
-/// The blanks of a folded part whose body has been made: one for each kind of piece.
-[[nodiscard]] std::vector<Blank> make_blanks(const Body& body, const Making& making);
-
-/// The blanks of a part whose wall need not open flat: one for each kind of piece.
-[[nodiscard]] std::vector<Blank> make_blanks(const StretchedPart& part, const Making& making);
 
 /// The form of one piece, with as much wall beyond its seam rulings as its lap or stock needs.
 [[nodiscard]] Form piece_with_laps(const PieceMaker& piece, const Seam& seam, Span span);

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <tuple>
 
-#include "opened.h"
+#include "geom/curve_arcs.h"
 
 namespace juggler {
 namespace {

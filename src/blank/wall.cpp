@@ -1,5 +1,5 @@
-#include "juggler/blank.h"
 #include "geom/patience.h"
+#include "juggler/blank.h"
 
 #include <algorithm>
 #include <memory>
@@ -8,11 +8,11 @@
 
 #include "closing.h"
 #include "folded.h"
-#include "makers.h"
+#include "laid.h"
 #include "opened.h"
 #include "openings.h"
 #include "ruled_hits.h"
-#include "walls.h"
+#include "seam.h"
 
 namespace juggler {
 namespace {
@@ -86,6 +86,13 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
                  .advice = "make it narrower"});
 }
 
+[[noreturn]] void refuse_edges(const Seam& seam) {
+  throw Refusal({.reason = "the edges of the seam meet before a rim, or find none to end on",
+                 .key = "seam.gap",
+                 .found = shown_mm(seam.gap.value_or(0)),
+                 .advice = "narrow the gap, lap or stock"});
+}
+
 [[noreturn]] void refuse_wedge(const Seam& seam, const Form& f) {
   const double most = Angle::radians(f.to() - f.from()).degrees();
   throw Refusal({.reason = "the wedge leaves no blank",
@@ -148,15 +155,6 @@ void add_turned_end(Blank& b, const TurnedEnd& end, bool marks) {
                     ". Sizes of this end are those before it is turned.");
 }
 
-// A piece, and what tells it from others: points of its outline as they lie on the flat.
-struct Piece {
-  std::shared_ptr<const Form> form;
-  std::shared_ptr<const Opened> opened;
-  Blank blank;
-  Placing placing;
-  std::vector<Vec2> shape;
-};
-
 // What a wall is pressed by, or folded at.
 struct Hits {
   PressedBody round;
@@ -182,67 +180,64 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
     b.pressed->facet_error = std::max(b.pressed->facet_error, line.facet_error);
 }
 
-Piece make_piece(const WholeWall& w, const FaceSizes& sizes, const Making& making, const Span& span,
-                 int number, int pieces, const Hits& hits) {
-  go_on();
-  Piece p;
-  p.form = std::make_shared<const Form>(piece_with_laps(w.piece, w.seam, span));
-  p.opened = std::make_shared<const Opened>(open(*p.form));
-  const Form& f = *p.form;
-  const Opened& o = *p.opened;
-  const auto cut = cut_seam(o, w.seam);
-  if (!cut) refuse_gap(w, f);
-  std::tie(p.blank, p.placing) = std::move(blank_of(o, *cut, w.seam, making)).both();
-  Blank& b = p.blank;
-  b.piece = number;
-  b.pieces = pieces;
+// Of a part in several pieces what tells this one from others.
+void add_looks(LaidPiece& p, const FormBlank& made, const Making& making) {
+  const Opened& o = *made.opened;
+  p.start = placed(rim_point(o, EndName::base, o.from()), made.placing);
+  const Placing as_cut = laid_out(o, making.face_up, p.blank.edges);
+  constexpr int looks = 24;
+  for (const EndName end : {EndName::base, EndName::top}) {
+    const double from = end == EndName::base ? made.cut.start.base : made.cut.start.top;
+    const double to = end == EndName::base ? made.cut.end.base : made.cut.end.top;
+    for (int i = 0; i <= looks; ++i) {
+      p.looks.push_back(
+          placed(rim_point(o, end, from + (to - from) * i / looks), {as_cut.mirror, as_cut.turn, {}}));
+    }
+  }
+}
+
+void add_sizes(Blank& b, const FaceSizes& sizes) {
   b.inside = sizes.inside;
   b.middle = sizes.middle;
   b.outside = sizes.outside;
   b.neutral_sizes = sizes.neutral;
   b.overall_height = sizes.overall_height;
-  note_level_ends(b, o);
-  add_hits(b, o, p.placing, number, hits);
-  if (pieces == 1) return p;
-  const Placing as_cut = laid_out(o, making.face_up, b.edges);
-  constexpr int looks = 24;
-  for (const EndName end : {EndName::base, EndName::top}) {
-    const double from = end == EndName::base ? cut->start.base : cut->start.top;
-    const double to = end == EndName::base ? cut->end.base : cut->end.top;
-    for (int i = 0; i <= looks; ++i) {
-      p.shape.push_back(
-          placed(rim_point(o, end, from + (to - from) * i / looks), {as_cut.mirror, as_cut.turn, {}}));
-    }
-  }
+}
+
+LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int pieces, const Hits& hits,
+                     const Making& making) {
+  go_on();
+  const FormBlank made = laid_blank(piece_with_laps(w.piece, w.seam, span), w.seam, making,
+                                    [&](const Form& f) { refuse_gap(w, f); });
+  LaidPiece p = laid_piece(made, w.seam, making);
+  p.blank.piece = number;
+  p.blank.pieces = pieces;
+  p.blank.alike = {number};
+  note_level_ends(p.blank, *made.opened);
+  add_hits(p.blank, *made.opened, made.placing, number, hits);
+  if (pieces > 1) add_looks(p, made, making);
+  p.mark = [mark = p.mark, ends = w.turned_ends, made, making](Blank& b) {
+    mark(b);
+    for (const TurnedEnd& end : ends) add_turned_end(b, end, making.marks);
+    if (!made.form->regions.empty()) move_texts_to_flats(b, *made.opened, made.placing, making);
+  };
   return p;
 }
 
-// All that comes after the openings.
-void finish(const WholeWall& w, const Making& making, Piece& p) {
-  mark(p.blank, *p.opened, w.seam, p.placing, making);
-  for (const TurnedEnd& end : w.turned_ends) add_turned_end(p.blank, end, making.marks);
-  if (!p.form->regions.empty()) move_texts_to_flats(p.blank, *p.opened, p.placing, making);
-}
-
-void cut_openings(const WholeWall& w, const Making& making, std::vector<Piece>& pieces) {
-  if (!has_openings(making)) return;
+// Of its places, beside its charts.
+PartWall places_of(const WholeWall& w, const Form& first) {
   PartWall wall;
   wall.size = w.form.size;
   wall.thickness = w.form.thickness;
   wall.top_height = w.top_height;
   for (const TurnedEnd& end : w.turned_ends)
     (end.edge == EdgeName::base ? wall.base_flange : wall.top_flange) = end.width;
-  wall.seam_inset = edge_inset(*pieces.front().form, w.seam, SeamEdge::start);
+  wall.seam_inset = edge_inset(first, w.seam, SeamEdge::start);
   if (w.seam.wedge) wall.seam_wedge = w.seam.wedge->radians() / 2;
   wall.coaxial = w.form.coaxial;
   wall.goes_round = w.form.goes_round();
   wall.once_round = std::make_shared<const Form>(w.form);
-  std::vector<Blank*> blanks;
-  for (Piece& p : pieces) {
-    wall.charts.push_back(chart_of(p.form, p.blank.piece, p.placing));
-    blanks.push_back(&p.blank);
-  }
-  cut_openings(blanks, wall, making);
+  return wall;
 }
 
 Hits hits_of(const WholeWall& w, const std::vector<Span>& spans, const Pressing& asked) {
@@ -257,95 +252,6 @@ Hits hits_of(const WholeWall& w, const std::vector<Span>& spans, const Pressing&
   return hits;
 }
 
-// Whether two outlines agree point by point when the first points are laid upon each other.
-bool same_shape(const std::vector<Vec2>& a, const std::vector<Vec2>& b, bool mirrored, double near) {
-  const size_t half = a.size() / 2;
-  const auto other = [&](size_t i) {
-    if (!mirrored) return b[i];
-    const Vec2 p = i < half ? b[half - 1 - i] : b[a.size() - 1 - (i - half)];
-    return Vec2{-p.x, p.y};
-  };
-  for (size_t i = 0; i < a.size(); ++i) {
-    if (norm((a[i] - a[0]) - (other(i) - other(0))) > near) return false;
-  }
-  return true;
-}
-
-double off_outline(const Outline& outline, Vec2 p) {
-  double least = HUGE_VAL;
-  for (const Arc& arc : outline) least = std::min(least, nearest({p, 0, 0, 0}, arc).distance);
-  return least;
-}
-
-// Whether one outline, shifted, lies upon another.
-bool lies_upon(const Outline& a, Vec2 shift, const Outline& b, double near) {
-  return std::all_of(a.begin(), a.end(), [&](const Arc& arc) {
-    return off_outline(b, arc.start + shift) <= near &&
-           off_outline(b, point_at(arc, arc.length / 2) + shift) <= near;
-  });
-}
-
-// Whether openings lie alike about the first points of two outlines, but for what they were fitted by.
-bool same_openings(const Piece& a, const Piece& b, double near) {
-  const std::vector<BlankOpening>& one = a.blank.openings;
-  const std::vector<BlankOpening>& other = b.blank.openings;
-  if (one.size() != other.size() || a.blank.marks.lines.size() != b.blank.marks.lines.size()) return false;
-  const auto from = [](const Piece& p) {
-    return placed(rim_point(*p.opened, EndName::base, p.opened->from()), p.placing);
-  };
-  const Vec2 shift = from(b) - from(a);
-  // In whatever order they were cut.
-  std::vector<bool> taken(other.size(), false);
-  for (const BlankOpening& o : one) {
-    size_t k = 0;
-    for (; k < other.size(); ++k) {
-      const double fitted = a.blank.groups[static_cast<size_t>(o.group)].fit_error +
-                            b.blank.groups[static_cast<size_t>(other[k].group)].fit_error;
-      if (!taken[k] && norm(o.centre + shift - other[k].centre) <= within::beside * a.blank.size + fitted &&
-          lies_upon(o.outline, shift, other[k].outline, near + fitted))
-        break;
-    }
-    if (k == other.size()) return false;
-    taken[k] = true;
-  }
-  return true;
-}
-
-// Whether bend lines lie alike about the first points of two outlines and turn by as much.
-bool same_bends(const Piece& a, const Piece& b, double near) {
-  const Vec2 shift = b.shape.front() - a.shape.front();
-  const auto same = [&](const Fold& one, const Fold& other) {
-    const double turned = std::abs(one.turned.radians() - other.turned.radians());
-    return one.up == other.up && turned * a.blank.size <= near &&
-           norm(one.from + shift - other.from) <= near && norm(one.to + shift - other.to) <= near;
-  };
-  return std::equal(bends_of(a.blank).begin(), bends_of(a.blank).end(), bends_of(b.blank).begin(),
-                    bends_of(b.blank).end(), same);
-}
-
-// Identical pieces are counted, mirrored ones named.
-void add_piece(std::vector<Piece>& kinds, Piece piece, bool opened) {
-  const double near = within::same * piece.blank.size;
-  for (Piece& known : kinds) {
-    if (!same_shape(known.shape, piece.shape, false, near) || !same_bends(known, piece, near) ||
-        (opened && !same_openings(known, piece, near)))
-      continue;
-    known.blank.count += piece.blank.count;
-    known.blank.alike.push_back(piece.blank.piece);
-    return;
-  }
-  for (Piece& known : kinds) {
-    if (opened || !same_shape(known.shape, piece.shape, true, near)) continue;
-    piece.blank.notes.push_back("This piece is the mirror image of piece " +
-                                std::to_string(known.blank.piece + 1) + ".");
-    break;
-  }
-  piece.blank.alike = {piece.blank.piece};
-  kinds.push_back(std::move(piece));
-}
-
-}  // namespace
-
 void mark(Blank& b, const Opened& o, const Seam& seam, const Placing& placing, const Making& making) {
   if (!making.marks) return;
   const Marks cut = std::move(b.marks);  // lettering
@@ -355,77 +261,68 @@ void mark(Blank& b, const Opened& o, const Seam& seam, const Placing& placing, c
   b.marks.lines.insert(b.marks.lines.end(), cut.lines.begin(), cut.lines.end());
 }
 
-FormBlank laid_blank(const Form& f, const Seam& seam, const Making& making) {
-  check({.thickness = f.thickness}, seam, making);
+}  // namespace
+
+FormBlank laid_blank(const Form& f, const Seam& seam, const Making& making,
+                     const std::function<void(const Form&)>& refuse) {
   FormBlank made;
   made.form = std::make_shared<const Form>(f);
   made.opened = std::make_shared<const Opened>(open(*made.form));
   const auto cut = cut_seam(*made.opened, seam);
-  if (!cut) {
-    throw Refusal({.reason = "the edges of the seam meet before a rim, or find none to end on",
-                   .key = "seam.gap",
-                   .found = shown_mm(seam.gap.value_or(0)),
-                   .advice = "narrow the gap, lap or stock"});
-  }
-  std::tie(made.blank, made.placing) = blank_of(*made.opened, *cut, seam, making).both();
-  made.blank.overall_height = overall_height(f);
+  if (!cut && refuse) refuse(*made.form);
+  if (!cut) refuse_edges(seam);
+  made.cut = cut.value();
+  std::tie(made.blank, made.placing) = blank_of(*made.opened, made.cut, seam, making).both();
   return made;
 }
 
-namespace {
+LaidPiece laid_piece(const FormBlank& made, const Seam& seam, const Making& making) {
+  LaidPiece p;
+  p.blank = made.blank;
+  p.charts = [form = made.form, placing = made.placing](int piece) {
+    return std::vector{chart_of(form, piece, placing)};
+  };
+  p.mark = [form = made.form, opened = made.opened, placing = made.placing, seam, making](Blank& b) {
+    mark(b, *opened, seam, placing, making);
+  };
+  return p;
+}
 
-// The highest place of its top rim.
 double top_of(const Form& f) {
   const auto [from, to] = rim_range(f, EndName::top);
   return -least([&](double u) { return -edge_point(f, EndName::top, f.neutral, u).z; }, from, to).value;
 }
 
-}  // namespace
-
-PartWall wall_of(const std::vector<FormBlank>& pieces) {
-  PartWall wall;
-  for (const FormBlank& piece : pieces) {
-    const Form& f = *piece.form;
-    wall.size = std::max(wall.size, f.size);
-    wall.thickness = f.thickness;
-    wall.top_height = std::max(wall.top_height, top_of(f));
-    wall.charts.push_back(chart_of(piece.form, static_cast<int>(wall.charts.size()), piece.placing));
-  }
-  return wall;
-}
-
-Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
-  std::vector<FormBlank> one{laid_blank(f, seam, making)};
-  if (has_openings(making)) cut_openings({&one.front().blank}, wall_of(one), making);
-  mark(one.front().blank, *one.front().opened, seam, one.front().placing, making);
-  std::vector<Blank> blanks{std::move(one.front().blank)};
-  finish_blanks(blanks, making);
-  return std::move(blanks.front());
-}
-
-std::vector<Blank> make_blanks(const WholeWall& w, const Making& making) {
+LaidPart lay(const WholeWall& w, const Making& making) {
   check_wedge(w.form, w.seam);
   const FaceSizes sizes = face_sizes(w.form);
   const std::vector<Span> spans = seam_spans(w.form, w.seam);
   const Hits hits = hits_of(w, spans, making.pressing);
-  std::vector<Piece> pieces;
-  for (size_t i = 0; i < spans.size(); ++i)
-    pieces.push_back(
-        make_piece(w, sizes, making, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits));
-  std::vector<Blank*> all;
-  for (Piece& p : pieces) all.push_back(&p.blank);
-  if (w.form.goes_round()) close_up(all, w.form.trims);
-  cut_openings(w, making, pieces);
-  if (has_openings(making)) repeat_under_laps(all, w.seam, making.edges);
-  std::vector<Piece> kinds;
-  for (Piece& p : pieces) {
-    finish(w, making, p);
-    add_piece(kinds, std::move(p), has_openings(making));
+  LaidPart part;
+  for (size_t i = 0; i < spans.size(); ++i) {
+    part.pieces.push_back(
+        make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits, making));
+    add_sizes(part.pieces.back().blank, sizes);
   }
-  std::vector<Blank> blanks;
-  for (Piece& p : kinds) blanks.push_back(std::move(p.blank));
-  finish_blanks(blanks, making);
-  return blanks;
+  part.seam = w.seam;
+  part.closed = w.form.goes_round();
+  part.trims = w.form.trims;
+  if (has_openings(making)) part.wall = places_of(w, piece_with_laps(w.piece, w.seam, spans.front()));
+  return part;
+}
+
+Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
+  check({.thickness = f.thickness}, seam, making);
+  const FormBlank made = laid_blank(f, seam, making);
+  LaidPart part;
+  part.pieces = {laid_piece(made, seam, making)};
+  part.pieces.front().blank.overall_height = overall_height(f);
+  if (has_openings(making)) {
+    part.wall.size = f.size;
+    part.wall.thickness = f.thickness;
+    part.wall.top_height = top_of(f);
+  }
+  return std::move(make_blanks(std::move(part), making).front());
 }
 
 bool leaves_metal(const Form& piece, const Seam& seam) { return cut_seam(open(piece), seam).has_value(); }

@@ -1,4 +1,4 @@
-// Where openings and lettering are asked to lie. Private to the blank. Equation numbers:
+// Where openings and lettering are asked to lie. Internal. Equation numbers:
 // docs/maths/openings.md.
 #pragma once
 
@@ -7,18 +7,8 @@
 
 namespace juggler {
 
-/// Refuses what a key says.
 /// The plan angle of a point, 0 to under 360 degrees.
 [[nodiscard]] Angle plan_of(Vec3 p);
-
-/// A place on a flat as laid, and which way x points there.
-struct FlatFrame {
-  Vec2 at;
-  double heading = 0;
-};
-/// Errors  Refusal for pieces and edges that there are not.
-[[nodiscard]] FlatFrame flat_frame(const OpeningPlace& at, const std::string& key,
-                                   const std::vector<Blank*>& blanks);
 
 /// Places on the formed part.
 class WallPlaces {

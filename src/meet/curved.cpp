@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <array>
 
-#include "wall_charts.h"
+#include "charts.h"
 
 namespace juggler {
 namespace {
@@ -104,6 +104,12 @@ std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line, co
   if (!at) return std::nullopt;
   const double along = dot(w.surface.point(at->first, at->second).at - line.at, line.way);
   return LineHit{about.chart, at->first, at->second, along};
+}
+
+double highest(const CurvedWall& wall) {
+  double top = -HUGE_VAL;
+  for (const CurvedWall::Look& look : wall.looks) top = std::max(top, look.at.z);
+  return top;
 }
 
 void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const SpaceLine& line) {

@@ -1,5 +1,5 @@
 // The wall of a part stretch by stretch, each with its place in space and on its piece's flat: so that lines
-// meet it, and points of it are found on the flat and back. Private to the blank. Equation numbers:
+// meet it, and points of it are found on the flat and back. Internal. Equation numbers:
 // docs/maths/openings.md.
 #pragma once
 
@@ -11,8 +11,6 @@
 #include "juggler/blank.h"
 
 namespace juggler {
-
-struct Opened;
 
 /// A place of a wall: a point of its neutral layer, the normal outwards, two ways along it, and what they
 /// come to on the flat as developed.
@@ -35,6 +33,9 @@ struct CurvedWall {
   std::vector<Look> looks = {};
   size_t in_row = 0;
 };
+
+/// Of its looks, mm.
+[[nodiscard]] double highest(const CurvedWall& wall);
 
 /// Rulings that lie apart on a piece's flat as they do on the neutral layer; or a curved wall by its two
 /// parameters.
@@ -75,8 +76,8 @@ void look_along(Chart& chart);
 /// Of a wall that is stretched to form it.
 [[nodiscard]] Chart chart_of(const StretchedPiece& stretched, int piece, const Placing& placing);
 /// Of the plates and zones of a folded piece.
-void add_charts(std::vector<Chart>& charts, const Body& body, const Laid& laid, int piece,
-                const Placing& placing);
+[[nodiscard]] std::vector<Chart> charts_of(const std::shared_ptr<const Body>& body, const Laid& laid,
+                                           int piece, const Placing& placing);
 
 /// A part's wall: all its pieces.
 struct PartWall {

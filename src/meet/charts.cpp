@@ -1,9 +1,8 @@
-#include "wall_charts.h"
+#include "charts.h"
 
 #include <algorithm>
 
 #include "develop/net.h"
-#include "opened.h"
 
 namespace juggler {
 
@@ -75,8 +74,9 @@ Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing
   std::tie(c.from, c.to) = std::pair{f.from(), f.to()};
   c.ends = [form](double u) { return std::pair{form->base(u).s, form->top(u).s}; };
   const auto flat_of = [&](double distance) {
-    return [flat = std::make_shared<const Flat>(juggler::flat_of(*form, layer(form->wall, distance)))](
-               double u) { return flat->at(u); };
+    return [flat = std::make_shared<const Flat>(unroll(*form, layer(form->wall, distance)))](double u) {
+      return flat->at(u);
+    };
   };
   c.flat = flat_of(f.neutral);
   c.flat_inside = flat_of(0);
@@ -168,14 +168,15 @@ Chart zone_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int 
 
 }  // namespace
 
-void add_charts(std::vector<Chart>& charts, const Body& body, const Laid& laid, int piece,
-                const Placing& placing) {
-  for (const int i : laid.faces) charts.push_back(face_chart(body, laid, i, piece, placing));
-  const auto kept = std::make_shared<const Body>(body);
+std::vector<Chart> charts_of(const std::shared_ptr<const Body>& body, const Laid& laid, int piece,
+                             const Placing& placing) {
+  std::vector<Chart> charts;
+  for (const int i : laid.faces) charts.push_back(face_chart(*body, laid, i, piece, placing));
   for (const int i : laid.zones) {
-    if (kept->zones[static_cast<size_t>(i)].width() > 0)
-      charts.push_back(zone_chart(kept, laid, i, piece, placing));
+    if (body->zones[static_cast<size_t>(i)].width() > 0)
+      charts.push_back(zone_chart(body, laid, i, piece, placing));
   }
+  return charts;
 }
 
 // (3)
