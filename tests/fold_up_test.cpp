@@ -135,8 +135,8 @@ TEST(FoldUp, PrismsPyramidsAndFrustaOfAnySides) {
 
 TEST(FoldUp, FrustumWithBothEndsSlanting) {
   Net n{.sides = 6, .base = {.across_flats = 240}, .top = {.across_flats = 120}, .height = 300};
-  n.ends = {{.end = EndName::top, .height = 220, .tilt = Angle::degrees(25), .uphill = Angle::degrees(50)},
-            {.end = EndName::base, .height = 60, .tilt = Angle::degrees(12), .uphill = Angle::degrees(200)}};
+  n.trims = {{.end = EndName::top, .height = 220, .tilt = Angle::degrees(25), .uphill = Angle::degrees(50)},
+             {.end = EndName::base, .height = 60, .tilt = Angle::degrees(12), .uphill = Angle::degrees(200)}};
   for (const Blank& b : make_blanks(n, film)) {
     const Body body = body_of(n, film);
     EXPECT_LT(mismatch(folded_up(b), b, body), 1e-9 * 300);

@@ -325,7 +325,8 @@ TEST(Net, HexagonalFrustumWithASlantingTop) {
   Net n = prism(6, 200, 150);
   n.top.across_flats = 100;
   n.bend.radius = 0;
-  n.ends = {{.end = EndName::top, .height = 100, .tilt = Angle::degrees(20), .uphill = {}, .key = "trim.1"}};
+  n.trims = {
+      {.end = EndName::top, .height = 100, .tilt = Angle::degrees(20), .uphill = {}, .key = "trim.1."}};
   n.open = {"base", "top"};
   const Blank b = made(n, sheet_of(0));
   // By hand: the corners' edges run from radius R to R/2 over the height; each is cut where
@@ -473,11 +474,11 @@ TEST(Tube, EachFaceOfASquareTubeHasItsOwnGirth) {
 TEST(Tube, SlantingEndOfARoundedTubeAgainstThePlane) {
   Tube tube{
       .width = 80, .depth = 40, .corner_radius = 10, .wall_thickness = 3, .length = 300, .opened_at = 6};
-  tube.ends = {{.end = EndName::top,
-                .height = 200,
-                .tilt = Angle::degrees(35),
-                .uphill = Angle::degrees(20),
-                .key = "trim.1"}};
+  tube.trims = {{.end = EndName::top,
+                 .height = 200,
+                 .tilt = Angle::degrees(35),
+                 .uphill = Angle::degrees(20),
+                 .key = "trim.1."}};
   const Blank b = made(tube, sheet_of(0));
   // Round the outside by hand: the top's length is the integral of hypot(1, height') along the girth.
   const Vec2 rise = std::tan(35 / 180.0 * pi) * direction(20 / 180.0 * pi);
@@ -495,7 +496,7 @@ TEST(Tube, SlantingEndOfARoundedTubeAgainstThePlane) {
   }
   EXPECT_NEAR(cut, length, b.fit_error);
   EXPECT_EQ(refusal_of([&] {
-              tube.ends[0].height = 290;
+              tube.trims[0].height = 290;
               (void)make_blank(tube, sheet_of(0));
             }).key,
             "trim.1.height");

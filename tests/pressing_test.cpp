@@ -190,8 +190,9 @@ TEST(TubeFaces, ARoundTubeOpensToARectangleOnEachFace) {
 
 TEST(TubeFaces, ASquareTubeCutBothWaysHasEachSideAsLongAsThePlanesLeaveIt) {
   Tube tube{.side = 60, .wall_thickness = 4, .length = 500};
-  tube.ends = {{.end = EndName::top, .height = 400, .tilt = Angle::degrees(40), .uphill = Angle::degrees(90)},
-               {.end = EndName::base, .height = 50, .tilt = Angle::degrees(10), .uphill = {}}};
+  tube.trims = {
+      {.end = EndName::top, .height = 400, .tilt = Angle::degrees(40), .uphill = Angle::degrees(90)},
+      {.end = EndName::base, .height = 50, .tilt = Angle::degrees(10), .uphill = {}}};
   const Blank b = make_blank(tube, sheet_of(0));
   // Edges at (+-30, +-30): 400 + y tan 40 less 50 + x tan 10.
   std::vector<double> edges;

@@ -129,13 +129,25 @@ struct Region {
   std::string name = {};
 };
 
-/// A plane that an end is asked to meet: no nearer and no farther than its contact allows.
-struct AskedPlane {
+/// What an end is asked to meet, no nearer and no farther than its contact allows: a plane, a body, any
+/// surface that rulings run into. What cuts ends in a new way is a function that makes one of these.
+struct Cutter {
   EndName end = EndName::base;
-  Plane plane = {};
   Contact contact = Contact::size_face;
   double layer = 0;  ///< the layer that meets it, mm, where the contact names one
+  /// Where a layer of the wall (mm from the wall given) meets it along a ruling, from c along e, and the
+  /// derivative by u; past 1e12 mm where it never does, which is at the end's own side.
+  std::function<Cut(const Ruling& ruling, double layer)> cut = {};
+  /// How far a point lies beyond it, upwards along rulings, mm; negative before it.
+  std::function<double(Vec3)> beyond = {};
+  /// Its unit normal about a point of it, to the side that is beyond.
+  std::function<Vec3(Vec3)> normal = {};
 };
+/// A plane whose normal points upwards along the rulings. Source docs/maths/develop.md (12).
+[[nodiscard]] Cutter plane_cutter(EndName end, const Plane& plane, Contact contact, double layer);
+/// The rim that the cutters of an end leave of a stretch of wall, of which there is one at least. Source
+/// docs/maths/round.md (7).
+[[nodiscard]] Rim rim_of(const std::vector<Cutter>& cutters, EndName end, const Wall& wall, double thickness);
 
 /// A trim with its plane worked out, in all three ways it can be given.
 struct TrimPlane {
@@ -181,7 +193,7 @@ struct Form {
   double neutral = 0;  ///< distance of the neutral layer from the inside face, mm
   std::vector<AskedCircle> asked = {};
   std::vector<AskedProfile> profiles = {};
-  std::vector<AskedPlane> planes = {};
+  std::vector<Cutter> cutters = {};
   std::vector<TrimPlane> trims = {};
   std::vector<Region> regions = {};  ///< transitions: what the wall is, stretch by stretch
   double size = 0;                   ///< the greatest length of the part, the measure of its accuracy, mm

@@ -117,13 +117,25 @@ void check(const Hopper& hopper);
 /// "+x", "+x+y", "+y", ...: the eighths by name.
 [[nodiscard]] const char* name_of_eighth(int eighth);
 
-/// A plane that cuts one end of a prism, pyramid, frustum or tube.
-struct SlantingEnd {
-  EndName end = EndName::top;
-  std::optional<double> height = {};  ///< where it meets the axis through the base's centre, mm
-  Angle tilt = {};                    ///< from level, 0 to under 90 degrees
-  Angle uphill = {};
-  std::string key = {};
+/// The steepest plane that trims a part, from level: beyond it a rim is all but a ruling.
+inline constexpr Angle steepest = Angle::degrees(89);
+
+/// A plane that cuts one end off. It is given in one of three ways, of tubes and bodies of flat faces in the
+/// first:
+///   height (where it meets the axis) and tilt (from level, 0 to 89 degrees);
+///   short_side and long_side (lengths of the two rulings of the size face that lie uphill and downhill);
+///   from_apex (along the axis, from the size face's apex) and to_axis (the angle to the axis).
+struct Trim {
+  EndName end = EndName::top;         ///< the side that is removed
+  std::optional<double> height = {};  ///< on the axis, which stands on the base's centre
+  std::optional<Angle> tilt = {};
+  std::optional<double> short_side = {};
+  std::optional<double> long_side = {};
+  std::optional<double> from_apex = {};
+  std::optional<Angle> to_axis = {};
+  Angle uphill = {};                    ///< plan angle of the direction in which the plane rises
+  std::optional<Contact> contact = {};  ///< which layer meets the plane; else the end's size face
+  std::string key = {};                 ///< its path in a job, for refusals
 };
 
 /// A tube opened out for marking and cutting: round by its diameter, square by its side, or rectangular.
@@ -138,7 +150,7 @@ struct Tube {
   Face opened_on = Face::outside;
   /// Of one that is not round: in the middle of which side, in eighths. Of a round one the seam says where.
   int opened_at = 0;
-  std::vector<SlantingEnd> ends = {};
+  std::vector<Trim> trims = {};
   std::string named = {};  ///< in a list of tubes, for the outputs
 
   [[nodiscard]] bool round() const { return diameter.has_value(); }
@@ -174,7 +186,7 @@ struct Net {
   std::optional<double> height = {};
   Vec2 shift = {};
   Angle turn = {};  ///< plan angle of the middle of wall 1
-  std::vector<SlantingEnd> ends = {};
+  std::vector<Trim> trims = {};
   std::vector<Vec3> points = {};
   std::vector<NetFace> faces = {};
   std::vector<std::string> open = {};    ///< faces left out, by name
@@ -203,26 +215,6 @@ struct End {
   bool pointed = false;
   std::optional<Face> sizes_on = {};    ///< else the sheet's
   std::optional<Contact> contact = {};  ///< else the size face
-};
-
-/// The steepest plane that trims a part, from level: beyond it a rim is all but a ruling.
-inline constexpr Angle steepest = Angle::degrees(89);
-
-/// A plane that cuts one end off. It is given in one of three ways:
-///   height (where it meets the axis) and tilt (from level, 0 to 89 degrees);
-///   short_side and long_side (lengths of the two rulings of the size face that lie uphill and downhill);
-///   from_apex (along the axis, from the size face's apex) and to_axis (the angle to the axis).
-struct Trim {
-  EndName end = EndName::top;  ///< the side that is removed
-  std::optional<double> height = {};
-  std::optional<Angle> tilt = {};
-  std::optional<double> short_side = {};
-  std::optional<double> long_side = {};
-  std::optional<double> from_apex = {};
-  std::optional<Angle> to_axis = {};
-  Angle uphill = {};                    ///< plan angle of the direction in which the plane rises
-  std::optional<Contact> contact = {};  ///< which layer meets the plane; else the end's size face
-  std::string key = {};                 ///< its path in a job, for refusals
 };
 
 /// A cone, frustum or pointed. Any sufficient set of sizes; surplus ones must agree within `agree`. With a

@@ -40,9 +40,9 @@ Placing move_between(const FlatRuling& from, const FlatRuling& to) {
   return p;
 }
 
-class Cutter {
+class OpeningCutter {
  public:
-  Cutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,
+  OpeningCutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,
          size_t number)
       : wall_(wall), blanks_(blanks), o_(opening), fit_(fit) {
     name_ = o_.name.empty() ? "opening-" + std::to_string(number) : o_.name;
@@ -337,7 +337,7 @@ class Cutter {
 void cut_openings(const std::vector<Blank*>& blanks, const PartWall& wall, const Making& making) {
   size_t number = 0;
   for (const Opening& o : making.openings)
-    Cutter(wall, blanks, as_made(o, making.hand), making.fit, ++number).cut();
+    OpeningCutter(wall, blanks, as_made(o, making.hand), making.fit, ++number).cut();
   for (const Lettering& l : making.letterings) add_lettering(blanks, wall, as_made(l, making.hand), making);
 }
 

@@ -21,7 +21,7 @@ namespace juggler {
 /// The body of a net.
 [[nodiscard]] Body body_of(const Net& net, const Sheet& sheet, double gap = 0);
 /// The plane of an end, its normal away from the part: level, or that of a trim.
-[[nodiscard]] Plane slanting_plane(const std::vector<SlantingEnd>& ends, EndName end, double height);
+[[nodiscard]] Plane trim_plane(const std::vector<Trim>& ends, EndName end, double height);
 
 /// A body of flat faces, sharp: what a net is folded from.
 struct Polyhedron {

@@ -81,12 +81,13 @@ std::string listed(const std::vector<std::string>& names) {
   return all;
 }
 
-void add_slants(std::vector<Fact>& rows, const std::vector<SlantingEnd>& ends) {
-  for (const SlantingEnd& e : ends)
-    rows.push_back({std::string(name_of(e.end)) + " slants",
-                    say("{} on the axis, tilt {}, uphill {}",
-                        length(e.height.value_or(0), {"base plane", "plane of the end", "axis"}),
-                        angle(e.tilt, {"level", "plane of the end", ""}), plan_angle(e.uphill))});
+void add_slants(std::vector<Fact>& rows, const std::vector<Trim>& ends) {
+  for (const Trim& e : ends)
+    rows.push_back(
+        {std::string(name_of(e.end)) + " slants",
+         say("{} on the axis, tilt {}, uphill {}",
+             length(e.height.value_or(0), {"base plane", "plane of the end", "axis"}),
+             angle(e.tilt.value_or(Angle{}), {"level", "plane of the end", ""}), plan_angle(e.uphill))});
 }
 
 void net_rows(std::vector<Fact>& rows, const Part& part, const Net& n) {
@@ -98,7 +99,7 @@ void net_rows(std::vector<Fact>& rows, const Part& part, const Net& n) {
   } else {
     rows.push_back({"body", say("{} faces, {} points", n.faces.size(), n.points.size())});
   }
-  add_slants(rows, n.ends);
+  add_slants(rows, n.trims);
   if (*part.sheet.thickness > 0) rows.push_back({"sizes", say("on the {}", name_of(*part.sheet.sizes_on))});
   if (!n.open.empty()) rows.push_back({"left open", listed(n.open)});
   rows.push_back({"bent", n.bends.empty() ? "chosen for the shortest joints" : listed(n.bends)});
@@ -147,7 +148,7 @@ std::vector<Fact> asked_facts(const Part& part, const Tube& t) {
   rows.push_back({"opened", say("on its {}, {}", name_of(t.opened_on),
                                 t.round() ? say("at plan angle {}", plan_angle(part.seam.at))
                                           : say("in side {}", name_of_eighth(t.opened_at)))});
-  add_slants(rows, t.ends);
+  add_slants(rows, t.trims);
   return rows;
 }
 

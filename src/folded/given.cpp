@@ -234,7 +234,7 @@ GivenMiss miss_of_given(std::vector<FormedFace> faces, const Hopper& h, const Sh
 GivenMiss miss_of_given(std::vector<FormedFace> faces, const Net& n, const Sheet& sheet, Hand hand) {
   mirror_back(faces, hand);
   GivenMiss miss;
-  look_at_corners(miss, faces, corners_of(n, sheet), !n.ends.empty());
+  look_at_corners(miss, faces, corners_of(n, sheet), !n.trims.empty());
   return miss;
 }
 
@@ -242,7 +242,7 @@ GivenMiss miss_of_given(std::vector<FormedFace> faces, const Tube& t, Hand hand)
   mirror_back(faces, hand);
   GivenMiss miss;
   const std::vector<GivenCorner> corners = corners_of(t);
-  look_at_corners(miss, faces, corners, !t.ends.empty());
+  look_at_corners(miss, faces, corners, !t.trims.empty());
   SeamsGiven(faces, corners).look(miss, t.opened_at);
   return miss;
 }
@@ -250,9 +250,8 @@ GivenMiss miss_of_given(std::vector<FormedFace> faces, const Tube& t, Hand hand)
 GivenMiss miss_of_given(WallProof wall, const Tube& t, const Seam& seam, Hand hand) {
   Cylinder face{
       .size = Diameter::mm(*t.diameter - 2 * (*t.wall_thickness - depth_of(t.opened_on, *t.wall_thickness))),
-      .height = t.length};
-  for (const SlantingEnd& e : t.ends)
-    face.trims.push_back({.end = e.end, .height = e.height, .tilt = e.tilt, .uphill = e.uphill});
+      .height = t.length,
+      .trims = t.trims};
   return miss_of_given(std::move(wall), RoundShape(face), {.thickness = 0}, seam, hand);
 }
 

@@ -19,7 +19,7 @@ struct Wall4 {
 
 class Maker {
  public:
-  Maker(const Hopper& h, const HopperLayers& layers, double gap, std::vector<SlantingEnd> ends = {})
+  Maker(const Hopper& h, const HopperLayers& layers, double gap, std::vector<Trim> ends = {})
       : h_(h), gap_(gap), ends_(std::move(ends)), base_layer_(layers.base), top_layer_(layers.top) {
     mould_.thickness = layers.thickness;
     mould_.layer = layers.sizes;
@@ -55,14 +55,14 @@ class Maker {
       refuse_cut(eighth, from, to, low, high);
     return low + (top ? to : from) * (high - low);
   }
-  [[nodiscard]] Plane plane_of(EndName end) const { return slanting_plane(ends_, end, *h_.height); }
+  [[nodiscard]] Plane plane_of(EndName end) const { return trim_plane(ends_, end, *h_.height); }
   [[noreturn]] void refuse_cut(int eighth, double from, double to, Vec3 low, Vec3 high) const {
     const bool top_fails = !(to <= 1 + within::same && from < to);
-    for (const SlantingEnd& e : ends_) {
+    for (const Trim& e : ends_) {
       if ((e.end == EndName::top) != top_fails && ends_.size() > 1) continue;
       const double at = e.end == EndName::top ? to : from;
       throw Refusal({.reason = std::string("cuts past the end of the edge ") + name_of_eighth(eighth),
-                     .key = e.key + ".height",
+                     .key = e.key + "height",
                      .found = "the plane meets it at height " + shown_mm((low + at * (high - low)).z),
                      .allowed = "between " + shown_mm(low.z) + " and " + shown_mm(high.z),
                      .advice = "change its height or tilt, or make the part longer"});
@@ -326,7 +326,7 @@ class Maker {
 
   const Hopper& h_;
   double gap_ = 0;
-  std::vector<SlantingEnd> ends_;
+  std::vector<Trim> ends_;
   double base_layer_ = 0;
   double top_layer_ = 0;
   Mould mould_;
@@ -364,7 +364,7 @@ Body body_of(const Tube& tube) {
                       .height = tube.length,
                       .seam = tube.opened_at,
                       .bend = {.radius = face.corner_radius}};
-  Body body = body_of(Maker(hopper, {}, 0, tube.ends).make());
+  Body body = body_of(Maker(hopper, {}, 0, tube.trims).make());
   for (BendZone& s : body.zones) s.rolled = true;  // corners of the tube, not bends to be made
   body.lie = Lie::joints;
   return body;

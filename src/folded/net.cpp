@@ -43,17 +43,17 @@ struct EdgeEnds {
 EdgeEnds cut_edge(const Net& net, Vec3 low, Vec3 high, int corner) {
   const Vec3 way = high - low;
   const auto at = [&](EndName end) {
-    const Plane p = slanting_plane(net.ends, end, *net.height);
+    const Plane p = trim_plane(net.trims, end, *net.height);
     return (p.height - dot(p.normal, low)) / dot(p.normal, way);
   };
   const double from = at(EndName::base);
   const double to = at(EndName::top);
   const double near = within::same;
   if (from >= -near && to <= 1 + near && from < to - near) return {low + from * way, low + to * way};
-  for (const SlantingEnd& e : net.ends) {
+  for (const Trim& e : net.trims) {
     const double s = e.end == EndName::base ? from : to;
     if (s >= -near && s <= 1 + near && from < to - near) continue;
-    refuse(e.key + ".height", "cuts past the end of the edge at corner " + std::to_string(corner + 1),
+    refuse(e.key + "height", "cuts past the end of the edge at corner " + std::to_string(corner + 1),
            "the plane meets it at height " + shown_mm((low + s * way).z),
            "between " + shown_mm(low.z) + " and " + shown_mm(high.z),
            "change its height or tilt, or make the body longer");
@@ -72,11 +72,11 @@ Polyhedron by_sizes(const Net& net) {
   if (!(std::abs(net.shift.x) <= 1e6 && std::abs(net.shift.y) <= 1e6)) refuse("top.shift", "is out of range");
   const bool low_tip = base == 0;
   const bool high_tip = top == 0;
-  for (const SlantingEnd& e : net.ends) {
+  for (const Trim& e : net.trims) {
     if ((e.end == EndName::base && low_tip) || (e.end == EndName::top && high_tip && !e.height))
-      refuse(e.key + ".end", "cuts an end that is a point", name_of(e.end));
+      refuse(e.key + "end", "cuts an end that is a point", name_of(e.end));
   }
-  const bool cut_tip = high_tip && std::any_of(net.ends.begin(), net.ends.end(),
+  const bool cut_tip = high_tip && std::any_of(net.trims.begin(), net.trims.end(),
                                                [](const auto& e) { return e.end == EndName::top; });
   Polyhedron p;
   std::vector<int> lows;
@@ -149,22 +149,26 @@ Vec3 normal_of(const Polyhedron& b, const NetFace& f) {
   return length > 0 ? 1 / length * twice : twice;
 }
 
-Plane slanting_plane(const std::vector<SlantingEnd>& ends, EndName end, double height) {
+Plane trim_plane(const std::vector<Trim>& ends, EndName end, double height) {
   const bool top = end == EndName::top;
-  const SlantingEnd* slant = nullptr;
-  for (const SlantingEnd& e : ends) {
+  const Trim* slant = nullptr;
+  for (const Trim& e : ends) {
     if (e.end != end) continue;
     if (slant)
-      refuse(e.key + ".end", "cuts an end that is cut already", name_of(end), {},
+      refuse(e.key + "end", "cuts an end that is cut already", name_of(end), {},
              "keep one plane for each end");
     slant = &e;
   }
   if (!slant) return {{0, 0, top ? 1.0 : -1.0}, top ? height : 0};
+  if (slant->short_side || slant->long_side || slant->from_apex || slant->to_axis || slant->contact)
+    refuse(slant->key + "end", "is cut by a plane that is given otherwise than this shape takes", {},
+           "height, tilt and uphill");
   if (!slant->height)
-    refuse(slant->key + ".height", "is missing", {}, {}, "say where the plane meets the axis");
-  if (!(slant->tilt.degrees() >= 0 && slant->tilt.degrees() <= 89))
-    refuse(slant->key + ".tilt", "is out of range", shown_degrees(slant->tilt), "0 to 89 degrees");
-  const double t = slant->tilt.radians();
+    refuse(slant->key + "height", "is missing", {}, {}, "say where the plane meets the axis");
+  const Angle tilt = slant->tilt.value_or(Angle{});
+  if (!(tilt.degrees() >= 0 && tilt.degrees() <= steepest.degrees()))
+    refuse(slant->key + "tilt", "is out of range", shown_degrees(tilt), "0 to 89 degrees");
+  const double t = tilt.radians();
   const double u = slant->uphill.radians();
   const double sign = top ? 1 : -1;
   const Vec3 n{-std::sin(t) * std::cos(u), -std::sin(t) * std::sin(u), std::cos(t)};

@@ -39,7 +39,7 @@ Tube read_sizes(Reader& r) {
   r.length("wall_thickness", t.wall_thickness);
   r.length("length", t.length);
   r.choice("opened_on", face_words, t.opened_on);
-  r.tables("trim", [&](Reader& one) { t.ends.push_back(read_slanting_end(one, t.ends.size() + 1)); });
+  t.trims = read_trims(r);
   return t;
 }
 
@@ -139,7 +139,7 @@ void read_net(Reader& r, const std::string& source, Part& part) {
   r.length("height", net.height);
   r.point("top.shift", net.shift);
   r.angle("turn", net.turn);
-  r.tables("trim", [&](Reader& one) { net.ends.push_back(read_slanting_end(one, net.ends.size() + 1)); });
+  net.trims = read_trims(r);
   if (const Entry* file = r.at("path")) {
     for (const char* size : {"sides", "height", "base.across_flats", "base.across_corners", "base.side"}) {
       if (const Entry* e = r.at(size))

@@ -18,10 +18,10 @@ Record step_record(const ProfileStep& s) {
   return step;
 }
 
-Record slant_record(const SlantingEnd& e) {
+Record slant_record(const Trim& e) {
   return {{"end", name_of(e.end)},
           {"height", mm(e.height, {"base plane", "plane of the cut", "axis"})},
-          {"tilt", deg(e.tilt, {"level", "plane of the cut", "axis"})},
+          {"tilt", deg(e.tilt.value_or(Angle{}), {"level", "plane of the cut", "axis"})},
           {"uphill", deg(e.uphill, {"x axis", "way up", "plan"})}};
 }
 
@@ -75,7 +75,7 @@ Record net_record(const Net& n) {
           {"height", mm(n.height, along_axis)},
           {"shift", point(n.shift, {"centre of the base", "centre of the top", "plan"})},
           {"turn", deg(n.turn, {"x axis", "middle of the first side", "plan"})},
-          {"trims", list_of(n.ends, slant_record)},
+          {"trims", list_of(n.trims, slant_record)},
           {"faces", n.faces.size()},
           {"open", list_of(n.open, as_text)},
           {"bends", list_of(n.bends, as_text)},
@@ -98,7 +98,7 @@ Record tube_record(const Part& part, const Tube& t) {
           {"opened_on", name_of(t.opened_on)},
           {"opened_at",
            t.round() ? deg(part.seam.at, {"x axis", "seam", "plan"}) : Record(name_of_eighth(t.opened_at))},
-          {"trims", list_of(t.ends, slant_record)}};
+          {"trims", list_of(t.trims, slant_record)}};
 }
 
 }  // namespace juggler

@@ -2,15 +2,13 @@
 #include <algorithm>
 
 #include "bodies.h"
+#include "form/cuts.h"
 #include "juggler/part.h"
 
 namespace juggler {
 
 Cylinder cylinder_of(const Tube& tube) {
-  Cylinder c{.size = Diameter::mm(tube_face(tube).width), .height = tube.length};
-  for (const SlantingEnd& e : tube.ends)
-    c.trims.push_back({.end = e.end, .height = e.height, .tilt = e.tilt, .uphill = e.uphill, .key = e.key});
-  return c;
+  return {.size = Diameter::mm(tube_face(tube).width), .height = tube.length, .trims = tube.trims};
 }
 
 Hopper as_made(Hopper hopper, Hand hand) {
@@ -21,17 +19,19 @@ Hopper as_made(Hopper hopper, Hand hand) {
 }
 
 Tube as_made(Tube tube, Hand hand) {
+  tube.trims = numbered(std::move(tube.trims));
   if (hand == Hand::as_drawn) return tube;
   tube.opened_at = (8 - tube.opened_at) % 8;
-  for (SlantingEnd& end : tube.ends) end.uphill = -end.uphill;
+  for (Trim& end : tube.trims) end.uphill = -end.uphill;
   return tube;
 }
 
 Net as_made(Net net, Hand hand) {
+  net.trims = numbered(std::move(net.trims));
   if (hand == Hand::as_drawn) return net;
   net.shift.y = -net.shift.y;
   net.turn = -net.turn;
-  for (SlantingEnd& end : net.ends) end.uphill = -end.uphill;
+  for (Trim& end : net.trims) end.uphill = -end.uphill;
   for (Vec3& p : net.points) p.y = -p.y;
   for (NetFace& face : net.faces) std::reverse(face.points.begin(), face.points.end());
   return net;

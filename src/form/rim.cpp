@@ -1,5 +1,6 @@
-// Rims: where planes cut the rulings. Equation numbers: docs/maths/round.md.
+// Rims: where cutters meet the rulings. Equation numbers: docs/maths/round.md.
 #include <algorithm>
+#include <iterator>
 #include <limits>
 
 #include "form/cuts.h"
@@ -7,34 +8,35 @@
 namespace juggler {
 namespace {
 
-// One layer meeting one plane: a smooth rim of its own.
+// One layer meeting one cutter: a smooth rim of its own.
 struct Simple {
-  size_t plane = 0;
-  Plane at;
+  size_t cutter = 0;
+  std::function<Cut(const Ruling&, double)> meet;
   double layer = 0;
+  [[nodiscard]] Cut operator()(const Ruling& r) const { return meet(r, layer); }
 };
 
-std::vector<Simple> simple_cuts(const std::vector<AskedPlane>& planes, double thickness) {
+std::vector<Simple> simple_cuts(const std::vector<Cutter>& cutters, double thickness) {
   std::vector<Simple> cuts;
-  for (size_t i = 0; i < planes.size(); ++i) {
-    for (double layer : contact_layers(planes[i], thickness)) cuts.push_back({i, planes[i].plane, layer});
+  for (size_t i = 0; i < cutters.size(); ++i) {
+    for (double layer : contact_layers(cutters[i], thickness)) cuts.push_back({i, cutters[i].cut, layer});
   }
   return cuts;
 }
 
-// Of each plane the layer that its contact says, of the planes the one that leaves least: an index.
-size_t active(const std::vector<Simple>& cuts, const std::vector<AskedPlane>& planes, EndName end,
+// Of each cutter the layer that its contact says, of the cutters the one that leaves least: an index.
+size_t active(const std::vector<Simple>& cuts, const std::vector<Cutter>& cutters, EndName end,
               const Ruling& r) {
   const double outwards = end == EndName::top ? 1 : -1;
   size_t best = 0;
   double least = std::numeric_limits<double>::infinity();
   for (size_t i = 0; i < cuts.size();) {
     size_t chosen = i;
-    const size_t plane = cuts[i].plane;
-    double reach = outwards * cut_of(r, cuts[i].at, cuts[i].layer).s;
-    for (++i; i < cuts.size() && cuts[i].plane == plane; ++i) {
-      const double other = outwards * cut_of(r, cuts[i].at, cuts[i].layer).s;
-      if ((planes[plane].contact == Contact::clear) != (other < reach)) continue;
+    const size_t cutter = cuts[i].cutter;
+    double reach = outwards * cuts[i](r).s;
+    for (++i; i < cuts.size() && cuts[i].cutter == cutter; ++i) {
+      const double other = outwards * cuts[i](r).s;
+      if ((cutters[cutter].contact == Contact::clear) != (other < reach)) continue;
       reach = other;
       chosen = i;
     }
@@ -46,12 +48,12 @@ size_t active(const std::vector<Simple>& cuts, const std::vector<AskedPlane>& pl
   return best;
 }
 
-// The cut that is active between two changes. Where two planes touch, rounding picks either of them: so it is
-// asked at three places, and two decide.
-size_t active_between(const std::vector<Simple>& cuts, const std::vector<AskedPlane>& planes, EndName end,
+// The cut that is active between two changes. Where two cutters touch, rounding picks either of them: so it
+// is asked at three places, and two decide.
+size_t active_between(const std::vector<Simple>& cuts, const std::vector<Cutter>& cutters, EndName end,
                       const Wall& wall, double from, double to) {
   const auto at = [&](double part) {
-    return active(cuts, planes, end, ruling_at(wall, from + part * (to - from)));
+    return active(cuts, cutters, end, ruling_at(wall, from + part * (to - from)));
   };
   const size_t first = at(0.31);
   const size_t second = at(0.53);
@@ -96,9 +98,7 @@ std::vector<double> changes(const std::vector<Simple>& cuts, const Wall& wall) {
   std::vector<double> breaks;
   for (size_t i = 0; i < cuts.size(); ++i) {
     for (size_t j = i + 1; j < cuts.size(); ++j) {
-      const auto apart = [&](const Ruling& r) {
-        return cut_of(r, cuts[i].at, cuts[i].layer).s - cut_of(r, cuts[j].at, cuts[j].layer).s;
-      };
+      const auto apart = [&](const Ruling& r) { return cuts[i](r).s - cuts[j](r).s; };
       std::vector<double> d;
       for (const Ruling& r : rulings) d.push_back(apart(r));
       add_changes(breaks, us, d, [&](double u) { return apart(ruling_at(wall, u)); });
@@ -115,7 +115,7 @@ std::vector<double> changes(const std::vector<Simple>& cuts, const Wall& wall) {
 }
 
 RimPiece piece_of_cut(const Simple& cut, const Wall& wall, double from, double to) {
-  return {from, to, [wall, cut](double u) { return cut_of(ruling_at(wall, u), cut.at, cut.layer); }};
+  return {from, to, [wall, cut](double u) { return cut(ruling_at(wall, u)); }};
 }
 
 }  // namespace
@@ -129,8 +129,15 @@ const RimPiece& Rim::piece_at(double u) const {
   return *std::find_if(pieces_.begin(), pieces_.end() - 1, [&](const RimPiece& p) { return u <= p.to; });
 }
 
-std::vector<double> contact_layers(const AskedPlane& p, double thickness) {
-  if (p.contact != Contact::clear && p.contact != Contact::full) return {p.layer};
+std::vector<Trim> numbered(std::vector<Trim> trims) {
+  for (size_t i = 0; i < trims.size(); ++i) {
+    if (trims[i].key.empty()) trims[i].key = "trim." + std::to_string(i + 1) + ".";
+  }
+  return trims;
+}
+
+std::vector<double> contact_layers(const Cutter& c, double thickness) {
+  if (c.contact != Contact::clear && c.contact != Contact::full) return {c.layer};
   if (thickness == 0) return {0};
   return {0, thickness};
 }
@@ -144,18 +151,35 @@ Cut cut_of(const Ruling& r, const Plane& plane, double layer) {
   return {s, -(d_above + s * dot(plane.normal, r.de)) / climb};
 }
 
+Cutter plane_cutter(EndName end, const Plane& plane, Contact contact, double layer) {
+  return {end,
+          contact,
+          layer,
+          [plane](const Ruling& ruling, double own) { return cut_of(ruling, plane, own); },
+          [plane](Vec3 p) { return dot(plane.normal, p) - plane.height; },
+          [plane](Vec3) { return plane.normal; }};
+}
+
 Rim plane_rim(const Wall& wall, Plane plane, double layer) {
   return Rim([wall, plane, layer](double u) { return cut_of(ruling_at(wall, u), plane, layer); });
 }
 
-Rim rim_of_planes(const std::vector<AskedPlane>& planes, EndName end, const Wall& wall, double thickness) {
-  const std::vector<Simple> cuts = simple_cuts(planes, thickness);
-  if (cuts.size() == 1) return plane_rim(wall, cuts.front().at, cuts.front().layer);
+std::vector<Cutter> cutters_of(const std::vector<Cutter>& all, EndName end) {
+  std::vector<Cutter> own;
+  std::copy_if(all.begin(), all.end(), std::back_inserter(own),
+               [&](const Cutter& c) { return c.end == end; });
+  return own;
+}
+
+Rim rim_of(const std::vector<Cutter>& all, EndName end, const Wall& wall, double thickness) {
+  const std::vector<Cutter> cutters = cutters_of(all, end);
+  const std::vector<Simple> cuts = simple_cuts(cutters, thickness);
+  if (cuts.size() == 1) return Rim([wall, cut = cuts.front()](double u) { return cut(ruling_at(wall, u)); });
   const std::vector<double> breaks = changes(cuts, wall);
   std::vector<RimPiece> pieces;
   size_t last = cuts.size();
   for (size_t i = 0; i + 1 < breaks.size(); ++i) {
-    const size_t now = active_between(cuts, planes, end, wall, breaks[i], breaks[i + 1]);
+    const size_t now = active_between(cuts, cutters, end, wall, breaks[i], breaks[i + 1]);
     if (now == last) {
       pieces.back().to = breaks[i + 1];
     } else {
@@ -166,18 +190,20 @@ Rim rim_of_planes(const std::vector<AskedPlane>& planes, EndName end, const Wall
   return Rim(std::move(pieces));
 }
 
-size_t active_plane(const std::vector<AskedPlane>& planes, EndName end, const Ruling& r, double thickness) {
-  const std::vector<Simple> cuts = simple_cuts(planes, thickness);
-  const auto reach = [&](const Simple& cut) { return cut_of(r, cut.at, cut.layer).s; };
-  const size_t best = active(cuts, planes, end, r);
-  // Where a level and a slanting plane touch, the edge is the slanting one's.
-  size_t steepest = cuts[best].plane;
+const Cutter& active_cutter(const std::vector<Cutter>& cutters, EndName end, const Ruling& r,
+                            double thickness) {
+  const std::vector<Simple> cuts = simple_cuts(cutters, thickness);
+  const size_t best = active(cuts, cutters, end, r);
+  const double reach = cuts[best](r).s;
+  const Vec3 place = r.c + cuts[best].layer * r.n + reach * r.e;
+  const auto level = [&](size_t cutter) { return std::abs(cutters[cutter].normal(place).z); };
+  // Where a level and a slanting one touch, the edge is the slanting one's.
+  size_t steepest = cuts[best].cutter;
   for (const Simple& cut : cuts) {
-    const bool ties =
-        std::abs(reach(cut) - reach(cuts[best])) <= within::same * (std::abs(reach(cuts[best])) + thickness);
-    if (ties && std::abs(cut.at.normal.z) < std::abs(planes[steepest].plane.normal.z)) steepest = cut.plane;
+    const bool ties = std::abs(cut(r).s - reach) <= within::same * (std::abs(reach) + thickness);
+    if (ties && level(cut.cutter) < level(steepest)) steepest = cut.cutter;
   }
-  return steepest;
+  return cutters[steepest];
 }
 
 }  // namespace juggler

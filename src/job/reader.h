@@ -142,7 +142,7 @@ void read_sheet(Reader& r, const std::string& source, Sheet& sheet);
 void refuse_idle_sheet_keys(const Entries& entries, const std::vector<Part>& parts);
 void read_seam(Reader& r, Seam& seam);
 /// A plane that cuts an end of a body.
-[[nodiscard]] SlantingEnd read_slanting_end(Reader& r, size_t number);
+[[nodiscard]] std::vector<Trim> read_trims(Reader& part);
 
 /// How folds are bent, and what is done where they meet.
 [[nodiscard]] Rulings read_rulings(Reader& part);

@@ -107,19 +107,27 @@ void read_corners(Reader& r, HipJoint& joint, Relief& relief, std::optional<doub
     refuse(*idle, "belongs to a relief that is cut, but the corners are closed", {}, "leave it out");
 }
 
-SlantingEnd read_slanting_end(Reader& r, size_t number) {
-  SlantingEnd e;
-  e.key = fmt::format("trim.{}", number);
-  std::string end;
-  r.text("end", end);
-  if (end.empty())
-    refuse(*r.first(), "belongs to a trim that does not say which end it cuts", {},
-           "add end = \"top\" or end = \"base\"");
-  e.end = end == "base" ? EndName::base : EndName::top;
-  r.length("height", e.height);
-  r.angle("tilt", e.tilt);
-  r.angle("uphill", e.uphill);
-  return e;
+std::vector<Trim> read_trims(Reader& part) {
+  std::vector<Trim> trims;
+  part.tables("trim", [&](Reader& r) {
+    Trim t;
+    std::optional<EndName> end;
+    r.choice("end", end_words, end);
+    if (!end)
+      refuse(*r.first(), "belongs to a trim that does not say which end it cuts off", {},
+             "add end = \"top\" or end = \"base\"");
+    t.end = *end;
+    r.length("height", t.height);
+    r.angle("tilt", t.tilt);
+    r.angle("uphill", t.uphill);
+    r.length("short_side", t.short_side);
+    r.length("long_side", t.long_side);
+    r.length("from_apex", t.from_apex);
+    r.angle("to_axis", t.to_axis);
+    r.contact("contact", t.contact);
+    trims.push_back(t);
+  });
+  return trims;
 }
 
 Rulings read_rulings(Reader& r) {

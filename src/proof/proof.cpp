@@ -41,20 +41,20 @@ double miss(const FormedRuling& r, const AskedProfile& p, double neutral) {
   return p.distance({dot(meets, p.x), dot(meets, p.y)});
 }
 
-// How far an end of a formed ruling, on the layers that its planes ask for, is from the first of the planes
-// that it meets: none may be passed, and one must be reached. round.md (8).
-double plane_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_point) {
+// How far an end of a formed ruling, on the layers that its cutters ask for, is from the first of them that
+// it meets: none may be passed, and one must be reached. round.md (8).
+double end_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_point) {
   const double outwards = end == EndName::top ? 1 : -1;
   double most = -HUGE_VAL;
-  for (const AskedPlane& p : f.planes) {
-    if (p.end != end) continue;
+  for (const Cutter& c : f.cutters) {
+    if (c.end != end) continue;
     const auto past = [&](double layer) {
       const Vec3 point = rim_point + (layer - f.neutral) * r.n;
-      return outwards * (dot(p.plane.normal, point) - p.plane.height);
+      return outwards * c.beyond(point);
     };
-    const double reach = p.contact == Contact::clear  ? std::max(past(0), past(f.thickness))
-                         : p.contact == Contact::full ? std::min(past(0), past(f.thickness))
-                                                      : past(p.layer);
+    const double reach = c.contact == Contact::clear  ? std::max(past(0), past(f.thickness))
+                         : c.contact == Contact::full ? std::min(past(0), past(f.thickness))
+                                                      : past(c.layer);
     most = std::max(most, reach);
   }
   return most == -HUGE_VAL ? 0 : std::abs(most);
@@ -162,8 +162,8 @@ Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const
     const double length = dot(panel.top(u) - panel.base(u), direction(panel.heading(u)));
     worst.look(norm(r.base - edge_point(f, EndName::base, f.neutral, u)), "base rim", u);
     worst.look(norm(r.base + length * r.e - edge_point(f, EndName::top, f.neutral, u)), "top rim", u);
-    if (!f.base_pointed) worst.look(plane_miss(f, EndName::base, r, r.base), "base plane", u);
-    if (!f.top_pointed) worst.look(plane_miss(f, EndName::top, r, r.base + length * r.e), "top plane", u);
+    if (!f.base_pointed) worst.look(end_miss(f, EndName::base, r, r.base), "base plane", u);
+    if (!f.top_pointed) worst.look(end_miss(f, EndName::top, r, r.base + length * r.e), "top plane", u);
     for (const AskedCircle& c : f.asked) {
       worst.look(miss(r, c, f.neutral, u), c.end == EndName::base ? "base size" : "top size", u);
     }

@@ -17,29 +17,6 @@ End read_end(Reader& r, const std::string& name) {
   return end;
 }
 
-std::vector<Trim> read_trims(Reader& part) {
-  std::vector<Trim> trims;
-  part.tables("trim", [&](Reader& r) {
-    Trim t;
-    std::optional<EndName> end;
-    r.choice("end", end_words, end);
-    if (!end)
-      refuse(*r.first(), "belongs to a trim that does not say which end it cuts off", {},
-             "add end = \"top\" or end = \"base\"");
-    t.end = *end;
-    r.length("height", t.height);
-    r.angle("tilt", t.tilt);
-    r.angle("uphill", t.uphill);
-    r.length("short_side", t.short_side);
-    r.length("long_side", t.long_side);
-    r.length("from_apex", t.from_apex);
-    r.angle("to_axis", t.to_axis);
-    r.contact("contact", t.contact);
-    trims.push_back(t);
-  });
-  return trims;
-}
-
 Cone read_cone_sizes(Reader& r) {
   Cone cone;
   cone.base = read_end(r, "base.");

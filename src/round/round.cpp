@@ -56,35 +56,31 @@ Wall offset_wall(const RoundSizes& z, double from, double to) {
 }
 
 // Level planes of the ends first, those of the trims last. A pointed end has none of its own.
-void add_planes(Form& f, const RoundSizes& s) {
+void add_cutters(Form& f, const RoundSizes& s) {
   const auto add = [&](EndName end, Plane plane, Contact contact) {
     const double size_layer = end == EndName::base ? s.base_layer : s.top_layer;
-    f.planes.push_back({end, plane, contact, contact_layer(contact, size_layer, f.thickness, f.neutral)});
+    f.cutters.push_back(
+        plane_cutter(end, plane, contact, contact_layer(contact, size_layer, f.thickness, f.neutral)));
   };
   const Vec3 up{0, 0, 1};
-  if (!s.base_pointed) add(EndName::base, {up, 0}, s.base_contact);
-  if (!s.top_pointed) add(EndName::top, {up, s.height}, s.top_contact);
+  // A flange lies beyond its end's plane by its width along the rulings, which rise alike.
+  const auto beyond = [&](const std::optional<RoundFlange>& flange) {
+    return flange ? flange->width * std::cos(s.taper.radians()) : 0;
+  };
+  if (!s.base_pointed) add(EndName::base, {up, 0 - beyond(s.base_flange)}, s.base_contact);
+  if (!s.top_pointed) add(EndName::top, {up, s.height + beyond(s.top_flange)}, s.top_contact);
   for (const Trim& t : s.trims) {
     f.trims.push_back(trim_plane(t, s, f.wall));
     add(t.end, f.trims.back().plane, f.trims.back().contact);
   }
 }
 
-std::vector<AskedPlane> planes_of(const Form& f, EndName end) {
-  std::vector<AskedPlane> planes;
-  for (const AskedPlane& p : f.planes) {
-    if (p.end == end) planes.push_back(p);
-  }
-  return planes;
-}
-
 // An end as it was before trims.
 Rim whole_rim(const Form& f, const RoundSizes& s, EndName end) {
   if (f.trims.empty()) return f.rim(end);
   if (end == EndName::base ? s.base_pointed : s.top_pointed) return point_rim(s, end, f.wall, f.neutral);
-  std::vector<AskedPlane> planes = planes_of(f, end);
-  planes.resize(1);  // the end's own plane stands before those of trims
-  return rim_of_planes(planes, end, f.wall, f.thickness);
+  // The end's own plane stands before those of trims.
+  return rim_of({cutters_of(f.cutters, end).front()}, end, f.wall, f.thickness);
 }
 
 // The wall in pieces that are smooth together with both rims.
@@ -104,14 +100,6 @@ void split_at_corners(Form& f) {
     from = u;
   }
   f.wall.push_back({from, whole.to, whole.ruling});
-}
-
-// A flange lies beyond its end's plane by its width along the rulings, which rise alike.
-void go_on_to(Form& f, EndName end, const std::optional<RoundFlange>& flange, double rise) {
-  if (!flange) return;
-  for (AskedPlane& p : f.planes) {
-    if (p.end == end) p.plane.height += flange->width * rise;
-  }
 }
 
 }  // namespace
@@ -139,14 +127,11 @@ Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   f.wall = round_wall(s, span.from - span.before, span.to + span.after);
   f.before = span.before;
   f.after = span.after;
-  add_planes(f, s);
-  go_on_to(f, EndName::base, s.base_flange, -std::cos(s.taper.radians()));
-  go_on_to(f, EndName::top, s.top_flange, std::cos(s.taper.radians()));
+  add_cutters(f, s);
   const auto rim = [&](EndName end, bool point) {
-    const std::vector<AskedPlane> planes = planes_of(f, end);
-    const bool pointed = point && planes.empty();
+    const bool pointed = point && cutters_of(f.cutters, end).empty();
     (end == EndName::base ? f.base_pointed : f.top_pointed) = pointed;
-    return pointed ? point_rim(s, end, f.wall, f.neutral) : rim_of_planes(planes, end, f.wall, f.thickness);
+    return pointed ? point_rim(s, end, f.wall, f.neutral) : rim_of(f.cutters, end, f.wall, f.thickness);
   };
   f.base = rim(EndName::base, s.base_pointed);
   f.top = rim(EndName::top, s.top_pointed);
@@ -342,12 +327,12 @@ std::optional<Bevel> bevel_at(const Form& f, EndName end, double u) {
   if (f.pointed(end)) return std::nullopt;
   const Ruling r = ruling_at(f.wall, u);
   const double s = f.rim(end)(u).s;
-  const std::vector<AskedPlane> planes = planes_of(f, end);
-  if (planes.empty()) return std::nullopt;
-  const Plane plane = planes[active_plane(planes, end, r, f.thickness)].plane;
+  const std::vector<Cutter> cutters = cutters_of(f.cutters, end);
+  if (cutters.empty()) return std::nullopt;
+  const Cutter& cutter = active_cutter(cutters, end, r, f.thickness);
   const double outwards = end == EndName::top ? 1 : -1;
-  const auto reach = [&](double layer) { return outwards * (cut_of(r, plane, layer).s - s); };
-  const double lean = std::asin(std::clamp(dot(plane.normal, r.n), -1.0, 1.0));
+  const auto reach = [&](double layer) { return outwards * (cutter.cut(r, layer).s - s); };
+  const double lean = std::asin(std::clamp(dot(cutter.normal(r.c + s * r.e), r.n), -1.0, 1.0));
   return Bevel{Angle::radians(outwards * lean), reach(0), reach(f.thickness)};
 }
 

@@ -1,16 +1,9 @@
 // Cones and cylinders worked out; their mirrored twins.
 #include "sizes.h"
+#include "form/cuts.h"
 
 namespace juggler {
 namespace {
-
-// Trims are known by their number in the part.
-std::vector<Trim> numbered(std::vector<Trim> trims) {
-  for (size_t i = 0; i < trims.size(); ++i) {
-    if (trims[i].key.empty()) trims[i].key = "trim." + std::to_string(i + 1) + ".";
-  }
-  return trims;
-}
 
 // A cylinder is a cone of equal ends; two side lengths are a slanting plane across its top.
 Cone cone_of(const Cylinder& c) {

@@ -129,14 +129,14 @@ Phrase at_plan(double u) {
 
 // How far a plane lies past the rim that is left without it, at the ruling where it comes nearest.
 void check_meets(const Form& f, const TrimPlane& t, size_t index) {
-  std::vector<AskedPlane> others;
-  for (size_t i = 0; i < f.planes.size(); ++i) {
-    if (i != index && f.planes[i].end == t.end) others.push_back(f.planes[i]);
+  std::vector<Cutter> others;
+  for (size_t i = 0; i < f.cutters.size(); ++i) {
+    if (i != index && f.cutters[i].end == t.end) others.push_back(f.cutters[i]);
   }
   const double outwards = t.end == EndName::top ? 1 : -1;
   const bool pointed = others.empty();
-  const Rim without = pointed ? f.rim(t.end) : rim_of_planes(others, t.end, f.wall, f.thickness);
-  const Rim alone = rim_of_planes({f.planes[index]}, t.end, f.wall, f.thickness);
+  const Rim without = pointed ? f.rim(t.end) : rim_of(others, t.end, f.wall, f.thickness);
+  const Rim alone = rim_of({f.cutters[index]}, t.end, f.wall, f.thickness);
   const auto past = [&](double u) { return outwards * (alone(u).s - without(u).s); };
   const Least nearest = least(past, f.wall.front().from, f.wall.back().to);
   if (pointed || nearest.value < -within::same * f.size) return;
@@ -178,16 +178,16 @@ void check_apex(const Form& f, const RoundSizes& s, EndName end) {
 }
 
 // A plane steeper than a ruling would cut it off from its other end.
-void check_steepness(const Form& f, const TrimPlane& t, const AskedPlane& asked) {
+void check_steepness(const Form& f, const TrimPlane& t, const Cutter& cutter) {
   const EndName other = t.end == EndName::top ? EndName::base : EndName::top;
   const double outwards = t.end == EndName::top ? 1 : -1;
   const auto inside = [&](double u) {
     const Ruling r = ruling_at(f.wall, u);
     const double s = f.rim(other)(u).s;
     double room = never;
-    for (double layer : contact_layers(asked, f.thickness)) {
+    for (double layer : contact_layers(cutter, f.thickness)) {
       const Vec3 p = r.c + layer * r.n + s * r.e;
-      room = std::min(room, outwards * (t.plane.height - dot(t.plane.normal, p)));
+      room = std::min(room, -outwards * cutter.beyond(p));
     }
     return room;
   };
@@ -208,11 +208,11 @@ void check_steepness(const Form& f, const TrimPlane& t, const AskedPlane& asked)
 
 void check_trims(const Form& f, const RoundSizes& s) {
   if (f.trims.empty()) return;
-  const size_t first = f.planes.size() - f.trims.size();
+  const size_t first = f.cutters.size() - f.trims.size();
   for (size_t i = 0; i < f.trims.size(); ++i) check_meets(f, f.trims[i], first + i);
   check_apex(f, s, EndName::base);
   check_apex(f, s, EndName::top);
-  for (size_t i = 0; i < f.trims.size(); ++i) check_steepness(f, f.trims[i], f.planes[first + i]);
+  for (size_t i = 0; i < f.trims.size(); ++i) check_steepness(f, f.trims[i], f.cutters[first + i]);
 }
 
 }  // namespace juggler

@@ -13,7 +13,7 @@ namespace {
 struct Made {
   std::shared_ptr<const Hull> hull;
   std::vector<Stretch> stretches;  // once round
-  std::vector<AskedPlane> planes;
+  std::vector<Cutter> cutters;
   double thickness = 0;
   double neutral = 0;
   double size = 0;
@@ -57,14 +57,10 @@ std::vector<Stretch> between(const std::vector<Stretch>& once, double from, doub
 }
 
 // A rim that has a piece for every smooth stretch of the wall and of its own.
-Rim rim_along(const Wall& wall, const std::vector<AskedPlane>& planes, EndName end, double thickness) {
-  std::vector<AskedPlane> own;
-  for (const AskedPlane& p : planes) {
-    if (p.end == end) own.push_back(p);
-  }
+Rim rim_along(const Wall& wall, const std::vector<Cutter>& cutters, EndName end, double thickness) {
   std::vector<RimPiece> pieces;
   for (const WallPiece& w : wall) {
-    const Rim rim = rim_of_planes(own, end, {w}, thickness);
+    const Rim rim = rim_of(cutters, end, {w}, thickness);
     for (RimPiece piece : rim.pieces()) {
       piece.from = std::max(piece.from, w.from);
       piece.to = std::min(piece.to, w.to);
@@ -115,7 +111,7 @@ Form form_between(const Made& m, const Span& span) {
   f.thickness = m.thickness;
   f.neutral = m.neutral;
   f.size = m.size;
-  f.planes = m.planes;
+  f.cutters = m.cutters;
   f.before = span.before;
   f.after = span.after;
   Wall wall;
@@ -123,8 +119,8 @@ Form form_between(const Made& m, const Span& span) {
     f.regions.push_back({s.kind, s.piece.from, s.piece.to, s.name});
     wall.push_back(std::move(s.piece));
   }
-  f.base = rim_along(wall, m.planes, EndName::base, m.thickness);
-  f.top = rim_along(wall, m.planes, EndName::top, m.thickness);
+  f.base = rim_along(wall, m.cutters, EndName::base, m.thickness);
+  f.top = rim_along(wall, m.cutters, EndName::top, m.thickness);
   f.wall = cut_at_corners(wall, f.base, f.top);
   const auto add_profile = [&](EndName end, double layer, const EndFrame& frame, bool top) {
     f.profiles.push_back({end, layer, frame.centre, frame.x, frame.y, frame.z, [hull = m.hull, top](Vec2 p) {
@@ -213,10 +209,8 @@ Made made_of(const Transition& t, const Sheet& sheet) {
   const auto plane = [&](EndName end, const EndFrame& frame, double layer,
                          const std::optional<Contact>& asked) {
     const Contact contact = asked.value_or(Contact::size_face);
-    m.planes.push_back({end,
-                        {frame.z, dot(frame.z, frame.centre)},
-                        contact,
-                        contact_layer(contact, layer, m.thickness, m.neutral)});
+    m.cutters.push_back(plane_cutter(end, {frame.z, dot(frame.z, frame.centre)}, contact,
+                                     contact_layer(contact, layer, m.thickness, m.neutral)));
   };
   plane(EndName::base, m.hull->base, m.hull->base_layer, t.base.contact);
   plane(EndName::top, m.hull->top, m.hull->top_layer, t.top.contact);
