@@ -12,6 +12,7 @@
 #include "develop/net.h"
 #include "develop/unroll.h"
 #include "folded/bodies.h"
+#include "form/mirror.h"
 #include "form/mould.h"
 #include "form/openings.h"
 #include "juggler/juggler.h"

@@ -266,7 +266,7 @@ TEST(Given, FoldedTransitionsAreHeldAgainstTheirPolygons) {
   for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
     const Seam seam{.at = Angle::degrees(90)};
     const std::vector<Blank> blanks = make_blanks(t, sheet, seam, {.hand = hand});
-    const Body body = body_of(as_made(t, hand), sheet, seam_as_made(seam, hand));
+    const Body body = as_made(body_of(t, sheet, seam), hand);
     const auto worst = [&](const Transition& given) {
       Proof worst;
       for (const Blank& blank : blanks) {
@@ -302,7 +302,7 @@ TEST(Given, HoppersArePartedWhereTheirSeamsAre) {
       for (h.pieces = 1; h.pieces <= 2; ++h.pieces) {
         h.seam = eighth;
         const Seam seam{.gap = 1.5};
-        const Body body = body_of(as_made(h, hand), sheet, 1.5);
+        const Body body = body_of(h, sheet, 1.5, hand);
         Hopper other = h;
         other.seam = (eighth + 1) % 8;
         bool seen = false;
@@ -327,7 +327,7 @@ TEST(Given, TubesAreOpenedWhereTheyAreSaidToBe) {
   tube.wall_thickness = 3;
   for (tube.opened_at = 0; tube.opened_at < 8; tube.opened_at += 2) {
     for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
-      const Body body = body_of(as_made(tube, hand));
+      const Body body = body_of(tube, hand);
       const Blank blank = make_blanks(tube, none, {}, {.hand = hand}).front();
       EXPECT_TRUE(bent_up(blank, body, tube, hand).passed) << tube.opened_at;
       Tube other = tube;
@@ -375,7 +375,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
   const Seam other{.at = Angle::degrees(21)};
   for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
     const Blank flat = make_blanks(Shape(folded), sheet, seam, {.hand = hand}).front();
-    const Proof bent = bent_up(flat, body_of(as_made(folded, hand), sheet, seam_as_made(seam, hand)), folded,
+    const Proof bent = bent_up(flat, as_made(body_of(folded, sheet, seam), hand), folded,
                                sheet, other, hand);
     EXPECT_FALSE(bent.passed);
     EXPECT_TRUE(has(bent.where, "seam as given")) << bent.where;

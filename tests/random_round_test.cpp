@@ -166,7 +166,7 @@ TEST_P(RandomRound, PartsAreProvedOrRefusedWithAReason) {
                               << p.seam_mismatch << " rims " << p.rim_mismatch << " area " << p.area_mismatch
                               << " allowed " << p.allowed << " " << p.allowed_area << " numbers "
                               << p.number_mismatch << " " << p.number << '\n'
-                              << described(solve(as_made(round_of(d.shape), d.making.hand), d.sheet), d);
+                              << described(solve(round_of(d.shape), d.sheet), d);
         EXPECT_LE(b.fit_error, 1.02 * d.making.fit) << about;
         counted += b.count;
       }

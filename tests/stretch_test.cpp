@@ -286,14 +286,14 @@ TEST(Surfaces, HaveTheirDerivatives) {
                                   middle)),
                        "dome");
     expect_derivatives(
-        form(RuledWall{.base = helix(300, 200, 1.2), .top = helix(420, 260, 1, 80, 15)}, middle, hand),
+        as_made(form(RuledWall{.base = helix(300, 200, 1.2), .top = helix(420, 260, 1, 80, 15)}, middle), hand),
         "wall, " + of);
     RuledWall points{.base = {.points = {{0, 0, 0}, {150, 40, 10}, {300, 30, -10}, {450, 120, 0}}},
                      .top = helix(500, 30, 0.3, 200, -70),
                      .rulings = Rulings::even};
-    expect_derivatives(form(points, middle, hand), "points, " + of);
+    expect_derivatives(as_made(form(points, middle), hand), "points, " + of);
     Flight grows{.shaft = 40, .outside = 160, .outside_to = 220, .pitch = 90, .pitch_to = 150, .turns = 1.3};
-    expect_derivatives(form(solve(grows, hand), 1), "flight, " + of);
+    expect_derivatives(as_made(form(solve(grows), 1), hand), "flight, " + of);
     for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
       HelicalStrip s{.body_diameter = 300,
                      .body_end_diameter = 420,
@@ -301,10 +301,10 @@ TEST(Surfaces, HaveTheirDerivatives) {
                      .pitch = 160,
                      .turns = 1.3,
                      .ends = ends};
-      expect_derivatives(form(solve_on_cone(s, middle, hand)), "cone strip, " + of);
+      expect_derivatives(as_made(form(solve_on_cone(s, middle)), hand), "cone strip, " + of);
       s.pitch.reset();
       s.lead = Angle::degrees(20);
-      expect_derivatives(form(solve_on_cone(s, middle, hand)), "cone strip, " + of);
+      expect_derivatives(as_made(form(solve_on_cone(s, middle)), hand), "cone strip, " + of);
     }
   }
 }
@@ -519,7 +519,7 @@ TEST(ConeStrip, EdgesHaveTheirClosedLengths) {
                        .width = 20,
                        .turns = 1.5,
                        .lead = Angle::radians(lead)};
-  const ConeStripSizes c = solve_on_cone(s, thin, Hand::as_drawn);
+  const ConeStripSizes c = solve_on_cone(s, thin);
   const StretchedPart part = stretch(s, thin);
   EXPECT_TRUE(part.opens_flat());
   const Blank b = make_blanks(part, {.fit = 1e-3}).front();
@@ -567,7 +567,7 @@ TEST(ConeStrip, LieAgainstTheConeAndEndAsAsked) {
       const Proof p = prove(b, part);
       EXPECT_TRUE(p.passed) << i << ": " << p.greatest_distance << " at " << p.where << ", strain "
                             << p.strain_mismatch;
-      const ConeStripSizes c = solve_on_cone(s, sheet, hand);
+      const ConeStripSizes c = solve_on_cone(s, sheet);
       const Surface& surface = part.pieces.front().curved.surface;
       const double taper = std::tan(c.half_angle);
       for (const double u : {0.0, 0.4, 1.0}) {

@@ -183,8 +183,9 @@ TEST(Flight, LeftHandIsTheMirrorImage) {
   f.outside_to = 240;
   f.turns = 1.6;
   f.start = Angle::degrees(30);
-  const WoundPart right = wind(f, plate);
   const WoundPart left = wind(f, plate, Hand::opposite);
+  f.start = -f.start;
+  const WoundPart right = wind(f, plate);
   ASSERT_EQ(right.pieces.size(), left.pieces.size());
   for (size_t i = 0; i < right.pieces.size(); ++i) {
     EXPECT_NEAR(right.pieces[i].from, -left.pieces[i].to, 1e-12);

@@ -5,21 +5,18 @@
 
 namespace juggler {
 
-[[nodiscard]] Hopper as_made(Hopper hopper, Hand hand);
-[[nodiscard]] Tube as_made(Tube tube, Hand hand);
-[[nodiscard]] Net as_made(Net net, Hand hand);
-
 /// The face that a round tube is opened on.
 [[nodiscard]] Cylinder cylinder_of(const Tube& tube);
 
 /// The body of a panel: x along the start of its profile, z along its run.
 [[nodiscard]] Body body_of(const Panel& panel, const Sheet& sheet);
 /// The body of a hopper, in its pieces, its welds apart by the gap.
-[[nodiscard]] Body body_of(const Hopper& hopper, const Sheet& sheet, double gap = 0);
+[[nodiscard]] Body body_of(const Hopper& hopper, const Sheet& sheet, double gap = 0,
+                           Hand hand = Hand::as_drawn);
 /// The body of a square or rectangular tube: the face it is opened on, without thickness.
-[[nodiscard]] Body body_of(const Tube& tube);
+[[nodiscard]] Body body_of(const Tube& tube, Hand hand = Hand::as_drawn);
 /// The body of a net.
-[[nodiscard]] Body body_of(const Net& net, const Sheet& sheet, double gap = 0);
+[[nodiscard]] Body body_of(const Net& net, const Sheet& sheet, double gap = 0, Hand hand = Hand::as_drawn);
 /// The plane of an end, its normal away from the part: level, or that of a trim.
 [[nodiscard]] Plane trim_plane(const std::vector<Trim>& ends, EndName end, double height);
 

@@ -67,7 +67,7 @@ Formed form_hopper(const Part& part, const Hopper& hopper) {
   const Given given = [=](std::vector<FormedFace> faces) {
     return miss_of_given(std::move(faces), hopper, part.sheet, hand);
   };
-  const Body body = body_of(as_made(hopper, hand), part.sheet, part.seam.gap.value_or(0));
+  const Body body = body_of(hopper, part.sheet, part.seam.gap.value_or(0), hand);
   return form_folded(part, hopper, body, given, hopper_record(hopper));
 }
 
@@ -76,7 +76,7 @@ Formed form_net(const Part& part, const Net& net) {
   const Given given = [=](std::vector<FormedFace> faces) {
     return miss_of_given(std::move(faces), net, part.sheet, hand);
   };
-  const Body body = body_of(as_made(net, hand), part.sheet, part.seam.gap.value_or(0));
+  const Body body = body_of(net, part.sheet, part.seam.gap.value_or(0), hand);
   return form_folded(part, net, body, given, net_record(net));
 }
 
@@ -89,7 +89,7 @@ Formed form_tube(const Part& part, const Tube& tube) {
     return miss_of_given(std::move(faces), tube, hand);
   };
   Formed formed = tube.round() ? form_round(part, cylinder_of(tube), round, name_of(tube.opened_on))
-                               : form_body(part, body_of(as_made(tube, hand)), flat);
+                               : form_body(part, body_of(tube, hand), flat);
   formed.thickness = *tube.wall_thickness;
   formed.metal_share = metal_share(tube);
   formed.joints_made = false;

@@ -3,6 +3,8 @@
 #include <array>
 
 #include "bodies.h"
+#include "form/cuts.h"
+#include "form/mirror.h"
 #include "form/mould.h"
 #include "hopper_sizes.h"
 #include "juggler/form.h"
@@ -19,8 +21,13 @@ struct Wall4 {
 
 class Maker {
  public:
-  Maker(const Hopper& h, const HopperLayers& layers, double gap, std::vector<Trim> ends = {})
-      : h_(h), gap_(gap), ends_(std::move(ends)), base_layer_(layers.base), top_layer_(layers.top) {
+  Maker(const Hopper& h, const HopperLayers& layers, double gap, Hand hand, std::vector<Trim> ends = {})
+      : h_(h),
+        gap_(gap),
+        hand_(hand),
+        ends_(std::move(ends)),
+        base_layer_(layers.base),
+        top_layer_(layers.top) {
     mould_.thickness = layers.thickness;
     mould_.layer = layers.sizes;
     mould_.bend = h.bend;
@@ -36,6 +43,10 @@ class Maker {
   [[nodiscard]] const std::vector<Phrase>& notes() const { return notes_; }
 
  private:
+  // Directions are named as they are on the part as made.
+  [[nodiscard]] const char* named(int eighth) const {
+    return name_of_eighth(hand_ == Hand::opposite ? (8 - eighth) % 8 : eighth);
+  }
   [[nodiscard]] bool is_seam(int eighth) const {
     if (h_.pieces == 4) return eighth % 2 == 1;
     const int apart = ((eighth - h_.seam) % 8 + 8) % 8;
@@ -98,7 +109,7 @@ class Maker {
 
   void add_wall(const Wall4& w) {
     SharpFace f;
-    f.name = std::string("wall ") + name_of_eighth(2 * w.wall);
+    f.name = std::string("wall ") + named(2 * w.wall);
     const bool halved = is_seam(2 * w.wall);
     if (halved) f.name += w.next % 2 == 0 ? ", first half" : ", second half";
     f.corners.assign(w.corners.begin(), w.corners.end());
@@ -120,7 +131,7 @@ class Maker {
     a.side = 3;
     b.sharp_face = static_cast<int>(i);
     b.side = 1;
-    a.name = b.name = std::string(eighth % 2 == 0 ? "seam in wall " : "hip ") + name_of_eighth(eighth);
+    a.name = b.name = std::string(eighth % 2 == 0 ? "seam in wall " : "hip ") + named(eighth);
     if (!seam) return;
     a.inset = b.inset = gap_ / 2;
     if (eighth % 2 == 1 && h_.hip_joint == HipJoint::lapped && mould_.thickness > 0)
@@ -284,7 +295,7 @@ class Maker {
 
   void note_open_corner(const Flange& f, int eighth) {
     notes_.push_back(
-        std::string("The corner ") + name_of_eighth(eighth) + " of the " + name_of(f.end) +
+        std::string("The corner ") + named(eighth) + " of the " + name_of(f.end) +
         " flange stays open when it is bent: one piece has no metal there. Fill it, or make four pieces.");
   }
 
@@ -295,9 +306,9 @@ class Maker {
 
   SharpSide mitred(const Flange& f, size_t i, size_t other, int sharp_face, int side, const End& end) const {
     const int eighth = seam_between(i, other);
-    SharpSide s{SideKind::joint, sharp_face, side,
-                std::string(name_of(f.end)) + " flange " + (eighth % 2 == 0 ? "seam " : "corner ") +
-                    name_of_eighth(eighth)};
+    SharpSide s{
+        SideKind::joint, sharp_face, side,
+        std::string(name_of(f.end)) + " flange " + (eighth % 2 == 0 ? "seam " : "corner ") + named(eighth)};
     s.inset = end.inset;
     s.open = end.open;
     return s;
@@ -326,6 +337,7 @@ class Maker {
 
   const Hopper& h_;
   double gap_ = 0;
+  Hand hand_;
   std::vector<Trim> ends_;
   double base_layer_ = 0;
   double top_layer_ = 0;
@@ -336,11 +348,11 @@ class Maker {
 
 }  // namespace
 
-Body body_of(const Hopper& hopper, const Sheet& sheet, double gap) {
+Body body_of(const Hopper& hopper, const Sheet& sheet, double gap, Hand hand) {
   check(sheet, {}, {});
   check(hopper);
   const Hopper sized = on_one_face(hopper, sheet);
-  Maker maker(sized, layers_of(hopper, sized, sheet), gap);
+  Maker maker(sized, layers_of(hopper, sized, sheet), gap, hand);
   Body body = body_of(maker.make());
   ask_ends(body, hopper, sheet);
   body.notes = maker.notes();
@@ -348,10 +360,10 @@ Body body_of(const Hopper& hopper, const Sheet& sheet, double gap) {
   body.bend = hopper.bend;
   body.relief = hopper.relief;
   body.relief_size = hopper.relief_size;
-  return body;
+  return as_made(std::move(body), hand);
 }
 
-Body body_of(const Tube& tube) {
+Body body_of(const Tube& tube, Hand hand) {
   const TubeFace face = tube_face(tube);
   if (tube.opened_at % 2 != 0)
     throw Refusal({.reason = "is not the middle of a side, where a tube is opened",
@@ -364,10 +376,14 @@ Body body_of(const Tube& tube) {
                       .height = tube.length,
                       .seam = tube.opened_at,
                       .bend = {.radius = face.corner_radius}};
-  Body body = body_of(Maker(hopper, {}, 0, tube.trims).make());
+  Body body = body_of(Maker(hopper, {}, 0, hand, numbered(tube.trims)).make());
   for (BendZone& s : body.zones) s.rolled = true;  // corners of the tube, not bends to be made
   body.lie = Lie::joints;
-  return body;
+  return as_made(std::move(body), hand);
+}
+
+Cylinder cylinder_of(const Tube& tube) {
+  return {.size = Diameter::mm(tube_face(tube).width), .height = tube.length, .trims = tube.trims};
 }
 
 }  // namespace juggler

@@ -3,6 +3,8 @@
 
 #include "bodies.h"
 #include "develop/net.h"
+#include "form/cuts.h"
+#include "form/mirror.h"
 #include "form/mould.h"
 
 namespace juggler {
@@ -183,12 +185,14 @@ class NetMould {
 
 }  // namespace
 
-Body body_of(const Net& net, const Sheet& sheet, double gap) {
+Body body_of(const Net& net, const Sheet& sheet, double gap, Hand hand) {
   check(sheet, {}, {});
   if (!sheet.sizes_on && *sheet.thickness > 0)
     refuse("sheet.sizes_on", "is missing", {}, "inside, middle or outside",
            "say on which face the sizes are measured");
-  return NetMould(net, sheet, gap).make();
+  Net known = net;
+  known.trims = numbered(known.trims);
+  return as_made(NetMould(known, sheet, gap).make(), hand);
 }
 
 }  // namespace juggler

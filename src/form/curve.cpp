@@ -78,20 +78,8 @@ EdgeCurve through(const std::vector<Vec3>& points) {
   return {std::move(breaks), [spline](double t) { return spline->point(t); }};
 }
 
-EdgeCurve twin(EdgeCurve c) {
-  std::vector<double> breaks;
-  for (auto b = c.breaks.rbegin(); b != c.breaks.rend(); ++b) breaks.push_back(1 - *b);
-  return {std::move(breaks), [point = std::move(c.point)](double t) -> CurvePoint {
-            const CurvePoint p = point(1 - t);
-            return {{p.at.x, -p.at.y, p.at.z}, {-p.d.x, p.d.y, -p.d.z}};
-          }};
-}
-
 }  // namespace
 
-EdgeCurve edge_curve(const SpaceCurve& c, Hand hand) {
-  EdgeCurve curve = c.points.empty() ? helix(c) : through(c.points);
-  return hand == Hand::opposite ? twin(std::move(curve)) : curve;
-}
+EdgeCurve edge_curve(const SpaceCurve& c) { return c.points.empty() ? helix(c) : through(c.points); }
 
 }  // namespace juggler

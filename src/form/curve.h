@@ -20,8 +20,8 @@ struct EdgeCurve {
   std::function<CurvePoint(double share)> point;
 };
 
-/// The curve as made: the mirrored twin's is mirrored in the plane of x and z, and runs the other way.
-[[nodiscard]] EdgeCurve edge_curve(const SpaceCurve& curve, Hand hand);
+/// A curve of the job.
+[[nodiscard]] EdgeCurve edge_curve(const SpaceCurve& curve);
 
 /// What two curves' rulings join: shares of both, by the wall's own.
 struct RulingPiece {

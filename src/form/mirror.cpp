@@ -26,7 +26,9 @@ Rim flipped(const Rim& rim) {
 }
 
 Cutter flipped(const Cutter& c) {
-  return {c.end, c.contact, c.layer,
+  return {c.end,
+          c.contact,
+          c.layer,
           [cut = c.cut](const Ruling& r, double layer) { return flipped(cut(flipped(r), layer)); },
           [beyond = c.beyond](Vec3 p) { return beyond(flipped(p)); },
           [normal = c.normal](Vec3 p) { return flipped(normal(flipped(p))); }};
@@ -43,12 +45,13 @@ void run_backwards(Stretches& stretches) {
 Form mirrored(const Form& form) {
   Form f = form;
   run_backwards(f.wall);
-  for (WallPiece& w : f.wall)
-    w.ruling = [ruling = w.ruling](double u) { return flipped(ruling(-u)); };
+  for (WallPiece& w : f.wall) w.ruling = [ruling = w.ruling](double u) { return flipped(ruling(-u)); };
   for (Rim* rim : {&f.base, &f.top, &f.whole_base, &f.whole_top}) *rim = flipped(*rim);
   for (AskedCircle& circle : f.asked) circle.centre = flipped(circle.centre);
   for (AskedProfile& p : f.profiles) {
     for (Vec3* v : {&p.centre, &p.x, &p.y, &p.normal}) *v = flipped(*v);
+    p.y = Vec3{} - p.y;  // its frame keeps its hand
+    p.distance = [distance = p.distance](Vec2 at) { return distance({at.x, -at.y}); };
   }
   for (Cutter& cutter : f.cutters) cutter = flipped(cutter);
   for (TrimPlane& trim : f.trims) {

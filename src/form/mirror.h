@@ -1,4 +1,5 @@
 // Twins: geometry mirrored in the plane of the x axis and the axis of the part, whatever it was made from.
+// Equation numbers: docs/maths/twin.md.
 #pragma once
 
 #include "surface.h"

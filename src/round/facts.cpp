@@ -70,7 +70,7 @@ void add_sizes(std::vector<Fact>& rows, const RoundPart& round, const Seam& seam
   }
   rows.push_back({"height", length(z.height, {"base plane", "top plane", "axis"})});
   if (!z.coaxial()) {
-    rows.push_back({"top shift", shift_of(z.shift)});
+    rows.push_back({"top shift", shift_of(top_shift(round.form))});
     rows.push_back({"longest ruling", length(z.slant, {"base plane", "top plane", "ruling"})});
   } else if (!z.one_size) {
     rows.push_back(

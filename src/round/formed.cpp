@@ -2,6 +2,7 @@
 #include <cmath>
 
 #include "blank/laid.h"
+#include "form/mirror.h"
 #include "round.h"
 #include "sizes.h"
 
@@ -9,13 +10,14 @@ namespace juggler {
 namespace {
 
 // The least end that leaves metal beside the gap.
-void refuse_gap(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, const Form& f) {
+void refuse_gap(const RoundSizes& sizes, const Sheet& sheet, const Seam& seam, const Form& f,
+                const std::function<PieceMaker(const RoundSizes&)>& made) {
   const EndName small = sizes.top_radius <= sizes.base_radius ? EndName::top : EndName::base;
   const double radius = small == EndName::top ? sizes.top_radius : sizes.base_radius;
   const double from = f.from();
   const double to = f.to();
   const double least = least_radius(sizes, sheet, small, [&](const RoundSizes& other) {
-    return leaves_metal(piece_of(other, sheet, {from, to, 0, 0}), seam);
+    return leaves_metal(made(other)({from, to, 0, 0}), seam);
   });
   if (2 * least > limits::longest)
     throw Refusal(
@@ -48,13 +50,16 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
                   const std::string& inside) {
   const Hand hand = part.making.hand;
   const Seam seam = seam_as_made(part.seam, hand);
-  const RoundSizes sizes = solve(as_made(shape, hand), part.sheet);
-  WholeWall whole{pieces_of(sizes, part.sheet), form(sizes, part.sheet, {}), seam, sizes.height,
-                  turned_ends(sizes)};
-  whole.refuse_gap = [sizes, sheet = part.sheet, seam](const Form& f) { refuse_gap(sizes, sheet, seam, f); };
+  const RoundSizes sizes = solve(shape, part.sheet);
+  check_form(sizes, part.sheet);
+  const auto made = [sheet = part.sheet, hand](const RoundSizes& own) {
+    return as_made(pieces_of(own, sheet), hand);
+  };
+  const PieceMaker pieces = made(sizes);
+  WholeWall whole{pieces, pieces({0, two_pi, 0, 0}), seam, sizes.height, turned_ends(sizes)};
+  whole.refuse_gap = [=, sheet = part.sheet](const Form& f) { refuse_gap(sizes, sheet, seam, f, made); };
   const double from = seam_spans(whole.form, seam).front().from;
-  const auto round =
-      std::make_shared<const RoundPart>(RoundPart{sizes, form(sizes, part.sheet, Angle::radians(from))});
+  const auto round = std::make_shared<const RoundPart>(RoundPart{sizes, pieces({from, from + two_pi, 0, 0})});
 
   Formed formed = formed_of(part);
   formed.seam = seam;

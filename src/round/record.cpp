@@ -58,7 +58,7 @@ Record round_record(const Part& part, const RoundPart& round, const Blank& b) {
   const double wider = s.base_radius - s.top_radius;
   return {{"base", end_record(s.base_radius, s.base_face, s.base_contact)},
           {"top", end_record(s.top_radius, s.top_face, s.top_contact)},
-          {"shift", point(s.shift, {"centre of the base", "centre of the top", "plan"})},
+          {"shift", point(top_shift(round.form), {"centre of the base", "centre of the top", "plan"})},
           {"height", mm(s.height, along_axis)},
           {"slant", of_coaxial(mm(s.slant, {"base plane", "top plane", "ruling of the size face"}))},
           {"half_angle", of_coaxial(deg(taper, {"axis", "ruling", ""}))},

@@ -293,6 +293,8 @@ Form form(const RoundShape& shape, const Sheet& sheet, Angle seam_at) {
   return form(solve(shape, sheet), sheet, seam_at);
 }
 
+void check_form(const RoundSizes& sizes, const Sheet& sheet) { (void)form(sizes, sheet, {}); }
+
 Form form(const RoundSizes& sizes, const Sheet& sheet, Angle seam_at) {
   const double u = seam_at.radians();
   Form f = piece_of(sizes, sheet, {u, u + two_pi, 0, 0});

@@ -40,7 +40,7 @@ ViewNote size_of_end(const RoundPart& round, EndName end, const Phrase& text) {
   }
   const RoundSizes& z = round.sizes;
   const double radius = base ? z.base_radius : z.top_radius;
-  const double x = base ? 0 : z.shift.x;
+  const double x = base ? 0 : top_shift(f).x;
   const double at = base ? 0 : z.height;
   return ViewDimension{base ? ViewSide::below : ViewSide::above,
                        text,
@@ -68,7 +68,7 @@ Seen round_seen(const std::shared_ptr<const RoundPart>& round, const Seam& seam,
   const AskedCircle& wider = f.asked[f.asked[0].radius >= f.asked[1].radius ? 0 : 1];
   seen.in_above.emplace_back(PlanAngles{wider.centre, wider.radius});
   label_seams(seen.in_above, f, seams);
-  if (!round->sizes.coaxial()) seen.in_above.emplace_back(shift_arrow({}, round->sizes.shift));
+  if (!round->sizes.coaxial()) seen.in_above.emplace_back(shift_arrow({}, top_shift(round->form)));
   return seen;
 }
 

@@ -1,4 +1,4 @@
-// Cones and cylinders worked out; their mirrored twins.
+// Cones and cylinders worked out.
 #include "sizes.h"
 #include "form/cuts.h"
 
@@ -64,10 +64,6 @@ RoundSizes solved(const Cylinder& c, const Sheet& sheet) {
   }
 }
 
-void mirror(std::vector<Trim>& trims) {
-  for (Trim& t : trims) t.uphill = -t.uphill;
-}
-
 }  // namespace
 
 RoundSizes solve(const RoundShape& shape, const Sheet& sheet) {
@@ -78,19 +74,6 @@ RoundSizes solve(const RoundShape& shape, const Sheet& sheet) {
   const auto flanges = std::visit([](const auto& known) { return known.flanges; }, shape);
   for (const Flange& f : flanges) add_round_flange(s, f, sheet);
   return s;
-}
-
-RoundShape as_made(RoundShape shape, Hand hand) {
-  if (hand == Hand::as_drawn) return shape;
-  if (auto* cone = std::get_if<Cone>(&shape)) {
-    cone->shift.y = -cone->shift.y;
-    mirror(cone->trims);
-  }
-  if (auto* cylinder = std::get_if<Cylinder>(&shape)) {
-    cylinder->uphill = -cylinder->uphill;
-    mirror(cylinder->trims);
-  }
-  return shape;
 }
 
 }  // namespace juggler

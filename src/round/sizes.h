@@ -50,10 +50,6 @@ struct RoundSizes {
 /// Source    docs/maths/develop.md (21)-(26), docs/maths/round.md (1)-(3).
 [[nodiscard]] RoundSizes solve(const RoundShape& shape, const Sheet& sheet);
 
-/// The part as made: the mirrored twin has its plan angles and shifts mirrored about the x axis; a panel,
-/// alike at both ends of its run, is its own twin.
-[[nodiscard]] RoundShape as_made(RoundShape shape, Hand hand);
-
 /// The sizes of a cone, its trims as asked.
 [[nodiscard]] RoundSizes solved(const Cone& cone, const Sheet& sheet);
 /// Adds a flange to an end.
@@ -61,6 +57,8 @@ void add_round_flange(RoundSizes& sizes, const Flange& flange, const Sheet& shee
 /// Refuses a trim that is not given in exactly one way, or out of range.
 void check_trim(const Trim& trim);
 
+/// Refuses sizes of which no wall stands.
+void check_form(const RoundSizes& sizes, const Sheet& sheet);
 /// The form of a round part once round, its seam ruling first and last.
 ///
 /// Errors    Refusal when rulings of a layer within the metal cross before the cut end (it names the least
@@ -81,6 +79,11 @@ struct RoundPart {
   RoundSizes sizes;
   Form form;
 };
+
+/// Of the top's centre from the base's, as made.
+[[nodiscard]] inline Vec2 top_shift(const Form& form) {
+  return {form.asked[1].centre.x, form.asked[1].centre.y};
+}
 
 /// The least radius of an end, mm, for which a part of these sizes else still does what `fits` asks; to 1e-9
 /// of it. Both ends of a cylinder change together. Cost  some 60 forms.

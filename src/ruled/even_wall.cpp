@@ -3,6 +3,9 @@
 #include <cmath>
 #include <memory>
 
+#include <tuple>
+
+#include "form/mirror.h"
 #include "form/sweep.h"
 #include "pairing.h"
 #include "transition.h"
@@ -173,7 +176,7 @@ SweptWall once_round(const std::shared_ptr<const Hull>& hull) {
 
 CurvedForm form(const EvenTransition& asked, const Sheet& sheet, Hand hand) {
   check_making(asked);
-  const Transition t = as_made(asked.transition, hand);
+  const Transition& t = asked.transition;
   const auto hull = hull_between(t, sheet);
   check_on_middle(*hull, t, *sheet.thickness);
   const SweptWall whole = once_round(hull);
@@ -187,7 +190,12 @@ CurvedForm form(const EvenTransition& asked, const Sheet& sheet, Hand hand) {
   check_apart(strips_of(whole), *hull);
   constexpr int deepest = 6;
   const SweptWall sweep = halved(whole, f.size, deepest);
-  const std::vector<Span> spans = seam_spans(rulings, seam_as_made(asked.seam, hand));
+  // Seams are those of the part as made.
+  const Form made = as_made(rulings, hand);
+  std::vector<Span> spans = seam_spans(made, seam_as_made(asked.seam, hand));
+  if (hand == Hand::opposite) {
+    for (Span& span : spans) std::tie(span.from, span.to) = std::pair{-span.to, -span.from};
+  }
   for (const Span& span : spans) {
     CurvedPiece piece;
     piece.number = static_cast<int>(f.pieces.size());
@@ -200,7 +208,7 @@ CurvedForm form(const EvenTransition& asked, const Sheet& sheet, Hand hand) {
   }
   const double from = spans.front().from;
   f.once_round = as_rulings(part_of(whole, from, from + whole.back().to - whole.front().from), hull, f.size);
-  return f;
+  return as_made(std::move(f), hand);
 }
 
 std::optional<EvenTransition> even_where_needed(const Transition& asked, const Sheet& sheet,

@@ -3,6 +3,7 @@
 
 #include "blank/laid.h"
 #include "folded/folded.h"
+#include "form/mirror.h"
 #include "form/surface.h"
 #include "measure/facts.h"
 #include "stretched/stretched.h"
@@ -24,8 +25,7 @@ Formed opened_flat(const Part& part, const Transition& asked) {
   const RuledGivenMiss given = [=](WallProof wall) {
     return miss_of_given(std::move(wall), asked, part.sheet, part.seam, hand);
   };
-  Formed formed =
-      joined_wall(part, pieces_of(as_made(asked, hand), part.sheet), asked.height.value_or(0), given);
+  Formed formed = joined_wall(part, pieces_of(asked, part.sheet), asked.height.value_or(0), given);
   formed.says.asked = [=, form = formed.form](const Blank& b) {
     return ruled_asked(part, asked, form.get(), Rulings::developable, b);
   };
@@ -68,7 +68,7 @@ Formed by_even_rulings(const Part& part, const Transition& asked, const EvenTran
 // Between two polygons.
 Formed folded(const Part& part, const Transition& asked) {
   const Hand hand = part.making.hand;
-  Formed formed = form_body(part, body_of(as_made(asked, hand), part.sheet, seam_as_made(part.seam, hand)),
+  Formed formed = form_body(part, as_made(body_of(asked, part.sheet, part.seam), hand),
                             [=](std::vector<FormedFace> faces) {
                               return miss_of_given(std::move(faces), asked, part.sheet, part.seam, hand);
                             });

@@ -2,12 +2,14 @@
 #include "ruled.h"
 
 #include "blank/laid.h"
+#include "form/mirror.h"
 #include "measure/facts.h"
 #include "scene/wall.h"
 
 namespace juggler {
 
-Formed joined_wall(const Part& part, const PieceMaker& piece, double height, const RuledGivenMiss& given) {
+Formed joined_wall(const Part& part, const PieceMaker& drawn, double height, const RuledGivenMiss& given) {
+  const PieceMaker piece = as_made(drawn, part.making.hand);
   const Seam seam = seam_as_made(part.seam, part.making.hand);
   const WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, height};
   const double from = seam_spans(whole.form, seam).front().from;

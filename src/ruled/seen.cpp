@@ -55,7 +55,10 @@ Seen ruled_seen(const Transition& asked, const std::shared_ptr<const Form>& form
   const auto overall = [&](const char* name) { return say("overall {}", measured(numbers, name)); };
   seen.in_front.emplace_back(ViewDimension{ViewSide::below, overall("formed, along x")});
   seen.in_above.emplace_back(ViewDimension{ViewSide::right, overall("formed, along y")});
-  if (!(asked.shift == Vec2{})) seen.in_above.emplace_back(shift_arrow(f.profiles[0].centre, asked.shift));
+  if (!(asked.shift == Vec2{}))
+    seen.in_above.emplace_back(shift_arrow(
+        f.profiles[0].centre,
+        {f.profiles[1].centre.x - f.profiles[0].centre.x, f.profiles[1].centre.y - f.profiles[0].centre.y}));
   label_seams(seen.in_above, f, seams);
   seen.in_above.emplace_back(PlanAngles{});
   seen.in_pictorial.emplace_back(tags_of(f, bends));

@@ -5,8 +5,6 @@
 
 namespace juggler {
 
-[[nodiscard]] Transition as_made(Transition transition, Hand hand);
-
 /// The wall between two profiles, in pieces.
 ///
 /// Errors    Refusal for profiles that are none; when an end's plane cuts or touches the other profile; when

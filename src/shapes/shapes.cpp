@@ -44,7 +44,9 @@ Formed form_part(const Part& part) {
 }
 
 std::vector<Blank> make_blanks(const Formed& formed, const Making& making) {
-  return make_blanks(formed.lay(making), making);
+  Making as = making;
+  if (formed.has_hand) as.hand = Hand::as_drawn;  // plan angles of what winds are those asked for
+  return make_blanks(formed.lay(as), as);
 }
 
 std::vector<Blank> make_blanks(const Shape& shape, const Sheet& sheet, const Seam& seam,

@@ -67,21 +67,20 @@ SweptWall sweep_of(Edges edges) {
 
 // Every piece is the first again, turned and raised: even rulings between helices that stay as wide, and turn
 // and rise alike.
-std::optional<CopyPlace> repeats_by(const RuledWall& w, Rulings rulings, Hand hand) {
+std::optional<CopyPlace> repeats_by(const RuledWall& w, Rulings rulings) {
   if (rulings != Rulings::even || !w.base.points.empty() || !w.top.points.empty()) return std::nullopt;
   const auto grows = [](const SpaceCurve& c) { return c.diameter_to && *c.diameter_to != *c.diameter; };
   if (grows(w.base) || grows(w.top) || *w.base.turns != *w.top.turns || *w.base.pitch != *w.top.pitch)
     return std::nullopt;
   const double turns = *w.base.turns / w.pieces;
-  const double rise = *w.base.pitch * turns;
-  return hand == Hand::opposite ? CopyPlace{two_pi * turns, -rise} : CopyPlace{two_pi * turns, rise};
+  return CopyPlace{two_pi * turns, *w.base.pitch * turns};
 }
 
 }  // namespace
 
-CurvedForm form(const RuledWall& w, const Sheet& sheet, Hand hand) {
+CurvedForm form(const RuledWall& w, const Sheet& sheet) {
   check(w);
-  Edges edges{edge_curve(w.base, hand), edge_curve(w.top, hand), {}};
+  Edges edges{edge_curve(w.base), edge_curve(w.top), {}};
   CurvedForm f;
   f.rulings = w.rulings;
   if (w.rulings == Rulings::developable) edges.rulings = developable_rulings(edges.base, edges.top);
@@ -96,7 +95,7 @@ CurvedForm form(const RuledWall& w, const Sheet& sheet, Hand hand) {
   f.overall_height = overall_height(whole, *sheet.thickness);
   constexpr int deepest = 3;
   const SweptWall sweep = halved(whole, f.size, deepest);
-  const auto repeats = repeats_by(w, *f.rulings, hand);
+  const auto repeats = repeats_by(w, *f.rulings);
   for (int i = 0; i < w.pieces; ++i) {
     if (repeats && i > 0) {
       f.pieces.front().copies.push_back({i * repeats->turn, i * repeats->rise});

@@ -1,5 +1,6 @@
 // Domes and ruled walls laid out.
 #include "develop/stretch.h"
+#include "form/mirror.h"
 #include "walls.h"
 
 #include <cmath>
@@ -26,7 +27,7 @@ StretchedPart stretch(const RuledWall& wall, const Sheet& sheet, Hand hand) {
                    .found = name_of(*sheet.sizes_on),
                    .allowed = "middle",
                    .advice = "give the sizes of the middle, and say sizes_on = \"middle\" or leave it out"});
-  CurvedForm curved = form(wall, sheet, hand);
+  CurvedForm curved = as_made(form(wall, sheet), hand);
   Stretching how{wall.strain, wall.strain.limit};
   if (curved.rulings == Rulings::even) how.notes.emplace_back("Rulings join equal shares of both edges.");
   how.advice = [](double) -> std::string { return "bring its edges nearer to a wall that opens flat"; };

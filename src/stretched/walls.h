@@ -39,7 +39,7 @@ void check(const RuledWall& wall);
 /// Errors    Refusal where a ruling has no length, or the wall folds back on itself.
 /// Accuracy  1e-12 of the size.  Cost  some thousand looks at the curves for each turn.
 /// Source    docs/maths/stretch.md (12)-(16).
-[[nodiscard]] CurvedForm form(const RuledWall& wall, const Sheet& sheet, Hand hand = Hand::as_drawn);
+[[nodiscard]] CurvedForm form(const RuledWall& wall, const Sheet& sheet);
 
 /// Work such a part out.
 ///

@@ -6,12 +6,12 @@
 namespace juggler {
 namespace {
 
-// (7). u runs anticlockwise; a left-hand coil grows against it.
+// (7)
 Ruling ruling_of(const CoilSizes& s, double inside, double u) {
   const Vec3 out{std::cos(u), std::sin(u), 0};
   const Vec3 on{-std::sin(u), std::cos(u), 0};
-  const double r = s.radius(s.sense * (u - s.start));
-  const double m = s.sense * s.growth;
+  const double r = s.radius(u - s.start);
+  const double m = s.growth;
   const double w = std::hypot(r, m);
   const Vec3 tangent = 1 / w * (m * out + r * on);
   const Vec3 normal = 1 / w * (r * out - m * on);
@@ -32,11 +32,9 @@ double middle_length(const CoilSizes& s) {
 
 Form form(const CoilSizes& s, const Sheet& sheet) {
   const double t = *sheet.thickness;
-  const double end = s.start + s.sense * s.angle;
   Form f;
   f.edge_words = lower_and_upper;
-  f.wall = in_stretches(std::min(s.start, end), std::max(s.start, end), pi,
-                        [s, t](double u) { return ruling_of(s, t / 2, u); });
+  f.wall = in_stretches(s.start, s.start + s.angle, pi, [s, t](double u) { return ruling_of(s, t / 2, u); });
   f.base = Rim([](double) -> Cut { return {0, 0}; });
   f.top = Rim([width = s.width](double) -> Cut { return {width, 0}; });
   f.thickness = t;

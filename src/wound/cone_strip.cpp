@@ -85,14 +85,12 @@ class ConeStrip {
   }
 
   [[nodiscard]] SurfacePoint point(double u, double v) const {
-    const double share = s_.sense > 0 ? u : 1 - u;
-    const double rate = s_.sense;
-    const double low = lower_[0] + share * (lower_[1] - lower_[0]);
-    const double high = upper_[0] + share * (upper_[1] - upper_[0]);
+    const double low = lower_[0] + u * (lower_[1] - lower_[0]);
+    const double high = upper_[0] + u * (upper_[1] - upper_[0]);
     const Along a = lower(low);
     const Place b = upper(high);
-    const Vec2 da = rate * (lower_[1] - lower_[0]) * a.d;
-    const Vec2 db = rate * (upper_[1] - upper_[0]) * b.d;
+    const Vec2 da = (lower_[1] - lower_[0]) * a.d;
+    const Vec2 db = (upper_[1] - upper_[0]) * b.d;
     if (s_.ends == StripEnds::square || s_.ends == StripEnds::round) {
       const Vec2 p = a.at + v * (b.at - a.at);
       return in_space(on_cone(p, low), da + v * (db - da), b.at - a.at);
@@ -107,11 +105,10 @@ class ConeStrip {
                          {q.along - p.along, q.turned - p.turned});
   }
 
-  // Where the place lies on the flat, seen from the outside: of a left-hand strip in a mirror.
+  // Where the place lies on the flat, seen from the outside.
   [[nodiscard]] Vec2 laid(double u, double v) const {
-    const double share = s_.sense > 0 ? u : 1 - u;
-    const double low = lower_[0] + share * (lower_[1] - lower_[0]);
-    const double high = upper_[0] + share * (upper_[1] - upper_[0]);
+    const double low = lower_[0] + u * (lower_[1] - lower_[0]);
+    const double high = upper_[0] + u * (upper_[1] - upper_[0]);
     const Vec2 a = lower(low).at;
     const Vec2 b = upper(high).at;
     Vec2 p = a + v * (b - a);
@@ -120,7 +117,7 @@ class ConeStrip {
       const OnCone to = on_cone(b, high);
       p = flat({from.along + v * (to.along - from.along), from.turned + v * (to.turned - from.turned)});
     }
-    return {s_.sense * p.x, p.y};
+    return p;
   }
 
   void check() const {
@@ -182,11 +179,11 @@ class ConeStrip {
     return by_directions(p, change(p, du), change(p, dv));
   }
   [[nodiscard]] SurfacePoint by_directions(OnCone p, OnCone du, OnCone dv) const {
-    const Vec2 out = direction(s_.start + s_.sense * p.turned);
+    const Vec2 out = direction(s_.start + p.turned);
     const double r = start_ + p.along * sine_;
     const double z = p.along * cosine_ - s_.thickness / 2 * sine_;
     const Vec3 up{sine_ * out.x, sine_ * out.y, cosine_};
-    const Vec3 on{-s_.sense * r * out.y, s_.sense * r * out.x, 0};
+    const Vec3 on{-r * out.y, r * out.x, 0};
     return {{r * out.x, r * out.y, z}, du.along * up + du.turned * on, dv.along * up + dv.turned * on};
   }
 

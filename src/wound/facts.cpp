@@ -63,7 +63,7 @@ Phrase body_text(const HelicalStrip& s) {
 
 // How a strip on a cone, or a standing one, winds up.
 template <typename Sizes>
-void winding_rows(std::vector<Fact>& rows, const HelicalStrip& s, const Sizes& c) {
+void winding_rows(std::vector<Fact>& rows, const HelicalStrip& s, const Sizes& c, bool is_left) {
   const double turns = c.angle / (two_pi);
   if (s.body_end_diameter)
     rows.push_back({"half angle", angle(Angle::radians(std::abs(c.half_angle)), {"axis", "ruling", "body"})});
@@ -73,18 +73,17 @@ void winding_rows(std::vector<Fact>& rows, const HelicalStrip& s, const Sizes& c
   } else {
     rows.push_back({"pitch", length(c.height / turns, {"a turn", "the next", "axis"})});
   }
-  rows.push_back({"turns", say("{:g}, {} hand, from plan angle {}", turns, c.sense < 0 ? "left" : "right",
-                               plan_angle(s.start))});
+  rows.push_back({"turns", turns_text(turns, is_left, s.start)});
   rows.push_back({"rise", length(c.height, {"start", "end", "axis"})});
   rows.push_back({"ends", name_of(s.ends)});
 }
 
-void standing_sizes(std::vector<Fact>& rows, const HelicalStrip& s, Hand hand) {
-  const StandingSizes c = solve_standing(s, hand);
+void standing_sizes(std::vector<Fact>& rows, const HelicalStrip& s, bool is_left) {
+  const StandingSizes c = solve_standing(s);
   rows.push_back({"on", body_text(s)});
   rows.push_back({"tilt", say("{} from the body's upright lines",
                               given_angle(*s.tilt, {"upright line of the body", "ruling", ""}))});
-  winding_rows(rows, s, c);
+  winding_rows(rows, s, c, is_left);
   const double turns = c.angle / (two_pi);
   rows.push_back({"blanks", say("{} of {:g} turns", c.pieces, turns / c.pieces)});
   rows.push_back({"strain", strain_text(s.strain)});
@@ -92,7 +91,7 @@ void standing_sizes(std::vector<Fact>& rows, const HelicalStrip& s, Hand hand) {
 
 void cone_strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const Part& p) {
   rows.push_back({"on", body_text(s)});
-  winding_rows(rows, s, solve_on_cone(s, p.sheet, p.making.hand));
+  winding_rows(rows, s, solve_on_cone(s, p.sheet), left(p));
 }
 
 void ring_rows(std::vector<Fact>& rows, const FlatRing& r, bool made) {
@@ -152,7 +151,7 @@ std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const Str
 std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const Blank& b) {
   return beside_sheet(part, false, b, [&](std::vector<Fact>& rows) {
     if (s.tilt) {
-      standing_sizes(rows, s, part.making.hand);
+      standing_sizes(rows, s, left(part));
     } else {
       cone_strip_sizes(rows, s, part);
     }

@@ -194,6 +194,13 @@ GivenMiss miss_of_coil(const Coil& c, const Sheet& sheet, const std::vector<Form
   return miss;
 }
 
+// Held in a mirror what winds to the left starts at the mirrored plan angle.
+template <typename Own>
+Own seen_in_mirror(Own given, Hand hand) {
+  if (hand == Hand::opposite) given.start = -given.start;
+  return given;
+}
+
 void mirror_back(std::vector<FormedLine>& lines, Hand hand) {
   if (hand == Hand::as_drawn) return;
   for (FormedLine& l : lines) {
@@ -204,23 +211,24 @@ void mirror_back(std::vector<FormedLine>& lines, Hand hand) {
 }  // namespace
 
 GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Flight& f, Hand hand) {
-  return miss_of(f, Middle(pieces, hand));
+  return miss_of(seen_in_mirror(f, hand), Middle(pieces, hand));
 }
 
-GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const HelicalStrip& s, const Sheet& sheet,
+GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const HelicalStrip& given, const Sheet& sheet,
                         Hand hand) {
+  const HelicalStrip s = seen_in_mirror(given, hand);
   const Middle middle(pieces, hand);
   return s.tilt ? miss_of_standing(s, middle) : miss_of_cone_strip(s, *sheet.thickness, middle);
 }
 
 GivenMiss miss_of_given(std::vector<FormedLine> lines, const HelicalStrip& s, const Sheet& sheet, Hand hand) {
   mirror_back(lines, hand);
-  return lines.empty() ? GivenMiss() : miss_of_strip(s, sheet, lines);
+  return lines.empty() ? GivenMiss() : miss_of_strip(seen_in_mirror(s, hand), sheet, lines);
 }
 
 GivenMiss miss_of_given(std::vector<FormedLine> lines, const Coil& c, const Sheet& sheet, Hand hand) {
   mirror_back(lines, hand);
-  return lines.empty() ? GivenMiss() : miss_of_coil(c, sheet, lines);
+  return lines.empty() ? GivenMiss() : miss_of_coil(seen_in_mirror(c, hand), sheet, lines);
 }
 
 }  // namespace juggler

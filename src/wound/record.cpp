@@ -101,8 +101,7 @@ Record strip_record(const HelicalStrip& s, const StripNumbers& n) {
 }
 
 Record strip_record(const HelicalStrip& s, const Part& part) {
-  return s.tilt ? curved_strip(s, solve_standing(s, part.making.hand))
-                : curved_strip(s, solve_on_cone(s, part.sheet, part.making.hand));
+  return s.tilt ? curved_strip(s, solve_standing(s)) : curved_strip(s, solve_on_cone(s, part.sheet));
 }
 
 Record flight_record(const Flight& f) {

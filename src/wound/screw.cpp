@@ -17,8 +17,8 @@ Ruling ruling_of(const FlightSizes& s, double u) {
   const Vec3 out{std::cos(u), std::sin(u), 0};
   const Vec3 on{-std::sin(u), std::cos(u), 0};
   const Vec3 up{0, 0, 1};
-  const double h = s.sense * s.rise(u);
-  const double dh = s.sense * s.rise_rate();
+  const double h = s.rise(u);
+  const double dh = s.rise_rate();
   const double a = s.shaft;
   const double p = std::hypot(a, h);
   const double dp = h * dh / p;
@@ -36,9 +36,7 @@ Ruling ruling_of(const FlightSizes& s, double u) {
 Form form(const FlightSizes& s) {
   Form f;
   f.edge_words = inner_and_outer;
-  const double a = s.plan(0);
-  const double b = s.plan(1);
-  f.wall = in_stretches(std::min(a, b), std::max(a, b), pi, [s](double u) { return ruling_of(s, u); });
+  f.wall = in_stretches(s.plan(0), s.plan(1), pi, [s](double u) { return ruling_of(s, u); });
   f.base = Rim([](double) -> Cut { return {0, 0}; });
   f.top = Rim([s](double u) -> Cut { return {s.outer(u) - s.shaft, s.outer_rate()}; });
   f.open = true;
@@ -84,9 +82,9 @@ CurvedForm form(const FlightSizes& s, double turns_per_blank) {
     CurvedPiece piece;
     piece.number = i;
     Surface& surface = piece.surface;
-    const double turn = std::abs(b - a);
+    const double turn = b - a;
     const int columns = 1 + static_cast<int>(3 * turn / pi - within::same);
-    for (int k = 0; k <= columns; ++k) surface.us.push_back(std::min(a, b) + turn * k / columns);
+    for (int k = 0; k <= columns; ++k) surface.us.push_back(a + turn * k / columns);
     surface.vs = rows_of(s);
     surface.size = f.size;
     surface.point = [s](double u, double v) -> SurfacePoint {
@@ -95,7 +93,7 @@ CurvedForm form(const FlightSizes& s, double turns_per_blank) {
       const double r = s.shaft + v * wide;
       const double grows = v * s.outer_rate();
       return {{r * out.x, r * out.y, height_at(s, u)},
-              {grows * out.x - r * out.y, grows * out.y + r * out.x, s.sense * s.rise(u)},
+              {grows * out.x - r * out.y, grows * out.y + r * out.x, s.rise(u)},
               {wide * out.x, wide * out.y, 0}};
     };
     f.pieces.push_back(std::move(piece));

@@ -26,26 +26,24 @@ double needed(const std::optional<double>& value, const char* key, double least,
   return *value;
 }
 
-double sense_of(Hand hand) { return hand == Hand::opposite ? -1 : 1; }
-
-// Plan angle, radians, of a start as made.
-double start_of(Angle start, Hand hand) {
+// Plan angle, radians.
+double start_of(Angle start) {
   check_range("start.at", start.degrees(), -3600, 3600, "degrees");
-  return sense_of(hand) * start.radians();
+  return start.radians();
 }
 
 }  // namespace
 
 // --- flights
 
-double FlightSizes::part(double u) const { return sense * (u - start) / (two_pi * turns); }
-double FlightSizes::plan(double part) const { return start + sense * two_pi * turns * part; }
+double FlightSizes::part(double u) const { return (u - start) / (two_pi * turns); }
+double FlightSizes::plan(double part) const { return start + two_pi * turns * part; }
 double FlightSizes::rise(double u) const { return (pitch + (pitch_to - pitch) * part(u)) / two_pi; }
-double FlightSizes::rise_rate() const { return sense * (pitch_to - pitch) / (two_pi * two_pi * turns); }
+double FlightSizes::rise_rate() const { return (pitch_to - pitch) / (two_pi * two_pi * turns); }
 double FlightSizes::outer(double u) const { return outside + (outside_to - outside) * part(u); }
-double FlightSizes::outer_rate() const { return sense * (outside_to - outside) / (two_pi * turns); }
+double FlightSizes::outer_rate() const { return (outside_to - outside) / (two_pi * turns); }
 
-FlightSizes solve(const Flight& f, Hand hand) {
+FlightSizes solve(const Flight& f) {
   const char* missing = "give the diameters of shaft and outside, and the pitch";
   FlightSizes s;
   s.shaft = needed(f.shaft, "shaft.diameter", 0, widest_winding, "mm", missing) / 2;
@@ -57,8 +55,7 @@ FlightSizes solve(const Flight& f, Hand hand) {
   s.pitch = needed(f.pitch, "pitch", shortest, widest_winding, "mm", missing);
   s.pitch_to = f.pitch_to ? needed(f.pitch_to, "pitch.to", shortest, widest_winding, "mm", missing) : s.pitch;
   s.turns = needed(f.turns, "turns", 0.01, 200, "turns", "say how many turns the flight makes");
-  s.sense = sense_of(hand);
-  s.start = start_of(f.start, hand);
+  s.start = start_of(f.start);
   check_range("blank.turns", f.turns_per_blank, 0.01, 1, "turns");
   check_range("strain_limit", f.strain_limit, 0, 1, "of the length");
   return s;
@@ -144,7 +141,7 @@ double clearance_of(const CoilSizes& s, double thickness) {
 
 }  // namespace
 
-CoilSizes solve(const Coil& c, const Sheet& sheet, Hand hand) {
+CoilSizes solve(const Coil& c, const Sheet& sheet) {
   const double t = *sheet.thickness;
   check_one_of(c.inside.has_value(), c.middle.has_value(), "start.inside_diameter", "start.middle_diameter");
   check_one_of(c.turns.has_value(), c.outside.has_value(), "turns", "outside.diameter");
@@ -159,8 +156,7 @@ CoilSizes solve(const Coil& c, const Sheet& sheet, Hand hand) {
   s.angle = angle_of(c, s, t);
   s.width =
       needed(c.width, "width", shortest, widest_winding, "mm", "give the width of the strip along the axis");
-  s.sense = sense_of(hand);
-  s.start = start_of(c.start, hand);
+  s.start = start_of(c.start);
   s.clearance = clearance_of(s, t);
   if (s.clearance < -within::same * s.radius(s.angle))
     refuse("spacing", "is too small: neighbouring turns would lie in each other", shown_mm(spacing),
@@ -279,7 +275,7 @@ ConeStripSizes cone_of(const HelicalStrip& s) {
 
 }  // namespace
 
-ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
+ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet) {
   if (s.upright_width)
     refuse("upright_width", "changes along a strip on a cone", shown_mm(*s.upright_width), "width",
            "give the width square to its edges");
@@ -287,13 +283,12 @@ ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet, Hand han
   wind_up_cone(s, c);
   c.width = needed(s.width, "width", shortest, widest_winding, "mm", "give the width of the strip");
   c.ends = s.ends;
-  c.sense = sense_of(hand);
-  c.start = start_of(s.start, hand);
+  c.start = start_of(s.start);
   c.thickness = *sheet.thickness;
   return c;
 }
 
-StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
+StandingSizes solve_standing(const HelicalStrip& s) {
   StandingSizes all;
   all.from = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
                     "give the diameter of the body") /
@@ -324,8 +319,7 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
   all.lean = all.half_angle + s.tilt->radians();
   check_range("blank.turns", s.turns_per_blank, 0.01, 1, "turns");
   check(s.strain);
-  all.start = start_of(s.start, hand);
-  all.sense = sense_of(hand);
+  all.start = start_of(s.start);
   all.ends = s.ends;
   constexpr double most = 64;
   const double pieces = std::ceil(turns / s.turns_per_blank * (1 - within::same));
@@ -335,14 +329,13 @@ StandingSizes solve_standing(const HelicalStrip& s, Hand hand) {
   return all;
 }
 
-StripSizes solve(const HelicalStrip& s, const Sheet& sheet, Hand hand) {
+StripSizes solve(const HelicalStrip& s, const Sheet& sheet) {
   StripSizes sizes;
   sizes.body = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
                       "give the diameter of the body") /
                2;
   sizes.neutral = sizes.body + sheet.neutral * *sheet.thickness;
-  sizes.sense = sense_of(hand);
-  sizes.start = start_of(s.start, hand);
+  sizes.start = start_of(s.start);
   sizes.ends = s.ends;
   wind_up(s, sizes);
   widen(s, sizes);

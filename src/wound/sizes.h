@@ -6,14 +6,13 @@
 
 namespace juggler {
 
-/// A flight worked out: radii, mm; plan angles, radians. A left-hand one falls as the plan angle rises.
+/// A right-hand flight worked out: radii, mm; plan angles, radians.
 struct FlightSizes {
   double shaft = 0;
   double outside = 0, outside_to = 0;  ///< at the lower and at the upper end
   double pitch = 0, pitch_to = 0;
   double turns = 0;
   double start = 0;      ///< of the lower end
-  double sense = 1;      ///< -1: left-hand
   double thickness = 0;  ///< of the sheet
 
   /// The share of the turns that is passed at a plan angle, from the lower end; and the other way.
@@ -36,7 +35,6 @@ struct CoilSizes {
   double angle = 0;
   double width = 0;
   double start = 0;      ///< plan angle, radians
-  double sense = 1;      ///< -1: left-hand
   double clearance = 0;  ///< the least between neighbouring turns; of less than one turn: 0
 
   [[nodiscard]] double radius(double a) const { return first + growth * a; }
@@ -51,7 +49,6 @@ struct StripSizes {
   double width = 0;          ///< square to the edges
   double upright_width = 0;  ///< along the body
   double start = 0;
-  double sense = 1;
   StripEnds ends = StripEnds::square;
 
   /// Length of the neutral layer's edge per radian.
@@ -68,7 +65,6 @@ struct ConeStripSizes {
   std::optional<double> lead;  ///< constant, from level; else the pitch is
   double width = 0;            ///< square to the edges
   double start = 0;            ///< plan angle
-  double sense = 1;            ///< -1: left-hand
   StripEnds ends = StripEnds::square;
   double thickness = 0;
 };
@@ -83,24 +79,24 @@ struct StandingSizes {
   double width = 0;            ///< along its rulings
   double lean = 0;             ///< of the rulings from upright, outwards: the half angle and the tilt
   double start = 0;            ///< plan angle
-  double sense = 1;            ///< -1: left-hand
   StripEnds ends = StripEnds::square;
   int pieces = 1;
   double thickness = 0;
 };
 
-/// Work the sizes out.
+/// Work the sizes out, all right-handed: what winds to the left is the twin of one that starts at the
+/// mirrored plan angle.
 ///
 /// Errors    Refusal for sizes missing, out of range or contradictory, for turns that would lie in each
 ///           other, and for ends that leave no strip.
 /// Accuracy  rounding.
 /// Source    docs/maths/winding.md (1), (9)-(12).
-[[nodiscard]] FlightSizes solve(const Flight& flight, Hand hand);
-[[nodiscard]] CoilSizes solve(const Coil& coil, const Sheet& sheet, Hand hand);
-[[nodiscard]] StripSizes solve(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
+[[nodiscard]] FlightSizes solve(const Flight& flight);
+[[nodiscard]] CoilSizes solve(const Coil& coil, const Sheet& sheet);
+[[nodiscard]] StripSizes solve(const HelicalStrip& strip, const Sheet& sheet);
 /// A strip on a cone, on the middle of the sheet.
-[[nodiscard]] ConeStripSizes solve_on_cone(const HelicalStrip& strip, const Sheet& sheet, Hand hand);
-[[nodiscard]] StandingSizes solve_standing(const HelicalStrip& strip, Hand hand);
+[[nodiscard]] ConeStripSizes solve_on_cone(const HelicalStrip& strip, const Sheet& sheet);
+[[nodiscard]] StandingSizes solve_standing(const HelicalStrip& strip);
 /// Refuses turns of a flight that lie in each other, by the pitch's shortest way from turn to turn.
 void check_turns(const FlightSizes& sizes, double thickness);
 /// How far a face, a distance outwards from the middle, stands from a coil's axis. (9)

@@ -40,8 +40,8 @@ class StandingStrip {
   [[nodiscard]] SurfacePoint point(double low, double share) const {
     const Turned t = turned(low, share);
     const Move m = move(t.at, share);
-    const Vec2 out = direction(s_.start + s_.sense * t.at);
-    const Vec2 on{-s_.sense * out.y, s_.sense * out.x};
+    const Vec2 out = direction(s_.start + t.at);
+    const Vec2 on{-out.y, out.x};
     const auto in_space = [&](double along_out, double along_on, double along_up) {
       return Vec3{along_out * out.x + along_on * on.x, along_out * out.y + along_on * on.y, along_up};
     };
@@ -182,10 +182,9 @@ CurvedForm form(const StandingSizes& s) {
   const auto strip = std::make_shared<const StandingStrip>(s);
   check_ends(*strip);
   const auto [first, last] = strip->ends();
-  const auto point = [strip, first = first, last = last, sense = s.sense](double u,
-                                                                          double v) -> SurfacePoint {
-    SurfacePoint p = strip->point(first + (sense > 0 ? u : 1 - u) * (last - first), v);
-    p.du = sense * (last - first) * p.du;
+  const auto point = [strip, first = first, last = last](double u, double v) -> SurfacePoint {
+    SurfacePoint p = strip->point(first + u * (last - first), v);
+    p.du = (last - first) * p.du;
     return p;
   };
   CurvedForm f;
@@ -197,7 +196,7 @@ CurvedForm form(const StandingSizes& s) {
   const double turn = (last - first) / s.pieces;
   for (int i = 0; i < s.pieces; ++i) {
     if (alike && i > 0) {
-      f.pieces.front().copies.push_back({i * turn, s.sense * i * s.height * turn / s.angle});
+      f.pieces.front().copies.push_back({i * turn, i * s.height * turn / s.angle});
       continue;
     }
     CurvedPiece piece;

@@ -1,5 +1,6 @@
 // Growing flights and strips that stretch, laid out.
 #include "develop/stretch.h"
+#include "form/mirror.h"
 #include "sizes.h"
 #include "winding.h"
 
@@ -23,7 +24,7 @@ Stretching stretching(const StrainLimit& limit, double warned) {
 
 StretchedPart stretch(const Flight& f, const Sheet& sheet, Hand hand) {
   check_on_middle(sheet);
-  FlightSizes sizes = solve(f, hand);
+  FlightSizes sizes = solve(to_the_right(f, hand));
   check_turns(sizes, *sheet.thickness);
   sizes.thickness = *sheet.thickness;
   constexpr int most = 50;
@@ -36,17 +37,18 @@ StretchedPart stretch(const Flight& f, const Sheet& sheet, Hand hand) {
   constexpr double warned = 0.02;
   Stretching how = stretching({f.strain_limit, f.allow_strain}, warned);
   how.notes.emplace_back(up_the_axis);
-  return lay_out(form(sizes, f.turns_per_blank), sheet, how);
+  return lay_out(as_made(form(sizes, f.turns_per_blank), hand), sheet, how);
 }
 
 StretchedPart stretch(const HelicalStrip& strip, const Sheet& sheet, Hand hand) {
   check_on_middle(sheet);
-  if (!strip.tilt) return lay_out(form(solve_on_cone(strip, sheet, hand)), sheet, stretching({}, 0));
-  StandingSizes sizes = solve_standing(strip, hand);
+  const HelicalStrip drawn = to_the_right(strip, hand);
+  if (!strip.tilt) return lay_out(as_made(form(solve_on_cone(drawn, sheet)), hand), sheet, stretching({}, 0));
+  StandingSizes sizes = solve_standing(drawn);
   sizes.thickness = *sheet.thickness;
   Stretching how = stretching(strip.strain, strip.strain.limit);
   how.notes.emplace_back(up_the_axis);
-  return lay_out(form(sizes), sheet, how);
+  return lay_out(as_made(form(sizes), hand), sheet, how);
 }
 
 FlatRing ring_of(const StretchedPiece& piece) {

@@ -14,17 +14,14 @@ double ahead(const StripSizes& s) {
   return -s.rise * s.width / (s.run() * s.neutral);
 }
 
-// In rising u: a left-hand strip falls with it. Round ends lie half the width inwards of their tips.
+// Round ends lie half the width inwards of their tips.
 std::array<ObliqueEnd, 2> ends_of(const StripSizes& s) {
   const double round = s.ends == StripEnds::round ? s.width / 2 : 0;
   const auto end = [&](double along) {
-    return ObliqueEnd{s.start + s.sense * along, s.start + s.sense * (along + ahead(s)), round};
+    return ObliqueEnd{s.start + along, s.start + along + ahead(s), round};
   };
   const double inset = round / s.run();
-  const ObliqueEnd low = end(inset);
-  const ObliqueEnd high = end(s.angle - inset);
-  if (s.sense > 0) return {low, high};
-  return {high, low};
+  return {end(inset), end(s.angle - inset)};
 }
 
 Ruling ruling_of(double radius, double u) {
@@ -42,7 +39,7 @@ Form form(const StripSizes& s, const Sheet& sheet) {
   f.ends = ends;
   const auto [from, to] = std::minmax({ends[0].base, ends[0].top, ends[1].base, ends[1].top});
   f.wall = in_stretches(from, to, pi, [radius = s.body](double u) { return ruling_of(radius, u); });
-  const double h = s.sense * s.rise;
+  const double h = s.rise;
   f.base = Rim([h, start = s.start](double u) -> Cut { return {h * (u - start), h}; });
   f.top = Rim([h, s](double u) -> Cut { return {h * (u - s.start) + s.upright_width, h}; });
   f.thickness = *sheet.thickness;

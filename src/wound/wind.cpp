@@ -1,6 +1,8 @@
 // Parts that wind about an axis, worked out.
 #include <algorithm>
+#include <tuple>
 
+#include "form/mirror.h"
 #include "ring.h"
 
 namespace juggler {
@@ -40,29 +42,43 @@ const WoundPiece& WoundPart::piece(int number) const {
                        [&](const WoundPiece& p) { return p.number == number; });
 }
 
+WoundPart mirrored(const WoundPart& part) {
+  WoundPart twin = part;
+  twin.form = mirrored(part.form);
+  for (WoundPiece& piece : twin.pieces) {
+    piece.laid = mirrored(piece.laid);
+    std::tie(piece.from, piece.to) = std::pair{-piece.to, -piece.from};
+    for (FlatRing& ring : piece.flat_rings) {
+      ring.strain = [strain = ring.strain](double u, double share) { return strain(-u, share); };
+      ring.map_at = -ring.map_at;
+    }
+  }
+  return twin;
+}
+
 WoundPart wind(const Flight& flight, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
   check_middle(sheet);
-  FlightSizes sizes = solve(flight, hand);
+  FlightSizes sizes = solve(to_the_right(flight, hand));
   sizes.thickness = *sheet.thickness;
   check_turns(sizes, sizes.thickness);
-  return wound_flight(flight, sizes);
+  return as_made(wound_flight(flight, sizes), hand);
 }
 
 WoundPart wind(const Coil& coil, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
-  const CoilSizes sizes = solve(coil, sheet, hand);
+  const CoilSizes sizes = solve(to_the_right(coil, hand), sheet);
   WoundPart part = of_one_wall(form(sizes, sheet));
   part.coil = numbers_of(sizes, sheet);
-  return part;
+  return as_made(std::move(part), hand);
 }
 
 WoundPart wind(const HelicalStrip& strip, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
-  const StripSizes sizes = solve(strip, sheet, hand);
+  const StripSizes sizes = solve(to_the_right(strip, hand), sheet);
   WoundPart part = of_one_wall(form(sizes, sheet));
   part.strip = numbers_of(sizes, sheet);
-  return part;
+  return as_made(std::move(part), hand);
 }
 
 }  // namespace juggler

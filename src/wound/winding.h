@@ -9,6 +9,13 @@ namespace juggler {
 
 struct LaidPart;
 
+/// The right-handed part whose twin starts at the plan angle asked for.
+template <typename Wound>
+[[nodiscard]] Wound to_the_right(Wound asked, Hand hand) {
+  if (hand == Hand::opposite) asked.start = -asked.start;
+  return asked;
+}
+
 /// The edges of a flight, and those of a strip or coil, which have no base and no top.
 inline constexpr EdgeWords inner_and_outer{"inner", "outer"};
 inline constexpr EdgeWords lower_and_upper{"lower", "upper"};
@@ -85,6 +92,8 @@ struct WoundPart {
   /// The piece whose first blank has a number.
   [[nodiscard]] const WoundPiece& piece(int number) const;
 };
+
+[[nodiscard]] WoundPart mirrored(const WoundPart& part);
 
 /// From the lowest metal of a blade to its highest, mm. Source docs/maths/winding.md (1b).
 [[nodiscard]] double overall_height(const FlightSizes& sizes);
