@@ -61,14 +61,14 @@ void makes_a_hopper(benchmark::State& state) {
                       .height = 480,
                       .shift = {0, 60},
                       .flanges = {{.end = EndName::top, .width = 40}},
-                      .bend = {.radius = 3, .neutral = 0.42}};
+                      .bend = {.radius = 3, .neutral_factor = 0.42}};
   for (auto _ : state) benchmark::DoNotOptimize(make_blank(hopper, sheet, seam));
 }
 BENCHMARK(makes_a_hopper);
 
 void proves_a_hopper(benchmark::State& state) {
   const Hopper hopper{
-      .base = {180, 180}, .top = {620, 520}, .height = 480, .bend = {.radius = 3, .neutral = 0.42}};
+      .base = {180, 180}, .top = {620, 520}, .height = 480, .bend = {.radius = 3, .neutral_factor = 0.42}};
   const Blank blank = make_blank(hopper, sheet, seam);
   for (auto _ : state) benchmark::DoNotOptimize(prove(blank, hopper, sheet, seam));
 }
@@ -80,7 +80,7 @@ void lays_out_a_frustum(benchmark::State& state) {
                 .base = {.across_flats = 600},
                 .top = {.across_flats = 300},
                 .height = 400,
-                .bend = {.radius = 1, .neutral = 0.42}};
+                .bend = {.radius = 1, .neutral_factor = 0.42}};
   for (auto _ : state) benchmark::DoNotOptimize(make_blanks(net, sheet, seam));
   state.SetComplexityN(state.range(0));
 }

@@ -12,7 +12,7 @@ int main() {
                               {.line = 40}},
                   .run = 300,
                   .sizes_on = PanelFace::convex_side,
-                  .bend = {.radius = 3, .neutral = 0.42}};
+                  .bend = {.radius = 3, .neutral_factor = 0.42}};
   const Sheet sheet{.thickness = 2};
   const Blank blank = make_blank(zed, sheet);
   std::printf("flat %.3f x %.3f mm\n", as_laid(blank).width, as_laid(blank).height);

@@ -8,7 +8,7 @@ int main() {
   const Hopper hopper{.base = {.width = 150, .length = 180},
                       .top = {.width = 400, .length = 430},
                       .height = 300,
-                      .bend = {.radius = 2, .neutral = 0.42}};
+                      .bend = {.radius = 2, .neutral_factor = 0.42}};
   const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
   const JobResult result = result_of(develop({.shape = "hopper", .asked = hopper, .sheet = sheet}));
   const Schedule bends = bend_schedule(result, result.pieces.front());

@@ -16,7 +16,7 @@ std::vector<Part> parts_of_every_kind() {
     parts.push_back(
         {.shape = name, .asked = shape, .sheet = {.thickness = thickness, .sizes_on = Face::inside}});
   };
-  const Bend bend{.radius = 2, .neutral = 0.42};
+  const Bend bend{.radius = 2, .neutral_factor = 0.42};
   add("cone", Cone{.base = Diameter::mm(620), .top = Diameter::mm(155), .height = 780});
   add("cylinder", Cylinder{.size = Diameter::mm(300), .short_side = 200, .long_side = 260});
   add("transition",
@@ -37,7 +37,7 @@ std::vector<Part> parts_of_every_kind() {
   add("coil", Coil{.inside = 90, .spacing = 14, .turns = 2, .width = 40});
   add("helical_strip", HelicalStrip{.body_diameter = 300, .width = 50, .pitch = 180, .turns = 1});
   add("dome", Dome{.rim = 600, .rise = 110, .gores = 8, .strain = {0.05, true}});
-  parts.back().sheet.neutral = 0.5;
+  parts.back().sheet.neutral_factor = 0.5;
   add("cone", Cone{.base = Diameter::mm(620), .top = Diameter::mm(155), .height = -1});
   parts[7].sheet.sizes_on.reset();
   return parts;

@@ -83,7 +83,7 @@ TEST(BenchCard, OfAFoldedBlankIsProvedCornerByCorner) {
   hopper.base = {.width = 160, .length = 140};
   hopper.top = {.width = 420, .length = 380};
   hopper.height = 300;
-  hopper.bend = {.radius = 2, .neutral = 0.42};
+  hopper.bend = {.radius = 2, .neutral_factor = 0.42};
   const PieceResult piece = piece_of_part(hopper, sheet_of(2), {}, {});
   const BenchCard card = bench_card(piece, {.round_to = 0.5});
   ASSERT_GE(card.outline.size(), 12u);
@@ -149,8 +149,7 @@ TEST(BenchCard, SaysHowFarEdgesLeaveStraightLines) {
           const Vec2 p = point_at(arc, arc.length * i / 200);
           double nearest = HUGE_VAL;
           for (size_t k = 0; k + 1 < points.size(); ++k)
-            nearest =
-                std::min(nearest, juggler::nearest({p, 0, 0, 0}, line(points[k], points[k + 1])).distance);
+            nearest = std::min(nearest, juggler::nearest(p, line(points[k], points[k + 1])).distance);
           farthest = std::max(farthest, nearest);
         }
       }

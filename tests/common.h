@@ -25,8 +25,10 @@
 
 namespace juggler::testing {
 
+inline Angle rad(double radians) { return Angle::radians(radians); }
+
 inline Sheet sheet_of(double thickness, Face face = Face::inside, double neutral = 0.5) {
-  return {.thickness = thickness, .sizes_on = face, .neutral = neutral};
+  return {.thickness = thickness, .sizes_on = face, .neutral_factor = neutral};
 }
 
 /// The blanks of geometry that a family has made.

@@ -22,9 +22,9 @@ DrawnCurve arc_of(Vec2 centre, double a, double b, double from, double to, doubl
   c.centre = centre;
   c.a = a;
   c.b = b;
-  c.axis = axis;
-  c.from = from;
-  c.to = to;
+  c.axis = rad(axis);
+  c.from = rad(from);
+  c.to = rad(to);
   return c;
 }
 DrawnCurve bezier_of(std::vector<Vec2> points, std::vector<double> weights = {}) {
@@ -173,7 +173,7 @@ TEST(Concave, RoundedAnglesAreCylindersAndFlats) {
 
 TEST(Concave, FoldedAnglesTurnBothWays) {
   Transition t{polyline(angle_plan(1)), polyline(angle_plan(0.6)), 250, {20, 30}};
-  t.bend = {.radius = 3, .neutral = 0.42};
+  t.bend = {.radius = 3, .neutral_factor = 0.42};
   const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
   ASSERT_TRUE(is_folded(t, sheet));
   const Blank b = make_blank(t, sheet, {.gap = 1, .at = Angle::degrees(10)});
@@ -238,7 +238,7 @@ TEST(Concave, HitsBendTheOtherWayWhereItIsConcave) {
   EXPECT_EQ(changes, 2);
   EXPECT_TRUE(prove(b, t, sheet, seam).passed);
   Sheet off_middle = sheet;
-  off_middle.neutral = 0.4;
+  off_middle.neutral_factor = 0.4;
   EXPECT_TRUE(has(refusal_of_form(t, off_middle), "sheet.neutral: is counted from the concave face"));
 }
 
@@ -499,7 +499,7 @@ TEST(Fold, WallsThatLeanBothWaysMeetAPlaneWithOneLayer) {
                polyline({{0, 0}, {150, 0}, {150, 150}, {0, 150}}),
                240,
                {}};
-  t.bend = {.radius = 2, .neutral = 0.4};
+  t.bend = {.radius = 2, .neutral_factor = 0.4};
   t.top.contact = Contact::clear;
   const Sheet sheet{.thickness = 4, .sizes_on = Face::middle};
   expect_proved(t, sheet, "inwards");
@@ -555,7 +555,7 @@ TEST_P(RandomHollow, IsAWallOrARefusal) {
     const bool alike = random() % 3 != 0;  // else another count of corners
     if (!alike) way.resize(3 + random() % way.size(), 1);
     t.top = random_hollow(random, way, within(60, 200), random() % 2 ? 0.2 : 0);
-    t.bend = {.radius = 1, .neutral = 0.4};
+    t.bend = {.radius = 1, .neutral_factor = 0.4};
     const Sheet sheet{.thickness = random() % 2 ? 0 : within(0.3, 1.5), .sizes_on = Face::inside};
     const Seam seam{.gap = 0.5, .at = Angle::degrees(within(0, 360))};
     try {

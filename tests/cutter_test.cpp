@@ -45,7 +45,7 @@ Form tube_piece(const Span& span, const std::vector<Cutter>& cutters) {
   f.before = span.before;
   f.after = span.after;
   f.thickness = thickness;
-  f.neutral = 0.45 * thickness;
+  f.neutral_depth = 0.45 * thickness;
   f.cutters = cutters;
   f.base = rim_of(cutters, EndName::base, f.wall, f.thickness);
   f.top = rim_of(cutters, EndName::top, f.wall, f.thickness);
@@ -63,7 +63,7 @@ Part under_ball(const Ball& ball, Contact contact, double layer) {
   };
   return {.shape = "tube under a ball",
           .asked = shape,
-          .sheet = {.thickness = thickness, .neutral = 0.45},
+          .sheet = {.thickness = thickness, .neutral_factor = 0.45},
           .seam = {.gap = 1}};
 }
 
@@ -111,7 +111,7 @@ TEST(Cutter, AnEndMeetsABallOnTheLayersItsContactNames) {
       const double u = f.from() + two_pi * (i + 0.37) / 360;
       EXPECT_NEAR(f.top(u).s, top_of_edge(u, contact), 1e-9);
     }
-    EXPECT_NEAR(rim_length(f, EndName::top, f.neutral), rim_by_chords(contact), 1e-6);
+    EXPECT_NEAR(rim_length(f, EndName::top, f.neutral_depth), rim_by_chords(contact), 1e-6);
   }
 }
 

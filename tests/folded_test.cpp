@@ -20,7 +20,10 @@ constexpr double r = 3;
 constexpr double k = 0.42;
 
 Panel panel_of(std::vector<ProfileStep> profile, PanelFace face) {
-  return {.profile = std::move(profile), .run = 500, .sizes_on = face, .bend = {.radius = r, .neutral = k}};
+  return {.profile = std::move(profile),
+          .run = 500,
+          .sizes_on = face,
+          .bend = {.radius = r, .neutral_factor = k}};
 }
 
 Blank made(const Shape& shape, const Sheet& sheet = sheet_of(t), const Seam& seam = {},
@@ -183,8 +186,11 @@ TEST(Bend, TableIsLinearBetweenItsRowsAndRefusesOutsideThem) {
 }
 
 Hopper hopper_of(double bw, double bl, double tw, double tl, double h, Vec2 shift = {}) {
-  return {
-      .base = {bw, bl}, .top = {tw, tl}, .height = h, .shift = shift, .bend = {.radius = r, .neutral = k}};
+  return {.base = {bw, bl},
+          .top = {tw, tl},
+          .height = h,
+          .shift = shift,
+          .bend = {.radius = r, .neutral_factor = k}};
 }
 
 TEST(Hopper, WeldedWallsOnTheInsideAreTheBareFaces) {
@@ -316,7 +322,7 @@ Net prism(int sides, double across_flats, double height) {
   return {.sides = sides,
           .base = {.across_flats = across_flats},
           .height = height,
-          .bend = {.radius = r, .neutral = k}};
+          .bend = {.radius = r, .neutral_factor = k}};
 }
 
 TEST(Net, HexagonalFrustumWithASlantingTop) {
@@ -440,7 +446,7 @@ Net random_body(std::mt19937& random) {
       }
     }
   }
-  n.bend = {.radius = 0, .neutral = k};
+  n.bend = {.radius = 0, .neutral_factor = k};
   return n;
 }
 
@@ -514,8 +520,9 @@ TEST(Edges, LapsHemsAndLocksAddWhatTheySay) {
   EXPECT_NEAR(width({.on = "profile end", .width = 25}), 225, 1e-9);
   // A hem 12 wide over the fold: the outside of the fold lies on the edge.
   const double hem = 12 - 2 * (1 + t) + pi * (1 + 0.4 * t);
-  EXPECT_NEAR(width({.on = "profile end", .kind = EdgeKind::hem, .width = 12, .radius = 1, .neutral = 0.4}),
-              200 + hem, 1e-9);
+  EXPECT_NEAR(
+      width({.on = "profile end", .kind = EdgeKind::hem, .width = 12, .radius = 1, .neutral_factor = 0.4}),
+      200 + hem, 1e-9);
   EXPECT_NEAR(width({.on = "profile start", .kind = EdgeKind::lock, .width = 10, .layers = 2, .extra = 1.5}),
               223, 1e-9);
 }

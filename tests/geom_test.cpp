@@ -16,13 +16,13 @@ Outline polygon(const std::vector<Vec2>& p) {
 // An annular sector about the origin, its bisector downwards.
 Outline sector(double big, double small, double angle) {
   const double first = -pi / 2 - angle / 2;
-  const Arc outer{big * direction(first), first + pi / 2, big * angle, angle};
-  const Arc inner{small * direction(first + angle), first + angle - pi / 2, small * angle, -angle};
+  const Arc outer{big * direction(first), rad(first + pi / 2), big * angle, rad(angle)};
+  const Arc inner{small * direction(first + angle), rad(first + angle - pi / 2), small * angle, rad(-angle)};
   return {outer, line(end_of(outer), inner.start), inner, line(end_of(inner), outer.start)};
 }
 
 TEST(Arc, RunsRoundItsCentre) {
-  const Arc arc{{3, 0}, pi / 2, 3 * 4.0, 4.0};  // radius 3 about the origin, beyond half a turn
+  const Arc arc{{3, 0}, rad(pi / 2), 3 * 4.0, rad(4.0)};  // radius 3 about the origin, beyond half a turn
   for (double s : {0.0, 1.0, 6.0, 12.0}) {
     EXPECT_NEAR(point_at(arc, s).x, 3 * std::cos(s / 3), 1e-14);
     EXPECT_NEAR(point_at(arc, s).y, 3 * std::sin(s / 3), 1e-14);
@@ -33,21 +33,21 @@ TEST(Arc, RunsRoundItsCentre) {
 }
 
 TEST(Arc, FlattestArcIsAsExactAsAny) {
-  const Arc arc{{0, 0}, 0, 1000, 1e-12};  // a radius of 1e15 mm
+  const Arc arc{{0, 0}, {}, 1000, rad(1e-12)};  // a radius of 1e15 mm
   EXPECT_NEAR(end_of(arc).x, 1000, 1e-12);
   EXPECT_NEAR(end_of(arc).y, 1000 * 1e-12 / 2, 1e-24);
   EXPECT_TRUE(is_straight(arc));
 }
 
 TEST(Arc, ReversedStretchedSplitAndPlacedStayOnIt) {
-  const Arc arc{{1, 2}, 0.3, 10, -5};
+  const Arc arc{{1, 2}, rad(0.3), 10, rad(-5)};
   EXPECT_LT(norm(end_of(reversed(arc)) - arc.start), 1e-14);
   EXPECT_LT(norm(point_at(reversed(arc), 4) - point_at(arc, 6)), 1e-14);
   EXPECT_LT(norm(end_of(stretch(arc, 2, 7)) - point_at(arc, 7)), 1e-14);
   const auto parts = split(arc, Angle::degrees(90));
   EXPECT_EQ(parts.size(), 4u);
   EXPECT_LT(norm(end_of(parts.back()) - end_of(arc)), 1e-14);
-  const Placing p{true, 0.7, {4, 5}};
+  const Placing p{true, rad(0.7), {4, 5}};
   EXPECT_LT(norm(end_of(placed(arc, p)) - placed(end_of(arc), p)), 1e-14);
 }
 
@@ -56,8 +56,8 @@ TEST(Outline, AreaOfSectorsFarBeyondHalfATurnAndOfFlatOnes) {
     EXPECT_NEAR(signed_area(sector(5, 2, angle)), angle / 2 * (25 - 4), 1e-13) << angle;
   }
   // A strip whose lower side is an arc of radius 1e9: less the wedge under its chord, plus its cap.
-  const Arc low{{0, 0}, 0, 100, 1e-7};
-  const Arc high{{100, 50}, pi, 100, 0};
+  const Arc low{{0, 0}, {}, 100, rad(1e-7)};
+  const Arc high{{100, 50}, rad(pi), 100};
   const Outline strip{low, line(end_of(low), high.start), high, line(end_of(high), low.start)};
   EXPECT_NEAR(signed_area(strip), 5000 - 100 * 5e-6 / 2 + 100 * 100 * 1e-7 / 12, 1e-9);
 }
@@ -66,7 +66,7 @@ TEST(Outline, HoldsNothingBeyondASideThatAllButTurns) {
   for (const double turn : {0.0, 1e-17, 3e-16, -2e-16, 1e-13, -1e-10, 1e-9, 4e-8, -4e-8}) {
     Outline square{line({0, 0}, {400, 0}), line({400, 0}, {400, 300}), line({400, 300}, {0, 300}),
                    line({0, 300}, {0, 0})};
-    for (Arc& side : square) side.turn = turn;
+    for (Arc& side : square) side.turn = rad(turn);
     for (const Vec2 p : {Vec2{-5, 150}, Vec2{405, 150}, Vec2{609, -235}, Vec2{200, -1}, Vec2{200, 301}})
       EXPECT_FALSE(contains(square, p)) << turn << " at " << p.x << ", " << p.y;
     for (const Vec2 p : {Vec2{5, 150}, Vec2{399, 1}, Vec2{200, 299}})
@@ -74,9 +74,9 @@ TEST(Outline, HoldsNothingBeyondASideThatAllButTurns) {
   }
   // Its centre is lost in rounding.
   const Arc side{{447.49951018348838, 276.94405440957928},
-                 -1.0404642300806466,
+                 rad(-1.0404642300806466),
                  182.24494990782867,
-                 2.1806697876390806e-17};
+                 rad(2.1806697876390806e-17)};
   const Vec2 apex = 0.5 * (side.start + end_of(side)) + 200 * left_of(direction(side.heading));
   const Outline triangle{side, line(end_of(side), apex), line(apex, side.start)};
   EXPECT_FALSE(contains(triangle, {518.08298857962313, 128.56853965476944}));
@@ -184,7 +184,7 @@ void expect_smooth(const Curve& c, const FittedArcs& f) {
   for (size_t i = 0; i + 1 < f.arcs.size(); ++i) {
     const Arc& a = f.arcs[i];
     EXPECT_LT(norm(end_of(a) - f.arcs[i + 1].start), 1e-9);
-    EXPECT_NEAR(std::remainder(a.heading + a.turn - f.arcs[i + 1].heading, 2 * pi), 0, 1e-9);
+    EXPECT_NEAR(std::remainder((a.heading + a.turn - f.arcs[i + 1].heading).radians(), 2 * pi), 0, 1e-9);
   }
 }
 
@@ -195,7 +195,7 @@ Curve slanting_rim(double radius, double tilt) {
           [=](double u) {
             return Vec2{radius * u, -radius * slope * std::cos(u)};
           },
-          [=](double u) { return std::atan(slope * std::sin(u)); }};
+          [=](double u) { return rad(std::atan(slope * std::sin(u))); }};
 }
 
 TEST(FitArcs, StaysWithinItsToleranceAndReportsWhatItAchieved) {
@@ -204,15 +204,15 @@ TEST(FitArcs, StaysWithinItsToleranceAndReportsWhatItAchieved) {
                         return Vec2{400 * std::cos(u), 150 * std::sin(u)};
                       },
                       [](double u) {
-                        return u + pi / 2 +
-                               std::atan2(125 * std::sin(2 * u),
-                                          400 * std::sin(u) * std::sin(u) + 150 * std::cos(u) * std::cos(u));
+                        return rad(u + pi / 2 +
+                                   std::atan2(125 * std::sin(2 * u), 400 * std::sin(u) * std::sin(u) +
+                                                                         150 * std::cos(u) * std::cos(u)));
                       }};
   const Curve spiral{1, 3,
                      [](double u) {
                        return Vec2{50 * u * std::cos(u), 50 * u * std::sin(u)};
                      },
-                     [](double u) { return u + std::atan2(u, 1.0); }};
+                     [](double u) { return rad(u + std::atan2(u, 1.0)); }};
   for (const Curve& c : {slanting_rim(300, pi / 4), slanting_rim(300, 0.01), ellipse, spiral}) {
     for (const double tolerance : {0.5, 0.02, 0.001}) {
       const FittedArcs f = fit_arcs(c, tolerance);
@@ -227,7 +227,7 @@ TEST(FitArcs, StaysWithinItsToleranceAndReportsWhatItAchieved) {
 TEST(FitArcs, GoesAllTheWayRoundWhereTheCurveDoes) {
   const Curve nearly_round{
       0, 6.6, [](double u) { return (20 + 1e-4 * std::cos(u)) * direction(u); },
-      [](double u) { return u + std::atan2(20 + 1e-4 * std::cos(u), -1e-4 * std::sin(u)); }};
+      [](double u) { return rad(u + std::atan2(20 + 1e-4 * std::cos(u), -1e-4 * std::sin(u))); }};
   const FittedArcs f = fit_arcs(nearly_round, 0.02);
   expect_smooth(nearly_round, f);
   EXPECT_NEAR(length_of(f.arcs), 132, 0.01);
@@ -248,14 +248,17 @@ TEST(FitArcs, AStraightStaysStraightAndAnArcAnArc) {
                        [](double u) {
                          return Vec2{300 * u, 40 * u};
                        },
-                       [](double) { return std::atan2(40, 300); }};
+                       [](double) {
+                         return heading_of({300, 40});
+                       }};
   const FittedArcs one = fit_arcs(straight, 0.02);
   ASSERT_EQ(one.arcs.size(), 1u);
   EXPECT_TRUE(is_straight(one.arcs[0]));
-  const Curve round{0, 5, [](double u) { return 200 * direction(u); }, [](double u) { return u + pi / 2; }};
+  const Curve round{0, 5, [](double u) { return 200 * direction(u); },
+                    [](double u) { return rad(u + pi / 2); }};
   const FittedArcs arc = fit_arcs(round, 0.02);
   ASSERT_EQ(arc.arcs.size(), 1u);
-  EXPECT_NEAR(arc.arcs[0].turn, 5, 1e-12);
+  EXPECT_NEAR(arc.arcs[0].turn.radians(), 5, 1e-12);
   EXPECT_NEAR(arc.arcs[0].length, 1000, 1e-9);
 }
 

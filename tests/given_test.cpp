@@ -127,7 +127,7 @@ TEST(Given, FlightsAreHeldAgainstTheirSizes) {
 }
 
 TEST(Given, CoilsAreHeldAgainstTheirSizes) {
-  const Sheet sheet{.thickness = 3, .neutral = 0.42};
+  const Sheet sheet{.thickness = 3, .neutral_factor = 0.42};
   const Coil c{.inside = 80, .spacing = 12, .turns = 3, .width = 60, .start = Angle::degrees(-40)};
   expect_wound(c, sheet,
                {change(c, "start", [](Coil& d) { *d.inside *= off; }),
@@ -142,7 +142,7 @@ TEST(Given, CoilsAreHeldAgainstTheirSizes) {
 }
 
 TEST(Given, StripsAgainstACylinderAreHeldAgainstTheirSizes) {
-  const Sheet sheet{.thickness = 4, .neutral = 0.45};
+  const Sheet sheet{.thickness = 4, .neutral_factor = 0.45};
   for (const StripEnds ends : {StripEnds::square, StripEnds::level, StripEnds::upright, StripEnds::round}) {
     const HelicalStrip s{.body_diameter = 180, .width = 50, .pitch = 150, .turns = 1.2, .ends = ends};
     expect_wound(s, sheet,
@@ -262,7 +262,7 @@ TEST(Given, FoldedTransitionsAreHeldAgainstTheirPolygons) {
                .height = 250,
                .shift = {40, 15}};
   t.bend.radius = 3;
-  t.bend.neutral = 0.4;
+  t.bend.neutral_factor = 0.4;
   for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
     const Seam seam{.at = Angle::degrees(90)};
     const std::vector<Blank> blanks = make_blanks(t, sheet, seam, {.hand = hand});
@@ -296,7 +296,7 @@ TEST(Given, HoppersArePartedWhereTheirSeamsAre) {
   const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
   Hopper h{.base = {.width = 160, .length = 140}, .top = {.width = 420, .length = 380}, .height = 300};
   h.shift = {30, -20};
-  h.bend = {.radius = 2, .neutral = 0.42};
+  h.bend = {.radius = 2, .neutral_factor = 0.42};
   for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
     for (int eighth = 0; eighth < 8; ++eighth) {
       for (h.pieces = 1; h.pieces <= 2; ++h.pieces) {
@@ -350,7 +350,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
   Transition folded = ruled;
   folded.base = {{.kind = ProfileKind::rectangle, .width = 400, .length = 300}};
   folded.top = {{.kind = ProfileKind::rectangle, .width = 200, .length = 240}};
-  folded.bend = {.radius = 2, .neutral = 0.42};
+  folded.bend = {.radius = 2, .neutral_factor = 0.42};
   Transition even{.base = {{.kind = ProfileKind::circle, .diameter = 300}},
                   .top = {{.kind = ProfileKind::ellipse, .width = 300, .length = 200}},
                   .height = 300};
@@ -375,8 +375,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
   const Seam other{.at = Angle::degrees(21)};
   for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
     const Blank flat = make_blanks(Shape(folded), sheet, seam, {.hand = hand}).front();
-    const Proof bent = bent_up(flat, as_made(body_of(folded, sheet, seam), hand), folded,
-                               sheet, other, hand);
+    const Proof bent = bent_up(flat, as_made(body_of(folded, sheet, seam), hand), folded, sheet, other, hand);
     EXPECT_FALSE(bent.passed);
     EXPECT_TRUE(has(bent.where, "seam as given")) << bent.where;
     const StretchedPart part = stretch(*even_where_needed(even, sheet, seam), sheet, hand);
@@ -390,7 +389,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
 
 // How long an element is from either end as that was before trims, and how far along each rim it lies.
 TEST(Given, ElementsAreProvedFromTheUntrimmedEndsAndAlongTheRims) {
-  const Sheet sheet{.thickness = 6, .sizes_on = Face::inside, .neutral = 0.42};
+  const Sheet sheet{.thickness = 6, .sizes_on = Face::inside, .neutral_factor = 0.42};
   Cone cone{.base = Diameter::mm(600), .top = Diameter::mm(300), .height = 500};
   cone.base.contact = Contact::clear;
   cone.trims.push_back({.height = 430, .tilt = Angle::degrees(15), .uphill = Angle::degrees(70)});
@@ -415,7 +414,7 @@ TEST(Given, ElementsAreProvedFromTheUntrimmedEndsAndAlongTheRims) {
 
 // Sides of a leaning cut count on their end's own face, whichever face the other end is measured on.
 TEST(Given, SidesOfOffsetConesAreHeldOnTwoFaces) {
-  const Sheet sheet{.thickness = 12, .neutral = 0.42};
+  const Sheet sheet{.thickness = 12, .neutral_factor = 0.42};
   for (const Face base : {Face::inside, Face::middle, Face::outside}) {
     for (const Face top : {Face::inside, Face::outside}) {
       Cone c{.base = Diameter::mm(600), .top = Diameter::mm(300), .height = 500};

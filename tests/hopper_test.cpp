@@ -11,8 +11,11 @@ using std::numbers::pi;
 constexpr double t = 3;
 
 Hopper hopper_of(double bw, double bl, double tw, double tl, double h, Vec2 shift = {}) {
-  return {
-      .base = {bw, bl}, .top = {tw, tl}, .height = h, .shift = shift, .bend = {.radius = 4, .neutral = 0.42}};
+  return {.base = {bw, bl},
+          .top = {tw, tl},
+          .height = h,
+          .shift = shift,
+          .bend = {.radius = 4, .neutral_factor = 0.42}};
 }
 
 bool is_wall(const BodyFace& p) { return p.name.starts_with("wall"); }
@@ -220,7 +223,7 @@ TEST(HopperRelief, RoundHolesAreAsWideAsAskedOrAsThicknessAndRadiusSay) {
     for (const Arc& arc : e.arcs) {
       EXPECT_FALSE(is_straight(arc));
       EXPECT_GE(radius_of(arc), 4 + t - 1e-9);
-      EXPECT_LT(arc.turn, 0) << "a hole runs against the outline";
+      EXPECT_LT(arc.turn.radians(), 0) << "a hole runs against the outline";
     }
   }
   const Blank asked = make_blank(flanged(Relief::round, 24), sheet_of(t));

@@ -117,7 +117,7 @@ seam = { wedge = 0.4, at = "-30 deg" }
   EXPECT_FALSE(p.making.marks);
   EXPECT_NEAR(p.seam.wedge->degrees(), 0.4, 1e-15);
   EXPECT_NEAR(p.seam.at.degrees(), -30, 1e-13);
-  EXPECT_DOUBLE_EQ(p.sheet.neutral, 0.4);
+  EXPECT_DOUBLE_EQ(p.sheet.neutral_factor, 0.4);
   EXPECT_DOUBLE_EQ(*p.sheet.density, 7850);
   EXPECT_EQ(p.sheet.material, "steel");
 }

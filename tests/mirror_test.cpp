@@ -73,7 +73,7 @@ Net leaning(std::vector<std::string> open) {
           .turn = Angle::degrees(7),
           .open = std::move(open)};
   net.bend.radius = 2;
-  net.bend.neutral = 0.42;
+  net.bend.neutral_factor = 0.42;
   return net;
 }
 
@@ -137,7 +137,7 @@ TEST(Mirror, BlanksOfFoldedTwinsAreMirrorImages) {
                 .shift = {20, 35},
                 .seam = 1};
   hopper.bend.radius = 2;
-  hopper.bend.neutral = 0.4;
+  hopper.bend.neutral_factor = 0.4;
   hopper.flanges = {{.end = EndName::top, .width = 25, .direction = FlangeDirection::level}};
   for (const int pieces : {1, 2, 4}) {
     hopper.pieces = pieces;
@@ -148,7 +148,7 @@ TEST(Mirror, BlanksOfFoldedTwinsAreMirrorImages) {
                .height = 250,
                .shift = {40, 15}};
   t.bend.radius = 3;
-  t.bend.neutral = 0.4;
+  t.bend.neutral_factor = 0.4;
   expect_mirrored(t, sheet_of(2), {.at = Angle::degrees(-90)});
 }
 

@@ -58,7 +58,7 @@ Hopper offset_hopper() {
           .top = {420, 300},
           .height = 260,
           .shift = {40, -25},
-          .bend = {.radius = 4, .neutral = 0.4}};
+          .bend = {.radius = 4, .neutral_factor = 0.4}};
 }
 
 TEST(Zones, RunFromPlateToPlateOnEveryLayer) {
@@ -110,7 +110,7 @@ TEST(Zones, RimsLieInTheirPlanesAllAlong) {
 }
 
 TEST(Zones, BothEndsOfAClosedCornerMeetInOneCurve) {
-  Net tray{.sides = 4, .base = {.side = 200}, .height = 60, .bend = {.radius = 5, .neutral = 0.4}};
+  Net tray{.sides = 4, .base = {.side = 200}, .height = 60, .bend = {.radius = 5, .neutral_factor = 0.4}};
   tray.open = {"top"};
   tray.bends = {"base / wall 1", "base / wall 2", "base / wall 3", "base / wall 4"};
   const Body body = body_of(tray, sheet_of(2, Face::inside), 0);
@@ -251,7 +251,7 @@ TEST(Unfolding, AReflexEdgeBendsTheOtherWay) {
   net.points = {{0, 0, 0},   {100, 0, 0},   {100, 80, 0},   {0, 80, 0},
                 {0, 80, 60}, {100, 80, 60}, {100, 160, 60}, {0, 160, 60}};
   net.faces = {{"low", {0, 1, 2, 3}}, {"riser", {3, 2, 5, 4}}, {"high", {4, 5, 6, 7}}};
-  net.bend = {.radius = 3, .neutral = 0.4};
+  net.bend = {.radius = 3, .neutral_factor = 0.4};
   const Sheet sheet = sheet_of(2, Face::outside);
   const Blank b = make_blank(net, sheet);
   EXPECT_TRUE(prove(b, net, sheet).passed);

@@ -91,7 +91,7 @@ TEST(NumberProof, SeesDistancesOfPlatesFromTheirDatum) {
   const Panel angle{.profile = {{.line = 60}, {.bend = Angle::degrees(90)}, {.line = 40}},
                     .run = 300,
                     .sizes_on = PanelFace::convex_side,
-                    .bend = {.radius = 3, .neutral = 0.42}};
+                    .bend = {.radius = 3, .neutral_factor = 0.42}};
   const Sheet sheet = sheet_of(2, Face::outside);
   Blank b = make_blank(angle, sheet);
   ASSERT_TRUE(prove(b, angle, sheet).passed);
@@ -105,7 +105,7 @@ TEST(NumberProof, SeesAnglesOfPlates) {
   const Hopper h{.base = {.width = 160, .length = 120},
                  .top = {.width = 400, .length = 360},
                  .height = 300,
-                 .bend = {.radius = 2, .neutral = 0.42}};
+                 .bend = {.radius = 2, .neutral_factor = 0.42}};
   const Sheet sheet = sheet_of(2, Face::inside);
   for (const Face up : {Face::inside, Face::outside}) {
     Blank b = make_blank(h, sheet, {}, {.face_up = up});
@@ -141,7 +141,7 @@ TEST(NumberProof, RefusesABlankOfAnotherFamily) {
   const Panel angle{.profile = {{.line = 60}, {.bend = Angle::degrees(90)}, {.line = 40}},
                     .run = 300,
                     .sizes_on = PanelFace::convex_side,
-                    .bend = {.radius = 3, .neutral = 0.42}};
+                    .bend = {.radius = 3, .neutral_factor = 0.42}};
   const Sheet sheet = sheet_of(2, Face::outside);
   EXPECT_THROW((void)prove(wall, angle, sheet), Refusal);
   EXPECT_THROW((void)prove(make_blank(angle, sheet), cyclone(), sheet_of(2)), Refusal);
@@ -152,7 +152,7 @@ TEST(NumberProof, RefusesABlankOfAnotherFamily) {
 
 TEST(RunTo, HoldsOnArcsThatAreAllButStraight) {
   for (const double turn : {0.0, 1e-17, 1e-16, 4e-16, 1e-14, -3e-13, 1e-9, 1e-3}) {
-    const std::vector<Arc> rim{{{1712, 0}, pi, 1712, turn}};
+    const std::vector<Arc> rim{{{1712, 0}, rad(pi), 1712, rad(turn)}};
     for (const double run : {0.0, 69.0, 182.0, 668.0, 1100.0, 1711.0, 1712.0})
       EXPECT_NEAR(run_to(rim, point_at(rim.front(), run)), run, 1e-9) << turn;
   }

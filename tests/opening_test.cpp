@@ -80,7 +80,7 @@ TEST(Openings, NoCurlsWhereLayersTouchByTurns) {
   ASSERT_EQ(b.openings.size(), 5u);
   for (const BlankOpening& o : b.openings) {
     EXPECT_LE(o.outline.size(), 12u);
-    for (const Arc& arc : o.outline) EXPECT_LT(std::abs(arc.turn), 1);
+    for (const Arc& arc : o.outline) EXPECT_LT(std::abs(arc.turn.radians()), 1);
   }
 }
 
@@ -432,7 +432,7 @@ TEST(Openings, BoredAreClearWhereAFaceLetsGoOfTheBore) {
   o.form.profile.kind = ProfileKind::obround;
   o.form.profile.corner_radius = 0;
   o.repeat = {.count = 5, .over = Angle::degrees(200)};
-  const Sheet sheet{.thickness = 5.99948, .sizes_on = Face::middle, .neutral = 0.5};
+  const Sheet sheet{.thickness = 5.99948, .sizes_on = Face::middle, .neutral_factor = 0.5};
   Seam seam{.at = Angle::degrees(330.245)};
   seam.pieces = 2;
   for (const Blank& b : make_blanks(c, sheet, seam, with({o}))) {
@@ -527,7 +527,7 @@ class Draw : public Random {
       h.base = {.width = size * between(0.3, 0.6), .length = size * between(0.3, 0.6)};
       h.top = {.width = size, .length = size};
       h.height = height;
-      h.bend = {.radius = 0.002 * size, .neutral = 0.4};
+      h.bend = {.radius = 0.002 * size, .neutral_factor = 0.4};
       return h;
     }
     if (one_in(3)) return drum(size, height);
@@ -616,9 +616,11 @@ TEST(RandomOpenings, ProofSeesAnOpeningBesideItsPlace) {
 TEST(Nearest, IsNoFartherThanAnyTwoPointsAndReachedByTwo) {
   Random draw(7);
   const auto arc = [&] {
-    const double turn = draw.one_in(3) ? 0 : draw.between(-6, 6);
-    return Arc{
-        {draw.between(-10, 10), draw.between(-10, 10)}, draw.between(-3, 3), draw.between(0.5, 12), turn};
+    const Angle turn = rad(draw.one_in(3) ? 0 : draw.between(-6, 6));
+    return Arc{{draw.between(-10, 10), draw.between(-10, 10)},
+               rad(draw.between(-3, 3)),
+               draw.between(0.5, 12),
+               turn};
   };
   for (int i = 0; i < 150; ++i) {
     const Arc a = arc();

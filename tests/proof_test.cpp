@@ -24,19 +24,25 @@ TEST(Proof, PassesWithItsFiguresFarWithinTheAllowance) {
 
 // Each of these harms one thing that the proof must see, by a thousandth of a millimetre or less.
 TEST(Proof, SeesADamagedOutline) {
-  EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].turn *= 1 + 1e-8; }).passed)
+  EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].turn = (1 + 1e-8) * b.edges[0].arcs[0].turn; }).passed)
       << "a swing radius off by 1e-8";
   EXPECT_FALSE(after([](Blank& b) { b.edges[0].arcs[0].length += 1e-4; }).passed);
   EXPECT_FALSE(after([](Blank& b) { b.edges[2].arcs[0].start.y += 1e-4; }).passed);
-  EXPECT_FALSE(after([](Blank& b) { b.edges[1].arcs[0].heading += 1e-6; }).passed) << "a seam edge turned";
+  EXPECT_FALSE(
+      after([](Blank& b) { b.edges[1].arcs[0].heading = b.edges[1].arcs[0].heading + rad(1e-6); }).passed)
+      << "a seam edge turned";
   EXPECT_FALSE(after([](Blank& b) { b.edges[0].girth += 1e-4; }).passed);
 }
 
 TEST(Proof, SeesADamagedForming) {
-  EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[5].turn += 1e-6; }).passed);
-  EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[5].heading += 1e-6; }).passed);
   EXPECT_FALSE(after([](Blank& b) {
-                 for (Station& s : b.forming[0].stations) s.turn *= 1 + 1e-7;
+                 b.forming[0].stations[5].turn = b.forming[0].stations[5].turn + rad(1e-6);
+               }).passed);
+  EXPECT_FALSE(after([](Blank& b) {
+                 b.forming[0].stations[5].heading = b.forming[0].stations[5].heading + rad(1e-6);
+               }).passed);
+  EXPECT_FALSE(after([](Blank& b) {
+                 for (Station& s : b.forming[0].stations) s.turn = (1 + 1e-7) * s.turn;
                }).passed)
       << "rolled a little too far";
   EXPECT_FALSE(after([](Blank& b) {
@@ -64,7 +70,7 @@ TEST(Proof, ANotANumberFails) {
 TEST(Proof, ANotANumberInAnyOneFigureFails) {
   EXPECT_FALSE(after([](Blank& b) { b.edges[0].girth = NAN; }).passed);
   EXPECT_FALSE(after([](Blank& b) { b.edges[1].arcs[0].length = NAN; }).passed);
-  EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[23].turn = NAN; }).passed);
+  EXPECT_FALSE(after([](Blank& b) { b.forming[0].stations[23].turn = rad(NAN); }).passed);
 }
 
 TEST(Proof, PassesWhereTheGapTakesMostOfTheGirth) {
@@ -87,9 +93,9 @@ Form offset_frustum(double thickness) {
   Form f;
   f.wall = offset_cone(300, {220, 90, 700});
   f.thickness = thickness;
-  f.neutral = thickness / 2;
-  f.base = plane_rim(f.wall, {{0, 0, 1}, 0}, f.neutral);
-  f.top = plane_rim(f.wall, {{0, 0, 1}, 300}, f.neutral);
+  f.neutral_depth = thickness / 2;
+  f.base = plane_rim(f.wall, {{0, 0, 1}, 0}, f.neutral_depth);
+  f.top = plane_rim(f.wall, {{0, 0, 1}, 300}, f.neutral_depth);
   f.size = 700;
   return f;
 }

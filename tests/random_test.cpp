@@ -69,7 +69,7 @@ ClosedForm expected(const Drawn& d) {
   const double t = *d.sheet.thickness;
   const auto layer = [&](const End& e) { return layer_of(e.sizes_on.value_or(*d.sheet.sizes_on), t); };
   return closed_form(*d.cone.base.radius, *d.cone.top.radius, layer(d.cone.base), layer(d.cone.top),
-                     *d.cone.height, t, d.sheet.neutral * t, *d.cone.base.contact, *d.cone.top.contact,
+                     *d.cone.height, t, d.sheet.neutral_factor * t, *d.cone.base.contact, *d.cone.top.contact,
                      d.seam.gap.value_or(0));
 }
 

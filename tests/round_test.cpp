@@ -117,7 +117,7 @@ TEST(Trim, WhereTwoMeetTheBlankHasACorner) {
   int corners = 0;
   for (size_t i = 0; i + 1 < top->arcs.size(); ++i) {
     const Arc& arc = top->arcs[i];
-    const double bend = std::remainder(top->arcs[i + 1].heading - arc.heading - arc.turn, 2 * pi);
+    const double bend = std::remainder((top->arcs[i + 1].heading - arc.heading - arc.turn).radians(), 2 * pi);
     if (std::abs(bend) < 1e-6) continue;
     ++corners;
     // Both slopes are 30 degrees there; within the fit, whose headings are free by some thousandths.

@@ -11,7 +11,7 @@ using std::numbers::pi;
 constexpr double t = 2;
 constexpr double r = 3;
 constexpr double allowance = pi / 2 * (r + 0.42 * t);
-const Bend bent{.radius = r, .neutral = 0.42};
+const Bend bent{.radius = r, .neutral_factor = 0.42};
 
 Net tray(double side, double height) {
   Net n{.sides = 4, .base = {.side = side}, .height = height, .open = {"top"}, .bend = bent};
@@ -120,7 +120,7 @@ TEST(Schedules, FoldsOfHemsGoOnWithTheTagsOfAllPieces) {
   h.shift = {10, 5};
   for (const bool letters : {true, false}) {
     h.bend.letters = letters;
-    EdgeWork hem{.on = "hip -x-y", .kind = EdgeKind::hem, .width = 12, .radius = 1, .neutral = 0.4};
+    EdgeWork hem{.on = "hip -x-y", .kind = EdgeKind::hem, .width = 12, .radius = 1, .neutral_factor = 0.4};
     std::set<std::string> tags;
     size_t count = 0;
     for (const Blank& b : make_blanks(h, sheet_of(t), {}, {.edges = {hem}})) {
@@ -173,8 +173,12 @@ TEST(Tabs, TapersLeanInwardsOnBothEnds) {
 
 TEST(Tabs, FoldsLieWhereTheHemAndTheLockSay) {
   const Panel flat{.profile = {{.line = 200}}, .run = 300, .sizes_on = PanelFace::convex_side, .bend = bent};
-  const EdgeWork hem{
-      .on = "profile end", .kind = EdgeKind::hem, .width = 15, .radius = 1, .neutral = 0.4, .up = false};
+  const EdgeWork hem{.on = "profile end",
+                     .kind = EdgeKind::hem,
+                     .width = 15,
+                     .radius = 1,
+                     .neutral_factor = 0.4,
+                     .up = false};
   const Blank hemmed = make_blank(flat, sheet_of(t), {}, {.edges = {hem}});
   ASSERT_EQ(bends_of(hemmed).size(), 1u);
   EXPECT_TRUE(bends_of(hemmed)[0].hem);

@@ -286,7 +286,8 @@ TEST(Surfaces, HaveTheirDerivatives) {
                                   middle)),
                        "dome");
     expect_derivatives(
-        as_made(form(RuledWall{.base = helix(300, 200, 1.2), .top = helix(420, 260, 1, 80, 15)}, middle), hand),
+        as_made(form(RuledWall{.base = helix(300, 200, 1.2), .top = helix(420, 260, 1, 80, 15)}, middle),
+                hand),
         "wall, " + of);
     RuledWall points{.base = {.points = {{0, 0, 0}, {150, 40, 10}, {300, 30, -10}, {450, 120, 0}}},
                      .top = helix(500, 30, 0.3, 200, -70),

@@ -24,8 +24,7 @@ bool inside(const PageBox& b, Vec2 p) {
 void expect_whole(const JobResult& r, const TemplateSet& set, double most_off) {
   const TiledFigure& figure = set.figures.front();
   Outline turned;
-  for (const Arc& arc : outline(r.pieces[0].blank))
-    turned.push_back(placed(arc, {false, figure.turned.radians(), {}}));
+  for (const Arc& arc : outline(r.pieces[0].blank)) turned.push_back(placed(arc, {false, figure.turned, {}}));
   // The place of tile (0, 0)'s left upper cross on the turned figure, from any outline of any page.
   const TemplateTile& some = figure.tiles.front();
   const PageOutline& o = set.pages[some.page].outlines.front();
@@ -116,7 +115,7 @@ TEST(Template, AWrapGoesRoundTheOutsideWithHalfThePaper) {
     EXPECT_TRUE(prove(wrap,
                       [&] {
                         Form f = *r.pieces[0].wall();
-                        f.neutral = 5 + paper / 2;
+                        f.neutral_depth = 5 + paper / 2;
                         return f;
                       }(),
                       {.gap = 0})

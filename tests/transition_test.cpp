@@ -236,7 +236,7 @@ TEST(Transition, BetweenCirclesItIsACone) {
 }
 
 TEST(Transition, BetweenAlignedRectanglesItIsAHopper) {
-  const Bend bend{.radius = 3, .neutral = 0.42};
+  const Bend bend{.radius = 3, .neutral_factor = 0.42};
   Transition t{rectangle(400, 300), rectangle(200, 180), 250, {30, -20}};
   t.bend = bend;
   const Hopper h{.base = {400, 300},
@@ -459,7 +459,7 @@ TEST(TransitionFolded, EveryReliefAndCornerIsProved) {
         Transition t{rectangle(300, 260), rectangle(200, 180, turn), 220, {15, 10}};
         t.relief = relief;
         t.hip_joint = joint;
-        t.bend = {.radius = 2, .neutral = 0.42};
+        t.bend = {.radius = 2, .neutral_factor = 0.42};
         for (const Face face : {Face::inside, Face::outside}) {
           const Sheet sheet = sheet_of(1.5, face);
           const Seam seam{.gap = 1, .at = Angle::degrees(45), .ruling = SeamRuling::facing_base};
@@ -479,7 +479,7 @@ TEST(TransitionFolded, EveryReliefAndCornerIsProved) {
 
 TEST(TransitionFolded, ContactsKeepTheMetalBetweenThePlanes) {
   Transition t{rectangle(300, 260), rectangle(200, 180, 30), 220, {}};
-  t.bend = {.radius = 2, .neutral = 0.42};
+  t.bend = {.radius = 2, .neutral_factor = 0.42};
   t.base.contact = t.top.contact = Contact::clear;
   const Body body = body_of(t, sheet_of(2), {.gap = 0});
   for (const BodyFace& p : body.faces) {
@@ -534,7 +534,7 @@ TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
   for (int i = 0; i < draws(250); ++i) {
     Transition t{
         random_end(random), random_end(random), within(100, 600), {within(-150, 150), within(-150, 150)}};
-    t.bend = {.radius = within(0, 3), .neutral = 0.42};
+    t.bend = {.radius = within(0, 3), .neutral_factor = 0.42};
     const Sheet sheet = sheet_of(random() % 3 ? within(0, 3) : 0,
                                  random() % 2 ? Face::inside : static_cast<Face>(random() % 3));
     const Seam seam{.gap = within(0, 2), .at = Angle::degrees(within(0, 360))};

@@ -274,7 +274,7 @@ TEST(Flight, AProofSeesAnotherStrain) {
 
 TEST(Coil, LayersHaveTheLengthsOfTheirCurves) {
   const Coil c{.inside = 80, .spacing = 12, .turns = 5, .width = 60};
-  const Sheet sheet{.thickness = 2, .neutral = 0.4};
+  const Sheet sheet{.thickness = 2, .neutral_factor = 0.4};
   const WoundPart part = wind(c, sheet);
   const CoilNumbers& n = *part.coil;
   const double m = 12 / (2 * pi);
@@ -363,7 +363,7 @@ TEST(Coil, RefusalsNameTheKey) {
 HelicalStrip band(StripEnds ends = StripEnds::square) {
   return {.body_diameter = 300, .width = 60, .pitch = 250, .turns = 2.2, .ends = ends};
 }
-const Sheet thin{.thickness = 2, .neutral = 0.45};
+const Sheet thin{.thickness = 2, .neutral_factor = 0.45};
 
 TEST(Strip, IsStraightAndItsEdgesAreHelices) {
   const WoundPart part = wind(band(), thin);
@@ -391,8 +391,8 @@ TEST(Strip, EndsAreCutAsTheySay) {
       EXPECT_TRUE(p.passed) << name_of(ends) << ": " << p.greatest_distance << " at " << p.where;
       const auto corners = [&](size_t end) {
         const ObliqueEnd& e = (*f.ends)[end];
-        return std::pair(edge_point(f, EndName::base, f.neutral, e.base),
-                         edge_point(f, EndName::top, f.neutral, e.top));
+        return std::pair(edge_point(f, EndName::base, f.neutral_depth, e.base),
+                         edge_point(f, EndName::top, f.neutral_depth, e.top));
       };
       for (const size_t end : {0UL, 1UL}) {
         const auto [low, high] = corners(end);
@@ -486,7 +486,7 @@ TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
   const auto within = [&](double a, double b) { return std::uniform_real_distribution(a, b)(random); };
   int made = 0;
   for (int i = 0; i < draws(100); ++i) {
-    const Sheet sheet{.thickness = random() % 4 ? within(0.2, 6) : 0, .neutral = within(0.3, 0.5)};
+    const Sheet sheet{.thickness = random() % 4 ? within(0.2, 6) : 0, .neutral_factor = within(0.3, 0.5)};
     const Hand hand = random() % 2 ? Hand::as_drawn : Hand::opposite;
     const double inner = within(0, 100);
     Flight f{.shaft = inner,

@@ -52,13 +52,13 @@ struct Marks {
 };
 
 /// A ruling as forming needs it: its two ends on the flat, its heading there, and how far the sheet's normal
-/// has turned about it since the first ruling (radians; positive towards the side left of the heading).
+/// has turned about it since the first ruling (positive towards the side left of the heading).
 struct Station {
   double u = 0;
   Vec2 base = {};
   Vec2 top = {};
-  double heading = 0;
-  double turn = 0;
+  Angle heading = {};
+  Angle turn = {};
 };
 
 /// Stations at the nodes of a series on [from, to]; from them the part can be formed again, exactly.
@@ -89,9 +89,9 @@ struct BentZone {
   int face_a = 0, face_b = 0;  ///< among the blank's faces
   Vec2 a_from = {}, a_to = {};
   Vec2 b_from = {}, b_to = {};
-  Angle turned = {};  ///< positive where the inside face is concave
-  double radius = 0;  ///< of the concave face, mm
-  double factor = 0;  ///< neutral layer's distance from the concave face / thickness
+  Angle turned = {};          ///< positive where the inside face is concave
+  double radius = 0;          ///< of the concave face, mm
+  double neutral_factor = 0;  ///< neutral layer's distance from the concave face / thickness
   bool rolled = false;
   int zone = 0;  ///< its number in the body
 };
@@ -108,7 +108,7 @@ struct Fold {
   Vec2 from = {}, to = {};              ///< its ends on the metal; on walls from the base to the top
   std::vector<Arc> arcs = {};           ///< between them, where it is not straight
   int zone = -1;                        ///< number in the blank's Folding::zones; -1: a hit on a round wall
-  double phi = 0;                       ///< where on its zone, radians turned from the first tangent line
+  double u = 0;                         ///< the ruling: of its zone, by the radians turned; of a wall its u
   bool hem = false;                     ///< of a hem or locked seam beyond an edge
   Angle turned = {};                    ///< 0 to 360 degrees
   std::optional<Angle> turned_to = {};  ///< at `to`, where it is another: of creases
@@ -285,7 +285,7 @@ struct Blank {
   /// Walls: which pieces are cut by it, counted as `piece` is: itself, and those that are alike.
   std::vector<int> alike = {};
   double thickness = 0;
-  double neutral = 0;  ///< distance of the neutral layer from the inside face, mm
+  double neutral_depth = 0;  ///< distance of the neutral layer from the inside face, mm
   Face face_up = Face::inside;
   FaceNames face_names = {};
   EdgeWords edge_words = {};

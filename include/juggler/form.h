@@ -190,7 +190,7 @@ struct Form {
   bool base_pointed = false;
   bool top_pointed = false;
   double thickness = 0;
-  double neutral = 0;  ///< distance of the neutral layer from the inside face, mm
+  double neutral_depth = 0;  ///< distance of the neutral layer from the inside face, mm
   std::vector<AskedCircle> asked = {};
   std::vector<AskedProfile> profiles = {};
   std::vector<Cutter> cutters = {};
@@ -294,7 +294,7 @@ struct BodyFace {
 
 /// Where a zone ends, along its axis, mm, over the angle turned from its first face: from + slope phi
 /// + cosine cos phi + sine sin phi. A plane cut has no slope, a straight cut on the flat nothing else.
-struct StripCut {
+struct ZoneCut {
   double from = 0;
   double slope = 0;
   double cosine = 0;
@@ -311,16 +311,16 @@ struct StripCut {
 struct BendZone {
   int face_a = 0, side_a = 0;
   int face_b = 0, side_b = 0;
-  Vec3 axis = {};       ///< unit
-  Angle angle = {};     ///< turned; positive where the inside face is concave
-  double radius = 0;    ///< of the concave face
-  double factor = 0;    ///< neutral layer's distance from the concave face / thickness
-  double neutral = 0;   ///< radius of the neutral layer
-  bool rolled = false;  ///< an arc of a profile, not a bend
-  StripCut low = {}, high = {};
+  Vec3 axis = {};             ///< unit
+  Angle angle = {};           ///< turned; positive where the inside face is concave
+  double radius = 0;          ///< of the concave face
+  double neutral_factor = 0;  ///< neutral layer's distance from the concave face / thickness
+  double neutral_radius = 0;  ///< radius of the neutral layer
+  bool rolled = false;        ///< an arc of a profile, not a bend
+  ZoneCut low = {}, high = {};
 
   /// What it takes of the flat, square to its axis.
-  [[nodiscard]] double width() const { return std::abs(angle.radians()) * neutral; }
+  [[nodiscard]] double width() const { return std::abs(angle.radians()) * neutral_radius; }
 };
 
 /// Two sides that meet without a bend.

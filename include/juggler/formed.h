@@ -116,7 +116,8 @@ struct StrainField {
 /// What only its family can say of a part and a blank of it. Each may be left out.
 struct Sayings {
   using Facts = std::function<std::vector<Fact>(const Blank&)>;
-  Facts asked = {};    ///< the sizes as asked for, whatever they were given as
+  /// The sizes as asked for, whatever they were given as.
+  std::function<std::vector<Fact>()> asked = {};
   Facts numbers = {};  ///< of the blank and the formed part, beside those of every blank
   /// Beside the blank's own notes; they may take long.
   std::function<std::vector<Phrase>(const Blank&)> notes = {};

@@ -30,6 +30,8 @@ class Angle {
   [[nodiscard]] constexpr Angle operator-() const { return Angle(-value_); }
   [[nodiscard]] constexpr Angle operator+(Angle a) const { return Angle(value_ + a.value_); }
   [[nodiscard]] constexpr Angle operator-(Angle a) const { return Angle(value_ - a.value_); }
+  [[nodiscard]] constexpr Angle operator/(double parts) const { return Angle(value_ / parts); }
+  [[nodiscard]] friend constexpr Angle operator*(double k, Angle a) { return Angle(k * a.value_); }
 
  private:
   explicit constexpr Angle(double value) : value_(value) {}
@@ -57,8 +59,11 @@ constexpr Vec2 operator*(double k, Vec2 a) { return {k * a.x, k * a.y}; }
 constexpr double dot(Vec2 a, Vec2 b) { return a.x * b.x + a.y * b.y; }
 constexpr double cross(Vec2 a, Vec2 b) { return a.x * b.y - a.y * b.x; }
 inline double norm(Vec2 a) { return std::hypot(a.x, a.y); }
-/// The unit vector at an angle (radians) from +x, and the one a quarter turn anticlockwise of it.
+/// The unit vector at an angle from +x, and the one a quarter turn anticlockwise of it.
 inline Vec2 direction(double radians) { return {std::cos(radians), std::sin(radians)}; }
+inline Vec2 direction(Angle angle) { return direction(angle.radians()); }
+/// The angle from +x of a vector, within half a turn.
+inline Angle heading_of(Vec2 way) { return Angle::radians(std::atan2(way.y, way.x)); }
 constexpr Vec2 left_of(Vec2 a) { return {-a.y, a.x}; }
 
 constexpr Vec3 operator+(Vec3 a, Vec3 b) { return {a.x + b.x, a.y + b.y, a.z + b.z}; }
@@ -71,14 +76,14 @@ constexpr Vec3 cross(Vec3 a, Vec3 b) {
 inline double norm(Vec3 a) { return std::sqrt(dot(a, a)); }
 inline Vec3 unit(Vec3 a) { return 1 / norm(a) * a; }
 
-/// A circular arc or straight line of the flat, kept by where it starts, which way it heads there
-/// (radians from +x), how long it is (mm, >= 0) and how far it turns (radians, anticlockwise positive,
-/// |turn| < 2 pi; 0 is a straight line). No centre is kept, so that the flattest arc is as exact as any.
+/// A circular arc or straight line of the flat, kept by where it starts, which way it heads there (from +x),
+/// how long it is (mm, >= 0) and how far it turns (anticlockwise positive, less than a whole turn; 0 is a
+/// straight line). No centre is kept, so that the flattest arc is as exact as any.
 struct Arc {
   Vec2 start;
-  double heading = 0;
+  Angle heading = {};
   double length = 0;
-  double turn = 0;
+  Angle turn = {};
 };
 
 /// The straight line between two points.
@@ -87,6 +92,10 @@ struct Arc {
 /// Accuracy  rounding of the arc's own extent, whatever its radius. Source docs/maths/develop.md (15).
 [[nodiscard]] Vec2 point_at(const Arc& arc, double s);
 [[nodiscard]] inline Vec2 end_of(const Arc& arc) { return point_at(arc, arc.length); }
+/// Which way it heads at a distance s from the start.
+[[nodiscard]] inline Angle heading_at(const Arc& arc, double s) {
+  return arc.length > 0 ? arc.heading + s * arc.turn / arc.length : arc.heading;
+}
 /// The same arc run the other way.
 [[nodiscard]] Arc reversed(const Arc& arc);
 /// The stretch of an arc between two distances from its start; s0 <= s1.
@@ -106,15 +115,15 @@ inline constexpr double straight_rise = 1e-6;
 /// A rigid move of the flat: mirror x first if asked, then turn about the origin, then shift.
 struct Placing {
   bool mirror = false;
-  double turn = 0;
-  Vec2 shift;
+  Angle turn = {};
+  Vec2 shift = {};
 };
 [[nodiscard]] Vec2 placed(Vec2 point, const Placing& placing);
 /// The move back.
 [[nodiscard]] Placing undone(const Placing& placing);
 [[nodiscard]] Arc placed(const Arc& arc, const Placing& placing);
-/// The heading (radians) that a direction takes after the move.
-[[nodiscard]] double placed_heading(double heading, const Placing& placing);
+/// The heading that a direction takes after the move.
+[[nodiscard]] Angle placed_heading(Angle heading, const Placing& placing);
 
 using Outline = std::vector<Arc>;
 
@@ -147,6 +156,7 @@ struct Nearest {
   Vec2 on_a, on_b;
 };
 [[nodiscard]] Nearest nearest(const Arc& a, const Arc& b);
+[[nodiscard]] inline Nearest nearest(Vec2 point, const Arc& arc) { return nearest(Arc{point}, arc); }
 /// How far along a chain of arcs its point nearest to another lies, mm.
 [[nodiscard]] double run_to(std::span<const Arc> arcs, Vec2 point);
 
@@ -174,7 +184,7 @@ using Polygon = std::vector<Vec2>;
 /// The rectangle about an outline in a given direction: one corner, the heading of its width, and sides.
 struct Rectangle {
   Vec2 corner;
-  double heading = 0;
+  Angle heading = {};
   double width = 0;
   double height = 0;
 };
@@ -185,17 +195,17 @@ struct Rectangle {
 /// Source    docs/maths/develop.md (18)-(20).
 [[nodiscard]] Rectangle smallest_rectangle(std::span<const Arc> outline);
 
-/// A smooth curve of the flat: its point and its heading (radians, continuous) at a parameter.
+/// A smooth curve of the flat: its point and its heading (continuous) at a parameter.
 struct Curve {
   double from = 0;
   double to = 1;
   std::function<Vec2(double)> point;
-  std::function<double(double)> heading;
+  std::function<Angle(double)> heading;
 };
 /// Headings known but for whole turns, made continuous along a curve. They may turn by up to a quarter of a
 /// turn between two looks.
-[[nodiscard]] std::function<double(double)> continuous(const std::function<double(double)>& heading,
-                                                       double from, double to, int looks = 256);
+[[nodiscard]] std::function<Angle(double)> continuous(const std::function<Angle(double)>& heading,
+                                                      double from, double to, int looks = 256);
 /// Arcs in place of a curve, each running on in the direction in which the one before it ends.
 struct FittedArcs {
   std::vector<Arc> arcs;

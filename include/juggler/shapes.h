@@ -9,9 +9,9 @@ namespace juggler {
 /// A line of the user's bend table: what a bend takes of the neutral layer.
 struct BendRow {
   double thickness = 0;
-  double radius = 0;  ///< inside
-  Angle angle = {};   ///< turned
-  double factor = 0;  ///< neutral layer's distance from the concave face / thickness
+  double radius = 0;          ///< inside
+  Angle angle = {};           ///< turned
+  double neutral_factor = 0;  ///< neutral layer's distance from the concave face / thickness
 };
 
 /// A test piece with one bend: the flat it was made of, and its legs measured outside, to the meeting point
@@ -25,10 +25,10 @@ struct TestPiece {
   std::optional<double> radius = {};     ///< inside; else the bend's
 };
 
-/// How folds are bent. One of `neutral`, `table` and `test` says what length a bend takes.
+/// How folds are bent. One of `neutral_factor`, `table` and `test` says what length a bend takes.
 struct Bend {
-  std::optional<double> radius = {};   ///< inside, mm; required where the sheet has a thickness
-  std::optional<double> neutral = {};  ///< from the concave face / thickness, 0 to 1
+  std::optional<double> radius = {};          ///< inside, mm; required where the sheet has a thickness
+  std::optional<double> neutral_factor = {};  ///< from the concave face / thickness, 0 to 1
   std::vector<BendRow> table = {};
   std::optional<TestPiece> test = {};
   std::optional<Angle> springback = {};  ///< by which a bend of 90 degrees opens again; others in proportion
@@ -259,9 +259,9 @@ struct DrawnCurve {
   Vec2 centre = {};                  ///< of an arc
   double a = 0;                      ///< its half axes, above 0, the first at `axis`
   double b = 0;
-  double axis = 0;  ///< radians
-  double from = 0;  ///< its eccentric angles, radians; falling ones run clockwise
-  double to = 0;
+  Angle axis = {};
+  Angle from = {};  ///< its eccentric angles; falling ones run clockwise
+  Angle to = {};
 
   [[nodiscard]] Vec2 start() const;
   [[nodiscard]] Vec2 end() const;

@@ -57,7 +57,7 @@ class Girth {
 struct Sheet {
   std::optional<double> thickness = {};  ///< mm, 0 to 500; required, 0 for paper, film and card
   std::optional<Face> sizes_on = {};     ///< required where thickness > 0 unless both ends name theirs
-  double neutral = 0.5;  ///< neutral layer's distance from the concave face / thickness, 0 to 1
+  double neutral_factor = 0.5;  ///< neutral layer's distance from the concave face / thickness, 0 to 1
   std::string material = {};
   std::optional<double> density = {};  ///< kg/m3, 100 to 25000
 };
@@ -107,13 +107,13 @@ struct EdgeWork {
       {};             ///< of the lap; of the hem from the finished edge; of one layer of the lock, mm
   Angle taper = {};   ///< by which its ends lean inwards
   double radius = 0;  ///< hem: inside
-  std::optional<double> neutral = {};   ///< hem: from the concave face / thickness
-  bool up = true;                       ///< hem, lock: folded towards the face that lies up
-  int layers = 1;                       ///< lock: 1 or 2
-  double extra = 0;                     ///< lock: added for each fold, mm
-  std::optional<double> hole = {};      ///< diameter of holes in rows, mm
-  std::optional<double> pitch = {};     ///< that they are apart at most
-  std::optional<double> first_at = {};  ///< of the first and last from the ends; else two diameters
+  std::optional<double> neutral_factor = {};  ///< hem: from the concave face / thickness
+  bool up = true;                             ///< hem, lock: folded towards the face that lies up
+  int layers = 1;                             ///< lock: 1 or 2
+  double extra = 0;                           ///< lock: added for each fold, mm
+  std::optional<double> hole = {};            ///< diameter of holes in rows, mm
+  std::optional<double> pitch = {};           ///< that they are apart at most
+  std::optional<double> first_at = {};        ///< of the first and last from the ends; else two diameters
   int rows = 1;
   std::string key = {};  ///< its path in a job, for refusals
 };

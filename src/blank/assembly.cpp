@@ -26,7 +26,7 @@ bool same_shape(const std::vector<Vec2>& a, const std::vector<Vec2>& b, bool mir
 
 double off_outline(const Outline& outline, Vec2 p) {
   double least = HUGE_VAL;
-  for (const Arc& arc : outline) least = std::min(least, nearest({p, 0, 0, 0}, arc).distance);
+  for (const Arc& arc : outline) least = std::min(least, nearest(p, arc).distance);
   return least;
 }
 

@@ -46,7 +46,7 @@ FlatFrame beside(std::span<const Arc> arcs, const OpeningPlace& at, const std::s
   const Arc* arc = &arcs.front();
   for (; left > arc->length && arc != &arcs.back(); ++arc) left -= arc->length;
   const double s = std::min(left, arc->length);
-  const double heading = arc->heading + (arc->length > 0 ? arc->turn * s / arc->length : 0);
+  const Angle heading = heading_at(*arc, s);
   return {point_at(*arc, s) + at.distance * left_of(direction(heading)), heading};
 }
 
@@ -100,7 +100,7 @@ FlatFrame flat_frame(const OpeningPlace& at, const std::string& key, const std::
     refuse(key + ".at.piece", "names a piece that there is not", std::to_string(at.piece),
            "1 to " + std::to_string(blanks.size()));
   const Blank& b = *blanks[static_cast<size_t>(at.piece) - 1];
-  if (at.on_flat) return {*at.on_flat, 0};
+  if (at.on_flat) return {*at.on_flat, {}};
   const std::vector<EdgeRun> runs = edge_runs(b, at.edge);
   if (runs.empty()) refuse(key + ".at.edge", "names no edge of the blank", at.edge, edge_labels({&b}));
   if (!at.which) return beside(b.edges[runs.front().edge].arcs, at, key);

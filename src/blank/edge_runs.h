@@ -26,7 +26,7 @@ size_t split_off(Blank& blank, const EdgeRun& run);
 /// A place on a flat as laid, and which way x points there.
 struct FlatFrame {
   Vec2 at;
-  double heading = 0;
+  Angle heading = {};
 };
 /// Errors  Refusal for pieces and edges that there are not.
 [[nodiscard]] FlatFrame flat_frame(const OpeningPlace& at, const std::string& key,

@@ -62,7 +62,7 @@ Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
 Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edges) {
   Placing p;
   p.mirror = face_up == Face::inside;
-  p.turn = pi / 2 - placed_heading(heading, {p.mirror, 0, {}});
+  p.turn = Angle::radians(pi / 2) - placed_heading(Angle::radians(heading), {p.mirror, {}, {}});
   Outline turned;
   for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
   p.shift = Vec2{} - upright_box(turned).corner;
@@ -70,14 +70,14 @@ Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edge
 }
 
 void add_round_ends(Blank& b, bool at_start, bool at_end) {
-  constexpr double half_turn = pi;
+  constexpr Angle half_turn = Angle::radians(pi);
   for (size_t i = 0; i < b.edges.size(); ++i) {
     const Edge& e = b.edges[i];
     if (!(e.name == EdgeName::seam_start && at_start) && !(e.name == EdgeName::seam_end && at_end)) continue;
     const Arc across = line(e.arcs.front().start, end_of(e.arcs.back()));
     b.tabs.push_back(
         {i,
-         {{across.start, across.heading - half_turn / 2, half_turn * across.length / 2, half_turn}},
+         {{across.start, across.heading - half_turn / 2, half_turn.radians() * across.length / 2, half_turn}},
          EdgeKind::lap,
          true});
   }

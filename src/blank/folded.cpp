@@ -76,7 +76,7 @@ double turn_of(const Body& body, const Laid& laid, const Placing& mirrored, cons
     return -std::atan2(x.y, mirrored.mirror ? -x.x : x.x);
   }
   if (body.lie == Lie::joints) return upright_turn(body, laid, mirrored);
-  const double turn = -smallest_rectangle(seen).heading;
+  const double turn = -smallest_rectangle(seen).heading.radians();
   const double up = upright_turn(body, laid, mirrored);  // base down, where the two agree about it
   return std::cos(turn - up) < 0 ? turn + pi : turn;
 }
@@ -86,7 +86,7 @@ Placing laid_out(const Body& body, const Laid& laid, Face face_up, const std::ve
   p.mirror = face_up == Face::inside;
   Outline seen;
   for (const Arc& arc : joined(edges)) seen.push_back(placed(arc, p));
-  p.turn = turn_of(body, laid, p, seen);
+  p.turn = Angle::radians(turn_of(body, laid, p, seen));
   Outline turned;
   for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
   p.shift = Vec2{} - upright_box(turned).corner;
@@ -128,7 +128,7 @@ Folding folding_of(const Body& body, const Laid& laid, const Placing& placing,
     };
     f.zones.push_back({number[static_cast<size_t>(s.face_a)], number[static_cast<size_t>(s.face_b)],
                        at(0, s.low(0)), at(0, s.high(0)), at(turn, s.low(turn)), at(turn, s.high(turn)),
-                       s.angle, s.radius, s.factor, s.rolled, i});
+                       s.angle, s.radius, s.neutral_factor, s.rolled, i});
   }
   for (const Joint& j : body.joints) {
     for (const auto& [face, side] : {std::pair{j.face_a, j.side_a}, std::pair{j.face_b, j.side_b}}) {
@@ -253,7 +253,7 @@ bool same_blank(const Blank& a, const Blank& b) {
       const Arc& x = oa[i];
       const Arc& y = ob[(i + shift) % ob.size()];
       same = std::abs(x.length - y.length) < near && norm(x.start - y.start) < near &&
-             std::abs(x.turn - y.turn) < within::same;
+             std::abs((x.turn - y.turn).radians()) < within::same;
     }
     if (same) return true;
   }

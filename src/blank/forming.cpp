@@ -50,8 +50,9 @@ void add_forming(std::vector<FormingPanel>& panels, double& turned, const Opened
   const Series turn = Series::fit(from, to, s.curl).integral(turned);
   const std::vector<double> us = Series::nodes(from, to);
   for (size_t i = 0; i < us.size(); ++i) {
-    panel.stations.push_back(
-        {us[i], s.base[i], s.top[i], placed_heading(o.flat.at(us[i]).heading, placing), turn(us[i])});
+    panel.stations.push_back({us[i], s.base[i], s.top[i],
+                              placed_heading(Angle::radians(o.flat.at(us[i]).heading), placing),
+                              Angle::radians(turn(us[i]))});
   }
   turned = turn(to);
   panels.push_back(std::move(panel));

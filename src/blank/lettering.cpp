@@ -114,8 +114,7 @@ class Letterer {
   // A letter reads along the level line, seen from its own side; straight ones on from the place.
   [[nodiscard]] LetterPlace on_wall(const Spot& spot, double along) const {
     const Chart& c = wall_.charts[spot.chart];
-    const double lean = (l_.from_inside ? -1 : 1) * l_.turn.radians();
-    const double heading = spot.level + lean;
+    const Angle heading = spot.level + (l_.from_inside ? -l_.turn : l_.turn);
     const Vec2 at = spot.at + along * direction(heading);
     // From the inside x points the other way and y stays up.
     const Placing developed{l_.from_inside, heading, at};
@@ -127,7 +126,7 @@ class Letterer {
   [[nodiscard]] LetterPlace on_flat(double middle) const {
     const auto piece = static_cast<size_t>(l_.at.piece) - 1;
     const bool mirrored = mirrored_on(*blanks_[piece]);
-    const double heading = frame_.heading + (mirrored ? -1 : 1) * l_.turn.radians();
+    const Angle heading = frame_.heading + (mirrored ? -l_.turn : l_.turn);
     const Vec2 at = frame_.at + (mirrored ? -middle : middle) * direction(heading);
     return {static_cast<int>(piece), {mirrored, heading, at}};
   }
@@ -148,7 +147,7 @@ class Letterer {
     if (std::find(pieces_.begin(), pieces_.end(), place.piece) == pieces_.end())
       pieces_.push_back(place.piece);
     const LetterForm& form = *forms_[i];
-    const Placing from_middle{false, 0, {-advances_[i] / 2, 0}};
+    const Placing from_middle{false, {}, {-advances_[i] / 2, 0}};
     if (!l_.cut) {
       const Outline edge = outline(b);
       for (const Outline& loop : form.loops) {
@@ -243,7 +242,7 @@ class Letterer {
     group.loops.push_back(placing.mirror ? reversed(own) : own);
     o.centre = placing.shift;
     const Vec2 x = placed(Vec2{1, 0}, placing) - placing.shift;
-    o.heading = o.x_heading = Angle::radians(std::atan2(x.y, x.x));
+    o.heading = o.x_heading = heading_of(x);
     o.mirrored = placing.mirror;
     o.on_wall = c.place.spot.has_value();
     if (o.on_wall) {

@@ -35,7 +35,7 @@ Space space_at(const Blank& blank, double fraction, const std::vector<Vec2>& mid
   const Element& b = blank.elements[k + 1];
   const Vec2 base = half_way(a.base, b.base);
   const Vec2 top = half_way(a.top, b.top);
-  return {middles[k], line(base, top).heading, norm(top - base), mean_breadth(blank) / spaces};
+  return {middles[k], line(base, top).heading.radians(), norm(top - base), mean_breadth(blank) / spaces};
 }
 
 bool within(const Outline& edge, const std::vector<Vec2>& points) {
@@ -230,7 +230,7 @@ Space space_in_flat(const Opened& o, const Placing& placing, const Region& r, in
   const double up = low > high ? 0.35 : 0.65;
   const Vec2 base = share_of(EndName::base, share);
   const Vec2 top = share_of(EndName::top, share);
-  return {base + up * (top - base), line(base, top).heading, 0.7 * norm(top - base),
+  return {base + up * (top - base), line(base, top).heading.radians(), 0.7 * norm(top - base),
           0.7 * std::max(low, high) / shares};
 }
 
@@ -319,9 +319,8 @@ namespace {
 // Whether a point lies beyond the outline, farther than rounding and its fit.
 bool is_off(const Outline& edge, Vec2 p, double near) {
   if (contains(edge, p)) return false;
-  return std::none_of(edge.begin(), edge.end(), [&](const Arc& arc) {
-    return nearest({p, 0, 0, 0}, arc).distance <= near;
-  });
+  return std::none_of(edge.begin(), edge.end(),
+                      [&](const Arc& arc) { return nearest(p, arc).distance <= near; });
 }
 
 std::vector<Arc> kept(const Outline& edge, const Arc& mark, double near) {

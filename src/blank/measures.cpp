@@ -69,7 +69,7 @@ std::string name_of(const Blank& blank, const BlankOpening& opening) {
 std::optional<RoundHole> round_hole(const BlankOpening& opening) {
   const Outline& o = opening.outline;
   const double half = pi;
-  const auto is_half = [&](const Arc& a) { return std::abs(a.turn - half) < within::rounding; };
+  const auto is_half = [&](const Arc& a) { return std::abs(a.turn.radians() - half) < within::rounding; };
   if (o.size() != 2 || !is_half(o[0]) || !is_half(o[1])) return std::nullopt;
   const double diameter = 2 * radius_of(o[0]);
   const double near = within::rounding * (1 + diameter + norm(o[0].start));

@@ -48,12 +48,12 @@ class Walk {
     const auto side = static_cast<size_t>(forth ? s.side_b : s.side_a);
     const auto from_side = static_cast<size_t>(forth ? s.side_a : s.side_b);
     const size_t n = body_.faces[static_cast<size_t>(other)].sides.size();
-    const auto at = [&](bool at_a, const StripCut& end) {
+    const auto at = [&](bool at_a, const ZoneCut& end) {
       const double phi = at_a ? 0 : std::abs(s.angle.radians());
       return flat_point(body_, laid_, s, phi, end(phi));
     };
-    const StripCut& out = forth ? s.low : s.high;
-    const StripCut& back = forth ? s.high : s.low;
+    const ZoneCut& out = forth ? s.low : s.high;
+    const ZoneCut& back = forth ? s.high : s.low;
     step(flat_corner(body_, laid_, from_face, from_side), at(forth, out), number);
     end_of_zone(number, out, forth);
     step(at(!forth, out), flat_corner(body_, laid_, other, side + 1), number);
@@ -69,9 +69,9 @@ class Walk {
       add({"corner", SideKind::bend, -1, -1, number, {line(from, to)}});
   }
 
-  void end_of_zone(int number, const StripCut& end, bool forth) {
+  void end_of_zone(int number, const ZoneCut& end, bool forth) {
     const BendZone& s = body_.zones[static_cast<size_t>(number)];
-    if (s.width() == 0 && s.neutral == 0 && end.straight() && end.slope == 0) return;
+    if (s.width() == 0 && s.neutral_radius == 0 && end.straight() && end.slope == 0) return;
     const double turn = std::abs(s.angle.radians());
     const auto phi = [=](double u) { return forth ? u : turn - u; };
     const auto at = [&, phi](double u) { return flat_point(body_, laid_, s, phi(u), end(phi(u))); };
@@ -80,18 +80,18 @@ class Walk {
       w.label = *rim;
       w.kind = SideKind::free;
     }
-    if (end.straight() || s.neutral == 0 || turn == 0) {
+    if (end.straight() || s.neutral_radius == 0 || turn == 0) {
       w.arcs = {line(at(0), at(turn))};
     } else {
       // An error square to the edge is a greater one along the zone, and so from the plane on another layer.
       // Ends that close a corner begin side by side: they are fitted more closely.
       const double tolerance = w.kind == SideKind::bend ? fit_ / 20 : fit_;
-      const double steep = std::hypot(1, std::hypot(end.cosine, end.sine) / s.neutral);
-      const FittedArcs fitted = fit_arcs({0, turn, at, heading_of(s, end, forth)},
+      const double steep = std::hypot(1, std::hypot(end.cosine, end.sine) / s.neutral_radius);
+      const FittedArcs fitted = fit_arcs({0, turn, at, heading_along(s, end, forth)},
                                          std::min(tolerance, within::little * body_.size) / steep);
       w.arcs = fitted.arcs;
       const auto speed = [&](double u) {
-        return std::hypot(s.neutral, end.slope - end.cosine * std::sin(u) + end.sine * std::cos(u));
+        return std::hypot(s.neutral_radius, end.slope - end.cosine * std::sin(u) + end.sine * std::cos(u));
       };
       length_error_ += std::abs(length_of(fitted.arcs) - integral(speed, 0, turn));
       out_.fit_error = std::max({out_.fit_error, fitted.error * steep, length_error_});
@@ -112,17 +112,17 @@ class Walk {
   }
 
   // The heading of a strip's end on the flat, continuous in u.
-  [[nodiscard]] std::function<double(double)> heading_of(const BendZone& s, const StripCut& end,
-                                                         bool forth) const {
+  [[nodiscard]] std::function<Angle(double)> heading_along(const BendZone& s, const ZoneCut& end,
+                                                           bool forth) const {
     const Vec2 along = flat_point(body_, laid_, s, 0, 1) - flat_point(body_, laid_, s, 0, 0);
     const double across = std::atan2(-along.x, along.y);  // to the right of the axis
     const double turn = std::abs(s.angle.radians());
-    const double r = s.neutral;
+    const double r = s.neutral_radius;
     return [=](double u) {
       const double phi = forth ? u : turn - u;
       const double rise = end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi);
       const double angle = across + std::atan2(rise, r);
-      return forth ? angle : angle + pi;
+      return Angle::radians(forth ? angle : angle + pi);
     };
   }
 
@@ -225,7 +225,7 @@ Arc clockwise(Vec2 centre, Vec2 from, Vec2 to) {
   double turn = std::atan2(cross(a, b), dot(a, b));
   if (turn > within::rounding) turn -= two_pi;
   turn = std::min(turn, 0.0);
-  return {from, std::atan2(a.y, a.x) - pi / 2, -turn * norm(a), turn};
+  return {from, heading_of(a) - Angle::radians(pi / 2), -turn * norm(a), Angle::radians(turn)};
 }
 
 // Round the hole, the metal to the left: of a slot by its outer end where a point lies there, its side, its

@@ -49,7 +49,7 @@ double turned_in_all(const Blank& b) {
   double most = 0;
   for (const Edge& e : b.edges) {
     double turned = 0;
-    for (const Arc& arc : e.arcs) turned += std::abs(arc.turn);
+    for (const Arc& arc : e.arcs) turned += std::abs(arc.turn.radians());
     most = std::max(most, turned);
   }
   return Angle::radians(most).degrees();
@@ -90,9 +90,9 @@ void warn_of_neutral(Blank& b, const Form& f, double radius) {
   constexpr double far = 0.1;
   constexpr double times = 5;
   if (f.thickness == 0 || radius < times * f.thickness) return;
-  const double factor = f.neutral / f.thickness;
+  const double factor = f.neutral_depth / f.thickness;
   if (std::abs(factor - 0.5) <= far) return;
-  const double off = f.neutral - f.thickness / 2;
+  const double off = f.neutral_depth - f.thickness / 2;
   b.warnings.push_back("The neutral factor " + shown(factor) + " puts the neutral layer " +
                        mm(std::abs(off)) + (off < 0 ? " inside" : " outside") +
                        " the middle, which makes the girth about " + mm(two_pi * std::abs(off)) +

@@ -52,7 +52,7 @@ double length_on(const Opened& o, const RimPiece& piece, double from, double to)
 FittedArcs piece_arcs(const Opened& o, const RimPiece& piece, double from, double to, double tolerance) {
   const RimCurve rim{o, piece, from, to};
   const Curve curve{from, to, [&](double u) { return rim.point(u); },
-                    [&](double u) { return rim.heading(u); }};
+                    [&](double u) { return Angle::radians(rim.heading(u)); }};
   if (const auto arc = one_arc(curve, length_on(o, piece, from, to), o.form.size)) return {{*arc}, 0};
   return fit_arcs(in_series(curve, o.form.size), tolerance);
 }
@@ -70,7 +70,7 @@ void for_each_piece(const Opened& o, EndName end, double from, double to,
 }  // namespace
 
 Opened open(const Form& form) {
-  Wall neutral = layer(form.wall, form.neutral);
+  Wall neutral = layer(form.wall, form.neutral_depth);
   Flat flat = unroll(form, neutral);
   return {form, std::move(neutral), std::move(flat)};
 }

@@ -19,8 +19,8 @@ struct Made {
   std::optional<Spot> centre = {};
   Outlines outlines = {};
   Vec2 at;
-  double heading = 0;
-  double x_heading = 0;
+  Angle heading = {};
+  Angle x_heading = {};
   bool mirrored = false;
   bool far = false;
   std::optional<Bore> bore = {};
@@ -35,7 +35,7 @@ Vec3 turned_about_axis(Vec3 p, double by) {
 
 // (11): what a turn about the axis does to the flat of a coaxial wall: one ruling is laid upon another.
 Placing move_between(const FlatRuling& from, const FlatRuling& to) {
-  Placing p{false, to.heading - from.heading, {}};
+  Placing p{false, Angle::radians(to.heading - from.heading), {}};
   p.shift = to.c - placed(from.c, p);
   return p;
 }
@@ -43,13 +43,13 @@ Placing move_between(const FlatRuling& from, const FlatRuling& to) {
 class OpeningCutter {
  public:
   OpeningCutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,
-         size_t number)
+                size_t number)
       : wall_(wall), blanks_(blanks), o_(opening), fit_(fit) {
     name_ = o_.name.empty() ? "opening-" + std::to_string(number) : o_.name;
     // What shifts the form moves its place: that is where it is cut.
     OpeningForm form = o_.form;
     form.shift = {};
-    shift_ = placed(o_.form.shift, {false, o_.turn.radians(), {}});
+    shift_ = placed(o_.form.shift, {false, o_.turn, {}});
     form_ = outlines_of(form, o_.turn, fit / 4);
     group_of_.assign(blanks.size(), -1);
   }
@@ -130,16 +130,16 @@ class OpeningCutter {
   }
 
   // Of the form's own x: a union has none but its frame's.
-  [[nodiscard]] double turn_of_x() const {
+  [[nodiscard]] Angle turn_of_x() const {
     const bool single = o_.form.together.empty() && !o_.form.ring;
-    return o_.turn.radians() + (single ? o_.form.profile.turn.radians() : 0);
+    return o_.turn + (single ? o_.form.profile.turn : Angle{});
   }
 
   // The form's x where the bore's centre line meets the wall, on the flat as developed.
-  [[nodiscard]] double x_as_bored(const Spot& at, const Bore& bore) const {
+  [[nodiscard]] Angle x_as_bored(const Spot& at, const Bore& bore) const {
     const Frame frame = wall_.charts[at.chart].frame(at.u, at.s);
     const Vec2 x = frame.on_flat(way_on_wall(bore, direction(turn_of_x()), frame.normal));
-    return std::atan2(x.y, x.x);
+    return heading_of(x);
   }
 
   [[nodiscard]] Made laid_at(const Spot& place, const Member& m) const {
@@ -235,8 +235,8 @@ class OpeningCutter {
       cut.far = made.far;
       cut.loop = static_cast<int>(i);
       cut.centre = made.at;
-      cut.heading = Angle::radians(made.heading);
-      cut.x_heading = Angle::radians(made.x_heading);
+      cut.heading = made.heading;
+      cut.x_heading = made.x_heading;
       cut.mirrored = made.mirrored;
       if (made.centre) {
         cut.plan = plan_of(made.centre->point);

@@ -17,7 +17,7 @@ double wider_girth(const Form& once_round) {
   for (const EndName end : {EndName::base, EndName::top}) {
     if (whole.pointed(end)) continue;
     (end == EndName::base ? whole.base : whole.top) = once_round.whole_rim(end);
-    widest = std::max(widest, rim_length(whole, end, whole.neutral));
+    widest = std::max(widest, rim_length(whole, end, whole.neutral_depth));
   }
   return widest;
 }
@@ -88,7 +88,7 @@ void add_round_hits(Blank& b, const Opened& o, const Placing& placing, const Pre
     line.tag = letters_of(first_tag + i);
     line.order = static_cast<int>(i) + 1;
     line.kind = FoldKind::hit;
-    line.phi = u;
+    line.u = u;
     line.from = placed(rim_point(o, EndName::base, u), placing);
     line.to = placed(rim_point(o, EndName::top, u), placing);
     line.turned = Angle::radians(std::atan2(norm(cross(before, after)), dot(before, after)));

@@ -19,7 +19,7 @@ void add_layers(Blank& b, const Form& f) {
   b.inside = lengths_on(f, 0);
   b.middle = lengths_on(f, f.thickness / 2);
   b.outside = lengths_on(f, f.thickness);
-  b.neutral_sizes = lengths_on(f, f.neutral);
+  b.neutral_sizes = lengths_on(f, f.neutral_depth);
 }
 
 // Openings lie where the wall stands in space; of what is stretched only on its flat.
@@ -52,7 +52,7 @@ LaidPart lay(const WallRow& row, const Making& making) {
     b.overall_height = row.overall_height;
     if (row.stretched) {
       b.thickness = row.thickness;
-      b.neutral = row.thickness / 2;
+      b.neutral_depth = row.thickness / 2;
     } else {
       add_layers(b, *row.form);
     }

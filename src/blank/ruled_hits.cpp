@@ -30,7 +30,7 @@ struct Speed {
 Speed speed_at(const Form& f, double u) {
   const Rates v = rates(ruling_at(f.wall, u));
   const auto breadth = [&](EndName end) {
-    return std::abs(v.across + f.neutral * v.curl + f.rim(end)(u).s * v.turn);
+    return std::abs(v.across + f.neutral_depth * v.curl + f.rim(end)(u).s * v.turn);
   };
   return {std::max(breadth(EndName::base), breadth(EndName::top)), std::abs(v.curl)};
 }
@@ -268,7 +268,7 @@ void add_ruled_hits(Blank& b, const Opened& o, const Placing& placing, const std
     line.tag = letters_of(first_tag + i);
     line.order = static_cast<int>(i) + 1;
     line.kind = hit.fold ? FoldKind::bend : FoldKind::hit;
-    line.phi = hit.u;
+    line.u = hit.u;
     line.from = placed(rim_point(o, EndName::base, hit.u), placing);
     line.to = placed(rim_point(o, EndName::top, hit.u), placing);
     const bool inwards = hit.turned < 0;
@@ -279,7 +279,7 @@ void add_ruled_hits(Blank& b, const Opened& o, const Placing& placing, const std
       const double radius = std::abs(rolled_radius(o.form, end, inwards ? o.form.thickness : 0, hit.u));
       if (!hit.fold && radius < 1e9) line.radius = std::max(line.radius, radius);
     }
-    line.allowance = hit.fold ? turned * o.form.neutral : 0;
+    line.allowance = hit.fold ? turned * o.form.neutral_depth : 0;
     line.facet_error = hit.facet_error;
     b.folds.push_back(std::move(line));
   }

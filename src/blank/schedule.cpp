@@ -74,10 +74,10 @@ class Schedule {
 
   void add_hits(const BendZone& s, int number, const PressedZone& pressed) {
     for (const Hit& hit : pressed.hits) {
-      Fold line = line_of(s, number, hit.turned, hit.across / s.neutral);
+      Fold line = line_of(s, number, hit.turned, hit.across / s.neutral_radius);
       line.kind = FoldKind::hit;
       line.facet_error = hit.facet_error;
-      across(s, hit.across / s.neutral, line);
+      across(s, hit.across / s.neutral_radius, line);
       drafts_.push_back(std::move(line));
     }
   }
@@ -85,7 +85,7 @@ class Schedule {
   [[nodiscard]] Fold line_of(const BendZone& s, int number, double turned, double phi) const {
     Fold line;
     line.zone = number;
-    line.phi = phi;
+    line.u = phi;
     line.turned = Angle::radians(turned);
     line.up = (s.angle.radians() > 0) == (blank_.face_up == Face::inside);
     line.radius = s.radius;

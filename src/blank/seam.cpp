@@ -124,7 +124,7 @@ double neutral_gap(const Form& form, const Seam& seam, double u) {
   const double s = (form.base(u).s + form.top(u).s) / 2;
   const Rates v = rates(ruling_at(form.wall, u));
   const auto breadth = [&](double d) { return v.across + d * v.curl + s * v.turn; };
-  return gap * breadth(form.neutral) / breadth(layer_of(*seam.gap_on, form.thickness));
+  return gap * breadth(form.neutral_depth) / breadth(layer_of(*seam.gap_on, form.thickness));
 }
 
 double edge_inset(const Form& form, const Seam& seam, SeamEdge edge) {

@@ -62,9 +62,9 @@ GapReport gap_report(const Opened& o, const Seam& seam, const SeamCut& cut) {
     const double s = o.form.rim(name)(o.from()).s;
     const auto breadth = [&](double layer) { return v.across + layer * v.curl + s * v.turn; };
     // About the point of a flat no face is wider than another.
-    const bool stands = pointed || std::abs(breadth(o.form.neutral)) < within::same * o.form.size;
+    const bool stands = pointed || std::abs(breadth(o.form.neutral_depth)) < within::same * o.form.size;
     const auto on_face = [&](double layer) {
-      return stands ? neutral : neutral * std::abs(breadth(layer) / breadth(o.form.neutral));
+      return stands ? neutral : neutral * std::abs(breadth(layer) / breadth(o.form.neutral_depth));
     };
     inside = on_face(0);
     outside = on_face(o.form.thickness);

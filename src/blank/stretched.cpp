@@ -52,13 +52,13 @@ struct FlatLine {
 };
 
 // Headings that never start anew, however far the line turns.
-std::function<double(double)> heading_along(const FlatLine& line, double from, double to) {
+std::function<Angle(double)> heading_along(const FlatLine& line, double from, double to) {
   // Just inside: past an end another patch may lie.
   const double little = within::rounding * (to - from);
   return continuous(
       [=](double at) {
         const Vec2 w = line.way(std::clamp(at, from + little, to - little));
-        return std::atan2(w.y, w.x);
+        return heading_of(w);
       },
       from, to);
 }
@@ -268,7 +268,7 @@ std::pair<Blank, Placing> blank_of(const StretchedPart& part, const StretchedPie
   b.pieces = part.blanks;
   b.count = making.quantity * static_cast<int>(piece.curved.copies.size());
   b.thickness = part.thickness;
-  b.neutral = part.thickness / 2;
+  b.neutral_depth = part.thickness / 2;
   b.face_up = making.face_up;
   b.size = part.size;
   b.sector = Angle::radians(std::abs(turned_across(piece)));

@@ -30,9 +30,9 @@ void check_work(const EdgeWork& work) {
   check_between(work, ".which", work.which, 1, 1000, "");
   check_between(work, ".layers", work.layers, 1, 2, "");
   if (work.kind == EdgeKind::hem) {
-    if (!work.neutral)
+    if (!work.neutral_factor)
       refuse_work(work, ".neutral", "is missing: nothing says what length the fold takes", {}, "0 to 1");
-    check_between(work, ".neutral", *work.neutral, 0, 1, "of the thickness");
+    check_between(work, ".neutral", *work.neutral_factor, 0, 1, "of the thickness");
     check_between(work, ".radius", work.radius, 0, 1e4, "mm");
   }
   if (!work.hole) return;
@@ -66,7 +66,7 @@ struct Added {
 Added added_by(const EdgeWork& work, double t) {
   if (work.kind == EdgeKind::lap) return {*work.width, {}, 0};
   if (work.kind == EdgeKind::hem) {
-    const double allowance = pi * (work.radius + *work.neutral * t);
+    const double allowance = pi * (work.radius + *work.neutral_factor * t);
     const double past = work.radius + t;
     if (*work.width < past)
       refuse_work(work, ".width", "is less than the fold itself", shown_mm(*work.width),

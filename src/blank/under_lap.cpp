@@ -10,7 +10,7 @@ namespace {
 // The move on flats as laid that brings one ruling upon another.
 Placing onto(const Element& ruling, const Element& other) {
   const auto way = [](const Element& e) { return e.top - e.base; };
-  const double turn = std::atan2(cross(way(ruling), way(other)), dot(way(ruling), way(other)));
+  const Angle turn = Angle::radians(std::atan2(cross(way(ruling), way(other)), dot(way(ruling), way(other))));
   const Placing turned{false, turn, {}};
   return {false, turn, other.base - placed(ruling.base, turned)};
 }
@@ -65,10 +65,10 @@ void repeat_on(Blank& b, const Blank& next, const Placing& move, const Beyond& l
     hole.centre = placed(o.centre, move);
     hole.on_wall = false;
     hole.group = static_cast<int>(b.groups.size());
-    hole.heading = o.heading + Angle::radians(move.turn);
-    hole.x_heading = o.x_heading + Angle::radians(move.turn);
+    hole.heading = o.heading + move.turn;
+    hole.x_heading = o.x_heading + move.turn;
     hole.mirrored = o.mirrored;
-    const Placing place{hole.mirrored, hole.heading.radians() + (hole.mirrored ? pi : 0), hole.centre};
+    const Placing place{hole.mirrored, hole.heading + Angle::radians(hole.mirrored ? pi : 0), hole.centre};
     copy.loops = {placed(hole.mirrored ? reversed(there) : there, undone(place))};
     b.groups.push_back(std::move(copy));
     b.openings.push_back(std::move(hole));

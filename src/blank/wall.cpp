@@ -55,7 +55,7 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
   b.name = making.name;
   b.count = making.quantity;
   b.thickness = f.thickness;
-  b.neutral = f.neutral;
+  b.neutral_depth = f.neutral_depth;
   b.face_up = making.face_up;
   b.size = f.size;
   b.open = !f.goes_round() && f.open;
@@ -135,8 +135,8 @@ struct FaceSizes {
 };
 
 FaceSizes face_sizes(const Form& f) {
-  return {sizes_on(f, 0), sizes_on(f, f.thickness / 2), sizes_on(f, f.thickness), sizes_on(f, f.neutral),
-          overall_height(f)};
+  return {sizes_on(f, 0), sizes_on(f, f.thickness / 2), sizes_on(f, f.thickness),
+          sizes_on(f, f.neutral_depth), overall_height(f)};
 }
 
 // Where an end is turned over: beside its edge, by its width.
@@ -146,7 +146,7 @@ void add_turned_end(Blank& b, const TurnedEnd& end, bool marks) {
   for (const Arc& arc : e->arcs) {
     if (marks)
       b.marks.lines.push_back({arc.start + end.width * left_of(direction(arc.heading)), arc.heading,
-                               arc.length - arc.turn * end.width, arc.turn});
+                               arc.length - arc.turn.radians() * end.width, arc.turn});
   }
   b.notes.push_back(std::string("The ") + name_of(end.edge) + " flange of " + shown_mm(end.width) +
                     " is turned over at the marked line by " + shown_degrees(end.turned, 3) +
@@ -290,7 +290,7 @@ LaidPiece laid_piece(const FormBlank& made, const Seam& seam, const Making& maki
 
 double top_of(const Form& f) {
   const auto [from, to] = rim_range(f, EndName::top);
-  return -least([&](double u) { return -edge_point(f, EndName::top, f.neutral, u).z; }, from, to).value;
+  return -least([&](double u) { return -edge_point(f, EndName::top, f.neutral_depth, u).z; }, from, to).value;
 }
 
 LaidPart lay(const WholeWall& w, const Making& making) {

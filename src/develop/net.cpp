@@ -19,7 +19,7 @@ struct Lies {
 Lies lies(const Body& body, const Laid& laid, const BendZone& s) {
   const BodyFace& a = body_face(body, s.face_a);
   const Placing& place = laid.places[static_cast<size_t>(s.face_a)];
-  const Vec2 u = direction(place.turn + std::atan2(dot(s.axis, a.y), dot(s.axis, a.x)));
+  const Vec2 u = direction(place.turn.radians() + std::atan2(dot(s.axis, a.y), dot(s.axis, a.x)));
   return {placed(a.corners[static_cast<size_t>(s.side_a)], place), u, Vec2{} - left_of(u)};
 }
 
@@ -32,7 +32,7 @@ Placing beyond(const Body& body, const Laid& laid, const BendZone& s) {
   const size_t end = (static_cast<size_t>(s.side_b) + 1) % b.corners.size();
   const double along = dot(b.at(b.corners[end]) - a.at(a.corners[static_cast<size_t>(s.side_a)]), s.axis);
   Placing p;
-  p.turn = std::atan2(l.along.y, l.along.x) - std::atan2(u.y, u.x);
+  p.turn = heading_of(l.along) - heading_of(u);
   p.shift = l.start + along * l.along + s.width() * l.across - placed(b.corners[end], {false, p.turn, {}});
   return p;
 }
@@ -116,7 +116,7 @@ std::vector<Laid> lay_out(const Body& body) {
 
 Vec2 flat_point(const Body& body, const Laid& laid, const BendZone& s, double phi, double along) {
   const Lies l = lies(body, laid, s);
-  return l.start + along * l.along + (phi * s.neutral) * l.across;
+  return l.start + along * l.along + (phi * s.neutral_radius) * l.across;
 }
 
 Vec2 flat_corner(const Body& body, const Laid& laid, int face, size_t corner) {

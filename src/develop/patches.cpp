@@ -159,7 +159,7 @@ void StretchedFlat::Patches::begin() {
   const double from = surface_.us.front();
   const Vec2 origin = surface_.guess(from, surface_.vs.front());
   const Vec2 up = surface_.guess(from, surface_.vs.back()) - origin;
-  const double turn = pi / 2 - std::atan2(up.y, up.x);
+  const Angle turn = Angle::radians(pi / 2) - heading_of(up);
   const auto guess = [&](double u, double v) {
     return placed(surface_.guess(u, v) - origin, {false, turn, {}});
   };

@@ -78,10 +78,10 @@ StretchedPart lay_out(CurvedForm curved, const Sheet& sheet, const Stretching& h
 
 void check_on_middle(const Sheet& sheet) {
   check(sheet, {}, {});
-  if (sheet.neutral != 0.5 && *sheet.thickness > 0)
+  if (sheet.neutral_factor != 0.5 && *sheet.thickness > 0)
     throw Refusal({.reason = "is given of a wall that is laid out on the middle of the sheet",
                    .key = "sheet.neutral",
-                   .found = shown(sheet.neutral),
+                   .found = shown(sheet.neutral_factor),
                    .allowed = "0.5",
                    .advice = "leave it out"});
 }

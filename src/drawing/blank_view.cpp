@@ -338,7 +338,7 @@ class BlankView {
     const double first = std::atan2(arc.start.y - centre_->y, arc.start.x - centre_->x);
     std::vector<Vec2> points;
     for (int i = 0; i <= 72; ++i) {
-      points.push_back(page(*centre_ + radius * direction(first + arc.turn * i / 72)));
+      points.push_back(page(*centre_ + radius * direction(first + arc.turn.radians() * i / 72)));
     }
     std::vector<Anchor> anchors;
     for (const size_t i : {30, 42, 20, 52, 10, 62})

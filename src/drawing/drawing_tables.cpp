@@ -11,7 +11,9 @@ namespace {
 
 Table inputs_table(const JobResult& job, const PieceResult& piece) {
   Table table{"Asked for", {}, {}};
-  for (const Row& row : asked_for(job, piece)) table.rows.push_back({row.name, row.value});
+  for (const Row& row : asked_for(job, piece)) {
+    if (row.kind != RowKind::elsewhere) table.rows.push_back({row.name, row.value});
+  }
   return table;
 }
 

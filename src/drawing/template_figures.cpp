@@ -121,7 +121,7 @@ Outline ring_outline(const Form& f, EndName end, const EndPlane& plane, double l
     const double first = heading(from);
     const auto unwound = [=](double u) {  // continuous: within half a turn of what a circle would have
       const double h = heading(u);
-      return h - two_pi * std::round((h - first - (u - from)) / two_pi);
+      return Angle::radians(h - two_pi * std::round((h - first - (u - from)) / two_pi));
     };
     const FittedArcs fitted = fit_arcs({from, to, point, unwound}, tolerance);
     arcs.insert(arcs.end(), fitted.arcs.begin(), fitted.arcs.end());
@@ -166,10 +166,10 @@ TemplateFigure sweep(const std::string& title, double radius, bool concave) {
   const Vec2 left{-half, 0};
   const Vec2 right{half, 0};
   const Vec2 down{0, -depth};
-  const double turn = concave ? swept : -swept;  // from left to right
+  const Angle turn = Angle::radians(concave ? swept : -swept);  // from left to right
   TemplateFigure figure{title};
   figure.cuts.push_back({line(left + down, right + down), line(right + down, right),
-                         reversed({left, -turn / 2, radius * swept, turn}), line(left, left + down)});
+                         reversed(Arc{left, -turn / 2, radius * swept, turn}), line(left, left + down)});
   const double height = std::min(4.0, half / 18);
   const double middle = concave ? -(depth + rise_of_arc) / 2 : -depth / 2;
   if (height >= 1.5) figure.texts.push_back({{0, middle}, {}, height, title});
@@ -192,7 +192,7 @@ void add_sweeps(std::vector<TemplateFigure>& figures, const PieceResult& piece, 
 Blank wrap_round(const PieceResult& piece, double paper_thickness) {
   if (!piece.wall()) refuse("template.wrap", "is asked of a part that no template is wrapped round");
   Form outside = *piece.wall();
-  outside.neutral = outside.thickness + paper_thickness / 2;
+  outside.neutral_depth = outside.thickness + paper_thickness / 2;
   outside.base_pointed = false;  // only the neutral layer runs to the tip
   outside.top_pointed = false;
   Making making = piece.part.making;

@@ -10,7 +10,7 @@ constexpr double border = 2;           // free paper about a figure within the c
 constexpr double longest_page = 5000;  // mm: PDF allows 5080
 
 TemplateFigure turned_by(const TemplateFigure& figure, double angle) {
-  const Placing placing{false, angle, {}};
+  const Placing placing{false, Angle::radians(angle), {}};
   TemplateFigure turned = figure;
   for (Outline& cut : turned.cuts) {
     for (Arc& arc : cut) arc = placed(arc, placing);
@@ -143,7 +143,7 @@ bool meets(const Arc& arc, const PageBox& area) {
 }
 
 Grid laid_on(const TemplateFigure& figure, const TilePaper& paper, bool roll) {
-  const double lean = smallest_rectangle(all_cuts(figure)).heading;
+  const double lean = smallest_rectangle(all_cuts(figure)).heading.radians();
   constexpr double quarter = pi / 2;
   std::optional<Grid> best;
   for (const double turn : {0.0, quarter, -lean, quarter - lean}) {  // (6)

@@ -26,8 +26,8 @@ void panel_rows(std::vector<Fact>& rows, const Part& part, const Panel& panel) {
   rows.push_back({"run", length(*panel.run, {"run start", "run end", "along the bends"})});
   if (std::any_of(panel.profile.begin(), panel.profile.end(),
                   [](const ProfileStep& s) { return s.arc.has_value(); }))
-    rows.push_back(
-        {"arcs", say("{}, neutral factor {:g}", pressing_text(part.making.pressing), part.sheet.neutral)});
+    rows.push_back({"arcs", say("{}, neutral factor {:g}", pressing_text(part.making.pressing),
+                                part.sheet.neutral_factor)});
   rows.push_back({"bends", bend_text(panel.bend, *part.sheet.thickness)});
 }
 
@@ -110,25 +110,24 @@ void net_rows(std::vector<Fact>& rows, const Part& part, const Net& n) {
 }
 
 template <typename AddSizes>
-std::vector<Fact> of_sheet(const Part& part, const Blank& b, const AddSizes& add_sizes) {
+std::vector<Fact> of_sheet(const Part& part, const AddSizes& add_sizes) {
   std::vector<Fact> rows{sheet_fact(part.sheet, false)};
   add_sizes(rows);
-  rows.push_back(made_fact(part, b));
   return rows;
 }
 
 }  // namespace
 
-std::vector<Fact> asked_facts(const Part& part, const Panel& panel, const Blank& b) {
-  return of_sheet(part, b, [&](std::vector<Fact>& rows) { panel_rows(rows, part, panel); });
+std::vector<Fact> asked_facts(const Part& part, const Panel& panel) {
+  return of_sheet(part, [&](std::vector<Fact>& rows) { panel_rows(rows, part, panel); });
 }
 
-std::vector<Fact> asked_facts(const Part& part, const Hopper& hopper, const Blank& b) {
-  return of_sheet(part, b, [&](std::vector<Fact>& rows) { hopper_rows(rows, part, hopper); });
+std::vector<Fact> asked_facts(const Part& part, const Hopper& hopper) {
+  return of_sheet(part, [&](std::vector<Fact>& rows) { hopper_rows(rows, part, hopper); });
 }
 
-std::vector<Fact> asked_facts(const Part& part, const Net& net, const Blank& b) {
-  return of_sheet(part, b, [&](std::vector<Fact>& rows) { net_rows(rows, part, net); });
+std::vector<Fact> asked_facts(const Part& part, const Net& net) {
+  return of_sheet(part, [&](std::vector<Fact>& rows) { net_rows(rows, part, net); });
 }
 
 std::vector<Fact> asked_facts(const Part& part, const Tube& t) {

@@ -26,9 +26,9 @@ namespace juggler {
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedFace> faces, const Tube& tube, Hand hand);
 [[nodiscard]] GivenMiss miss_of_given(WallProof wall, const Tube& tube, const Seam& seam, Hand hand);
 
-[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Panel& panel, const Blank& blank);
-[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Hopper& hopper, const Blank& blank);
-[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Net& net, const Blank& blank);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Panel& panel);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Hopper& hopper);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Net& net);
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Tube& tube);
 [[nodiscard]] Record panel_record(const Panel& panel);
 [[nodiscard]] Record hopper_record(const Hopper& hopper);

@@ -16,7 +16,7 @@ template <typename Own>
 Formed form_folded(const Part& part, const Own& own, Body body, const Given& given, const Record& record) {
   Formed formed = form_body(part, std::move(body), given);
   formed.laid_out_by = bend_words(own.bend);
-  formed.says.asked = [=](const Blank& b) { return asked_facts(part, own, b); };
+  formed.says.asked = [=]() { return asked_facts(part, own); };
   formed.says.part = [=](const Blank&) { return record; };
   return formed;
 }
@@ -94,7 +94,7 @@ Formed form_tube(const Part& part, const Tube& tube) {
   formed.metal_share = metal_share(tube);
   formed.joints_made = false;
   formed.laid_out_by = std::string("opened on its ") + name_of(tube.opened_on);
-  formed.says.asked = [=](const Blank&) { return asked_facts(part, tube); };
+  formed.says.asked = [=]() { return asked_facts(part, tube); };
   formed.says.part = [=](const Blank&) { return tube_record(part, tube); };
   return formed;
 }

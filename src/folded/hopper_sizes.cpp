@@ -55,7 +55,7 @@ double layer_at_plane(const std::optional<Contact>& contact, bool top, const Rec
   const double t = *sheet.thickness;
   const Contact asked = contact.value_or(Contact::size_face);
   if (asked != Contact::clear && asked != Contact::full)
-    return contact_layer(asked, layer_of_end(end, top ? "top" : "base", sheet), t, sheet.neutral * t);
+    return contact_layer(asked, layer_of_end(end, top ? "top" : "base", sheet), t, sheet.neutral_factor * t);
   std::vector<double> rises;
   for (const double lean : leans) rises.push_back(top ? lean : -lean);
   return folded_contact(asked, rises, t, top ? "top.contact" : "base.contact");

@@ -196,8 +196,9 @@ class Walk {
     zone.angle = Angle::radians(way * angle.radians());
     zone.radius = concave_radius(i);
     zone.rolled = s.arc.has_value();
-    zone.factor = zone.rolled ? sheet_.neutral : neutral_factor(panel_.bend, t_, zone.radius, angle);
-    zone.neutral = zone.radius + zone.factor * t_;
+    zone.neutral_factor =
+        zone.rolled ? sheet_.neutral_factor : neutral_factor(panel_.bend, t_, zone.radius, angle);
+    zone.neutral_radius = zone.radius + zone.neutral_factor * t_;
     zone.high.from = *panel_.run;
     body_.zones.push_back(zone);
     turn_size_face(s, way, angle);

@@ -18,7 +18,7 @@ class BodyScene {
     for (const Blank* blank : blanks) {
       for (const Fold& bend : bends_of(*blank)) {
         if (bend.zone >= 0)
-          tagged_.push_back({bend.tag, blank->folding->zones[static_cast<size_t>(bend.zone)].zone, bend.phi});
+          tagged_.push_back({bend.tag, blank->folding->zones[static_cast<size_t>(bend.zone)].zone, bend.u});
       }
     }
   }

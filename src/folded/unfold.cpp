@@ -302,7 +302,7 @@ class Chooser {
     const Vec2 way = at[i] - from;
     const Vec2 own_way = own[(k + 1) % own.size()] - own[k];
     Placing p;
-    p.turn = std::atan2(way.y, way.x) - std::atan2(own_way.y, own_way.x);
+    p.turn = heading_of(way) - heading_of(own_way);
     p.shift = from - placed(own[k], {false, p.turn, {}});
     Polygon laid;
     for (const Vec2 c : own) laid.push_back(placed(c, p));

@@ -175,10 +175,11 @@ class Builder {
     const double angle = turned(sharp_face, k);
     BendZone st{sharp_face,   k, s.sharp_face, s.side, along(sharp_face, k), Angle::radians(angle),
                 bend_radius()};
-    st.factor = std::abs(angle) < within::rounding ? 0
-                                                   : neutral_factor(mould_.bend, mould_.thickness, st.radius,
-                                                                    Angle::radians(std::abs(angle)));
-    st.neutral = st.radius + st.factor * mould_.thickness;
+    st.neutral_factor =
+        std::abs(angle) < within::rounding
+            ? 0
+            : neutral_factor(mould_.bend, mould_.thickness, st.radius, Angle::radians(std::abs(angle)));
+    st.neutral_radius = st.radius + st.neutral_factor * mould_.thickness;
     const auto na = static_cast<int>(face(sharp_face).sides.size());
     const auto nb = static_cast<int>(face(s.sharp_face).sides.size());
     st.low = strip_end(st, k, (k + na - 1) % na, s.side + 1, (s.side + 1) % nb);
@@ -187,7 +188,7 @@ class Builder {
   }
 
   // The end of a zone between a corner of each face, whose next sides are given; (10)-(12).
-  StripCut strip_end(const BendZone& st, int corner_a, int next_a, int corner_b, int next_b) {
+  ZoneCut strip_end(const BendZone& st, int corner_a, int next_a, int corner_b, int next_b) {
     const SharpSide& a = side(st.face_a, next_a);
     const SharpSide& b = side(st.face_b, next_b);
     const bool one_rim = a.kind == SideKind::free && b.kind == SideKind::free && a.layer == b.layer &&
@@ -233,7 +234,7 @@ class Builder {
   }
   Vec3 start(const BendZone& st) { return corner(st.face_a, st.side_a); }
 
-  StripCut plane_end(const BendZone& st, const Plane& plane, double layer) {
+  ZoneCut plane_end(const BendZone& st, const Plane& plane, double layer) {
     const Vec3 e = st.axis;
     const Vec3 n = face(st.face_a).normal;
     const double way = st.angle.radians() >= 0 ? 1 : -1;
@@ -277,7 +278,7 @@ double body_area(const Body& body) {
   }
   for (const BendZone& s : body.zones) {
     if (s.angle.radians() == 0) continue;
-    sum += s.neutral *
+    sum += s.neutral_radius *
            integral([&](double phi) { return s.high(phi) - s.low(phi); }, 0, std::abs(s.angle.radians()));
   }
   return sum;

@@ -46,7 +46,7 @@ std::vector<Metal> metal_of(const Body& body) {
       Metal s{-1, static_cast<int>(i), k, k + 1 == chords};
       const double from = turn * k / chords;
       const double to = turn * (k + 1) / chords;
-      const auto at = [&](double phi, const StripCut& end, double layer) {
+      const auto at = [&](double phi, const ZoneCut& end, double layer) {
         return zone_point(body, zone, phi, end(phi), layer);
       };
       const auto face = [&](double layer) {

@@ -8,8 +8,9 @@ namespace juggler {
 
 namespace {
 
-Vec2 on_arc(const DrawnCurve& c, double angle) {
-  return c.centre + turned({c.a * std::cos(angle), c.b * std::sin(angle)}, c.axis);
+Vec2 on_arc(const DrawnCurve& c, Angle angle) {
+  const Vec2 way = direction(angle);
+  return c.centre + turned({c.a * way.x, c.b * way.y}, c.axis.radians());
 }
 
 }  // namespace
@@ -61,9 +62,10 @@ Item item_of_line(Vec2 a, Vec2 b) {
 }
 
 // The normal of an ellipse at an eccentric angle, whole turns kept.
-double normal_at(const DrawnCurve& c, double angle) {
+double normal_at(const DrawnCurve& c, Angle eccentric) {
+  const double angle = eccentric.radians();
   const double way = std::atan2(c.a * std::sin(angle), c.b * std::cos(angle));
-  return c.axis + angle + std::remainder(way - angle, 2 * pi);
+  return c.axis.radians() + angle + std::remainder(way - angle, 2 * pi);
 }
 
 Item item_of_arc(const DrawnCurve& c) {
@@ -73,7 +75,7 @@ Item item_of_arc(const DrawnCurve& c) {
   Item item;
   item.from = normal_at(c, c.from) + half_turn;
   item.to = normal_at(c, c.to) + half_turn;
-  item.bow = {item.from, item.to, c.centre, sign * c.a, sign * c.b, c.axis};
+  item.bow = {item.from, item.to, c.centre, sign * c.a, sign * c.b, c.axis.radians()};
   item.from_point = c.start();
   item.to_point = c.end();
   return item;
@@ -145,8 +147,9 @@ bool is_curve(const DrawnCurve& c) {
     case DrawnCurve::Kind::arc:
       break;
   }
-  const double turn = std::abs(c.to - c.from);
-  return above_0(c.a) && above_0(c.b) && std::isfinite(c.axis) && turn > 0 && turn <= 2 * pi + within::same;
+  const double turn = std::abs((c.to - c.from).radians());
+  return above_0(c.a) && above_0(c.b) && std::isfinite(c.axis.radians()) && turn > 0 &&
+         turn <= 2 * pi + within::same;
 }
 
 // Anticlockwise where closed.

@@ -33,7 +33,7 @@ void add_curve(Outline& outline, const DrawnCurve& curve, double fit, double& er
   for (const BezierStretch& b : one_way_stretches(curve)) {
     const auto heading = [&](double s) {
       const Vec2 way = b.way_at(s);
-      return std::atan2(way.y, way.x);
+      return heading_of(way);
     };
     const FittedArcs fitted = fit_arcs(
         {b.from, b.to, [&](double s) { return b.at(s).point; }, continuous(heading, b.from, b.to, 16)}, fit);

@@ -101,7 +101,7 @@ BodyFace flipped(const BodyFace& face) {
 }
 
 // Distances along it count from its other end.
-StripCut from_other_end(const StripCut& cut, double length) {
+ZoneCut from_other_end(const ZoneCut& cut, double length) {
   return {length - cut.from, -cut.slope, -cut.cosine, -cut.sine};
 }
 

@@ -12,7 +12,7 @@ namespace {
 FittedArcs fitted_bow(const Bow& bow, double from, double to, double fit) {
   const double sense = from < to ? 1 : -1;
   return fit_arcs({sense * from, sense * to, [&](double n) { return bow.at(sense * n); },
-                   [&](double n) { return sense * n + pi / 2; }},
+                   [&](double n) { return Angle::radians(sense * n + pi / 2); }},
                   fit);
 }
 
@@ -20,7 +20,8 @@ void add_bow(FormOutlines& f, Outline& outline, const Bow& bow, double fit) {
   if (bow.corner() || bow.from == bow.to) return;
   if (!bow.bezier && bow.a == bow.b) {
     const double turn = bow.to - bow.from;
-    const Arc whole{bow.at(bow.from), bow.from + pi / 2, std::abs(bow.a * turn), turn};
+    const Arc whole{bow.at(bow.from), Angle::radians(bow.from + pi / 2), std::abs(bow.a * turn),
+                    Angle::radians(turn)};
     for (const Arc& part : split(whole, Angle::radians(pi))) outline.push_back(part);
     return;
   }
@@ -55,11 +56,14 @@ Outline outline_of(const RingSegment& r) {
   const double from = pi / 2 - r.span.radians() / 2;
   const double to = pi / 2 + r.span.radians() / 2;
   const auto arc = [](double radius, double a, double b) {
-    return Arc{radius * direction(a), b > a ? a + pi / 2 : a - pi / 2, radius * std::abs(b - a), b - a};
+    return Arc{radius * direction(a), Angle::radians(b > a ? a + pi / 2 : a - pi / 2),
+               radius * std::abs(b - a), Angle::radians(b - a)};
   };
   Outline outline{arc(out, from, to)};
   const double end = (out - in) / 2;
-  const auto half = [&](Vec2 at, double heading) { return Arc{at, heading, pi * end, pi}; };
+  const auto half = [&](Vec2 at, double heading) {
+    return Arc{at, Angle::radians(heading), pi * end, Angle::radians(pi)};
+  };
   outline.push_back(r.round_ends ? half(out * direction(to), to + pi / 2)
                                  : line(out * direction(to), in * direction(to)));
   if (in > 0) outline.push_back(arc(in, to, from));
@@ -114,7 +118,7 @@ Outlines loops(FormOutlines& f, const OpeningForm& form, double fit) {
   } else {
     all = {outline_of(f, form.profile, form.key, fit)};
   }
-  for (Outline& o : all) o = placed(o, {false, 0, form.shift});
+  for (Outline& o : all) o = placed(o, {false, {}, form.shift});
   return all;
 }
 
@@ -150,7 +154,7 @@ Phrase in_words(const Profile& p) {
 FormOutlines outlines_of(const OpeningForm& form, Angle turn, double fit) {
   FormOutlines f;
   f.loops = loops(f, form, fit);
-  for (Outline& o : f.loops) o = placed(o, {false, turn.radians(), {}});
+  for (Outline& o : f.loops) o = placed(o, {false, turn, {}});
   return f;
 }
 

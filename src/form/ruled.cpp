@@ -97,7 +97,7 @@ Angle warp_of(const Form& f) {
       const Ruling r = w.ruling(u);
       const auto normal = [&](EndName end) {
         const Cut cut = f.rim(end)(u);
-        return cross(r.dc + f.neutral * r.dn + cut.s * r.de, r.e);
+        return cross(r.dc + f.neutral_depth * r.dn + cut.s * r.de, r.e);
       };
       const Vec3 low = normal(EndName::base);
       const Vec3 high = normal(EndName::top);

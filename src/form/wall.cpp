@@ -85,7 +85,7 @@ std::pair<double, double> rim_range(const Form& f, EndName end) {
 }
 
 double rim_length(const Form& form, EndName end, double layer) {
-  if (form.pointed(end) && layer == form.neutral) return 0;
+  if (form.pointed(end) && layer == form.neutral_depth) return 0;
   return sum_over(form, rim_range(form, end), within::quadrature * form.size,
                   [&](const WallPiece& piece, double u) {
                     const Ruling r = piece.ruling(u);

@@ -8,32 +8,34 @@ namespace {
 
 double sinc(double x) { return x == 0 ? 1 : std::sin(x) / x; }
 
-double wrapped(double radians) { return std::remainder(radians, two_pi); }
+Angle wrapped(Angle a) { return Angle::radians(std::remainder(a.radians(), two_pi)); }
+
+constexpr Angle half_turn = Angle::radians(pi);
 
 }  // namespace
 
 Arc line(Vec2 from, Vec2 to) {
   const Vec2 d = to - from;
-  return {from, std::atan2(d.y, d.x), norm(d), 0};
+  return {from, heading_of(d), norm(d), {}};
 }
 
 Vec2 point_at(const Arc& arc, double s) {
-  const double turned = arc.length > 0 ? arc.turn * (s / arc.length) : 0;
-  return arc.start + s * sinc(turned / 2) * direction(arc.heading + turned / 2);
+  const Angle half = arc.length > 0 ? (s / arc.length) * arc.turn / 2 : Angle{};
+  return arc.start + s * sinc(half.radians()) * direction(arc.heading + half);
 }
 
 Arc reversed(const Arc& arc) {
-  return {end_of(arc), wrapped(arc.heading + arc.turn + pi), arc.length, -arc.turn};
+  return {end_of(arc), wrapped(arc.heading + arc.turn + half_turn), arc.length, -arc.turn};
 }
 
 Arc stretch(const Arc& arc, double s0, double s1) {
-  const double rate = arc.length > 0 ? arc.turn / arc.length : 0;
-  return {point_at(arc, s0), arc.heading + rate * s0, s1 - s0, rate * (s1 - s0)};
+  const Angle rate = arc.length > 0 ? arc.turn / arc.length : Angle{};
+  return {point_at(arc, s0), arc.heading + s0 * rate, s1 - s0, (s1 - s0) * rate};
 }
 
 std::vector<Arc> split(const Arc& arc, Angle limit) {
-  const int n =
-      std::max(1, static_cast<int>(std::ceil(std::abs(arc.turn) / limit.radians() - within::rounding)));
+  const int n = std::max(
+      1, static_cast<int>(std::ceil(std::abs(arc.turn.radians()) / limit.radians() - within::rounding)));
   std::vector<Arc> parts;
   for (int i = 0; i < n; ++i) {
     parts.push_back(stretch(arc, arc.length * i / n, arc.length * (i + 1) / n));
@@ -42,16 +44,17 @@ std::vector<Arc> split(const Arc& arc, Angle limit) {
 }
 
 double rise(const Arc& arc) {
-  const double quarter = arc.turn / 4;
+  const double quarter = arc.turn.radians() / 4;
   return std::abs(arc.length / 2 * sinc(quarter) * std::sin(quarter));
 }
 
 double radius_of(const Arc& arc) {
-  return arc.turn == 0 ? std::numeric_limits<double>::infinity() : arc.length / std::abs(arc.turn);
+  return arc.turn == Angle{} ? std::numeric_limits<double>::infinity()
+                             : arc.length / std::abs(arc.turn.radians());
 }
 
 Vec2 centre_of(const Arc& arc) {
-  return arc.start + (arc.length / arc.turn) * left_of(direction(arc.heading));
+  return arc.start + (arc.length / arc.turn.radians()) * left_of(direction(arc.heading));
 }
 
 Vec2 placed(Vec2 point, const Placing& placing) {
@@ -60,8 +63,8 @@ Vec2 placed(Vec2 point, const Placing& placing) {
   return placing.shift + x * axis + point.y * left_of(axis);
 }
 
-double placed_heading(double heading, const Placing& placing) {
-  return (placing.mirror ? pi - heading : heading) + placing.turn;
+Angle placed_heading(Angle heading, const Placing& placing) {
+  return (placing.mirror ? half_turn - heading : heading) + placing.turn;
 }
 
 Arc placed(const Arc& arc, const Placing& placing) {
@@ -77,8 +80,8 @@ Placing undone(const Placing& p) {
 
 Outline circle(Vec2 centre, double diameter) {
   const double r = diameter / 2;
-  const double half = pi;
-  return {{centre + Vec2{r, 0}, half / 2, r * half, half}, {centre - Vec2{r, 0}, -half / 2, r * half, half}};
+  return {{centre + Vec2{r, 0}, half_turn / 2, r * pi, half_turn},
+          {centre - Vec2{r, 0}, -(half_turn / 2), r * pi, half_turn}};
 }
 
 Outline reversed(const Outline& outline) {

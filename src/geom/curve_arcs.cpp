@@ -19,12 +19,12 @@ class CurveSeries {
     const Panel* p = panel_at(u);
     return p ? Vec2{p->x(u), p->y(u)} : curve_.point(u);
   }
-  [[nodiscard]] double heading(double u) const {
+  [[nodiscard]] Angle heading(double u) const {
     const Panel* p = panel_at(u);
     if (!p) return curve_.heading(u);
     const Vec2 v = way(*p, u);
     if (norm(v) < slow * speed_) return curve_.heading(u);
-    return p->heading + std::atan2(cross(p->along, v), dot(p->along, v));
+    return p->heading + Angle::radians(std::atan2(cross(p->along, v), dot(p->along, v)));
   }
 
  private:
@@ -32,8 +32,8 @@ class CurveSeries {
   struct Panel {
     double from = 0, to = 0;
     Series x, y, dx, dy;
-    double heading = 0;  // in the middle
-    Vec2 along;          // that way
+    Angle heading;  // in the middle
+    Vec2 along;     // that way
   };
 
   static Vec2 way(const Panel& p, double u) { return {p.dx(u), p.dy(u)}; }
@@ -48,10 +48,10 @@ class CurveSeries {
     const Series along = Series::fit(from, to, x);
     const Series up = Series::fit(from, to, y);
     // So short that angles from the middle's heading never start anew.
-    const double middle = curve_.heading((from + to) / 2);
-    const double turn =
-        std::max(std::abs(curve_.heading(from) - middle), std::abs(curve_.heading(to) - middle));
-    if (turn < 1.5 && std::max(along.tail(), up.tail()) <= 2 * within::settled * size_) {
+    const Angle middle = curve_.heading((from + to) / 2);
+    const auto off = [&](double u) { return std::abs((curve_.heading(u) - middle).radians()); };
+    if (std::max(off(from), off(to)) < 1.5 &&
+        std::max(along.tail(), up.tail()) <= 2 * within::settled * size_) {
       panels_.push_back(
           {from, to, along, up, along.derivative(), up.derivative(), middle, direction(middle)});
       return;
@@ -91,7 +91,7 @@ std::optional<Arc> one_arc(const Curve& curve, double length, double size) {
   for (int i = 1; i < looks; ++i) {
     const Vec2 p = curve.point(curve.from + (curve.to - curve.from) * i / looks);
     const double evenly = norm(point_at(arc, arc.length * i / looks) - p);
-    if (std::min(evenly, nearest({p, 0, 0, 0}, arc).distance) > within::exact * size) return std::nullopt;
+    if (std::min(evenly, nearest(p, arc).distance) > within::exact * size) return std::nullopt;
   }
   return arc;
 }

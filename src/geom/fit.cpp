@@ -21,10 +21,11 @@ Arc arc_to(Vec2 from, double heading, Vec2 to) {
   const Vec2 along = direction(heading);
   const double half = std::atan2(cross(along, d), dot(along, d));
   const double chord = norm(d);
-  return {from, heading, half == 0 ? chord : chord * half / std::sin(half), 2 * half};
+  return {from, Angle::radians(heading), half == 0 ? chord : chord * half / std::sin(half),
+          Angle::radians(2 * half)};
 }
 
-double bend(const Arc& arc) { return arc.length > 0 ? arc.turn / arc.length : 0; }
+double bend(const Arc& arc) { return arc.length > 0 ? arc.turn.radians() / arc.length : 0; }
 
 // The arc that leaves a point along a unit vector and comes to another, as far as it takes to tell how well
 // it fits: no angle but the turn is needed.
@@ -54,7 +55,7 @@ struct Table {
 void look(Table& t, const Curve& c, double u) {
   t.u.push_back(u);
   t.point.push_back(c.point(u));
-  t.heading.push_back(c.heading(u));
+  t.heading.push_back(c.heading(u).radians());
 }
 
 // (36): an arc of length L errs by |dk/ds| L^3 / 124.7 where it fits best.
@@ -264,7 +265,7 @@ FittedArcs arcs_of(const Curve& c, const Table& t, const Chain& chain) {
     const auto a = static_cast<size_t>(chain.places[i]);
     const auto b = static_cast<size_t>(chain.places[i + 1]);
     const Arc arc = arc_to(t.point[a], heading, t.point[b]);
-    heading = arc.heading + arc.turn;
+    heading = (arc.heading + arc.turn).radians();
     fitted.error = std::max(fitted.error, error_of(c, t, a, b, arc));
     fitted.arcs.push_back(arc);
   }
@@ -273,11 +274,12 @@ FittedArcs arcs_of(const Curve& c, const Table& t, const Chain& chain) {
 
 // The whole curve as one arc, where it is one to rounding.
 Arc single_arc(const Curve& c) {
-  const double heading = c.heading(c.from);
-  const double turn = c.heading(c.to) - heading;
+  const Angle heading = c.heading(c.from);
+  const double turn = (c.heading(c.to) - heading).radians();
   const Vec2 v = c.point(c.to) - c.point(c.from);
   const double chord = norm(v);
-  return {c.point(c.from), heading, turn == 0 ? chord : chord * (turn / 2) / std::sin(turn / 2), turn};
+  return {c.point(c.from), heading, turn == 0 ? chord : chord * (turn / 2) / std::sin(turn / 2),
+          Angle::radians(turn)};
 }
 
 double error_of_single(const Curve& c, const Arc& arc) {
@@ -293,19 +295,19 @@ double error_of_single(const Curve& c, const Arc& arc) {
 
 }  // namespace
 
-std::function<double(double)> continuous(const std::function<double(double)>& heading, double from, double to,
-                                         int looks) {
+std::function<Angle(double)> continuous(const std::function<Angle(double)>& heading, double from, double to,
+                                        int looks) {
   constexpr double whole = two_pi;
   const auto near = std::make_shared<std::vector<double>>();
   for (int i = 0; i <= looks; ++i) {
-    const double now = heading(from + (to - from) * i / looks);
+    const double now = heading(from + (to - from) * i / looks).radians();
     near->push_back(near->empty() ? now : near->back() + std::remainder(now - near->back(), whole));
   }
   return [=](double at) {
     const double k =
         std::clamp(std::round((at - from) / (to - from) * looks), 0.0, static_cast<double>(looks));
     const double about = (*near)[static_cast<size_t>(k)];
-    return about + std::remainder(heading(at) - about, whole);
+    return Angle::radians(about + std::remainder(heading(at).radians() - about, whole));
   };
 }
 

@@ -10,11 +10,11 @@ namespace {
 
 // Where a circle's point in a direction from the centre lies along its arc; nothing where it is not on it.
 std::optional<double> along_circle(const Arc& arc, Vec2 from_centre) {
-  const double sense = arc.turn > 0 ? 1 : -1;
+  const double sense = arc.turn > Angle{} ? 1 : -1;
   const double at = std::atan2(from_centre.y, from_centre.x);
-  const double start = arc.heading - sense * pi / 2;
+  const double start = arc.heading.radians() - sense * pi / 2;
   double turned = std::remainder(sense * (at - start), 2 * pi);
-  const double whole = std::abs(arc.turn);
+  const double whole = std::abs(arc.turn.radians());
   if (turned < -within::rounding) turned += 2 * pi;
   if (turned > whole + within::rounding && turned - 2 * pi > -within::rounding) turned -= 2 * pi;
   if (turned < -within::rounding || turned > whole + within::rounding) return std::nullopt;
@@ -31,7 +31,7 @@ std::optional<double> along_line(const Arc& arc, Vec2 p) {
 Arc seen_as(const Arc& arc) { return is_straight(arc) ? line(arc.start, end_of(arc)) : arc; }
 
 std::optional<double> along(const Arc& arc, Vec2 p) {
-  return arc.turn == 0 ? along_line(arc, p) : along_circle(arc, p - centre_of(arc));
+  return arc.turn == Angle{} ? along_line(arc, p) : along_circle(arc, p - centre_of(arc));
 }
 
 // (20): the point of an arc nearest to another.
@@ -47,9 +47,9 @@ struct Line {
 
 // (21): the line square to both, on which points within both lie nearest or farthest.
 std::optional<Line> common_square(const Arc& a, const Arc& b) {
-  if (a.turn == 0 && b.turn == 0) return std::nullopt;
-  if (a.turn == 0) return Line{centre_of(b), left_of(direction(a.heading))};
-  if (b.turn == 0) return Line{centre_of(a), left_of(direction(b.heading))};
+  if (a.turn == Angle{} && b.turn == Angle{}) return std::nullopt;
+  if (a.turn == Angle{}) return Line{centre_of(b), left_of(direction(a.heading))};
+  if (b.turn == Angle{}) return Line{centre_of(a), left_of(direction(b.heading))};
   const Vec2 apart = centre_of(b) - centre_of(a);
   if (norm(apart) == 0) return std::nullopt;
   return Line{centre_of(a), 1 / norm(apart) * apart};
@@ -57,7 +57,7 @@ std::optional<Line> common_square(const Arc& a, const Arc& b) {
 
 std::vector<Vec2> on_square(const Arc& arc, const Line& square) {
   std::vector<Vec2> points;
-  if (arc.turn == 0) {
+  if (arc.turn == Angle{}) {
     if (const auto s = along_line(arc, square.at)) points.push_back(point_at(arc, *s));
     return points;
   }
@@ -78,20 +78,20 @@ std::vector<Vec2> crossings(const Arc& one, const Arc& other) {
   const Arc a = seen_as(one);
   const Arc b = seen_as(other);
   std::vector<Vec2> points;
-  if (a.turn == 0 && b.turn == 0) {
+  if (a.turn == Angle{} && b.turn == Angle{}) {
     const Vec2 u = direction(a.heading);
     const Vec2 v = direction(b.heading);
     const double det = cross(u, v);
     if (det != 0) add_if_on(points, a, b, a.start + (cross(b.start - a.start, v) / det) * u);
     return points;
   }
-  const Arc& round = a.turn != 0 ? a : b;
-  const Arc& second = a.turn != 0 ? b : a;
+  const Arc& round = a.turn != Angle{} ? a : b;
+  const Arc& second = a.turn != Angle{} ? b : a;
   const Vec2 centre = centre_of(round);
   const double r = radius_of(round);
   Vec2 foot;
   Vec2 way;
-  if (second.turn == 0) {
+  if (second.turn == Angle{}) {
     way = direction(second.heading);
     foot = second.start + dot(centre - second.start, way) * way;
   } else {

@@ -9,12 +9,12 @@ namespace {
 // So little that its centre is lost in rounding: by the circle a place is off by rounding of the radius,
 // length / turn, by the chord by its rise, length turn / 8; here both are some 4e-9 of the length.
 constexpr double flat_turn = 3e-8;
-bool is_flat(const Arc& arc) { return std::abs(arc.turn) < flat_turn; }
+bool is_flat(const Arc& arc) { return std::abs(arc.turn.radians()) < flat_turn; }
 
 // Area between an arc and its chord. The difference turn - sin(turn) loses its digits for flat arcs,
 // so those take the series.
 double area_over_chord(const Arc& arc) {
-  const double t = arc.turn;
+  const double t = arc.turn.radians();
   const double q = t * t;
   const double shape =
       std::abs(t) < 0.5 ? t / 6 * (1 - q / 20 * (1 - q / 42 * (1 - q / 72 * (1 - q / 110 * (1 - q / 156)))))
@@ -68,9 +68,9 @@ double winding(const Arc& arc, Vec2 point) {
     if (is_flat(part)) continue;
     // A point between the arc and its chord is passed on the other side.
     const double side = cross(end_of(part) - part.start, point - part.start);
-    const bool beyond_chord = part.turn > 0 ? side < 0 : side > 0;
+    const bool beyond_chord = part.turn > Angle{} ? side < 0 : side > 0;
     if (beyond_chord && norm(point - centre_of(part)) < radius_of(part)) {
-      total += part.turn > 0 ? two_pi : -two_pi;
+      total += part.turn > Angle{} ? two_pi : -two_pi;
     }
   }
   return total;
@@ -80,7 +80,7 @@ double winding(const Arc& arc, Vec2 point) {
 std::vector<double> meetings(Vec2 from, Vec2 to, const Arc& arc) {
   std::vector<double> found;
   const auto across = [&](double s) { return cross(to - from, point_at(arc, s) - from); };
-  const int steps = 2 + static_cast<int>(std::ceil(std::abs(arc.turn) / 0.2));
+  const int steps = 2 + static_cast<int>(std::ceil(std::abs(arc.turn.radians()) / 0.2));
   for (int i = 0; i < steps; ++i) {
     const double s0 = arc.length * i / steps;
     const double s1 = arc.length * (i + 1) / steps;

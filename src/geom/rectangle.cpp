@@ -17,12 +17,13 @@ struct Support {
 
 // Where the arc runs square to the direction, if it does so between its ends.
 std::optional<Vec2> summit(const Arc& arc, double theta) {
-  if (arc.turn == 0) return std::nullopt;
-  const double wanted = theta + (arc.turn > 0 ? quarter : -quarter);
-  double turned = std::remainder(wanted - arc.heading, two_pi);
-  if (turned * arc.turn < 0) turned += arc.turn > 0 ? two_pi : -two_pi;
-  if (std::abs(turned) > std::abs(arc.turn)) return std::nullopt;
-  return point_at(arc, arc.length * (turned / arc.turn));
+  if (arc.turn == Angle{}) return std::nullopt;
+  const double whole = arc.turn.radians();
+  const double wanted = theta + (whole > 0 ? quarter : -quarter);
+  double turned = std::remainder(wanted - arc.heading.radians(), two_pi);
+  if (turned * whole < 0) turned += whole > 0 ? two_pi : -two_pi;
+  if (std::abs(turned) > std::abs(whole)) return std::nullopt;
+  return point_at(arc, arc.length * (turned / whole));
 }
 
 Support support(std::span<const Arc> outline, double theta) {
@@ -52,7 +53,7 @@ Rectangle box_at(std::span<const Arc> outline, double theta) {
   const Vec2 up = left_of(d);
   const double left = dot(s[2].point, d);
   const double low = dot(s[3].point, up);
-  return {left * d + low * up, theta, dot(s[0].point, d) - left, dot(s[1].point, up) - low};
+  return {left * d + low * up, Angle::radians(theta), dot(s[0].point, d) - left, dot(s[1].point, up) - low};
 }
 
 // The derivative of the rectangle's area by its turn: that of a support distance is the support point's
@@ -103,7 +104,7 @@ std::vector<double> candidate_turns(std::span<const Arc> outline) {
 Rectangle lying(const Rectangle& r) {
   if (r.width >= r.height) return r;
   const Vec2 d = direction(r.heading);
-  return {r.corner + r.width * d, r.heading + quarter, r.height, r.width};
+  return {r.corner + r.width * d, r.heading + Angle::radians(quarter), r.height, r.width};
 }
 
 }  // namespace

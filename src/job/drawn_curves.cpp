@@ -18,8 +18,8 @@ DrawnCurve drawn_arc(Vec2 centre, double radius, double from, double to) {
   c.kind = DrawnCurve::Kind::arc;
   c.centre = centre;
   c.a = c.b = radius;
-  c.from = from;
-  c.to = to;
+  c.from = Angle::radians(from);
+  c.to = Angle::radians(to);
   return c;
 }
 
@@ -56,9 +56,9 @@ DrawnCurve mapped_arc(const DrawnCurve& curve, const Affine& map) {
   c.centre = map(curve.centre);
   c.a = norm(first);
   c.b = norm(second);
-  c.axis = std::atan2(first.y, first.x);
-  c.from = curve.from - t;
-  c.to = curve.to - t;
+  c.axis = heading_of(first);
+  c.from = curve.from - Angle::radians(t);
+  c.to = curve.to - Angle::radians(t);
   if (cross(first, second) < 0) {
     c.from = -c.from;
     c.to = -c.to;

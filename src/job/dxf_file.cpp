@@ -153,9 +153,9 @@ class DxfCurves {
     DrawnCurve c =
         drawn_arc({needed(e, 10), needed(e, 20)}, norm(axis), value(e, 41, 0), value(e, 42, 2 * pi));
     c.b = needed(e, 40) * c.a;
-    c.axis = std::atan2(axis.y, axis.x);
+    c.axis = heading_of(axis);
     if (!(c.a > 0 && c.b > 0)) file_.refuse(e.line, "has an ellipse without a width");
-    if (c.to <= c.from) c.to += 2 * pi;
+    if (c.to <= c.from) c.to = c.to + Angle::radians(2 * pi);
     // Its axes are those of the drawing; only the sense is its own.
     if (value(e, 230, 1) < 0) {
       std::swap(c.from, c.to);

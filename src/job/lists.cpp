@@ -100,10 +100,11 @@ std::vector<BendRow> read_bend_table(const Entry& named, const std::string& sour
     if (!(bend.angle.degrees() > 0 && bend.angle.degrees() <= most))
       csv.refuse_cell(row.line, at(c.angle), "is out of range",
                       fmt::format("over 0 to {} degrees turned", most));
-    bend.factor = factor_of(csv, row, c, bend, units.mm);
-    if (!(bend.factor >= 0 && bend.factor <= 1))
+    bend.neutral_factor = factor_of(csv, row, c, bend, units.mm);
+    if (!(bend.neutral_factor >= 0 && bend.neutral_factor <= 1))
       csv.refuse_cell(row.line, at(std::max({c.factor, c.allowance, c.deduction})),
-                      fmt::format("gives a neutral factor of {:.6g}", bend.factor), "one that makes 0 to 1");
+                      fmt::format("gives a neutral factor of {:.6g}", bend.neutral_factor),
+                      "one that makes 0 to 1");
     const auto same = [&](const BendRow& other) {
       return other.thickness == bend.thickness && other.radius == bend.radius && other.angle == bend.angle;
     };

@@ -73,7 +73,7 @@ std::vector<EdgeWork> read_edges(Reader& part) {
     r.length("width", w.width);
     r.angle("taper", w.taper);
     r.length("radius", w.radius);
-    r.number("neutral", w.neutral);
+    r.number("neutral", w.neutral_factor);
     r.either("towards", "up", w.up);
     r.choice("side", lock_sides, w.layers);
     r.length("extra", w.extra);

@@ -7,7 +7,7 @@ Bend read_bend(Reader& r, const std::string& source) {
   Bend bend;
   r.length("bend.radius", bend.radius);
   r.check("bend.radius", bend.radius, 0, 1e6);
-  r.number("bend.neutral", bend.neutral);
+  r.number("bend.neutral", bend.neutral_factor);
   if (const Entry* table = r.at("bend.table")) bend.table = read_bend_table(*table, source, r.units());
   if (r.has("bend.test")) {
     TestPiece test;
@@ -149,7 +149,7 @@ void read_sheet(Reader& r, const std::string& source, Sheet& sheet) {
   r.length("thickness", sheet.thickness);
   read_gauge(r, source, sheet);
   r.choice("sizes_on", face_words, sheet.sizes_on);
-  r.number("neutral", sheet.neutral);
+  r.number("neutral", sheet.neutral_factor);
   r.text("material", sheet.material);
   r.number("density", sheet.density);
 }

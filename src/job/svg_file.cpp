@@ -392,10 +392,10 @@ class SvgReader {
     const Vec2 c = (*large == *sweep ? off : -off) / norm(p) * left_of(p);
     DrawnCurve arc = drawn_arc({}, a, std::atan2(p.y - c.y, p.x - c.x), std::atan2(-p.y - c.y, -p.x - c.x));
     arc.b = b;
-    arc.axis = axis;
+    arc.axis = Angle::radians(axis);
     arc.centre = start + -1.0 * half + (a * c.x) * e + (b * c.y) * left_of(e);
-    if (*sweep && arc.to < arc.from) arc.to += 2 * pi;
-    if (!*sweep && arc.to > arc.from) arc.to -= 2 * pi;
+    if (*sweep && arc.to < arc.from) arc.to = arc.to + Angle::radians(2 * pi);
+    if (!*sweep && arc.to > arc.from) arc.to = arc.to - Angle::radians(2 * pi);
     add(arc, map);
   }
 

@@ -82,7 +82,7 @@ Marking marking_of(const Blank& b, const Bench& bench) {
     const Arc& arc = e->arcs.front();
     if (is_straight(arc)) continue;
     far = far || (bench.reach && radius_of(arc) > *bench.reach);
-    round = round || std::abs(arc.turn) >= 3;
+    round = round || std::abs(arc.turn.radians()) >= 3;
   }
   if (!share_centre(b, bench)) return Marking::coordinates;
   if (!far) return Marking::swing;
@@ -91,7 +91,7 @@ Marking marking_of(const Blank& b, const Bench& bench) {
 
 // (2): the rise of an arc over its chord at x from the chord's middle, without its centre.
 double offset_at(const Arc& arc, double x) {
-  const double k = std::abs(arc.turn) / arc.length;
+  const double k = std::abs(arc.turn.radians()) / arc.length;
   const double half = norm(end_of(arc) - arc.start) / 2;
   const double at_x = std::sqrt(std::max(0.0, 1 - k * k * x * x));
   const double at_end = std::sqrt(std::max(0.0, 1 - k * k * half * half));
@@ -117,7 +117,7 @@ void add_offsets(CardRim& rim, const Arc& arc, const Bench& bench) {
   rim.spacing = std::max(rounded(std::max(chosen, half / 200), bench.round_to), bench.round_to);
   // An anticlockwise arc that heads to the right bulges downwards.
   const bool rightwards = end_of(arc).x > arc.start.x;
-  const double up = (arc.turn > 0) == rightwards ? -1 : 1;
+  const double up = (arc.turn > Angle{}) == rightwards ? -1 : 1;
   for (double x = 0; x < half; x += rim.spacing) {
     rim.offsets.push_back(rounded(up * offset_at(arc, x), bench.round_to));
     add_between(rim, arc, {x, std::min(x + rim.spacing, half)}, up, bench.round_to, 6);
@@ -139,9 +139,9 @@ double girth_change(const CardRim& rim, const Edge& e, const BenchCard& card) {
     const Vec2 b = rim.right - centre;
     const double swept = std::atan2(cross(a, b), dot(a, b));
     const double full = two_pi;
+    const double turned = std::abs(arc.turn.radians());
     double drawn = std::abs(swept);
-    if (std::abs(full - drawn - std::abs(arc.turn)) < std::abs(drawn - std::abs(arc.turn)))
-      drawn = full - drawn;
+    if (std::abs(full - drawn - turned) < std::abs(drawn - turned)) drawn = full - drawn;
     return rim.radius * drawn - exact;
   }
   const double rise = std::abs(rim.offsets.empty() ? 0 : rim.offsets.front());
@@ -185,7 +185,7 @@ CardRim rim_of(const Edge& e, const BenchCard& card, const Bench& bench) {
   }
   const Arc& arc = e.arcs.front();
   rim.straight = is_straight(arc);
-  rim.sector = Angle::radians(std::abs(arc.turn));
+  rim.sector = Angle::radians(std::abs(arc.turn.radians()));
   if (!rim.straight) {
     rim.radius = rounded(radius_of(arc), bench.round_to);
     rim.centre = rounded(centre_of(arc), bench.round_to);
@@ -210,7 +210,7 @@ void add_outline(BenchCard& card, const Blank& b) {
                   rounded(norm(end_of(arc) - arc.start), card.round_to)};
     if (radius > 0) {
       turn.centre = rounded(centre_of(arc), card.round_to);
-      turn.turned = Angle::radians(arc.turn);
+      turn.turned = arc.turn;
     }
     card.outline.push_back(turn);
     card.around += card.outline.back().to_next;
@@ -221,7 +221,7 @@ void add_outline(BenchCard& card, const Blank& b) {
 void add_corners(BenchCard& card, const Edge& e) {
   for (size_t i = 0; i + 1 < e.arcs.size(); ++i) {
     const Arc& arc = e.arcs[i];
-    const double bend = std::remainder(e.arcs[i + 1].heading - arc.heading - arc.turn, two_pi);
+    const double bend = std::remainder((e.arcs[i + 1].heading - arc.heading - arc.turn).radians(), two_pi);
     if (std::abs(bend) < within::beside) continue;
     card.corners.push_back({e.name, rounded(end_of(arc), card.round_to)});
   }

@@ -40,7 +40,7 @@ Phrase bend_text(const Bend& b, double thickness) {
   Phrase text =
       b.radius ? say("inside radius {}", length(*b.radius, {"centre of the bend", "concave face", "bend"}))
                : "radii of their own";
-  if (b.neutral) text += say(", neutral factor {:g} from the concave face", *b.neutral);
+  if (b.neutral_factor) text += say(", neutral factor {:g} from the concave face", *b.neutral_factor);
   if (!b.table.empty()) text += say(", factors from a table of {} rows", b.table.size());
   if (b.test)
     text += say(", neutral factor {:.6g} from a test piece",
@@ -51,7 +51,7 @@ Phrase bend_text(const Bend& b, double thickness) {
 }
 
 std::string bend_words(const Bend& b) {
-  if (b.neutral) return fmt::format("bends: neutral factor {:g}", *b.neutral);
+  if (b.neutral_factor) return fmt::format("bends: neutral factor {:g}", *b.neutral_factor);
   return !b.table.empty() ? "bends by a table" : b.test ? "bends by a test piece" : "no bends";
 }
 

@@ -22,8 +22,8 @@ double off_arc(const Arc& arc, Vec2 p) {
   const double at = std::atan2((p - centre).y, (p - centre).x);
   const double swept = std::remainder(at - from, two_pi);
   const double on =
-      arc.turn > 0 ? (swept < 0 ? swept + two_pi : swept) : (swept > 0 ? two_pi - swept : -swept);
-  return on <= std::abs(arc.turn) ? std::abs(norm(p - centre) - norm(a - centre)) : ends;
+      arc.turn > Angle{} ? (swept < 0 ? swept + two_pi : swept) : (swept > 0 ? two_pi - swept : -swept);
+  return on <= std::abs(arc.turn.radians()) ? std::abs(norm(p - centre) - norm(a - centre)) : ends;
 }
 
 // The least and the greatest across and up: at ends, and where an arc has a point straight left, right, above

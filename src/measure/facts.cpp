@@ -199,13 +199,19 @@ Phrase pressing_text(const Pressing& p) {
 Fact sheet_fact(const Sheet& sheet, bool by_neutral) {
   return {"sheet",
           say("{}{}{}{}", thickness(*sheet.thickness), sheet.material.empty() ? "" : " ", sheet.material,
-              by_neutral ? fmt::format(", neutral factor {:g}", sheet.neutral) : "")};
+              by_neutral ? fmt::format(", neutral factor {:g}", sheet.neutral_factor) : "")};
 }
 
+namespace {
+
+// How many, and of which hand: of what has one of its own its sizes say it.
 Fact made_fact(const Part& part, const Blank& b, bool has_hand) {
   const bool mirrored = part.making.hand == Hand::opposite && !has_hand;
-  return {"quantity", fmt::format("{}{}", b.count, mirrored ? ", opposite hand: plan angles mirrored" : "")};
+  return {"quantity", fmt::format("{}{}", b.count, mirrored ? ", opposite hand: plan angles mirrored" : ""),
+          mirrored ? RowKind::number : RowKind::elsewhere};
 }
+
+}  // namespace
 
 std::vector<Fact> labels_of(const PieceResult& p) {
   std::vector<Fact> rows = p.formed->says.labels ? p.formed->says.labels(p.blank) : std::vector<Fact>();
@@ -216,7 +222,8 @@ std::vector<Fact> labels_of(const PieceResult& p) {
 std::vector<Fact> asked_of(const PieceResult& p) {
   std::vector<Fact> rows{{"shape", p.part.shape}};
   if (!p.formed->says.asked) return rows;
-  for (Fact& fact : p.formed->says.asked(p.blank)) rows.push_back(std::move(fact));
+  for (Fact& fact : p.formed->says.asked()) rows.push_back(std::move(fact));
+  rows.push_back(made_fact(p.part, p.blank, p.formed->has_hand));
   return rows;
 }
 

@@ -8,8 +8,6 @@ namespace juggler {
 
 /// The sheet; with the neutral factor where the blank hangs on it.
 [[nodiscard]] Fact sheet_fact(const Sheet& sheet, bool by_neutral);
-/// How many, and of which hand: of what has one of its own its sizes say it.
-[[nodiscard]] Fact made_fact(const Part& part, const Blank& blank, bool has_hand = false);
 [[nodiscard]] Phrase seam_text(const Seam& seam);
 [[nodiscard]] Phrase shift_of(Vec2 shift);
 [[nodiscard]] Phrase pressing_text(const Pressing& pressing);

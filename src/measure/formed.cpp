@@ -8,7 +8,7 @@ Formed formed_of(const Part& part) {
   Formed formed;
   formed.thickness = *part.sheet.thickness;
   formed.sizes_on = part.sheet.sizes_on;
-  formed.laid_out_by = fmt::format("neutral factor {:g}", part.sheet.neutral);
+  formed.laid_out_by = fmt::format("neutral factor {:g}", part.sheet.neutral_factor);
   return formed;
 }
 

@@ -23,7 +23,7 @@ Record edge_record(const Edge& e) {
   if (e.arcs.size() == 1 && !is_straight(e.arcs.front())) {
     const Arc& a = e.arcs.front();
     arc = {{"radius", mm(radius_of(a), {"centre", "edge", "edge as cut"})},
-           {"angle", deg(Angle::radians(std::abs(a.turn)), {"end", "end", "about the centre"})},
+           {"angle", deg(Angle::radians(std::abs(a.turn.radians())), {"end", "end", "about the centre"})},
            {"centre", on_blank(centre_of(a))}};
   }
   const bool rim = e.name == EdgeName::base || e.name == EdgeName::top;
@@ -235,7 +235,7 @@ const Record& member(const Record& members, const char* name) {
 Record sheet_record(const Sheet& s) {
   return {{"thickness", mm(s.thickness, {"inside", "outside", "sheet"})},
           {"sizes_on", face(s.sizes_on)},
-          {"neutral", share(s.neutral, {"inside", "outside", "thickness"})},
+          {"neutral", share(s.neutral_factor, {"inside", "outside", "thickness"})},
           {"material", s.material},
           {"density", s.density ? plain(*s.density, {"", "", "kg in a cubic metre"}) : Record()}};
 }

@@ -58,7 +58,7 @@ Record wall_record(const WallNumbers& w) {
 
 Record bend_rule_record(const Bend& b) {
   return {{"radius", mm(b.radius, {"centre of the bend", "concave face", "bend"})},
-          {"neutral", share(b.neutral, {"concave face", "other face", "thickness"})},
+          {"neutral", share(b.neutral_factor, {"concave face", "other face", "thickness"})},
           {"table_rows", b.table.size()},
           {"test", b.test.has_value()},
           {"springback", deg(b.springback, {"angle pressed", "angle left", "bend"})},

@@ -28,7 +28,7 @@ Record outline_record(const Outline& outline) {
     for (const Arc& part : split(arc, Angle::degrees(180))) {
       const Between from{"left and lower edge of the box", "place", "blank"};
       all.push_back(list({mm(part.start.x, from), mm(part.start.y, from),
-                          plain(is_straight(part) ? 0 : std::tan(part.turn / 4),
+                          plain(is_straight(part) ? 0 : std::tan(part.turn.radians() / 4),
                                 {"", "", "tangent of a quarter of the arc's turn"})}));
     }
   }

@@ -136,8 +136,8 @@ MeasuredTable faces_of(const PieceResult& piece) {
   };
   add("inside", b.inside);
   if (b.thickness > 0) {
-    add(piece.part.sheet.neutral == 0.5 ? "middle, neutral" : "middle", b.middle);
-    if (piece.part.sheet.neutral != 0.5) add("neutral", b.neutral_sizes);
+    add(piece.part.sheet.neutral_factor == 0.5 ? "middle, neutral" : "middle", b.middle);
+    if (piece.part.sheet.neutral_factor != 0.5) add("neutral", b.neutral_sizes);
     add("outside", b.outside);
   }
   return table;

@@ -25,15 +25,16 @@ SpaceLine line_at(const Bore& b, Vec2 p) { return {b.origin + p.x * b.x + p.y * 
 // The arc that a curve is, as where a flat wall is bored squarely; nothing where it is none.
 std::optional<Arc> exact_arc(const Curve& curve, double near) {
   const Vec2 from = curve.point(curve.from);
-  const double heading = curve.heading(curve.from);
+  const Angle heading = curve.heading(curve.from);
   const Vec2 d = curve.point(curve.to) - from;
   const Vec2 along = direction(heading);
   const double half = std::atan2(cross(along, d), dot(along, d));
-  const Arc arc{from, heading, half == 0 ? norm(d) : norm(d) * half / std::sin(half), 2 * half};
+  const Arc arc{from, heading, half == 0 ? norm(d) : norm(d) * half / std::sin(half),
+                Angle::radians(2 * half)};
   constexpr int places = 8;
   for (int i = 1; i < places; ++i) {
     const Vec2 p = curve.point(curve.from + (curve.to - curve.from) * i / places);
-    if (nearest({p, 0, 0, 0}, arc).distance > near) return std::nullopt;
+    if (nearest(p, arc).distance > near) return std::nullopt;
   }
   return arc;
 }
@@ -224,8 +225,7 @@ class CutLoop {
     const Track& track = tracks_[arc];
     const LineHit h = track.hit(s, layer);
     const Vec3 n = wall_.charts[h.chart].frame(h.u, h.s).normal;
-    const double way =
-        track.arc().heading + (track.arc().length > 0 ? track.arc().turn * s / track.arc().length : 0);
+    const double way = heading_at(track.arc(), s).radians();
     const Vec2 outwards = -sense_ * left_of(direction(way));
     return dot(outwards, {dot(n, bore_.x), dot(n, bore_.y)});
   }
@@ -379,7 +379,7 @@ class CutLoop {
     const Vec3 d = r.c + h.s * r.e + other * r.n - bore_.origin;
     const Vec2 p{dot(d, bore_.x), dot(d, bore_.y)};
     double off = HUGE_VAL;
-    for (const Arc& a : form_) off = std::min(off, nearest({p, 0, 0, 0}, a).distance);
+    for (const Arc& a : form_) off = std::min(off, nearest(p, a).distance);
     return contains(form_, p) ? -off : off;
   }
 
@@ -420,7 +420,7 @@ class CutLoop {
     const LineHit h = tracks_[arc].hit(s, layer);
     const Chart& c = wall_.charts[h.chart];
     const Frame f = c.frame(h.u, h.s);
-    const double way = form.heading + (form.length > 0 ? form.turn * s / form.length : 0);
+    const double way = heading_at(form, s).radians();
     const Vec3 v = way_on_wall(bore_, direction(way), f.normal);
     if (layer == 0 || c.curved) {
       const Vec2 flat = f.on_flat(v);
@@ -434,9 +434,9 @@ class CutLoop {
   }
 
   [[nodiscard]] Curve along(const Stretch& p) const {
-    return {
-        p.from, p.to, [this, p](double s) { return on_flat(p.arc, s, p.layer); },
-        continuous([this, p](double s) { return heading(p.arc, s, p.layer); }, p.from, p.to, looks_along)};
+    return {p.from, p.to, [this, p](double s) { return on_flat(p.arc, s, p.layer); },
+            continuous([this, p](double s) { return Angle::radians(heading(p.arc, s, p.layer)); }, p.from,
+                       p.to, looks_along)};
   }
 
   // A curve by its points alone.
@@ -444,7 +444,7 @@ class CutLoop {
     const double step = within::beside * (to - from);
     const auto heading = [point, from, to, step](double at) {
       const Vec2 way = point(std::min(to, at + step)) - point(std::max(from, at - step));
-      return std::atan2(way.y, way.x);
+      return heading_of(way);
     };
     return {from, to, point, continuous(heading, from, to, 16)};
   }
@@ -491,7 +491,7 @@ class CutLoop {
     for (int i = 1; i <= looks; ++i) {
       const Vec2 now = curve.point(curve.from + (curve.to - curve.from) * i / looks);
       back = back || dot(now - before, direction(straight.heading)) < 0;
-      off = std::max(off, nearest({now, 0, 0, 0}, straight).distance);
+      off = std::max(off, nearest(now, straight).distance);
       before = now;
     }
     if (!back || off > fit) return fitted(curve, fit);
@@ -504,7 +504,7 @@ class CutLoop {
     const Vec2 to = curve.point(curve.to);
     const Arc straight = line(from, to);
     const auto off = [&](double part) {
-      return nearest({curve.point(curve.from + part * (curve.to - curve.from)), 0, 0, 0}, straight).distance;
+      return nearest(curve.point(curve.from + part * (curve.to - curve.from)), straight).distance;
     };
     if (straight.length > 0 && std::max({off(0.25), off(0.5), off(0.75)}) <= within::exact * wall_.size)
       return {{straight}, 0};

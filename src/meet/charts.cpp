@@ -68,9 +68,9 @@ Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing
   const Form& f = *form;
   Chart c;
   c.piece = piece;
-  c.wall = layer(f.wall, f.neutral);
-  c.inside = -f.neutral;
-  c.outside = f.thickness - f.neutral;
+  c.wall = layer(f.wall, f.neutral_depth);
+  c.inside = -f.neutral_depth;
+  c.outside = f.thickness - f.neutral_depth;
   std::tie(c.from, c.to) = std::pair{f.from(), f.to()};
   c.ends = [form](double u) { return std::pair{form->base(u).s, form->top(u).s}; };
   const auto flat_of = [&](double distance) {
@@ -78,7 +78,7 @@ Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing
       return flat->at(u);
     };
   };
-  c.flat = flat_of(f.neutral);
+  c.flat = flat_of(f.neutral_depth);
   c.flat_inside = flat_of(0);
   c.flat_outside = flat_of(f.thickness);
   c.placing = placing;
@@ -114,7 +114,9 @@ Chart face_chart(const Body& body, const Laid& laid, int number, int piece, cons
              }}};
   c.ends = [low, high](double) { return std::pair{low, high}; };
   const Placing place = laid.places[static_cast<size_t>(number)];
-  c.flat = [place](double u) { return FlatRuling{placed(Vec2{u, 0}, place), placed_heading(pi / 2, place)}; };
+  c.flat = [place](double u) {
+    return FlatRuling{placed(Vec2{u, 0}, place), placed_heading(Angle::radians(pi / 2), place).radians()};
+  };
   c.flat_inside = c.flat_outside = c.flat;
   c.placing = placing;
   look_along(c);
@@ -127,7 +129,7 @@ Chart zone_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int 
   const BendZone& s = body->zones[static_cast<size_t>(number)];
   const double way = s.angle.radians() >= 0 ? 1 : -1;
   const double t = body->thickness;
-  const double depth = way > 0 ? s.factor * t : (1 - s.factor) * t;
+  const double depth = way > 0 ? s.neutral_factor * t : (1 - s.neutral_factor) * t;
   Chart c;
   c.piece = piece;
   c.name = "the bend at " + body->faces[static_cast<size_t>(s.face_b)].name;
@@ -138,13 +140,14 @@ Chart zone_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int 
   c.to = std::abs(s.angle.radians());
   const Vec3 across = cross(s.axis, body->faces[static_cast<size_t>(s.face_a)].normal);
   const Vec3 upright = body->faces[static_cast<size_t>(s.face_a)].normal;
-  c.wall = {{c.from, c.to, [=](double u) {
-               const BendZone& zone = body->zones[static_cast<size_t>(number)];
-               const Vec3 n = std::cos(u) * upright + (way * std::sin(u)) * across;
-               const Vec3 run = std::cos(u) * across - (way * std::sin(u)) * upright;
-               return Ruling{
-                   zone_point(*body, zone, u, 0, depth), zone.axis, n, zone.neutral * run, {}, way * run};
-             }}};
+  c.wall = {
+      {c.from, c.to, [=](double u) {
+         const BendZone& zone = body->zones[static_cast<size_t>(number)];
+         const Vec3 n = std::cos(u) * upright + (way * std::sin(u)) * across;
+         const Vec3 run = std::cos(u) * across - (way * std::sin(u)) * upright;
+         return Ruling{
+             zone_point(*body, zone, u, 0, depth), zone.axis, n, zone.neutral_radius * run, {}, way * run};
+       }}};
   c.ends = [body, number](double u) {
     const BendZone& zone = body->zones[static_cast<size_t>(number)];
     return std::pair{zone.low(u), zone.high(u)};
@@ -158,9 +161,9 @@ Chart zone_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int 
       return FlatRuling{start - (radius * u) * left_of(direction(heading)), heading};
     };
   };
-  c.flat = flat_at(s.neutral);
-  c.flat_inside = flat_at(s.neutral - way * depth);
-  c.flat_outside = flat_at(s.neutral + way * (t - depth));
+  c.flat = flat_at(s.neutral_radius);
+  c.flat_inside = flat_at(s.neutral_radius - way * depth);
+  c.flat_outside = flat_at(s.neutral_radius + way * (t - depth));
   c.placing = placing;
   look_along(c);
   return c;
@@ -182,7 +185,7 @@ std::vector<Chart> charts_of(const std::shared_ptr<const Body>& body, const Laid
 // (3)
 Spot spot_at(const PartWall& wall, size_t chart, double u, double s) {
   const Frame f = wall.charts[chart].frame(u, s);
-  Spot spot{chart, u, s, f.at, 0, f.point, f.normal, {}, {}};
+  Spot spot{chart, u, s, f.at, {}, f.point, f.normal, {}, {}};
   Vec3 level = cross(Vec3{0, 0, 1}, f.normal);
   if (norm(level) < within::beside)
     level = cross(f.normal, cross(Vec3{-spot.point.y, spot.point.x, 0}, f.normal));
@@ -190,7 +193,7 @@ Spot spot_at(const PartWall& wall, size_t chart, double u, double s) {
   spot.right = 1 / norm(level) * level;
   spot.up = cross(f.normal, spot.right);
   const Vec2 way = f.on_flat(spot.right);
-  spot.level = std::atan2(way.y, way.x);
+  spot.level = heading_of(way);
   return spot;
 }
 

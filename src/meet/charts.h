@@ -101,7 +101,7 @@ struct Spot {
   double u = 0;
   double s = 0;
   Vec2 at;           ///< on the flat as developed
-  double level = 0;  ///< heading there of the level line, to the right as seen from outside
+  Angle level = {};  ///< heading there of the level line, to the right as seen from outside
   Vec3 point, normal, right, up;
 };
 [[nodiscard]] Spot spot_at(const PartWall& wall, size_t chart, double u, double s);

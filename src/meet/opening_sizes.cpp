@@ -70,11 +70,11 @@ FaceSize size_on(const PartWall& wall, const Spot& centre, Layer layer, const Ou
     return r.c + at.second * direction(r.heading);
   };
   const double turned = layer == Layer::neutral ? 0 : flat(centre.u).heading - c.flat(centre.u).heading;
-  Extent extent(centre.level + turned);
+  Extent extent(centre.level.radians() + turned);
   for (const Outline& loop : loops) {
     At about{centre.u, centre.s};
     for (const Arc& arc : loop) {
-      const int parts = 4 + static_cast<int>(20 * std::min(1.0, std::abs(arc.turn) / pi));
+      const int parts = 4 + static_cast<int>(20 * std::min(1.0, std::abs(arc.turn.radians()) / pi));
       std::vector<At> found;
       std::vector<Vec2> curve;
       for (int i = 0; i <= parts; ++i) {

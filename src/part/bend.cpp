@@ -62,7 +62,7 @@ std::optional<double> looked_up(const std::vector<BendRow>& table, double t, dou
     std::vector<At> by_angle;
     for (const BendRow& other : table) {
       if (std::abs(other.thickness - t) <= near && std::abs(other.radius - row.radius) <= near)
-        by_angle.push_back({other.angle.degrees(), other.factor});
+        by_angle.push_back({other.angle.degrees(), other.neutral_factor});
     }
     if (const auto factor = between(by_angle, degrees, near)) by_radius.push_back({row.radius, *factor});
   }
@@ -87,10 +87,10 @@ std::optional<double> looked_up(const std::vector<BendRow>& table, double t, dou
 }  // namespace
 
 double neutral_factor(const Bend& bend, double thickness, double radius, Angle angle) {
-  const int given = (bend.neutral ? 1 : 0) + (bend.table.empty() ? 0 : 1) + (bend.test ? 1 : 0);
+  const int given = (bend.neutral_factor ? 1 : 0) + (bend.table.empty() ? 0 : 1) + (bend.test ? 1 : 0);
   if (given > 1) {
     throw Refusal({.reason = "is given in more than one way",
-                   .key = bend.neutral ? "bend.neutral" : "bend.table",
+                   .key = bend.neutral_factor ? "bend.neutral" : "bend.table",
                    .advice = "keep one of bend.neutral, bend.table and bend.test"});
   }
   if (thickness == 0) return 0;
@@ -100,9 +100,9 @@ double neutral_factor(const Bend& bend, double thickness, double radius, Angle a
                    .allowed = "0 to 1, counted from the concave face (often 0.33 to 0.5)",
                    .advice = "give bend.neutral, a bend.table, or the sizes of a test piece in bend.test"});
   }
-  if (bend.neutral) {
-    check_range("bend.neutral", *bend.neutral, 0, 1, "of the thickness");
-    return *bend.neutral;
+  if (bend.neutral_factor) {
+    check_range("bend.neutral", *bend.neutral_factor, 0, 1, "of the thickness");
+    return *bend.neutral_factor;
   }
   if (bend.test) return factor_of(*bend.test, thickness, bend.radius);
   const auto factor = looked_up(bend.table, thickness, radius, angle.degrees());

@@ -94,7 +94,7 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making) {
                    .advice = "give the sheet's thickness (0 for paper, film or card)"});
   }
   check_range("sheet.thickness", *sheet.thickness, 0, 500, "mm");
-  check_range("sheet.neutral", sheet.neutral, 0, 1, "of the thickness");
+  check_range("sheet.neutral", sheet.neutral_factor, 0, 1, "of the thickness");
   if (sheet.density) check_range("sheet.density", *sheet.density, 100, 25000, "kg/m3");
   check_seam(seam);
   check_count("quantity", making.quantity, 1000000);

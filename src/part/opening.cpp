@@ -43,7 +43,7 @@ void mirror(OpeningForm& form) {
   for (DrawnCurve& c : p.outline) {
     for (Vec2& point : c.points) point.x = -point.x;
     c.centre.x = -c.centre.x;
-    c.axis = pi - c.axis;
+    c.axis = Angle::radians(pi) - c.axis;
     c.from = -c.from;
     c.to = -c.to;
   }

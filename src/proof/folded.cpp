@@ -38,7 +38,7 @@ class BentUp {
     width_ = dot(s.b_from - s.a_from, across2_);
     turn_ = std::abs(s.turned.radians());
     way_ = s.turned.radians() >= 0 ? 1 : -1;
-    depth_ = way_ > 0 ? s.factor * thickness : (1 - s.factor) * thickness;
+    depth_ = way_ > 0 ? s.neutral_factor * thickness : (1 - s.neutral_factor) * thickness;
     radius_ = turn_ > 0 ? width_ / turn_ : 0;
   }
   [[nodiscard]] double width() const { return width_; }
@@ -215,8 +215,8 @@ class FoldedProof {
             blank_.thickness};
   }
   static BentZone turned_round(const BentZone& s) {
-    return {s.face_b, s.face_a, s.b_from, s.b_to,   s.a_from, s.a_to,
-            s.turned, s.radius, s.factor, s.rolled, s.zone};
+    return {s.face_b, s.face_a, s.b_from,         s.b_to,   s.a_from, s.a_to,
+            s.turned, s.radius, s.neutral_factor, s.rolled, s.zone};
   }
 
   // On the middle of a face, or the neutral layer of a zone, whichever has the point.
@@ -254,7 +254,7 @@ class FoldedProof {
                     "corner of " + flat.name);
     }
     for (const BentZone& s : folding_.zones) {
-      const double width = std::abs(s.turned.radians()) * (s.radius + s.factor * blank_.thickness);
+      const double width = std::abs(s.turned.radians()) * (s.radius + s.neutral_factor * blank_.thickness);
       const BentUp up = bent(s);
       worst_.look(std::abs(up.width() - width), "allowance of the bend at " + name(s.face_b));
     }
@@ -414,14 +414,15 @@ class FoldedProof {
     const auto k = static_cast<size_t>(s.side_a);
     const size_t m = others.size();
     const auto j = static_cast<size_t>(s.side_b);
-    const auto add = [&](const FaceSide& side, const FaceSide& other, const StripCut& end) {
+    const auto add = [&](const FaceSide& side, const FaceSide& other, const ZoneCut& end) {
       if (side.kind != SideKind::free || other.kind != SideKind::free || side.name != other.name) return;
       const auto speed = [&](double phi) {
-        return std::hypot(s.neutral, end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi));
+        return std::hypot(s.neutral_radius,
+                          end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi));
       };
       const double turn = std::abs(s.angle.radians());
       // Where the neutral layer has no radius the edge only runs along the fold.
-      lengths[side.name] += s.neutral > 0 ? integral(speed, 0, turn) : std::abs(end(turn) - end(0));
+      lengths[side.name] += s.neutral_radius > 0 ? integral(speed, 0, turn) : std::abs(end(turn) - end(0));
     };
     add(sides[(k + n - 1) % n], others[(j + 1) % m], s.low);
     add(sides[(k + 1) % n], others[(j + m - 1) % m], s.high);

@@ -53,8 +53,8 @@ std::vector<FlatPanel> flat_panels(const Blank& blank) {
                       series_of(p, [](const Station& s) { return s.base.y; }),
                       series_of(p, [](const Station& s) { return s.top.x; }),
                       series_of(p, [](const Station& s) { return s.top.y; }),
-                      series_of(p, [](const Station& s) { return s.heading; }),
-                      series_of(p, [](const Station& s) { return s.turn; })});
+                      series_of(p, [](const Station& s) { return s.heading.radians(); }),
+                      series_of(p, [](const Station& s) { return s.turn.radians(); })});
   }
   return panels;
 }

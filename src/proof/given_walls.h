@@ -30,7 +30,7 @@ class Given {
       : lines_(std::move(wall.lines)),
         elements_(std::move(wall.elements)),
         t_(*sheet.thickness),
-        k_(sheet.neutral * t_) {
+        k_(sheet.neutral_factor * t_) {
     if (hand == Hand::as_drawn) return;
     for (FormedLine& l : lines_) mirror(l);
     for (FormedElement& e : elements_) mirror(e.line);

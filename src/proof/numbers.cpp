@@ -18,7 +18,7 @@ struct OnArc {
 OnArc on_arc(const Arc& arc, Vec2 p) {
   const auto off = [&](double s) { return norm(point_at(arc, s) - p); };
   const auto ahead = [&](double s) {
-    const double heading = arc.heading + (arc.length > 0 ? arc.turn * s / arc.length : 0);
+    const double heading = heading_at(arc, s).radians();
     return dot(p - point_at(arc, s), {std::cos(heading), std::sin(heading)});
   };
   constexpr int looks = 32;
@@ -193,10 +193,11 @@ class Numbers {
     for (size_t i = 0; i < rim.arcs.size() && run < to; ++i) {
       const Arc& arc = rim.arcs[i];
       const double on = std::min(to, run + arc.length) - std::max(from, run);
-      if (on > 0 && arc.length > 0) turned += std::abs(arc.turn) * on / arc.length;
+      if (on > 0 && arc.length > 0) turned += std::abs(arc.turn.radians()) * on / arc.length;
       run += arc.length;
       if (run <= from || run >= to || i + 1 == rim.arcs.size()) continue;
-      turned += std::abs(std::remainder(rim.arcs[i + 1].heading - arc.heading - arc.turn, two_pi));
+      turned +=
+          std::abs(std::remainder((rim.arcs[i + 1].heading - arc.heading - arc.turn).radians(), two_pi));
     }
     return b_.fit_error * turned;
   }

@@ -10,7 +10,7 @@ namespace {
 // How far a point of the form's own plane is from its outline.
 double off_outline(const Outline& form, Vec2 p) {
   double least = HUGE_VAL;
-  for (const Arc& arc : form) least = std::min(least, nearest({p, 0, 0, 0}, arc).distance);
+  for (const Arc& arc : form) least = std::min(least, nearest(p, arc).distance);
   return least;
 }
 
@@ -20,7 +20,7 @@ const OpeningGroup& group_of(const Blank& b, const BlankOpening& o) {
 
 // The form as it should lie, arc by arc, whichever way round the outline runs.
 double off_as_laid(const BlankOpening& o, const OpeningGroup& g) {
-  const Placing place{o.mirrored, o.heading.radians() + (o.mirrored ? pi : 0), o.centre};
+  const Placing place{o.mirrored, o.heading + Angle::radians(o.mirrored ? pi : 0), o.centre};
   Outline asked = placed(g.loops[static_cast<size_t>(o.loop)], place);
   if (o.mirrored) asked = reversed(asked);
   if (asked.size() != o.outline.size()) return NAN;

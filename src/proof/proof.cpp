@@ -49,7 +49,7 @@ double end_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_poin
   for (const Cutter& c : f.cutters) {
     if (c.end != end) continue;
     const auto past = [&](double layer) {
-      const Vec3 point = rim_point + (layer - f.neutral) * r.n;
+      const Vec3 point = rim_point + (layer - f.neutral_depth) * r.n;
       return outwards * c.beyond(point);
     };
     const double reach = c.contact == Contact::clear  ? std::max(past(0), past(f.thickness))
@@ -65,7 +65,7 @@ FormedRuling first_ruling(const Blank& blank, const Form& f) {
   const double u = f.wall.front().from;
   const Ruling r = ruling_at(f.wall, u);
   const Vec3 left = cross(r.n, r.e);
-  return {edge_point(f, EndName::base, f.neutral, u), r.e, r.n,
+  return {edge_point(f, EndName::base, f.neutral_depth, u), r.e, r.n,
           blank.face_up == Face::inside ? Vec3{} - left : left};
 }
 
@@ -128,7 +128,7 @@ struct FormedRulings {
 Vec3 edge_direction(const Form& f, EndName end, double u) {
   const Ruling r = ruling_at(f.wall, u);
   const Cut cut = f.rim(end)(u);
-  const Vec3 run = r.dc + f.neutral * r.dn + cut.s * r.de + cut.ds * r.e;
+  const Vec3 run = r.dc + f.neutral_depth * r.dn + cut.s * r.de + cut.ds * r.e;
   return norm(run) > within::same * f.size ? 1 / norm(run) * run : Vec3{};
 }
 
@@ -137,11 +137,11 @@ Vec3 edge_direction(const Form& f, EndName end, double u) {
 // to a corner, that is another ruling's.
 double off_edge(const Form& f, EndName end, double u, Vec3 point, double allowed) {
   const Vec3 run = edge_direction(f, end, u);
-  const Vec3 away_from = point - edge_point(f, end, f.neutral, u);
+  const Vec3 away_from = point - edge_point(f, end, f.neutral_depth, u);
   const double off = norm(run) > 0 ? norm(cross(away_from, run)) : norm(away_from);
   if (off <= allowed) return off;
   const double near = f.by_plan ? 0.1 : 1.5;  // radians; about a corner many rulings pass close by
-  const auto away = [&](double v) { return norm(point - edge_point(f, end, f.neutral, v)); };
+  const auto away = [&](double v) { return norm(point - edge_point(f, end, f.neutral_depth, v)); };
   double nearest = off;
   for (const WallPiece& w : f.wall) {
     const double from = std::max(u - near, w.from);
@@ -160,15 +160,15 @@ Worst compare_surface(const Form& f, const std::vector<FlatPanel>& panels, const
     const FormedRuling& r = formed.rulings[i];
     const FlatPanel& panel = panel_at(panels, u);
     const double length = dot(panel.top(u) - panel.base(u), direction(panel.heading(u)));
-    worst.look(norm(r.base - edge_point(f, EndName::base, f.neutral, u)), "base rim", u);
-    worst.look(norm(r.base + length * r.e - edge_point(f, EndName::top, f.neutral, u)), "top rim", u);
+    worst.look(norm(r.base - edge_point(f, EndName::base, f.neutral_depth, u)), "base rim", u);
+    worst.look(norm(r.base + length * r.e - edge_point(f, EndName::top, f.neutral_depth, u)), "top rim", u);
     if (!f.base_pointed) worst.look(end_miss(f, EndName::base, r, r.base), "base plane", u);
     if (!f.top_pointed) worst.look(end_miss(f, EndName::top, r, r.base + length * r.e), "top plane", u);
     for (const AskedCircle& c : f.asked) {
-      worst.look(miss(r, c, f.neutral, u), c.end == EndName::base ? "base size" : "top size", u);
+      worst.look(miss(r, c, f.neutral_depth, u), c.end == EndName::base ? "base size" : "top size", u);
     }
     for (const AskedProfile& p : f.profiles)
-      worst.look(miss(r, p, f.neutral), p.end == EndName::base ? "base profile" : "top profile", u);
+      worst.look(miss(r, p, f.neutral_depth), p.end == EndName::base ? "base profile" : "top profile", u);
   }
   for (const OutlinePlace& p : places) {
     const FormedRuling& r = formed.at(p.u);
@@ -241,7 +241,7 @@ double rim_mismatch(const std::vector<RimEdge>& rims, const Form& f, const std::
                                    std::max(span.from, span.to), within::quadrature * f.size);
     const auto [from, to] = rim_range(f, rim.end);
     const double whole = flat_length(panels, rim.end, from, to, within::quadrature * f.size);
-    const double asked = rim_length(f, rim.end, f.neutral);
+    const double asked = rim_length(f, rim.end, f.neutral_depth);
     worst = worse({worst, std::abs(whole - asked), std::abs(rim.edge->girth - asked),
                    std::abs(length_of(rim.edge->arcs) - cut)});
   }
@@ -268,7 +268,7 @@ double area_mismatch(const Blank& blank, const std::vector<RimEdge>& rims, const
     if (is_rim(e.name)) continue;
     for (const Arc& arc : e.arcs) cut += cross(arc.start, end_of(arc)) / 2;
   }
-  return worse(std::abs(std::abs(whole) - wall_area(f, f.neutral)),
+  return worse(std::abs(std::abs(whole) - wall_area(f, f.neutral_depth)),
                std::abs(signed_area(bare_outline(blank)) - cut));
 }
 
@@ -408,7 +408,7 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   if (!blank.groups.empty()) {
     const FormedWall wall(panels, first_ruling(blank, f));
     openings = prove_openings(
-        blank, [&](Vec2 at) { return wall.at(at); }, -f.neutral, f.thickness - f.neutral);
+        blank, [&](Vec2 at) { return wall.at(at); }, -f.neutral_depth, f.thickness - f.neutral_depth);
   }
   p.opening_mismatch = openings.mismatch;
   const bool numbers = add_numbers(p, blank);

@@ -114,7 +114,7 @@ ConeNumbers cone_numbers(const RoundSizes& sizes, const Blank& b) {
     if (!e) return;
     const Arc& arc = e->arcs.front();
     radius = radius_of(arc);
-    sector = Angle::radians(std::abs(arc.turn));
+    sector = Angle::radians(std::abs(arc.turn.radians()));
     chord = norm(end_of(arc) - arc.start);
   };
   swing(EdgeName::base, n.swing_radius_base, n.sector_base, n.chord_base);
@@ -136,11 +136,10 @@ std::vector<Fact> round_numbers(const RoundPart& round, const Blank& b, const st
   return rows;
 }
 
-std::vector<Fact> round_asked(const Part& part, const RoundPart& round, const Blank& b) {
+std::vector<Fact> round_asked(const Part& part, const RoundPart& round) {
   std::vector<Fact> rows{sheet_fact(part.sheet, true)};
   add_sizes(rows, round, part.seam);
   if (!part.making.pressing.smooth()) rows.push_back({"wall", pressing_text(part.making.pressing)});
-  rows.push_back(made_fact(part, b));
   return rows;
 }
 

@@ -39,8 +39,8 @@ void add_round_flange(RoundSizes& s, const Flange& f, const Sheet& sheet) {
   const bool base = f.end == EndName::base;
   const double lean = s.taper.radians();  // positive where the base is wider
   const double layer = base ? s.base_layer : s.top_layer;
-  const double radius =
-      (base ? s.base_radius : s.top_radius) + (sheet.neutral * *sheet.thickness - layer) * std::cos(lean);
+  const double radius = (base ? s.base_radius : s.top_radius) +
+                        (sheet.neutral_factor * *sheet.thickness - layer) * std::cos(lean);
   // How fast the radius grows along the flange before it is turned, and after.
   const double flat = base ? std::sin(lean) : -std::sin(lean);
   const double level = f.direction == FlangeDirection::level     ? 1

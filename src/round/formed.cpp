@@ -70,7 +70,7 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
   };
   formed.form = {round, &round->form};
   formed.turned_ends = turned_ends(sizes);
-  formed.says.asked = [=](const Blank& b) { return round_asked(part, *round, b); };
+  formed.says.asked = [=]() { return round_asked(part, *round); };
   formed.says.numbers = [=](const Blank& b) { return round_numbers(*round, b, inside); };
   formed.says.labels = [=](const Blank& b) { return round_labels(*round, b); };
   formed.says.part = [=](const Blank& b) { return round_record(part, *round, b); };

@@ -60,7 +60,7 @@ void add_cutters(Form& f, const RoundSizes& s) {
   const auto add = [&](EndName end, Plane plane, Contact contact) {
     const double size_layer = end == EndName::base ? s.base_layer : s.top_layer;
     f.cutters.push_back(
-        plane_cutter(end, plane, contact, contact_layer(contact, size_layer, f.thickness, f.neutral)));
+        plane_cutter(end, plane, contact, contact_layer(contact, size_layer, f.thickness, f.neutral_depth)));
   };
   const Vec3 up{0, 0, 1};
   // A flange lies beyond its end's plane by its width along the rulings, which rise alike.
@@ -78,7 +78,8 @@ void add_cutters(Form& f, const RoundSizes& s) {
 // An end as it was before trims.
 Rim whole_rim(const Form& f, const RoundSizes& s, EndName end) {
   if (f.trims.empty()) return f.rim(end);
-  if (end == EndName::base ? s.base_pointed : s.top_pointed) return point_rim(s, end, f.wall, f.neutral);
+  if (end == EndName::base ? s.base_pointed : s.top_pointed)
+    return point_rim(s, end, f.wall, f.neutral_depth);
   // The end's own plane stands before those of trims.
   return rim_of({cutters_of(f.cutters, end).front()}, end, f.wall, f.thickness);
 }
@@ -122,7 +123,7 @@ double contact_layer(Contact contact, double size_layer, double thickness, doubl
 Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   Form f;
   f.thickness = *sheet.thickness;
-  f.neutral = sheet.neutral * f.thickness;
+  f.neutral_depth = sheet.neutral_factor * f.thickness;
   f.coaxial = s.coaxial();
   f.wall = round_wall(s, span.from - span.before, span.to + span.after);
   f.before = span.before;
@@ -131,7 +132,7 @@ Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   const auto rim = [&](EndName end, bool point) {
     const bool pointed = point && cutters_of(f.cutters, end).empty();
     (end == EndName::base ? f.base_pointed : f.top_pointed) = pointed;
-    return pointed ? point_rim(s, end, f.wall, f.neutral) : rim_of(f.cutters, end, f.wall, f.thickness);
+    return pointed ? point_rim(s, end, f.wall, f.neutral_depth) : rim_of(f.cutters, end, f.wall, f.thickness);
   };
   f.base = rim(EndName::base, s.base_pointed);
   f.top = rim(EndName::top, s.top_pointed);
@@ -206,13 +207,13 @@ void check_point(const Form& f, const RoundSizes& s, EndName end) {
   const double layer = end == EndName::base ? s.base_layer : s.top_layer;
   if (!f.pointed(end) || s.coaxial()) return;
   const double other = end == EndName::base ? s.top_layer : s.base_layer;
-  if (std::abs(layer - f.neutral) <= within::rounding * f.size && layer == other) return;
+  if (std::abs(layer - f.neutral_depth) <= within::rounding * f.size && layer == other) return;
   throw Refusal({.reason =
                      "the neutral layer of this pointed offset cone runs together along an edge, not in "
                      "a point: only its size face has an apex",
                  .key = std::string(name_of(end)) + ".sizes_on",
                  .found = "sizes at " + shown_mm(layer) + " from the inside face, the neutral layer at " +
-                          shown_mm(f.neutral),
+                          shown_mm(f.neutral_depth),
                  .allowed = "sizes on the face that is the neutral layer (middle, with neutral 0.5)",
                  .advice = "size both ends on it, or give the end a small diameter"});
 }

@@ -36,7 +36,7 @@ struct ConeNumbers {
 [[nodiscard]] bool is_right_cone(const Form& form);
 [[nodiscard]] std::vector<Fact> round_numbers(const RoundPart& round, const Blank& blank,
                                               const std::string& inside);
-[[nodiscard]] std::vector<Fact> round_asked(const Part& part, const RoundPart& round, const Blank& blank);
+[[nodiscard]] std::vector<Fact> round_asked(const Part& part, const RoundPart& round);
 [[nodiscard]] std::vector<Fact> round_labels(const RoundPart& round, const Blank& blank);
 [[nodiscard]] Record round_record(const Part& part, const RoundPart& round, const Blank& blank);
 [[nodiscard]] Record round_members(const RoundPart& round, const Blank& blank);

@@ -30,7 +30,7 @@ ViewNote size_of_end(const RoundPart& round, EndName end, const Phrase& text) {
   const Form& f = round.form;
   const bool base = end == EndName::base;
   const Vec2 away{0, base ? 1.0 : -1.0};
-  const auto on_rim = [&](double u) { return edge_point(f, end, f.neutral, u); };
+  const auto on_rim = [&](double u) { return edge_point(f, end, f.neutral_depth, u); };
   if (f.pointed(end)) return ViewLabel{text, {on_rim(f.from())}, away};
   for (const TrimPlane& t : f.trims) {
     if (t.end != end) continue;

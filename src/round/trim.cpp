@@ -162,7 +162,7 @@ const TrimPlane& nearest_trim(const Form& f, EndName end, double u) {
 void check_apex(const Form& f, const RoundSizes& s, EndName end) {
   const bool was_pointed = end == EndName::base ? s.base_pointed : s.top_pointed;
   if (!was_pointed || f.pointed(end)) return;
-  const Rim point = point_rim(s, end, f.wall, f.neutral);
+  const Rim point = point_rim(s, end, f.wall, f.neutral_depth);
   const double outwards = end == EndName::top ? 1 : -1;
   const auto left = [&](double u) { return outwards * (point(u).s - f.rim(end)(u).s); };
   const Least nearest = least(left, f.wall.front().from, f.wall.back().to);

@@ -127,7 +127,7 @@ void check_making(const EvenTransition& w) {
                     : seam.lap                                         ? "seam.lap"
                     : seam.stock > 0                                   ? "seam.stock"
                     : bend.radius.value_or(0) > 0                      ? "bend.radius"
-                    : bend.neutral                                     ? "bend.neutral"
+                    : bend.neutral_factor                              ? "bend.neutral"
                     : !bend.table.empty()                              ? "bend.table"
                     : bend.test                                        ? "bend.test"
                     : w.transition.relief_size                         ? "relief.size"

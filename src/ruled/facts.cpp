@@ -76,15 +76,13 @@ void add_sizes(std::vector<Fact>& rows, const Part& part, const Transition& t, c
 
 }  // namespace
 
-std::vector<Fact> ruled_asked(const Part& part, const Transition& t, const Form* wall, Rulings rulings,
-                              const Blank& b) {
+std::vector<Fact> ruled_asked(const Part& part, const Transition& t, const Form* wall, Rulings rulings) {
   const bool opens_flat = wall && rulings == Rulings::developable;
   std::vector<Fact> rows{sheet_fact(part.sheet, opens_flat)};
   if (opens_flat && !part.making.pressing.smooth())
     rows.push_back({"curved stretches", pressing_text(part.making.pressing)});
   add_sizes(rows, part, t, wall, rulings == Rulings::even);
   if (!wall) rows.push_back({"bends", bend_text(t.bend, *part.sheet.thickness)});
-  rows.push_back(made_fact(part, b));
   return rows;
 }
 

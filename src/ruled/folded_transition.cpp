@@ -149,7 +149,7 @@ class Folds {
     const Contact contact = asked.contact.value_or(Contact::size_face);
     const double t = *sheet.thickness;
     if (contact != Contact::clear && contact != Contact::full)
-      return contact_layer(contact, base ? hull_.base_layer : hull_.top_layer, t, sheet.neutral * t);
+      return contact_layer(contact, base ? hull_.base_layer : hull_.top_layer, t, sheet.neutral_factor * t);
     std::vector<double> rises;
     for (const FlatStretch& f : flats_) rises.push_back((base ? -1 : 1) * dot(f.normal, frame.z));
     return folded_contact(contact, rises, t, base ? "base.contact" : "top.contact");

@@ -26,8 +26,8 @@ Formed opened_flat(const Part& part, const Transition& asked) {
     return miss_of_given(std::move(wall), asked, part.sheet, part.seam, hand);
   };
   Formed formed = joined_wall(part, pieces_of(asked, part.sheet), asked.height.value_or(0), given);
-  formed.says.asked = [=, form = formed.form](const Blank& b) {
-    return ruled_asked(part, asked, form.get(), Rulings::developable, b);
+  formed.says.asked = [=, form = formed.form]() {
+    return ruled_asked(part, asked, form.get(), Rulings::developable);
   };
   formed.says.numbers = [numbers = formed.says.numbers, form = formed.form](const Blank& b) {
     std::vector<Fact> rows = numbers(b);
@@ -50,9 +50,7 @@ Formed by_even_rulings(const Part& part, const Transition& asked, const EvenTran
     });
   };
   formed.form = {made, &*made->once_round};
-  formed.says.asked = [=](const Blank& b) {
-    return ruled_asked(part, asked, &*made->once_round, Rulings::even, b);
-  };
+  formed.says.asked = [=]() { return ruled_asked(part, asked, &*made->once_round, Rulings::even); };
   formed.says.numbers = [=](const Blank& b) {
     std::vector<Fact> rows = stretched_numbers(*made, b, true);
     add_overall(rows, *made->once_round);
@@ -73,9 +71,7 @@ Formed folded(const Part& part, const Transition& asked) {
                               return miss_of_given(std::move(faces), asked, part.sheet, part.seam, hand);
                             });
   formed.laid_out_by = bend_words(asked.bend);
-  formed.says.asked = [=](const Blank& b) {
-    return ruled_asked(part, asked, nullptr, Rulings::developable, b);
-  };
+  formed.says.asked = [=]() { return ruled_asked(part, asked, nullptr, Rulings::developable); };
   formed.says.part = [=](const Blank& b) {
     return ruled_record(part, asked, nullptr, Rulings::developable, b);
   };

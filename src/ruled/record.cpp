@@ -27,9 +27,9 @@ Record curve_record(const DrawnCurve& c) {
       {"centre", of_arc(point(c.centre, in_profile))},
       {"half_axes",
        of_arc(list({mm(c.a, {"centre", "curve", "half axis"}), mm(c.b, {"centre", "curve", "half axis"})}))},
-      {"axis", of_arc(plain(c.axis, {"x", "half axis", "radians"}))},
-      {"from", turned(c.from, "start")},
-      {"to", turned(c.to, "end")}};
+      {"axis", of_arc(plain(c.axis.radians(), {"x", "half axis", "radians"}))},
+      {"from", turned(c.from.radians(), "start")},
+      {"to", turned(c.to.radians(), "end")}};
 }
 
 Record profile_record(const Profile& p) {

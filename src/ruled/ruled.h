@@ -27,7 +27,7 @@ using RuledGivenMiss = std::function<GivenMiss(WallProof)>;
 
 /// Without a wall where it is folded.
 [[nodiscard]] std::vector<Fact> ruled_asked(const Part& part, const Transition& asked, const Form* wall,
-                                            Rulings rulings, const Blank& blank);
+                                            Rulings rulings);
 [[nodiscard]] Record ruled_record(const Part& part, const Transition& asked, const Form* wall,
                                   Rulings rulings, const Blank& blank);
 

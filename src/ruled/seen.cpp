@@ -19,7 +19,7 @@ Scene scene_of(const Form& f, const std::vector<double>& seams, const std::vecto
     s.lines.push_back(straight(base, top, LineOf::mark));
   }
   for (const Fold& bend : bends) {
-    const auto [base, top] = ends_of_ruling(f, within_once(f, bend.phi));
+    const auto [base, top] = ends_of_ruling(f, within_once(f, bend.u));
     s.lines.push_back(straight(base, top, LineOf::bend));
   }
   return s;
@@ -30,7 +30,7 @@ LineTags tags_of(const Form& f, const std::vector<Fold>& bends) {
   LineTags tags{{}, true, true};
   const size_t step = 1 + bends.size() / 16;
   for (size_t i = 0; i < bends.size(); i += step) {
-    const auto [base, top] = ends_of_ruling(f, within_once(f, bends[i].phi));
+    const auto [base, top] = ends_of_ruling(f, within_once(f, bends[i].u));
     tags.tags.push_back({bends[i].tag, base, top});
   }
   return tags;

@@ -109,7 +109,7 @@ Form form_between(const Made& m, const Span& span) {
   f.round_base = m.round_base;
   f.turns_back = !m.hull->low.convex() || !m.hull->high.convex();
   f.thickness = m.thickness;
-  f.neutral = m.neutral;
+  f.neutral_depth = m.neutral;
   f.size = m.size;
   f.cutters = m.cutters;
   f.before = span.before;
@@ -205,7 +205,7 @@ Made made_of(const Transition& t, const Sheet& sheet) {
   m.stretches = stretches_of(m.hull);
   m.round_base = t.base.profile.kind == ProfileKind::circle;
   m.thickness = *sheet.thickness;
-  m.neutral = sheet.neutral * m.thickness;
+  m.neutral = sheet.neutral_factor * m.thickness;
   const auto plane = [&](EndName end, const EndFrame& frame, double layer,
                          const std::optional<Contact>& asked) {
     const Contact contact = asked.value_or(Contact::size_face);
@@ -275,11 +275,11 @@ PieceMaker pieces_of(const Transition& t, const Sheet& sheet) {
   check(sheet, {}, {});
   const Made m = made_of(t, sheet);
   check_folds(t, m);
-  if (sheet.neutral != 0.5 && m.thickness > 0 && bends_both_ways(m))
+  if (sheet.neutral_factor != 0.5 && m.thickness > 0 && bends_both_ways(m))
     throw Refusal(
         {.reason = "is counted from the concave face, which changes sides on a wall that bends both ways",
          .key = "sheet.neutral",
-         .found = shown(sheet.neutral),
+         .found = shown(sheet.neutral_factor),
          .allowed = "0.5 for such a wall",
          .advice = "leave it out"});
   const Form whole = once_round(m);

@@ -24,11 +24,12 @@ std::vector<double> seams_of(const Form& form, const Seam& seam) {
 }
 
 std::pair<Vec3, Vec3> ends_of_ruling(const Form& form, double u) {
-  return {edge_point(form, EndName::base, form.neutral, u), edge_point(form, EndName::top, form.neutral, u)};
+  return {edge_point(form, EndName::base, form.neutral_depth, u),
+          edge_point(form, EndName::top, form.neutral_depth, u)};
 }
 
 Scene wall_scene(const Form& form, const std::vector<double>& seams, const Projection& projection) {
-  const auto on_rim = [&form](EndName end, double u) { return edge_point(form, end, form.neutral, u); };
+  const auto on_rim = [&form](EndName end, double u) { return edge_point(form, end, form.neutral_depth, u); };
   Scene s;
   s.size = form.size;
   std::vector<Vec3> base;

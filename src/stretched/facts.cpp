@@ -72,18 +72,15 @@ std::vector<Fact> dome_numbers(const DomeSizes& dome, const StretchedPart& part,
   return rows;
 }
 
-std::vector<Fact> asked_facts(const Part& part, const Dome& dome, const Blank& b) {
+std::vector<Fact> asked_facts(const Part& part, const Dome& dome) {
   std::vector<Fact> rows{sheet_fact(part.sheet, false)};
   dome_sizes(rows, dome, part.sheet);
-  rows.push_back(made_fact(part, b));
   return rows;
 }
 
-std::vector<Fact> asked_facts(const Part& part, const RuledWall& wall, const StretchedPart& made,
-                              const Blank& b) {
+std::vector<Fact> asked_facts(const Part& part, const RuledWall& wall, const StretchedPart& made) {
   std::vector<Fact> rows{sheet_fact(part.sheet, false)};
   wall_sizes(rows, wall, made);
-  rows.push_back(made_fact(part, b));
   return rows;
 }
 

@@ -30,7 +30,7 @@ Formed form_dome(const Part& part, const Dome& dome) {
     });
   };
   if (dome.sizes_on) formed.sizes_on = dome.sizes_on;
-  formed.says.asked = [=](const Blank& b) { return asked_facts(part, dome, b); };
+  formed.says.asked = [=]() { return asked_facts(part, dome); };
   formed.says.numbers = [=](const Blank& b) { return dome_numbers(sizes, *made, b); };
   formed.says.part = [=](const Blank& b) {
     Record own = dome_record(dome, sizes, part.sheet);
@@ -38,7 +38,7 @@ Formed form_dome(const Part& part, const Dome& dome) {
     return own;
   };
   formed.says.seen = [=](const Blank& b, const std::vector<const Blank*>&) {
-    return dome_seen(made, sizes, dome, asked_facts(part, dome, b), b);
+    return dome_seen(made, sizes, dome, asked_facts(part, dome), b);
   };
   return formed;
 }
@@ -53,7 +53,7 @@ Formed form_ruled_wall(const Part& part, const RuledWall& wall) {
   };
   formed.sizes_on = std::nullopt;
   formed.laid_out_by = "sizes on the middle";
-  formed.says.asked = [=](const Blank& b) { return asked_facts(part, wall, *made, b); };
+  formed.says.asked = [=]() { return asked_facts(part, wall, *made); };
   formed.says.part = [=](const Blank& b) {
     Record own = wall_record(wall, *made->rulings);
     own.add("elements", b.elements.size() - 1);

@@ -130,7 +130,8 @@ std::vector<Arc> meridian_of(const Meridian& p, double inwards) {
       refuse(p.arcs.size() > 1 ? "knuckle_radius" : "diameter", "is less than the thickness takes",
              shown_mm(a.radius), "more than " + shown_mm(inwards));
     const Vec2 start = a.centre - Vec2{0, rim - p.straight} + radius * direction(a.from);
-    arcs.push_back({start, a.from + pi / 2, radius * (a.to - a.from), a.to - a.from});
+    arcs.push_back(
+        {start, Angle::radians(a.from + pi / 2), radius * (a.to - a.from), Angle::radians(a.to - a.from)});
   }
   if (p.straight > 0)
     arcs.insert(arcs.begin(), line(arcs.front().start - Vec2{0, p.straight}, arcs.front().start));
@@ -168,7 +169,7 @@ Vec2 DomeSizes::at(double along) const {
 
 double DomeSizes::heading(double along) const {
   for (const Arc& a : meridian) {
-    if (along <= a.length || &a == &meridian.back()) return a.heading + a.turn * along / a.length;
+    if (along <= a.length || &a == &meridian.back()) return heading_at(a, along).radians();
     along -= a.length;
   }
   return 0;
@@ -193,7 +194,7 @@ DomeSizes solve(const Dome& d, const Sheet& sheet) {
   for (int i = 0; i <= looks; ++i) reach = std::max(reach, s.at(s.length() * i / looks).x);
   s.size = std::hypot(2 * reach, s.overall_height);
   for (const Arc& a : s.meridian) {
-    const double radius = a.turn == 0 ? HUGE_VAL : a.length / a.turn;
+    const double radius = a.turn == Angle{} ? HUGE_VAL : a.length / a.turn.radians();
     if (radius > *sheet.thickness / 2) continue;
     refuse(d.kind == DomeKind::dished ? "knuckle_radius" : "diameter", "is too small for the thickness",
            shown_mm(radius) + " on the middle", "more than " + shown_mm(*sheet.thickness / 2));

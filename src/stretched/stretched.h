@@ -27,9 +27,9 @@ namespace juggler {
 
 [[nodiscard]] std::vector<Fact> dome_numbers(const DomeSizes& dome, const StretchedPart& part,
                                              const Blank& blank);
-[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Dome& dome, const Blank& blank);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Dome& dome);
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const RuledWall& wall,
-                                            const StretchedPart& made, const Blank& blank);
+                                            const StretchedPart& made);
 [[nodiscard]] Record dome_record(const Dome& dome, const DomeSizes& sizes, const Sheet& sheet);
 [[nodiscard]] Record wall_record(const RuledWall& wall, Rulings rulings);
 

@@ -38,7 +38,7 @@ Form form(const CoilSizes& s, const Sheet& sheet) {
   f.base = Rim([](double) -> Cut { return {0, 0}; });
   f.top = Rim([width = s.width](double) -> Cut { return {width, 0}; });
   f.thickness = t;
-  f.neutral = sheet.neutral * t;
+  f.neutral_depth = sheet.neutral_factor * t;
   f.open = true;
   f.size = std::hypot(2 * s.radius(s.angle) + t, s.width);
   return f;
@@ -52,7 +52,7 @@ CoilNumbers numbers_of(const CoilSizes& s, const Sheet& sheet) {
   n.middle = middle_length(s);
   n.inside = n.middle - t / 2 * turned;
   n.outside = n.middle + t / 2 * turned;
-  n.neutral = n.inside + sheet.neutral * t * turned;
+  n.neutral = n.inside + sheet.neutral_factor * t * turned;
   n.turns = s.angle / (two_pi);
   n.start_inside_diameter = 2 * face_radius(s.first, s.growth, -t / 2);
   n.start_middle_diameter = 2 * s.first;

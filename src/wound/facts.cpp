@@ -125,31 +125,29 @@ Fact outside_label(double diameter) {
 
 Phrase along_layer(double mm, const char* on) { return length(mm, {"start", "end", on}); }
 
-std::vector<Fact> beside_sheet(const Part& part, bool by_neutral, const Blank& b,
+std::vector<Fact> beside_sheet(const Part& part, bool by_neutral,
                                const std::function<void(std::vector<Fact>&)>& add_sizes) {
   std::vector<Fact> rows{sheet_fact(part.sheet, by_neutral)};
   add_sizes(rows);
-  rows.push_back(made_fact(part, b, true));
   return rows;
 }
 
 }  // namespace
 
-std::vector<Fact> asked_facts(const Part& part, const Flight& f, const Blank& b) {
-  return beside_sheet(part, false, b, [&](std::vector<Fact>& rows) { flight_sizes(rows, f, left(part)); });
+std::vector<Fact> asked_facts(const Part& part, const Flight& f) {
+  return beside_sheet(part, false, [&](std::vector<Fact>& rows) { flight_sizes(rows, f, left(part)); });
 }
 
-std::vector<Fact> asked_facts(const Part& part, const Coil& c, const CoilNumbers& n, const Blank& b) {
-  return beside_sheet(part, true, b, [&](std::vector<Fact>& rows) { coil_sizes(rows, c, n, left(part)); });
+std::vector<Fact> asked_facts(const Part& part, const Coil& c, const CoilNumbers& n) {
+  return beside_sheet(part, true, [&](std::vector<Fact>& rows) { coil_sizes(rows, c, n, left(part)); });
 }
 
-std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const StripNumbers& n,
-                              const Blank& b) {
-  return beside_sheet(part, true, b, [&](std::vector<Fact>& rows) { strip_sizes(rows, s, n, left(part)); });
+std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const StripNumbers& n) {
+  return beside_sheet(part, true, [&](std::vector<Fact>& rows) { strip_sizes(rows, s, n, left(part)); });
 }
 
-std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const Blank& b) {
-  return beside_sheet(part, false, b, [&](std::vector<Fact>& rows) {
+std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s) {
+  return beside_sheet(part, false, [&](std::vector<Fact>& rows) {
     if (s.tilt) {
       standing_sizes(rows, s, left(part));
     } else {

@@ -96,7 +96,7 @@ void say_of_flight(Formed& formed, const Part& part, const Flight& flight,
   formed.sizes_on = std::nullopt;
   formed.laid_out_by = "sizes on the middle";
   formed.has_hand = true;
-  formed.says.asked = [=](const Blank& b) { return asked_facts(part, flight, b); };
+  formed.says.asked = [=]() { return asked_facts(part, flight); };
   formed.says.part = [=](const Blank& b) { return with_elements(flight_record(flight), b); };
   formed.says.tables = [=](const Blank& b) { return std::vector{strain_table(flats->of(b))}; };
   formed.says.notes = [=](const Blank&) { return flats->missing(); };
@@ -159,7 +159,7 @@ Formed strip_that_stretches(const Part& part, const HelicalStrip& strip) {
     formed.sizes_on = std::nullopt;
     formed.laid_out_by = "sizes on the middle";
   }
-  formed.says.asked = [=](const Blank& b) { return asked_facts(part, strip, b); };
+  formed.says.asked = [=]() { return asked_facts(part, strip); };
   formed.says.part = [=](const Blank& b) { return with_elements(strip_record(strip, part), b); };
   return formed;
 }
@@ -175,7 +175,7 @@ Formed form_coil(const Part& part, const Coil& coil) {
   const auto made = wound(part, coil);
   Formed formed = form_wound(part, made);
   prove_by_lines(formed, part, made, coil);
-  formed.says.asked = [=](const Blank& b) { return asked_facts(part, coil, *made->coil, b); };
+  formed.says.asked = [=]() { return asked_facts(part, coil, *made->coil); };
   formed.says.labels = [=](const Blank&) { return outside_labels(*made->coil); };
   formed.says.numbers = [=](const Blank& b) { return wound_numbers(*made->coil, b); };
   formed.says.part = [=](const Blank& b) { return with_elements(coil_record(coil, *made->coil), b); };
@@ -189,7 +189,7 @@ Formed form_strip(const Part& part, const HelicalStrip& strip) {
   const auto made = wound(part, strip);
   Formed formed = form_wound(part, made);
   prove_by_lines(formed, part, made, strip);
-  formed.says.asked = [=](const Blank& b) { return asked_facts(part, strip, *made->strip, b); };
+  formed.says.asked = [=]() { return asked_facts(part, strip, *made->strip); };
   formed.says.labels = [=](const Blank&) { return outside_labels(strip, made->form.thickness); };
   formed.says.numbers = [=](const Blank& b) { return wound_numbers(*made->strip, b); };
   formed.says.part = [=](const Blank& b) { return with_elements(strip_record(strip, *made->strip), b); };

@@ -143,7 +143,7 @@ GivenMiss miss_of_cone_strip(const HelicalStrip& s, double thickness, const Midd
 // (11): on a cylinder, by its formed rulings.
 GivenMiss miss_of_strip(const HelicalStrip& s, const Sheet& sheet, const std::vector<FormedLine>& lines) {
   GivenMiss miss;
-  const double k = sheet.neutral * *sheet.thickness;
+  const double k = sheet.neutral_factor * *sheet.thickness;
   const LowerEdge edge(s);
   const double rise = edge.height() / edge.whole();
   const double radius = *s.body_diameter / 2 + k;
@@ -174,7 +174,7 @@ GivenMiss miss_of_strip(const HelicalStrip& s, const Sheet& sheet, const std::ve
 GivenMiss miss_of_coil(const Coil& c, const Sheet& sheet, const std::vector<FormedLine>& lines) {
   GivenMiss miss;
   const double t = *sheet.thickness;
-  const double k = sheet.neutral * t;
+  const double k = sheet.neutral_factor * t;
   const auto on = [&](const FormedLine& l, double layer) { return l.base + (layer - k) * l.n; };
   const auto radius = [&](const FormedLine& l) { return out_of(on(l, t / 2)); };
   const auto [first, last] = std::minmax_element(

@@ -117,7 +117,7 @@ std::vector<Part> parts_of_slide(Reader& r, Part floor) {
   // The inner wall's outside and the outer wall's inside meet the floor's edges.
   parts.push_back(wall_of(floor, EndName::base, *f.shaft - 2 * *floor.sheet.thickness, inner));
   parts.push_back(wall_of(floor, EndName::top, *f.outside, outer));
-  parts.front().sheet.neutral = Sheet().neutral;  // said of the walls
+  parts.front().sheet.neutral_factor = Sheet().neutral_factor;  // said of the walls
   return parts;
 }
 

@@ -70,7 +70,7 @@ class WoundScene {
     double u = base + share * (top - base);
     double s = low + share * (high - low);
     if (form_.ends && (*form_.ends)[0].round > 0) {
-      const double neutral = norm(ruling_at(form_.wall, base).dc) + form_.neutral;
+      const double neutral = norm(ruling_at(form_.wall, base).dc) + form_.neutral_depth;
       const Vec2 across{neutral * (top - base) / 2, (high - low) / 2};
       const Vec2 out = (end == 0 ? 1.0 : -1.0) * left_of(across);
       const double turn = pi * share;

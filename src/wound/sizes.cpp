@@ -334,7 +334,7 @@ StripSizes solve(const HelicalStrip& s, const Sheet& sheet) {
   sizes.body = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
                       "give the diameter of the body") /
                2;
-  sizes.neutral = sizes.body + sheet.neutral * *sheet.thickness;
+  sizes.neutral = sizes.body + sheet.neutral_factor * *sheet.thickness;
   sizes.start = start_of(s.start);
   sizes.ends = s.ends;
   wind_up(s, sizes);

@@ -43,7 +43,7 @@ Form form(const StripSizes& s, const Sheet& sheet) {
   f.base = Rim([h, start = s.start](double u) -> Cut { return {h * (u - start), h}; });
   f.top = Rim([h, s](double u) -> Cut { return {h * (u - s.start) + s.upright_width, h}; });
   f.thickness = *sheet.thickness;
-  f.neutral = sheet.neutral * f.thickness;
+  f.neutral_depth = sheet.neutral_factor * f.thickness;
   f.open = true;
   f.size = std::hypot(2 * (s.body + f.thickness), s.rise * s.angle + s.upright_width);
   return f;

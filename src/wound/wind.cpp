@@ -27,10 +27,10 @@ void check_middle(const Sheet& sheet) {
                    .found = name_of(*sheet.sizes_on),
                    .allowed = "middle",
                    .advice = "give the sizes of the middle, and say sizes_on = \"middle\" or leave it out"});
-  if (sheet.neutral != 0.5)
+  if (sheet.neutral_factor != 0.5)
     throw Refusal({.reason = "is given of a flight, which is laid out on the middle of the sheet",
                    .key = "sheet.neutral",
-                   .found = shown(sheet.neutral),
+                   .found = shown(sheet.neutral_factor),
                    .allowed = "0.5",
                    .advice = "leave it out"});
 }

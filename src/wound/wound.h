@@ -25,13 +25,12 @@ namespace juggler {
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedLine> lines, const Coil& coil, const Sheet& sheet,
                                       Hand hand);
 
-[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Flight& flight, const Blank& blank);
-[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Coil& coil, const CoilNumbers& numbers,
-                                            const Blank& blank);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Flight& flight);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Coil& coil, const CoilNumbers& numbers);
 [[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& strip,
-                                            const StripNumbers& numbers, const Blank& blank);
+                                            const StripNumbers& numbers);
 /// Of a strip on a cone, or a standing one.
-[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& strip, const Blank& blank);
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& strip);
 
 /// The flats that a blank of a flight may be, the one made first.
 void add_rings(std::vector<Fact>& rows, const std::vector<FlatRing>& rings);

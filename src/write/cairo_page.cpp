@@ -21,10 +21,10 @@ void stroke(cairo_t* c, Pen pen) {
 void curve(cairo_t* c, const PageOutline& o, const Arc& arc) {
   for (const Arc& part : split(arc, Angle::degrees(15))) {
     const Vec2 to = end_of(part);
-    const double t = part.turn;
+    const double t = part.turn.radians();
     const double handle = t == 0 ? part.length / 3 : 4.0 / 3 * std::tan(t / 4) / t * part.length;
     const Vec2 a = on_page(o, part.start + handle * direction(part.heading));
-    const Vec2 b = on_page(o, to - handle * direction(part.heading + t));
+    const Vec2 b = on_page(o, to - handle * direction(part.heading + part.turn));
     const Vec2 e = on_page(o, to);
     if (t == 0) {
       cairo_line_to(c, e.x, e.y);

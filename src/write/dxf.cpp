@@ -300,7 +300,7 @@ class DxfWriter {
     number(70, 1);
     for (const Arc& part : parts) {
       point(10, part.start, false);
-      real(42, is_straight(part) ? 0 : std::tan(part.turn / 4));
+      real(42, is_straight(part) ? 0 : std::tan(part.turn.radians() / 4));
     }
   }
 
@@ -318,7 +318,7 @@ class DxfWriter {
 
   void one_arc(Layer layer, const Arc& mark) {
     if (is_straight(mark)) return straight(layer, mark.start, end_of(mark));
-    const Arc arc = mark.turn > 0 ? mark : reversed(mark);
+    const Arc arc = mark.turn > Angle{} ? mark : reversed(mark);
     const Vec2 centre = centre_of(arc);
     const auto degrees = [&](Vec2 p) {
       const double at = Angle::radians(std::atan2(p.y - centre.y, p.x - centre.x)).degrees();

@@ -43,8 +43,8 @@ std::string path_of(const Outline& arcs, bool closed) {
       if (is_straight(part)) {
         d += fmt::format("L{} {}", plain(to.x), plain(to.y));
       } else {
-        d += fmt::format("A{0} {0} 0 0 {1} {2} {3}", radius_of(part), part.turn > 0 ? 1 : 0, plain(to.x),
-                         plain(to.y));
+        d += fmt::format("A{0} {0} 0 0 {1} {2} {3}", radius_of(part), part.turn > Angle{} ? 1 : 0,
+                         plain(to.x), plain(to.y));
       }
     }
   }

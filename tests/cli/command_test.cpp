@@ -31,7 +31,8 @@ class Commands : public ::testing::Test {
 JobResult damaged(const Job& job) {
   JobResult result = develop_job(job);
   PieceResult& piece = result.pieces[0];
-  piece.blank.edges[0].arcs[0].turn *= 1 + 1e-7;
+  Angle& turn = piece.blank.edges[0].arcs[0].turn;
+  turn = (1 + 1e-7) * turn;
   piece.proof = prove(piece.blank, piece.part.asked, piece.part.sheet, piece.part.seam);
   return result;
 }

@@ -34,7 +34,7 @@ struct RoundedTube {
     f.base = Rim([](double) { return Cut{0, 0}; });
     f.top = Rim([h = height](double) { return Cut{h, 0}; });
     f.thickness = *sheet.thickness;
-    f.neutral = sheet.neutral * f.thickness;
+    f.neutral_depth = sheet.neutral_factor * f.thickness;
     f.size = 2 * radius + height;
     return f;
   }
@@ -49,7 +49,7 @@ int main() {
   };
   Part part{.shape = "rounded tube",
             .asked = shape,
-            .sheet = {.thickness = 2, .neutral = 0.45},
+            .sheet = {.thickness = 2, .neutral_factor = 0.45},
             .seam = {.gap = 1}};
   part.making.openings = {
       {.name = "port", .how = OpeningHow::laid, .at = {.angle = Angle::degrees(70), .height = 90}}};
