@@ -59,6 +59,24 @@ Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance) {
   return made;
 }
 
+Blank blank_for(const Making& making, double thickness, double size) {
+  Blank b;
+  b.name = making.name;
+  b.count = making.quantity;
+  b.face_up = making.face_up;
+  b.thickness = thickness;
+  b.size = size;
+  return b;
+}
+
+void place_edges(Blank& b, const Placing& placing) {
+  for (Edge& e : b.edges) {
+    for (Arc& arc : e.arcs) arc = placed(arc, placing);
+  }
+}
+
+namespace {
+
 Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edges) {
   Placing p;
   p.mirror = face_up == Face::inside;
@@ -67,6 +85,18 @@ Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edge
   for (const Arc& arc : joined(edges)) turned.push_back(placed(arc, p));
   p.shift = Vec2{} - upright_box(turned).corner;
   return p;
+}
+
+}  // namespace
+
+Placing lay_upright(Blank& b, Edges made, const EdgeWords& words, double heading) {
+  b.edges = std::move(made.edges);
+  b.fit_error = made.fit_error;
+  name_edges(b, words);
+  const Placing placing = laid_upright(heading, b.face_up, b.edges);
+  place_edges(b, placing);
+  run_anticlockwise(b.edges);
+  return placing;
 }
 
 void add_round_ends(Blank& b, bool at_start, bool at_end) {

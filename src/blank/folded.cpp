@@ -214,22 +214,15 @@ void add_folded_notes(Blank& b, const Body& body) {
 
 std::pair<Blank, Placing> piece_blank(const Body& body, const Laid& laid, const PressedBody& pressed,
                                       const Making& making) {
-  Blank b;
-  b.name = making.name;
-  b.count = making.quantity;
-  b.thickness = body.thickness;
-  b.face_up = making.face_up;
+  Blank b = blank_for(making, body.thickness, body.size);
   b.face_names = body.face_names;
-  b.size = body.size;
   WalkedOutline walked = walk_round(body, laid, making.fit);
   const double relief = cut_reliefs(walked.stretches, body);
   b.fit_error = walked.fit_error;
   check_overlap(body, laid, walked.stretches);
   b.edges = edges_of(walked.stretches, laid);
   const Placing placing = laid_out(body, laid, making.face_up, b.edges);
-  for (Edge& e : b.edges) {
-    for (Arc& arc : e.arcs) arc = placed(arc, placing);
-  }
+  place_edges(b, placing);
   if (placing.mirror) reverse_edges(b.edges);
   b.folding = folding_of(body, laid, placing, walked.stretches);
   b.folding->relief = relief;

@@ -53,8 +53,12 @@ struct Edges {
   double fit_error = 0;
 };
 [[nodiscard]] Edges developed_edges(const Opened& o, const SeamCut& cut, double tolerance);
-/// A direction of the flat upright, seen from the face that lies up, in the positive quadrant.
-[[nodiscard]] Placing laid_upright(double heading, Face face_up, const std::vector<Edge>& edges);
+/// What every blank begins with.
+[[nodiscard]] Blank blank_for(const Making& making, double thickness, double size);
+void place_edges(Blank& blank, const Placing& placing);
+/// Gives a blank its edges: a direction (radians) of the flat as developed upright, seen from the face that
+/// lies up, in the positive quadrant. Returns where the flat has come to lie.
+Placing lay_upright(Blank& blank, Edges made, const EdgeWords& words, double heading);
 /// Half circles beyond both ends of a strip, which are straight.
 void add_round_ends(Blank& blank, bool at_start, bool at_end);
 /// The same, run anticlockwise again after mirroring, the base first.

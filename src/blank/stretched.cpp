@@ -137,12 +137,12 @@ Edges edges_of(const StretchedPiece& piece, double tolerance) {
   return made;
 }
 
-// The bisector of both ends upright, base down, in the positive quadrant.
-Placing laid_out(const StretchedPiece& piece, Face face_up, const std::vector<Edge>& edges) {
+// What comes to lie upright: the bisector of both ends.
+double upright_of(const StretchedPiece& piece) {
   const Surface& s = piece.curved.surface;
   const double start = s.us.front();
   const Vec2 first = piece.flat.at(start, s.vs.back()).at - piece.flat.at(start, s.vs.front()).at;
-  return laid_upright(std::atan2(first.y, first.x) + turned_across(piece) / 2, face_up, edges);
+  return heading_of(first).radians() + turned_across(piece) / 2;
 }
 
 std::vector<StretchPatch> patches_of(const StretchedPiece& piece, const Placing& placing) {
@@ -262,26 +262,14 @@ void note_strain(Blank& b, const StretchedPart& part, const StretchedPiece& piec
 
 std::pair<Blank, Placing> blank_of(const StretchedPart& part, const StretchedPiece& piece,
                                    const Making& making) {
-  Blank b;
-  b.name = making.name;
+  Blank b = blank_for(making, part.thickness, part.size);
   b.piece = piece.curved.number;
   b.pieces = part.blanks;
   b.count = making.quantity * static_cast<int>(piece.curved.copies.size());
-  b.thickness = part.thickness;
   b.neutral_depth = part.thickness / 2;
-  b.face_up = making.face_up;
-  b.size = part.size;
   b.sector = Angle::radians(std::abs(turned_across(piece)));
   b.overall_height = part.overall_height;
-  Edges made = edges_of(piece, making.fit);
-  b.edges = std::move(made.edges);
-  name_edges(b, part.edge_words);
-  b.fit_error = made.fit_error;
-  const Placing placing = laid_out(piece, making.face_up, b.edges);
-  for (Edge& e : b.edges) {
-    for (Arc& arc : e.arcs) arc = placed(arc, placing);
-  }
-  run_anticlockwise(b.edges);
+  const Placing placing = lay_upright(b, edges_of(piece, making.fit), part.edge_words, upright_of(piece));
   b.patches = patches_of(piece, placing);
   add_round_ends(b, piece.curved.round_start, piece.curved.round_end);
   b.elements = elements_of(piece, placing, making.elements);

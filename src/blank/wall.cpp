@@ -17,14 +17,11 @@
 namespace juggler {
 namespace {
 
-// (31): the bisector of the seam's two images upright, base down, in the positive quadrant.
-Placing laid_out(const Opened& o, Face face_up, const std::vector<Edge>& edges) {
-  double bisector = (o.flat.at(o.from()).heading + o.flat.at(o.to()).heading) / 2;
-  if (o.form.ends) {  // a strip along its base edge
-    const Vec2 run = rim_point(o, EndName::base, o.to()) - rim_point(o, EndName::base, o.from());
-    bisector = std::atan2(run.y, run.x) + pi / 2;
-  }
-  return laid_upright(bisector, face_up, edges);
+// (31): what comes to lie upright: the bisector of the seam's two images, of a strip square to its base edge.
+double upright_of(const Opened& o) {
+  if (!o.form.ends) return (o.flat.at(o.from()).heading + o.flat.at(o.to()).heading) / 2;
+  return heading_of(rim_point(o, EndName::base, o.to()) - rim_point(o, EndName::base, o.from())).radians() +
+         pi / 2;
 }
 
 // Which elements lie on the metal, and how far the edge lies from the two seam rulings.
@@ -51,24 +48,11 @@ struct LaidBlank {
 };
 LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const Making& making) {
   const Form& f = o.form;
-  Blank b;
-  b.name = making.name;
-  b.count = making.quantity;
-  b.thickness = f.thickness;
+  Blank b = blank_for(making, f.thickness, f.size);
   b.neutral_depth = f.neutral_depth;
-  b.face_up = making.face_up;
-  b.size = f.size;
   b.open = !f.goes_round() && f.open;
   b.sector = Angle::radians(std::abs(o.flat.at(o.to()).heading - o.flat.at(o.from()).heading));
-  Edges made = developed_edges(o, cut, making.fit);
-  b.edges = std::move(made.edges);
-  name_edges(b, f.edge_words);
-  b.fit_error = made.fit_error;
-  const Placing placing = laid_out(o, making.face_up, b.edges);
-  for (Edge& e : b.edges) {
-    for (Arc& arc : e.arcs) arc = placed(arc, placing);
-  }
-  run_anticlockwise(b.edges);
+  const Placing placing = lay_upright(b, developed_edges(o, cut, making.fit), f.edge_words, upright_of(o));
   b.forming = forming_panels(o, placing);
   b.elements = elements_of(o, placing, element_spaces(f, making));
   b.gap = gap_report(o, seam, cut);
@@ -181,18 +165,16 @@ void add_hits(Blank& b, const Opened& o, const Placing& placing, int number, con
 }
 
 // Of a part in several pieces what tells this one from others.
-void add_looks(LaidPiece& p, const FormBlank& made, const Making& making) {
+void add_looks(LaidPiece& p, const FormBlank& made) {
   const Opened& o = *made.opened;
   p.start = placed(rim_point(o, EndName::base, o.from()), made.placing);
-  const Placing as_cut = laid_out(o, making.face_up, p.blank.edges);
+  const Placing upright{made.placing.mirror, made.placing.turn};
   constexpr int looks = 24;
   for (const EndName end : {EndName::base, EndName::top}) {
     const double from = end == EndName::base ? made.cut.start.base : made.cut.start.top;
     const double to = end == EndName::base ? made.cut.end.base : made.cut.end.top;
-    for (int i = 0; i <= looks; ++i) {
-      p.looks.push_back(
-          placed(rim_point(o, end, from + (to - from) * i / looks), {as_cut.mirror, as_cut.turn, {}}));
-    }
+    for (int i = 0; i <= looks; ++i)
+      p.looks.push_back(placed(rim_point(o, end, from + (to - from) * i / looks), upright));
   }
 }
 
@@ -215,7 +197,7 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
   p.blank.alike = {number};
   note_level_ends(p.blank, *made.opened);
   add_hits(p.blank, *made.opened, made.placing, number, hits);
-  if (pieces > 1) add_looks(p, made, making);
+  if (pieces > 1) add_looks(p, made);
   p.mark = [mark = p.mark, ends = w.turned_ends, made, making](Blank& b) {
     mark(b);
     for (const TurnedEnd& end : ends) add_turned_end(b, end, making.marks);
