@@ -180,6 +180,52 @@ TEST(Mirror, DirectionsInNamesAreThoseOfTheTwin) {
                           [](const Joint& j) { return j.name == "hip +x-y"; }));
 }
 
+// Drawn and open outlines have no sizes to be mirrored by: their rims are.
+TEST(Mirror, RimsOfDrawnAndOpenOutlinesAreMirrored) {
+  const auto drawn = [](bool open) {
+    TransitionEnd end;
+    end.profile.kind = ProfileKind::polyline;
+    end.profile.points = {{-120, -60}, {150, -80}, {160, 70}, {20, 110}, {-90, 80}};
+    end.profile.corner_radius = open ? 0 : 15;
+    end.profile.open = open;
+    return end;
+  };
+  for (const bool open : {false, true}) {
+    TransitionEnd top = drawn(open);
+    for (Vec2& p : top.profile.points) p = 0.6 * p + Vec2{20, 35};
+    top.profile.corner_radius *= 0.6;
+    const Transition t{drawn(open), top, 240, {}};
+    const Sheet sheet = sheet_of(open ? 0 : 1.5);
+    const Seam seam{.gap = 0, .at = open ? Angle{} : Angle::degrees(75)};
+    const Blank as_drawn = make_blank(t, sheet, seam);
+    const Blank twin = make_blank(t, sheet, seam, {.hand = Hand::opposite});
+    EXPECT_TRUE(prove(twin, t, sheet, seam, Hand::opposite).passed);
+    EXPECT_FALSE(prove(twin, t, sheet, seam).passed) << "a twin is another part";
+    EXPECT_NEAR(area(twin), area(as_drawn),
+                (twin.fit_error + as_drawn.fit_error + 1e-9 * twin.size) * outline_length(twin));
+    const auto formed = [&](Hand hand) {
+      Part part;
+      part.asked = t;
+      part.sheet = sheet;
+      part.seam = seam;
+      part.making.hand = hand;
+      return form_part(part).form;
+    };
+    const auto one = formed(Hand::as_drawn);
+    const auto other = formed(Hand::opposite);
+    for (const EndName end : {EndName::base, EndName::top}) {
+      for (int i = 0; i <= 100; ++i) {
+        const double u = other->from() + (other->to() - other->from()) * i / 100;
+        const Vec3 p = flipped(edge_point(*other, end, 0, u));
+        const auto away = [&](double v) { return norm(edge_point(*one, end, 0, v) - p); };
+        // The place of a kink is found to some 1e-7 of the range.
+        EXPECT_LT(least(away, one->from(), one->to()).value, 1e-6 * one->size)
+            << "open " << open << ", at " << u;
+      }
+    }
+  }
+}
+
 // What winds starts where it is asked to, whichever way it winds.
 TEST(Mirror, WhatWindsStartsAtItsPlanAngle) {
   const Sheet sheet{.thickness = 2, .sizes_on = Face::middle};
