@@ -89,8 +89,7 @@ TEST_F(Program, NoToleranceStandsInTheSourcesWithoutAName) {
 }
 
 TEST_F(Program, TheHelpsExamplesWork) {
-  ASSERT_EQ(juggler("demo -o demo --quiet").code, 0);
-  ASSERT_EQ(shell("cp demo/01-cyclone-cone.toml cyclone.toml").code, 0);
+  ASSERT_EQ(shell("cp '" SOURCE_FOLDER "/demo/01-cyclone-cone.toml' cyclone.toml").code, 0);
   int tried = 0;
   for (const char* command : {"develop", "quick", "check", "shapes"}) {
     std::string whole;

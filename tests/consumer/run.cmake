@@ -40,7 +40,11 @@ endif()
 
 run(${CMAKE_COMMAND} -S ${EXAMPLES} -B ${work}/examples -G Ninja -DCMAKE_PREFIX_PATH=${work}/moved
   -DCMAKE_CXX_COMPILER=${CXX} "-DCMAKE_CXX_FLAGS=${FLAGS}")
-run(${CMAKE_COMMAND} --build ${work}/examples)
+if(DEFINED ENV{JUGGLER_ALL_DRAWS})  # a quick run takes two of them
+  run(${CMAKE_COMMAND} --build ${work}/examples)
+else()
+  run(${CMAKE_COMMAND} --build ${work}/examples --target first_blank from_a_job)
+endif()
 run(${work}/moved/bin/juggler --version)
 
 foreach(made man/man1/juggler.1 bash-completion/completions/juggler zsh/site-functions/_juggler)
