@@ -126,6 +126,16 @@ TEST(Cutter, ElementsAndBevelsFollowIt) {
   }
 }
 
+// A shape of one's own says what is drawn; it is mirrored for it, cutters and all.
+TEST(Cutter, TheTwinIsCutByTheBallInTheMirror) {
+  Part part = under_ball(ball, Contact::clear, 0);
+  part.making.hand = Hand::opposite;
+  const std::vector<PieceResult> made = develop(part);
+  EXPECT_TRUE(made.front().proof.passed);
+  for (const Element& e : made.front().blank.elements)
+    EXPECT_NEAR(e.length, top_of_edge(-e.plan.radians(), Contact::clear), 1e-9);
+}
+
 TEST(Cutter, ABlankUnderAnotherBallFailsItsProof) {
   const Blank blank = std::move(develop(under_ball(ball, Contact::inside, 0)).front().blank);
   Ball lower = ball;

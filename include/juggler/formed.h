@@ -169,8 +169,7 @@ struct Formed {
 /// openings, their proof against the wall, numbers, views.
 ///
 /// piece   the wall from one ruling to another and beyond (Span); once round it goes from u = 0 to 2 pi,
-///         rising with the plan angle. The part is mirrored by the shape itself where its hand is the
-///         opposite.
+///         rising with the plan angle; as drawn: of the opposite hand it is mirrored for it
 /// height  of the top's centre, mm
 /// Errors  as make_blanks() does.
 [[nodiscard]] Formed formed_of_wall(const Part& part, const PieceMaker& piece, double height);
