@@ -2,6 +2,7 @@
 #include <map>
 
 #include "common.h"
+#include "folded/folded.h"
 #include "juggler/measure.h"
 
 namespace juggler::testing {
@@ -162,6 +163,25 @@ TEST(Mirror, WhatIsLeftOpenIsMirroredToo) {
     EXPECT_EQ(drawn.faces[i].name, twin.faces[i].name);
     EXPECT_LT(norm(twin.faces[i].normal - flipped(drawn.faces[i].normal)), 1e-12);
   }
+}
+
+// Walls that count round the other way make another part, though its corners are those of the twin.
+TEST(Mirror, ATwinWhoseWallsAreNumberedAnewFailsItsProof) {
+  const Net net = leaning({"wall 2"});
+  Net other = net;
+  other.shift.y = -net.shift.y;
+  other.turn = -net.turn;
+  const Sheet sheet = sheet_of(2);
+  const auto held = [&](const Body& body) {
+    bool all = true;
+    for (const Blank& b : make_blanks(body, {.hand = Hand::opposite}))
+      all = all && prove_body(b, body, [&](std::vector<FormedFace> faces) {
+                     return miss_of_given(std::move(faces), net, sheet, Hand::opposite);
+                   }).passed;
+    return all;
+  };
+  EXPECT_TRUE(held(body_of(net, sheet, 0, Hand::opposite)));
+  EXPECT_FALSE(held(body_of(other, sheet, 0)));
 }
 
 TEST(Mirror, DirectionsInNamesAreThoseOfTheTwin) {

@@ -1,6 +1,7 @@
 // Edges of one name, told apart. Private to the room.
 #pragma once
 
+#include "juggler/blank.h"
 #include "juggler/part.h"
 
 namespace juggler {

@@ -4,6 +4,7 @@
 
 #include "folded.h"
 #include "geom/patience.h"
+#include "laid.h"
 #include "opened.h"
 #include "openings.h"
 

@@ -231,10 +231,37 @@ GivenMiss miss_of_given(std::vector<FormedFace> faces, const Hopper& h, const Sh
   return miss;
 }
 
+namespace {
+
+// Which of the given corners a face has by its name: walls count round from `turn`.
+std::vector<size_t> corners_of_face(const Net& n, const std::string& name) {
+  std::vector<size_t> own;
+  for (const NetFace& face : n.faces) {
+    if (face.name != name) continue;
+    for (const int point : face.points) own.push_back(static_cast<size_t>(point));
+  }
+  const auto sides = static_cast<size_t>(n.sides);
+  for (size_t i = 0; n.faces.empty() && i < sides; ++i) {
+    const size_t next = (i + 1) % sides;
+    if (name == "wall " + std::to_string(i + 1)) own = {2 * i, 2 * i + 1, 2 * next, 2 * next + 1};
+    if (n.trims.empty() && name == "base") own.push_back(2 * i);
+    if (n.trims.empty() && name == "top") own.push_back(2 * i + 1);
+  }
+  return own;
+}
+
+}  // namespace
+
 GivenMiss miss_of_given(std::vector<FormedFace> faces, const Net& n, const Sheet& sheet, Hand hand) {
   mirror_back(faces, hand);
   GivenMiss miss;
-  look_at_corners(miss, faces, corners_of(n, sheet), !n.trims.empty());
+  const std::vector<GivenCorner> corners = corners_of(n, sheet);
+  look_at_corners(miss, faces, corners, !n.trims.empty());
+  for (const FormedFace& face : faces) {
+    for (const size_t i : corners_of_face(n, face.name))
+      miss.look(std::abs(dot(corners[i].at - face.at, face.normal) - corners[i].layer),
+                "place of " + face.name + " as given");
+  }
   return miss;
 }
 
