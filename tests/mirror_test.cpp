@@ -246,6 +246,24 @@ TEST(Mirror, RimsOfDrawnAndOpenOutlinesAreMirrored) {
   }
 }
 
+// Blanks of a standing strip that are alike follow each other in falling plan angles.
+TEST(Mirror, AlikeBlanksOfALeftHandStripRunOn) {
+  const HelicalStrip strip{.body_diameter = 300,
+                           .width = 50,
+                           .pitch = 250,
+                           .turns = 2,
+                           .tilt = Angle::degrees(80),
+                           .strain = {.allowed = true}};
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    const StretchedPart part = stretch(strip, sheet_of(2, Face::middle), hand);
+    ASSERT_EQ(part.pieces.front().curved.copies.size(), 2U);
+    for (const Blank& b : make_blanks(part, {.hand = hand})) EXPECT_TRUE(prove(b, part).passed);
+    StretchedPart torn = part;
+    torn.pieces.front().curved.copies.back().rise += 0.01;
+    EXPECT_FALSE(prove(make_blanks(part, {.hand = hand}).front(), torn).passed);
+  }
+}
+
 // What winds starts where it is asked to, whichever way it winds.
 TEST(Mirror, WhatWindsStartsAtItsPlanAngle) {
   const Sheet sheet{.thickness = 2, .sizes_on = Face::middle};

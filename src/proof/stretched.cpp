@@ -338,19 +338,26 @@ double less_nearby(const Looked& looked, double mean) {
   return worse(0, most - shown * mean - shown_of_none);
 }
 
-// How far copies of a piece do not run on from each other in space; gores once round.
+// How far copies of a piece do not run on from each other in space; gores once round. Those of what winds to
+// the left follow each other in falling u.
 double gap_between_copies(const StretchedPiece& piece) {
   const Surface& s = piece.curved.surface;
   const std::vector<CopyPlace>& copies = piece.curved.copies;
-  double worst = 0;
-  for (size_t i = 0; i + 1 < copies.size(); ++i) {
+  const auto apart = [&](const CopyPlace& one, const CopyPlace& next) {
+    double worst = 0;
     for (const double share : {0.0, 0.2, 0.7, 1.0}) {
       const double v = s.vs.front() + share * (s.vs.back() - s.vs.front());
-      worst = worse(worst,
-                    norm(copies[i](s.point(s.us.back(), v).at) - copies[i + 1](s.point(s.us.front(), v).at)));
+      worst = worse(worst, norm(one(s.point(s.us.back(), v).at) - next(s.point(s.us.front(), v).at)));
     }
+    return worst;
+  };
+  double rising = 0;
+  double falling = 0;
+  for (size_t i = 0; i + 1 < copies.size(); ++i) {
+    rising = worse(rising, apart(copies[i], copies[i + 1]));
+    falling = worse(falling, apart(copies[i + 1], copies[i]));
   }
-  return worst;
+  return std::isnan(rising) ? rising : std::min(rising, falling);
 }
 
 // How far an edge of a transition's wall lies off the profile asked for.
