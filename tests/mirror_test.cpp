@@ -78,6 +78,17 @@ Net leaning(std::vector<std::string> open) {
   return net;
 }
 
+Hopper leaning_hopper(Vec2 shift) {
+  Hopper hopper{.base = {.width = 120, .length = 90},
+                .top = {.width = 300, .length = 260},
+                .height = 240,
+                .shift = shift,
+                .seam = 1};
+  hopper.bend.radius = 2;
+  hopper.bend.neutral_factor = 0.4;
+  return hopper;
+}
+
 }  // namespace
 
 TEST(Mirror, ABodyIsTheSameMetalOnTheOtherSide) {
@@ -132,13 +143,7 @@ TEST(Mirror, BlanksOfFoldedTwinsAreMirrorImages) {
   Net held = leaning({});
   held.joints = {"wall 1 / wall 2"};
   expect_mirrored(held, sheet_of(2, Face::outside));
-  Hopper hopper{.base = {.width = 120, .length = 90},
-                .top = {.width = 300, .length = 260},
-                .height = 240,
-                .shift = {20, 35},
-                .seam = 1};
-  hopper.bend.radius = 2;
-  hopper.bend.neutral_factor = 0.4;
+  Hopper hopper = leaning_hopper({20, 35});
   hopper.flanges = {{.end = EndName::top, .width = 25, .direction = FlangeDirection::level}};
   for (const int pieces : {1, 2, 4}) {
     hopper.pieces = pieces;
@@ -185,12 +190,7 @@ TEST(Mirror, ATwinWhoseWallsAreNumberedAnewFailsItsProof) {
 }
 
 TEST(Mirror, DirectionsInNamesAreThoseOfTheTwin) {
-  Hopper hopper{.base = {.width = 120, .length = 90},
-                .top = {.width = 300, .length = 260},
-                .height = 240,
-                .shift = {0, 35},
-                .seam = 1};
-  hopper.bend.radius = 2;
+  const Hopper hopper = leaning_hopper({0, 35});
   const Body twin = body_of(hopper, sheet_of(0), 0, Hand::opposite);
   for (const BodyFace& face : twin.faces) {
     if (face.name == "wall +y") EXPECT_GT(face.normal.y, 0.5);

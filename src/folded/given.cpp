@@ -236,10 +236,13 @@ namespace {
 // Which of the given corners a face has by its name: walls count round from `turn`.
 std::vector<size_t> corners_of_face(const Net& n, const std::string& name) {
   std::vector<size_t> own;
+  int called_so = 0;
   for (const NetFace& face : n.faces) {
     if (face.name != name) continue;
+    ++called_so;
     for (const int point : face.points) own.push_back(static_cast<size_t>(point));
   }
+  if (called_so > 1) return {};  // no name of one face
   const auto sides = static_cast<size_t>(n.sides);
   for (size_t i = 0; n.faces.empty() && i < sides; ++i) {
     const size_t next = (i + 1) % sides;

@@ -3,11 +3,11 @@
 #include <array>
 
 #include "bodies.h"
-#include "form/cuts.h"
 #include "form/mirror.h"
 #include "form/mould.h"
 #include "hopper_sizes.h"
 #include "juggler/form.h"
+#include "part/trims.h"
 
 namespace juggler {
 namespace {

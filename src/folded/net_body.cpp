@@ -3,9 +3,9 @@
 
 #include "bodies.h"
 #include "develop/net.h"
-#include "form/cuts.h"
 #include "form/mirror.h"
 #include "form/mould.h"
+#include "part/trims.h"
 
 namespace juggler {
 namespace {

@@ -2,12 +2,9 @@
 #pragma once
 
 #include "juggler/form.h"
-#include "juggler/shapes.h"
 
 namespace juggler {
 
-/// Trims are known by their number in the part.
-[[nodiscard]] std::vector<Trim> numbered(std::vector<Trim> trims);
 /// The layer that a contact names.
 [[nodiscard]] double contact_layer(Contact contact, double size_layer, double thickness, double neutral);
 /// Those of one end, in their order.

@@ -129,13 +129,6 @@ const RimPiece& Rim::piece_at(double u) const {
   return *std::find_if(pieces_.begin(), pieces_.end() - 1, [&](const RimPiece& p) { return u <= p.to; });
 }
 
-std::vector<Trim> numbered(std::vector<Trim> trims) {
-  for (size_t i = 0; i < trims.size(); ++i) {
-    if (trims[i].key.empty()) trims[i].key = "trim." + std::to_string(i + 1) + ".";
-  }
-  return trims;
-}
-
 std::vector<double> contact_layers(const Cutter& c, double thickness) {
   if (c.contact != Contact::clear && c.contact != Contact::full) return {c.layer};
   if (thickness == 0) return {0};

@@ -1,6 +1,6 @@
 // Cones and cylinders worked out.
 #include "sizes.h"
-#include "form/cuts.h"
+#include "part/trims.h"
 
 namespace juggler {
 namespace {

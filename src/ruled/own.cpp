@@ -35,8 +35,7 @@ Formed joined_wall(const Part& part, const PieceMaker& drawn, double height, con
 Formed formed_of_wall(const Part& part, const PieceMaker& piece, double height) {
   Formed formed = joined_wall(part, piece, height, [](const WallProof&) { return GivenMiss(); });
   formed.says.asked = [part]() {
-    return std::vector<Fact>{
-        sheet_fact(part.sheet, true), {"seam", seam_text(part.seam)}};
+    return std::vector<Fact>{sheet_fact(part.sheet, true), {"seam", seam_text(part.seam)}};
   };
   return formed;
 }
