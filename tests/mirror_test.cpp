@@ -132,7 +132,9 @@ TEST(Mirror, AWallsRulingsAndRimsLieMirrored) {
     const double h = 1e-6;
     const Ruling r = ruling_at(twin.wall, -u);
     const Vec3 slope = 0.5 / h * (ruling_at(twin.wall, h - u).c - ruling_at(twin.wall, -h - u).c);
-    if (i > 0 && i < 40) EXPECT_LT(norm(slope - r.dc), 1e-5);
+    if (i > 0 && i < 40) {
+      EXPECT_LT(norm(slope - r.dc), 1e-5);
+    }
   }
   EXPECT_NEAR(twin.trims.front().uphill.degrees(), -40, 1e-12);
 }
@@ -193,8 +195,12 @@ TEST(Mirror, DirectionsInNamesAreThoseOfTheTwin) {
   const Hopper hopper = leaning_hopper({0, 35});
   const Body twin = body_of(hopper, sheet_of(0), 0, Hand::opposite);
   for (const BodyFace& face : twin.faces) {
-    if (face.name == "wall +y") EXPECT_GT(face.normal.y, 0.5);
-    if (face.name == "wall -y") EXPECT_LT(face.normal.y, -0.5);
+    if (face.name == "wall +y") {
+      EXPECT_GT(face.normal.y, 0.5);
+    }
+    if (face.name == "wall -y") {
+      EXPECT_LT(face.normal.y, -0.5);
+    }
   }
   EXPECT_TRUE(std::any_of(twin.joints.begin(), twin.joints.end(),
                           [](const Joint& j) { return j.name == "hip +x-y"; }));

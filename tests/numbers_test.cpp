@@ -185,6 +185,48 @@ TEST(Invariants, OfPressedWalls) {
   }
 }
 
+// A gap wider than a facet takes the bends beside the seam: what is left stands as it stands with them.
+TEST(Numbers, BendsInTheGapAreLeftOut) {
+  const Cone tube{.base = Diameter::mm(400), .top = Diameter::mm(400), .height = 500};
+  const auto pressed = [&](double gap) {
+    Seam seam{.gap = gap};
+    return make_blank(tube, sheet_of(2), seam, {.pressing = {.hits = 36}});
+  };
+  const Blank whole = pressed(0);
+  const Blank b = pressed(60);
+  ASSERT_EQ(bends_of(b).size(), 34u);
+  ASSERT_EQ(b.folds_in_gap.size(), 2u);
+  EXPECT_EQ(b.folds_in_gap.front().tag, bends_of(whole).front().tag);
+  const double facet = length_of(edge(whole, EdgeName::base)->arcs) / 36;
+  EXPECT_NEAR(bends_of(b).front().datum_from, 1.5 * facet - 30, 1e-9);
+  for (size_t i = 0; i < 34; ++i) {
+    EXPECT_NEAR(bends_of(b)[i].turned.degrees(), 10, 1e-9);
+    EXPECT_NEAR(bends_of(b)[i].datum_from, bends_of(whole)[i + 1].datum_from - 30, 1e-9);
+  }
+  EXPECT_TRUE(prove(b, tube, sheet_of(2), {.gap = 60}).passed);
+  // Without their turn it would not close.
+  Blank without = b;
+  without.folds_in_gap.clear();
+  EXPECT_GT(prove(without, tube, sheet_of(2), {.gap = 60}).number_mismatch, 10);
+}
+
+// A fan at a corner that begins beside the seam has its first hit in the gap.
+TEST(Numbers, AFansBendInTheGapIsLeftOut) {
+  Transition t{.height = 253.112, .shift = {20.161, -5.321}};
+  t.base.profile.kind = ProfileKind::rectangle;
+  t.base.profile.width = 477.980;
+  t.base.profile.length = 422.182;
+  t.base.profile.corner_radius = 33.287;
+  t.base.profile.turn = Angle::degrees(45.459);
+  t.top.profile.diameter = 115.171;
+  const Blank b = make_blank(t, sheet_of(1.5), {.gap = 4}, {.pressing = {.hits = 18}});
+  ASSERT_EQ(bends_of(b).size(), 17u);
+  EXPECT_EQ(b.folds_in_gap.at(0).tag, "R");
+  for (const Fold& bend : bends_of(b))
+    EXPECT_TRUE(contains(outline(b), 0.5 * (bend.from + bend.to))) << bend.tag;
+  EXPECT_TRUE(prove(b, t, sheet_of(1.5), {.gap = 4}).passed);
+}
+
 // Every bend the other way closes the wall as well, with its outside in.
 TEST(Numbers, AWallFoldedInsideOutIsNoProof) {
   Cone cone{.base = Diameter::mm(600), .top = Diameter::mm(300), .height = 400};

@@ -571,7 +571,9 @@ TEST(ConeStrip, LieAgainstTheConeAndEndAsAsked) {
       const ConeStripSizes c = solve_on_cone(s, sheet);
       const Surface& surface = part.pieces.front().curved.surface;
       const double taper = std::tan(c.half_angle);
-      for (const double u : {0.0, 0.4, 1.0}) {
+      const double first = surface.us.front();
+      const double last = surface.us.back();
+      for (const double u : {first, first + 0.4 * (last - first), last}) {
         for (const double v : {0.0, 0.3, 1.0}) {
           const Vec3 at = surface.point(u, v).at;
           // Half the thickness outside the body.
@@ -579,13 +581,15 @@ TEST(ConeStrip, LieAgainstTheConeAndEndAsAsked) {
                       sheet.thickness.value() / 2, 1e-9 * part.size);
         }
       }
-      const Vec3 low = surface.point(1, 0).at;
-      const Vec3 high = surface.point(1, 1).at;
-      if (s.ends == StripEnds::level) {
-        EXPECT_NEAR(low.z, high.z, 1e-9 * part.size);
-      }
-      if (s.ends == StripEnds::upright) {
-        EXPECT_NEAR(low.x * high.y, low.y * high.x, 1e-9 * part.size * part.size);
+      for (const double u : {first, last}) {
+        const Vec3 low = surface.point(u, 0).at;
+        const Vec3 high = surface.point(u, 1).at;
+        if (s.ends == StripEnds::level) {
+          EXPECT_NEAR(low.z, high.z, 1e-9 * part.size);
+        }
+        if (s.ends == StripEnds::upright) {
+          EXPECT_NEAR(low.x * high.y, low.y * high.x, 1e-9 * part.size * part.size);
+        }
       }
       ++made;
     } catch (const Refusal& refusal) {

@@ -300,6 +300,7 @@ struct Blank {
   bool open = false;                       ///< a wall with two ends: its seam edges do not meet
   std::optional<Folding> folding = {};     ///< folded parts
   std::vector<Fold> folds = {};            ///< bends and hits in the order of their tags, then creases
+  std::vector<Fold> folds_in_gap = {};     ///< of a wall: no metal is left there to bend
   std::optional<Pressed> pressed = {};
   GapReport gap = {};
   LayerSizes inside, middle, outside, neutral_sizes;

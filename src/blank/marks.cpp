@@ -337,6 +337,29 @@ std::vector<Arc> kept(const Outline& edge, const Arc& mark, double near) {
   return parts;
 }
 
+// A wall's bends that lie in the gap of its seam: what is left is bent as if they had been made.
+void leave_out_in_gap(Blank& b, const Outline& edge, double near) {
+  if (b.folding) return;
+  const auto on_metal = [&](const Fold& f) {
+    return f.hem || f.kind == FoldKind::crease ||
+           !(is_off(edge, f.from, near) && is_off(edge, f.to, near) &&
+             length_of(clipped(f.from, f.to, edge)) <= within::beside * b.size);
+  };
+  const auto left_out = std::stable_partition(b.folds.begin(), b.folds.end(), on_metal);
+  b.folds_in_gap.assign(left_out, b.folds.end());
+  b.folds.erase(left_out, b.folds.end());
+  std::string tags;
+  for (const Fold& f : b.folds_in_gap) tags += (tags.empty() ? "" : ", ") + f.tag;
+  if (b.folds_in_gap.size() == 1)
+    b.warnings.push_back("Bend line " + tags +
+                         " falls into the seam's gap, beyond the edge: it is left out, and those beside it "
+                         "are bent as they are with it.");
+  if (b.folds_in_gap.size() > 1)
+    b.warnings.push_back("Bend lines " + tags +
+                         " fall into the seam's gap, beyond the edges: they are left out, and those beside "
+                         "them are bent as they are with them.");
+}
+
 }  // namespace
 
 void keep_marks_on_metal(Blank& b) {
@@ -348,6 +371,7 @@ void keep_marks_on_metal(Blank& b) {
     lines.insert(lines.end(), parts.begin(), parts.end());
   }
   b.marks.lines = std::move(lines);
+  leave_out_in_gap(b, edge, near);
   for (Fold& bend : bends_of(b)) {
     if (!is_off(edge, bend.from, near) && !is_off(edge, bend.to, near)) continue;
     const auto parts = clipped(bend.from, bend.to, edge);

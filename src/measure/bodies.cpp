@@ -78,7 +78,9 @@ std::vector<WallNumbers> wall_numbers(const Body& body) {
 void add_pressed_numbers(std::vector<Fact>& rows, const Blank& b) {
   if (!b.pressed) return;
   const Pressed& p = *b.pressed;
-  rows.push_back({"hits", fmt::format("{}", p.hits)});
+  const size_t in_gap = b.folds_in_gap.size();
+  rows.push_back({"hits", in_gap ? fmt::format("{}, {} of them in the seam's gap: not made", p.hits, in_gap)
+                                 : fmt::format("{}", p.hits)});
   rows.push_back(
       {"facet error", beside(p.facet_error, p.asked.facet_error, {"flat", "smooth form", "neutral layer"})});
   rows.push_back({"widest facet",

@@ -355,6 +355,7 @@ Record piece_record(const PieceResult& piece, const Bench& bench, const Units& u
           {"elements", list_of(b.elements, element_record)},
           {"bench", bench_record(bench_card(piece, bench))},
           {"bends", bends_record(b)},
+          {"bends_in_gap", list_of(b.folds_in_gap, [](const Fold& f) -> Record { return f.tag; })},
           {"creases", creases_record(b)},
           {"folding", piece.formed->body ? folding_record(b, *piece.formed->body) : Record()},
           {"flat_rings", member(own, "flat_rings")},

@@ -71,10 +71,22 @@ Flat flat_of(const Blank& b, const Element& ruling) {
           in_space(ruling.base + b.size * side_of(b) / norm(up) * left_of(up))};
 }
 
+// Those that lie in the seam's gap, where nothing is left to bend, turn the wall all the same.
+std::vector<const Fold*> lines_across(const Blank& b) {
+  std::vector<const Fold*> lines;
+  for (const Fold& l : bends_of(b)) {
+    if (!l.hem) lines.push_back(&l);
+  }
+  for (const Fold& l : b.folds_in_gap) lines.push_back(&l);
+  std::stable_sort(lines.begin(), lines.end(), [](const Fold* x, const Fold* y) { return x->u < y->u; });
+  return lines;
+}
+
 // (59): folded about all lines of a piece, from its own end.
 Flat folded(const Blank& b, Flat points) {
-  for (auto l = bends_of(b).rbegin(); l != bends_of(b).rend(); ++l) {
-    if (l->hem) continue;
+  const std::vector<const Fold*> lines = lines_across(b);
+  for (auto at_line = lines.rbegin(); at_line != lines.rend(); ++at_line) {
+    const Fold* l = *at_line;
     const Vec3 at = in_space(l->from);
     const Vec3 axis = side_of(b) / l->length() * in_space(l->to - l->from);
     const double by = l->up ? l->turned.radians() : -l->turned.radians();
@@ -117,9 +129,7 @@ Closing closing_of(const std::vector<const Blank*>& pieces) {
 bool inside_out(const std::vector<const Blank*>& pieces) {
   double up = 0;
   for (const Blank* b : pieces) {
-    for (const Fold& l : bends_of(*b)) {
-      if (!l.hem) up += l.up ? l.turned.radians() : -l.turned.radians();
-    }
+    for (const Fold* l : lines_across(*b)) up += l->up ? l->turned.radians() : -l->turned.radians();
   }
   return (up > 0) != (pieces.front()->face_up == Face::inside);
 }
