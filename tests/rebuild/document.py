@@ -285,7 +285,8 @@ def check_pressed(faults, piece, part, edges):
     hits = [b for b in piece["bends"] if b["hit"]]
     if not pressed or not hits or not piece["sizes"]:
         return
-    faults.near("hits", pressed["hits"], len(hits), 0 if piece["pieces"] == 1 else math.inf)
+    all_round = len(hits) + len(piece["bends_in_gap"])
+    faults.near("hits", pressed["hits"], all_round, 0 if piece["pieces"] == 1 else math.inf)
     wide = max((e["length"] for e in piece["edges"] if e["name"] in ("base", "top")), default=0.0)
     long = max((e for e in piece["edges"] if e["name"] in ("base", "top")), key=lambda e: e["length"])
     end = 0 if long["name"] == "base" else 1
@@ -297,7 +298,7 @@ def check_pressed(faults, piece, part, edges):
     whole = not seam.get("lap") and not seam.get("stock")
     if whole and piece["cone"] and piece["pieces"] == 1 and part["shape"] == "cone" and edges.get("base") and edges["base"]["arc"]:
         # A pyramid of n flats about the apex: sin(flat / 2) = sin(edge's lean) sin(pi / n).
-        n = len(hits)
+        n = all_round
         flat = math.radians(piece["cone"]["sector_full"]) / n
         lean = math.asin(math.sin(flat / 2) / math.sin(math.pi / n))
         middle = math.atan(math.tan(lean) * math.cos(math.pi / n))
