@@ -293,7 +293,7 @@ def check_pressed(faults, piece, part, edges):
     along = sorted(b["distance"][end] for b in hits)
     if hits[0]["measured"] == "along the rims":
         faults.near("first flat", pressed["start_width"], max(0.0, along[0]), 1e-3 + piece["fit_error"])
-        faults.near("last flat", pressed["end_width"], wide - along[-1], 1e-3 + 3 * piece["fit_error"])
+        faults.near("last flat", pressed["end_width"], max(0.0, wide - along[-1]), 1e-3 + 3 * piece["fit_error"])
     seam = part.get("seam") or {}
     whole = not seam.get("lap") and not seam.get("stock")
     if whole and piece["cone"] and piece["pieces"] == 1 and part["shape"] == "cone" and edges.get("base") and edges["base"]["arc"]:
