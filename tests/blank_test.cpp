@@ -115,7 +115,7 @@ TEST(Blank, OppositeHandMirrorsThePlanAngles) {
   const Seam seam{.gap = 2, .at = Angle::degrees(60)};
   const Blank b = make_blank(cyclone(), sheet, seam, {.hand = Hand::opposite});
   EXPECT_NEAR(b.elements[0].plan.degrees(), 300, 1e-9);
-  EXPECT_TRUE(prove(b, cyclone(), sheet, seam, Hand::opposite).passed);
+  EXPECT_TRUE(prove(b, cyclone(), sheet, seam, {.hand = Hand::opposite}).passed);
   EXPECT_FALSE(prove(b, cyclone(), sheet, seam).passed) << "it is not the part as drawn";
 }
 

@@ -364,7 +364,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
       for (const double at : {20.0, 200.0}) {
         const Seam seam{.at = Angle::degrees(at), .pieces = 2};
         for (const Blank& b : make_blanks(shape, sheet, seam, {.hand = hand})) {
-          const Proof p = prove(b, shape, sheet, seam, hand);
+          const Proof p = prove(b, shape, sheet, seam, {.hand = hand});
           EXPECT_TRUE(p.passed) << shape.index() << " " << p.where << " " << p.greatest_distance;
         }
       }
@@ -400,7 +400,7 @@ TEST(Given, ElementsAreProvedFromTheUntrimmedEndsAndAlongTheRims) {
     const auto said = [&](const std::function<void(Element&)>& change) {
       Blank other = blank;
       change(other.elements.at(5));
-      const Proof p = prove(other, cone, sheet, seam, hand);
+      const Proof p = prove(other, cone, sheet, seam, {.hand = hand});
       return p.passed ? std::string() : p.where.in({}) + "; " + p.number.in({});
     };
     EXPECT_EQ(said([](Element&) {}), "");
@@ -426,7 +426,8 @@ TEST(Given, SidesOfOffsetConesAreHeldOnTwoFaces) {
           {.end = EndName::base, .short_side = 420, .long_side = 470, .uphill = Angle::degrees(160)});
       for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
         const Seam seam{.at = Angle::degrees(20)};
-        const Proof p = prove(make_blanks(c, sheet, seam, {.hand = hand}).front(), c, sheet, seam, hand);
+        const Proof p =
+            prove(make_blanks(c, sheet, seam, {.hand = hand}).front(), c, sheet, seam, {.hand = hand});
         EXPECT_TRUE(p.passed) << p.where << " " << p.greatest_distance;
       }
     }

@@ -54,7 +54,7 @@ void expect_mirrored(const Shape& shape, const Sheet& sheet, const Seam& seam = 
   const std::vector<Blank> twins = juggler::make_blanks(shape, sheet, seam, {.hand = Hand::opposite});
   ASSERT_EQ(drawn.size(), twins.size());
   for (const Blank& twin : twins) {
-    EXPECT_TRUE(prove(twin, shape, sheet, seam, Hand::opposite).passed);
+    EXPECT_TRUE(prove(twin, shape, sheet, seam, {.hand = Hand::opposite}).passed);
     const auto as = std::find_if(drawn.begin(), drawn.end(), [&](const Blank& b) {
       return b.count == twin.count &&
              mirror_images(corners_of(b, true), corners_of(twin, false), 1e-9 * twin.size);
@@ -225,7 +225,7 @@ TEST(Mirror, RimsOfDrawnAndOpenOutlinesAreMirrored) {
     const Seam seam{.gap = 0, .at = open ? Angle{} : Angle::degrees(75)};
     const Blank as_drawn = make_blank(t, sheet, seam);
     const Blank twin = make_blank(t, sheet, seam, {.hand = Hand::opposite});
-    EXPECT_TRUE(prove(twin, t, sheet, seam, Hand::opposite).passed);
+    EXPECT_TRUE(prove(twin, t, sheet, seam, {.hand = Hand::opposite}).passed);
     EXPECT_FALSE(prove(twin, t, sheet, seam).passed) << "a twin is another part";
     EXPECT_NEAR(area(twin), area(as_drawn),
                 (twin.fit_error + as_drawn.fit_error + 1e-9 * twin.size) * outline_length(twin));

@@ -210,6 +210,20 @@ TEST(Numbers, BendsInTheGapAreLeftOut) {
   EXPECT_GT(prove(without, tube, sheet_of(2), {.gap = 60}).number_mismatch, 10);
 }
 
+// The flats beside the seam are halves of one: a gap is as wide on every face, whichever it is asked on.
+TEST(Numbers, APressedGapIsAsWideOnEveryFace) {
+  const Cone tube{.base = Diameter::mm(800), .top = Diameter::mm(800), .height = 500};
+  for (const std::optional<Face> on : {std::optional<Face>(), {Face::inside}, {Face::outside}}) {
+    const Seam seam{.gap = 6, .gap_on = on};
+    const Making pressed{.pressing = {.hits = 24}};
+    const Blank b = make_blank(tube, sheet_of(12), seam, pressed);
+    for (const double wide : {b.gap.inside_base, b.gap.outside_base, b.gap.inside_top, b.gap.outside_top})
+      EXPECT_NEAR(wide, 6, 1e-12);
+    EXPECT_NEAR(length_of(edge(b, EdgeName::base)->arcs), pi * 812 - 6, 1e-9);
+    EXPECT_TRUE(prove(b, tube, sheet_of(12), seam, pressed).passed);
+  }
+}
+
 // A fan at a corner that begins beside the seam has its first hit in the gap.
 TEST(Numbers, AFansBendInTheGapIsLeftOut) {
   Transition t{.height = 253.112, .shift = {20.161, -5.321}};

@@ -161,7 +161,7 @@ TEST_P(RandomRound, PartsAreProvedOrRefusedWithAReason) {
     try {
       int counted = 0;
       for (const Blank& b : make_blanks(d.shape, d.sheet, d.seam, d.making)) {
-        const Proof p = prove(b, d.shape, d.sheet, d.seam, d.making.hand);
+        const Proof p = prove(b, d.shape, d.sheet, d.seam, d.making);
         EXPECT_TRUE(p.passed) << about << ": " << p.greatest_distance << " " << p.where << ", seam "
                               << p.seam_mismatch << " rims " << p.rim_mismatch << " area " << p.area_mismatch
                               << " allowed " << p.allowed << " " << p.allowed_area << " numbers "

@@ -380,7 +380,7 @@ TEST(Hand, TheTwinIsTheMirrorImage) {
   for (size_t i = 0; i < n; ++i) {
     EXPECT_NEAR(drawn.elements[i].length, twin.elements[n - 1 - i].length, 1e-9);
   }
-  EXPECT_TRUE(prove(twin, offset, sheet_of(2), seam, Hand::opposite).passed);
+  EXPECT_TRUE(prove(twin, offset, sheet_of(2), seam, {.hand = Hand::opposite}).passed);
   EXPECT_FALSE(prove(twin, offset, sheet_of(2), seam).passed);
 }
 

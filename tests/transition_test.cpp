@@ -326,7 +326,7 @@ TEST(Transition, OppositeHandIsTheMirrorImage) {
   const Blank b = make_blank(t, sheet, seam, {.hand = Hand::opposite});
   EXPECT_NEAR(area(a), area(b), (a.fit_error + b.fit_error) * outline_length(a));
   EXPECT_NEAR(smallest_rectangle(a).width, smallest_rectangle(b).width, 2 * (a.fit_error + b.fit_error));
-  EXPECT_TRUE(prove(b, t, sheet, seam, Hand::opposite).passed);
+  EXPECT_TRUE(prove(b, t, sheet, seam, {.hand = Hand::opposite}).passed);
 }
 
 TEST(Transition, RefusalsNameTheKeyAndTheNumber) {
@@ -545,7 +545,7 @@ TEST_P(RandomTransitions, AreProvedOrRefusedWithAReason) {
       const Hand hand = i % 3 == 0 ? Hand::opposite : Hand::as_drawn;
       const Making making{.hand = hand, .fit = random() % 2 ? 0.02 : std::pow(10, within(-1.5, 0))};
       const Blank b = make_blank(t, sheet, seam, making);
-      const Proof p = prove(b, t, sheet, seam, hand);
+      const Proof p = prove(b, t, sheet, seam, {.hand = hand});
       EXPECT_TRUE(p.passed) << "seed " << GetParam() << ", part " << i << ": " << p.greatest_distance
                             << " at " << p.where << ", seam " << p.seam_mismatch << ", rims "
                             << p.rim_mismatch << ", area " << p.area_mismatch << ", allowed " << p.allowed

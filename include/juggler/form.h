@@ -234,8 +234,8 @@ using PieceMaker = std::function<Form(const Span&)>;
 [[nodiscard]] Angle warp_of(const Form& form);
 
 /// The seam of the part as made: the mirrored twin's lies at the opposite plan angles, its lap on the other
-/// edge.
-[[nodiscard]] Seam seam_as_made(Seam seam, Hand hand);
+/// edge; a pressed part's gap is as wide on every face, for the flats beside the seam are halves of one.
+[[nodiscard]] Seam seam_as_made(Seam seam, const Making& making);
 /// The pieces that the seams (as made) make of a part: from seam ruling to seam ruling.
 [[nodiscard]] std::vector<Span> seam_spans(const Form& once_round, const Seam& seam);
 

@@ -202,6 +202,6 @@ struct Formed {
 
 /// The proof of a part as it was given to make_blank() or make_blanks().
 [[nodiscard]] Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam = {},
-                          Hand hand = Hand::as_drawn);
+                          const Making& making = {});
 
 }  // namespace juggler

@@ -40,6 +40,12 @@ void place_on_metal(Blank& b, const Form& f, const Seam& seam) {
   }
 }
 
+// The flats beside the seam of a pressed wall are halves of one: its edges stand parallel, as they are cut.
+void lie_in_one_flat(GapReport& gap) {
+  gap.inside_base = gap.outside_base = gap.neutral_base;
+  gap.inside_top = gap.outside_top = gap.neutral_top;
+}
+
 // What every wall has; sizes of its own come from its shape.
 struct LaidBlank {
   Blank blank;
@@ -56,6 +62,7 @@ LaidBlank blank_of(const Opened& o, const SeamCut& cut, const Seam& seam, const 
   b.forming = forming_panels(o, placing);
   b.elements = elements_of(o, placing, element_spaces(f, making));
   b.gap = gap_report(o, seam, cut);
+  if (!making.pressing.smooth()) lie_in_one_flat(b.gap);
   place_on_metal(b, f, seam);
   add_notes(b, f, seam);
   return {std::move(b), placing};
@@ -293,7 +300,9 @@ LaidPart lay(const WholeWall& w, const Making& making) {
   return part;
 }
 
-Blank make_blank(const Form& f, const Seam& seam, const Making& making) {
+Blank make_blank(const Form& f, const Seam& seam, const Making& asked) {
+  Making making = asked;
+  making.pressing = {};  // a wall that is no part's is not pressed
   check({.thickness = f.thickness}, seam, making);
   const FormBlank made = laid_blank(f, seam, making);
   LaidPart part;

@@ -10,8 +10,9 @@ Angle mirrored(Angle a) { return Angle::radians(-a.radians()); }
 
 }  // namespace
 
-Seam seam_as_made(Seam seam, Hand hand) {
-  if (hand == Hand::as_drawn) return seam;
+Seam seam_as_made(Seam seam, const Making& making) {
+  if (!making.pressing.smooth()) seam.gap_on.reset();
+  if (making.hand == Hand::as_drawn) return seam;
   seam.at = mirrored(seam.at);
   for (Angle& a : seam.each) a = mirrored(a);
   std::reverse(seam.each.begin(), seam.each.end());

@@ -45,7 +45,8 @@ const std::vector<Key>& seam_keys() {
   static const std::vector<Key> keys{
       {"seam.gap", Kind::length, "width of a gap with parallel edges, half on each side"},
       {"seam.wedge", Kind::angle, "width of a wedge gap, an angle about the axis"},
-      {"seam.gap_on", Kind::choice, "the face on which the gap is measured (else the neutral layer)", faces},
+      {"seam.gap_on", Kind::choice,
+       "the face on which the gap is measured (else the neutral layer); pressed: all alike", faces},
       {"seam.at", Kind::seam_place, "where the (first) seam lies, or a list of all seams (else 0)"},
       {"seam.pieces", Kind::count, "pieces round the part (else 1)"},
       {"seam.lap", Kind::length, "how far the wall is repeated past the seam; needs a zero gap"},

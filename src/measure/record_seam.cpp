@@ -6,7 +6,7 @@ namespace juggler {
 // Where the seams lie, worked out; `at` is the first.
 Record seam_record(const Part& part, const Form& wall) {
   const Seam& seam = part.seam;
-  const Seam made = seam_as_made(seam, part.making.hand);
+  const Seam made = seam_as_made(seam, part.making);
   const Between at{"x axis", "seam", "plan"};
   const Between edges{"edge", "edge", "seam"};
   return {{"gap", mm(seam.gap, edges)},

@@ -49,7 +49,7 @@ std::vector<TurnedEnd> turned_ends(const RoundSizes& sizes) {
 Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMiss& given,
                   const std::string& inside) {
   const Hand hand = part.making.hand;
-  const Seam seam = seam_as_made(part.seam, hand);
+  const Seam seam = seam_as_made(part.seam, part.making);
   const RoundSizes sizes = solve(shape, part.sheet);
   check_form(sizes, part.sheet);
   const auto made = [sheet = part.sheet, hand](const RoundSizes& own) {

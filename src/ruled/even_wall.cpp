@@ -192,7 +192,7 @@ CurvedForm form(const EvenTransition& asked, const Sheet& sheet, Hand hand) {
   const SweptWall sweep = halved(whole, f.size, deepest);
   // Seams are those of the part as made.
   const Form made = as_made(rulings, hand);
-  std::vector<Span> spans = seam_spans(made, seam_as_made(asked.seam, hand));
+  std::vector<Span> spans = seam_spans(made, seam_as_made(asked.seam, {.hand = hand}));
   if (hand == Hand::opposite) {
     for (Span& span : spans) std::tie(span.from, span.to) = std::pair{-span.to, -span.from};
   }

@@ -10,7 +10,7 @@ namespace juggler {
 
 Formed joined_wall(const Part& part, const PieceMaker& drawn, double height, const RuledGivenMiss& given) {
   const PieceMaker piece = as_made(drawn, part.making.hand);
-  const Seam seam = seam_as_made(part.seam, part.making.hand);
+  const Seam seam = seam_as_made(part.seam, part.making);
   const WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, height};
   const double from = seam_spans(whole.form, seam).front().from;
   Formed formed = formed_of(part);

@@ -42,7 +42,7 @@ Seen ruled_seen(const Transition& asked, const std::shared_ptr<const Form>& form
                 const std::vector<Fact>& numbers, const Part& part, const Blank& b) {
   const Form& f = *form;
   const std::vector<double> seams =
-      f.open ? std::vector<double>() : seams_of(f, seam_as_made(part.seam, part.making.hand));
+      f.open ? std::vector<double>() : seams_of(f, seam_as_made(part.seam, part.making));
   const std::vector<Fold> bends(bends_of(b).begin(), bends_of(b).end());
   Seen seen;
   seen.pictorial = pictorial_from(plan_at(f, f.from()) + Angle::radians(0.6));

@@ -65,9 +65,8 @@ Blank make_blank(const Shape& shape, const Sheet& sheet, const Seam& seam, const
   return std::move(make_blanks(shape, sheet, seam, making).front());
 }
 
-Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam, Hand hand) {
-  Making making;
-  making.hand = hand;
+Proof prove(const Blank& blank, const Shape& shape, const Sheet& sheet, const Seam& seam,
+            const Making& making) {
   return form_part(part_of(shape, sheet, seam, making)).prove(blank);
 }
 
