@@ -145,6 +145,13 @@ TEST(Letters, OfTheStencilNeedNoBridge) {
   }
 }
 
+TEST(Letters, HeightsAreSaidInTheUnitsOfTheJob) {
+  const JobResult r = made(lettering("NO 7", ""));
+  const Phrase& form = r.pieces[0].blank.groups.front().form;
+  EXPECT_TRUE(has(form.in(*find_units("mm")), " 50 mm high")) << form.in(*find_units("mm"));
+  EXPECT_TRUE(has(form.in(*find_units("in")), " 1.9685 in high")) << form.in(*find_units("in"));
+}
+
 TEST(Letters, WhoseMiddlesWouldFallOutAreNamed) {
   EXPECT_TRUE(has(refusal(lettering("TO", "font = \"sans\"\n")),
                   "the letter \"O\" has a middle that would fall out"));

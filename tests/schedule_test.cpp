@@ -189,8 +189,45 @@ TEST(Tabs, FoldsLieWhereTheHemAndTheLockSay) {
   const EdgeWork lock{.on = "profile end", .kind = EdgeKind::lock, .width = 9, .layers = 2, .extra = 1};
   const Blank locked = make_blank(flat, sheet_of(t), {}, {.edges = {lock}});
   ASSERT_EQ(bends_of(locked).size(), 2u);
-  EXPECT_NEAR(bends_of(locked)[0].from.x, 200, 1e-9);
-  EXPECT_NEAR(bends_of(locked)[1].from.x, 210, 1e-9);
+  EXPECT_NEAR(bends_of(locked)[0].from.x, 210, 1e-9);
+  EXPECT_NEAR(bends_of(locked)[1].from.x, 200, 1e-9);
+}
+
+// The layer that lies outermost is folded before the one within it, on whichever side of the blank.
+TEST(Tabs, LocksAreFoldedFromTheOutside) {
+  const Panel flat{.profile = {{.line = 200}}, .run = 300, .sizes_on = PanelFace::convex_side, .bend = bent};
+  for (const char* on : {"profile start", "profile end", "run start", "run end"}) {
+    const EdgeWork lock{.on = on, .kind = EdgeKind::lock, .width = 9, .layers = 2, .extra = 1};
+    const Blank b = make_blank(flat, sheet_of(1), {}, {.edges = {lock}});
+    const Rectangle box = upright_box(outline(b));
+    ASSERT_EQ(bends_of(b).size(), 2u);
+    const auto from_outside = [&](const Fold& f) {
+      const Vec2 p = 0.5 * (f.from + f.to) - box.corner;
+      return std::min({p.x, p.y, box.width - p.x, box.height - p.y});
+    };
+    for (const Fold& fold : bends_of(b)) EXPECT_NEAR(from_outside(fold), 10 * fold.order, 1e-9) << on;
+  }
+}
+
+// A lap across bends is bent with them.
+TEST(Tabs, BendsGoOnThroughALap) {
+  const Panel angle{.profile = {{.line = 60}, {.bend = Angle::degrees(90)}, {.line = 80}},
+                    .run = 300,
+                    .sizes_on = PanelFace::convex_side,
+                    .bend = bent};
+  const EdgeWork one{.on = "run start", .width = 20};
+  const EdgeWork other{.on = "run end", .width = 15, .taper = Angle::degrees(30)};
+  for (const Face up : {Face::inside, Face::outside}) {
+    const Blank b = make_blank(angle, sheet_of(1), {}, {.face_up = up, .edges = {one, other}});
+    EXPECT_NEAR(bends_of(b).front().length(), 335, 1e-9);
+    EXPECT_NEAR(bends_of(make_blank(angle, sheet_of(1))).front().length(), 300, 1e-9);
+  }
+  // What is folded back is notched where a bend crosses it.
+  const EdgeWork hem{.on = "run end", .kind = EdgeKind::hem, .width = 15, .radius = 1, .neutral_factor = 0.4};
+  const Blank hemmed = make_blank(angle, sheet_of(1), {}, {.edges = {hem}});
+  EXPECT_NEAR(bends_of(hemmed).front().length(), 300, 1e-9);
+  ASSERT_FALSE(hemmed.warnings.empty());
+  EXPECT_TRUE(has(hemmed.warnings.back(), "lies across the bends A")) << hemmed.warnings.back();
 }
 
 TEST(Tabs, TwoOnOneEdgeAndTabsThatMeetAreRefused) {

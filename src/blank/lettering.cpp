@@ -260,7 +260,7 @@ class Letterer {
     g.name = name_;
     g.how = OpeningHow::laid;
     g.lettering = true;
-    g.form = l_.font + " " + shown(l_.height) + " high";
+    g.form = Phrase(l_.font + " ") + shown_mm(l_.height) + " high";
     g.in_row = static_cast<int>(l_.glyphs.size());
     g.asked = static_cast<int>(
         std::count_if(forms_.begin(), forms_.end(), [](const LetterForm* f) { return !f->loops.empty(); }));

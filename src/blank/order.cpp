@@ -1,6 +1,5 @@
 // In which order bends are made. docs/maths/folded.md (55)-(57).
 #include <algorithm>
-#include <numeric>
 
 #include "folded.h"
 
@@ -116,16 +115,11 @@ bool is_closed_in(const std::vector<std::vector<Vec3>>& faces, const Fold& line,
   return false;
 }
 
-// Hems and locks first, the outermost fold before those within it; (55).
+// Hems and locks first, edge by edge; of each its outermost fold stands before those within it. (55)
 void order_hems(Blank& b, int& order) {
-  std::vector<Fold*> hems;
   for (Fold& line : bends_of(b)) {
-    if (line.hem) hems.push_back(&line);
+    if (line.hem) line.order = ++order;
   }
-  std::stable_sort(hems.begin(), hems.end(), [](const Fold* x, const Fold* y) {
-    return x->datum != y->datum ? x->datum < y->datum : x->datum_from < y->datum_from;
-  });
-  for (Fold* line : hems) line->order = ++order;
 }
 
 // From both ends inwards: what is left to bend lies flat in the middle of the press. (56)

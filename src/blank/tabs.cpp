@@ -58,8 +58,8 @@ std::optional<Arc> straight_edge(const Edge& e) {
 // What is added beyond an edge: how far, and where it is folded, as distances beyond the edge.
 struct Added {
   double width = 0;
-  std::vector<double> folds;
-  double allowance = 0;  // of each fold
+  std::vector<double> folds;  // the outermost first
+  double allowance = 0;       // of each fold
 };
 
 // (42), (43)
@@ -75,7 +75,7 @@ Added added_by(const EdgeWork& work, double t) {
   }
   const double step = *work.width + work.extra;
   Added lock{work.layers * step, {}, work.extra};
-  for (int i = 0; i < work.layers; ++i) lock.folds.push_back(i * step);
+  for (int i = work.layers; i-- > 0;) lock.folds.push_back(i * step);
   return lock;
 }
 
@@ -270,6 +270,46 @@ void add_tabs(std::vector<Blank>& blanks, const std::vector<EdgeWork>& works, co
   }
 }
 
+// The bends that end on an edge, between its corners.
+bool ends_on(const Arc& along, Vec2 end, double near) {
+  const Vec2 from_start = end - along.start;
+  const double on = dot(from_start, direction(along.heading));
+  return std::abs(cross(direction(along.heading), from_start)) <= near && on > near &&
+         on < along.length - near;
+}
+
+Vec2 carried_through(const Arc& along, Vec2 end, Vec2 other, const Outline& metal, double size) {
+  const double near = within::beside * size;
+  if (!ends_on(along, end, near)) return end;
+  const Vec2 beyond = 1 / norm(end - other) * (end - other);
+  const std::vector<Arc> parts = clipped(end + near * beyond, end + size * beyond, metal);
+  return parts.empty() || norm(parts.front().start - end) > 2 * near ? end : end_of(parts.front());
+}
+
+// A bend goes on through a lap that it comes to. A hem or lock is folded before it, and would be bent as a
+// stack.
+void carry_bends(Blank& b) {
+  const Outline metal = outline(b);
+  const double near = within::beside * b.size;
+  for (const EdgeTab& tab : b.tabs) {
+    const auto along = straight_edge(b.edges[tab.edge]);
+    if (!along || tab.round) continue;
+    std::string across;
+    for (Fold& line : bends_of(b)) {
+      if (line.hem || !(ends_on(*along, line.from, near) || ends_on(*along, line.to, near))) continue;
+      across += (across.empty() ? "" : ", ") + line.tag;
+      if (tab.kind != EdgeKind::lap) continue;
+      const Vec2 from = carried_through(*along, line.from, line.to, metal, b.size);
+      line.to = carried_through(*along, line.to, line.from, metal, b.size);
+      line.from = from;
+    }
+    if (tab.kind != EdgeKind::lap && !across.empty())
+      b.warnings.push_back(std::string("The ") + (tab.kind == EdgeKind::hem ? "hem" : "locked seam") +
+                           " beyond the edge " + label_of(b.edges[tab.edge]) + " lies across the bends " +
+                           across + ": notch it there before folding.");
+  }
+}
+
 }  // namespace
 
 Outline outline_with(const Blank& blank, const EdgeWork& work) {
@@ -285,6 +325,7 @@ void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend&
   refuse_under_laps(blanks);
   for (Blank& blank : blanks) {
     check_webs(blank);
+    carry_bends(blank);
     keep_marks_on_metal(blank);
     measure_bends(blank);
     order_bends(blank);

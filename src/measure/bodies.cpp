@@ -103,8 +103,9 @@ void add_folded_numbers(std::vector<Fact>& rows, const Blank& b, const Body& bod
     return length(mm, {"outermost metal", "outermost metal", along});
   };
   rows.push_back(
-      {"formed, overall", say("{} x {} x {}", overall(box.high.x - box.low.x, "x"),
-                              overall(box.high.y - box.low.y, "y"), overall(box.high.z - box.low.z, "z"))});
+      {"formed, overall",
+       say("{} x {} x {}{}", overall(box.high.x - box.low.x, "x"), overall(box.high.y - box.low.y, "y"),
+           overall(box.high.z - box.low.z, "z"), b.tabs.empty() ? "" : ", without laps and hems")});
   const auto bends =
       std::count_if(bends_of(b).begin(), bends_of(b).end(), [](const Fold& l) { return !l.hit(); });
   if (bends > 0) rows.push_back({"bends", fmt::format("{}", bends)});

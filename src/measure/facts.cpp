@@ -121,9 +121,12 @@ void add_rims(std::vector<Fact>& rows, const Blank& b) {
   const auto by_length = [](const Element& x, const Element& y) { return x.length < y.length; };
   const auto [least, most] = std::minmax_element(b.elements.begin(), b.elements.end(), by_length);
   const Where along{name_of(b, EdgeName::base) + " edge", name_of(b, EdgeName::top) + " edge", "ruling"};
-  rows.push_back(
-      {"shortest element", say("{} at {}", length(least->length, along), plan_angle(least->plan))});
-  rows.push_back({"longest element", say("{} at {}", length(most->length, along), plan_angle(most->plan))});
+  // Between them the wall may have shorter and longer rulings.
+  const auto of_marked = [&](const Element& e) {
+    return say("{} at {}, of {} elements", length(e.length, along), plan_angle(e.plan), b.elements.size());
+  };
+  rows.push_back({"shortest element", of_marked(*least)});
+  rows.push_back({"longest element", of_marked(*most)});
 }
 
 void add_faces(std::vector<Fact>& rows, const Blank& b, const std::string& inside) {
