@@ -49,6 +49,12 @@ inline int draws(int all) {
   static const bool whole = std::getenv("JUGGLER_ALL_DRAWS") != nullptr;
   return whole ? all : (all + 7) / 8;
 }
+/// The hands that a part is made of: both, or in a short run the twin, which is made of the other.
+inline std::vector<Hand> hands() {
+  if (draws(8) == 8) return {Hand::as_drawn, Hand::opposite};
+  return {Hand::opposite};
+}
+
 /// Of all parts of a draw at least so many are made, the others refused with a reason; of a part of it at
 /// least half that share.
 inline void expect_made(int made, int least, int all, int drawn) {

@@ -93,13 +93,12 @@ void expect_held(const Part& part, const Shape& shape, const Sheet& sheet, const
 
 template <typename S>
 void expect_wound(const S& shape, const Sheet& sheet, const std::vector<Change>& changes) {
-  for (const Hand hand : {Hand::as_drawn, Hand::opposite})
-    expect_held(wind(shape, sheet, hand), shape, sheet, changes, hand);
+  for (const Hand hand : hands()) expect_held(wind(shape, sheet, hand), shape, sheet, changes, hand);
 }
 template <typename S>
 void expect_stretched(const S& shape, const Sheet& sheet, const std::vector<Change>& changes,
-                      const std::vector<Hand>& hands = {Hand::as_drawn, Hand::opposite}) {
-  for (const Hand hand : hands) expect_held(stretch(shape, sheet, hand), shape, sheet, changes, hand);
+                      const std::vector<Hand>& made = hands()) {
+  for (const Hand hand : made) expect_held(stretch(shape, sheet, hand), shape, sheet, changes, hand);
 }
 
 TEST(Given, FlightsAreHeldAgainstTheirSizes) {
@@ -360,7 +359,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
   cone.shift = {70, -40};
   cone.base.sizes_on = Face::outside;
   for (const Shape& shape : {Shape(ruled), Shape(folded), Shape(even), Shape(cone)}) {
-    for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    for (const Hand hand : hands()) {
       for (const double at : {20.0, 200.0}) {
         const Seam seam{.at = Angle::degrees(at), .pieces = 2};
         for (const Blank& b : make_blanks(shape, sheet, seam, {.hand = hand})) {
@@ -373,7 +372,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
   // Parted a degree off, by folds and by even rulings.
   const Seam seam{.at = Angle::degrees(20)};
   const Seam other{.at = Angle::degrees(21)};
-  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+  for (const Hand hand : hands()) {
     const Blank flat = make_blanks(Shape(folded), sheet, seam, {.hand = hand}).front();
     const Proof bent = bent_up(flat, as_made(body_of(folded, sheet, seam), hand), folded, sheet, other, hand);
     EXPECT_FALSE(bent.passed);

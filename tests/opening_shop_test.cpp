@@ -149,7 +149,7 @@ TEST(Letters, HeightsAreSaidInTheUnitsOfTheJob) {
   const JobResult r = made(lettering("NO 7", ""));
   const Phrase& form = r.pieces[0].blank.groups.front().form;
   EXPECT_TRUE(has(form.in(*find_units("mm")), " 50 mm high")) << form.in(*find_units("mm"));
-  EXPECT_TRUE(has(form.in(*find_units("in")), " 1.9685 in high")) << form.in(*find_units("in"));
+  EXPECT_TRUE(has(form.in(*find_units("in")), " 1.968504 in high")) << form.in(*find_units("in"));
 }
 
 TEST(Letters, WhoseMiddlesWouldFallOutAreNamed) {

@@ -287,7 +287,10 @@ TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {
 }
 
 TEST_F(Program, DemoPicturesAreWellFormed) {
-  ASSERT_EQ(juggler("demo -o demo --quiet").code, 0);
+  // In a short run four of them; the command itself writes all that it is asked for.
+  const std::string jobs =
+      std::getenv("JUGGLER_ALL_DRAWS") ? "demo" : "develop '" SOURCE_FOLDER "'/demo/0[1258]*.toml";
+  ASSERT_EQ(juggler(jobs + " -o demo --quiet").code, 0);
   EXPECT_EQ(shell("xmllint --noout demo/*.svg").code, 0);
   EXPECT_EQ(shell("for f in demo/0[258]*.svg; do rsvg-convert \"$f\" -o picture.png || exit 1; done").code,
             0);
