@@ -121,9 +121,11 @@ void add_rims(std::vector<Fact>& rows, const Blank& b) {
   const auto by_length = [](const Element& x, const Element& y) { return x.length < y.length; };
   const auto [least, most] = std::minmax_element(b.elements.begin(), b.elements.end(), by_length);
   const Where along{name_of(b, EdgeName::base) + " edge", name_of(b, EdgeName::top) + " edge", "ruling"};
-  // Between them the wall may have shorter and longer rulings.
+  // Where they differ the wall may have shorter and longer rulings between them.
+  const bool differ = most->length - least->length > within::same * b.size;
+  const Phrase count = differ ? say(", of {} elements", b.elements.size()) : Phrase();
   const auto of_marked = [&](const Element& e) {
-    return say("{} at {}, of {} elements", length(e.length, along), plan_angle(e.plan), b.elements.size());
+    return say("{} at {}{}", length(e.length, along), plan_angle(e.plan), count);
   };
   rows.push_back({"shortest element", of_marked(*least)});
   rows.push_back({"longest element", of_marked(*most)});
