@@ -2,10 +2,10 @@
 #include <algorithm>
 
 #include "closing.h"
-#include "folded.h"
+#include "pieces_of_body.h"
 #include "laid.h"
 #include "opened.h"
-#include "openings.h"
+#include "cut_openings.h"
 
 namespace juggler {
 namespace {

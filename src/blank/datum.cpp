@@ -2,7 +2,7 @@
 // hems, gaps and stock counted. docs/maths/folded.md (48)-(50).
 #include <algorithm>
 
-#include "folded.h"
+#include "pieces_of_body.h"
 #include "opened.h"
 
 namespace juggler {

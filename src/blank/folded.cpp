@@ -1,5 +1,5 @@
 // Folded parts laid flat: outline, faces, bends, joints, marks.
-#include "folded.h"
+#include "pieces_of_body.h"
 
 #include <algorithm>
 
@@ -7,7 +7,7 @@
 #include "form/mould.h"
 #include "laid.h"
 #include "opened.h"
-#include "openings.h"
+#include "cut_openings.h"
 
 namespace juggler {
 namespace {

@@ -6,7 +6,7 @@
 #include <map>
 
 #include "edge_runs.h"
-#include "form/openings.h"
+#include "form/opening_forms.h"
 #include "meet/places.h"
 
 namespace juggler {

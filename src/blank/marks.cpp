@@ -1,8 +1,8 @@
 #include <algorithm>
 
-#include "folded.h"
+#include "pieces_of_body.h"
 #include "opened.h"
-#include "openings.h"
+#include "cut_openings.h"
 #include "seam.h"
 
 namespace juggler {

@@ -1,11 +1,11 @@
 // Openings as asked for, placed on the wall and cut. Equation numbers: docs/maths/openings.md.
-#include "openings.h"
+#include "cut_openings.h"
 #include "geom/patience.h"
 
 #include <algorithm>
 
 #include "edge_runs.h"
-#include "form/openings.h"
+#include "form/opening_forms.h"
 #include "lettering.h"
 #include "meet/boring.h"
 #include "meet/places.h"

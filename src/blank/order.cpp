@@ -1,7 +1,7 @@
 // In which order bends are made. docs/maths/folded.md (55)-(57).
 #include <algorithm>
 
-#include "folded.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

@@ -1,7 +1,7 @@
 // Arcs pressed in flats: how many hits, where, and what they leave. docs/maths/folded.md (25)-(28).
 #include <algorithm>
 
-#include "folded.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

@@ -1,7 +1,7 @@
 // A round wall pressed in flats: its bend lines on the smooth blank. docs/maths/folded.md (28).
 #include <algorithm>
 
-#include "folded.h"
+#include "pieces_of_body.h"
 #include "opened.h"
 
 namespace juggler {

@@ -3,7 +3,7 @@
 
 #include "laid.h"
 #include "opened.h"
-#include "openings.h"
+#include "cut_openings.h"
 
 namespace juggler {
 namespace {

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "folded.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

@@ -2,7 +2,7 @@
 #include <algorithm>
 
 #include "develop/net.h"
-#include "folded.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

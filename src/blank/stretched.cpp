@@ -2,11 +2,11 @@
 #include <algorithm>
 #include <memory>
 
-#include "folded.h"
+#include "pieces_of_body.h"
 #include "geom/patience.h"
 #include "laid.h"
 #include "opened.h"
-#include "openings.h"
+#include "cut_openings.h"
 
 namespace juggler {
 namespace {

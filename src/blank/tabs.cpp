@@ -2,9 +2,9 @@
 #include <algorithm>
 
 #include "edge_runs.h"
-#include "folded.h"
+#include "pieces_of_body.h"
 #include "opened.h"
-#include "openings.h"
+#include "cut_openings.h"
 
 namespace juggler {
 namespace {

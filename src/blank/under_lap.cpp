@@ -2,7 +2,7 @@
 #include <algorithm>
 
 #include "opened.h"
-#include "openings.h"
+#include "cut_openings.h"
 
 namespace juggler {
 namespace {

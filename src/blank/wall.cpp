@@ -7,10 +7,10 @@
 #include <tuple>
 
 #include "closing.h"
-#include "folded.h"
+#include "pieces_of_body.h"
 #include "laid.h"
 #include "opened.h"
-#include "openings.h"
+#include "cut_openings.h"
 #include "ruled_hits.h"
 #include "seam.h"
 

@@ -8,7 +8,7 @@
 #include <boost/geometry/strategies/strategies.hpp>
 #include <map>
 
-#include "openings.h"
+#include "cut_openings.h"
 
 namespace juggler {
 namespace {

@@ -6,7 +6,7 @@
 #include "folded.h"
 #include "proof/given_bodies.h"
 #include "round/round.h"
-#include "round/sizes.h"
+#include "round/round_sizes.h"
 
 namespace juggler {
 namespace {

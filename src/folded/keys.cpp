@@ -1,7 +1,7 @@
 // What a job says of panels, hoppers, nets and tubes.
 #include <algorithm>
 
-#include "rows.h"
+#include "folded_rows.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,6 @@
 // Panels, hoppers, nets and tubes of a job.
 #include "job/csv.h"
-#include "rows.h"
+#include "folded_rows.h"
 
 namespace juggler {
 namespace {

@@ -5,7 +5,7 @@
 #include <sstream>
 
 #include "job/named_file.h"
-#include "rows.h"
+#include "folded_rows.h"
 
 namespace juggler {
 namespace {

@@ -4,7 +4,7 @@
 #include <stdexcept>
 
 #include "bezier.h"
-#include "openings.h"
+#include "opening_forms.h"
 
 namespace juggler {
 namespace {

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <stdexcept>
 
-#include "openings.h"
+#include "opening_forms.h"
 #include "profile.h"
 
 namespace juggler {

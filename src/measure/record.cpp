@@ -224,14 +224,6 @@ Record texts(const std::vector<Phrase>& phrases, const Units& units) {
   return list_of(phrases, [&](const Phrase& phrase) { return Record(phrase.in(units)); });
 }
 
-const Record& member(const Record& members, const char* name) {
-  static const Record nothing;
-  for (const auto& [own, value] : std::get<Record::Members>(members.is())) {
-    if (own == name) return value;
-  }
-  return nothing;
-}
-
 Record sheet_record(const Sheet& s) {
   return {{"thickness", mm(s.thickness, {"inside", "outside", "sheet"})},
           {"sizes_on", face(s.sizes_on)},
@@ -338,37 +330,33 @@ Record part_record(const PieceResult& piece) {
 
 Record piece_record(const PieceResult& piece, const Bench& bench, const Units& units) {
   const Blank& b = piece.blank;
-  const Record own = piece.formed->says.members ? piece.formed->says.members(b) : Record(Record::Members());
-  return {{"name", title_of(piece)},
-          {"part", piece.part.name},
-          {"piece", b.piece + 1},
-          {"pieces", b.pieces},
-          {"count", b.count},
-          {"thickness", mm(b.thickness, {"inside", "outside", "sheet"})},
-          {"face_up", face_up(b)},
-          {"blank", blank_record(piece)},
-          {"edges", list_of(b.edges, edge_record)},
-          {"sizes", piece.wall() ? sizes_record(b) : Record()},
-          {"cone", member(own, "cone")},
-          {"fit_error", mm(b.fit_error, {"true curve", "arcs", "edges as cut"})},
-          {"gap", piece.wall() ? gap_record(b.gap) : Record()},
-          {"elements", list_of(b.elements, element_record)},
-          {"bench", bench_record(bench_card(piece, bench))},
-          {"bends", bends_record(b)},
-          {"bends_in_gap", list_of(b.folds_in_gap, [](const Fold& f) -> Record { return f.tag; })},
-          {"creases", creases_record(b)},
-          {"folding", piece.formed->body ? folding_record(b, *piece.formed->body) : Record()},
-          {"flat_rings", member(own, "flat_rings")},
-          {"coil", member(own, "coil")},
-          {"strip", member(own, "strip")},
-          {"strain", member(own, "strain")},
-          {"pressed", pressed_record(b.pressed)},
-          {"openings", openings_record(b)},
-          {"opening_groups", opening_groups_record(b, units)},
-          {"measures", measures_record(piece)},
-          {"notes", texts(b.notes, units)},
-          {"warnings", texts(b.warnings, units)},
-          {"proof", proof_record(piece.proof, units)}};
+  Record record{{"name", title_of(piece)},
+                {"part", piece.part.name},
+                {"piece", b.piece + 1},
+                {"pieces", b.pieces},
+                {"count", b.count},
+                {"thickness", mm(b.thickness, {"inside", "outside", "sheet"})},
+                {"face_up", face_up(b)},
+                {"blank", blank_record(piece)},
+                {"edges", list_of(b.edges, edge_record)},
+                {"sizes", piece.wall() ? sizes_record(b) : Record()},
+                {"fit_error", mm(b.fit_error, {"true curve", "arcs", "edges as cut"})},
+                {"gap", piece.wall() ? gap_record(b.gap) : Record()},
+                {"elements", list_of(b.elements, element_record)},
+                {"bench", bench_record(bench_card(piece, bench))},
+                {"bends", bends_record(b)},
+                {"bends_in_gap", list_of(b.folds_in_gap, [](const Fold& f) -> Record { return f.tag; })},
+                {"creases", creases_record(b)},
+                {"folding", piece.formed->body ? folding_record(b, *piece.formed->body) : Record()},
+                {"pressed", pressed_record(b.pressed)},
+                {"openings", openings_record(b)},
+                {"opening_groups", opening_groups_record(b, units)},
+                {"measures", measures_record(piece)},
+                {"notes", texts(b.notes, units)},
+                {"warnings", texts(b.warnings, units)},
+                {"proof", proof_record(piece.proof, units)}};
+  if (piece.formed->says.members) record.add(piece.formed->says.members(b));
+  return record;
 }
 
 void Record::add(const Record& others) {

@@ -7,7 +7,7 @@
 #include "figures.h"
 #include "given.h"
 #include "numbers.h"
-#include "openings.h"
+#include "formed_openings.h"
 #include "provers.h"
 
 namespace juggler {

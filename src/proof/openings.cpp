@@ -1,4 +1,4 @@
-#include "openings.h"
+#include "formed_openings.h"
 
 #include <algorithm>
 

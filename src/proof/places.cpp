@@ -1,4 +1,4 @@
-#include "places.h"
+#include "rim_places.h"
 
 #include <algorithm>
 

@@ -7,8 +7,8 @@
 #include "figures.h"
 #include "given.h"
 #include "numbers.h"
-#include "openings.h"
-#include "places.h"
+#include "formed_openings.h"
+#include "rim_places.h"
 
 namespace juggler {
 namespace {

@@ -5,9 +5,9 @@
 #include <cmath>
 
 #include "figures.h"
+#include "formed_openings.h"
 #include "given.h"
 #include "numbers.h"
-#include "openings.h"
 #include "provers.h"
 
 namespace juggler {
@@ -393,6 +393,45 @@ EdgeMiss miss_of(const Edge& e, const std::vector<FlatPatch>& flats, const Surfa
   return miss;
 }
 
+void keep(Proof& proof, double distance, const char* where) {
+  if (distance <= proof.greatest_distance) return;
+  proof.greatest_distance = distance;
+  proof.where = where;
+}
+
+// The strain as stated; of what opens flat no place of the greatest is.
+double strain_mismatch(const std::vector<FlatPatch>& flats, const Surface& s, const Looked& looked,
+                       const StrainNumbers& stated) {
+  if (looked.turned_over) return HUGE_VAL;
+  const double mean = std::sqrt(looked.squares / looked.area);
+  const double off = worse(std::abs(mean - stated.root_mean_square), less_nearby(looked, mean));
+  if (stated.opens_flat() && !(mean >= within::unstrained)) return off;
+  return worse({off, std::abs(looked.greatest) - std::abs(stated.greatest), off_at_place(flats, s, stated)});
+}
+
+// Edges against the surface, their lengths and girths.
+void prove_edges(Proof& proof, const Blank& blank, const std::vector<FlatPatch>& flats, const Surface& s) {
+  for (const Edge& e : blank.edges) {
+    const EdgeMiss miss = miss_of(e, flats, s);
+    if (e.name == EdgeName::seam_start || e.name == EdgeName::seam_end) {
+      proof.seam_mismatch = worse({proof.seam_mismatch, miss.off, miss.longer});
+      continue;
+    }
+    keep(proof, miss.off, e.name == EdgeName::base ? "base edge as cut" : "top edge as cut");
+    proof.rim_mismatch = worse({proof.rim_mismatch, miss.longer, miss.girth});
+  }
+}
+
+OpeningProof openings_on(const Blank& blank, const Surface& s) {
+  return prove_openings(
+      blank,
+      [&](Vec2 p) -> std::optional<FormedAt> {
+        const auto at = parameters_of(blank.patches, p);
+        return at ? std::optional(FormedAt{s.point(at->first, at->second).at, {}}) : std::nullopt;
+      },
+      0, 0);
+}
+
 }  // namespace
 
 Proof prove(const Blank& blank, const StretchedPart& part) {
@@ -403,53 +442,24 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   for (const StretchPatch& p : blank.patches) flats.emplace_back(p);
   Proof proof;
   proof.allowed = within::same * part.size + blank.fit_error;
-  const auto keep = [&](double distance, const char* where) {
-    if (!(distance <= proof.greatest_distance)) {
-      proof.greatest_distance = distance;
-      proof.where = where;
-    }
-  };
   Looked looked;
   const Vec2 middle = 0.5 * (blank.patches.front().at.front() + blank.patches.back().at.back());
   const double sense = blank.face_up == Face::outside ? 1 : -1;
   for (const FlatPatch& flat : flats) look(looked, s, flat, middle, sense);
-  const StrainNumbers& stated = piece.strain;
-  const double mean = std::sqrt(looked.squares / looked.area);
   proof.allowed_strain = within::beside;
-  proof.strain_mismatch = worse(std::abs(mean - stated.root_mean_square), less_nearby(looked, mean));
-  // Of what opens flat no place of the greatest strain is stated.
-  if (!stated.opens_flat() || mean >= within::unstrained)
-    proof.strain_mismatch =
-        worse({proof.strain_mismatch, std::abs(looked.greatest) - std::abs(stated.greatest),
-               off_at_place(flats, s, stated)});
-  if (looked.turned_over) proof.strain_mismatch = HUGE_VAL;
+  proof.strain_mismatch = strain_mismatch(flats, s, looked, piece.strain);
   const double gap = worse(greatest_break(blank), break_between_patches(blank));
-  if (!(gap <= within::same * part.size)) keep(gap + proof.allowed, "a break");
+  if (!(gap <= within::same * part.size)) keep(proof, gap + proof.allowed, "a break");
   if (part.once_round) {
-    keep(off_profile(s, *part.once_round, EndName::base), "base against its profile");
-    keep(off_profile(s, *part.once_round, EndName::top), "top against its profile");
+    keep(proof, off_profile(s, *part.once_round, EndName::base), "base against its profile");
+    keep(proof, off_profile(s, *part.once_round, EndName::top), "top against its profile");
   }
-  keep(off_elements(flats, s, blank.elements), "elements");
-  double seams = gap_between_copies(piece);
-  for (const Edge& e : blank.edges) {
-    const EdgeMiss miss = miss_of(e, flats, s);
-    if (e.name == EdgeName::seam_start || e.name == EdgeName::seam_end) {
-      seams = worse({seams, miss.off, miss.longer});
-      continue;
-    }
-    keep(miss.off, e.name == EdgeName::base ? "base edge as cut" : "top edge as cut");
-    proof.rim_mismatch = worse({proof.rim_mismatch, miss.longer, miss.girth});
-  }
-  proof.seam_mismatch = seams;
+  keep(proof, off_elements(flats, s, blank.elements), "elements");
+  proof.seam_mismatch = gap_between_copies(piece);
+  prove_edges(proof, blank, flats, s);
   proof.area_mismatch = std::abs(std::abs(looked.flat_area) - std::abs(signed_area(bare_outline(blank))));
   proof.allowed_area = proof.allowed * length_of(bare_outline(blank));
-  const OpeningProof openings = prove_openings(
-      blank,
-      [&](Vec2 p) -> std::optional<FormedAt> {
-        const auto at = parameters_of(blank.patches, p);
-        return at ? std::optional(FormedAt{s.point(at->first, at->second).at, {}}) : std::nullopt;
-      },
-      0, 0);
+  const OpeningProof openings = openings_on(blank, s);
   proof.opening_mismatch = openings.mismatch;
   const bool numbers = add_numbers(proof, blank);
   proof.passed = openings.passed && numbers && proof.strain_mismatch <= proof.allowed_strain &&

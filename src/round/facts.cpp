@@ -5,7 +5,7 @@
 #include "measure/facts.h"
 #include "measure/say.h"
 #include "round.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

@@ -1,7 +1,7 @@
 // Flanges at round ends: the wall goes on along its rulings and is turned over, which stretches its free
 // edge.
 #include "part/bounds.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

@@ -4,7 +4,7 @@
 #include "blank/laid.h"
 #include "form/mirror.h"
 #include "round.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

@@ -1,7 +1,7 @@
 // Cones and cylinders against their sizes as given.
 #include "proof/given_walls.h"
 #include "round.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,6 @@
 // What a job says of cones and cylinders.
 #include "job/shape_keys.h"
-#include "rows.h"
+#include "round_rows.h"
 
 namespace juggler {
 namespace {

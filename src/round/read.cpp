@@ -1,7 +1,7 @@
 // Cones and cylinders of a job, and what follows from their sizes.
 #include "juggler/formed.h"
-#include "rows.h"
-#include "sizes.h"
+#include "round_rows.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

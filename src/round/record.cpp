@@ -3,7 +3,7 @@
 
 #include "measure/record_parts.h"
 #include "round.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

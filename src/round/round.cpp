@@ -2,8 +2,8 @@
 // said to be so docs/maths/develop.md.
 #include <algorithm>
 
-#include "sizes.h"
-#include "wall.h"
+#include "round_sizes.h"
+#include "round_wall.h"
 
 namespace juggler {
 namespace {

@@ -3,7 +3,7 @@
 
 #include "juggler/formed.h"
 #include "proof/given.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 

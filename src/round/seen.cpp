@@ -2,7 +2,7 @@
 #include "measure/facts.h"
 #include "round.h"
 #include "scene/wall.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

@@ -1,5 +1,5 @@
 // Cones and cylinders worked out.
-#include "sizes.h"
+#include "round_sizes.h"
 #include "part/trims.h"
 
 namespace juggler {

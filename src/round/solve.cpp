@@ -4,7 +4,7 @@
 
 #include "juggler/part.h"
 #include "part/bounds.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

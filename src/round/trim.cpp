@@ -1,8 +1,8 @@
 // The planes of trims, and what they must not do. Equation numbers: docs/maths/round.md.
 #include <algorithm>
 
-#include "sizes.h"
-#include "wall.h"
+#include "round_sizes.h"
+#include "round_wall.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,6 @@
 // Whether a trim is given in exactly one of its three ways.
 #include "part/bounds.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

@@ -1,5 +1,5 @@
 // Transitions against their ends as given.
-#include "given.h"
+#include "given_ends.h"
 
 #include <algorithm>
 #include <cmath>

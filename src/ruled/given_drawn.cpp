@@ -3,7 +3,7 @@
 #include <array>
 #include <cmath>
 
-#include "given.h"
+#include "given_ends.h"
 
 namespace juggler {
 namespace {

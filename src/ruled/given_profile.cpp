@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "given.h"
+#include "given_ends.h"
 
 namespace juggler {
 namespace {

@@ -1,5 +1,5 @@
 // What a job says of transitions.
-#include "rows.h"
+#include "ruled_rows.h"
 
 namespace juggler {
 namespace {

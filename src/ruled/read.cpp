@@ -1,5 +1,5 @@
 // Transitions of a job.
-#include "rows.h"
+#include "ruled_rows.h"
 
 namespace juggler {
 namespace {

@@ -1,5 +1,5 @@
 // What a job says of domes and ruled walls.
-#include "rows.h"
+#include "stretched_rows.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,6 @@
 // Domes and ruled walls of a job.
 #include "job/csv.h"
-#include "rows.h"
+#include "stretched_rows.h"
 
 namespace juggler {
 namespace {

@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "form/surface.h"
-#include "sizes.h"
+#include "wound_sizes.h"
 #include "strip_ends.h"
 #include "winding.h"
 

@@ -4,7 +4,7 @@
 
 #include "measure/columns.h"
 #include "measure/facts.h"
-#include "sizes.h"
+#include "wound_sizes.h"
 #include "winding.h"
 #include "wound.h"
 

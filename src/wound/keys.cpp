@@ -1,5 +1,5 @@
 // What a job says of flights, coils, helical strips and slides.
-#include "rows.h"
+#include "wound_rows.h"
 
 namespace juggler {
 namespace {

@@ -1,5 +1,5 @@
 // Flights, coils, helical strips and slides of a job.
-#include "rows.h"
+#include "wound_rows.h"
 
 namespace juggler {
 namespace {

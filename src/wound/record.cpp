@@ -2,7 +2,7 @@
 #include <cmath>
 
 #include "measure/record_parts.h"
-#include "sizes.h"
+#include "wound_sizes.h"
 #include "winding.h"
 #include "wound.h"
 

@@ -3,7 +3,7 @@
 #include <cmath>
 
 #include "part/bounds.h"
-#include "sizes.h"
+#include "wound_sizes.h"
 
 namespace juggler {
 

@@ -5,7 +5,7 @@
 #include <memory>
 
 #include "form/surface.h"
-#include "sizes.h"
+#include "wound_sizes.h"
 #include "strip_ends.h"
 #include "winding.h"
 

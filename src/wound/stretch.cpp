@@ -1,7 +1,7 @@
 // Growing flights and strips that stretch, laid out.
 #include "develop/stretch.h"
 #include "form/mirror.h"
-#include "sizes.h"
+#include "wound_sizes.h"
 #include "winding.h"
 
 #include <algorithm>

@@ -3,7 +3,7 @@
 
 #include "develop/stretch.h"
 #include "juggler/blank.h"
-#include "sizes.h"
+#include "wound_sizes.h"
 
 namespace juggler {
 

@@ -362,7 +362,7 @@ class CardReader:
             self.plan(e, plan)
             for key, cell in (("base_run", base), ("top_run", top), ("length", long), ("from_base", from_base), ("from_top", from_top)):
                 self.near(f"{key} of element {number:g}", self.bare(cell), e[key])
-            self.near(f"length of element {number:g} as drawn", self.bare(long), math.dist(e["base"], e["top"]), 0.5, 1e-6 if not self.piece["strain"] else math.inf)
+            self.near(f"length of element {number:g} as drawn", self.bare(long), math.dist(e["base"], e["top"]), 0.5, 1e-6 if not self.piece.get("strain") else math.inf)
             if before and e["on_metal"] and before[0]["on_metal"] and not self.piece["tabs_added"]:
                 for end, cell in (("base", base), ("top", top)):
                     way = abs(self.outline.run(e[end]) - self.outline.run(before[0][end]))
@@ -435,9 +435,9 @@ class CardReader:
                 self.near(f"sweep of the {end}, {face}", low, stated[0], 0.01)
                 if not more:
                     self.near(f"sweep of the {end}, {face}", high if high is not None else low, stated[1], 0.01)
-                if self.piece["cone"]:
+                if self.piece.get("cone"):
                     # A level circle of the radius r, seen square to a wall that leans by a: r / cos(a).
-                    lean = math.cos(math.radians(self.piece["cone"]["half_angle"]))
+                    lean = math.cos(math.radians(self.piece.get("cone")["half_angle"]))
                     self.near(f"sweep of the {end}, {face}", low, sizes[face][end]["radius"] / lean, 0.5, 1e-6 * low)
 
     def girths(self):

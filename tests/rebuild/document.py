@@ -13,7 +13,7 @@ def check_document(faults, drawing, piece, part):
         edges.setdefault(e["name"], e)
     check_blank(faults, outline, piece, part)
     check_edges(faults, outline, piece, edges)
-    if piece["cone"]:
+    if piece.get("cone"):
         check_cone(faults, piece, part, edges)
     check_bench(faults, outline, piece, edges)
     check_bend_list(faults, piece)
@@ -63,12 +63,12 @@ def check_edges(faults, outline, piece, edges):
             faults.near(f"length of {e['name']} as an arc", e["arc"]["radius"] * math.radians(e["arc"]["angle"]), e["length"], 1e-6 + 1e-9 * e["length"])
             if found.radius < 1e5:
                 faults.near(f"centre of {e['name']}", math.dist(centre_of(found), e["arc"]["centre"]), 0, 1e-4)
-        if e["name"] in ("base", "top") and e["girth"] and piece["sizes"] and piece["pieces"] == 1 and not piece["strip"] and not piece["coil"]:
+        if e["name"] in ("base", "top") and e["girth"] and piece["sizes"] and piece["pieces"] == 1 and not piece.get("strip") and not piece.get("coil"):
             faults.near(f"girth of the {e['name']}", e["girth"], piece["sizes"]["neutral"][e["name"]]["girth"], 1e-6 + 1e-9 * e["girth"])
 
 
 def check_cone(faults, piece, part, edges):
-    cone = piece["cone"]
+    cone = piece.get("cone")
     for end in ("base", "top"):
         arc = edges[end]["arc"] if end in edges else None
         if not arc:
@@ -213,9 +213,9 @@ def check_faces(faults, piece, part):
         return
     for end in ("base", "top"):
         size = part.get(end)
-        if isinstance(size, dict) and size.get("contact") == "size_face" and not size.get("pointed") and piece["cone"]:
+        if isinstance(size, dict) and size.get("contact") == "size_face" and not size.get("pointed") and piece.get("cone"):
             faults.near(f"{end} as cut on the {size['sizes_on']}", piece["sizes"][size["sizes_on"]][end]["radius"], size["radius"], 1e-6)
-    lean = math.radians(piece["cone"]["half_angle"]) if piece["cone"] else None
+    lean = math.radians(piece.get("cone")["half_angle"]) if piece.get("cone") else None
     if lean is None:
         return
     for end in ("base", "top"):
@@ -227,14 +227,14 @@ def check_faces(faults, piece, part):
 def check_gap(faults, piece, part, edges):
     """What the gap takes of a girth, and how wide it is on each face."""
     gap, seam = piece["gap"], part.get("seam") or {}
-    if not gap or not piece["cone"] or piece["pieces"] != 1 or seam.get("lap") or seam.get("stock") or piece["strip"] or piece["coil"] or piece["tabs_added"]:
+    if not gap or not piece.get("cone") or piece["pieces"] != 1 or seam.get("lap") or seam.get("stock") or piece.get("strip") or piece.get("coil") or piece["tabs_added"]:
         return
     for end in ("base", "top"):
         e, said = edges.get(end), gap[end]
         if not e or not said["neutral"]:
             continue
         if e["arc"]:
-            lost = math.radians(piece["cone"]["sector_full"] - e["arc"]["angle"])
+            lost = math.radians(piece.get("cone")["sector_full"] - e["arc"]["angle"])
             found = e["arc"]["radius"] * lost if seam.get("wedge") else 2 * e["arc"]["radius"] * math.sin(lost / 2)
         else:
             found = e["girth"] - e["length"]
@@ -298,10 +298,10 @@ def check_pressed(faults, piece, part, edges):
         faults.near("last flat", pressed["end_width"], max(0.0, wide - along[-1]), 1e-3 + 3 * piece["fit_error"])
     seam = part.get("seam") or {}
     whole = not seam.get("lap") and not seam.get("stock")
-    if whole and piece["cone"] and piece["pieces"] == 1 and part["shape"] == "cone" and edges.get("base") and edges["base"]["arc"]:
+    if whole and piece.get("cone") and piece["pieces"] == 1 and part["shape"] == "cone" and edges.get("base") and edges["base"]["arc"]:
         # A pyramid of n flats about the apex: sin(flat / 2) = sin(edge's lean) sin(pi / n).
         n = all_round
-        flat = math.radians(piece["cone"]["sector_full"]) / n
+        flat = math.radians(piece.get("cone")["sector_full"]) / n
         lean = math.asin(math.sin(flat / 2) / math.sin(math.pi / n))
         middle = math.atan(math.tan(lean) * math.cos(math.pi / n))
         found = edges["base"]["arc"]["radius"] * (math.cos(middle) - math.cos(lean))
@@ -329,7 +329,7 @@ def check_labels(faults, piece, part):
 
 def check_layers(faults, piece):
     """A coil's layers lie side by side: its middle is halfway, and what is cut is the neutral one."""
-    coil = piece["coil"]
+    coil = piece.get("coil")
     if not coil:
         return
     lengths = coil["length"]

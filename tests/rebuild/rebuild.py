@@ -360,7 +360,7 @@ def place_on_wall(at, piece, part):
     other = elements[near["number"] - 1] if near["number"] > 0 else elements[1]
     step = math.remainder(other["plan_angle"] - near["plan_angle"], 360)
     plan = near["plan_angle"] + step * turned(angle(at), of(near)) / turned(of(other), of(near))
-    if any(part.get(key) for key in ("flanges",)) or piece["cone"] is None and cone:
+    if any(part.get(key) for key in ("flanges",)) or piece.get("cone") is None and cone:
         return plan, None
     if any("flange" in note for note in piece["notes"]) or piece["sizes"]["neutral"]["base"]["radius"] == 0:
         return plan, None
@@ -371,7 +371,7 @@ def place_on_wall(at, piece, part):
         way = (middle["top"][0] - middle["base"][0], middle["top"][1] - middle["base"][1])
         up = ((at[0] - middle["base"][0]) * way[0] + (at[1] - middle["base"][1]) * way[1]) / math.hypot(*way)
     sizes = piece["sizes"]
-    half = math.radians(piece["cone"]["half_angle"]) if piece["cone"] else 0.0
+    half = math.radians(piece.get("cone")["half_angle"]) if piece.get("cone") else 0.0
     lean = half if sizes["neutral"]["base"]["radius"] >= sizes["neutral"]["top"]["radius"] else -half
     base = part.get("base") if isinstance(part.get("base"), dict) else {}
     if base.get("contact", "size_face") != "size_face" or "radius" not in base:

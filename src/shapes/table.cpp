@@ -1,9 +1,9 @@
 // The table of shapes as a job reads them. Adding one is a folder and a line here.
-#include "folded/rows.h"
-#include "round/rows.h"
-#include "ruled/rows.h"
-#include "stretched/rows.h"
-#include "wound/rows.h"
+#include "folded/folded_rows.h"
+#include "round/round_rows.h"
+#include "ruled/ruled_rows.h"
+#include "stretched/stretched_rows.h"
+#include "wound/wound_rows.h"
 
 namespace juggler {
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "form/cuts.h"
-#include "sizes.h"
+#include "round_sizes.h"
 
 namespace juggler {
 
