@@ -112,6 +112,11 @@ class Files {
       if (wants("png")) add(name + ".png", [&](std::ostream& out) { write_png(drawn.page, out); });
       pages.push_back(std::move(drawn.page));
     }
+    if (std::optional<Page> together = draw_together(result_)) {
+      if (wants("svg")) add(stem_ + "-together.svg", [&](std::ostream& out) { write_svg(*together, out); });
+      if (wants("png")) add(stem_ + "-together.png", [&](std::ostream& out) { write_png(*together, out); });
+      pages.push_back(std::move(*together));
+    }
     if (wants("pdf"))
       add(stem_ + ".pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
   }

@@ -104,6 +104,41 @@ TEST(Drawing, ShowsPiecesTrimsAndFittedRims) {
   }
 }
 
+TEST(Drawing, ShowsPartsTogetherWhereTheyStand) {
+  const std::string main = R"(juggler = 1
+[job]
+name = "Two pipes"
+[sheet]
+thickness = 2
+sizes_on = "outside"
+[parts.main]
+shape = "cylinder"
+diameter = 600
+height = 1200
+[parts.branch]
+shape = "cylinder"
+diameter = 250
+height = 700
+)";
+  EXPECT_FALSE(draw_together(develop_job(read_job(main, "job.toml"))));
+  const JobResult r =
+      develop_job(read_job(main + "place = { on = \"main\", height = 520, tilt = 45 }\n", "job.toml"));
+  const std::optional<Page> page = draw_together(r);
+  ASSERT_TRUE(page);
+  expect_legible(*page, "parts together");
+  for (const char* words : {"main", "branch", "Two pipes", "parts together"})
+    EXPECT_TRUE(says(*page, words)) << words;
+  // The branch's own page says where it stands, the main's does not.
+  const auto set = draw_set(r);
+  const auto said = [&](size_t piece) {
+    return std::any_of(set.begin(), set.end(), [&](const DrawingPage& s) {
+      return s.piece == piece && says(s.page, "on main at height");
+    });
+  };
+  EXPECT_FALSE(said(0));
+  EXPECT_TRUE(said(1));
+}
+
 TEST(Drawing, NamesBothEdgesOfTheSeamOnABlankAsWideAsItsPanel) {
   const JobResult r =
       result_of({{"base.diameter", "452"}, {"top.diameter", "447"}, {"height", "600"}, {"seam.gap", "2"}});

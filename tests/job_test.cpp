@@ -56,6 +56,64 @@ TEST(Job, ArithmeticIsUnderstood) {
   EXPECT_DOUBLE_EQ(base_of("\"2 ft + 6 in\"", "job.units = \"in\"\n"), 30 * 25.4);
 }
 
+TEST(Job, PartsStandWhereTheyAreAsked) {
+  const std::string job = R"(juggler = 1
+[sheet]
+thickness = 2
+sizes_on = "outside"
+[parts.main]
+shape = "cylinder"
+diameter = 600
+height = 1200
+[parts.branch]
+shape = "cylinder"
+diameter = 250
+height = 700
+place = { on = "main", height = "52 cm", angle = 40, tilt = 45, offset = 60, spin = 10 }
+[parts.cap]
+shape = "cylinder"
+diameter = 600
+height = 100
+place = { follows = "main" }
+[parts.far]
+shape = "cylinder"
+diameter = 100
+height = 100
+place = { at = ["1 m", 0, 50], lean = 90, towards = 270 }
+)";
+  const Job read = read_job(job, "job.toml");
+  EXPECT_FALSE(read.parts[0].place);
+  const PartPlace& branch = *read.parts[1].place;
+  EXPECT_EQ(branch.on, "main");
+  EXPECT_EQ(*branch.height, 520);
+  EXPECT_NEAR(branch.angle.degrees(), 40, 1e-12);
+  EXPECT_NEAR(branch.tilt.degrees(), 45, 1e-12);
+  EXPECT_EQ(branch.offset, 60);
+  EXPECT_NEAR(branch.spin.degrees(), 10, 1e-12);
+  EXPECT_EQ(read.parts[2].place->follows, "main");
+  EXPECT_EQ(*read.parts[3].place->at, (Vec3{1000, 0, 50}));
+  const JobResult r = develop_job(read);
+  EXPECT_NEAR(r.pieces[2].stands.origin.z, 1200, 1e-9);
+  EXPECT_NEAR(r.pieces[3].stands.z.y, -1, 1e-15);
+  const auto refusal = [&](const std::string& was, const std::string& is) {
+    std::string other = job;
+    other.replace(other.find(was), was.size(), is);
+    try {
+      (void)develop_job(read_job(other, "job.toml"));
+    } catch (const JobRefusal& refusal) {
+      return std::to_string(refusal.place().line) + ":" + std::to_string(refusal.place().column) + " " +
+             refusal.what();
+    }
+    return std::string();
+  };
+  EXPECT_TRUE(has(refusal("\"main\", height", "\"man\", height"),
+                  "13:16 parts.branch.place.on: names no part of the job; found man"));
+  EXPECT_TRUE(has(refusal("[\"1 m\", 0, 50]", "[1, 2]"), "three lengths [x, y, z]"));
+  EXPECT_TRUE(has(refusal("[\"1 m\", 0, 50]", "5"), "a list of three lengths [x, y, z]"));
+  EXPECT_TRUE(has(refusal("lean = 90", "tilt = 90"),
+                  "parts.far.place.tilt: belongs to a part that stands on another"));
+}
+
 TEST(Job, ASizeOfOnePartNamesAnothers) {
   const Job job = read_job(
       "juggler = 1\nsheet = {thickness = 1, sizes_on = \"inside\"}\n"

@@ -1,6 +1,8 @@
 // A part developed: its blanks with all that is known of them.
 #pragma once
 
+#include <span>
+
 #include "juggler/formed.h"
 
 namespace juggler {
@@ -11,6 +13,7 @@ struct PieceResult {
   std::shared_ptr<const Formed> formed;  ///< the whole part, as made
   Blank blank;
   Proof proof;
+  Frame stands = {};  ///< in the job, where its part has a place
 
   /// The wall in space, where it opens flat as it is; else null.
   [[nodiscard]] const Form* wall() const { return formed->wall(); }
@@ -26,6 +29,24 @@ struct PieceResult {
 /// Cost    a millisecond or two where rims are arcs; tens of them where they are fitted; some seconds at
 ///         worst where metal must stretch, and for thousands of openings.
 [[nodiscard]] std::vector<PieceResult> develop(const Part& part, const Patience& patience = {});
+
+/// A place that cannot be, and whose.
+class PlaceRefusal : public Refusal {
+ public:
+  PlaceRefusal(Text text, size_t part) : Refusal(std::move(text)), part_(part) {}
+  [[nodiscard]] size_t part() const { return part_; }  ///< its number among the parts, from 0
+
+ private:
+  size_t part_;
+};
+/// Where parts stand in the job's frame, in their order. One is named by its name, or by the key of the table
+/// that it comes from.
+///
+/// Errors  PlaceRefusal at place.on or place.follows for a name that no other part has, for parts that stand
+/// on
+///         each other in a circle, and where what is followed has no top; and as frame_of().
+/// Cost    parts that are followed are formed.
+[[nodiscard]] std::vector<Frame> frames_of(std::span<const Part> parts);
 
 /// What came of one of many parts.
 struct Outcome {

@@ -151,6 +151,9 @@ struct Formed {
   bool has_hand = false;              ///< of its own, right or left: it winds
   bool edges_open = false;            ///< its two ends are not joined to each other
   bool joints_made = true;            ///< what meets along edges is joined; else they are only parted
+  /// Where a part that follows it stands: the centre of its top, the axis square to its plane. None where it
+  /// has no top.
+  std::optional<Frame> top = {};
 
   /// Laid flat: what its pieces are, and charts of them, edges over these, folds and joints.
   std::function<LaidPart(const Making&)> lay = {};

@@ -76,6 +76,22 @@ constexpr Vec3 cross(Vec3 a, Vec3 b) {
 inline double norm(Vec3 a) { return std::sqrt(dot(a, a)); }
 inline Vec3 unit(Vec3 a) { return 1 / norm(a) * a; }
 
+/// A frame in space: where its origin lies, and the ways of its axes: of unit length, right-handed.
+struct Frame {
+  Vec3 origin = {};
+  Vec3 x = {1, 0, 0};
+  Vec3 y = {0, 1, 0};
+  Vec3 z = {0, 0, 1};
+
+  /// A way, a place and a frame that are given in this one, as they lie outside it.
+  [[nodiscard]] Vec3 way(Vec3 w) const { return w.x * x + w.y * y + w.z * z; }
+  [[nodiscard]] Vec3 place(Vec3 p) const { return origin + way(p); }
+  [[nodiscard]] Frame frame(const Frame& f) const { return {place(f.origin), way(f.x), way(f.y), way(f.z)}; }
+  /// A place and a way from outside, as this frame has them.
+  [[nodiscard]] Vec3 own_way(Vec3 w) const { return {dot(w, x), dot(w, y), dot(w, z)}; }
+  [[nodiscard]] Vec3 own_place(Vec3 p) const { return own_way(p - origin); }
+};
+
 /// A circular arc or straight line of the flat, kept by where it starts, which way it heads there (from +x),
 /// how long it is (mm, >= 0) and how far it turns (anticlockwise positive, less than a whole turn; 0 is a
 /// straight line). No centre is kept, so that the flattest arc is as exact as any.

@@ -163,6 +163,31 @@ struct Rolls {
   std::optional<double> flat_end = {};      ///< length they leave flat at either edge
 };
 
+/// Where a part stands: its own frame (base at z = 0, axis along z, plan angle 0 along x) in that of the job.
+/// Without a place both are one. In one of three ways, by what is given: by itself, on the wall of another
+/// part, or on another's top.
+///
+/// Source docs/maths/places.md.
+struct PartPlace {
+  std::optional<Vec3> at = {};  ///< by itself: the base's centre, mm
+  Angle lean = {};              ///< of the axis from the job's z, 0 to 180 degrees
+  Angle towards = {};           ///< the plan angle to which it leans
+
+  std::string on = {};                ///< on this part: its name
+  std::optional<double> height = {};  ///< along that part's axis, mm; required
+  Angle angle = {};                   ///< that part's plan angle to which the axis points
+  Angle tilt = {};    ///< of the axis, over -90 and under 90 degrees: positive where it rises outwards
+  double offset = 0;  ///< of the axis, to the right as seen from outside, mm
+
+  std::string follows = {};  ///< this part: its base lies on that one's top
+  Angle spin = {};           ///< about its own axis, before all else
+};
+/// The frame of a place in that of the other part: of what follows it, on that part's top.
+/// Errors  Refusal at place.lean, tilt, height, or where the ways of placing are mixed.
+[[nodiscard]] Frame frame_of(const PartPlace& place, const Frame& top = {});
+/// Its origin and axis given: the shortest turn from the upright.
+[[nodiscard]] Frame leaning(Vec3 origin, Vec3 axis);
+
 /// Refuses a sheet or making with a value out of range.
 void check(const Sheet& sheet, const Seam& seam, const Making& making);
 
@@ -189,6 +214,7 @@ struct Part {
   std::optional<EndName> meets = {};  ///< of a slide's wall: the edge of the floor, which has the same key
   /// What a job calls the shape's keys, where it differs.
   std::map<std::string, std::string> asked_as = {};
+  std::optional<PartPlace> place = {};
 };
 
 }  // namespace juggler

@@ -2,6 +2,7 @@
 // Drawings, bench cards and full-size templates.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 #include "juggler/job.h"
@@ -80,6 +81,10 @@ struct DrawingPage {
 /// Errors  JobRefusal at drawing.scale when the blank does not fit the paper at the scale asked for.
 /// Cost    some tens of milliseconds a page.
 [[nodiscard]] std::vector<DrawingPage> draw_set(const JobResult& job);
+
+/// All parts of a job where they stand, from the front, from above and pictorial, each by its name; nothing
+/// where no part has a place.
+[[nodiscard]] std::optional<Page> draw_together(const JobResult& job);
 
 /// A length rounded as the card says: "1700.5 mm", "24-7/32 in".
 [[nodiscard]] std::string shown_rounded(double mm, double round_to, const Units& units);

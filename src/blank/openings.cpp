@@ -137,7 +137,7 @@ class OpeningCutter {
 
   // The form's x where the bore's centre line meets the wall, on the flat as developed.
   [[nodiscard]] Angle x_as_bored(const Spot& at, const Bore& bore) const {
-    const Frame frame = wall_.charts[at.chart].frame(at.u, at.s);
+    const WallFrame frame = wall_.charts[at.chart].frame(at.u, at.s);
     const Vec2 x = frame.on_flat(way_on_wall(bore, direction(turn_of_x()), frame.normal));
     return heading_of(x);
   }

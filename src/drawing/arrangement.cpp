@@ -43,7 +43,7 @@ double scale_of_all(const JobResult& job, const PageBox& frame) {
 
 double scale_of_formed(const JobResult& job, const PageBox& frame) {
   double scale = HUGE_VAL;
-  for (const PieceResult& piece : job.pieces) scale = std::min(scale, formed_scale(job, piece, frame));
+  for (const PieceResult& piece : job.pieces) scale = std::min(scale, formed_scale(seen(job, piece), frame));
   return standard_at_most(scale);
 }
 

@@ -44,13 +44,15 @@ class Set {
   [[nodiscard]] double scale_of_formed() const {
     double largest = HUGE_VAL;
     for (const PieceResult& piece : job_.pieces)
-      largest = std::min(largest, formed_scale(job_, piece, formed_place()));
+      largest = std::min(largest, formed_scale(seen(job_, piece), formed_place()));
     const auto lost = [&](double scale) {
       size_t count = 0;
       for (size_t i = 0; i < job_.pieces.size(); ++i) {
         if (!is_first_of_part(job_, i)) continue;
         Draft trial(paper_);
-        count += draw_formed(trial.layout, job_, job_.pieces[i], formed_place(), scale, angles()).size();
+        count +=
+            draw_formed(trial.layout, job_.job, seen(job_, job_.pieces[i]), formed_place(), scale, angles())
+                .size();
       }
       return count;
     };
@@ -79,7 +81,8 @@ class Set {
     const bool formed = is_first_of_part(job_, i);
     Draft& with_formed = formed && !places_.formed ? add_page(i) : first;
     if (formed) {
-      const auto more = draw_formed(with_formed.layout, job_, piece, formed_place(), formed_scale_, angles());
+      const auto more = draw_formed(with_formed.layout, job_.job, seen(job_, piece), formed_place(),
+                                    formed_scale_, angles());
       left_over.insert(left_over.end(), more.begin(), more.end());
     }
     if (!places_.tables)
@@ -166,6 +169,28 @@ std::vector<DrawingPage> draw_set(const JobResult& job) {
   }
   if (!best) refuse_scale(job, papers_tried.back(), largest);
   return std::move(*best).pages();
+}
+
+std::optional<Page> draw_together(const JobResult& job) {
+  const bool placed = std::any_of(job.pieces.begin(), job.pieces.end(),
+                                  [](const PieceResult& p) { return p.part.place.has_value(); });
+  if (!placed) return std::nullopt;
+  const Paper paper = candidates(job.job).front();
+  const Angles angles = paper.us ? Angles::third : Angles::first;
+  constexpr double strip = 17.5;
+  const PageBox in = inner(paper);
+  const PageBox frame{in.left, in.top, in.right, in.bottom - strip - apart};
+  const Seen all = seen_together(job);
+  const double scale = standard_at_most(formed_scale(all, frame));
+  Page page{paper.height, paper.width};
+  page.title = job.job.name + ", parts together";
+  Layout layout(page);
+  (void)draw_formed(layout, job.job, all, frame, scale, angles);
+  layout.box(in, Pen::frame);
+  draw_title_together(layout, job, {{}, scale_text(scale), paper.name, 1, 1, angles},
+                      {in.right - title_width, in.bottom - strip, in.right, in.bottom});
+  layout.finish();
+  return page;
 }
 
 }  // namespace juggler

@@ -1,5 +1,6 @@
 // The formed part in parallel projections: from the front, from above, and pictorial.
 #include <algorithm>
+#include <memory>
 
 #include "scene/wall.h"
 #include "view.h"
@@ -40,6 +41,17 @@ Boxes boxes_of(const Seen& part) {
   return {box(from_front), box(from_above), box(part.pictorial)};
 }
 
+// The name of a part beside one of its lines.
+ViewLabel name_label(const PieceResult& piece, const Scene& scene, Vec2 away) {
+  ViewLabel label{piece.part.name, {}, away};
+  for (const SceneLine& line : scene.lines) {
+    for (const double share : {0.5, 0.25, 0.75}) label.at.push_back(line.point(share * line.steps));
+  }
+  return label;
+}
+
+}  // namespace
+
 Seen seen(const JobResult& job, const PieceResult& piece) {
   const Formed& formed = *piece.formed;
   if (!formed.says.seen) return wall_seen(formed.form, formed.seam, piece.blank);
@@ -50,18 +62,61 @@ Seen seen(const JobResult& job, const PieceResult& piece) {
   return formed.says.seen(piece.blank, all);
 }
 
+namespace {
+
+// A part's scene is made for the eye as the part's own frame has it.
+Scene placed_scene(const Seen& own, const Frame& stands, const Projection& projection) {
+  Scene scene = own.scene({stands.own_way(projection.right), stands.own_way(projection.up)});
+  for (SceneLine& line : scene.lines)
+    line.point = [point = line.point, stands](double i) { return stands.place(point(i)); };
+  for (auto& face : scene.faces) {
+    for (Vec3& p : face) p = stands.place(p);
+  }
+  return scene;
+}
+
 }  // namespace
 
-double formed_scale(const JobResult& job, const PieceResult& piece, const PageBox& frame) {
-  const auto [f, a, p] = boxes_of(seen(job, piece));
+Seen seen_together(const JobResult& job) {
+  struct Placed {
+    Seen own;
+    Frame stands;
+  };
+  const auto all = std::make_shared<std::vector<Placed>>();
+  Seen together;
+  for (size_t i = 0; i < job.pieces.size(); ++i) {
+    const PieceResult& piece = job.pieces[i];
+    if (!is_first_of_part(job, i)) continue;
+    all->push_back({seen(job, piece), piece.stands});
+    const auto add_name = [&](std::vector<ViewNote>& notes, const Projection& projection) {
+      notes.emplace_back(name_label(piece, placed_scene(all->back().own, piece.stands, projection), {1, 0}));
+    };
+    add_name(together.in_front, from_front);
+    add_name(together.in_above, from_above);
+    add_name(together.in_pictorial, together.pictorial);
+  }
+  together.scene = [all](const Projection& projection) {
+    Scene scene;
+    for (const Placed& part : *all) {
+      Scene one = placed_scene(part.own, part.stands, projection);
+      scene.lines.insert(scene.lines.end(), one.lines.begin(), one.lines.end());
+      scene.faces.insert(scene.faces.end(), one.faces.begin(), one.faces.end());
+      scene.size = std::max(scene.size, one.size);
+    }
+    return scene;
+  };
+  return together;
+}
+
+double formed_scale(const Seen& part, const PageBox& frame) {
+  const auto [f, a, p] = boxes_of(part);
   const double across = (frame.width() - 4 * room_across) / (std::max(f.width(), a.width()) + p.width());
   const double down = (frame.height() - 2 * (2 * room_down + caption_room)) / (f.height() + a.height());
   return std::min({across, down, (frame.height() - 2 * room_down - caption_room) / p.height()});
 }
 
-std::vector<std::string> draw_formed(Layout& layout, const JobResult& job, const PieceResult& piece,
-                                     const PageBox& frame, double scale, Angles angles) {
-  const Seen part = seen(job, piece);
+std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen& part, const PageBox& frame,
+                                     double scale, Angles angles) {
   const auto [f, a, p] = boxes_of(part);
   const ViewPlaces places = places_in(frame, f, a, p, scale, angles);
   const auto caption = [&](const PageBox& b, const char* text) {
@@ -75,7 +130,7 @@ std::vector<std::string> draw_formed(Layout& layout, const JobResult& job, const
                         const std::vector<ViewNote>& notes) {
     const View drawn(layout, part.scene(projection), projection, scale, without_caption(place));
     drawn.draw();
-    draw_notes(layout, drawn, notes, job.job.units, job.job.drawing.dimensions, labels);
+    draw_notes(layout, drawn, notes, job.units, job.drawing.dimensions, labels);
   };
   show(from_front, places.front, part.in_front);
   show(from_above, places.above, part.in_above);

@@ -116,4 +116,22 @@ void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, 
             {"by", fmt::format("juggler {}", version), 0.22}});
 }
 
+void draw_title_together(Layout& layout, const JobResult& job, const Title& title, const PageBox& b) {
+  const double middle = b.top + 9.5;
+  layout.draw({{b.left, middle}, {b.right, middle}}, Pen::table);
+  layout.box(b, Pen::frame);
+  draw_row(layout, {b.left, b.top, b.right, middle},
+           {{"parts together", or_dash(job.job.name), 0.68, true},
+            {"number", or_dash(job.job.number), 0.32, true}});
+  const PageBox last{b.left, middle, b.right, b.bottom};
+  draw_row(layout, last,
+           {{"scale", title.formed_scale, 0.2},
+            {"paper", title.paper, 0.2},
+            {"date", or_dash(job.job.date), 0.22},
+            {"by", fmt::format("juggler {}", version), 0.26},
+            {"", "", 0.12}});
+  draw_projection(layout, {last.right - 0.12 * last.width(), last.top, last.right, last.bottom},
+                  title.angles);
+}
+
 }  // namespace juggler

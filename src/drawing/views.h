@@ -20,12 +20,14 @@ namespace juggler {
 /// Which view stands under which: first-angle has what is seen from above below the front, third-angle above.
 enum class Angles { first, third };
 
-/// The largest scale at which the formed part's three views fit a frame; not yet a standard one.
-[[nodiscard]] double formed_scale(const JobResult& job, const PieceResult& piece, const PageBox& frame);
+/// The formed part in its views; all parts of a job where they stand, each by its name.
+[[nodiscard]] Seen seen(const JobResult& job, const PieceResult& piece);
+[[nodiscard]] Seen seen_together(const JobResult& job);
+/// The largest scale at which three views fit a frame; not yet a standard one.
+[[nodiscard]] double formed_scale(const Seen& part, const PageBox& frame);
 /// Draws the three views. Returns the labels that found no room.
-[[nodiscard]] std::vector<std::string> draw_formed(Layout& layout, const JobResult& job,
-                                                   const PieceResult& piece, const PageBox& frame,
-                                                   double scale, Angles angles);
+[[nodiscard]] std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen& part,
+                                                   const PageBox& frame, double scale, Angles angles);
 
 /// Whether forming stretches a piece, so that there is a map of its strain.
 [[nodiscard]] bool has_strain_map(const PieceResult& piece);
@@ -65,5 +67,7 @@ inline constexpr double title_width = 180;
 inline constexpr double title_height = 34;
 void draw_title(Layout& layout, const JobResult& job, const PieceResult& piece, const Title& title,
                 const PageBox& box);
+/// Of a page that shows all parts.
+void draw_title_together(Layout& layout, const JobResult& job, const Title& title, const PageBox& box);
 
 }  // namespace juggler

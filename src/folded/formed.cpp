@@ -5,6 +5,7 @@
 #include "bodies.h"
 #include "develop/net.h"
 #include "measure/facts.h"
+#include "part/place.h"
 #include "round/round.h"
 
 namespace juggler {
@@ -68,7 +69,9 @@ Formed form_hopper(const Part& part, const Hopper& hopper) {
     return miss_of_given(std::move(faces), hopper, part.sheet, hand);
   };
   const Body body = body_of(hopper, part.sheet, part.seam.gap.value_or(0), hand);
-  return form_folded(part, hopper, body, given, hopper_record(hopper));
+  Formed formed = form_folded(part, hopper, body, given, hopper_record(hopper));
+  formed.top = top_of(hopper.shift, hopper.height.value_or(0), hand);
+  return formed;
 }
 
 Formed form_net(const Part& part, const Net& net) {
@@ -77,7 +80,9 @@ Formed form_net(const Part& part, const Net& net) {
     return miss_of_given(std::move(faces), net, part.sheet, hand);
   };
   const Body body = body_of(net, part.sheet, part.seam.gap.value_or(0), hand);
-  return form_folded(part, net, body, given, net_record(net));
+  Formed formed = form_folded(part, net, body, given, net_record(net));
+  if (net.height) formed.top = top_of(net.shift, *net.height, hand);
+  return formed;
 }
 
 Formed form_tube(const Part& part, const Tube& tube) {
@@ -93,6 +98,7 @@ Formed form_tube(const Part& part, const Tube& tube) {
   formed.thickness = *tube.wall_thickness;
   formed.metal_share = metal_share(tube);
   formed.joints_made = false;
+  formed.top = top_of({}, *tube.length, hand);
   formed.laid_out_by = std::string("opened on its ") + name_of(tube.opened_on);
   formed.says.asked = [=]() { return asked_facts(part, tube); };
   formed.says.part = [=](const Blank&) { return tube_record(part, tube); };

@@ -1,6 +1,6 @@
 // Panels, hoppers, nets and tubes of a job.
-#include "job/csv.h"
 #include "folded_rows.h"
+#include "job/csv.h"
 
 namespace juggler {
 namespace {

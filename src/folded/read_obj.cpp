@@ -4,8 +4,8 @@
 #include <map>
 #include <sstream>
 
-#include "job/named_file.h"
 #include "folded_rows.h"
+#include "job/named_file.h"
 
 namespace juggler {
 namespace {

@@ -96,6 +96,7 @@ enum class Kind {
   flag,
   choice,
   point,
+  position,  ///< a point in space
   seam_place,
   scale,
   direction,

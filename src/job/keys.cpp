@@ -133,6 +133,8 @@ std::string shown(const Key& key) {
       return "true or false";
     case Kind::point:
       return "[x, y]";
+    case Kind::position:
+      return "[x, y, z]";
     case Kind::seam_place:
       return "angle, list of angles, \"shortest\" or \"longest\"";
     case Kind::direction: {

@@ -109,6 +109,22 @@ Making read_making(Reader& r, const Job& job, const std::string& source) {
   return making;
 }
 
+std::optional<PartPlace> read_stand(Reader& r) {
+  if (!r.has("place")) return std::nullopt;
+  PartPlace p;
+  r.position("place.at", p.at);
+  r.angle("place.lean", p.lean);
+  r.angle("place.towards", p.towards);
+  r.text("place.on", p.on);
+  r.length("place.height", p.height);
+  r.angle("place.angle", p.angle);
+  r.angle("place.tilt", p.tilt);
+  r.length("place.offset", p.offset);
+  r.text("place.follows", p.follows);
+  r.angle("place.spin", p.spin);
+  return p;
+}
+
 // The parts' names in the order of the text; "" for [part].
 std::vector<std::string> part_names(const Entries& entries, const std::string& source) {
   std::vector<std::string> names;
@@ -152,6 +168,7 @@ Part read_part(const Entries& entries, Numbers& numbers, const Job& job, const s
   read_sheet(own_sheet, source, p.sheet);
   if (has_seam(p.shape)) read_seam(part, p.seam);
   p.making = read_making(part, job, source);
+  p.place = read_stand(part);
   return p;
 }
 

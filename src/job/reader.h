@@ -81,6 +81,18 @@ class Reader {
     out = {numbers_.value(*x, Dimension::length) * units_.mm,
            numbers_.value(*y, Dimension::length) * units_.mm};
   }
+  void position(const std::string& key, std::optional<Vec3>& out) {
+    std::array<double, 3> lengths{};
+    const Entry* before = nullptr;
+    for (size_t i = 0; i < 3; ++i) {
+      const Entry* e = find(entries_, fmt::format("{}{}.{}", prefix_, key, i + 1));
+      if (!e && i == 0) return;
+      if (!e) refuse(*before, "lacks a length", "three lengths [x, y, z]");
+      lengths[i] = numbers_.value(*e, Dimension::length) * units_.mm;
+      before = e;
+    }
+    out = {lengths[0], lengths[1], lengths[2]};
+  }
   void angles(const std::string& key, std::vector<Angle>& out) {
     for (int i = 1;; ++i) {
       const Entry* e = find(entries_, fmt::format("{}{}.{}", prefix_, key, i));

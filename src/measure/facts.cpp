@@ -210,6 +210,45 @@ Fact sheet_fact(const Sheet& sheet, bool by_neutral) {
 namespace {
 
 // How many, and of which hand: of what has one of its own its sizes say it.
+Phrase at_words(Vec3 at, const char* what) {
+  const auto along = [&](double v, const char* axis) { return length(v, {"origin", what, axis}); };
+  return say("x {}, y {}, z {}", along(at.x, "x"), along(at.y, "y"), along(at.z, "z"));
+}
+
+// As it was asked for.
+Phrase place_words(const PartPlace& p) {
+  Phrase text;
+  if (!p.on.empty()) {
+    text = say("on {} at height {} and plan angle {}, tilted {}", p.on,
+               length(p.height.value_or(0), {"base", "axis of this part", "axis of " + p.on}),
+               plan_angle(p.angle), given_angle(p.tilt, {"square to that axis", "axis", "upright plane"}));
+    if (p.offset != 0)
+      text += say(", {} to the right",
+                  length(p.offset, {"axis of " + p.on, "axis of this part", "square to both"}));
+  } else if (!p.follows.empty()) {
+    text = say("on the top of {}", p.follows);
+  } else {
+    text = at_words(p.at.value_or(Vec3{}), "centre of the base");
+    if (p.lean != Angle{})
+      text += say(", leaning {} towards {}", given_angle(p.lean, {"z", "axis", "upright plane"}),
+                  plan_angle(p.towards));
+  }
+  if (p.spin != Angle{})
+    text += say(", turned {} about its axis", given_angle(p.spin, {"plan angle 0", "before", "own plan"}));
+  return text;
+}
+
+// Worked out, in the job's frame.
+Phrase stands_words(const Frame& f) {
+  Phrase text = at_words(f.origin, "centre of the base");
+  const double lean = std::atan2(std::hypot(f.z.x, f.z.y), f.z.z);
+  if (lean <= within::same) return text;
+  const double towards = std::atan2(f.z.y, f.z.x);
+  return text + say(", axis leaning {} towards {}",
+                    angle(Angle::radians(lean), {"z", "axis", "upright plane"}),
+                    plan_angle(Angle::radians(towards < 0 ? towards + two_pi : towards)));
+}
+
 Fact made_fact(const Part& part, const Blank& b, bool has_hand) {
   const bool mirrored = part.making.hand == Hand::opposite && !has_hand;
   return {"quantity", fmt::format("{}{}", b.count, mirrored ? ", opposite hand: plan angles mirrored" : ""),
@@ -228,6 +267,10 @@ std::vector<Fact> asked_of(const PieceResult& p) {
   std::vector<Fact> rows{{"shape", p.part.shape}};
   if (!p.formed->says.asked) return rows;
   for (Fact& fact : p.formed->says.asked()) rows.push_back(std::move(fact));
+  if (p.part.place) {
+    rows.push_back({"place", place_words(*p.part.place)});
+    rows.push_back({"stands", stands_words(p.stands)});
+  }
   rows.push_back(made_fact(p.part, p.blank, p.formed->has_hand));
   return rows;
 }

@@ -315,6 +315,36 @@ Record proof_record(const Proof& p, const Units& units) {
           {"allowed_strain", share(p.allowed_strain, off_stated)}};
 }
 
+Record vector_record(Vec3 v, const Between& between) {
+  return {{"x", mm(v.x, between)}, {"y", mm(v.y, between)}, {"z", mm(v.z, between)}};
+}
+
+Record place_record(const PartPlace& p) {
+  const auto name = [](const std::string& s) { return s.empty() ? Record() : Record(s); };
+  return {{"at", p.at ? vector_record(*p.at, {"origin", "centre of the base", "x, y, z"}) : Record()},
+          {"lean", deg(p.lean, {"z", "axis", "upright plane"})},
+          {"towards", deg(p.towards, {"x axis", "lean", "plan"})},
+          {"on", name(p.on)},
+          {"height", mm(p.height, {"base", "axis of this part", "axis of the other"})},
+          {"angle", deg(p.angle, {"x axis", "axis of this part", "plan of the other"})},
+          {"tilt", deg(p.tilt, {"square to the other's axis", "axis", "upright plane"})},
+          {"offset", mm(p.offset, {"axis of the other", "axis of this part", "square to both"})},
+          {"follows", name(p.follows)},
+          {"spin", deg(p.spin, {"plan angle 0", "before", "own plan"})}};
+}
+
+// Where a part's frame stands in the job's: unit ways are shares of a length.
+Record frame_record(const Frame& f) {
+  const auto way = [](Vec3 v) -> Record {
+    const Between along{"0", "1", "x, y, z"};
+    return {{"x", share(v.x, along)}, {"y", share(v.y, along)}, {"z", share(v.z, along)}};
+  };
+  return {{"origin", vector_record(f.origin, {"origin", "centre of the base", "x, y, z"})},
+          {"x", way(f.x)},
+          {"y", way(f.y)},
+          {"z", way(f.z)}};
+}
+
 Record part_record(const PieceResult& piece) {
   const Part& p = piece.part;
   Record part{{"name", p.making.name},
@@ -324,6 +354,10 @@ Record part_record(const PieceResult& piece) {
               {"sheet", sheet_record(p.sheet)}};
   if (piece.formed->says.part) part.add(piece.formed->says.part(piece.blank));
   part.add(making_record(p, piece.blank));
+  if (p.place) {
+    part.add("place", place_record(*p.place));
+    part.add("stands", frame_record(piece.stands));
+  }
   if (piece.formed->has_hand) part.add("hand", p.making.hand == Hand::opposite ? "left" : "right");
   return part;
 }

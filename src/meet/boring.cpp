@@ -419,7 +419,7 @@ class CutLoop {
     const Arc& form = tracks_[arc].arc();
     const LineHit h = tracks_[arc].hit(s, layer);
     const Chart& c = wall_.charts[h.chart];
-    const Frame f = c.frame(h.u, h.s);
+    const WallFrame f = c.frame(h.u, h.s);
     const double way = heading_at(form, s).radians();
     const Vec3 v = way_on_wall(bore_, direction(way), f.normal);
     if (layer == 0 || c.curved) {

@@ -6,7 +6,7 @@
 
 namespace juggler {
 
-Vec2 Frame::on_flat(Vec3 way) const {
+Vec2 WallFrame::on_flat(Vec3 way) const {
   const double ee = dot(e, e);
   const double eg = dot(e, g);
   const double gg = dot(g, g);
@@ -16,7 +16,7 @@ Vec2 Frame::on_flat(Vec3 way) const {
   return ((we * gg - wg * eg) / det) * e_flat + ((wg * ee - we * eg) / det) * g_flat;
 }
 
-Frame Chart::frame(double u, double s) const {
+WallFrame Chart::frame(double u, double s) const {
   if (curved) {
     const SurfacePoint p = curved->surface.point(u, s);
     const FlatPoint f = curved->flat.at(u, s);
@@ -184,7 +184,7 @@ std::vector<Chart> charts_of(const std::shared_ptr<const Body>& body, const Laid
 
 // (3)
 Spot spot_at(const PartWall& wall, size_t chart, double u, double s) {
-  const Frame f = wall.charts[chart].frame(u, s);
+  const WallFrame f = wall.charts[chart].frame(u, s);
   Spot spot{chart, u, s, f.at, {}, f.point, f.normal, {}, {}};
   Vec3 level = cross(Vec3{0, 0, 1}, f.normal);
   if (norm(level) < within::beside)

@@ -14,7 +14,7 @@ namespace juggler {
 
 /// A place of a wall: a point of its neutral layer, the normal outwards, two ways along it, and what they
 /// come to on the flat as developed.
-struct Frame {
+struct WallFrame {
   Vec3 point, normal, e, g;
   Vec2 at, e_flat, g_flat;
   /// What a way along the wall comes to.
@@ -63,7 +63,7 @@ struct Chart {
   std::shared_ptr<const CurvedWall> curved = {};  ///< then there are no rulings, and s is its v
 
   [[nodiscard]] Ruling at(double u) const { return ruling_at(wall, u); }
-  [[nodiscard]] Frame frame(double u, double s) const;
+  [[nodiscard]] WallFrame frame(double u, double s) const;
   [[nodiscard]] Vec2 on_flat(double u, double s) const;
   /// Whether there is metal there.
   [[nodiscard]] bool has(double u, double s) const;

@@ -3,6 +3,7 @@
 
 #include "blank/laid.h"
 #include "form/mirror.h"
+#include "part/place.h"
 #include "round.h"
 #include "round_sizes.h"
 
@@ -63,6 +64,7 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
 
   Formed formed = formed_of(part);
   formed.seam = seam;
+  if (!whole.form.top_pointed) formed.top = top_of(sizes.shift, sizes.height, hand);
   formed.lay = [whole](const Making& making) { return lay(whole, making); };
   formed.prove = [=](const Blank& blank) {
     // Formed rulings are exact, however coarsely their rims are fitted.

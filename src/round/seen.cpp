@@ -1,8 +1,8 @@
 // Round parts in their views.
 #include "measure/facts.h"
 #include "round.h"
-#include "scene/wall.h"
 #include "round_sizes.h"
+#include "scene/wall.h"
 
 namespace juggler {
 namespace {

@@ -1,6 +1,6 @@
 // Cones and cylinders worked out.
-#include "round_sizes.h"
 #include "part/trims.h"
+#include "round_sizes.h"
 
 namespace juggler {
 namespace {

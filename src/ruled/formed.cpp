@@ -6,6 +6,7 @@
 #include "form/mirror.h"
 #include "form/surface.h"
 #include "measure/facts.h"
+#include "part/place.h"
 #include "stretched/stretched.h"
 #include "transition.h"
 
@@ -81,9 +82,13 @@ Formed folded(const Part& part, const Transition& asked) {
 }  // namespace
 
 Formed form_ruled(const Part& part, const Transition& asked) {
-  if (const auto even = even_where_needed(asked, part.sheet, part.seam))
-    return by_even_rulings(part, asked, *even);
-  return is_folded(asked, part.sheet) ? folded(part, asked) : opened_flat(part, asked);
+  const auto even = even_where_needed(asked, part.sheet, part.seam);
+  Formed formed = even                           ? by_even_rulings(part, asked, *even)
+                  : is_folded(asked, part.sheet) ? folded(part, asked)
+                                                 : opened_flat(part, asked);
+  formed.top =
+      top_of(asked.shift, asked.height.value_or(0), part.making.hand, asked.top.tilt, asked.top.uphill);
+  return formed;
 }
 
 }  // namespace juggler

@@ -4,6 +4,7 @@
 #include "blank/laid.h"
 #include "form/mirror.h"
 #include "measure/facts.h"
+#include "part/place.h"
 #include "scene/wall.h"
 
 namespace juggler {
@@ -16,6 +17,7 @@ Formed joined_wall(const Part& part, const PieceMaker& drawn, double height, con
   Formed formed = formed_of(part);
   formed.form = std::make_shared<const Form>(piece({from, from + two_pi, 0, 0}));
   formed.seam = seam;
+  formed.top = top_of({}, height, part.making.hand);
   formed.edges_open = formed.form->open;
   formed.lay = [whole](const Making& making) { return lay(whole, making); };
   formed.prove = [=](const Blank& blank) {

@@ -61,11 +61,28 @@ JobResult result_of(std::vector<PieceResult> pieces, Job job) {
   return result;
 }
 
+namespace {
+
+std::vector<Frame> frames_in(const Job& job) {
+  try {
+    return frames_of(job.parts);
+  } catch (const PlaceRefusal& refusal) {
+    throw located(job, job.parts[refusal.part()], refusal);
+  }
+}
+
+}  // namespace
+
 JobResult develop_job(const Job& job) {
   std::vector<PieceResult> pieces;
-  for (const Part& part : job.parts) {
+  const std::vector<Frame> frames = frames_in(job);
+  for (size_t i = 0; i < job.parts.size(); ++i) {
+    const Part& part = job.parts[i];
     try {
-      for (PieceResult& piece : develop(part)) pieces.push_back(std::move(piece));
+      for (PieceResult& piece : develop(part)) {
+        piece.stands = frames[i];
+        pieces.push_back(std::move(piece));
+      }
     } catch (const Refusal& refusal) {
       throw located(job, part, refusal);
     }

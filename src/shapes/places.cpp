@@ -1,0 +1,74 @@
+// Where the parts of a job stand, one on the other.
+#include <algorithm>
+
+#include "juggler/develop.h"
+
+namespace juggler {
+namespace {
+
+class Standing {
+ public:
+  explicit Standing(std::span<const Part> parts)
+      : parts_(parts), frames_(parts.size()), open_(parts.size()) {}
+
+  const Frame& frame(size_t i) {
+    if (frames_[i]) return *frames_[i];
+    if (!parts_[i].place) return frames_[i].emplace();
+    open_[i] = true;
+    try {
+      frames_[i] = placed(i, *parts_[i].place);
+    } catch (const PlaceRefusal&) {
+      throw;
+    } catch (const Refusal& refusal) {
+      throw PlaceRefusal(refusal.text(), i);
+    }
+    open_[i] = false;
+    return *frames_[i];
+  }
+
+ private:
+  Frame placed(size_t i, const PartPlace& place) {
+    const Frame own = frame_of(place);  // refused by itself before anything else
+    if (place.on.empty() && place.follows.empty()) return own;
+    const size_t other = named(i, place);
+    if (!place.on.empty()) return frame(other).frame(own);
+    const Formed formed = form_part(parts_[other]);
+    if (!formed.top)
+      refuse("place.follows", "names a part that has no top for another to stand on", place.follows);
+    return frame(other).frame(frame_of(place, *formed.top));
+  }
+
+  size_t named(size_t i, const PartPlace& place) {
+    const std::string& name = place.on.empty() ? place.follows : place.on;
+    const char* key = place.on.empty() ? "place.follows" : "place.on";
+    const auto found = std::find_if(parts_.begin(), parts_.end(),
+                                    [&](const Part& p) { return p.name == name || p.key == name; });
+    if (found == parts_.end()) refuse(key, "names no part of the job", name, names_beside(i));
+    const auto other = static_cast<size_t>(found - parts_.begin());
+    if (open_[other]) refuse(key, "makes parts stand on each other in a circle", name);
+    return other;
+  }
+
+  [[nodiscard]] std::string names_beside(size_t i) const {
+    std::string names;
+    for (size_t k = 0; k < parts_.size(); ++k) {
+      if (k != i && !parts_[k].name.empty()) names += (names.empty() ? "" : ", ") + parts_[k].name;
+    }
+    return names;
+  }
+
+  std::span<const Part> parts_;
+  std::vector<std::optional<Frame>> frames_;
+  std::vector<bool> open_;
+};
+
+}  // namespace
+
+std::vector<Frame> frames_of(std::span<const Part> parts) {
+  Standing standing(parts);
+  std::vector<Frame> frames;
+  for (size_t i = 0; i < parts.size(); ++i) frames.push_back(standing.frame(i));
+  return frames;
+}
+
+}  // namespace juggler
