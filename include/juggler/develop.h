@@ -39,12 +39,11 @@ class PlaceRefusal : public Refusal {
  private:
   size_t part_;
 };
-/// Where parts stand in the job's frame, in their order. One is named by its name, or by the key of the table
-/// that it comes from.
+/// Where parts stand in the job's frame, in their order. One is named by its name, or by the key of the
+/// table that it comes from.
 ///
-/// Errors  PlaceRefusal at place.on or place.follows for a name that no other part has, for parts that stand
-/// on
-///         each other in a circle, and where what is followed has no top; and as frame_of().
+/// Errors  PlaceRefusal at place.on or place.follows for a name that no other part has, for parts that
+///         stand on each other in a circle, and where what is followed has no top; and as frame_of().
 /// Cost    parts that are followed are formed.
 [[nodiscard]] std::vector<Frame> frames_of(std::span<const Part> parts);
 
