@@ -105,24 +105,9 @@ TEST(Drawing, ShowsPiecesTrimsAndFittedRims) {
 }
 
 TEST(Drawing, ShowsPartsTogetherWhereTheyStand) {
-  const std::string main = R"(juggler = 1
-[job]
-name = "Two pipes"
-[sheet]
-thickness = 2
-sizes_on = "outside"
-[parts.main]
-shape = "cylinder"
-diameter = 600
-height = 1200
-[parts.branch]
-shape = "cylinder"
-diameter = 250
-height = 700
-)";
-  EXPECT_FALSE(draw_together(develop_job(read_job(main, "job.toml"))));
+  EXPECT_FALSE(draw_together(develop_job(read_job(two_pipes, "job.toml"))));
   const JobResult r =
-      develop_job(read_job(main + "place = { on = \"main\", height = 520, tilt = 45 }\n", "job.toml"));
+      develop_job(read_job(two_pipes + "place = { on = \"main\", height = 520, tilt = 45 }\n", "job.toml"));
   const std::optional<Page> page = draw_together(r);
   ASSERT_TRUE(page);
   expect_legible(*page, "parts together");

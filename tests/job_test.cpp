@@ -1,6 +1,7 @@
 #include "juggler/job.h"
 
 #include "common.h"
+#include "jobs.h"
 
 namespace juggler::testing {
 namespace {
@@ -57,19 +58,8 @@ TEST(Job, ArithmeticIsUnderstood) {
 }
 
 TEST(Job, PartsStandWhereTheyAreAsked) {
-  const std::string job = R"(juggler = 1
-[sheet]
-thickness = 2
-sizes_on = "outside"
-[parts.main]
-shape = "cylinder"
-diameter = 600
-height = 1200
-[parts.branch]
-shape = "cylinder"
-diameter = 250
-height = 700
-place = { on = "main", height = "52 cm", angle = 40, tilt = 45, offset = 60, spin = 10 }
+  const std::string job =
+      two_pipes + R"(place = { on = "main", height = "52 cm", angle = 40, tilt = 45, offset = 60, spin = 10 }
 [parts.cap]
 shape = "cylinder"
 diameter = 600
@@ -107,7 +97,7 @@ place = { at = ["1 m", 0, 50], lean = 90, towards = 270 }
     return std::string();
   };
   EXPECT_TRUE(has(refusal("\"main\", height", "\"man\", height"),
-                  "13:16 parts.branch.place.on: names no part of the job; found man"));
+                  "15:16 parts.branch.place.on: names no part of the job; found man"));
   EXPECT_TRUE(has(refusal("[\"1 m\", 0, 50]", "[1, 2]"), "three lengths [x, y, z]"));
   EXPECT_TRUE(has(refusal("[\"1 m\", 0, 50]", "5"), "a list of three lengths [x, y, z]"));
   EXPECT_TRUE(has(refusal("lean = 90", "tilt = 90"),

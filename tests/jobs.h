@@ -18,4 +18,21 @@ inline JobResult result_of(const std::vector<Setting>& settings, const std::stri
   return develop_job(quick_job(shape, all));
 }
 
+/// A main and a branch, whose table comes last: a place may follow.
+inline const std::string two_pipes = R"(juggler = 1
+[job]
+name = "Two pipes"
+[sheet]
+thickness = 2
+sizes_on = "outside"
+[parts.main]
+shape = "cylinder"
+diameter = 600
+height = 1200
+[parts.branch]
+shape = "cylinder"
+diameter = 250
+height = 700
+)";
+
 }  // namespace juggler::testing

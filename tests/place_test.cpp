@@ -143,6 +143,13 @@ TEST(Places, WhatCannotBeIsRefusedWithThePartAtFault) {
   EXPECT_EQ(refused({tube("a"), tube("b", PartPlace{.on = "a", .height = 1, .tilt = Angle::degrees(90)})}),
             "place.tilt of b");
   EXPECT_EQ(refused({tube("a", PartPlace{.lean = Angle::degrees(181)})}), "place.lean of a");
+  EXPECT_EQ(refused({tube("a"), tube("b", PartPlace{.towards = Angle::degrees(5), .follows = "a"})}),
+            "place.towards of b");
+  Part pyramid = tube("pyramid");
+  pyramid.shape = "net";
+  pyramid.asked = Net{.sides = 4, .base = {.side = 300}, .top = {.point = true}, .height = 200};
+  pyramid.sheet = sheet_of(0);
+  EXPECT_EQ(refused({pyramid, tube("b", PartPlace{.follows = "pyramid"})}), "place.follows of b");
   Part pointed = tube("pointed");
   pointed.shape = "cone";
   pointed.asked = Cone{.base = Diameter::mm(600), .top = Pointed{}, .height = 400};

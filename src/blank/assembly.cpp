@@ -2,10 +2,10 @@
 #include <algorithm>
 
 #include "closing.h"
-#include "pieces_of_body.h"
+#include "cut_openings.h"
 #include "laid.h"
 #include "opened.h"
-#include "cut_openings.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

@@ -2,8 +2,8 @@
 // hems, gaps and stock counted. docs/maths/folded.md (48)-(50).
 #include <algorithm>
 
-#include "pieces_of_body.h"
 #include "opened.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

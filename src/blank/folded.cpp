@@ -3,11 +3,11 @@
 
 #include <algorithm>
 
+#include "cut_openings.h"
 #include "develop/net.h"
 #include "form/mould.h"
 #include "laid.h"
 #include "opened.h"
-#include "cut_openings.h"
 
 namespace juggler {
 namespace {

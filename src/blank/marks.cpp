@@ -1,8 +1,8 @@
 #include <algorithm>
 
-#include "pieces_of_body.h"
-#include "opened.h"
 #include "cut_openings.h"
+#include "opened.h"
+#include "pieces_of_body.h"
 #include "seam.h"
 
 namespace juggler {

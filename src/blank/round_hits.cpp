@@ -1,8 +1,8 @@
 // A round wall pressed in flats: its bend lines on the smooth blank. docs/maths/folded.md (28).
 #include <algorithm>
 
-#include "pieces_of_body.h"
 #include "opened.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

@@ -1,9 +1,9 @@
 // Blanks of walls that follow one another.
 #include <algorithm>
 
+#include "cut_openings.h"
 #include "laid.h"
 #include "opened.h"
-#include "cut_openings.h"
 
 namespace juggler {
 namespace {

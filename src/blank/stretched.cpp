@@ -2,11 +2,11 @@
 #include <algorithm>
 #include <memory>
 
-#include "pieces_of_body.h"
+#include "cut_openings.h"
 #include "geom/patience.h"
 #include "laid.h"
 #include "opened.h"
-#include "cut_openings.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

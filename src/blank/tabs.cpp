@@ -1,10 +1,10 @@
 // Laps, hems and locked seams beyond straight edges. docs/maths/folded.md (42)-(44).
 #include <algorithm>
 
-#include "edge_runs.h"
-#include "pieces_of_body.h"
-#include "opened.h"
 #include "cut_openings.h"
+#include "edge_runs.h"
+#include "opened.h"
+#include "pieces_of_body.h"
 
 namespace juggler {
 namespace {

@@ -1,8 +1,8 @@
 // Openings under a lap, cut in both layers. docs/maths/openings.md (31).
 #include <algorithm>
 
-#include "opened.h"
 #include "cut_openings.h"
+#include "opened.h"
 
 namespace juggler {
 namespace {

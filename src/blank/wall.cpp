@@ -7,10 +7,10 @@
 #include <tuple>
 
 #include "closing.h"
-#include "pieces_of_body.h"
+#include "cut_openings.h"
 #include "laid.h"
 #include "opened.h"
-#include "cut_openings.h"
+#include "pieces_of_body.h"
 #include "ruled_hits.h"
 #include "seam.h"
 

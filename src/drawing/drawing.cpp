@@ -183,7 +183,7 @@ std::optional<Page> draw_together(const JobResult& job) {
   const Seen all = seen_together(job);
   const double scale = standard_at_most(formed_scale(all, frame));
   Page page{paper.height, paper.width};
-  page.title = job.job.name + ", parts together";
+  page.title = job.job.name.empty() ? "parts together" : job.job.name + ", parts together";
   Layout layout(page);
   (void)draw_formed(layout, job.job, all, frame, scale, angles);
   layout.box(in, Pen::frame);

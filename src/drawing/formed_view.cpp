@@ -43,7 +43,7 @@ Boxes boxes_of(const Seen& part) {
 
 // The name of a part beside one of its lines.
 ViewLabel name_label(const PieceResult& piece, const Scene& scene, Vec2 away) {
-  ViewLabel label{piece.part.name, {}, away};
+  ViewLabel label{piece.part.name.empty() ? title_of(piece) : piece.part.name, {}, away};
   for (const SceneLine& line : scene.lines) {
     for (const double share : {0.5, 0.25, 0.75}) label.at.push_back(line.point(share * line.steps));
   }

@@ -81,7 +81,7 @@ Formed form_net(const Part& part, const Net& net) {
   };
   const Body body = body_of(net, part.sheet, part.seam.gap.value_or(0), hand);
   Formed formed = form_folded(part, net, body, given, net_record(net));
-  if (net.height) formed.top = top_of(net.shift, *net.height, hand);
+  if (net.height && !net.top.point) formed.top = top_of(net.shift, *net.height, hand);
   return formed;
 }
 

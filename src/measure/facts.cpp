@@ -209,7 +209,6 @@ Fact sheet_fact(const Sheet& sheet, bool by_neutral) {
 
 namespace {
 
-// How many, and of which hand: of what has one of its own its sizes say it.
 Phrase at_words(Vec3 at, const char* what) {
   const auto along = [&](double v, const char* axis) { return length(v, {"origin", what, axis}); };
   return say("x {}, y {}, z {}", along(at.x, "x"), along(at.y, "y"), along(at.z, "z"));
@@ -249,6 +248,7 @@ Phrase stands_words(const Frame& f) {
                     plan_angle(Angle::radians(towards < 0 ? towards + two_pi : towards)));
 }
 
+// How many, and of which hand: of what has one of its own its sizes say it.
 Fact made_fact(const Part& part, const Blank& b, bool has_hand) {
   const bool mirrored = part.making.hand == Hand::opposite && !has_hand;
   return {"quantity", fmt::format("{}{}", b.count, mirrored ? ", opposite hand: plan angles mirrored" : ""),

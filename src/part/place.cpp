@@ -20,8 +20,9 @@ void check_way(const PartPlace& p) {
                    .key = p.at ? "place.at" : "place.on",
                    .allowed = "one of at, on and follows"});
   const bool by_itself = p.on.empty() && p.follows.empty();
-  if (!by_itself && (p.lean != Angle{} || p.towards != Angle{}))
-    refuse_mixed("place.lean", "by itself", "give angle and tilt for a part on another");
+  const char* other_way = p.on.empty() ? "leave it out" : "give angle and tilt";
+  if (!by_itself && p.lean != Angle{}) refuse_mixed("place.lean", "by itself", other_way);
+  if (!by_itself && p.towards != Angle{}) refuse_mixed("place.towards", "by itself", other_way);
   if (!p.on.empty()) return;
   if (p.height) refuse_mixed("place.height", "on another", "name that part: on = \"...\"");
   if (p.offset != 0) refuse_mixed("place.offset", "on another", "name that part: on = \"...\"");

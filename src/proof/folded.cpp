@@ -5,9 +5,9 @@
 #include <numeric>
 
 #include "figures.h"
+#include "formed_openings.h"
 #include "given.h"
 #include "numbers.h"
-#include "formed_openings.h"
 #include "provers.h"
 
 namespace juggler {

@@ -5,9 +5,9 @@
 
 #include "blank/seam.h"
 #include "figures.h"
+#include "formed_openings.h"
 #include "given.h"
 #include "numbers.h"
-#include "formed_openings.h"
 #include "rim_places.h"
 
 namespace juggler {

@@ -4,9 +4,9 @@
 #include <cmath>
 
 #include "form/surface.h"
-#include "wound_sizes.h"
 #include "strip_ends.h"
 #include "winding.h"
+#include "wound_sizes.h"
 
 namespace juggler {
 namespace {

@@ -4,9 +4,9 @@
 
 #include "measure/columns.h"
 #include "measure/facts.h"
-#include "wound_sizes.h"
 #include "winding.h"
 #include "wound.h"
+#include "wound_sizes.h"
 
 namespace juggler {
 namespace {

@@ -2,9 +2,9 @@
 #include <cmath>
 
 #include "measure/record_parts.h"
-#include "wound_sizes.h"
 #include "winding.h"
 #include "wound.h"
+#include "wound_sizes.h"
 
 namespace juggler {
 namespace {

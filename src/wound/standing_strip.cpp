@@ -5,9 +5,9 @@
 #include <memory>
 
 #include "form/surface.h"
-#include "wound_sizes.h"
 #include "strip_ends.h"
 #include "winding.h"
+#include "wound_sizes.h"
 
 namespace juggler {
 namespace {

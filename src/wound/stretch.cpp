@@ -1,8 +1,8 @@
 // Growing flights and strips that stretch, laid out.
 #include "develop/stretch.h"
 #include "form/mirror.h"
-#include "wound_sizes.h"
 #include "winding.h"
+#include "wound_sizes.h"
 
 #include <algorithm>
 #include <cmath>
