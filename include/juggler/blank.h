@@ -195,6 +195,8 @@ struct BlankOpening {
   Angle plan = {};          ///< a plan angle, 0 to 360 degrees,
   double height = 0;        ///< and a height there
   std::optional<Bore> bore = {};
+  /// Fitted: how far a point in space, in the part's own frame, lies outside what goes through it, mm.
+  std::function<double(Vec3)> outside = {};
 };
 
 /// How large an opening is on a face: along the level line and square to it, on that face opened out, mm. 0

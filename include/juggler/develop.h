@@ -47,6 +47,17 @@ class PlaceRefusal : public Refusal {
 /// Cost    parts that are followed are formed.
 [[nodiscard]] std::vector<Frame> frames_of(std::span<const Part> parts);
 
+/// Lets parts know those that they meet: what cuts their ends, and what their fitted openings are for. Only
+/// parts that have been introduced can be developed where they name others. A part is met as it is before
+/// others cut its ends and without its own openings.
+///
+/// joints  besides: each gives the branch an end and the main an opening
+/// Errors  PlaceRefusal at the key of the end, opening or joint, for a name that no other part has; and as
+///         frames_of().
+/// Cost    parts that are met are formed.
+[[nodiscard]] std::vector<Part> introduced(std::span<const Part> parts,
+                                           std::span<const MeetingParts> joints = {});
+
 /// What came of one of many parts.
 struct Outcome {
   std::vector<PieceResult> pieces = {};

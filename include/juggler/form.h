@@ -142,6 +142,9 @@ struct Cutter {
   std::function<double(Vec3)> beyond = {};
   /// Its unit normal about a point of it, to the side that is beyond.
   std::function<Vec3(Vec3)> normal = {};
+  /// The rim that it leaves alone, its contact worked out, where that is known beforehand: over one turn, or
+  /// over all of an open wall. Else cut() is asked for the layers that the contact says.
+  std::optional<Rim> rim = {};
 };
 /// A plane whose normal points upwards along the rulings. Source docs/maths/develop.md (12).
 [[nodiscard]] Cutter plane_cutter(EndName end, const Plane& plane, Contact contact, double layer);
@@ -195,6 +198,7 @@ struct Form {
   std::vector<AskedProfile> profiles = {};
   std::vector<Cutter> cutters = {};
   std::vector<TrimPlane> trims = {};
+  std::vector<EndBody> bodies = {};  ///< that cut its ends
   std::vector<Region> regions = {};  ///< transitions: what the wall is, stretch by stretch
   double size = 0;                   ///< the greatest length of the part, the measure of its accuracy, mm
   bool coaxial = false;              ///< every ruling is the first one turned about the axis

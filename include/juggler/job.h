@@ -87,6 +87,7 @@ struct Job {
   Units units;
   std::vector<NamedSize> named;
   std::vector<Part> parts;
+  std::vector<MeetingParts> joints;
   Bench bench;
   Rolls rolls;
   Drawing drawing;

@@ -4,6 +4,7 @@
 
 #include <functional>
 #include <map>
+#include <memory>
 #include <string>
 #include <variant>
 #include "juggler/shapes.h"
@@ -28,8 +29,9 @@ struct OpeningForm {
   std::string key = {};                    ///< its path in a job, for refusals
 };
 
-/// Laid: true on the flat. Bored: a straight prism through the formed part, true across it.
-enum class OpeningHow { laid, bored };
+/// Laid: true on the flat. Bored: a straight prism through the formed part, true across it. Fitted: where
+/// another part goes through.
+enum class OpeningHow { laid, bored, fitted };
 [[nodiscard]] const char* name_of(OpeningHow how);
 
 /// Which wall a bore goes through: the first that it meets coming from its place's side, the last, or both.
@@ -90,13 +92,58 @@ struct Repeat {
   bool backwards = false;  ///< of the mirrored twin: clockwise
 };
 
+/// Another part, as one that meets it finds it: made by introduced() (develop.h).
+struct Neighbour;
+
+/// What a fitted opening is for: the face of another part, moved outwards, where it goes through the wall on
+/// the side towards that part's other end.
+struct FittedBody {
+  std::string body = {};  ///< that part's name
+  Face face = Face::inside;  ///< inside, for a part set on; outside, for one set in
+  double clearance = 0;   ///< round that face, mm
+  std::shared_ptr<const Neighbour> met = {};
+};
+
+/// An end cut where it meets another part: coming from the other end, where its rulings first meet that
+/// part's face.
+struct EndBody {
+  EndName end = EndName::base;
+  std::string body = {};       ///< that part's name
+  Face face = Face::outside;   ///< outside (set on) or inside (set in)
+  /// Which of its own layers lie on that face: a named one; `clear`, none passes it; `full`, all reach it.
+  /// Else clear on an outside, full on an inside.
+  std::optional<Contact> contact = {};
+  double gap = 0;              ///< between that layer and the face, for the weld, mm
+  std::string key = {};        ///< in a job, where the other part is named
+  std::shared_ptr<const Neighbour> met = {};
+
+  [[nodiscard]] Contact contact_made() const {
+    return contact.value_or(face == Face::outside ? Contact::clear : Contact::full);
+  }
+};
+
+/// Two parts that meet: the branch's end and the hole in the main for it. Short for an EndBody of the one and a
+/// fitted Opening of the other.
+enum class Fit { set_on, set_in };
+struct MeetingParts {
+  std::string main = {};
+  std::string branch = {};
+  Fit fit = Fit::set_on;
+  EndName end = EndName::base;  ///< of the branch
+  double gap = 0;               ///< for the weld, between the branch's end and the main, mm
+  double clearance = 0;         ///< of the hole about the branch
+  double beyond = 0;            ///< set in: by how much the branch stands past the main's inside face
+  std::string key = {};         ///< its path in a job
+};
+
 struct Opening {
   std::string name = {};
   OpeningForm form = {};
   std::optional<OpeningHow> how = {};  ///< required
   OpeningPlace at = {};
   BoredWalls walls = BoredWalls::near;
-  BoreWay bore = {};
+  BoreWay bore = {};  ///< of a fitted one the contact alone
+  std::optional<FittedBody> fitted = {};
   Angle turn = {};  ///< of the form, anticlockwise seen from outside, or as the flat is laid
   Repeat repeat = {};
   std::optional<double> web = {};  ///< least, to edges, bends and other openings; else the thickness
@@ -190,6 +237,8 @@ struct PartPlace {
 
 /// Refuses a sheet or making with a value out of range.
 void check(const Sheet& sheet, const Seam& seam, const Making& making);
+/// Refuses an end cut by a body with a value out of range, or that has not been introduced.
+void check(const EndBody& end);
 
 struct Part;
 struct Formed;
@@ -215,6 +264,7 @@ struct Part {
   /// What a job calls the shape's keys, where it differs.
   std::map<std::string, std::string> asked_as = {};
   std::optional<PartPlace> place = {};
+  std::vector<EndBody> ends = {};  ///< that other parts cut
 };
 
 }  // namespace juggler

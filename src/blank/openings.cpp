@@ -24,6 +24,7 @@ struct Made {
   bool mirrored = false;
   bool far = false;
   std::optional<Bore> bore = {};
+  std::function<double(Vec3)> outside = {};
 };
 
 // A turn about the axis.
@@ -46,15 +47,22 @@ class OpeningCutter {
                 size_t number)
       : wall_(wall), blanks_(blanks), o_(opening), fit_(fit) {
     name_ = o_.name.empty() ? "opening-" + std::to_string(number) : o_.name;
+    group_of_.assign(blanks.size(), -1);
+    if (o_.how == OpeningHow::fitted) return;
     // What shifts the form moves its place: that is where it is cut.
     OpeningForm form = o_.form;
     form.shift = {};
     shift_ = placed(o_.form.shift, {false, o_.turn, {}});
     form_ = outlines_of(form, o_.turn, fit / 4);
-    group_of_.assign(blanks.size(), -1);
   }
 
   void cut() {
+    if (o_.how == OpeningHow::fitted) {
+      pattern_.in_row = 1;
+      pattern_.members = {Member{1, 1, {}, 0, 0}};
+      add(pattern_.members.front(), fitted(pattern_.members.front()));
+      return;
+    }
     if (o_.at.flat()) {
       pattern_ = pattern_of(o_, 0);
       cut_on_flat();
@@ -109,24 +117,43 @@ class OpeningCutter {
     std::vector<Made> all;
     for (const bool far : {false, true}) {
       if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
-      const BoredWall one = bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0,
-                                  o_.bore.contact.value_or(Contact::clear), fit_, named(m));
-      const Chart& c = wall_.charts[one.centre.chart];
-      Made made{c.piece,
-                one.centre,
-                {},
-                placed(one.centre.at, c.placing),
-                placed_heading(one.centre.level, c.placing),
-                placed_heading(x_as_bored(one.centre, bore), c.placing),
-                c.placing.mirror,
-                far,
-                bore};
-      for (const Outline& o : one.outlines) made.outlines.push_back(placed(o, c.placing));
-      bored_fit_ = std::max(bored_fit_, one.fit_error);
-      flattest_ = std::min(flattest_, one.flattest);
+      const BoredWall one = bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0, contact(),
+                                  fit_, named(m));
+      Made made = made_of(one, x_as_bored(one.centre, bore));
+      made.far = far;
+      made.bore = bore;
       all.push_back(std::move(made));
     }
     return all;
+  }
+
+  [[nodiscard]] Contact contact() const { return o_.bore.contact.value_or(Contact::clear); }
+
+  // A wall cut through, as laid.
+  [[nodiscard]] Made made_of(const BoredWall& one, Angle x_heading) const {
+    const Chart& c = wall_.charts[one.centre.chart];
+    Made made{c.piece,
+              one.centre,
+              {},
+              placed(one.centre.at, c.placing),
+              placed_heading(one.centre.level, c.placing),
+              placed_heading(x_heading, c.placing),
+              c.placing.mirror};
+    for (const Outline& o : one.outlines) made.outlines.push_back(placed(o, c.placing));
+    bored_fit_ = std::max(bored_fit_, one.fit_error);
+    flattest_ = std::min(flattest_, one.flattest);
+    return made;
+  }
+
+  // Where another part comes through.
+  [[nodiscard]] Made fitted(const Member& m) const {
+    const FittedBody& body = *o_.fitted;
+    const WallFace face = body.face == Face::outside ? WallFace::outside : WallFace::inside;
+    const BranchLines lines = lines_of(*body.met, face, body.clearance);
+    const BoredWall one = fitted_to(wall_, lines.loop, lines.middle, contact(), fit_, named(m));
+    Made made = made_of(one, one.centre.level);
+    made.outside = lines.loop.outside;
+    return made;
   }
 
   // Of the form's own x: a union has none but its frame's.
@@ -244,6 +271,7 @@ class OpeningCutter {
       }
       cut.on_wall = made.centre.has_value();
       cut.bore = made.bore;
+      cut.outside = made.outside;
       b.openings.push_back(std::move(cut));
     }
   }
@@ -255,8 +283,8 @@ class OpeningCutter {
     OpeningGroup g;
     g.name = name_;
     g.how = *o_.how;
-    g.contact = o_.bore.contact.value_or(Contact::clear);
-    g.form = in_words(o_.form);
+    g.contact = contact();
+    g.form = o_.fitted ? Phrase("for " + o_.fitted->body) : in_words(o_.form);
     g.loops = form_.loops;
     g.asked = static_cast<int>(pattern_.members.size());
     g.in_row = pattern_.in_row;

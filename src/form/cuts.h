@@ -11,7 +11,14 @@ namespace juggler {
 [[nodiscard]] std::vector<Cutter> cutters_of(const std::vector<Cutter>& all, EndName end);
 /// Which of an end's cutters, of which there is one at least, meets a ruling first.
 [[nodiscard]] const Cutter& active_cutter(const std::vector<Cutter>& cutters, EndName end,
-                                          const Ruling& ruling, double thickness);
+                                          const Ruling& ruling, double u, double thickness);
+/// The rim that they leave of a wall, piece after piece of it.
+[[nodiscard]] Rim rim_along(const Wall& wall, const std::vector<Cutter>& cutters, EndName end, double thickness);
+/// A wall cut where its rims have corners, so that its pieces are smooth together with both.
+[[nodiscard]] Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top);
+/// Where a function that has been looked at changes its sign, and the pairs of changes between two looks.
+void add_changes(std::vector<double>& breaks, const std::vector<double>& us, const std::vector<double>& looks,
+                 const std::function<double(double)>& function);
 /// The layers that meet it.
 [[nodiscard]] std::vector<double> contact_layers(const Cutter& cutter, double thickness);
 /// Where a plane cuts a ruling's layer, from c along e; past all measure where it never does.

@@ -31,7 +31,8 @@ Cutter flipped(const Cutter& c) {
           c.layer,
           [cut = c.cut](const Ruling& r, double layer) { return flipped(cut(flipped(r), layer)); },
           [beyond = c.beyond](Vec3 p) { return beyond(flipped(p)); },
-          [normal = c.normal](Vec3 p) { return flipped(normal(flipped(p))); }};
+          [normal = c.normal](Vec3 p) { return flipped(normal(flipped(p))); },
+          c.rim ? std::optional(flipped(*c.rim)) : std::nullopt};
 }
 
 template <typename Stretches>

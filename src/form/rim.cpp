@@ -13,29 +13,38 @@ struct Simple {
   size_t cutter = 0;
   std::function<Cut(const Ruling&, double)> meet;
   double layer = 0;
-  [[nodiscard]] Cut operator()(const Ruling& r) const { return meet(r, layer); }
+  std::optional<Rim> rim = {};
+  [[nodiscard]] Cut operator()(const Ruling& r, double u) const {
+    return rim ? (*rim)(within_rim(u)) : meet(r, layer);
+  }
+  // A rim is known over one turn; where a wall goes on beyond, so does it.
+  [[nodiscard]] double within_rim(double u) const {
+    const double from = rim->pieces().front().from;
+    const double to = rim->pieces().back().to;
+    return u >= from && u <= to ? u : u - two_pi * std::floor((u - from) / two_pi);
+  }
 };
 
 std::vector<Simple> simple_cuts(const std::vector<Cutter>& cutters, double thickness) {
   std::vector<Simple> cuts;
   for (size_t i = 0; i < cutters.size(); ++i) {
-    for (double layer : contact_layers(cutters[i], thickness)) cuts.push_back({i, cutters[i].cut, layer});
+    for (double layer : contact_layers(cutters[i], thickness)) cuts.push_back({i, cutters[i].cut, layer, cutters[i].rim});
   }
   return cuts;
 }
 
 // Of each cutter the layer that its contact says, of the cutters the one that leaves least: an index.
 size_t active(const std::vector<Simple>& cuts, const std::vector<Cutter>& cutters, EndName end,
-              const Ruling& r) {
+              const Ruling& r, double u) {
   const double outwards = end == EndName::top ? 1 : -1;
   size_t best = 0;
   double least = std::numeric_limits<double>::infinity();
   for (size_t i = 0; i < cuts.size();) {
     size_t chosen = i;
     const size_t cutter = cuts[i].cutter;
-    double reach = outwards * cuts[i](r).s;
+    double reach = outwards * cuts[i](r, u).s;
     for (++i; i < cuts.size() && cuts[i].cutter == cutter; ++i) {
-      const double other = outwards * cuts[i](r).s;
+      const double other = outwards * cuts[i](r, u).s;
       if ((cutters[cutter].contact == Contact::clear) != (other < reach)) continue;
       reach = other;
       chosen = i;
@@ -53,12 +62,63 @@ size_t active(const std::vector<Simple>& cuts, const std::vector<Cutter>& cutter
 size_t active_between(const std::vector<Simple>& cuts, const std::vector<Cutter>& cutters, EndName end,
                       const Wall& wall, double from, double to) {
   const auto at = [&](double part) {
-    return active(cuts, cutters, end, ruling_at(wall, from + part * (to - from)));
+    const double u = from + part * (to - from);
+    return active(cuts, cutters, end, ruling_at(wall, u), u);
   };
   const size_t first = at(0.31);
   const size_t second = at(0.53);
   return first == second ? first : at(0.77);
 }
+
+// The corners of a rim that is known over one turn, however far a wall goes on.
+void add_corners(std::vector<double>& breaks, const Rim& rim, double from, double to) {
+  for (const RimPiece& p : rim.pieces()) {
+    for (double u = p.from - two_pi * std::ceil((p.from - from) / two_pi); u < to; u += two_pi) {
+      if (u > from) breaks.push_back(u);
+    }
+  }
+}
+
+std::vector<double> changes(const std::vector<Simple>& cuts, const Wall& wall) {
+  constexpr int looks = 360;
+  const double from = wall.front().from;
+  const double to = wall.back().to;
+  std::vector<double> us;
+  std::vector<Ruling> rulings;
+  for (int i = 0; i <= looks; ++i) {
+    us.push_back(i == looks ? to : from + (to - from) * i / looks);
+    rulings.push_back(ruling_at(wall, us.back()));
+  }
+  std::vector<double> breaks;
+  for (size_t i = 0; i < cuts.size(); ++i) {
+    for (size_t j = i + 1; j < cuts.size(); ++j) {
+      const auto apart = [&](const Ruling& r, double u) { return cuts[i](r, u).s - cuts[j](r, u).s; };
+      std::vector<double> d;
+      for (size_t k = 0; k < us.size(); ++k) d.push_back(apart(rulings[k], us[k]));
+      add_changes(breaks, us, d, [&](double u) { return apart(ruling_at(wall, u), u); });
+    }
+    if (cuts[i].rim) add_corners(breaks, *cuts[i].rim, from, to);
+  }
+  breaks.push_back(from);
+  breaks.push_back(to);
+  std::sort(breaks.begin(), breaks.end());
+  const auto close = [](double a, double b) { return b - a < within::rounding; };
+  breaks.erase(std::unique(breaks.begin(), breaks.end(), close), breaks.end());
+  breaks.front() = from;
+  breaks.back() = to;
+  return breaks;
+}
+
+RimPiece piece_of_cut(const Simple& cut, const Wall& wall, double from, double to) {
+  if (!cut.rim) return {from, to, [wall, cut](double u) { return cut(ruling_at(wall, u), u); }};
+  const double middle = (from + to) / 2;
+  const double own = cut.within_rim(middle);
+  return {from, to, [piece = cut.rim->piece_at(own), shift = own - middle](double u) {
+            return piece.cut(u + shift);
+          }};
+}
+
+}  // namespace
 
 // Where two cuts of an end change places: every change of sign of their difference, and the pairs of changes
 // that lie between two looks.
@@ -85,41 +145,6 @@ void add_changes(std::vector<double>& breaks, const std::vector<double>& us, con
   }
 }
 
-std::vector<double> changes(const std::vector<Simple>& cuts, const Wall& wall) {
-  constexpr int looks = 360;
-  const double from = wall.front().from;
-  const double to = wall.back().to;
-  std::vector<double> us;
-  std::vector<Ruling> rulings;
-  for (int i = 0; i <= looks; ++i) {
-    us.push_back(i == looks ? to : from + (to - from) * i / looks);
-    rulings.push_back(ruling_at(wall, us.back()));
-  }
-  std::vector<double> breaks;
-  for (size_t i = 0; i < cuts.size(); ++i) {
-    for (size_t j = i + 1; j < cuts.size(); ++j) {
-      const auto apart = [&](const Ruling& r) { return cuts[i](r).s - cuts[j](r).s; };
-      std::vector<double> d;
-      for (const Ruling& r : rulings) d.push_back(apart(r));
-      add_changes(breaks, us, d, [&](double u) { return apart(ruling_at(wall, u)); });
-    }
-  }
-  breaks.push_back(from);
-  breaks.push_back(to);
-  std::sort(breaks.begin(), breaks.end());
-  const auto close = [](double a, double b) { return b - a < within::rounding; };
-  breaks.erase(std::unique(breaks.begin(), breaks.end(), close), breaks.end());
-  breaks.front() = from;
-  breaks.back() = to;
-  return breaks;
-}
-
-RimPiece piece_of_cut(const Simple& cut, const Wall& wall, double from, double to) {
-  return {from, to, [wall, cut](double u) { return cut(ruling_at(wall, u)); }};
-}
-
-}  // namespace
-
 Rim::Rim(std::function<Cut(double u)> cut) {
   constexpr double everywhere = std::numeric_limits<double>::infinity();
   pieces_.push_back({-everywhere, everywhere, std::move(cut)});
@@ -130,7 +155,7 @@ const RimPiece& Rim::piece_at(double u) const {
 }
 
 std::vector<double> contact_layers(const Cutter& c, double thickness) {
-  if (c.contact != Contact::clear && c.contact != Contact::full) return {c.layer};
+  if (c.rim || (c.contact != Contact::clear && c.contact != Contact::full)) return {c.layer};
   if (thickness == 0) return {0};
   return {0, thickness};
 }
@@ -150,7 +175,8 @@ Cutter plane_cutter(EndName end, const Plane& plane, Contact contact, double lay
           layer,
           [plane](const Ruling& ruling, double own) { return cut_of(ruling, plane, own); },
           [plane](Vec3 p) { return dot(plane.normal, p) - plane.height; },
-          [plane](Vec3) { return plane.normal; }};
+          [plane](Vec3) { return plane.normal; },
+          {}};
 }
 
 Rim plane_rim(const Wall& wall, Plane plane, double layer) {
@@ -167,13 +193,14 @@ std::vector<Cutter> cutters_of(const std::vector<Cutter>& all, EndName end) {
 Rim rim_of(const std::vector<Cutter>& all, EndName end, const Wall& wall, double thickness) {
   const std::vector<Cutter> cutters = cutters_of(all, end);
   const std::vector<Simple> cuts = simple_cuts(cutters, thickness);
-  if (cuts.size() == 1) return Rim([wall, cut = cuts.front()](double u) { return cut(ruling_at(wall, u)); });
+  if (cuts.size() == 1 && !cuts.front().rim)
+    return Rim([wall, cut = cuts.front()](double u) { return cut(ruling_at(wall, u), u); });
   const std::vector<double> breaks = changes(cuts, wall);
   std::vector<RimPiece> pieces;
   size_t last = cuts.size();
   for (size_t i = 0; i + 1 < breaks.size(); ++i) {
     const size_t now = active_between(cuts, cutters, end, wall, breaks[i], breaks[i + 1]);
-    if (now == last) {
+    if (now == last && !cuts[now].rim) {
       pieces.back().to = breaks[i + 1];
     } else {
       pieces.push_back(piece_of_cut(cuts[now], wall, breaks[i], breaks[i + 1]));
@@ -183,20 +210,50 @@ Rim rim_of(const std::vector<Cutter>& all, EndName end, const Wall& wall, double
   return Rim(std::move(pieces));
 }
 
-const Cutter& active_cutter(const std::vector<Cutter>& cutters, EndName end, const Ruling& r,
+const Cutter& active_cutter(const std::vector<Cutter>& cutters, EndName end, const Ruling& r, double u,
                             double thickness) {
   const std::vector<Simple> cuts = simple_cuts(cutters, thickness);
-  const size_t best = active(cuts, cutters, end, r);
-  const double reach = cuts[best](r).s;
+  const size_t best = active(cuts, cutters, end, r, u);
+  const double reach = cuts[best](r, u).s;
   const Vec3 place = r.c + cuts[best].layer * r.n + reach * r.e;
   const auto level = [&](size_t cutter) { return std::abs(cutters[cutter].normal(place).z); };
   // Where a level and a slanting one touch, the edge is the slanting one's.
   size_t steepest = cuts[best].cutter;
   for (const Simple& cut : cuts) {
-    const bool ties = std::abs(cut(r).s - reach) <= within::same * (std::abs(reach) + thickness);
+    const bool ties = std::abs(cut(r, u).s - reach) <= within::same * (std::abs(reach) + thickness);
     if (ties && level(cut.cutter) < level(steepest)) steepest = cut.cutter;
   }
   return cutters[steepest];
+}
+
+Rim rim_along(const Wall& wall, const std::vector<Cutter>& cutters, EndName end, double thickness) {
+  std::vector<RimPiece> pieces;
+  for (const WallPiece& w : wall) {
+    const Rim rim = rim_of(cutters, end, {w}, thickness);
+    for (RimPiece p : rim.pieces()) {
+      p.from = std::max(p.from, w.from);
+      p.to = std::min(p.to, w.to);
+      pieces.push_back(std::move(p));
+    }
+  }
+  return Rim(std::move(pieces));
+}
+
+Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top) {
+  Wall cut;
+  for (const WallPiece& w : wall) {
+    std::vector<double> at{w.from, w.to};
+    for (const Rim* rim : {&base, &top}) {
+      for (const RimPiece& p : rim->pieces()) {
+        if (p.to > w.from + within::rounding && p.to < w.to - within::rounding) at.push_back(p.to);
+      }
+    }
+    std::sort(at.begin(), at.end());
+    for (size_t i = 0; i + 1 < at.size(); ++i) {
+      if (at[i + 1] - at[i] > within::quadrature) cut.push_back({at[i], at[i + 1], w.ruling});
+    }
+  }
+  return cut;
 }
 
 }  // namespace juggler

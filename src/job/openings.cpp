@@ -18,8 +18,8 @@ constexpr std::array<std::pair<const char*, FormKind>, 9> form_words{
      {"ring_segment", FormKind::ring_segment},
      {"file", FormKind::file},
      {"union", FormKind::together}}};
-constexpr std::array<std::pair<const char*, OpeningHow>, 2> how_words{
-    {{"laid", OpeningHow::laid}, {"bored", OpeningHow::bored}}};
+constexpr std::array<std::pair<const char*, OpeningHow>, 3> how_words{
+    {{"laid", OpeningHow::laid}, {"bored", OpeningHow::bored}, {"fitted", OpeningHow::fitted}}};
 constexpr std::array<std::pair<const char*, BoredWalls>, 3> wall_words{
     {{"near", BoredWalls::near}, {"far", BoredWalls::far}, {"both", BoredWalls::both}}};
 ProfileKind profile_kind(FormKind kind) {
@@ -181,14 +181,44 @@ OpeningPlace read_place(Reader& r) {
   return at;
 }
 
+namespace {
+
+// What goes through a fitted opening, which has neither a form nor a place of its own.
+void read_body(Reader& r, Opening& o) {
+  const bool fitted = o.how == OpeningHow::fitted;
+  for (const char* key : {"body", "face", "clearance"}) {
+    if (const Entry* idle = r.at(key); idle && !fitted)
+      refuse(*idle, "belongs to a fitted opening", {}, "say how = \"fitted\", or leave it out");
+  }
+  if (!fitted) return;
+  for (const char* key : {"form", "at", "walls", "bore", "turn", "repeat"}) {
+    if (const Entry* idle = r.below(key))
+      refuse(*idle, "is what the other part says of a fitted opening", {}, "leave it out");
+  }
+  FittedBody body;
+  r.text("body", body.body);
+  r.choice("face", named_faces, body.face);
+  r.length("clearance", body.clearance);
+  o.fitted = std::move(body);
+}
+
+}  // namespace
+
 std::vector<Opening> read_openings(Reader& part, const std::string& source) {
   std::vector<Opening> openings;
   part.tables("opening", [&](Reader& r) {
     Opening o;
     o.key = fmt::format("opening.{}", openings.size() + 1);
     r.text("name", o.name);
-    o.form = read_form(r, "form", o.key + ".form", source);
     r.choice("how", how_words, o.how);
+    read_body(r, o);
+    if (o.how == OpeningHow::fitted) {
+      r.contact("contact", o.bore.contact);
+      r.length("web", o.web);
+      openings.push_back(std::move(o));
+      return;
+    }
+    o.form = read_form(r, "form", o.key + ".form", source);
     o.at = read_place(r);
     r.choice("walls", wall_words, o.walls);
     o.bore = read_bore(r);

@@ -125,6 +125,79 @@ std::optional<PartPlace> read_stand(Reader& r) {
   return p;
 }
 
+// Ends that other parts cut; those that planes cut are read with the shape.
+std::vector<EndBody> read_ends(Reader& part, const std::string& shape) {
+  std::vector<EndBody> ends;
+  const bool planes = find(shape_key_table(shape), "trim.1.height") != nullptr;
+  int number = 0;
+  part.tables("trim", [&](Reader& r) {
+    ++number;
+    const Entry* body = r.at("body");
+    if (!body && !planes)
+      refuse(*r.first(), "belongs to a trim that does not say what cuts the end", {},
+             "add body = \"...\", the name of another part");
+    for (const char* key : {"face", "gap"}) {
+      const Entry* idle = r.at(key);
+      if (idle && !body) refuse(*idle, "belongs to an end that another part cuts", {}, "add body, or leave it out");
+    }
+    if (!body) return;
+    for (const char* key : {"height", "tilt", "uphill", "short_side", "long_side", "from_apex", "to_axis"}) {
+      if (const Entry* idle = r.at(key))
+        refuse(*idle, "belongs to a plane, and this end is cut by another part", {},
+               "leave it out, or write a trim of its own");
+    }
+    EndBody e;
+    e.key = fmt::format("trim.{}.body", number);
+    std::optional<EndName> end;
+    r.choice("end", end_words, end);
+    if (!end)
+      refuse(*body, "belongs to a trim that does not say which end it cuts off", {},
+             "add end = \"top\" or end = \"base\"");
+    e.end = *end;
+    r.text("body", e.body);
+    r.choice("face", named_faces, e.face);
+    r.contact("contact", e.contact);
+    if (e.contact == Contact::size_face)
+      refuse(*r.at("contact"), "is no layer of an end that another part cuts",
+             "inside, middle, outside, neutral, clear or full");
+    r.length("gap", e.gap);
+    r.check("gap", e.gap, 0, limits::longest);
+    ends.push_back(std::move(e));
+  });
+  return ends;
+}
+
+// Parts that meet.
+std::vector<MeetingParts> read_joints(const Entries& entries, Numbers& numbers, const Units& units) {
+  constexpr std::array<std::pair<const char*, Fit>, 2> fits{{{"set_on", Fit::set_on}, {"set_in", Fit::set_in}}};
+  std::vector<MeetingParts> joints;
+  Reader all(entries, numbers, units, "");
+  all.tables("joint", [&](Reader& r) {
+    MeetingParts j;
+    j.key = fmt::format("joint.{}", joints.size() + 1);
+    for (const char* key : {"main", "branch", "fit"}) {
+      if (!r.at(key))
+        refuse(*r.first(), std::string("belongs to a joint that does not say its ") + key, {},
+               std::string("add ") + key + " = \"...\"");
+    }
+    r.text("main", j.main);
+    r.text("branch", j.branch);
+    r.choice("fit", fits, j.fit);
+    r.choice("end", end_words, j.end);
+    r.length("gap", j.gap);
+    r.length("clearance", j.clearance);
+    r.length("beyond", j.beyond);
+    r.check("gap", j.gap, 0, limits::longest);
+    r.check("clearance", j.clearance, 0, limits::longest);
+    r.check("beyond", j.beyond, 0, limits::longest);
+    if (const Entry* beyond = r.at("beyond"); beyond && j.fit == Fit::set_on)
+      refuse(*beyond, "belongs to a branch that is set in: one that is set on ends at the main's outside", {},
+             "leave it out, or say fit = \"set_in\"");
+    joints.push_back(std::move(j));
+  });
+  return joints;
+}
+
 // The parts' names in the order of the text; "" for [part].
 std::vector<std::string> part_names(const Entries& entries, const std::string& source) {
   std::vector<std::string> names;
@@ -169,6 +242,7 @@ Part read_part(const Entries& entries, Numbers& numbers, const Job& job, const s
   if (has_seam(p.shape)) read_seam(part, p.seam);
   p.making = read_making(part, job, source);
   p.place = read_stand(part);
+  p.ends = read_ends(part, p.shape);
   return p;
 }
 
@@ -218,6 +292,7 @@ Job job_of(const Entries& entries, const std::string& source) {
   for (const std::string& name : part_names(entries, source)) {
     add_part(entries, numbers, job, name, source);
   }
+  job.joints = read_joints(entries, numbers, job.units);
   refuse_idle_sheet_keys(entries, job.parts);
   return job;
 }
@@ -227,7 +302,7 @@ JobRefusal located(const Job& job, const Part& part, const Refusal& refusal) {
   Refusal::Text text = refusal.text();
   if (const auto as = part.asked_as.find(text.key); as != part.asked_as.end()) text.key = as->second;
   const auto starts = [&](const char* table) { return text.key.starts_with(table); };
-  const bool of_job = starts("drawing.") || starts("template.") ||
+  const bool of_job = starts("drawing.") || starts("template.") || starts("joint.") ||
                       (starts("sheet.") && !job.given.contains(prefix + text.key));
   if (!text.key.empty() && !of_job) text.key = prefix + text.key;
   auto at = job.given.find(text.key);

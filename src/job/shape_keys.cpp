@@ -6,6 +6,14 @@
 namespace juggler {
 namespace {
 
+// What ends that other parts cut share with those that planes cut.
+const std::vector<Key> end_keys{
+    {"trim.#.end", Kind::choice, "the end that is cut off", {"base", "top"}},
+    {"trim.#.contact",
+     Kind::choice,
+     "the layer that meets the face (else clear on an outside, full on an inside)",
+     {"inside", "middle", "outside", "neutral", "clear", "full"}}};
+
 // How every part is made.
 const std::vector<Key> making_keys{
     {"edge.#.on", Kind::text, "[[part.edge]]: the straight edge by its name, as seam_start or profile end"},
@@ -28,6 +36,13 @@ const std::vector<Key> making_keys{
     {"edge.#.holes.pitch", Kind::length, "that they are apart at most"},
     {"edge.#.holes.first_at", Kind::length, "of the first and the last from the ends (else two diameters)"},
     {"edge.#.holes.rows", Kind::count, "how many rows (else 1)"},
+    {"trim.#.body", Kind::text,
+     "[[part.trim]], an end that another part cuts: that part's name; then end and contact"},
+    {"trim.#.face",
+     Kind::choice,
+     "which of its faces the end meets: outside, set on; inside, set in (else outside)",
+     {"inside", "outside"}},
+    {"trim.#.gap", Kind::length, "between the end and that face, for the weld (else 0)"},
     {"place.at", Kind::position,
      "where the part stands: the base's centre in the job's frame, [x, y, z] (else 0)"},
     {"place.lean", Kind::angle, "of the axis from the job's z, 0 to 180 (else 0)"},
@@ -114,6 +129,9 @@ std::vector<Key> joined(std::vector<Key> keys, const std::vector<Key>& more) {
 std::vector<Key> completed(std::vector<Key> own) {
   std::vector<Key> keys{{"shape", Kind::choice, "what the part is", shape_names()}};
   append(keys, own);
+  for (const Key& key : end_keys) {
+    if (!find(keys, key.path)) keys.push_back(key);
+  }
   append(keys, making_keys);
   append(keys, opening_keys());
   for (const Key& key : sheet_key_table()) {

@@ -109,8 +109,12 @@ void read_corners(Reader& r, HipJoint& joint, Relief& relief, std::optional<doub
 
 std::vector<Trim> read_trims(Reader& part) {
   std::vector<Trim> trims;
+  int number = 0;
   part.tables("trim", [&](Reader& r) {
+    ++number;
+    if (r.at("body")) return;  // no plane: read with the ends that other parts cut
     Trim t;
+    t.key = fmt::format("trim.{}.", number);
     std::optional<EndName> end;
     r.choice("end", end_words, end);
     if (!end)

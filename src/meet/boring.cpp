@@ -15,12 +15,15 @@ constexpr int looks_along = 32;  // along each arc of a form
   throw Refusal({.reason = named.name + " " + reason, .key = named.key, .found = found, .advice = advice});
 }
 
+// (9), meeting.md (8): a way across a line, slid along it until it lies in the wall.
+Vec3 on_wall(Vec3 across, Vec3 along, Vec3 normal) {
+  return across - (dot(across, normal) / dot(along, normal)) * along;
+}
+
 Phrase place_of(const SpaceLine& line) {
   const double plan = std::atan2(line.at.y, line.at.x);
   return "about plan angle " + shown_degrees(Angle::radians(plan), 1) + ", height " + shown_mm(line.at.z, 1);
 }
-
-SpaceLine line_at(const Bore& b, Vec2 p) { return {b.origin + p.x * b.x + p.y * b.y, b.along}; }
 
 // The arc that a curve is, as where a flat wall is bored squarely; nothing where it is none.
 std::optional<Arc> exact_arc(const Curve& curve, double near) {
@@ -39,18 +42,20 @@ std::optional<Arc> exact_arc(const Curve& curve, double near) {
   return arc;
 }
 
-// Follows the wall along one arc of a form.
+// Follows the wall along one stretch of lines.
 class Track {
  public:
-  Track(const PartWall& wall, const Bore& bore, const Arc& arc, const LineHit& first, const Named& named)
-      : wall_(wall), bore_(bore), arc_(arc), named_(named) {
+  Track(const PartWall& wall, const LineStretch& lines, const LineHit& first, const Named& named)
+      : wall_(wall), lines_(lines), named_(named) {
     hits_.push_back(first);
-    for (int i = 1; i <= looks_along; ++i) hits_.push_back(next(hits_.back(), line_at(bore_, at(i))));
-    for (const LineHit& h : hits_) flattest_ = std::min(flattest_, steepness(h));
+    for (int i = 1; i <= looks_along; ++i) hits_.push_back(next(hits_.back(), line(i)));
+    for (int i = 0; i <= looks_along; ++i)
+      flattest_ = std::min(flattest_, steepness(hits_[static_cast<size_t>(i)], line(i).way));
   }
 
   [[nodiscard]] const LineHit& last() const { return hits_.back(); }
-  [[nodiscard]] const Arc& arc() const { return arc_; }
+  [[nodiscard]] const LineStretch& lines() const { return lines_; }
+  [[nodiscard]] double length() const { return lines_.length; }
   // By how much the farther face is longer than the neutral layer, and what is off on that with it.
   [[nodiscard]] double drawn_out() const {
     double most = 1;
@@ -67,11 +72,11 @@ class Track {
 
   // Where the neutral layer is met, and another layer.
   [[nodiscard]] LineHit hit(double s) const {
-    const double k = std::clamp(s / arc_.length * looks_along, 0.0, double{looks_along});
+    const double k = std::clamp(s / lines_.length * looks_along, 0.0, double{looks_along});
     const auto i = std::min(static_cast<size_t>(k), static_cast<size_t>(looks_along - 1));
     const LineHit& a = hits_[i];
     const LineHit& b = hits_[i + 1];
-    const SpaceLine line = line_at(bore_, point_at(arc_, s));
+    const SpaceLine line = lines_.line(s);
     const Chart& c = wall_.charts[a.chart];
     const double little = within::step * (c.to - c.from);
     if (a.chart == b.chart) {
@@ -92,7 +97,7 @@ class Track {
     const LineHit neutral = hit(s);
     if (layer == 0) return neutral;
     const Chart& c = wall_.charts[neutral.chart];
-    const SpaceLine line = line_at(bore_, point_at(arc_, s));
+    const SpaceLine line = lines_.line(s);
     const auto there = hit_near(wall_, line, neutral, (c.to - c.from) / 256, layer);
     if (!there)
       refuse_bore(named_, "misses a face of the wall with a part of its outline", place_of(line),
@@ -101,17 +106,17 @@ class Track {
   }
 
  private:
-  [[nodiscard]] Vec2 at(int i) const { return point_at(arc_, arc_.length * i / looks_along); }
-  [[nodiscard]] double steepness(const LineHit& h) const {
-    return std::abs(dot(wall_.charts[h.chart].frame(h.u, h.s).normal, bore_.along));
+  [[nodiscard]] SpaceLine line(int i) const { return lines_.line(lines_.length * i / looks_along); }
+  [[nodiscard]] double steepness(const LineHit& h, Vec3 way) const {
+    return std::abs(dot(wall_.charts[h.chart].normal(h.u, h.s), way));
   }
 
   [[nodiscard]] LineHit next(const LineHit& before, const SpaceLine& line) const {
     const Chart& c = wall_.charts[before.chart];
     const auto near = hit_near(wall_, line, before, (c.to - c.from) / 64, 0);
     // Along the bore it comes as far as its slant says; what is farther is another wall.
-    const double step = arc_.length / looks_along;
-    const double most = 4 * step / std::max(steepness(before), 0.02);
+    const double step = lines_.length / looks_along;
+    const double most = 4 * step / std::max(steepness(before, line.way), 0.02);
     const auto follows = [&](const LineHit& h) { return std::abs(h.along - before.along) < most; };
     if (near && follows(*near) && c.has(near->u, near->s)) return *near;
     const std::vector<LineHit> all = hits_of(wall_, line);
@@ -143,8 +148,7 @@ class Track {
   }
 
   const PartWall& wall_;
-  const Bore& bore_;
-  const Arc& arc_;
+  const LineStretch& lines_;
   const Named& named_;
   std::vector<LineHit> hits_;
   double flattest_ = 1;
@@ -154,14 +158,8 @@ class Track {
 // arcs of different layers those in between, each where it touches the bore. (28)-(30)
 class CutLoop {
  public:
-  CutLoop(const PartWall& wall, const Bore& bore, const std::vector<Track>& tracks, Contact contact,
-          const Outline& form)
-      : wall_(wall),
-        bore_(bore),
-        tracks_(tracks),
-        contact_(contact),
-        form_(form),
-        sense_(signed_area(form) < 0 ? -1 : 1) {
+  CutLoop(const PartWall& wall, const std::vector<Track>& tracks, Contact contact, const LineLoop& loop)
+      : wall_(wall), tracks_(tracks), contact_(contact), loop_(loop) {
     const Chart& c = wall_.charts[tracks.front().last().chart];
     inside_ = c.curved ? 0 : c.inside;
     outside_ = c.curved ? 0 : c.outside;
@@ -199,8 +197,8 @@ class CutLoop {
 
   // A place beyond an arc's end is one of its neighbour.
   [[nodiscard]] std::pair<size_t, double> on_loop(size_t arc, double s) const {
-    for (; s < 0; s += tracks_[arc].arc().length) arc = (arc + tracks_.size() - 1) % tracks_.size();
-    for (; s > tracks_[arc].arc().length; arc = (arc + 1) % tracks_.size()) s -= tracks_[arc].arc().length;
+    for (; s < 0; s += tracks_[arc].length()) arc = (arc + tracks_.size() - 1) % tracks_.size();
+    for (; s > tracks_[arc].length(); arc = (arc + 1) % tracks_.size()) s -= tracks_[arc].length();
     return {arc, s};
   }
 
@@ -224,10 +222,7 @@ class CutLoop {
     std::tie(arc, s) = on_loop(arc, s);
     const Track& track = tracks_[arc];
     const LineHit h = track.hit(s, layer);
-    const Vec3 n = wall_.charts[h.chart].frame(h.u, h.s).normal;
-    const double way = heading_at(track.arc(), s).radians();
-    const Vec2 outwards = -sense_ * left_of(direction(way));
-    return dot(outwards, {dot(n, bore_.x), dot(n, bore_.y)});
+    return dot(wall_.charts[h.chart].normal(h.u, h.s), track.lines().outwards(s));
   }
   [[nodiscard]] double layer_for(double out) const {
     return (out > 0) == (contact_ == Contact::clear) ? inside_ : outside_;
@@ -236,7 +231,7 @@ class CutLoop {
   void share_out() {
     if (!by_side() || inside_ == outside_) {
       for (size_t i = 0; i < tracks_.size(); ++i)
-        stretches_.emplace_back(i, 0, tracks_[i].arc().length, by_side() ? 0 : named_layer());
+        stretches_.emplace_back(i, 0, tracks_[i].length(), by_side() ? 0 : named_layer());
       return;
     }
     constexpr int looks = 48;
@@ -244,12 +239,12 @@ class CutLoop {
     double sign = 0;
     for (size_t i = 0; i < tracks_.size() && sign == 0; ++i) {
       for (int k = 0; k <= looks && sign == 0; ++k) {
-        const double out = leads_out(i, tracks_[i].arc().length * k / looks, 0);
+        const double out = leads_out(i, tracks_[i].length() * k / looks, 0);
         if (std::abs(out) > within::same) sign = out;
       }
     }
     for (size_t i = 0; i < tracks_.size(); ++i) {
-      const double length = tracks_[i].arc().length;
+      const double length = tracks_[i].length();
       double begun = 0;
       double before = 0;
       for (int k = 0; k <= looks; ++k) {
@@ -281,9 +276,9 @@ class CutLoop {
       Stretch& p = stretches_[k];
       Stretch& before = stretches_[(k + n - 1) % n];
       Stretch& after = stretches_[(k + 1) % n];
-      const double length = tracks_[p.arc].arc().length;
+      const double length = tracks_[p.arc].length();
       if (p.from == 0 && p.to < 0 && before.layer == p.layer) {
-        before.to = tracks_[before.arc].arc().length + p.to;
+        before.to = tracks_[before.arc].length() + p.to;
         p.to = p.from;
       } else if (p.to == length && p.from > length && after.layer == p.layer) {
         after.from = p.from - length;
@@ -376,11 +371,7 @@ class CutLoop {
     std::tie(arc, s) = on_loop(arc, s);
     const LineHit h = tracks_[arc].hit(s, layer);
     const Ruling r = wall_.charts[h.chart].at(h.u);
-    const Vec3 d = r.c + h.s * r.e + other * r.n - bore_.origin;
-    const Vec2 p{dot(d, bore_.x), dot(d, bore_.y)};
-    double off = HUGE_VAL;
-    for (const Arc& a : form_) off = std::min(off, nearest(p, a).distance);
-    return contains(form_, p) ? -off : off;
+    return loop_.outside(r.c + h.s * r.e + other * r.n);
   }
 
   // Where a layer only touches the bore.
@@ -393,7 +384,7 @@ class CutLoop {
     double at_high = out(high);
     if (at_low * at_high <= 0) return root(out, low, high);
     // Another layer may touch some way off, where an edge of the form runs almost along the way.
-    double step = to > from ? to - from : within::little * tracks_[arc].arc().length;
+    double step = to > from ? to - from : within::little * tracks_[arc].length();
     for (int i = 0; i < 24; ++i, step *= 1.3) {
       const double lower = out(low - step);
       const double higher = out(high + step);
@@ -416,12 +407,11 @@ class CutLoop {
   // (9), on a layer: what its way comes to on the flat.
   [[nodiscard]] double heading(size_t arc, double s, double layer) const {
     std::tie(arc, s) = on_loop(arc, s);
-    const Arc& form = tracks_[arc].arc();
+    const LineStretch& lines = tracks_[arc].lines();
     const LineHit h = tracks_[arc].hit(s, layer);
     const Chart& c = wall_.charts[h.chart];
     const WallFrame f = c.frame(h.u, h.s);
-    const double way = heading_at(form, s).radians();
-    const Vec3 v = way_on_wall(bore_, direction(way), f.normal);
+    const Vec3 v = on_wall(lines.moves(s, h.along), lines.line(s).way, f.normal);
     if (layer == 0 || c.curved) {
       const Vec2 flat = f.on_flat(v);
       return std::atan2(flat.y, flat.x);
@@ -458,7 +448,7 @@ class CutLoop {
 
   // From layer to layer, at a corner of the form or where each touches the bore.
   [[nodiscard]] Curve across(const Stretch& a, const Stretch& b) const {
-    const double length = tracks_[a.arc].arc().length;
+    const double length = tracks_[a.arc].length();
     const double to = a.arc == b.arc ? b.from : length + b.from;  // as the arc before it counts
     const bool corner = a.to == to;
     const auto layer_at = [a, b](double part) { return a.layer_to + part * (b.layer - a.layer_to); };
@@ -513,20 +503,20 @@ class CutLoop {
   }
 
   const PartWall& wall_;
-  const Bore& bore_;
   const std::vector<Track>& tracks_;
   Contact contact_;
-  const Outline& form_;
-  double sense_ = 1;  // 1 where the form runs anticlockwise
+  const LineLoop& loop_;
   double inside_ = 0, outside_ = 0;
   std::vector<Stretch> stretches_;
 };
 
 // Where a line comes through the wall from the side that the bore comes from, first; or goes out again, last.
-std::optional<LineHit> wall_hit(const PartWall& wall, const SpaceLine& line, bool far, double inwards) {
+std::optional<LineHit> wall_hit(const PartWall& wall, const SpaceLine& line, bool far, double inwards,
+                                bool from_start) {
   std::optional<LineHit> found;
   for (const LineHit& h : hits_of(wall, line)) {
-    const double through = inwards * dot(wall.charts[h.chart].frame(h.u, h.s).normal, line.way);
+    if (from_start && h.along < 0) continue;
+    const double through = inwards * dot(wall.charts[h.chart].normal(h.u, h.s), line.way);
     if ((through < 0) != far) continue;
     if (!far) return h;
     found = h;
@@ -543,8 +533,7 @@ std::optional<LineHit> wall_hit(const PartWall& wall, const SpaceLine& line, boo
 }  // namespace
 
 Vec3 way_on_wall(const Bore& b, Vec2 way, Vec3 n) {
-  const Vec3 across = way.x * b.x + way.y * b.y;
-  return across - (dot(across, n) / dot(b.along, n)) * b.along;
+  return on_wall(way.x * b.x + way.y * b.y, b.along, n);
 }
 
 Bore bore_at(const Spot& place, const BoreWay& way) {
@@ -562,57 +551,102 @@ Bore bore_at(const Spot& place, const BoreWay& way) {
 
 namespace {
 
-// Where an outline begins: from the centre line straight to it, so that it is on the same wall even where it
-// begins beyond an edge.
-LineHit first_hit(const PartWall& wall, const Bore& bore, Vec2 start, const std::optional<LineHit>& centre,
-                  const Named& named, const std::function<std::optional<LineHit>(const SpaceLine&)>& hit) {
-  if (centre) {
-    const Arc way = line({}, start);
-    return way.length > 0 ? Track(wall, bore, way, *centre, named).last() : *centre;
-  }
-  if (const auto own = hit(line_at(bore, start))) return *own;
-  refuse_bore(named, "misses the wall", place_of(line_at(bore, start)),
-              "move it, or give it another direction");
+// From one line straight to another.
+LineStretch between(const SpaceLine& from, const SpaceLine& to) {
+  const Vec3 step = to.at - from.at;
+  const double length = norm(step);
+  const auto at = [=](double s) {
+    const Vec3 way = (1 - s / length) * from.way + (s / length) * to.way;
+    return SpaceLine{from.at + (s / length) * step, 1 / norm(way) * way};
+  };
+  return {length, at, {}, {}};
 }
+
+// The lines of a hole through one wall.
+class Boring {
+ public:
+  Boring(const PartWall& wall, const SpaceLine& middle, bool far, bool from_outside, const Named& named)
+      : wall_(wall), middle_(middle), far_(far), inwards_(from_outside ? -1 : 1), named_(named) {}
+
+  BoredWall through(const std::vector<LineLoop>& loops, Contact contact, double fit) const {
+    BoredWall b;
+    const bool from_start = loops.front().from_start;
+    const SpaceLine first = loops.front().stretches.front().line(0);
+    const std::optional<LineHit> centre = hit(middle_, from_start);
+    if (!centre && !hit(first, from_start)) refuse_miss(wall_, middle_, far_, named_);
+    if (far_ && hits_of(wall_, middle_).size() > 2)
+      refuse_bore(named_, "meets more than two walls", place_of(middle_), "give it a direction that meets two");
+    for (const LineLoop& loop : loops) b.outlines.push_back(cut(loop, centre, contact, fit, b));
+    const LineHit at = centre ? *centre : *hit(first, from_start);
+    b.centre = spot_at(wall_, at.chart, at.u, at.s);
+    return b;
+  }
+
+ private:
+  [[nodiscard]] std::optional<LineHit> hit(const SpaceLine& line, bool from_start) const {
+    return wall_hit(wall_, line, far_, inwards_, from_start);
+  }
+
+  // Where an outline begins: from the centre line straight to it, so that it is on the same wall even where
+  // it begins beyond an edge.
+  [[nodiscard]] LineHit first_hit(const LineLoop& loop, const std::optional<LineHit>& centre) const {
+    const SpaceLine start = loop.stretches.front().line(0);
+    if (centre && !loop.from_start) {
+      const LineStretch way = between(middle_, start);
+      return way.length > 0 ? Track(wall_, way, *centre, named_).last() : *centre;
+    }
+    if (const auto own = hit(start, loop.from_start)) return *own;
+    refuse_bore(named_, "misses the wall", place_of(start), "move it, or give it another direction");
+  }
+
+  Outline cut(const LineLoop& loop, const std::optional<LineHit>& centre, Contact contact, double fit,
+              BoredWall& b) const {
+    LineHit at = first_hit(loop, centre);
+    std::vector<Track> tracks;
+    tracks.reserve(loop.stretches.size());
+    for (const LineStretch& lines : loop.stretches) {
+      const Track& track = tracks.emplace_back(wall_, lines, at, named_);
+      b.flattest = std::min(b.flattest, track.flattest());
+      constexpr double grazing = 0.02;  // about a degree
+      if (track.flattest() < grazing)
+        refuse_bore(named_, "grazes the wall", place_of(lines.line(0)), "make it smaller, or its offset less");
+      at = track.last();
+    }
+    const FittedArcs fitted = CutLoop(wall_, tracks, contact, loop).arcs(fit);
+    double drawn_out = 1;
+    for (const Track& track : tracks) drawn_out = std::max(drawn_out, track.drawn_out());
+    b.fit_error = std::max(b.fit_error, 1.02 * drawn_out * fitted.error);
+    // Past a corner the outline comes back to where it began, or it has passed from wall to wall.
+    if (norm(end_of(fitted.arcs.back()) - fitted.arcs.front().start) > within::beside * wall_.size + 4 * fit)
+      refuse_bore(named_, "passes from the near wall to the far one", place_of(middle_),
+                  "make it smaller, or its offset less");
+    return fitted.arcs;
+  }
+
+  const PartWall& wall_;
+  const SpaceLine& middle_;
+  bool far_;
+  double inwards_;
+  const Named& named_;
+};
 
 }  // namespace
 
 BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far, bool from_outside,
                 Contact contact, double fit, const Named& named) {
-  BoredWall b;
-  const auto hit_of = [&](const SpaceLine& line) { return wall_hit(wall, line, far, from_outside ? -1 : 1); };
-  const SpaceLine middle = line_at(bore, {});
-  const std::optional<LineHit> centre = hit_of(middle);
-  if (!centre && !hit_of(line_at(bore, loops.front().front().start))) refuse_miss(wall, middle, far, named);
-  if (far && hits_of(wall, middle).size() > 2)
-    refuse_bore(named, "meets more than two walls", place_of(middle), "give it a direction that meets two");
-  for (const Outline& loop : loops) {
-    LineHit hit = first_hit(wall, bore, loop.front().start, centre, named, hit_of);
-    std::vector<Track> tracks;
-    tracks.reserve(loop.size());
-    for (const Arc& arc : loop) {
-      const Track& track = tracks.emplace_back(wall, bore, arc, hit, named);
-      b.flattest = std::min(b.flattest, track.flattest());
-      constexpr double grazing = 0.02;  // about a degree
-      if (track.flattest() < grazing)
-        refuse_bore(named, "grazes the wall", place_of(line_at(bore, arc.start)),
-                    "make it smaller, or its offset less");
-      hit = track.last();
-    }
-    const FittedArcs fitted = CutLoop(wall, bore, tracks, contact, loop).arcs(fit);
-    double drawn_out = 1;
-    for (const Track& track : tracks) drawn_out = std::max(drawn_out, track.drawn_out());
-    b.fit_error = std::max(b.fit_error, 1.02 * drawn_out * fitted.error);
-    Outline outline = fitted.arcs;
-    // Past a corner the outline comes back to where it began, or it has passed from wall to wall.
-    if (norm(end_of(outline.back()) - outline.front().start) > within::beside * wall.size + 4 * fit)
-      refuse_bore(named, "passes from the near wall to the far one", place_of(line_at(bore, {})),
-                  "make it smaller, or its offset less");
-    b.outlines.push_back(std::move(outline));
-  }
-  const LineHit at = centre ? *centre : *hit_of(line_at(bore, loops.front().front().start));
-  b.centre = spot_at(wall, at.chart, at.u, at.s);
-  return b;
+  std::vector<LineLoop> lines;
+  for (const Outline& loop : loops) lines.push_back(prism(bore, loop));
+  return Boring(wall, {bore.origin, bore.along}, far, from_outside, named).through(lines, contact, fit);
+}
+
+BoredWall fitted_to(const PartWall& wall, const LineLoop& lines, const SpaceLine& middle, Contact contact,
+                    double fit, const Named& named) {
+  const auto hits = hits_of(wall, lines.stretches.front().line(0));
+  const auto first = std::find_if(hits.begin(), hits.end(), [](const LineHit& h) { return h.along >= 0; });
+  const SpaceLine begin = lines.stretches.front().line(0);
+  const bool from_outside =
+      first == hits.end() || dot(wall.charts[first->chart].normal(first->u, first->s), begin.way) < 0;
+  return Boring(wall, middle, false, from_outside, named).through({lines}, contact, fit);
 }
 
 }  // namespace juggler

@@ -2,7 +2,7 @@
 // docs/maths/openings.md.
 #pragma once
 
-#include "charts.h"
+#include "lines.h"
 
 namespace juggler {
 
@@ -31,6 +31,11 @@ struct BoredWall {
 /// Accuracy  1e-12 of the part's size, and the fit.
 [[nodiscard]] BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far,
                               bool from_outside, Contact contact, double fit, const Named& named);
+
+/// A hole where the lines of another part come through; `middle` is about the middle of them. meeting.md
+/// (7)-(8)
+[[nodiscard]] BoredWall fitted_to(const PartWall& wall, const LineLoop& lines, const SpaceLine& middle,
+                                  Contact contact, double fit, const Named& named);
 
 /// The sizes of what is cut, on both faces and the neutral layer.
 struct Sizes {

@@ -29,6 +29,13 @@ WallFrame Chart::frame(double u, double s) const {
   return {r.c + s * r.e, r.n, r.e, cross(r.n, r.e), f.c + s * along, along, left_of(along)};
 }
 
+Vec3 Chart::normal(double u, double s) const {
+  if (!curved) return at(u).n;
+  const SurfacePoint p = curved->surface.point(u, s);
+  const Vec3 across = cross(p.du, p.dv);
+  return 1 / norm(across) * across;
+}
+
 Vec2 Chart::on_flat(double u, double s) const {
   if (curved) return curved->flat.at(u, s).at;
   const FlatRuling r = flat(u);
@@ -59,7 +66,7 @@ void look_along(Chart& chart) {
       if (i == 0 && a == chart.from) u = a;
       if (i == looks && b == chart.to) u = b;
       const Ruling r = w.ruling(u);
-      chart.looks.push_back({u, r.c, r.e, i == looks});
+      chart.looks.push_back({u, r.c, r.e, r.n, i == looks});
     }
   }
 }
@@ -256,43 +263,121 @@ Ruling on_layer(const Chart& c, double u, double layer) {
   return r;
 }
 
-}  // namespace
+// Where one chart's layer is met by a line: between neighbouring looks.
+class ChartLine {
+ public:
+  ChartLine(const PartWall& wall, size_t number, const SpaceLine& line, double layer)
+      : c_(wall.charts[number]), number_(number), line_(line), layer_(layer), size_(wall.size) {}
 
-std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
-  std::vector<LineHit> hits;
-  for (size_t k = 0; k < wall.charts.size(); ++k) {
-    const Chart& c = wall.charts[k];
-    if (c.curved) {
-      add_hits(hits, c, k, line);
-      continue;
-    }
-    const auto off = [&](double u) {
-      const Ruling r = c.at(u);
-      return off_line(r.c, r.e, line);
-    };
+  void add_hits(std::vector<LineHit>& hits) const {
     const auto take = [&](double u) {
-      const Ruling r = c.at(u);
-      if (norm(cross(r.e, line.way)) < within::same) return;
-      const LineHit hit = hit_at(r, line, k, u);
-      if (c.has(hit.u, hit.s)) hits.push_back(hit);
+      const Ruling r = on_layer(c_, u, layer_);
+      if (norm(cross(r.e, line_.way)) < within::same) return;
+      const LineHit hit = hit_at(r, line_, number_, u);
+      if (c_.has(hit.u, hit.s)) hits.push_back(hit);
     };
-    for (size_t i = 0; i + 1 < c.looks.size(); ++i) {
-      const double a = off_line(c.looks[i].c, c.looks[i].e, line);
-      const double b = off_line(c.looks[i + 1].c, c.looks[i + 1].e, line);
-      if (c.looks[i].last) {  // between two stretches there is a line at most
-        if (a * b < 0) take(root(off, c.looks[i].u, c.looks[i + 1].u));
+    const std::vector<double> aside = looks_aside();
+    for (size_t i = 0; i + 1 < aside.size(); ++i) {
+      const double a = aside[i];
+      const double b = aside[i + 1];
+      const auto between = [&]() { take(root(aside_at(), c_.looks[i].u, c_.looks[i + 1].u)); };
+      if (c_.looks[i].last) {  // between two stretches there is a line at most
+        if (a * b < 0) between();
         continue;
       }
       // Where charts begin and end a line may meet them but for rounding.
-      const double nothing = within::quadrature * wall.size;
-      const bool ends = i + 2 == c.looks.size();
+      const double nothing = within::quadrature * size_;
+      const bool ends = i + 2 == aside.size();
       if (a == 0 || (i == 0 && std::abs(a) < nothing)) {
-        take(c.looks[i].u);
+        take(c_.looks[i].u);
       } else if (b == 0 || (ends && std::abs(b) < nothing)) {
-        take(c.looks[i + 1].u);
+        take(c_.looks[i + 1].u);
       } else if (a * b < 0) {
-        take(root(off, c.looks[i].u, c.looks[i + 1].u));
+        between();
+      } else {
+        for (const double u : grazed(aside, i)) take(u);
       }
+    }
+  }
+
+  // How near the line comes to rulings within whose ends it passes; past an end, how far.
+  [[nodiscard]] double miss() const {
+    double least = HUGE_VAL;
+    for (const Chart::Look& look : c_.looks) {
+      const Vec3 c = look.c + layer_ * look.n;
+      const double across = norm(cross(look.e, line_.way));
+      if (across < within::same) continue;
+      const LineHit h = hit_at({c, look.e, look.n, {}, {}, {}}, line_, number_, look.u);
+      const auto [low, high] = c_.ends(look.u);
+      const double past = std::max({0.0, low - h.s, h.s - high});
+      least = std::min(least, std::hypot(off_line(c, look.e, line_) / across, past));
+    }
+    return least;
+  }
+
+ private:
+  [[nodiscard]] std::vector<double> looks_aside() const {
+    std::vector<double> aside;
+    aside.reserve(c_.looks.size());
+    for (const Chart::Look& look : c_.looks) aside.push_back(off_line(look.c + layer_ * look.n, look.e, line_));
+    return aside;
+  }
+  [[nodiscard]] std::function<double(double)> aside_at() const {
+    return [this](double u) {
+      const Ruling r = on_layer(c_, u, layer_);
+      return off_line(r.c, r.e, line_);
+    };
+  }
+
+  // Between look i and the next, whose signs agree, where the line dips towards the layer: where it passes
+  // it twice, or touches it. The parabola through three looks says whether it may.
+  [[nodiscard]] std::vector<double> grazed(const std::vector<double>& aside, size_t i) const {
+    const double sign = aside[i] < 0 ? -1 : 1;
+    const auto at = [&](size_t k) { return sign * aside[k]; };
+    const bool falls = i > 0 && !c_.looks[i - 1].last && at(i - 1) > at(i);
+    const bool rises = i + 2 < aside.size() && !c_.looks[i + 1].last && at(i + 2) > at(i + 1);
+    if (!falls && !rises) return {};
+    const size_t m = falls ? i : i + 1;  // the middle one of three
+    const double bend = at(m + 1) - 2 * at(m) + at(m - 1);
+    const double slope = (at(m + 1) - at(m - 1)) / 2;
+    if (bend <= 0 || at(m) - slope * slope / (2 * bend) > bend) return {};
+    const double from = c_.looks[i].u;
+    const double to = c_.looks[i + 1].u;
+    const auto f = aside_at();
+    const Least dip = valley([&](double u) { return sign * f(u); }, from, to);
+    if (dip.value < 0) return {root(f, from, dip.at), root(f, dip.at, to)};
+    const Ruling r = on_layer(c_, dip.at, layer_);
+    const double across = norm(cross(r.e, line_.way));
+    if (dip.value <= within::same * size_ * across) return {dip.at};
+    return {};
+  }
+
+  const Chart& c_;
+  size_t number_;
+  const SpaceLine& line_;
+  double layer_;
+  double size_;
+};
+
+}  // namespace
+
+double layer_of(const Chart& c, WallFace face) {
+  return face == WallFace::neutral ? 0 : face == WallFace::inside ? c.inside : c.outside;
+}
+
+std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
+  return hits_of(wall, line, WallFace::neutral, 0);
+}
+
+std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond) {
+  std::vector<LineHit> hits;
+  for (size_t k = 0; k < wall.charts.size(); ++k) {
+    const Chart& c = wall.charts[k];
+    const double layer = layer_of(c, face) + beyond;
+    if (c.curved) {
+      add_hits(hits, c, k, line, layer);
+    } else {
+      ChartLine(wall, k, line, layer).add_hits(hits);
     }
   }
   std::sort(hits.begin(), hits.end(), [](const LineHit& a, const LineHit& b) { return a.along < b.along; });
@@ -302,6 +387,59 @@ std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
   };
   hits.erase(std::unique(hits.begin(), hits.end(), same), hits.end());
   return hits;
+}
+
+double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond) {
+  double least = HUGE_VAL;
+  for (size_t k = 0; k < wall.charts.size(); ++k) {
+    const Chart& c = wall.charts[k];
+    if (!c.curved) {
+      least = std::min(least, ChartLine(wall, k, line, layer_of(c, face) + beyond).miss());
+      continue;
+    }
+    for (const CurvedWall::Look& look : c.curved->looks)
+      least = std::min(least, norm(cross(look.at - line.at, line.way)));
+  }
+  return least;
+}
+
+std::optional<Foot> foot_of(const PartWall& wall, Vec3 point, WallFace face, double beyond) {
+  std::optional<Foot> best;
+  double nearest = HUGE_VAL;
+  const auto offer = [&](const Foot& foot) {
+    const double away = std::abs(foot.off - layer_of(wall.charts[foot.chart], face) - beyond);
+    if (away >= nearest) return;
+    nearest = away;
+    best = foot;
+  };
+  for (size_t k = 0; k < wall.charts.size(); ++k) {
+    const Chart& c = wall.charts[k];
+    if (c.curved) {
+      if (const auto foot = curved_foot(c, k, point)) offer(*foot);
+      continue;
+    }
+    const auto aside = [&](double u) {
+      const Ruling r = c.at(u);
+      return dot(point - r.c, cross(r.n, r.e));
+    };
+    const auto take = [&](double u) {
+      const Ruling r = c.at(u);
+      const double s = dot(point - r.c, r.e);
+      const auto [low, high] = c.ends(std::clamp(u, c.from, c.to));
+      const double near = within::beside * wall.size;
+      const bool on = c.face.empty() ? s > low - near && s < high + near : c.has(u, s);
+      if (on) offer({k, u, s, dot(point - r.c, r.n), r.n});
+    };
+    double before = 0;
+    for (size_t i = 0; i < c.looks.size(); ++i) {
+      const Chart::Look& look = c.looks[i];
+      const double now = dot(point - look.c, cross(look.n, look.e));
+      if (std::abs(now) < within::quadrature * wall.size) take(look.u);
+      if (i > 0 && before * now < 0) take(root(aside, c.looks[i - 1].u, look.u));
+      before = now;
+    }
+  }
+  return best;
 }
 
 std::optional<double> root_near(const std::function<double(double)>& f, double about, double reach,
@@ -344,7 +482,7 @@ std::optional<double> chart_root(const Chart& c, const std::function<double(doub
 std::optional<LineHit> hit_near(const PartWall& wall, const SpaceLine& line, const LineHit& about,
                                 double reach, double layer) {
   const Chart& c = wall.charts[about.chart];
-  if (c.curved) return layer == 0 ? curved_hit_near(c, line, about) : std::nullopt;
+  if (c.curved) return curved_hit_near(c, line, about, layer);
   const auto at = chart_root(
       c,
       [&](double v) {

@@ -56,7 +56,7 @@ struct Chart {
 
   struct Look {
     double u = 0;
-    Vec3 c, e;
+    Vec3 c, e, n;
     bool last = false;  ///< of a stretch
   };
   std::vector<Look> looks = {};
@@ -64,6 +64,7 @@ struct Chart {
 
   [[nodiscard]] Ruling at(double u) const { return ruling_at(wall, u); }
   [[nodiscard]] WallFrame frame(double u, double s) const;
+  [[nodiscard]] Vec3 normal(double u, double s) const;
   [[nodiscard]] Vec2 on_flat(double u, double s) const;
   /// Whether there is metal there.
   [[nodiscard]] bool has(double u, double s) const;
@@ -118,8 +119,27 @@ struct LineHit {
 struct SpaceLine {
   Vec3 at, way;
 };
-/// All of them on the metal, in the order along the line.
+/// All of them on the metal, in the order along the line. meeting.md (1)
 [[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line);
+/// The same of a face's parallel layer, so far outwards from it.
+enum class WallFace { neutral, inside, outside };
+[[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, WallFace face,
+                                           double beyond);
+/// A face's layer on a chart, from the neutral one.
+[[nodiscard]] double layer_of(const Chart& chart, WallFace face);
+/// By how much a line misses a face's layer: past the ends of rulings, or beside the wall. meeting.md (2)
+[[nodiscard]] double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond);
+
+/// The foot of a point: the place of the wall that it stands square over, and how far, outwards. (3)
+struct Foot {
+  size_t chart = 0;
+  double u = 0;
+  double s = 0;
+  double off = 0;  ///< from the neutral layer, mm
+  Vec3 normal = {};
+};
+/// Of several the nearest to a face's layer; nothing where it stands over no metal.
+[[nodiscard]] std::optional<Foot> foot_of(const PartWall& wall, Vec3 point, WallFace face, double beyond);
 /// The one near another hit, on the metal or beyond its ends, on the layer at a distance from the neutral one
 /// (of a curved wall on that alone); nothing where the line passes the chart by.
 [[nodiscard]] std::optional<LineHit> hit_near(const PartWall& wall, const SpaceLine& line,
@@ -131,9 +151,10 @@ struct SpaceLine {
                                                                   double reach);
 
 /// The same of curved walls.
-void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const SpaceLine& line);
+void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const SpaceLine& line, double layer);
 [[nodiscard]] std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line,
-                                                     const LineHit& about);
+                                                     const LineHit& about, double layer);
+[[nodiscard]] std::optional<Foot> curved_foot(const Chart& c, size_t chart, Vec3 point);
 [[nodiscard]] std::optional<std::pair<double, double>> curved_place_near(const Chart& c, Vec2 p,
                                                                          std::pair<double, double> about);
 [[nodiscard]] std::optional<std::pair<double, double>> curved_place(const Chart& c, Vec2 p);

@@ -92,17 +92,23 @@ Chart chart_of(const StretchedPiece& stretched, int piece, const Placing& placin
   return c;
 }
 
-std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line, const LineHit& about) {
+std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line, const LineHit& about,
+                                       double layer) {
   const CurvedWall& w = *c.curved;
+  // Of a layer the steps are those of the middle: near enough to lead to it.
+  const auto on_layer = [&](const SurfacePoint& p) {
+    const Vec3 across = cross(p.du, p.dv);
+    return layer == 0 ? p.at : p.at + layer / norm(across) * across;
+  };
   const Vec3 a = square_to(line.way);
   const Vec3 b = cross(line.way, a);
   const auto at = solved(w, {about.u, about.s}, [&](double u, double v) {
     const SurfacePoint p = w.surface.point(u, v);
-    const Vec3 d = p.at - line.at;
+    const Vec3 d = on_layer(p) - line.at;
     return Step{dot(d, a), dot(d, b), dot(p.du, a), dot(p.dv, a), dot(p.du, b), dot(p.dv, b)};
   });
   if (!at) return std::nullopt;
-  const double along = dot(w.surface.point(at->first, at->second).at - line.at, line.way);
+  const double along = dot(on_layer(w.surface.point(at->first, at->second)) - line.at, line.way);
   return LineHit{about.chart, at->first, at->second, along};
 }
 
@@ -112,7 +118,28 @@ double highest(const CurvedWall& wall) {
   return top;
 }
 
-void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const SpaceLine& line) {
+std::optional<Foot> curved_foot(const Chart& c, size_t chart, Vec3 point) {
+  const CurvedWall& w = *c.curved;
+  const auto nearest = std::min_element(w.looks.begin(), w.looks.end(), [&](const auto& a, const auto& b) {
+    return norm(a.at - point) < norm(b.at - point);
+  });
+  // Square over it: nothing of the way there lies along the wall. The steps leave its curvature out.
+  const auto at = solved(w, {nearest->u, nearest->v}, [&](double u, double v) {
+    const SurfacePoint p = w.surface.point(u, v);
+    const Vec3 d = p.at - point;
+    const double along_u = norm(p.du);
+    const double along_v = norm(p.dv);
+    return Step{dot(d, p.du) / along_u,    dot(d, p.dv) / along_v, along_u, dot(p.du, p.dv) / along_u,
+                dot(p.du, p.dv) / along_v, along_v};
+  });
+  if (!at) return std::nullopt;
+  const SurfacePoint p = w.surface.point(at->first, at->second);
+  const Vec3 across = cross(p.du, p.dv);
+  const Vec3 normal = 1 / norm(across) * across;
+  return Foot{chart, at->first, at->second, dot(point - p.at, normal), normal};
+}
+
+void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const SpaceLine& line, double layer) {
   const CurvedWall& w = *c.curved;
   const auto look = [&](size_t i, size_t k) -> const CurvedWall::Look& { return w.looks[i * w.in_row + k]; };
   const size_t rows = w.looks.size() / w.in_row;
@@ -125,7 +152,7 @@ void add_hits(std::vector<LineHit>& hits, const Chart& c, size_t chart, const Sp
         if (!met) continue;
         const double u = p.u + met->first * (r->u - p.u) + met->second * (q.u - p.u);
         const double v = p.v + met->first * (r->v - p.v) + met->second * (q.v - p.v);
-        if (const auto hit = curved_hit_near(c, line, {chart, u, v, 0})) hits.push_back(*hit);
+        if (const auto hit = curved_hit_near(c, line, {chart, u, v, 0}, layer)) hits.push_back(*hit);
       }
     }
   }

@@ -111,4 +111,15 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making) {
   }
 }
 
+void check(const EndBody& end) {
+  if (end.face == Face::middle)
+    refuse(end.key, "meets a face that metal ends at: the inside or the outside", "middle",
+           "inside or outside");
+  // Below 0 it stands past the face.
+  if (std::abs(end.gap) > limits::longest)
+    refuse(end.key, "has a gap out of range", shown_mm(end.gap), "up to " + shown_mm(limits::longest));
+  if (!end.met)
+    refuse(end.key, "is a part that this one does not know yet", end.body, {}, "let both be introduced()");
+}
+
 }  // namespace juggler

@@ -9,7 +9,10 @@
 
 namespace juggler {
 
-const char* name_of(OpeningHow how) { return how == OpeningHow::laid ? "laid" : "bored"; }
+const char* name_of(OpeningHow how) {
+  constexpr std::array names{"laid", "bored", "fitted"};
+  return names[static_cast<size_t>(how)];
+}
 
 const char* name_of(BoredWalls walls) {
   constexpr std::array names{"near", "far", "both"};
@@ -269,10 +272,32 @@ void check_place(const OpeningPlace& at, const std::string& key) {
   check_count(key + ".piece", at.piece, 64);
 }
 
+namespace {
+
+// What goes through says where it lies and what form it has.
+void check_fitted(const Opening& o) {
+  if (!o.fitted || o.fitted->body.empty())
+    refuse(o.key + ".body", "is missing: a fitted opening is for another part", {}, {}, "name that part");
+  check_within(o.key + ".clearance", o.fitted->clearance, 0, longest, "mm");
+  if (o.fitted->face == Face::middle)
+    refuse(o.key + ".face", "is no face that metal ends at", "middle", "inside or outside");
+  if (o.web) check_within(o.key + ".web", *o.web, 0, longest, "mm");
+  if (!o.fitted->met)
+    refuse(o.key + ".body", "is a part that this one does not know yet", o.fitted->body, {},
+           "let both be introduced()");
+}
+
+}  // namespace
+
 void check(const Opening& o) {
   if (!o.how)
-    refuse(o.key + ".how", "is missing", {}, "\"laid\": true on the flat, or \"bored\": straight through",
+    refuse(o.key + ".how", "is missing", {},
+           "\"laid\": true on the flat, \"bored\": straight through, or \"fitted\": for another part",
            "say how the opening is meant");
+  if (o.how == OpeningHow::fitted) return check_fitted(o);
+  if (o.fitted)
+    refuse(o.key + ".body", "belongs to a fitted opening, and this one is " + std::string(name_of(*o.how)),
+           o.fitted->body, {}, "say how = \"fitted\", or leave it out");
   check_form(o.form, 0);
   check_place(o.at, o.key + ".at");
   if (o.how == OpeningHow::bored && o.at.flat())

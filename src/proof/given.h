@@ -32,6 +32,7 @@ struct WallProof {
   Proof proof;
   std::vector<FormedLine> lines;
   std::vector<FormedElement> elements;
+  std::vector<EndName> met;  ///< ends that other parts cut: what was given of their planes cuts no more
 };
 [[nodiscard]] WallProof prove_wall(const Blank& blank, const Form& asked, const Seam& seam);
 struct GivenMiss;

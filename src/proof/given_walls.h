@@ -29,6 +29,7 @@ class Given {
   Given(WallProof wall, const Sheet& sheet, Hand hand)
       : lines_(std::move(wall.lines)),
         elements_(std::move(wall.elements)),
+        met_(std::move(wall.met)),
         t_(*sheet.thickness),
         k_(sheet.neutral_factor * t_) {
     if (hand == Hand::as_drawn) return;
@@ -48,6 +49,8 @@ class Given {
   // (4): no plane of an end is passed by the layers that its contact names, and one is reached.
   void look_at_planes(const GivenEnd& end, bool top) {
     if (end.pointed || end.open || end.planes.empty()) return;
+    const EndName name = top ? EndName::top : EndName::base;
+    if (std::find(met_.begin(), met_.end(), name) != met_.end()) return;
     for (const FormedLine& l : lines_) {
       double most = -HUGE_VAL;
       for (const GivenPlane& plane : end.planes) most = std::max(most, past_plane(l, plane, end.layer, top));
@@ -84,6 +87,7 @@ class Given {
 
   std::vector<FormedLine> lines_;
   std::vector<FormedElement> elements_;
+  std::vector<EndName> met_;
   double t_, k_;
   GivenMiss miss_;
 

@@ -48,14 +48,20 @@ double outside_of(const Outline& form, Vec2 p) {
   return contains(form, p) ? -off : off;
 }
 
-// The metal at a place of the outline, from face to face, seen along the bore: how far its contact is from
-// the form. Of `clear` the nearest layer to its middle counts, of `full` the farthest.
-double off_contact(const Outline& form, const Bore& bore, const FormedAt& p, Contact contact, double inside,
-                   double outside) {
-  const auto off = [&](double layer) {
-    const Vec3 d = p.at + layer * p.normal - bore.origin;
+// How far a point in space lies outside what a hole is cut for.
+using OffBody = std::function<double(Vec3)>;
+OffBody off_body(const BlankOpening& o, const OpeningGroup& g) {
+  if (o.outside) return o.outside;
+  return [&form = g.loops[static_cast<size_t>(o.loop)], &bore = *o.bore](Vec3 p) {
+    const Vec3 d = p - bore.origin;
     return outside_of(form, {dot(d, bore.x), dot(d, bore.y)});
   };
+}
+
+// The metal at a place of the outline, from face to face: how far its contact is from what the hole is cut
+// for. Of `clear` the nearest layer to its middle counts, of `full` the farthest.
+double off_contact(const OffBody& body, const FormedAt& p, Contact contact, double inside, double outside) {
+  const auto off = [&](double layer) { return body(p.at + layer * p.normal); };
   if (contact == Contact::inside) return std::abs(off(inside));
   if (contact == Contact::outside) return std::abs(off(outside));
   if (contact == Contact::middle) return std::abs(off((inside + outside) / 2));
@@ -111,13 +117,13 @@ struct OffBore {
 };
 OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace& formed, double inside,
                  double outside) {
-  const Outline& form = g.loops[static_cast<size_t>(o.loop)];
+  const OffBody body = off_body(o, g);
   OffBore off;
   constexpr int looks = 8;
   for (const Arc& arc : o.outline) {
     for (int i = 0; i < looks; ++i) {
       const auto p = formed(point_at(arc, arc.length * i / looks));
-      const double here = p ? off_contact(form, *o.bore, *p, g.contact, inside, outside) : NAN;
+      const double here = p ? off_contact(body, *p, g.contact, inside, outside) : NAN;
       if (i == 0) off.joints = worse(off.joints, here);
       off.all = worse(off.all, here);
     }
@@ -133,8 +139,9 @@ OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, doubl
     if (o.group < 0) continue;
     const OpeningGroup& g = group_of(blank, o);
     const double exact = within::same * blank.size;
-    const OffBore bore = o.bore ? off_bore(o, g, formed, inside, outside) : OffBore{};
-    const double off = o.bore ? bore.joints : worse(off_as_laid(o, g), off_place(o, formed));
+    const bool through = o.bore || o.outside;
+    const OffBore bore = through ? off_bore(o, g, formed, inside, outside) : OffBore{};
+    const double off = through ? bore.joints : worse(off_as_laid(o, g), off_place(o, formed));
     p.mismatch = worse({p.mismatch, off, bore.all - g.fit_error});
     p.passed = p.passed && off <= exact && bore.all <= exact + g.fit_error;
   }

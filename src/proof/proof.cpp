@@ -41,6 +41,17 @@ double miss(const FormedRuling& r, const AskedProfile& p, double neutral) {
   return p.distance({dot(meets, p.x), dot(meets, p.y)});
 }
 
+// The greatest of all layers from face to face: of what is curved one between them may reach farther than
+// both.
+double farthest(const std::function<double(double layer)>& past, double thickness, bool curved) {
+  const double faces = std::max(past(0), past(thickness));
+  if (!curved || thickness == 0) return faces;
+  const double little = within::step * thickness;
+  const bool rises = past(little) > past(0) && past(thickness - little) > past(thickness);
+  if (!rises) return faces;
+  return std::max(faces, -valley([&](double d) { return -past(d); }, 0, thickness).value);
+}
+
 // How far an end of a formed ruling, on the layers that its cutters ask for, is from the first of them that
 // it meets: none may be passed, and one must be reached. round.md (8).
 double end_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_point) {
@@ -52,8 +63,9 @@ double end_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_poin
       const Vec3 point = rim_point + (layer - f.neutral_depth) * r.n;
       return outwards * c.beyond(point);
     };
-    const double reach = c.contact == Contact::clear  ? std::max(past(0), past(f.thickness))
-                         : c.contact == Contact::full ? std::min(past(0), past(f.thickness))
+    const double reach = c.contact == Contact::clear  ? farthest(past, f.thickness, c.rim.has_value())
+                         : c.contact == Contact::full ? -farthest([&](double d) { return -past(d); },
+                                                                  f.thickness, c.rim.has_value())
                                                       : past(c.layer);
     most = std::max(most, reach);
   }
@@ -414,7 +426,9 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   const bool numbers = add_numbers(p, blank);
   p.passed = openings.passed && numbers && p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
              p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
-  return {p, lines_of(formed, f, panels), elements_of(blank, of_elements, formed, panels)};
+  std::vector<EndName> met;
+  for (const EndBody& end : f.bodies) met.push_back(end.end);
+  return {p, lines_of(formed, f, panels), elements_of(blank, of_elements, formed, panels), std::move(met)};
 }
 
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) { return prove_wall(blank, f, seam).proof; }

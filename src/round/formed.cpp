@@ -3,6 +3,7 @@
 
 #include "blank/laid.h"
 #include "form/mirror.h"
+#include "meet/body_end.h"
 #include "part/place.h"
 #include "round.h"
 #include "round_sizes.h"
@@ -53,8 +54,8 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
   const Seam seam = seam_as_made(part.seam, part.making);
   const RoundSizes sizes = solve(shape, part.sheet);
   check_form(sizes, part.sheet);
-  const auto made = [sheet = part.sheet, hand](const RoundSizes& own) {
-    return as_made(pieces_of(own, sheet), hand);
+  const auto made = [sheet = part.sheet, hand, ends = part.ends](const RoundSizes& own) {
+    return ended_by(as_made(pieces_of(own, sheet), hand), ends);
   };
   const PieceMaker pieces = made(sizes);
   WholeWall whole{pieces, pieces({0, two_pi, 0, 0}), seam, sizes.height, turned_ends(sizes)};

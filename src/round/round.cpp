@@ -332,7 +332,7 @@ std::optional<Bevel> bevel_at(const Form& f, EndName end, double u) {
   const double s = f.rim(end)(u).s;
   const std::vector<Cutter> cutters = cutters_of(f.cutters, end);
   if (cutters.empty()) return std::nullopt;
-  const Cutter& cutter = active_cutter(cutters, end, r, f.thickness);
+  const Cutter& cutter = active_cutter(cutters, end, r, u, f.thickness);
   const double outwards = end == EndName::top ? 1 : -1;
   const auto reach = [&](double layer) { return outwards * (cutter.cut(r, layer).s - s); };
   const double lean = std::asin(std::clamp(dot(cutter.normal(r.c + s * r.e), r.n), -1.0, 1.0));

@@ -4,13 +4,14 @@
 #include "blank/laid.h"
 #include "form/mirror.h"
 #include "measure/facts.h"
+#include "meet/body_end.h"
 #include "part/place.h"
 #include "scene/wall.h"
 
 namespace juggler {
 
 Formed joined_wall(const Part& part, const PieceMaker& drawn, double height, const RuledGivenMiss& given) {
-  const PieceMaker piece = as_made(drawn, part.making.hand);
+  const PieceMaker piece = ended_by(as_made(drawn, part.making.hand), part.ends);
   const Seam seam = seam_as_made(part.seam, part.making);
   const WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, height};
   const double from = seam_spans(whole.form, seam).front().from;

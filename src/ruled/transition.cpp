@@ -56,38 +56,6 @@ std::vector<Stretch> between(const std::vector<Stretch>& once, double from, doub
   return part;
 }
 
-// A rim that has a piece for every smooth stretch of the wall and of its own.
-Rim rim_along(const Wall& wall, const std::vector<Cutter>& cutters, EndName end, double thickness) {
-  std::vector<RimPiece> pieces;
-  for (const WallPiece& w : wall) {
-    const Rim rim = rim_of(cutters, end, {w}, thickness);
-    for (RimPiece piece : rim.pieces()) {
-      piece.from = std::max(piece.from, w.from);
-      piece.to = std::min(piece.to, w.to);
-      pieces.push_back(std::move(piece));
-    }
-  }
-  return Rim(std::move(pieces));
-}
-
-// The wall cut where its rims have corners of their own.
-Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top) {
-  Wall cut;
-  for (const WallPiece& w : wall) {
-    std::vector<double> at{w.from, w.to};
-    for (const Rim* rim : {&base, &top}) {
-      for (const RimPiece& p : rim->pieces()) {
-        if (p.to > w.from + within::rounding && p.to < w.to - within::rounding) at.push_back(p.to);
-      }
-    }
-    std::sort(at.begin(), at.end());
-    for (size_t i = 0; i + 1 < at.size(); ++i) {
-      if (at[i + 1] - at[i] > within::quadrature) cut.push_back({at[i], at[i + 1], w.ruling});
-    }
-  }
-  return cut;
-}
-
 // The diagonal of the box about both ends.
 double size_of(const Hull& h, double thickness) {
   Vec3 low{HUGE_VAL, HUGE_VAL, HUGE_VAL};

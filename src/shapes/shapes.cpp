@@ -40,7 +40,14 @@ Part part_of(const Shape& shape, const Sheet& sheet, const Seam& seam, const Mak
 
 Formed form_part(const Part& part) {
   check(part.sheet, part.seam, part.making);
-  return std::visit(Forming{part}, part.asked);
+  for (const EndBody& end : part.ends) check(end);
+  Formed formed = std::visit(Forming{part}, part.asked);
+  // Families that know nothing of them leave them out.
+  const bool cut = formed.wall() && !formed.form->bodies.empty();
+  if (!part.ends.empty() && !cut)
+    refuse(part.ends.front().key, "cuts an end of a part that is no closed wall by straight rulings",
+           part.ends.front().body, "cones, cylinders, transitions that open flat", "leave it out");
+  return formed;
 }
 
 std::vector<Blank> make_blanks(const Formed& formed, const Making& making) {

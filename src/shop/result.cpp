@@ -63,11 +63,13 @@ JobResult result_of(std::vector<PieceResult> pieces, Job job) {
 
 namespace {
 
-std::vector<Frame> frames_in(const Job& job) {
+// What is asked of all parts together, refusals located.
+template <typename Ask>
+auto of_all(const Job& job, const Ask& ask) {
   try {
-    return frames_of(job.parts);
+    return ask();
   } catch (const PlaceRefusal& refusal) {
-    throw located(job, job.parts[refusal.part()], refusal);
+    throw located(job, refusal.part() < job.parts.size() ? job.parts[refusal.part()] : Part{}, refusal);
   }
 }
 
@@ -75,9 +77,10 @@ std::vector<Frame> frames_in(const Job& job) {
 
 JobResult develop_job(const Job& job) {
   std::vector<PieceResult> pieces;
-  const std::vector<Frame> frames = frames_in(job);
-  for (size_t i = 0; i < job.parts.size(); ++i) {
-    const Part& part = job.parts[i];
+  const std::vector<Frame> frames = of_all(job, [&] { return frames_of(job.parts); });
+  const std::vector<Part> parts = of_all(job, [&] { return introduced(job.parts, job.joints); });
+  for (size_t i = 0; i < parts.size(); ++i) {
+    const Part& part = parts[i];
     try {
       for (PieceResult& piece : develop(part)) {
         piece.stands = frames[i];

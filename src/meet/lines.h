@@ -1,0 +1,32 @@
+// The lines along which a hole is cut: of a prism, or the rulings of another part. Internal.
+#pragma once
+
+#include "neighbour.h"
+
+namespace juggler {
+
+/// A smooth stretch of them, by a length along it from 0.
+struct LineStretch {
+  double length = 0;  ///< mm, of what the stretch comes to across the lines
+  std::function<SpaceLine(double s)> line = {};
+  std::function<Vec3(double s)> outwards = {};  ///< unit, square to the line, out of the hole
+  /// How the point of the line that lies so far along it moves with s.
+  std::function<Vec3(double s, double along)> moves = {};
+};
+/// All round a hole.
+struct LineLoop {
+  std::vector<LineStretch> stretches = {};
+  std::function<double(Vec3)> outside = {};  ///< how far a point lies outside the hole, mm; within it below 0
+  bool from_start = false;  ///< lines begin at their point; else they go on before it
+};
+[[nodiscard]] LineLoop prism(const Bore& bore, const Outline& form);
+/// The rulings of another part's wall, on the parallel layer so far outwards from a face, from its far end
+/// towards the one that meets this part; and about the middle of them. Its wall is by rulings and closed.
+/// meeting.md (7), (8)
+struct BranchLines {
+  LineLoop loop;
+  SpaceLine middle;
+};
+[[nodiscard]] BranchLines lines_of(const Neighbour& branch, WallFace face, double clearance);
+
+}  // namespace juggler

@@ -1,0 +1,157 @@
+// Parts that meet, made known to each other.
+#include "meet/neighbour.h"
+
+#include <algorithm>
+
+#include "blank/laid.h"
+#include "juggler/develop.h"
+
+namespace juggler {
+namespace {
+
+// As others meet it: the geometry that its sizes and planes make, closed.
+Part bare(Part part) {
+  const Hand hand = part.making.hand;
+  part.seam.gap = 0;
+  part.seam.wedge.reset();
+  part.seam.lap.reset();
+  part.seam.stock = 0;
+  part.making = {};
+  part.making.hand = hand;
+  part.ends.clear();
+  return part;
+}
+
+std::vector<Chart> charts_in_space(const Formed& formed) {
+  if (formed.wall()) return {chart_in_space(formed.form)};
+  std::vector<Chart> charts;
+  const LaidPart laid = formed.lay({});
+  for (size_t i = 0; i < laid.pieces.size(); ++i) {
+    for (Chart& c : laid.pieces[i].charts(static_cast<int>(i))) {
+      if (c.curved) {
+        c.inside = -formed.thickness / 2;
+        c.outside = formed.thickness / 2;
+      }
+      charts.push_back(std::move(c));
+    }
+  }
+  return charts;
+}
+
+// A frame as another one has it.
+Frame seen_from(const Frame& own, const Frame& other) {
+  return {own.own_place(other.origin), own.own_way(other.x), own.own_way(other.y), own.own_way(other.z)};
+}
+
+class Introduction {
+ public:
+  explicit Introduction(std::span<const Part> parts)
+      : parts_(parts.begin(), parts.end()), formed_(parts.size()) {}
+
+  std::vector<Part> made(std::span<const MeetingParts> joints) {
+    for (const MeetingParts& joint : joints) add(joint);
+    if (std::none_of(parts_.begin(), parts_.end(), names_others)) return std::move(parts_);
+    frames_ = frames_of(parts_);
+    for (size_t i = 0; i < parts_.size(); ++i) introduce(i);
+    return std::move(parts_);
+  }
+
+ private:
+  static bool names_others(const Part& p) {
+    return !p.ends.empty() || std::any_of(p.making.openings.begin(), p.making.openings.end(),
+                                          [](const Opening& o) { return o.fitted.has_value(); });
+  }
+
+  [[nodiscard]] std::optional<size_t> find(const std::string& name) const {
+    const auto found = std::find_if(parts_.begin(), parts_.end(),
+                                    [&](const Part& p) { return p.name == name || p.key == name; });
+    if (found == parts_.end()) return std::nullopt;
+    return static_cast<size_t>(found - parts_.begin());
+  }
+
+  size_t named(size_t by, const std::string& key, const std::string& name) const {
+    const auto found = find(name);
+    if (found && *found != by) return *found;
+    std::string names;
+    for (size_t k = 0; k < parts_.size(); ++k) {
+      if (k != by && !parts_[k].name.empty()) names += (names.empty() ? "" : ", ") + parts_[k].name;
+    }
+    throw PlaceRefusal({.reason = found ? "names the part itself" : "names no part of the job",
+                        .key = key,
+                        .found = name,
+                        .allowed = names},
+                       by);
+  }
+
+  void add(const MeetingParts& joint) {
+    const std::string key = joint.key.empty() ? "joint" : joint.key;
+    const size_t none = parts_.size();
+    const size_t main = named(none, key + ".main", joint.main);
+    const size_t branch = named(none, key + ".branch", joint.branch);
+    if (main == branch)
+      throw PlaceRefusal({.reason = "is the main itself", .key = key + ".branch", .found = joint.branch}, main);
+    const bool on = joint.fit == Fit::set_on;
+    EndBody end;
+    end.end = joint.end;
+    end.body = joint.main;
+    end.face = on ? Face::outside : Face::inside;
+    end.gap = joint.gap - joint.beyond;
+    end.key = key + ".main";
+    parts_[branch].ends.push_back(std::move(end));
+    Opening hole;
+    hole.name = parts_[branch].name;
+    hole.how = OpeningHow::fitted;
+    hole.fitted = FittedBody{joint.branch, on ? Face::inside : Face::outside, joint.clearance};
+    hole.key = key;
+    parts_[main].making.openings.push_back(std::move(hole));
+  }
+
+  void introduce(size_t i) {
+    for (EndBody& end : parts_[i].ends) {
+      if (end.key.empty()) end.key = "end.body";
+      end.met = met(i, named(i, end.key, end.body), end.end);
+    }
+    for (Opening& o : parts_[i].making.openings) {
+      if (!o.fitted) continue;
+      const size_t other = named(i, o.key + ".body", o.fitted->body);
+      // The end of it that meets this part.
+      EndName end = EndName::base;
+      for (const EndBody& e : parts_[other].ends) {
+        if (find(e.body) == i) end = e.end;
+      }
+      o.fitted->met = met(i, other, end);
+    }
+  }
+
+  std::shared_ptr<const Neighbour> met(size_t i, size_t other, EndName end) {
+    const Part& part = parts_[other];
+    Neighbour n;
+    n.name = part.name;
+    n.stands = seen_from(frames_[i], frames_[other]);
+    n.meets = end;
+    try {
+      if (!formed_[other]) formed_[other] = std::make_shared<const Formed>(form_part(bare(part)));
+      const Formed& formed = *formed_[other];
+      n.thickness = formed.thickness;
+      n.wall.charts = charts_in_space(formed);
+      if (formed.wall()) n.form = formed.form;
+    } catch (const Refusal& refusal) {
+      throw PlaceRefusal(refusal.text(), other);
+    }
+    n.wall.size = size_of(n.wall.charts);
+    n.wall.thickness = n.thickness;
+    return std::make_shared<const Neighbour>(std::move(n));
+  }
+
+  std::vector<Part> parts_;
+  std::vector<std::shared_ptr<const Formed>> formed_;
+  std::vector<Frame> frames_;
+};
+
+}  // namespace
+
+std::vector<Part> introduced(std::span<const Part> parts, std::span<const MeetingParts> joints) {
+  return Introduction(parts).made(joints);
+}
+
+}  // namespace juggler
