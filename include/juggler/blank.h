@@ -220,6 +220,7 @@ struct OpeningGroup {
   OpeningHow how = OpeningHow::laid;
   Contact contact = Contact::clear;  ///< bored: of the layers with the bore
   bool lettering = false;
+  std::string body = {};            ///< fitted: the part that it is for
   Phrase form = {};                 ///< in words: "circle 60 mm"
   std::vector<Outline> loops = {};  ///< the form about its origin, as turned; its x to the right
   int cut = 0;                      ///< members cut in this blank

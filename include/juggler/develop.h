@@ -58,6 +58,36 @@ class PlaceRefusal : public Refusal {
 [[nodiscard]] std::vector<Part> introduced(std::span<const Part> parts,
                                            std::span<const MeetingParts> joints = {});
 
+/// A place of a joint: how the walls stand to each other there.
+struct JointPlace {
+  Angle plan = {};   ///< about the branch's axis
+  Vec3 at = {};      ///< in the branch's frame, on its layer that comes nearest to the main
+  Angle walls = {};  ///< between the outward normals of both
+};
+/// Two parts where they meet, each formed again from its own blanks and held against the other. mm.
+struct JointProof {
+  std::string main = {};
+  std::string branch = {};
+  EndName end = EndName::base;   ///< of the branch
+  Face face = Face::outside;     ///< of the main that it meets
+  double distance = 0;           ///< the greatest by which the branch's edge misses its place before that face
+  Phrase where = {};             ///< the place of that
+  std::optional<double> hole_distance = {};  ///< the same of the hole's edge from what goes through; with a hole
+  double edge_length = 0;                    ///< of the branch's edge as cut, on its neutral layer
+  std::optional<double> hole_length = {};    ///< of the hole's edge as cut
+  double gap = 0;                            ///< as asked
+  double gap_found = 0;                      ///< least distance between the branch's metal and that face
+  JointPlace least_angle = {};               ///< of the walls
+  JointPlace greatest_angle = {};
+  double allowed = 0;
+  bool passed = false;
+  std::vector<JointPlace> places = {};  ///< along the edge
+};
+/// The joints of parts developed together: one for each end that another part of them cuts.
+///
+/// Source  docs/maths/meeting.md (9), (10).
+[[nodiscard]] std::vector<JointProof> joints_of(std::span<const PieceResult> pieces);
+
 /// What came of one of many parts.
 struct Outcome {
   std::vector<PieceResult> pieces = {};

@@ -212,6 +212,8 @@ struct Form {
   double before = 0;        ///< how far the wall goes on past the first and the last seam ruling, in u
   double after = 0;
 
+  /// Whether its ends are cut by their own planes alone.
+  [[nodiscard]] bool untrimmed() const { return trims.empty() && bodies.empty(); }
   /// The seam rulings.
   [[nodiscard]] double from() const { return wall.front().from + before; }
   [[nodiscard]] double to() const { return wall.back().to - after; }

@@ -15,6 +15,7 @@ namespace juggler {
 struct JobResult {
   Job job;
   std::vector<PieceResult> pieces;
+  std::vector<JointProof> joints = {};  ///< where parts of it meet
 };
 
 /// Develops and proves every part of a job.

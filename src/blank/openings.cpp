@@ -284,6 +284,7 @@ class OpeningCutter {
     g.name = name_;
     g.how = *o_.how;
     g.contact = contact();
+    if (o_.fitted) g.body = o_.fitted->body;
     g.form = o_.fitted ? Phrase("for " + o_.fitted->body) : in_words(o_.form);
     g.loops = form_.loops;
     g.asked = static_cast<int>(pattern_.members.size());

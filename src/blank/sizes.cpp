@@ -18,7 +18,7 @@ double circle_radius(const Form& f, EndName end, double layer) {
   double most = 0;
   double low = HUGE_VAL;
   double high = -HUGE_VAL;
-  const int looks = f.coaxial && f.trims.empty() ? 1 : 24;
+  const int looks = f.coaxial && f.untrimmed() ? 1 : 24;
   for (int i = 0; i < looks; ++i) {
     const double u = f.wall.front().from + (f.wall.back().to - f.wall.front().from) * (i + 0.5) / looks;
     const Vec3 p = edge_point(f, end, layer, u) - asked->centre;

@@ -130,8 +130,8 @@ double overall_height(const Form& form) {
     const double to = form.ends ? rim_range(form, end).second : form.wall.back().to;
     for (const double layer : {0.0, form.thickness}) {
       const auto z = [&](double u) { return edge_point(form, end, layer, u).z; };
-      low = std::min(low, form.coaxial && form.trims.empty() ? z(from) : least(z, from, to).value);
-      high = std::max(high, form.coaxial && form.trims.empty()
+      low = std::min(low, form.coaxial && form.untrimmed() ? z(from) : least(z, from, to).value);
+      high = std::max(high, form.coaxial && form.untrimmed()
                                 ? z(from)
                                 : -least([&](double u) { return -z(u); }, from, to).value);
     }

@@ -27,9 +27,8 @@ class EndOnFace {
         face_(end.met, end.face == Face::outside ? WallFace::outside : WallFace::inside, 0),
         // From the other end on.
         sense_(end.end == EndName::top ? 1 : -1) {
-    const double middle = (whole.wall.front().from + whole.wall.back().to) / 2;
-    if (end.gap == 0) return;
-    if (const auto met = meet(middle, whole.thickness / 2)) face_ = face_.moved(met->sine < 0 ? end.gap : -end.gap);
+    from_outside_ = comes_from_outside();
+    face_ = face_.moved(*from_outside_ ? end.gap : -end.gap);
   }
 
   [[nodiscard]] std::optional<Met> meet(double u, double layer) const { return meet(ruling_at(form_.wall, u), start(u), layer); }
@@ -46,11 +45,13 @@ class EndOnFace {
     m.cut.ds = -dot(met->normal, moves) / climb;  // (4)
     m.lean = dot(met->normal, r.n);
     m.sine = sense_ * climb;
+    // What passes over an open end and comes to the far wall from within is not received.
+    if (from_outside_ && (m.sine < 0) != *from_outside_) return std::nullopt;
     return m;
   }
   [[nodiscard]] double miss(double u, double layer) const {
     const Ruling r = ruling_at(form_.wall, u);
-    return face_.miss({r.c + layer * r.n + start(u) * r.e, sense_ * r.e});
+    return face_.miss({r.c + layer * r.n + start(u) * r.e, sense_ * r.e}, from_outside_.value_or(true));
   }
   // Where its rulings come from.
   [[nodiscard]] double start(double u) const {
@@ -60,12 +61,26 @@ class EndOnFace {
   [[nodiscard]] const EndBody& end() const { return end_; }
   [[nodiscard]] const NeighbourFace& face() const { return face_; }
   [[nodiscard]] double sense() const { return sense_; }
+  [[nodiscard]] bool from_outside() const { return *from_outside_; }
 
  private:
+  // As most of its rulings come.
+  [[nodiscard]] bool comes_from_outside() const {
+    constexpr int looks = 24;
+    int outside = 0;
+    for (int i = 0; i < looks; ++i) {
+      const double from = form_.wall.front().from;
+      const auto met = meet(from + (form_.wall.back().to - from) * (i + 0.5) / looks, form_.thickness / 2);
+      if (met) outside += met->sine < 0 ? 1 : -1;
+    }
+    return outside >= 0;
+  }
+
   const Form& form_;
   const EndBody& end_;
   NeighbourFace face_;
   double sense_;
+  std::optional<bool> from_outside_;
 };
 
 Phrase plan_of(const Form& f, double u) {
@@ -154,11 +169,6 @@ class RimOnFace {
       met_.push_back(std::move(met));
     }
     if (worst >= 0) refuse_farthest(at, at_layer);
-    for (const std::vector<Met>& met : met_) {
-      for (size_t i = 1; i < met.size(); ++i) {
-        if (met[i].sine * met[0].sine < 0) refuse_torn(end_, us_[i]);
-      }
-    }
   }
 
   // Where it misses by most, about the worst look.
@@ -368,10 +378,8 @@ Cutter cutter_of(const std::shared_ptr<const Form>& whole, const EndBody& end) {
     double from;
     double up;  // 1 where the body's outward normal points up along the rulings
     Kept(std::shared_ptr<const Form> f, EndBody e)
-        : form(std::move(f)), asked(std::move(e)), on(*form, asked), from(farthest_start(*form, asked.end)), up(1) {
-      const double middle = form->wall.front().from + 0.37 * (form->wall.back().to - form->wall.front().from);
-      if (const auto met = on.meet(middle, form->thickness / 2)) up = on.sense() * met->sine > 0 ? 1 : -1;
-    }
+        : form(std::move(f)), asked(std::move(e)), on(*form, asked), from(farthest_start(*form, asked.end)),
+          up((on.sense() > 0) == on.from_outside() ? -1 : 1) {}
   };
   const auto kept = std::make_shared<const Kept>(whole, end);
   Cutter c;

@@ -301,9 +301,10 @@ class ChartLine {
   }
 
   // How near the line comes to rulings within whose ends it passes; past an end, how far.
-  [[nodiscard]] double miss() const {
+  [[nodiscard]] double miss(bool from_outside) const {
     double least = HUGE_VAL;
     for (const Chart::Look& look : c_.looks) {
+      if ((dot(look.n, line_.way) < 0) != from_outside) continue;
       const Vec3 c = look.c + layer_ * look.n;
       const double across = norm(cross(look.e, line_.way));
       if (across < within::same) continue;
@@ -389,12 +390,12 @@ std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, WallFa
   return hits;
 }
 
-double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond) {
+double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond, bool from_outside) {
   double least = HUGE_VAL;
   for (size_t k = 0; k < wall.charts.size(); ++k) {
     const Chart& c = wall.charts[k];
     if (!c.curved) {
-      least = std::min(least, ChartLine(wall, k, line, layer_of(c, face) + beyond).miss());
+      least = std::min(least, ChartLine(wall, k, line, layer_of(c, face) + beyond).miss(from_outside));
       continue;
     }
     for (const CurvedWall::Look& look : c.curved->looks)

@@ -128,7 +128,9 @@ enum class WallFace { neutral, inside, outside };
 /// A face's layer on a chart, from the neutral one.
 [[nodiscard]] double layer_of(const Chart& chart, WallFace face);
 /// By how much a line misses a face's layer: past the ends of rulings, or beside the wall. meeting.md (2)
-[[nodiscard]] double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond);
+/// from_outside  where it comes from: only walls that it would come through from there count
+[[nodiscard]] double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond,
+                             bool from_outside);
 
 /// The foot of a point: the place of the wall that it stands square over, and how far, outwards. (3)
 struct Foot {

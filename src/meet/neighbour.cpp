@@ -59,7 +59,9 @@ std::optional<Meeting> NeighbourFace::near(const SpaceLine& line, const Meeting&
   return seen(*hit);
 }
 
-double NeighbourFace::miss(const SpaceLine& line) const { return miss_of(body_->wall, own(line), face_, beyond_); }
+double NeighbourFace::miss(const SpaceLine& line, bool from_outside) const {
+  return miss_of(body_->wall, own(line), face_, beyond_, from_outside);
+}
 
 std::optional<std::pair<double, Vec3>> NeighbourFace::from(Vec3 point) const {
   const auto foot = foot_of(body_->wall, body_->stands.own_place(point), face_, beyond_);

@@ -35,8 +35,8 @@ class NeighbourFace {
   [[nodiscard]] std::optional<Meeting> first(const SpaceLine& line) const;
   /// The meeting near another one of a line near its own.
   [[nodiscard]] std::optional<Meeting> near(const SpaceLine& line, const Meeting& about) const;
-  /// By how much a line misses it, mm. (2)
-  [[nodiscard]] double miss(const SpaceLine& line) const;
+  /// By how much a line that comes from its outside, or inside, misses it, mm. (2)
+  [[nodiscard]] double miss(const SpaceLine& line, bool from_outside) const;
   /// How far a point lies from it, outwards, and the normal there; nothing where it stands over no metal. (3)
   [[nodiscard]] std::optional<std::pair<double, Vec3>> from(Vec3 point) const;
   /// Which smooth stretch of the body a meeting lies on.

@@ -9,6 +9,7 @@ namespace juggler {
 /// such point.
 struct FormedAt {
   Vec3 at, normal;  ///< the normal outwards; of walls that stretch none
+  Vec3 along = {};  ///< the ruling, from base to top; of walls by rulings alone
 };
 using FormedPlace = std::function<std::optional<FormedAt>(Vec2)>;
 
@@ -32,6 +33,9 @@ class FormedWall {
  public:
   FormedWall(const std::vector<FlatPanel>& panels, const FormedRuling& first);
   [[nodiscard]] std::optional<FormedAt> at(Vec2 flat) const;
+  /// Its rulings from the base's edge on, and how long they are; derivatives are left out.
+  [[nodiscard]] Wall rulings() const;
+  [[nodiscard]] double length(double u) const;
 
  private:
   struct Panel {

@@ -35,12 +35,16 @@ double off_plan_angles(const Seam& seam, Vec2 place) {
   return off == HUGE_VAL ? 0 : off * norm(place);
 }
 
-GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements) {
+GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements, const std::vector<EndName>& met) {
   GivenMiss miss;
+  const auto is_met = [&](EndName end) { return std::find(met.begin(), met.end(), end) != met.end(); };
   for (const FormedElement& e : elements) {
     const double length = norm(e.line.top - e.line.base);
-    miss.look(std::max(std::abs(e.from_base - length), std::abs(e.from_top - length)),
-              "element " + std::to_string(e.number) + " from the base");
+    const auto look = [&](double asked, const char* from) {
+      miss.look(std::abs(asked - length), "element " + std::to_string(e.number) + from);
+    };
+    if (!is_met(EndName::base)) look(e.from_base, " from the base");
+    if (!is_met(EndName::top)) look(e.from_top, " from the top");
   }
   return miss;
 }

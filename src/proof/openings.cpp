@@ -212,11 +212,33 @@ std::optional<FormedAt> FormedWall::at(Vec2 p) const {
     farthest = beyond;
     best =
         FormedAt{Vec3{panel.x(u), panel.y(u), panel.z(u)} + s * Vec3{panel.ex(u), panel.ey(u), panel.ez(u)},
-                 {panel.nx(u), panel.ny(u), panel.nz(u)}};
+                 {panel.nx(u), panel.ny(u), panel.nz(u)},
+                 {panel.ex(u), panel.ey(u), panel.ez(u)}};
     last_ = k;
     if (beyond == 0) break;
   }
   return best;
+}
+
+Wall FormedWall::rulings() const {
+  Wall wall;
+  for (const Panel& panel : panels_) {
+    wall.push_back({panel.flat->from, panel.flat->to, [panel](double u) {
+                      return Ruling{{panel.x(u), panel.y(u), panel.z(u)},
+                                    {panel.ex(u), panel.ey(u), panel.ez(u)},
+                                    {panel.nx(u), panel.ny(u), panel.nz(u)},
+                                    {},
+                                    {},
+                                    {}};
+                    }});
+  }
+  return wall;
+}
+
+double FormedWall::length(double u) const {
+  const auto panel =
+      std::find_if(panels_.begin(), panels_.end() - 1, [&](const Panel& p) { return u <= p.flat->to; });
+  return norm(panel->flat->top(u) - panel->flat->base(u));
 }
 
 namespace {

@@ -91,9 +91,12 @@ Phrase end_label(const RoundPart& part, EndName end) {
     if (t.end == end)
       return say("{} cut at {}", name, given_angle(t.tilt, {"level", "plane of the cut", "axis"}));
   }
+  for (const EndBody& e : part.form.bodies) {
+    if (e.end == end) return name + " cut to " + e.body;
+  }
   const RoundSizes& z = part.sizes;
   const bool base = end == EndName::base;
-  if (z.one_size && !base && part.form.trims.empty()) return {};
+  if (z.one_size && !base && part.form.untrimmed()) return {};
   const std::string face = name_of((base ? z.base_face : z.top_face).value_or(Face::middle));
   return say("{} dia {} {}", name,
              length(2 * (base ? z.base_radius : z.top_radius), {"wall", "wall across the axis", face}), face);
@@ -101,7 +104,7 @@ Phrase end_label(const RoundPart& part, EndName end) {
 
 }  // namespace
 
-bool is_right_cone(const Form& f) { return f.coaxial && f.trims.empty(); }
+bool is_right_cone(const Form& f) { return f.coaxial && f.untrimmed(); }
 
 // What a cone with level ends is laid out by.
 ConeNumbers cone_numbers(const RoundSizes& sizes, const Blank& b) {
@@ -145,7 +148,7 @@ std::vector<Fact> round_asked(const Part& part, const RoundPart& round) {
 
 std::vector<Fact> round_labels(const RoundPart& round, const Blank& b) {
   const Phrase height =
-      round.form.trims.empty()
+      round.form.untrimmed()
           ? say("height {}", length(round.sizes.height, {"base plane", "top plane", "axis"}))
           : say("overall height {}", length(b.overall_height, {"lowest metal", "highest metal", "axis"}));
   std::vector<Fact> rows;

@@ -149,7 +149,7 @@ namespace {
 
 // The least of a figure of each ruling once round; where all rulings are alike one is enough.
 double least_round(const Form& f, const std::function<double(double)>& figure) {
-  if (f.coaxial && f.trims.empty()) return figure(f.wall.front().from);
+  if (f.coaxial && f.untrimmed()) return figure(f.wall.front().from);
   return least(figure, f.wall.front().from, f.wall.back().to).value;
 }
 

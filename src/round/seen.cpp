@@ -19,7 +19,7 @@ Phrase label_of(const std::vector<Fact>& labels, const std::string& name) {
 // Of a part with level ends the distance of their planes, else over all.
 ViewDimension height(const RoundPart& round, const Phrase& text) {
   ViewDimension d{ViewSide::left, text};
-  if (round.form.trims.empty()) {
+  if (round.form.untrimmed()) {
     d.from = Vec3{};
     d.to = Vec3{0, 0, round.sizes.height};
   }
@@ -32,8 +32,9 @@ ViewNote size_of_end(const RoundPart& round, EndName end, const Phrase& text) {
   const Vec2 away{0, base ? 1.0 : -1.0};
   const auto on_rim = [&](double u) { return edge_point(f, end, f.neutral_depth, u); };
   if (f.pointed(end)) return ViewLabel{text, {on_rim(f.from())}, away};
-  for (const TrimPlane& t : f.trims) {
-    if (t.end != end) continue;
+  const auto of_end = [&](const auto& cut) { return cut.end == end; };
+  if (std::any_of(f.trims.begin(), f.trims.end(), of_end) ||
+      std::any_of(f.bodies.begin(), f.bodies.end(), of_end)) {
     ViewLabel label{text, {}, away};
     for (int i = 0; i < 12; ++i) label.at.push_back(on_rim(f.from() + (f.to() - f.from()) * i / 12));
     return label;

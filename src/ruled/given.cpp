@@ -18,7 +18,7 @@ class TransitionGiven : public Given {
       : Given(std::move(wall), sheet, hand), t_given_(t), sheet_(sheet) {}
 
   GivenMiss result(const Seam& seam) {
-    miss_ = miss_of_untrimmed(elements_);
+    miss_ = miss_of_untrimmed(elements_, met_);
     const double layer =
         depth_of(t_given_.base.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
     if (!t_given_.base.profile.open) {

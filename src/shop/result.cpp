@@ -50,7 +50,8 @@ void note_masses(std::vector<PieceResult>& pieces) {
 }  // namespace
 
 JobResult result_of(std::vector<PieceResult> pieces, Job job) {
-  JobResult result{std::move(job), std::move(pieces)};
+  JobResult result{std::move(job), std::move(pieces), {}};
+  result.joints = joints_of(result.pieces);
   for (PieceResult& piece : result.pieces) {
     for (const Phrase& warning : rolling_remarks(piece, result.job.rolls).warnings)
       piece.blank.warnings.push_back(warning);
@@ -95,7 +96,8 @@ JobResult develop_job(const Job& job) {
 
 bool passed(const JobResult& result) {
   return std::all_of(result.pieces.begin(), result.pieces.end(),
-                     [](const PieceResult& p) { return p.proof.passed; });
+                     [](const PieceResult& p) { return p.proof.passed; }) &&
+         std::all_of(result.joints.begin(), result.joints.end(), [](const JointProof& j) { return j.passed; });
 }
 
 Proof worst_proof(const JobResult& result) {

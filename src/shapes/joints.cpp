@@ -1,0 +1,199 @@
+// Joints of parts developed together. Equation numbers: docs/maths/meeting.md.
+#include "proof/joints.h"
+
+#include <algorithm>
+
+#include "juggler/develop.h"
+
+namespace juggler {
+namespace {
+
+constexpr int looks_along = 8;  // along each arc of an edge
+
+using Pieces = std::vector<const PieceResult*>;
+
+// A part formed again from its blanks, where its wall opens flat by rulings; else as it was made.
+struct FormedPart {
+  std::vector<std::pair<const Blank*, FormedBlank>> blanks;
+};
+FormedPart formed_of(const Pieces& pieces) {
+  FormedPart part;
+  for (const PieceResult* p : pieces) {
+    const Form* f = p->wall();
+    if (!f || p->blank.forming.empty()) continue;
+    for (FormedBlank& one : formed_blanks(p->blank, *f, p->formed->seam.value_or(Seam{})))
+      part.blanks.emplace_back(&p->blank, std::move(one));
+  }
+  return part;
+}
+
+// The wall that it forms into as another part finds it, prolonged at one end.
+std::shared_ptr<const Neighbour> as_neighbour(const FormedPart& part, const Neighbour& made,
+                                              std::optional<EndName> prolonged) {
+  Neighbour n = made;
+  if (part.blanks.empty()) return std::make_shared<const Neighbour>(std::move(n));
+  const double far = 4 * made.wall.size;
+  n.wall.charts.clear();
+  for (const auto& [blank, formed] : part.blanks)
+    n.wall.charts.push_back(
+        formed.chart(prolonged == EndName::base ? far : 0, prolonged == EndName::top ? far : 0));
+  return std::make_shared<const Neighbour>(std::move(n));
+}
+
+WallFace wall_face(Face face) { return face == Face::outside ? WallFace::outside : WallFace::inside; }
+
+// One joint, worked out.
+class Joining {
+ public:
+  Joining(const EndBody& end, const Pieces& branch, const Pieces& main)
+      : end_(end), branch_pieces_(branch), main_pieces_(main), branch_(formed_of(branch)), main_(formed_of(main)) {
+    const PieceResult& first = *branch.front();
+    joint_.main = end.body;
+    joint_.branch = first.part.name;
+    joint_.end = end.end;
+    joint_.face = end.face;
+    joint_.gap = end.gap;
+    form_ = first.wall();
+    joint_.gap_found = HUGE_VAL;
+    joint_.allowed = within::same * std::max(form_->size, main.front()->blank.size);
+    for (const PieceResult* p : branch) fit_ = std::max(fit_, p->blank.fit_error);
+  }
+
+  JointProof proved() {
+    hold_edge();
+    hold_hole();
+    const bool edge = joint_.distance <= joint_.allowed + fit_;
+    const bool hole = joint_.hole_distance.value_or(0) <= joint_.allowed + hole_fit_;
+    joint_.passed = !joint_.places.empty() && edge && hole;
+    joint_.allowed += std::max(fit_, hole_fit_);
+    return std::move(joint_);
+  }
+
+ private:
+  // (9), (10): the branch's edge before the face of the main.
+  void hold_edge() {
+    const NeighbourFace face(as_neighbour(main_, *end_.met, {}), wall_face(end_.face), 0);
+    const double inside = -form_->neutral_depth;
+    const double outside = form_->thickness - form_->neutral_depth;
+    for (const auto& [blank, formed] : branch_.blanks) {
+      for (const Edge& e : blank->edges) {
+        if (e.name != (end_.end == EndName::base ? EdgeName::base : EdgeName::top)) continue;
+        joint_.edge_length += length_of(e.arcs);
+        for (const Arc& arc : e.arcs) {
+          for (int i = 0; i < looks_along; ++i)
+            look(face, formed.at(point_at(arc, arc.length * i / looks_along)), inside, outside);
+        }
+      }
+    }
+  }
+
+  void look(const NeighbourFace& face, const std::optional<FormedAt>& at, double inside, double outside) {
+    if (!at) return fail();
+    const auto middle = face.from(at->at);
+    if (!middle) return fail();
+    const double climb = dot(middle->second, at->along) * (end_.end == EndName::top ? 1 : -1);
+    const double side = climb < 0 ? 1 : -1;  // of the face from which it comes
+    const auto off = [&](double layer) {
+      const auto from = face.from(at->at + layer * at->normal);
+      return from ? side * from->first - end_.gap : NAN;
+    };
+    const double distance = off_contact(off, end_.contact_made(), inside, outside);
+    JointPlace place;
+    place.at = at->at;
+    place.plan = Angle::radians(std::atan2(at->at.y, at->at.x));
+    place.walls = Angle::radians(std::acos(std::clamp(dot(at->normal, middle->second), -1.0, 1.0)));
+    if (!(distance <= joint_.distance)) {
+      joint_.distance = distance;
+      joint_.where = "plan angle " + shown_degrees(place.plan);
+    }
+    joint_.gap_found =
+        std::min(joint_.gap_found, end_.gap + least_of_layers(off, inside, outside));
+    if (joint_.places.empty() || place.walls < joint_.least_angle.walls) joint_.least_angle = place;
+    if (joint_.places.empty() || joint_.greatest_angle.walls < place.walls) joint_.greatest_angle = place;
+    joint_.places.push_back(place);
+  }
+
+  void fail() {
+    joint_.distance = NAN;
+    joint_.where = "a place of the edge that stands over no metal of the other";
+  }
+
+  // The hole's edge round the face of the branch.
+  void hold_hole() {
+    const Form* own = main_pieces_.front()->wall();
+    if (!own) return;
+    const std::string& name = joint_.branch;
+    for (const auto& [blank, formed] : main_.blanks) {
+      for (const BlankOpening& o : blank->openings) {
+        if (o.group < 0) continue;
+        const OpeningGroup& g = blank->groups[static_cast<size_t>(o.group)];
+        if (g.body != name && g.body != branch_pieces_.front()->part.key) continue;
+        const FittedBody* body = fitted(g.key);
+        if (!body) continue;
+        hole_fit_ = std::max(hole_fit_, g.fit_error);
+        joint_.hole_length = joint_.hole_length.value_or(0) + length_of(o.outline);
+        hold(o, g, *body, formed, *own);
+      }
+    }
+  }
+
+  [[nodiscard]] const FittedBody* fitted(const std::string& key) const {
+    for (const Opening& o : main_pieces_.front()->part.making.openings) {
+      if (o.key == key && o.fitted) return &*o.fitted;
+    }
+    return nullptr;
+  }
+
+  void hold(const BlankOpening& o, const OpeningGroup& g, const FittedBody& body, const FormedBlank& formed,
+            const Form& own) {
+    const NeighbourFace face(as_neighbour(branch_, *body.met, end_.end), wall_face(body.face), body.clearance);
+    double worst = joint_.hole_distance.value_or(0);
+    for (const Arc& arc : o.outline) {
+      for (int i = 0; i < looks_along; ++i) {
+        const auto at = formed.at(point_at(arc, arc.length * i / looks_along));
+        const auto off = [&](double layer) {
+          const auto from = at ? face.from(at->at + layer * at->normal) : std::nullopt;
+          return from ? from->first : NAN;
+        };
+        const double here =
+            off_contact(off, g.contact, -own.neutral_depth, own.thickness - own.neutral_depth);
+        if (!(here <= worst)) worst = here;
+      }
+    }
+    joint_.hole_distance = worst;
+  }
+
+  const EndBody& end_;
+  const Pieces& branch_pieces_;
+  const Pieces& main_pieces_;
+  FormedPart branch_, main_;
+  const Form* form_ = nullptr;
+  double fit_ = 0, hole_fit_ = 0;
+  JointProof joint_;
+};
+
+}  // namespace
+
+std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
+  std::vector<std::string> names;
+  const auto of_part = [&](const std::string& name) {
+    Pieces own;
+    for (const PieceResult& p : pieces) {
+      if (p.part.name == name || p.part.key == name) own.push_back(&p);
+    }
+    return own;
+  };
+  std::vector<JointProof> joints;
+  for (const PieceResult& p : pieces) {
+    if (std::find(names.begin(), names.end(), p.part.name) != names.end()) continue;
+    names.push_back(p.part.name);
+    for (const EndBody& end : p.part.ends) {
+      const Pieces branch = of_part(p.part.name);
+      const Pieces main = of_part(end.body);
+      if (!main.empty() && end.met && p.wall()) joints.push_back(Joining(end, branch, main).proved());
+    }
+  }
+  return joints;
+}
+
+}  // namespace juggler
