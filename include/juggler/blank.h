@@ -195,6 +195,7 @@ struct BlankOpening {
   Angle plan = {};          ///< a plan angle, 0 to 360 degrees,
   double height = 0;        ///< and a height there
   std::optional<Bore> bore = {};
+  bool share = false;  ///< of one that runs over a seam: what this piece has of it, laid beyond its edge
   /// Fitted: how far a point in space, in the part's own frame, lies outside what goes through it, mm.
   std::function<double(Vec3)> outside = {};
 };
@@ -296,7 +297,10 @@ struct Blank {
   std::vector<Element> elements = {};
   std::vector<EdgeTab> tabs = {};  ///< laps, hems and locks beyond edges
   std::vector<OpeningGroup> groups = {};
-  std::vector<BlankOpening> openings = {};
+  std::vector<BlankOpening> openings = {};  ///< that lie within the outline
+  /// Openings that run over edges, whole: what they take beyond an edge is not there.
+  std::vector<BlankOpening> notches = {};
+  Outline notched = {};  ///< with notches: the outline that they leave, laps and hems with it
   Marks marks = {};
   std::vector<FormingPanel> forming = {};
   std::vector<StretchPatch> patches = {};  ///< walls that forming stretches
@@ -345,8 +349,10 @@ struct RoundHole {
 [[nodiscard]] std::optional<RoundHole> round_hole(const BlankOpening& opening);
 /// Where a place of the wall lies on the flat.
 [[nodiscard]] Vec2 place_on(const StretchPatch& patch, double u, double v);
-/// What is cut: the edges, with what is added beyond them.
+/// What is cut: the edges with what is added beyond them, and without what notches take.
 [[nodiscard]] Outline outline(const Blank& blank);
+/// The same before notches.
+[[nodiscard]] Outline whole_outline(const Blank& blank);
 /// The edges alone: what forms the part.
 [[nodiscard]] Outline bare_outline(const Blank& blank);
 [[nodiscard]] double area(const Blank& blank);            ///< mm2, without its openings

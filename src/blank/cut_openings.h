@@ -8,13 +8,19 @@ namespace juggler {
 
 /// Cuts what `making` asks for into the blanks of all pieces, which are laid and have their outlines.
 ///
-/// Errors  Refusal for places off the wall, for bores that miss or graze it, for openings across a seam, over
-///         an edge or over each other, with the member and the place.
+/// One that runs over a seam gives each piece, or each edge, its share.
+///
+/// Errors  Refusal for places off the wall, for bores that miss or graze it, with the member and the place.
 void cut_openings(const std::vector<Blank*>& blanks, const PartWall& wall, const Making& making);
 
 [[nodiscard]] inline bool has_openings(const Making& making) {
   return !making.openings.empty() || !making.letterings.empty();
 }
+
+/// Takes openings that run over edges, and over what is added beyond these, out of the outline.
+///
+/// Errors  Refusal where something falls out, or nothing is left; where an outline runs along an edge.
+void cut_notches(Blank& blank);
 
 /// Measures the webs beside the openings of a blank; refuses openings that leave none, warns of those below
 /// the limit that their group asks for.

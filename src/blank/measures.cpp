@@ -37,7 +37,9 @@ std::span<Fold> bends_of(Blank& b) { return {b.folds.begin(), first_crease(b.fol
 std::span<const Fold> creases_of(const Blank& b) { return {first_crease(b.folds), b.folds.end()}; }
 std::span<Fold> creases_of(Blank& b) { return {first_crease(b.folds), b.folds.end()}; }
 
-Outline outline(const Blank& blank) {
+Outline outline(const Blank& blank) { return blank.notched.empty() ? whole_outline(blank) : blank.notched; }
+
+Outline whole_outline(const Blank& blank) {
   Outline all;
   for (size_t i = 0; i < blank.edges.size(); ++i) {
     const auto tab =

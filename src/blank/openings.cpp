@@ -25,6 +25,7 @@ struct Made {
   bool far = false;
   std::optional<Bore> bore = {};
   std::function<double(Vec3)> outside = {};
+  bool share = false;  // of what runs over a seam
 };
 
 // A turn about the axis.
@@ -148,8 +149,7 @@ class OpeningCutter {
   // Where another part comes through.
   [[nodiscard]] Made fitted(const Member& m) const {
     const FittedBody& body = *o_.fitted;
-    const WallFace face = body.face == Face::outside ? WallFace::outside : WallFace::inside;
-    const BranchLines lines = lines_of(*body.met, face, body.clearance);
+    const BranchLines lines = lines_of(*body.met, body.face, body.clearance);
     const BoredWall one = fitted_to(wall_, lines.loop, lines.middle, contact(), fit_, named(m));
     Made made = made_of(one, one.centre.level);
     made.outside = lines.loop.outside;
@@ -247,11 +247,72 @@ class OpeningCutter {
   // --- onto the blank --------------------------------------------------------------------------------
 
   void add(const Member& m, const Made& made) {
+    add_one(m, made);
+    if (o_.at.flat() || !wall_.goes_round || made.outlines.empty()) return;
+    for (const bool forwards : {false, true}) add_shares(m, made, forwards);
+  }
+
+  // What runs over a seam ruling goes on at the other edge: on the flat of the next piece, or of the same one
+  // come round, which a move lays on from that ruling. (31)
+  void add_shares(const Member& m, const Made& made, bool forwards) {
+    size_t k = chart_of_piece(made.piece);
+    Made here = made;
+    for (size_t passed = 0; passed < wall_.charts.size(); ++passed) {
+      const Chart& c = wall_.charts[k];
+      if (!c.face.empty() || c.curved || !crosses(here, c, forwards ? c.to : c.from)) return;
+      const size_t n = wall_.charts.size();
+      const size_t next = forwards ? (k + 1) % n : (k + n - 1) % n;
+      const Chart& other = wall_.charts[next];
+      const Placing on = forwards ? move_between(c.flat(c.to), other.flat(other.from))
+                                  : move_between(c.flat(c.from), other.flat(other.to));
+      here = share_of(here, c, on, other);
+      add_one(m, here);
+      k = next;
+    }
+  }
+
+  [[nodiscard]] size_t chart_of_piece(int piece) const {
+    const auto found = std::find_if(wall_.charts.begin(), wall_.charts.end(),
+                                    [&](const Chart& c) { return c.piece == piece; });
+    return static_cast<size_t>(found - wall_.charts.begin());
+  }
+
+  // Whether an outline as laid runs over a ruling.
+  [[nodiscard]] bool crosses(const Made& made, const Chart& c, double u) const {
+    const auto [low, high] = c.ends(u);
+    const Arc ruling = line(placed(c.on_flat(u, low), c.placing), placed(c.on_flat(u, high), c.placing));
+    for (const Outline& o : made.outlines) {
+      const auto touches = [&](const Arc& arc) { return nearest(arc, ruling).distance <= within::same * wall_.size; };
+      if (std::any_of(o.begin(), o.end(), touches) || contains(o, ruling.start)) return true;
+    }
+    return false;
+  }
+
+  static Made share_of(const Made& made, const Chart& from, const Placing& on, const Chart& to) {
+    const Placing back = undone(from.placing);
+    const auto moved = [&](const Outline& o) { return placed(placed(placed(o, back), on), to.placing); };
+    const auto heading = [&](Angle a) {
+      return placed_heading(placed_heading(placed_heading(a, back), on), to.placing);
+    };
+    Made share = made;
+    share.piece = to.piece;
+    share.share = true;
+    share.centre.reset();
+    share.at = placed(placed(placed(made.at, back), on), to.placing);
+    share.heading = heading(made.heading);
+    share.x_heading = heading(made.x_heading);
+    share.mirrored = to.placing.mirror;
+    for (Outline& o : share.outlines) o = moved(o);
+    return share;
+  }
+
+  void add_one(const Member& m, const Made& made) {
     Blank& b = *blanks_[static_cast<size_t>(made.piece)];
     OpeningGroup& group = group_in(b, made);
     if (made.outlines.empty()) return;
-    if (!made.far || o_.walls == BoredWalls::far) ++group.cut;
-    add_row(group, m, made);
+    const bool counted = made.share && group.cut > 0;
+    if (!counted && (!made.far || o_.walls == BoredWalls::far)) ++group.cut;
+    if (!made.share) add_row(group, m, made);
     group.fit_error = std::max(group.fit_error, bored_fit_);
     for (size_t i = 0; i < made.outlines.size(); ++i) {
       BlankOpening cut;
@@ -272,6 +333,7 @@ class OpeningCutter {
       cut.on_wall = made.centre.has_value();
       cut.bore = made.bore;
       cut.outside = made.outside;
+      cut.share = made.share;
       b.openings.push_back(std::move(cut));
     }
   }

@@ -324,6 +324,7 @@ void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend&
   add_tabs(blanks, making.edges, bend);
   refuse_under_laps(blanks);
   for (Blank& blank : blanks) {
+    cut_notches(blank);
     check_webs(blank);
     carry_bends(blank);
     keep_marks_on_metal(blank);

@@ -38,7 +38,10 @@ class Chords {
       if (arc.length == 0) continue;
       const auto number = arcs_.size();
       arcs_.push_back(arc);
-      std::vector<Vec2> points = chords(arc, Angle::degrees(1));
+      // Fine enough for crossings of chords to lie near those of the arcs.
+      constexpr double sagitta = 1e-3;  // mm
+      const double finest = std::sqrt(8 * sagitta / std::max(radius_of(arc), sagitta));
+      std::vector<Vec2> points = chords(arc, Angle::radians(std::min(finest, Angle::degrees(1).radians())));
       for (size_t i = 0; i + 1 < points.size(); ++i) {
         add_chord(points[i], points[i + 1], number);
         path.push_back(on_grid(points[i]));

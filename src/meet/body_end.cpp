@@ -24,7 +24,7 @@ class EndOnFace {
   EndOnFace(const Form& whole, const EndBody& end)
       : form_(whole),
         end_(end),
-        face_(end.met, end.face == Face::outside ? WallFace::outside : WallFace::inside, 0),
+        face_(end.met, end.face, 0),
         // From the other end on.
         sense_(end.end == EndName::top ? 1 : -1) {
     from_outside_ = comes_from_outside();

@@ -4,25 +4,14 @@
 #include <tuple>
 
 #include "geom/curve_arcs.h"
+#include "track.h"
 
 namespace juggler {
 namespace {
 
-constexpr int looks_along = 32;  // along each arc of a form
-
-[[noreturn]] void refuse_bore(const Named& named, const Phrase& reason, const Phrase& found,
-                              const Phrase& advice) {
-  throw Refusal({.reason = named.name + " " + reason, .key = named.key, .found = found, .advice = advice});
-}
-
 // (9), meeting.md (8): a way across a line, slid along it until it lies in the wall.
 Vec3 on_wall(Vec3 across, Vec3 along, Vec3 normal) {
   return across - (dot(across, normal) / dot(along, normal)) * along;
-}
-
-Phrase place_of(const SpaceLine& line) {
-  const double plan = std::atan2(line.at.y, line.at.x);
-  return "about plan angle " + shown_degrees(Angle::radians(plan), 1) + ", height " + shown_mm(line.at.z, 1);
 }
 
 // The arc that a curve is, as where a flat wall is bored squarely; nothing where it is none.
@@ -42,127 +31,14 @@ std::optional<Arc> exact_arc(const Curve& curve, double near) {
   return arc;
 }
 
-// Follows the wall along one stretch of lines.
-class Track {
- public:
-  Track(const PartWall& wall, const LineStretch& lines, const LineHit& first, const Named& named)
-      : wall_(wall), lines_(lines), named_(named) {
-    hits_.push_back(first);
-    for (int i = 1; i <= looks_along; ++i) hits_.push_back(next(hits_.back(), line(i)));
-    for (int i = 0; i <= looks_along; ++i)
-      flattest_ = std::min(flattest_, steepness(hits_[static_cast<size_t>(i)], line(i).way));
-  }
-
-  [[nodiscard]] const LineHit& last() const { return hits_.back(); }
-  [[nodiscard]] const LineStretch& lines() const { return lines_; }
-  [[nodiscard]] double length() const { return lines_.length; }
-  // By how much the farther face is longer than the neutral layer, and what is off on that with it.
-  [[nodiscard]] double drawn_out() const {
-    double most = 1;
-    for (const LineHit& h : hits_) {
-      const Chart& c = wall_.charts[h.chart];
-      if (c.curved) continue;
-      const Rates r = rates(c.at(h.u));
-      const double bend = std::abs(r.curl / (r.across + h.s * r.turn));
-      most = std::max(most, 1 + std::max(-c.inside, c.outside) * bend);
-    }
-    return most;
-  }
-  [[nodiscard]] double flattest() const { return flattest_; }
-
-  // Where the neutral layer is met, and another layer.
-  [[nodiscard]] LineHit hit(double s) const {
-    const double k = std::clamp(s / lines_.length * looks_along, 0.0, double{looks_along});
-    const auto i = std::min(static_cast<size_t>(k), static_cast<size_t>(looks_along - 1));
-    const LineHit& a = hits_[i];
-    const LineHit& b = hits_[i + 1];
-    const SpaceLine line = lines_.line(s);
-    const Chart& c = wall_.charts[a.chart];
-    const double little = within::step * (c.to - c.from);
-    if (a.chart == b.chart) {
-      const double part = k - static_cast<double>(i);
-      const auto near =
-          hit_near(wall_, line, {a.chart, a.u + part * (b.u - a.u), a.s + part * (b.s - a.s), 0},
-                   std::abs(b.u - a.u) / 8 + little, 0);
-      if (near) return *near;
-    } else {
-      const auto near = hit_near(wall_, line, a, little, 0);
-      if (near && c.has(near->u, near->s)) return *near;
-      const auto beyond = hit_near(wall_, line, b, little, 0);
-      if (beyond) return *beyond;
-    }
-    refuse_bore(named_, "misses the wall with a part of its outline", place_of(line), "make it smaller");
-  }
-  [[nodiscard]] LineHit hit(double s, double layer) const {
-    const LineHit neutral = hit(s);
-    if (layer == 0) return neutral;
-    const Chart& c = wall_.charts[neutral.chart];
-    const SpaceLine line = lines_.line(s);
-    const auto there = hit_near(wall_, line, neutral, (c.to - c.from) / 256, layer);
-    if (!there)
-      refuse_bore(named_, "misses a face of the wall with a part of its outline", place_of(line),
-                  "make it smaller");
-    return *there;
-  }
-
- private:
-  [[nodiscard]] SpaceLine line(int i) const { return lines_.line(lines_.length * i / looks_along); }
-  [[nodiscard]] double steepness(const LineHit& h, Vec3 way) const {
-    return std::abs(dot(wall_.charts[h.chart].normal(h.u, h.s), way));
-  }
-
-  [[nodiscard]] LineHit next(const LineHit& before, const SpaceLine& line) const {
-    const Chart& c = wall_.charts[before.chart];
-    const auto near = hit_near(wall_, line, before, (c.to - c.from) / 64, 0);
-    // Along the bore it comes as far as its slant says; what is farther is another wall.
-    const double step = lines_.length / looks_along;
-    const double most = 4 * step / std::max(steepness(before, line.way), 0.02);
-    const auto follows = [&](const LineHit& h) { return std::abs(h.along - before.along) < most; };
-    if (near && follows(*near) && c.has(near->u, near->s)) return *near;
-    const std::vector<LineHit> all = hits_of(wall_, line);
-    const auto nearest = std::min_element(all.begin(), all.end(), [&](const LineHit& a, const LineHit& b) {
-      return std::abs(a.along - before.along) < std::abs(b.along - before.along);
-    });
-    if (nearest != all.end() && follows(*nearest)) {
-      check_passing(before, *nearest, line);
-      return *nearest;
-    }
-    if (near && follows(*near)) return *near;  // past an edge
-    refuse_bore(named_, "misses the wall with a part of its outline", place_of(line),
-                "make it smaller, or its offset less");
-  }
-
-  void check_passing(const LineHit& a, const LineHit& b, const SpaceLine& line) const {
-    const Chart& from = wall_.charts[a.chart];
-    const Chart& to = wall_.charts[b.chart];
-    const bool jumps = a.chart == b.chart && std::abs(a.u - b.u) > (from.to - from.from) / 2;
-    if (from.piece != to.piece || jumps)
-      refuse_bore(named_, "goes across the seam", place_of(line), "move it, or the seam");
-    const bool over_bend = a.chart != b.chart && !from.face.empty() && !to.face.empty();
-    if (over_bend || std::abs(from.inside - to.inside) > within::rounding * wall_.size)
-      refuse_bore(named_,
-                  "is bored across " + (over_bend ? "the bend between " + from.name + " and " + to.name
-                                        : to.bent ? to.name
-                                                  : from.name),
-                  place_of(line), "lay it, or move it off the bend");
-  }
-
-  const PartWall& wall_;
-  const LineStretch& lines_;
-  const Named& named_;
-  std::vector<LineHit> hits_;
-  double flattest_ = 1;
-};
-
 // The outline of the hole where given layers lie on the bore: all along each arc of the form one, and between
 // arcs of different layers those in between, each where it touches the bore. (28)-(30)
 class CutLoop {
  public:
   CutLoop(const PartWall& wall, const std::vector<Track>& tracks, Contact contact, const LineLoop& loop)
       : wall_(wall), tracks_(tracks), contact_(contact), loop_(loop) {
-    const Chart& c = wall_.charts[tracks.front().last().chart];
-    inside_ = c.curved ? 0 : c.inside;
-    outside_ = c.curved ? 0 : c.outside;
+    const Chart& c = wall_.charts[tracks.front().last().hit.chart];
+    if (c.outside > c.inside) outside_ = 1;
     share_out();
     if (contact_ == Contact::full) end_where_faces_cross();
   }
@@ -176,7 +52,10 @@ class CutLoop {
     for (size_t i = 0; i < stretches_.size(); ++i) {
       const Stretch& now = stretches_[i];
       const Stretch& next = stretches_[(i + 1) % stretches_.size()];
-      if (now.to > now.from) add(now.slips ? fitted_between(slipping(now), fit) : fitted(along(now), fit));
+      if (now.to > now.from && now.slips) add(fitted_between(slipping(now), fit));
+      if (now.to > now.from && !now.slips) {
+        for (const Curve& curve : along(now)) add(fitted(curve, fit));
+      }
       const bool apart = std::abs(now.layer_to - next.layer) > within::same * (outside_ - inside_);
       if (apart && contact_ != Contact::full) add(fitted_between(across(now, next), fit));
     }
@@ -212,7 +91,7 @@ class CutLoop {
       case Contact::middle:
         return (inside_ + outside_) / 2;
       default:
-        return 0;
+        return WallLayer::neutral;
     }
   }
 
@@ -221,7 +100,7 @@ class CutLoop {
   [[nodiscard]] double leads_out(size_t arc, double s, double layer) const {
     std::tie(arc, s) = on_loop(arc, s);
     const Track& track = tracks_[arc];
-    const LineHit h = track.hit(s, layer);
+    const LineHit h = track.hit(s, layer).hit;
     return dot(wall_.charts[h.chart].normal(h.u, h.s), track.lines().outwards(s));
   }
   [[nodiscard]] double layer_for(double out) const {
@@ -369,9 +248,10 @@ class CutLoop {
   // How far another layer lies outside the form at a place that is cut for this one.
   [[nodiscard]] double outside_form(size_t arc, double s, double layer, double other) const {
     std::tie(arc, s) = on_loop(arc, s);
-    const LineHit h = tracks_[arc].hit(s, layer);
-    const Ruling r = wall_.charts[h.chart].at(h.u);
-    return loop_.outside(r.c + h.s * r.e + other * r.n);
+    const LineHit h = tracks_[arc].hit(s, layer).hit;
+    const Chart& c = wall_.charts[h.chart];
+    const Ruling r = c.at(h.u);
+    return loop_.outside(r.c + h.s * r.e + WallLayer{other}.on(c) * r.n);
   }
 
   // Where a layer only touches the bore.
@@ -400,33 +280,48 @@ class CutLoop {
 
   [[nodiscard]] Vec2 on_flat(size_t arc, double s, double layer) const {
     std::tie(arc, s) = on_loop(arc, s);
-    const LineHit h = tracks_[arc].hit(s, layer);
-    return wall_.charts[h.chart].on_flat(h.u, h.s);
+    return tracks_[arc].on_flat(tracks_[arc].hit(s, layer));
   }
 
   // (9), on a layer: what its way comes to on the flat.
-  [[nodiscard]] double heading(size_t arc, double s, double layer) const {
-    std::tie(arc, s) = on_loop(arc, s);
-    const LineStretch& lines = tracks_[arc].lines();
-    const LineHit h = tracks_[arc].hit(s, layer);
+  [[nodiscard]] double heading(const Track& track, double s, const TrackHit& at, double layer) const {
+    const LineHit& h = at.hit;
     const Chart& c = wall_.charts[h.chart];
     const WallFrame f = c.frame(h.u, h.s);
-    const Vec3 v = on_wall(lines.moves(s, h.along), lines.line(s).way, f.normal);
-    if (layer == 0 || c.curved) {
-      const Vec2 flat = f.on_flat(v);
-      return std::atan2(flat.y, flat.x);
+    const Vec3 v = on_wall(track.lines().moves(s, h.along), track.lines().line(s).way, f.normal);
+    const double distance = WallLayer{layer}.on(c);
+    Vec2 flat = f.on_flat(v);
+    if (distance != 0 && !c.curved) {
+      const Rates r = rates(c.at(h.u));
+      const double du = dot(v, f.g) / (r.across + distance * r.curl + h.s * r.turn);
+      const double ds = dot(v, f.e) - r.along * du;
+      flat = (r.along * du + ds) * f.e_flat + ((r.across + h.s * r.turn) * du) * f.g_flat;
     }
-    const Rates r = rates(c.at(h.u));
-    const double du = dot(v, f.g) / (r.across + layer * r.curl + h.s * r.turn);
-    const double ds = dot(v, f.e) - r.along * du;
-    const Vec2 flat = (r.along * du + ds) * f.e_flat + ((r.across + h.s * r.turn) * du) * f.g_flat;
-    return std::atan2(flat.y, flat.x);
+    return track.on_flat_way(at, heading_of(flat)).radians();
   }
 
-  [[nodiscard]] Curve along(const Stretch& p) const {
-    return {p.from, p.to, [this, p](double s) { return on_flat(p.arc, s, p.layer); },
-            continuous([this, p](double s) { return Angle::radians(heading(p.arc, s, p.layer)); }, p.from,
-                       p.to, looks_along)};
+  // A stretch that lies on its arc, apart where it passes into a bend or out of it: there the flat has a
+  // corner. Over a seam it runs on smoothly.
+  [[nodiscard]] std::vector<Curve> along(const Stretch& p) const {
+    const Track& track = tracks_[p.arc];
+    const auto curve = [&](double from, double to, std::function<TrackHit(double)> hit) {
+      return Curve{from, to, [&track, hit](double s) { return track.on_flat(hit(s)); },
+                   continuous(
+                       [this, &track, hit, layer = p.layer](double s) {
+                         return Angle::radians(heading(track, s, hit(s), layer));
+                       },
+                       from, to, looks_along)};
+    };
+    if (wall_.goes_round) return {curve(p.from, p.to, [&track, p](double s) { return track.hit(s, p.layer); })};
+    std::vector<Curve> curves;
+    for (const TrackPart& part : track.parts(p.layer)) {
+      const double from = std::max(p.from, part.from);
+      const double to = std::min(p.to, part.to);
+      if (to - from <= (part.from <= p.from && part.to >= p.to ? 0 : within::same * track.length())) continue;
+      curves.push_back(
+          curve(from, to, [&track, p, part](double s) { return track.hit_on(s, p.layer, part); }));
+    }
+    return curves;
   }
 
   // A curve by its points alone.
@@ -589,23 +484,31 @@ class Boring {
 
   // Where an outline begins: from the centre line straight to it, so that it is on the same wall even where
   // it begins beyond an edge.
-  [[nodiscard]] LineHit first_hit(const LineLoop& loop, const std::optional<LineHit>& centre) const {
+  [[nodiscard]] TrackHit first_hit(const LineLoop& loop, const std::optional<LineHit>& centre,
+                                   Attached& attached) const {
     const SpaceLine start = loop.stretches.front().line(0);
     if (centre && !loop.from_start) {
       const LineStretch way = between(middle_, start);
-      return way.length > 0 ? Track(wall_, way, *centre, named_).last() : *centre;
+      if (way.length == 0) return {*centre, 0};
+      return Track(wall_, way, {*centre, 0}, attached, named_).last();
     }
-    if (const auto own = hit(start, loop.from_start)) return *own;
+    if (const auto own = hit(start, loop.from_start)) {
+      if (!centre) return {*own, 0};
+      // On the flat of the place where the middle lies.
+      const LineStretch way = between(middle_, start);
+      return Track(wall_, way, {*centre, 0}, attached, named_).last();
+    }
     refuse_bore(named_, "misses the wall", place_of(start), "move it, or give it another direction");
   }
 
   Outline cut(const LineLoop& loop, const std::optional<LineHit>& centre, Contact contact, double fit,
               BoredWall& b) const {
-    LineHit at = first_hit(loop, centre);
+    Attached attached;
+    TrackHit at = first_hit(loop, centre, attached);
     std::vector<Track> tracks;
     tracks.reserve(loop.stretches.size());
     for (const LineStretch& lines : loop.stretches) {
-      const Track& track = tracks.emplace_back(wall_, lines, at, named_);
+      const Track& track = tracks.emplace_back(wall_, lines, at, attached, named_);
       b.flattest = std::min(b.flattest, track.flattest());
       constexpr double grazing = 0.02;  // about a degree
       if (track.flattest() < grazing)

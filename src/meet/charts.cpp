@@ -241,13 +241,6 @@ std::optional<Spot> spot_on(const PartWall& wall, int piece, Vec2 point) {
   return std::nullopt;
 }
 
-namespace {
-
-// (4): 0 where the line lies in the plane of the ruling and of itself.
-double off_line(const Vec3& c, const Vec3& e, const SpaceLine& line) {
-  return dot(c - line.at, cross(e, line.way));
-}
-
 // (5), (6)
 LineHit hit_at(const Ruling& r, const SpaceLine& line, size_t chart, double u) {
   const Vec3 square = cross(r.e, line.way);
@@ -255,6 +248,13 @@ LineHit hit_at(const Ruling& r, const SpaceLine& line, size_t chart, double u) {
   const double s = dot(cross(line.at - r.c, line.way), square) / q;
   const double along = dot(cross(line.at - r.c, r.e), square) / q;
   return {chart, u, s, along};
+}
+
+namespace {
+
+// (4): 0 where the line lies in the plane of the ruling and of itself.
+double off_line(const Vec3& c, const Vec3& e, const SpaceLine& line) {
+  return dot(c - line.at, cross(e, line.way));
 }
 
 Ruling on_layer(const Chart& c, double u, double layer) {
@@ -266,15 +266,20 @@ Ruling on_layer(const Chart& c, double u, double layer) {
 // Where one chart's layer is met by a line: between neighbouring looks.
 class ChartLine {
  public:
-  ChartLine(const PartWall& wall, size_t number, const SpaceLine& line, double layer)
-      : c_(wall.charts[number]), number_(number), line_(line), layer_(layer), size_(wall.size) {}
+  ChartLine(const PartWall& wall, size_t number, const SpaceLine& line, double layer, bool to_ends = true)
+      : c_(wall.charts[number]),
+        number_(number),
+        line_(line),
+        layer_(layer),
+        size_(wall.size),
+        to_ends_(to_ends) {}
 
   void add_hits(std::vector<LineHit>& hits) const {
     const auto take = [&](double u) {
       const Ruling r = on_layer(c_, u, layer_);
       if (norm(cross(r.e, line_.way)) < within::same) return;
       const LineHit hit = hit_at(r, line_, number_, u);
-      if (c_.has(hit.u, hit.s)) hits.push_back(hit);
+      if (!to_ends_ || c_.has(hit.u, hit.s)) hits.push_back(hit);
     };
     const std::vector<double> aside = looks_aside();
     for (size_t i = 0; i + 1 < aside.size(); ++i) {
@@ -358,23 +363,20 @@ class ChartLine {
   const SpaceLine& line_;
   double layer_;
   double size_;
+  bool to_ends_;
 };
 
 }  // namespace
 
-double layer_of(const Chart& c, WallFace face) {
-  return face == WallFace::neutral ? 0 : face == WallFace::inside ? c.inside : c.outside;
-}
-
 std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line) {
-  return hits_of(wall, line, WallFace::neutral, 0);
+  return hits_of(wall, line, WallLayer{});
 }
 
-std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond) {
+std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, const WallLayer& of) {
   std::vector<LineHit> hits;
   for (size_t k = 0; k < wall.charts.size(); ++k) {
     const Chart& c = wall.charts[k];
-    const double layer = layer_of(c, face) + beyond;
+    const double layer = of.on(c);
     if (c.curved) {
       add_hits(hits, c, k, line, layer);
     } else {
@@ -390,12 +392,21 @@ std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, WallFa
   return hits;
 }
 
-double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond, bool from_outside) {
+std::vector<LineHit> hits_beyond(const PartWall& wall, const SpaceLine& line, const WallLayer& layer) {
+  std::vector<LineHit> hits;
+  for (size_t k = 0; k < wall.charts.size(); ++k) {
+    const Chart& c = wall.charts[k];
+    if (c.face.empty() && !c.curved) ChartLine(wall, k, line, layer.on(c), false).add_hits(hits);
+  }
+  return hits;
+}
+
+double miss_of(const PartWall& wall, const SpaceLine& line, const WallLayer& layer, bool from_outside) {
   double least = HUGE_VAL;
   for (size_t k = 0; k < wall.charts.size(); ++k) {
     const Chart& c = wall.charts[k];
     if (!c.curved) {
-      least = std::min(least, ChartLine(wall, k, line, layer_of(c, face) + beyond).miss(from_outside));
+      least = std::min(least, ChartLine(wall, k, line, layer.on(c)).miss(from_outside));
       continue;
     }
     for (const CurvedWall::Look& look : c.curved->looks)
@@ -404,11 +415,11 @@ double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, doubl
   return least;
 }
 
-std::optional<Foot> foot_of(const PartWall& wall, Vec3 point, WallFace face, double beyond) {
+std::optional<Foot> foot_of(const PartWall& wall, Vec3 point, const WallLayer& layer) {
   std::optional<Foot> best;
   double nearest = HUGE_VAL;
   const auto offer = [&](const Foot& foot) {
-    const double away = std::abs(foot.off - layer_of(wall.charts[foot.chart], face) - beyond);
+    const double away = std::abs(foot.off - layer.on(wall.charts[foot.chart]));
     if (away >= nearest) return;
     nearest = away;
     best = foot;

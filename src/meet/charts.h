@@ -119,17 +119,28 @@ struct LineHit {
 struct SpaceLine {
   Vec3 at, way;
 };
+/// Where a line comes nearest to a ruling of a chart.
+[[nodiscard]] LineHit hit_at(const Ruling& ruling, const SpaceLine& line, size_t chart, double u);
 /// All of them on the metal, in the order along the line. meeting.md (1)
 [[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line);
-/// The same of a face's parallel layer, so far outwards from it.
-enum class WallFace { neutral, inside, outside };
-[[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, WallFace face,
-                                           double beyond);
-/// A face's layer on a chart, from the neutral one.
-[[nodiscard]] double layer_of(const Chart& chart, WallFace face);
-/// By how much a line misses a face's layer: past the ends of rulings, or beside the wall. meeting.md (2)
+/// A layer of the metal by its share of the way from the inside to the outside face, or the neutral one; or
+/// its parallel layer so far outwards.
+struct WallLayer {
+  static constexpr double neutral = -1;
+  double share = neutral;
+  double beyond = 0;
+  [[nodiscard]] double on(const Chart& c) const {
+    return beyond + (share == neutral ? 0 : c.inside + share * (c.outside - c.inside));
+  }
+};
+inline constexpr WallLayer inside_layer{0}, middle_layer{0.5}, outside_layer{1};
+[[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, const WallLayer& layer);
+/// The same with rulings as if they had no ends, but for faces and walls that are stretched.
+[[nodiscard]] std::vector<LineHit> hits_beyond(const PartWall& wall, const SpaceLine& line,
+                                               const WallLayer& layer);
+/// By how much a line misses a layer: past the ends of rulings, or beside the wall. meeting.md (2)
 /// from_outside  where it comes from: only walls that it would come through from there count
-[[nodiscard]] double miss_of(const PartWall& wall, const SpaceLine& line, WallFace face, double beyond,
+[[nodiscard]] double miss_of(const PartWall& wall, const SpaceLine& line, const WallLayer& layer,
                              bool from_outside);
 
 /// The foot of a point: the place of the wall that it stands square over, and how far, outwards. (3)
@@ -140,8 +151,8 @@ struct Foot {
   double off = 0;  ///< from the neutral layer, mm
   Vec3 normal = {};
 };
-/// Of several the nearest to a face's layer; nothing where it stands over no metal.
-[[nodiscard]] std::optional<Foot> foot_of(const PartWall& wall, Vec3 point, WallFace face, double beyond);
+/// Of several the nearest to a layer; nothing where it stands over no metal.
+[[nodiscard]] std::optional<Foot> foot_of(const PartWall& wall, Vec3 point, const WallLayer& layer);
 /// The one near another hit, on the metal or beyond its ends, on the layer at a distance from the neutral one
 /// (of a curved wall on that alone); nothing where the line passes the chart by.
 [[nodiscard]] std::optional<LineHit> hit_near(const PartWall& wall, const SpaceLine& line,

@@ -71,10 +71,10 @@ LineStretch stretch_of(const RulingLines& lines, double from, double to, double 
 
 }  // namespace
 
-BranchLines lines_of(const Neighbour& branch, WallFace face, double clearance) {
+BranchLines lines_of(const Neighbour& branch, Face face, double clearance) {
   const Form& f = *branch.form;
   const bool base = branch.meets == EndName::base;
-  const double layer = (face == WallFace::outside ? f.thickness : 0) + clearance;
+  const double layer = (face == Face::outside ? f.thickness : 0) + clearance;
   const Rim& far = f.whole_rim(base ? EndName::top : EndName::base);
   const Rim& near = f.whole_rim(branch.meets);
   BranchLines made;

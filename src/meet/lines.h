@@ -27,6 +27,6 @@ struct BranchLines {
   LineLoop loop;
   SpaceLine middle;
 };
-[[nodiscard]] BranchLines lines_of(const Neighbour& branch, WallFace face, double clearance);
+[[nodiscard]] BranchLines lines_of(const Neighbour& branch, Face face, double clearance);
 
 }  // namespace juggler

@@ -46,7 +46,7 @@ Meeting NeighbourFace::seen(const LineHit& hit) const {
 
 std::optional<Meeting> NeighbourFace::first(const SpaceLine& line) const {
   const double nothing = within::same * body_->wall.size;
-  for (const LineHit& hit : hits_of(body_->wall, own(line), face_, beyond_)) {
+  for (const LineHit& hit : hits_of(body_->wall, own(line), layer_)) {
     if (hit.along >= -nothing) return seen(hit);
   }
   return std::nullopt;
@@ -54,19 +54,19 @@ std::optional<Meeting> NeighbourFace::first(const SpaceLine& line) const {
 
 std::optional<Meeting> NeighbourFace::near(const SpaceLine& line, const Meeting& about) const {
   const Chart& c = body_->wall.charts[about.at.chart];
-  const auto hit = hit_near(body_->wall, own(line), about.at, (c.to - c.from) / 512, layer_of(c, face_) + beyond_);
+  const auto hit = hit_near(body_->wall, own(line), about.at, (c.to - c.from) / 512, layer_.on(c));
   if (!hit || !c.has(hit->u, hit->s)) return std::nullopt;
   return seen(*hit);
 }
 
 double NeighbourFace::miss(const SpaceLine& line, bool from_outside) const {
-  return miss_of(body_->wall, own(line), face_, beyond_, from_outside);
+  return miss_of(body_->wall, own(line), layer_, from_outside);
 }
 
 std::optional<std::pair<double, Vec3>> NeighbourFace::from(Vec3 point) const {
-  const auto foot = foot_of(body_->wall, body_->stands.own_place(point), face_, beyond_);
+  const auto foot = foot_of(body_->wall, body_->stands.own_place(point), layer_);
   if (!foot) return std::nullopt;
-  const double layer = layer_of(body_->wall.charts[foot->chart], face_) + beyond_;
+  const double layer = layer_.on(body_->wall.charts[foot->chart]);
   return std::pair{foot->off - layer, body_->stands.way(foot->normal)};
 }
 

@@ -28,8 +28,10 @@ struct Meeting {
 /// that meets it.
 class NeighbourFace {
  public:
-  NeighbourFace(std::shared_ptr<const Neighbour> body, WallFace face, double beyond)
-      : body_(std::move(body)), face_(face), beyond_(beyond) {}
+  NeighbourFace(std::shared_ptr<const Neighbour> body, Face face, double beyond)
+      : body_(std::move(body)), layer_(face == Face::outside ? outside_layer : inside_layer) {
+    layer_.beyond = beyond;
+  }
 
   /// Where a line first meets it, from its point on. (1)
   [[nodiscard]] std::optional<Meeting> first(const SpaceLine& line) const;
@@ -42,15 +44,18 @@ class NeighbourFace {
   /// Which smooth stretch of the body a meeting lies on.
   [[nodiscard]] std::pair<size_t, size_t> stretch_of(const Meeting& meeting) const;
   [[nodiscard]] const Neighbour& body() const { return *body_; }
-  [[nodiscard]] NeighbourFace moved(double by) const { return {body_, face_, beyond_ + by}; }
+  [[nodiscard]] NeighbourFace moved(double by) const {
+    NeighbourFace other = *this;
+    other.layer_.beyond += by;
+    return other;
+  }
 
  private:
   [[nodiscard]] SpaceLine own(const SpaceLine& line) const;
   [[nodiscard]] Meeting seen(const LineHit& hit) const;
 
   std::shared_ptr<const Neighbour> body_;
-  WallFace face_;
-  double beyond_;
+  WallLayer layer_;
 };
 
 }  // namespace juggler

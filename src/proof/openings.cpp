@@ -115,14 +115,17 @@ struct OffBore {
   double joints = 0;
   double all = 0;
 };
+// Of a notch what lies on the metal counts.
 OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace& formed, double inside,
-                 double outside) {
+                 double outside, const Outline* metal) {
   const OffBody body = off_body(o, g);
   OffBore off;
   constexpr int looks = 8;
   for (const Arc& arc : o.outline) {
     for (int i = 0; i < looks; ++i) {
-      const auto p = formed(point_at(arc, arc.length * i / looks));
+      const Vec2 place = point_at(arc, arc.length * i / looks);
+      if (metal && !contains(*metal, place)) continue;
+      const auto p = formed(place);
       const double here = p ? off_contact(body, *p, g.contact, inside, outside) : NAN;
       if (i == 0) off.joints = worse(off.joints, here);
       off.all = worse(off.all, here);
@@ -131,20 +134,49 @@ OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace
   return off;
 }
 
+// What notches leave of the outline runs along it and along them; and takes of its area what they have of it.
+double off_outline(const Blank& b) {
+  if (b.notches.empty()) return 0;
+  const Outline whole = whole_outline(b);
+  double worst = 0;
+  for (const Arc& arc : b.notched) {
+    for (const double share : {0.0, 0.5}) {
+      const Vec2 p = point_at(arc, share * arc.length);
+      double off = off_outline(whole, p);
+      for (const BlankOpening& o : b.notches) off = std::min(off, off_outline(o.outline, p));
+      worst = std::max(worst, off);
+    }
+  }
+  for (const BlankOpening& o : b.notches) {
+    // No metal is left within.
+    for (const Arc& arc : b.notched) {
+      const Vec2 p = point_at(arc, arc.length / 2);
+      if (contains(o.outline, p)) worst = std::max(worst, off_outline(o.outline, p));
+    }
+  }
+  return worst;
+}
+
 }  // namespace
 
 OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, double inside, double outside) {
   OpeningProof p;
-  for (const BlankOpening& o : blank.openings) {
-    if (o.group < 0) continue;
+  const double exact = within::same * blank.size;
+  const auto look = [&](const BlankOpening& o, const Outline* metal) {
+    if (o.group < 0) return;
     const OpeningGroup& g = group_of(blank, o);
-    const double exact = within::same * blank.size;
     const bool through = o.bore || o.outside;
-    const OffBore bore = through ? off_bore(o, g, formed, inside, outside) : OffBore{};
-    const double off = through ? bore.joints : worse(off_as_laid(o, g), off_place(o, formed));
+    const OffBore bore = through ? off_bore(o, g, formed, inside, outside, metal) : OffBore{};
+    const double place = metal ? 0 : off_place(o, formed);
+    const double off = through ? bore.joints : worse(off_as_laid(o, g), place);
     p.mismatch = worse({p.mismatch, off, bore.all - g.fit_error});
     p.passed = p.passed && off <= exact && bore.all <= exact + g.fit_error;
-  }
+  };
+  for (const BlankOpening& o : blank.openings) look(o, nullptr);
+  const Outline metal = bare_outline(blank);
+  for (const BlankOpening& o : blank.notches) look(o, &metal);
+  p.mismatch = worse(p.mismatch, off_outline(blank));
+  p.passed = p.passed && off_outline(blank) <= exact;
   return p;
 }
 

@@ -40,8 +40,6 @@ std::shared_ptr<const Neighbour> as_neighbour(const FormedPart& part, const Neig
   return std::make_shared<const Neighbour>(std::move(n));
 }
 
-WallFace wall_face(Face face) { return face == Face::outside ? WallFace::outside : WallFace::inside; }
-
 // One joint, worked out.
 class Joining {
  public:
@@ -72,7 +70,7 @@ class Joining {
  private:
   // (9), (10): the branch's edge before the face of the main.
   void hold_edge() {
-    const NeighbourFace face(as_neighbour(main_, *end_.met, {}), wall_face(end_.face), 0);
+    const NeighbourFace face(as_neighbour(main_, *end_.met, {}), end_.face, 0);
     const double inside = -form_->neutral_depth;
     const double outside = form_->thickness - form_->neutral_depth;
     for (const auto& [blank, formed] : branch_.blanks) {
@@ -146,7 +144,7 @@ class Joining {
 
   void hold(const BlankOpening& o, const OpeningGroup& g, const FittedBody& body, const FormedBlank& formed,
             const Form& own) {
-    const NeighbourFace face(as_neighbour(branch_, *body.met, end_.end), wall_face(body.face), body.clearance);
+    const NeighbourFace face(as_neighbour(branch_, *body.met, end_.end), body.face, body.clearance);
     double worst = joint_.hole_distance.value_or(0);
     for (const Arc& arc : o.outline) {
       for (int i = 0; i < looks_along; ++i) {

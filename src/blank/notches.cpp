@@ -1,0 +1,134 @@
+// Openings that run over edges. docs/maths/openings.md (33).
+#include <algorithm>
+#include <array>
+#include <stdexcept>
+
+#include "cut_openings.h"
+
+namespace juggler {
+namespace {
+
+enum class Lies { within, across, off };
+
+bool boxes_meet(const Rectangle& a, const Rectangle& b) {
+  return a.corner.x <= b.corner.x + b.width && b.corner.x <= a.corner.x + a.width &&
+         a.corner.y <= b.corner.y + b.height && b.corner.y <= a.corner.y + a.height;
+}
+
+// An outline whose arcs are met by what comes near them.
+class EdgeLine {
+ public:
+  EdgeLine(Outline line, double near) : line_(std::move(line)), near_(near) {
+    // There and back, for its end belongs to it.
+    for (const Arc& arc : line_) boxes_.push_back(upright_box(std::array{arc, reversed(arc)}));
+  }
+
+  [[nodiscard]] Lies lies(const Outline& opening) const {
+    const Rectangle box = upright_box(opening);
+    bool meets = false;
+    for (size_t i = 0; i < line_.size() && !meets; ++i) {
+      if (!boxes_meet(boxes_[i], box)) continue;
+      meets = std::any_of(opening.begin(), opening.end(),
+                          [&](const Arc& arc) { return nearest(arc, line_[i]).distance <= near_; });
+    }
+    if (!meets) return contains(line_, opening.front().start) ? Lies::within : Lies::off;
+    // What touches from one side does not run over.
+    bool inside = false;
+    bool outside = false;
+    constexpr int looks = 16;
+    for (const Arc& arc : opening) {
+      for (int i = 0; i < looks; ++i) {
+        const Vec2 p = point_at(arc, arc.length * i / looks);
+        if (off(p) > near_) (contains(line_, p) ? inside : outside) = true;
+      }
+    }
+    return inside && outside ? Lies::across : outside ? Lies::off : Lies::within;
+  }
+  [[nodiscard]] const Outline& line() const { return line_; }
+
+ private:
+  [[nodiscard]] double off(Vec2 p) const {
+    double least = HUGE_VAL;
+    for (const Arc& arc : line_) least = std::min(least, nearest(p, arc).distance);
+    return least;
+  }
+
+  Outline line_;
+  std::vector<Rectangle> boxes_;
+  double near_;
+};
+
+[[noreturn]] void refuse_notch(const Blank& b, const BlankOpening& o, const Phrase& reason,
+                               const Phrase& advice) {
+  const OpeningGroup& g = b.groups[static_cast<size_t>(o.group)];
+  throw Refusal({.reason = name_of(b, o) + " " + reason,
+                 .key = g.key,
+                 .found = "at [" + bare_mm(o.centre.x, 1) + ", " + shown_mm(o.centre.y, 1) + "] on the flat",
+                 .advice = advice});
+}
+
+// Halves of one circle that follow each other are one arc.
+Outline in_one(const Outline& line) {
+  Outline joined;
+  for (const Arc& arc : line) {
+    const Arc* last = joined.empty() ? nullptr : &joined.back();
+    const double bend =
+        last ? std::remainder((arc.heading - last->heading - last->turn).radians(), two_pi) : HUGE_VAL;
+    const bool runs_on = last && !is_straight(arc) && !is_straight(*last) &&
+                         std::abs(bend) < within::same &&
+                         arc.turn.radians() * last->turn.radians() > 0 &&
+                         std::abs(radius_of(arc) - radius_of(*last)) < within::same * radius_of(arc) &&
+                         std::abs((arc.turn + last->turn).radians()) < two_pi;
+    if (!runs_on) {
+      joined.push_back(arc);
+      continue;
+    }
+    joined.back().length += arc.length;
+    joined.back().turn = joined.back().turn + arc.turn;
+  }
+  return joined;
+}
+
+Outlines left_by(const Blank& b, const Outline& line, const std::vector<BlankOpening>& notches) {
+  Outlines cuts;
+  for (const BlankOpening& o : notches) cuts.push_back(o.outline);
+  try {
+    return without({line}, cuts);
+  } catch (const std::domain_error&) {
+    refuse_notch(b, notches.front(), "runs along an edge, or another opening's, and not over it",
+                 "move it, or make it a little larger or smaller");
+  }
+}
+
+}  // namespace
+
+void cut_notches(Blank& b) {
+  if (b.groups.empty()) return;
+  const EdgeLine edge(whole_outline(b), within::same * b.size);
+  std::vector<BlankOpening> within;
+  std::vector<BlankOpening> notches;
+  for (BlankOpening& o : b.openings) {
+    const bool may = o.group >= 0 && !b.groups[static_cast<size_t>(o.group)].lettering;
+    const Lies lies = may ? edge.lies(o.outline) : Lies::within;
+    if (lies == Lies::off && o.share) continue;
+    (lies == Lies::across ? notches : within).push_back(std::move(o));
+  }
+  b.openings = std::move(within);
+  if (notches.empty()) return;
+  const Outlines left = left_by(b, edge.line(), notches);
+  const auto is_hole = [](const Outline& o) { return signed_area(o) < 0; };
+  const auto holes = std::count_if(left.begin(), left.end(), is_hole);
+  if (left.empty()) refuse_notch(b, notches.front(), "leaves nothing of the blank", "make it smaller");
+  if (left.size() > 1)
+    refuse_notch(b, notches.front(),
+                 holes > 0 ? "goes all round metal that falls out" : "cuts the blank in pieces that fall apart",
+                 "move it, or make it smaller");
+  b.notched = in_one(left.front());
+  for (const BlankOpening& o : notches) {
+    if (!o.share)
+      b.notes.push_back(name_of(b, o) + " runs over an edge: what it takes beyond the edge is not there.");
+  }
+  b.notches = std::move(notches);
+}
+
+}  // namespace juggler
