@@ -98,6 +98,13 @@ void require_proof(const JobResult& result, const std::string& about) {
         p.rim_mismatch, p.area_mismatch, p.opening_mismatch, p.number_mismatch, p.number.in(result.job.units),
         p.strain_mismatch, p.allowed, p.allowed_area, p.allowed_strain));
   }
+  for (const JointProof& j : result.joints) {
+    if (j.passed) continue;
+    complain(fmt::format("{}: {} and {} do not meet, nothing is written: off by {:g} mm ({}), the hole by {:g} mm; "
+                         "allowed {:g} mm.",
+                         about, j.branch, j.main, j.distance, j.where.in(result.job.units),
+                         j.hole_distance.value_or(0), j.allowed));
+  }
 }
 
 struct Task {
@@ -144,6 +151,8 @@ int develop_one(const Task& task, const Options& options, Gathered& gathered, Pr
   if (options.json) return done;
   for (const PieceResult& piece : result.pieces) print_piece(result, piece, options);
   if (options.quiet) return done;
+  if (!result.joints.empty()) std::cout << "joints\n";
+  print_rows(joint_numbers(result));
   for (const NewFile& file : files) std::cout << "  wrote " << file.path.string() << '\n';
   if (files.empty() && !options.folder.empty())
     std::cout << "  wrote nothing: there are no bends and no openings to list as csv\n";

@@ -58,6 +58,9 @@ class PlaceRefusal : public Refusal {
 [[nodiscard]] std::vector<Part> introduced(std::span<const Part> parts,
                                            std::span<const MeetingParts> joints = {});
 
+/// Where a piece's part and those that are alike stand, itself first.
+[[nodiscard]] std::vector<Frame> all_stands(const PieceResult& piece);
+
 /// A place of a joint: how the walls stand to each other there.
 struct JointPlace {
   Angle plan = {};   ///< about the branch's axis
@@ -65,10 +68,16 @@ struct JointPlace {
   Angle walls = {};  ///< between the outward normals of both
 };
 /// Two parts where they meet, each formed again from its own blanks and held against the other. mm.
+///
+/// Where an end meets a face (EndBody): the branch's edge is held against that face of the main, the hole's edge
+/// against what goes through. Where two segments meet in a mitre the edges of both are held against each other,
+/// the lower one as `main`, on the layers that touch.
 struct JointProof {
   std::string main = {};
   std::string branch = {};
   EndName end = EndName::base;   ///< of the branch
+  bool mitred = false;
+  int position = 0;              ///< of a mitre: after the segment at this place of the row
   Face face = Face::outside;     ///< of the main that it meets
   double distance = 0;           ///< the greatest by which the branch's edge misses its place before that face
   Phrase where = {};             ///< the place of that

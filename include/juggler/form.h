@@ -199,6 +199,7 @@ struct Form {
   std::vector<Cutter> cutters = {};
   std::vector<TrimPlane> trims = {};
   std::vector<EndBody> bodies = {};  ///< that cut its ends
+  std::vector<Mitre> mitres = {};    ///< in place of the planes of its ends
   std::vector<Region> regions = {};  ///< transitions: what the wall is, stretch by stretch
   double size = 0;                   ///< the greatest length of the part, the measure of its accuracy, mm
   bool coaxial = false;              ///< every ruling is the first one turned about the axis
@@ -213,7 +214,7 @@ struct Form {
   double after = 0;
 
   /// Whether its ends are cut by their own planes alone.
-  [[nodiscard]] bool untrimmed() const { return trims.empty() && bodies.empty(); }
+  [[nodiscard]] bool untrimmed() const { return trims.empty() && bodies.empty() && mitres.empty(); }
   /// The seam rulings.
   [[nodiscard]] double from() const { return wall.front().from + before; }
   [[nodiscard]] double to() const { return wall.back().to - after; }

@@ -23,6 +23,9 @@ namespace juggler {
 /// Errors  std::out_of_range where there is none.
 [[nodiscard]] Amount measured(const std::vector<Fact>& facts, const std::string& name, size_t which = 0);
 
+/// A joint of two parts, as it came out: one fact, named after both.
+[[nodiscard]] Fact joint_fact(const JointProof& joint);
+
 /// Whether all elements of a wall are alike: a turn about its axis keeps it, between level ends.
 [[nodiscard]] bool alike_elements(const PieceResult& piece);
 

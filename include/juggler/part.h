@@ -122,6 +122,22 @@ struct EndBody {
   }
 };
 
+/// An end in a plane through the axis that its rulings, prolonged, run to: where segments of an elbow meet.
+struct Mitre {
+  EndName end = EndName::top;
+  double height = 0;  ///< where the plane meets the axis, mm
+  Angle tilt = {};    ///< of the plane from level, 0 to 89 degrees
+  Angle uphill = {};  ///< plan angle of the direction in which it rises
+  Contact contact = Contact::size_face;
+};
+
+/// One of several segments that are alike, in the row that they stand in.
+struct RowPlace {
+  int position = 1;          ///< in the row, from 1
+  bool upside_down = false;  ///< its top stands where others have their base
+  Frame stands = {};         ///< in the row's frame
+};
+
 /// Two parts that meet: the branch's end and the hole in the main for it. Short for an EndBody of the one and a
 /// fitted Opening of the other.
 enum class Fit { set_on, set_in };
@@ -228,6 +244,7 @@ struct PartPlace {
 
   std::string follows = {};  ///< this part: its base lies on that one's top
   Angle spin = {};           ///< about its own axis, before all else
+  std::optional<Frame> further = {};  ///< within the frame that this comes to: of parts made together
 };
 /// The frame of a place in that of the other part: of what follows it, on that part's top.
 /// Errors  Refusal at place.lean, tilt, height, or where the ways of placing are mixed.
@@ -264,7 +281,26 @@ struct Part {
   /// What a job calls the shape's keys, where it differs.
   std::map<std::string, std::string> asked_as = {};
   std::optional<PartPlace> place = {};
-  std::vector<EndBody> ends = {};  ///< that other parts cut
+  std::vector<EndBody> ends = {};   ///< that other parts cut
+  std::vector<Mitre> mitres = {};   ///< planes in place of those of its ends
+  std::vector<RowPlace> row = {};   ///< of segments: where this one stands in its row, and those like it
 };
+
+/// The segments of an elbow, base to top: those that are alike are one part, counted.
+///
+/// like    what all have in common: sheet, seam, making, place
+/// Errors  Refusal for sizes missing, contradictory or out of range, at their keys.
+/// Source  docs/maths/elbow.md.
+[[nodiscard]] std::vector<Part> segments_of(const Elbow& elbow, const Part& like);
+/// Where its top ends, in the elbow's frame, and by how much the axes of neighbours stand apart, joint by joint,
+/// mm: 0 where it does not taper.
+struct ElbowRun {
+  Frame top = {};
+  std::vector<double> jogs = {};
+  int segments = 0;
+  Angle step = {};         ///< by which the axis turns at each mitre
+  double facet_error = 0;  ///< at the back: of the corners from the arc that it goes round, mm
+};
+[[nodiscard]] ElbowRun run_of(const Elbow& elbow, const Sheet& sheet);
 
 }  // namespace juggler

@@ -247,6 +247,22 @@ struct Cylinder {
   std::vector<Flange> flanges = {};
 };
 
+/// A segmented elbow: pieces of one cylinder, or of one straight cone where it tapers, mitred. It stands on its
+/// base and turns towards plan angle 0, where its throat is.
+struct Elbow {
+  End size = {};                     ///< of the base: diameter, radius or girth; its own face
+  std::optional<End> end_size = {};  ///< of the top, where it tapers
+  std::optional<double> radius = {};  ///< of the centre line
+  std::optional<Angle> angle = {};    ///< by which the axis turns in all, 1 to 270 degrees
+  std::optional<int> segments = {};   ///< 2 to 64, the first and the last half ones
+  std::optional<double> facet_error = {};  ///< or as few as keep the back this near the round one, mm
+  double straight_base = 0;                ///< added to the ends, mm
+  double straight_top = 0;
+  std::optional<Contact> contact = {};  ///< of the mitres, else the size face
+  Angle seam = {};                      ///< its plan angle on each segment: 0 the throat, 180 the back
+  Angle alternate = {};                 ///< by which that of every second segment lies further on
+};
+
 enum class ProfileKind { circle, rectangle, ellipse, obround, polygon, polyline, outline };
 [[nodiscard]] const char* name_of(ProfileKind kind);
 

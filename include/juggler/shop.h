@@ -39,6 +39,8 @@ struct Row {
   RowKind kind = RowKind::number;
 };
 [[nodiscard]] std::vector<Row> key_numbers(const JobResult& job, const PieceResult& piece);
+/// Where parts of the job meet.
+[[nodiscard]] std::vector<Row> joint_numbers(const JobResult& job);
 /// A table as its numbers are written: lengths in the job's units, angles in degrees; with units in the heads
 /// of a list that stands alone.
 struct Schedule {

@@ -91,6 +91,8 @@ Seen seen_together(const JobResult& job) {
     const auto add_name = [&](std::vector<ViewNote>& notes, const Projection& projection) {
       notes.emplace_back(name_label(piece, placed_scene(all->back().own, piece.stands, projection), {1, 0}));
     };
+    const std::vector<Frame> stands = all_stands(piece);
+    for (size_t k = 1; k < stands.size(); ++k) all->push_back({all->back().own, stands[k]});
     add_name(together.in_front, from_front);
     add_name(together.in_above, from_above);
     add_name(together.in_pictorial, together.pictorial);

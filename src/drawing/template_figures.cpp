@@ -66,7 +66,9 @@ bool cuts_all(const Form& f, EndName end, Vec3 normal, double height) {
 // Nothing where no one plane cuts the end.
 std::optional<EndPlane> plane_of(const Form& f, EndName end) {
   if (f.pointed(end) || f.open) return std::nullopt;
-  if (std::any_of(f.bodies.begin(), f.bodies.end(), [&](const EndBody& e) { return e.end == end; }))
+  const auto of_this = [&](const auto& cut) { return cut.end == end; };
+  if (std::any_of(f.bodies.begin(), f.bodies.end(), of_this) ||
+      std::any_of(f.mitres.begin(), f.mitres.end(), of_this))
     return std::nullopt;
   const auto of_end = [&](const AskedProfile& p) { return p.end == end; };
   const auto profile = std::find_if(f.profiles.begin(), f.profiles.end(), of_end);

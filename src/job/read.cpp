@@ -253,7 +253,13 @@ void add_part(const Entries& entries, Numbers& numbers, Job& job, const std::str
   const ShapeRow& row = row_of(part.shape);
   Reader r(entries, numbers, job.units, name.empty() ? "part." : "parts." + name + ".");
   if (!row.parts) return job.parts.push_back(std::move(part));
-  for (Part& one : row.parts(r, std::move(part))) job.parts.push_back(std::move(one));
+  try {
+    for (Part& one : row.parts(r, part)) job.parts.push_back(std::move(one));
+  } catch (const JobRefusal&) {
+    throw;
+  } catch (const Refusal& refusal) {
+    throw located(job, part, refusal);
+  }
 }
 
 Units read_units(const Entries& entries) {

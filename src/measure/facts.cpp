@@ -157,7 +157,7 @@ void add_height(std::vector<Fact>& rows, const Blank& b) {
   rows.push_back({"overall height", length(b.overall_height, {"lowest metal", "highest metal", "axis"})});
 }
 
-bool alike_elements(const PieceResult& p) { return p.wall() && p.wall()->coaxial && p.wall()->trims.empty(); }
+bool alike_elements(const PieceResult& p) { return p.wall() && p.wall()->coaxial && p.wall()->untrimmed(); }
 
 Amount edge_length(const Edge& e) {
   return exact(length_of(e.arcs), Amount::Of::length, {"end", "end", "edge as cut"});
@@ -248,6 +248,14 @@ Phrase stands_words(const Frame& f) {
                     plan_angle(Angle::radians(towards < 0 ? towards + two_pi : towards)));
 }
 
+// What an end meets.
+Phrase end_words(const EndBody& end) {
+  Phrase text = say("meets the {} of {}, contact {}", name_of(end.face), end.body, name_of(end.contact_made()));
+  if (end.gap > 0) text += say(", {} before it", length(end.gap, {"end", name_of(end.face) + (" of " + end.body), "ruling"}));
+  if (end.gap < 0) text += say(", {} past it", length(-end.gap, {"end", name_of(end.face) + (" of " + end.body), "ruling"}));
+  return text;
+}
+
 // How many, and of which hand: of what has one of its own its sizes say it.
 Fact made_fact(const Part& part, const Blank& b, bool has_hand) {
   const bool mirrored = part.making.hand == Hand::opposite && !has_hand;
@@ -271,8 +279,32 @@ std::vector<Fact> asked_of(const PieceResult& p) {
     rows.push_back({"place", place_words(*p.part.place)});
     rows.push_back({"stands", stands_words(p.stands)});
   }
+  for (const EndBody& end : p.part.ends) rows.push_back({fmt::format("end {}", name_of(end.end)), end_words(end)});
+  for (const Mitre& m : p.part.mitres)
+    rows.push_back({fmt::format("mitre {}", name_of(m.end)),
+                    say("{} from square to the axis, uphill {}, contact {}",
+                        given_angle(m.tilt, {"square to the axis", "plane of the mitre", ""}), plan_angle(m.uphill),
+                        name_of(m.contact))});
   rows.push_back(made_fact(p.part, p.blank, p.formed->has_hand));
   return rows;
+}
+
+Fact joint_fact(const JointProof& j) {
+  const Where edge{"edge formed again", "what it meets, formed again", ""};
+  const Where walls{"outward normal of one", "outward normal of the other", ""};
+  Phrase text = say("{}, differs by {}, {} allowed; edge {}", j.passed ? "passed" : "failed",
+                    error_of(std::max(j.distance, j.hole_distance.value_or(0)), true, edge),
+                    error_of(j.allowed, false), length(j.edge_length, {"once round", "", "edge of " + j.branch}));
+  if (j.hole_length)
+    text += say(", {} {}", j.mitred ? "the other" : "hole",
+                length(*j.hole_length, {"once round", "", "edge of " + j.main}));
+  text += say("; walls at {} to {}", angle(j.least_angle.walls, walls), angle(j.greatest_angle.walls, walls));
+  if (!j.mitred)
+    text += say("; gap {} asked, {} found", length(j.gap, {"branch", "face of the main", "ruling"}),
+                length(j.gap_found, {"metal of the branch", "face of the main", "nearest places"}));
+  const std::string name = j.mitred ? fmt::format("mitre {}", j.position)
+                                    : fmt::format("joint {} on {}", j.branch, j.main);
+  return {name, text, RowKind::number};
 }
 
 std::optional<double> mass_of(const PieceResult& p) {

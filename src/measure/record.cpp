@@ -315,6 +315,32 @@ Record proof_record(const Proof& p, const Units& units) {
           {"allowed_strain", share(p.allowed_strain, off_stated)}};
 }
 
+Record joint_record(const JointProof& j, const Units& units) {
+  const Between off{"edge formed again", "what it meets, formed again", ""};
+  const auto place = [](const JointPlace& p) -> Record {
+    return {{"plan_angle", deg(p.plan, plan_of_place)},
+            {"walls", deg(p.walls, {"outward normal of one", "outward normal of the other", ""})}};
+  };
+  return {{"kind", j.mitred ? "mitre" : "branch"},
+          {"main", j.main},
+          {"branch", j.branch},
+          {"end", name_of(j.end)},
+          {"face", j.mitred ? Record() : Record(name_of(j.face))},
+          {"position", j.mitred ? Record(j.position) : Record()},
+          {"passed", j.passed},
+          {"distance", mm(j.distance, off)},
+          {"where", j.where.in(units)},
+          {"hole_distance", mm(j.hole_distance, off)},
+          {"allowed", mm(j.allowed, off)},
+          {"edge_length", mm(j.edge_length, {"once round", "", "edge of the branch"})},
+          {"other_length", mm(j.hole_length, {"once round", "", "edge of the hole or the other segment"})},
+          {"gap", mm(j.gap, {"branch", "face", "ruling"})},
+          {"gap_found", mm(j.gap_found, {"metal of the branch", "face", "nearest places"})},
+          {"least_angle", place(j.least_angle)},
+          {"greatest_angle", place(j.greatest_angle)},
+          {"places", list_of(j.places, place)}};
+}
+
 Record vector_record(Vec3 v, const Between& between) {
   return {{"x", mm(v.x, between)}, {"y", mm(v.y, between)}, {"z", mm(v.z, between)}};
 }
@@ -358,6 +384,22 @@ Record part_record(const PieceResult& piece) {
     part.add("place", place_record(*p.place));
     part.add("stands", frame_record(piece.stands));
   }
+  if (!p.ends.empty())
+    part.add("ends", list_of(p.ends, [](const EndBody& e) -> Record {
+               return {{"end", name_of(e.end)},
+                       {"body", e.body},
+                       {"face", name_of(e.face)},
+                       {"contact", name_of(e.contact_made())},
+                       {"gap", mm(e.gap, {"end", "face", "ruling"})}};
+             }));
+  if (!p.mitres.empty())
+    part.add("mitres", list_of(p.mitres, [](const Mitre& m) -> Record {
+               return {{"end", name_of(m.end)},
+                       {"height", mm(m.height, {"base", "plane of the mitre", "axis"})},
+                       {"tilt", deg(m.tilt, {"square to the axis", "plane of the mitre", ""})},
+                       {"uphill", deg(m.uphill, {"x axis", "way up", "plan"})},
+                       {"contact", name_of(m.contact)}};
+             }));
   if (piece.formed->has_hand) part.add("hand", p.making.hand == Hand::opposite ? "left" : "right");
   return part;
 }
@@ -384,6 +426,7 @@ Record piece_record(const PieceResult& piece, const Bench& bench, const Units& u
                 {"folding", piece.formed->body ? folding_record(b, *piece.formed->body) : Record()},
                 {"pressed", pressed_record(b.pressed)},
                 {"openings", openings_record(b)},
+                {"notches", notches_record(b)},
                 {"opening_groups", opening_groups_record(b, units)},
                 {"measures", measures_record(piece)},
                 {"notes", texts(b.notes, units)},

@@ -70,7 +70,7 @@ Record group_record(const OpeningGroup& g, const Units& units) {
   const char* next = "the next opening";
   return {{"name", g.name},
           {"how", name_of(g.how)},
-          {"contact", g.how == OpeningHow::bored ? Record(name_of(g.contact)) : Record()},
+          {"contact", g.how != OpeningHow::laid ? Record(name_of(g.contact)) : Record()},
           {"lettering", g.lettering},
           {"form", g.form.in(units)},
           {"cut", g.cut},
@@ -92,6 +92,10 @@ Record group_record(const OpeningGroup& g, const Units& units) {
 
 Record openings_record(const Blank& b) {
   return list_of(b.openings, [&](const BlankOpening& o) { return opening_record(b, o); });
+}
+
+Record notches_record(const Blank& b) {
+  return list_of(b.notches, [&](const BlankOpening& o) { return opening_record(b, o); });
 }
 
 Record opening_groups_record(const Blank& b, const Units& units) {

@@ -79,6 +79,8 @@ inline constexpr Between stretched{"flat", "formed", ""};
 [[nodiscard]] Record measures_record(const PieceResult& piece);
 
 [[nodiscard]] Record proof_record(const Proof& proof, const Units& units);
+[[nodiscard]] Record joint_record(const JointProof& joint, const Units& units);
+[[nodiscard]] Record notches_record(const Blank& blank);
 /// What a part was asked to be.
 [[nodiscard]] Record part_record(const PieceResult& piece);
 /// All that is stated of a piece, its bench card as that is rounded.

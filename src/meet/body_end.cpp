@@ -403,6 +403,25 @@ Cutter cutter_of(const std::shared_ptr<const Form>& whole, const EndBody& end) {
   return c;
 }
 
+// The layer on which an end has its sizes.
+double size_layer(const Form& f, EndName end) {
+  for (const AskedCircle& c : f.asked) {
+    if (c.end == end) return c.layer;
+  }
+  for (const AskedProfile& p : f.profiles) {
+    if (p.end == end) return p.layer;
+  }
+  return f.neutral_depth;
+}
+
+Cutter cutter_of(const Form& f, const Mitre& m) {
+  const double tilt = m.tilt.radians();
+  const Vec3 uphill{std::cos(m.uphill.radians()), std::sin(m.uphill.radians()), 0};
+  const Vec3 normal = std::cos(tilt) * Vec3{0, 0, 1} - std::sin(tilt) * uphill;
+  return plane_cutter(m.end, {normal, m.height * std::cos(tilt)}, m.contact,
+                      contact_layer(m.contact, size_layer(f, m.end), f.thickness, f.neutral_depth));
+}
+
 void check_wall_left(const Form& f, const EndBody& end) {
   for (const WallPiece& w : f.wall) {
     for (int i = 0; i <= 16; ++i) {
@@ -434,12 +453,13 @@ void check_wall_left(const Form& f, const EndBody& end) {
 
 }  // namespace
 
-PieceMaker ended_by(PieceMaker pieces, const std::vector<EndBody>& ends) {
-  if (ends.empty()) return pieces;
+PieceMaker ended_by(PieceMaker pieces, const std::vector<EndBody>& ends, const std::vector<Mitre>& mitres) {
+  if (ends.empty() && mitres.empty()) return pieces;
   const auto whole = std::make_shared<const Form>(pieces({0, two_pi, 0, 0}));
   std::vector<Cutter> cutters;
   for (const EndBody& end : ends) cutters.push_back(cutter_of(whole, end));
-  return [pieces = std::move(pieces), cutters, ends](const Span& span) {
+  for (const Mitre& mitre : mitres) cutters.push_back(cutter_of(*whole, mitre));
+  return [pieces = std::move(pieces), cutters, ends, mitres](const Span& span) {
     Form f = pieces(span);
     if (f.whole_base.pieces().empty()) f.whole_base = f.base;
     if (f.whole_top.pieces().empty()) f.whole_top = f.top;
@@ -455,6 +475,7 @@ PieceMaker ended_by(PieceMaker pieces, const std::vector<EndBody>& ends) {
     }
     f.wall = cut_at_corners(f.wall, f.base, f.top);
     f.bodies = ends;
+    f.mitres = mitres;
     for (const EndBody& end : ends) check_wall_left(f, end);
     return f;
   };

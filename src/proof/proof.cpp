@@ -428,6 +428,7 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
              p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;
   std::vector<EndName> met;
   for (const EndBody& end : f.bodies) met.push_back(end.end);
+  for (const Mitre& mitre : f.mitres) met.push_back(mitre.end);
   return {p, lines_of(formed, f, panels), elements_of(blank, of_elements, formed, panels), std::move(met)};
 }
 

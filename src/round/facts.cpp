@@ -94,6 +94,10 @@ Phrase end_label(const RoundPart& part, EndName end) {
   for (const EndBody& e : part.form.bodies) {
     if (e.end == end) return name + " cut to " + e.body;
   }
+  for (const Mitre& m : part.form.mitres) {
+    if (m.end == end)
+      return say("{} mitred at {}", name, given_angle(m.tilt, {"level", "plane of the mitre", "axis"}));
+  }
   const RoundSizes& z = part.sizes;
   const bool base = end == EndName::base;
   if (z.one_size && !base && part.form.untrimmed()) return {};

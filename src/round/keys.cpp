@@ -100,6 +100,39 @@ std::vector<Key> cylinder_keys() {
        {"top.contact", Kind::choice, "the layer that meets the top's plane (else the size face)", contacts}});
 }
 
+constexpr const char* elbow_figure = R"(
+                     top
+                 .---------.           from the side: the centre line turns towards plan angle 0
+             .--'         /|
+           .' \      .---' |
+          /    \   .'      |
+    back |      \ /  throat
+         |-------'
+         |       |      <- mitres: each halves the turn
+         |       |
+         '-------'
+           base         radius: from the centre of the turn to the axis
+)";
+
+std::vector<Key> elbow_keys() {
+  std::vector<Key> keys{
+      {"diameter", Kind::length, "of the pipe at the base, on the size face"},
+      {"girth", Kind::length, "or: once round it"},
+      {"sizes_on", Kind::choice, "the face of the size, where it differs from the sheet's", faces},
+      {"end_diameter", Kind::length, "at the top, where it tapers (else as at the base)"},
+      {"radius", Kind::length, "of the centre line"},
+      {"angle", Kind::angle, "by which the axis turns in all, 1 to 270"},
+      {"segments", Kind::count, "2 to 64, the first and the last half ones"},
+      {"facet_error", Kind::length, "or: as few as keep the back this near the arc that it goes round"},
+      {"straight.base", Kind::length, "added to the first segment (else 0)"},
+      {"straight.top", Kind::length, "added to the last (else 0)"},
+      {"contact", Kind::choice, "the layer that meets the mitres (else the size face)", contacts},
+      {"seam.on", Kind::choice, "where the seam of every segment lies (else seam.at)", {"throat", "side", "back"}},
+      {"seam.alternate", Kind::angle, "by which that of every second segment lies further on (else 0)"}};
+  append(keys, seam_keys());
+  return completed(std::move(keys));
+}
+
 }  // namespace
 
 std::vector<ShapeRow> round_rows() {
@@ -112,7 +145,10 @@ std::vector<ShapeRow> round_rows() {
            cone_keys, read_cone, nullptr, nullptr, derived_of_cone},
           {"cylinder", "a cylinder, its ends level or slanting", cylinder_figure,
            "One of diameter, radius, girth; and height, or short_side and long_side for a slanting top.",
-           cylinder_keys, read_cylinder, nullptr, nullptr, derived_of_cylinder}};
+           cylinder_keys, read_cylinder, nullptr, nullptr, derived_of_cylinder},
+          {"elbow", "a segmented elbow, straight or tapering: several parts that meet in mitres", elbow_figure,
+           "diameter, radius of the centre line, angle, and segments or facet_error.", elbow_keys,
+           read_nothing_yet, parts_of_elbow, nullptr, nullptr}};
 }
 
 }  // namespace juggler

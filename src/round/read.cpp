@@ -1,4 +1,6 @@
 // Cones and cylinders of a job, and what follows from their sizes.
+#include <array>
+
 #include "juggler/formed.h"
 #include "round_rows.h"
 #include "round_sizes.h"
@@ -116,6 +118,34 @@ void read_cylinder(Reader& r, const std::string&, Part& part) {
   c.trims = read_trims(r);
   c.flanges = read_flanges(r);
   part.asked = c;
+}
+
+void read_nothing_yet(Reader&, const std::string&, Part&) {}
+
+std::vector<Part> parts_of_elbow(Reader& r, Part like) {
+  Elbow e;
+  r.length("diameter", e.size.diameter);
+  r.length("girth", e.size.girth);
+  r.choice("sizes_on", face_words, e.size.sizes_on);
+  End end;
+  r.length("end_diameter", end.diameter);
+  if (end.diameter) e.end_size = end;
+  r.length("radius", e.radius);
+  r.angle("angle", e.angle);
+  if (r.at("segments")) r.count("segments", e.segments.emplace());
+  r.length("facet_error", e.facet_error);
+  r.length("straight.base", e.straight_base);
+  r.length("straight.top", e.straight_top);
+  r.contact("contact", e.contact);
+  constexpr std::array<std::pair<const char*, int>, 3> sides{{{"throat", 0}, {"side", 90}, {"back", 180}}};
+  e.seam = like.seam.at;
+  std::optional<int> side;
+  r.choice("seam.on", sides, side);
+  if (side) e.seam = Angle::degrees(*side);
+  if (const Entry* at = r.at("seam.at"); at && side)
+    refuse(*at, "is given beside seam.on", {}, "leave one of the two out");
+  r.angle("seam.alternate", e.alternate);
+  return segments_of(e, like);
 }
 
 std::optional<double> derived_of_cone(Reader& part, Reader& sheet, Reader& own_sheet,

@@ -15,4 +15,8 @@ void read_cylinder(Reader& part, const std::string& source, Part& into);
 [[nodiscard]] std::optional<double> derived_of_cylinder(Reader& part, Reader& sheet, Reader& own_sheet,
                                                         const std::string& source, const std::string& key);
 
+/// Of an elbow all is read with its parts.
+void read_nothing_yet(Reader& part, const std::string& source, Part& into);
+[[nodiscard]] std::vector<Part> parts_of_elbow(Reader& part, Part like);
+
 }  // namespace juggler

@@ -34,7 +34,8 @@ ViewNote size_of_end(const RoundPart& round, EndName end, const Phrase& text) {
   if (f.pointed(end)) return ViewLabel{text, {on_rim(f.from())}, away};
   const auto of_end = [&](const auto& cut) { return cut.end == end; };
   if (std::any_of(f.trims.begin(), f.trims.end(), of_end) ||
-      std::any_of(f.bodies.begin(), f.bodies.end(), of_end)) {
+      std::any_of(f.bodies.begin(), f.bodies.end(), of_end) ||
+      std::any_of(f.mitres.begin(), f.mitres.end(), of_end)) {
     ViewLabel label{text, {}, away};
     for (int i = 0; i < 12; ++i) label.at.push_back(on_rim(f.from() + (f.to() - f.from()) * i / 12));
     return label;

@@ -11,7 +11,7 @@
 namespace juggler {
 
 Formed joined_wall(const Part& part, const PieceMaker& drawn, double height, const RuledGivenMiss& given) {
-  const PieceMaker piece = ended_by(as_made(drawn, part.making.hand), part.ends);
+  const PieceMaker piece = ended_by(as_made(drawn, part.making.hand), part.ends, part.mitres);
   const Seam seam = seam_as_made(part.seam, part.making);
   const WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, height};
   const double from = seam_spans(whole.form, seam).front().from;

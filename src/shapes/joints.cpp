@@ -2,6 +2,8 @@
 #include "proof/joints.h"
 
 #include <algorithm>
+#include <map>
+#include <tuple>
 
 #include "juggler/develop.h"
 
@@ -170,6 +172,169 @@ class Joining {
   JointProof joint_;
 };
 
+// An edge of a segment in the row's frame, on the layer that its mitre's contact lets touch.
+class MitredEdge {
+ public:
+  MitredEdge(const Pieces& pieces, const RowPlace& place, bool upper)
+      : place_(place),
+        end_(upper != place.upside_down ? EndName::top : EndName::base),
+        form_(*pieces.front()->wall()),
+        formed_(formed_of(pieces)) {
+    for (const auto& m : form_.mitres) {
+      if (m.end == end_) mitre_ = &m;
+    }
+    for (const auto& [blank, formed] : formed_.blanks) {
+      charts_.push_back(formed.chart(0, 0));
+      for (const Edge& e : blank->edges) {
+        if (e.name == (end_ == EndName::base ? EdgeName::base : EdgeName::top)) length_ += length_of(e.arcs);
+      }
+    }
+  }
+
+  struct Place {
+    Vec3 at, normal;
+    double u = 0;
+  };
+  [[nodiscard]] Place at(size_t chart, double u) const {
+    const Chart& c = charts_[chart];
+    const Ruling r = c.at(u);
+    const Vec3 edge = end_ == EndName::top ? r.c + c.ends(u).second * r.e : r.c;
+    return {place_.stands.place(edge + touching(c, edge, r.n) * r.n), place_.stands.way(r.n), u};
+  }
+  [[nodiscard]] const std::vector<Chart>& charts() const { return charts_; }
+  [[nodiscard]] double length() const { return length_; }
+
+ private:
+  // From the neutral layer.
+  [[nodiscard]] double touching(const Chart& c, Vec3 edge, Vec3 n) const {
+    const double tilt = mitre_->tilt.radians();
+    const Vec3 up{std::cos(mitre_->uphill.radians()), std::sin(mitre_->uphill.radians()), 0};
+    const Vec3 normal = std::cos(tilt) * Vec3{0, 0, 1} - std::sin(tilt) * up;
+    switch (mitre_->contact) {
+      case Contact::clear:
+      case Contact::full: {
+        const double outwards = (end_ == EndName::top ? 1 : -1) * dot(normal, n);
+        return (outwards > 0) == (mitre_->contact == Contact::clear) ? c.outside : c.inside;
+      }
+      case Contact::inside:
+        return c.inside;
+      case Contact::middle:
+        return (c.inside + c.outside) / 2;
+      case Contact::outside:
+        return c.outside;
+      case Contact::neutral:
+        return 0;
+      default:
+        break;
+    }
+    for (const AskedCircle& circle : form_.asked) {
+      if (circle.end == end_) return circle.layer - form_.neutral_depth;
+    }
+    (void)edge;
+    return 0;
+  }
+
+  RowPlace place_;
+  EndName end_;
+  const Form& form_;
+  FormedPart formed_;
+  const Mitre* mitre_ = nullptr;
+  std::vector<Chart> charts_;
+  double length_ = 0;
+};
+
+// The place of an edge nearest to a point.
+MitredEdge::Place nearest_on(const MitredEdge& edge, Vec3 point) {
+  constexpr int looks = 720;
+  MitredEdge::Place best;
+  double least = HUGE_VAL;
+  for (size_t k = 0; k < edge.charts().size(); ++k) {
+    const Chart& c = edge.charts()[k];
+    const auto away = [&](double u) { return norm(edge.at(k, u).at - point); };
+    double here = HUGE_VAL;
+    double about = c.from;
+    for (int i = 0; i <= looks; ++i) {
+      const double u = c.from + (c.to - c.from) * i / looks;
+      if (const double d = away(u); d < here) std::tie(here, about) = std::pair{d, u};
+    }
+    const double wide = (c.to - c.from) / looks;
+    // Where the way to it is square to the edge; at the ends of a piece it need not be.
+    constexpr double step = 1e-5;
+    const auto slope = [&](double u) {
+      const double after = away(std::min(u + step, c.to));
+      const double before = away(std::max(u - step, c.from));
+      return (after - before) * (after + before);
+    };
+    const double low = std::max(c.from, about - wide);
+    const double high = std::min(c.to, about + wide);
+    const double u = slope(low) * slope(high) < 0 ? root(slope, low, high) : about;
+    const double nearest = std::min(away(u), here);
+    if (nearest >= least) continue;
+    least = nearest;
+    best = edge.at(k, away(u) <= here ? u : about);
+  }
+  return best;
+}
+
+JointProof mitre_joint(const Pieces& lower, const RowPlace& low, const Pieces& upper, const RowPlace& high) {
+  const MitredEdge below(lower, low, true);
+  const MitredEdge above(upper, high, false);
+  JointProof joint;
+  joint.mitred = true;
+  joint.position = low.position;
+  joint.main = lower.front()->part.name;
+  joint.branch = upper.front()->part.name;
+  joint.end = high.upside_down ? EndName::top : EndName::base;
+  joint.edge_length = above.length();
+  joint.hole_length = below.length();
+  joint.allowed = within::same * std::max(lower.front()->wall()->size, upper.front()->wall()->size);
+  constexpr int looks = 48;
+  for (size_t k = 0; k < below.charts().size(); ++k) {
+    const Chart& c = below.charts()[k];
+    for (int i = 0; i < looks; ++i) {
+      const MitredEdge::Place own = below.at(k, c.from + (c.to - c.from) * (i + 0.5) / looks);
+      const MitredEdge::Place other = nearest_on(above, own.at);
+      JointPlace place;
+      place.plan = Angle::radians(own.u);
+      place.at = own.at;
+      place.walls = Angle::radians(std::acos(std::clamp(dot(own.normal, other.normal), -1.0, 1.0)));
+      const double off = norm(own.at - other.at);
+      if (!(off <= joint.distance)) {
+        joint.distance = off;
+        joint.where = "plan angle " + shown_degrees(place.plan);
+      }
+      if (joint.places.empty() || place.walls < joint.least_angle.walls) joint.least_angle = place;
+      if (joint.places.empty() || joint.greatest_angle.walls < place.walls) joint.greatest_angle = place;
+      joint.places.push_back(place);
+    }
+  }
+  joint.gap_found = 0;
+  joint.passed = joint.distance <= joint.allowed;
+  return joint;
+}
+
+// The joints of a row of segments, from one end to the other.
+void add_mitres(std::vector<JointProof>& joints, std::span<const PieceResult> pieces, const std::string& key) {
+  struct Segment {
+    Pieces pieces;
+    RowPlace place;
+  };
+  std::map<int, Segment> row;
+  for (const PieceResult& p : pieces) {
+    if (p.part.key != key || p.part.row.empty() || !p.wall()) continue;
+    for (const RowPlace& place : p.part.row) {
+      Segment& segment = row[place.position];
+      segment.place = place;
+      segment.pieces.push_back(&p);
+    }
+  }
+  for (auto it = row.begin(); it != row.end() && std::next(it) != row.end(); ++it) {
+    const auto next = std::next(it);
+    joints.push_back(
+        mitre_joint(it->second.pieces, it->second.place, next->second.pieces, next->second.place));
+  }
+}
+
 }  // namespace
 
 std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
@@ -185,6 +350,7 @@ std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
   for (const PieceResult& p : pieces) {
     if (std::find(names.begin(), names.end(), p.part.name) != names.end()) continue;
     names.push_back(p.part.name);
+    if (!p.part.row.empty() && p.part.row.front().position == 1) add_mitres(joints, pieces, p.part.key);
     for (const EndBody& end : p.part.ends) {
       const Pieces branch = of_part(p.part.name);
       const Pieces main = of_part(end.body);

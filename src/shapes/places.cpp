@@ -17,6 +17,7 @@ class Standing {
     open_[i] = true;
     try {
       frames_[i] = placed(i, *parts_[i].place);
+      if (const auto& further = parts_[i].place->further) frames_[i] = frames_[i]->frame(*further);
     } catch (const PlaceRefusal&) {
       throw;
     } catch (const Refusal& refusal) {
@@ -63,6 +64,18 @@ class Standing {
 };
 
 }  // namespace
+
+std::vector<Frame> all_stands(const PieceResult& piece) {
+  std::vector<Frame> all{piece.stands};
+  if (piece.part.row.empty()) return all;
+  // The row's own frame, from where its first one stands in it and in the job.
+  const Frame& in_row = piece.part.row.front().stands;
+  const auto way = [&](Vec3 v) { return piece.stands.way(in_row.own_way(v)); };
+  Frame row{{}, way({1, 0, 0}), way({0, 1, 0}), way({0, 0, 1})};
+  row.origin = piece.stands.origin - row.way(in_row.origin);
+  for (size_t i = 1; i < piece.part.row.size(); ++i) all.push_back(row.frame(piece.part.row[i].stands));
+  return all;
+}
 
 std::vector<Frame> frames_of(std::span<const Part> parts) {
   Standing standing(parts);

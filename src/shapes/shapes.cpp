@@ -47,6 +47,8 @@ Formed form_part(const Part& part) {
   if (!part.ends.empty() && !cut)
     refuse(part.ends.front().key, "cuts an end of a part that is no closed wall by straight rulings",
            part.ends.front().body, "cones, cylinders, transitions that open flat", "leave it out");
+  if (!part.mitres.empty() && (!formed.wall() || formed.form->mitres.empty()))
+    refuse("", "is given mitres, and is no closed wall by straight rulings");
   return formed;
 }
 

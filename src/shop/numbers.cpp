@@ -25,6 +25,12 @@ std::vector<Row> key_numbers(const JobResult& job, const PieceResult& piece) {
   return written(facts_of(piece), job.job.units);
 }
 
+std::vector<Row> joint_numbers(const JobResult& job) {
+  std::vector<Fact> facts;
+  for (const JointProof& joint : job.joints) facts.push_back(joint_fact(joint));
+  return written(facts, job.job.units);
+}
+
 std::vector<Row> asked_for(const JobResult& job, const PieceResult& piece) {
   return written(asked_of(piece), job.job.units);
 }

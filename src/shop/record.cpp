@@ -33,6 +33,7 @@ Record record_of(const JobResult& result) {
           {"job", job_record(result)},
           {"pieces", list_of(result.pieces,
                              [&](const PieceResult& p) { return piece_record(p, job.bench, job.units); })},
+          {"joints", list_of(result.joints, [&](const JointProof& j) { return joint_record(j, job.units); })},
           {"proof", proof_record(worst_proof(result), job.units)}};
 }
 
