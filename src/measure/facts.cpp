@@ -284,7 +284,7 @@ std::vector<Fact> asked_of(const PieceResult& p) {
     rows.push_back({fmt::format("mitre {}", name_of(m.end)),
                     say("{} from square to the axis, uphill {}, contact {}",
                         given_angle(m.tilt, {"square to the axis", "plane of the mitre", ""}), plan_angle(m.uphill),
-                        name_of(m.contact))});
+                        m.contact == Contact::size_face ? "size face" : name_of(m.contact))});
   rows.push_back(made_fact(p.part, p.blank, p.formed->has_hand));
   return rows;
 }

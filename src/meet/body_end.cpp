@@ -326,8 +326,10 @@ class RimOnFace {
       }
       const Series series = Series::fit(a, b, s);
       constexpr int deepest = 18;
+      constexpr size_t most = 200;  // a curve that wants more has no derivatives anywhere
       // Close to a place where it grazes rounding is all there is.
-      const double allowed = depth < 6 ? enough : depth < 12 ? 50 * enough : within::exact * form_.size;
+      const double allowed = depth < 4 ? enough : depth < 7 ? 50 * enough : within::exact * form_.size;
+      if (rim->parts.size() > most) refuse_torn(end_, a);
       if (series.tail() <= allowed) {
         rim->parts.push_back({b, series, Series::fit(a, b, ds)});
       } else if (depth == deepest) {

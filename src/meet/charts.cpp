@@ -346,7 +346,9 @@ class ChartLine {
     const size_t m = falls ? i : i + 1;  // the middle one of three
     const double bend = at(m + 1) - 2 * at(m) + at(m - 1);
     const double slope = (at(m + 1) - at(m - 1)) / 2;
-    if (bend <= 0 || at(m) - slope * slope / (2 * bend) > bend) return {};
+    // Its lowest place must lie about this interval, and low enough.
+    const double lowest = (falls ? 0 : 1) - slope / bend;  // in steps from look i
+    if (bend <= 0 || lowest < -0.5 || lowest > 1.5 || at(m) - slope * slope / (2 * bend) > bend) return {};
     const double from = c_.looks[i].u;
     const double to = c_.looks[i + 1].u;
     const auto f = aside_at();

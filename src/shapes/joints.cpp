@@ -330,6 +330,7 @@ void add_mitres(std::vector<JointProof>& joints, std::span<const PieceResult> pi
   }
   for (auto it = row.begin(); it != row.end() && std::next(it) != row.end(); ++it) {
     const auto next = std::next(it);
+    if (next->first != it->first + 1) continue;  // one between has not been developed
     joints.push_back(
         mitre_joint(it->second.pieces, it->second.place, next->second.pieces, next->second.place));
   }
