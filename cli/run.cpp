@@ -100,10 +100,11 @@ void require_proof(const JobResult& result, const std::string& about) {
   }
   for (const JointProof& j : result.joints) {
     if (j.passed) continue;
-    complain(fmt::format("{}: {} and {} do not meet, nothing is written: off by {:g} mm ({}), the hole by {:g} mm; "
-                         "allowed {:g} mm.",
-                         about, j.branch, j.main, j.distance, j.where.in(result.job.units),
-                         j.hole_distance.value_or(0), j.allowed));
+    complain(fmt::format(
+        "{}: {} and {} do not meet, nothing is written: off by {:g} mm ({}), the hole by {:g} mm; "
+        "allowed {:g} mm.",
+        about, j.branch, j.main, j.distance, j.where.in(result.job.units), j.hole_distance.value_or(0),
+        j.allowed));
   }
 }
 

@@ -1,4 +1,5 @@
-// Parts that meet: ends and holes against closed forms and against rays through a fine mesh, joints and elbows.
+// Parts that meet: ends and holes against closed forms and against rays through a fine mesh, joints and
+// elbows.
 #include "draw.h"
 #include "juggler/develop.h"
 
@@ -7,7 +8,8 @@ namespace {
 
 using std::numbers::pi;
 
-Part pipe(const std::string& name, double diameter, double height, double thickness, Face face = Face::inside) {
+Part pipe(const std::string& name, double diameter, double height, double thickness,
+          Face face = Face::inside) {
   Part p;
   p.name = name;
   p.shape = "cylinder";
@@ -28,7 +30,8 @@ struct Met {
   std::vector<PieceResult> pieces;
   std::vector<JointProof> joints;
   [[nodiscard]] const PieceResult& of(const std::string& name) const {
-    return *std::find_if(pieces.begin(), pieces.end(), [&](const PieceResult& p) { return p.part.name == name; });
+    return *std::find_if(pieces.begin(), pieces.end(),
+                         [&](const PieceResult& p) { return p.part.name == name; });
   }
   [[nodiscard]] bool passed() const {
     return std::all_of(pieces.begin(), pieces.end(), [](const PieceResult& p) { return p.proof.passed; }) &&
@@ -49,8 +52,8 @@ MeetingParts joint(Fit fit, double gap = 0) {
   return {.main = "main", .branch = "branch", .fit = fit, .gap = gap};
 }
 
-// How far from the main's axis along the branch's a ruling of radius r meets a cylinder of radius R: the branch's
-// axis leans by tilt, passes the main's axis at the offset; its plan angle 0 points up.
+// How far from the main's axis along the branch's a ruling of radius r meets a cylinder of radius R: the
+// branch's axis leans by tilt, passes the main's axis at the offset; its plan angle 0 points up.
 double along_branch(double r, double radius, double tilt, double offset, double u) {
   const double x = -std::sin(tilt) * r * std::cos(u);
   const double y = offset - r * std::sin(u);
@@ -63,7 +66,8 @@ TEST(Meeting, PipesOnPipesAreTheClosedForm) {
     double branch, tilt, offset;
   };
   for (const Case& k : {Case{596, 0, 0}, {596, 30, 0}, {250, 45, 60}, {180, -50, 0}, {120, 20, 238}}) {
-    for (const Contact contact : {Contact::inside, Contact::middle, Contact::outside, Contact::clear, Contact::full}) {
+    for (const Contact contact :
+         {Contact::inside, Contact::middle, Contact::outside, Contact::clear, Contact::full}) {
       Part branch = pipe("branch", k.branch, 900, 2);
       branch.place = on_main(600, 40, k.tilt, k.offset);
       branch.ends = {{.body = "main", .contact = contact, .gap = 1.5}};
@@ -75,9 +79,13 @@ TEST(Meeting, PipesOnPipesAreTheClosedForm) {
         const auto reach = [&](double layer) {
           return along_branch(k.branch / 2 + layer, 303 + 1.5, k.tilt * pi / 180, k.offset, u);
         };
-        double asked = contact == Contact::middle ? reach(1) : contact == Contact::outside ? reach(2) : reach(0);
-        for (int n = 0; n <= 4000 && contact == Contact::clear; ++n) asked = std::max(asked, reach(n / 2000.0));
-        for (int n = 0; n <= 4000 && contact == Contact::full; ++n) asked = std::min(asked, reach(n / 2000.0));
+        double asked = contact == Contact::middle    ? reach(1)
+                       : contact == Contact::outside ? reach(2)
+                                                     : reach(0);
+        for (int n = 0; n <= 4000 && contact == Contact::clear; ++n)
+          asked = std::max(asked, reach(n / 2000.0));
+        for (int n = 0; n <= 4000 && contact == Contact::full; ++n)
+          asked = std::min(asked, reach(n / 2000.0));
         const bool searched = contact == Contact::clear || contact == Contact::full;
         EXPECT_NEAR(f.base(u).s, asked, searched ? 1e-6 : 1e-9) << k.branch << " " << u;
       }
@@ -120,7 +128,8 @@ TEST(Meeting, EndsOnOtherWallsAreWhereRaysComeThrough) {
   Part cone = pipe("main", 600, 1200, 3);
   cone.asked = Cone{.base = Diameter::mm(700), .top = Diameter::mm(380), .height = 1200};
   Part offset = cone;
-  offset.asked = Cone{.base = Diameter::mm(700), .top = Diameter::mm(480), .height = 1200, .shift = {120, -60}};
+  offset.asked =
+      Cone{.base = Diameter::mm(700), .top = Diameter::mm(480), .height = 1200, .shift = {120, -60}};
   Part square = cone;
   Transition t;
   t.base.profile = {.kind = ProfileKind::rectangle, .width = 700, .length = 600, .corner_radius = 60};
@@ -145,8 +154,7 @@ TEST(Meeting, EndsOnOtherWallsAreWhereRaysComeThrough) {
           const Vec3 start = stands.place(r.c + from * r.n + own.top(u).s * r.e);
           return own.top(u).s - through_mesh(other, layer, start, stands.way(Vec3{} - r.e));
         };
-        const double asked =
-            fit == Fit::set_on ? std::max(reach(0), reach(2)) : std::min(reach(0), reach(2));
+        const double asked = fit == Fit::set_on ? std::max(reach(0), reach(2)) : std::min(reach(0), reach(2));
         EXPECT_NEAR(own.base(u).s, asked, 0.02);  // of chords half a degree long
       }
     }
@@ -174,7 +182,8 @@ TEST(Meeting, TheHoleHoldsWhatGoesThrough) {
 TEST(Meeting, WhatDoesNotMeetFailsItsProof) {
   Part branch = pipe("branch", 250, 700, 2);
   branch.place = on_main(600, 40, 45, 60);
-  const std::vector<Part> parts = introduced(std::vector{pipe("main", 600, 1200, 2), branch}, std::vector{joint(Fit::set_on, 1)});
+  const std::vector<Part> parts =
+      introduced(std::vector{pipe("main", 600, 1200, 2), branch}, std::vector{joint(Fit::set_on, 1)});
   std::vector<PieceResult> pieces;
   for (const Part& part : parts) {
     for (PieceResult& p : develop(part)) pieces.push_back(std::move(p));
@@ -267,7 +276,8 @@ TEST(RandomMeeting, PairsAreProvedOrRefusedWithAReason) {
   int made = 0;
   for (int i = 0; i < draws(1000); ++i) {
     const std::vector<Part> parts{random_main(random), random_branch(random)};
-    MeetingParts asked = joint(random.one_in(2) ? Fit::set_on : Fit::set_in, random.one_in(2) ? 0 : random.between(0, 3));
+    MeetingParts asked =
+        joint(random.one_in(2) ? Fit::set_on : Fit::set_in, random.one_in(2) ? 0 : random.between(0, 3));
     if (random.one_in(2)) asked.clearance = random.between(0, 3);
     if (asked.fit == Fit::set_in && random.one_in(2)) asked.beyond = random.between(0, 20);
     SCOPED_TRACE("pair " + std::to_string(i));

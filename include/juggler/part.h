@@ -98,9 +98,9 @@ struct Neighbour;
 /// What a fitted opening is for: the face of another part, moved outwards, where it goes through the wall on
 /// the side towards that part's other end.
 struct FittedBody {
-  std::string body = {};  ///< that part's name
+  std::string body = {};     ///< that part's name
   Face face = Face::inside;  ///< inside, for a part set on; outside, for one set in
-  double clearance = 0;   ///< round that face, mm
+  double clearance = 0;      ///< round that face, mm
   std::shared_ptr<const Neighbour> met = {};
 };
 
@@ -108,13 +108,13 @@ struct FittedBody {
 /// part's face.
 struct EndBody {
   EndName end = EndName::base;
-  std::string body = {};       ///< that part's name
-  Face face = Face::outside;   ///< outside (set on) or inside (set in)
+  std::string body = {};      ///< that part's name
+  Face face = Face::outside;  ///< outside (set on) or inside (set in)
   /// Which of its own layers lie on that face: a named one; `clear`, none passes it; `full`, all reach it.
   /// Else clear on an outside, full on an inside.
   std::optional<Contact> contact = {};
-  double gap = 0;              ///< between that layer and the face, for the weld, mm
-  std::string key = {};        ///< in a job, where the other part is named
+  double gap = 0;        ///< between that layer and the face, for the weld, mm
+  std::string key = {};  ///< in a job, where the other part is named
   std::shared_ptr<const Neighbour> met = {};
 
   [[nodiscard]] Contact contact_made() const {
@@ -138,8 +138,8 @@ struct RowPlace {
   Frame stands = {};         ///< in the row's frame
 };
 
-/// Two parts that meet: the branch's end and the hole in the main for it. Short for an EndBody of the one and a
-/// fitted Opening of the other.
+/// Two parts that meet: the branch's end and the hole in the main for it. Short for an EndBody of the one and
+/// a fitted Opening of the other.
 enum class Fit { set_on, set_in };
 struct MeetingParts {
   std::string main = {};
@@ -242,8 +242,8 @@ struct PartPlace {
   Angle tilt = {};    ///< of the axis, over -90 and under 90 degrees: positive where it rises outwards
   double offset = 0;  ///< of the axis, to the right as seen from outside, mm
 
-  std::string follows = {};  ///< this part: its base lies on that one's top
-  Angle spin = {};           ///< about its own axis, before all else
+  std::string follows = {};           ///< this part: its base lies on that one's top
+  Angle spin = {};                    ///< about its own axis, before all else
   std::optional<Frame> further = {};  ///< within the frame that this comes to: of parts made together
 };
 /// The frame of a place in that of the other part: of what follows it, on that part's top.
@@ -281,9 +281,9 @@ struct Part {
   /// What a job calls the shape's keys, where it differs.
   std::map<std::string, std::string> asked_as = {};
   std::optional<PartPlace> place = {};
-  std::vector<EndBody> ends = {};   ///< that other parts cut
-  std::vector<Mitre> mitres = {};   ///< planes in place of those of its ends
-  std::vector<RowPlace> row = {};   ///< of segments: where this one stands in its row, and those like it
+  std::vector<EndBody> ends = {};  ///< that other parts cut
+  std::vector<Mitre> mitres = {};  ///< planes in place of those of its ends
+  std::vector<RowPlace> row = {};  ///< of segments: where this one stands in its row, and those like it
 };
 
 /// The segments of an elbow, base to top: those that are alike are one part, counted.
@@ -292,8 +292,8 @@ struct Part {
 /// Errors  Refusal for sizes missing, contradictory or out of range, at their keys.
 /// Source  docs/maths/elbow.md.
 [[nodiscard]] std::vector<Part> segments_of(const Elbow& elbow, const Part& like);
-/// Where its top ends, in the elbow's frame, and by how much the axes of neighbours stand apart, joint by joint,
-/// mm: 0 where it does not taper.
+/// Where its top ends, in the elbow's frame, and by how much the axes of neighbours stand apart, joint by
+/// joint, mm: 0 where it does not taper.
 struct ElbowRun {
   Frame top = {};
   std::vector<double> jogs = {};

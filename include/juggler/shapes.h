@@ -247,14 +247,14 @@ struct Cylinder {
   std::vector<Flange> flanges = {};
 };
 
-/// A segmented elbow: pieces of one cylinder, or of one straight cone where it tapers, mitred. It stands on its
-/// base and turns towards plan angle 0, where its throat is.
+/// A segmented elbow: pieces of one cylinder, or of one straight cone where it tapers, mitred. It stands on
+/// its base and turns towards plan angle 0, where its throat is.
 struct Elbow {
-  End size = {};                     ///< of the base: diameter, radius or girth; its own face
-  std::optional<End> end_size = {};  ///< of the top, where it tapers
-  std::optional<double> radius = {};  ///< of the centre line
-  std::optional<Angle> angle = {};    ///< by which the axis turns in all, 1 to 270 degrees
-  std::optional<int> segments = {};   ///< 2 to 64, the first and the last half ones
+  End size = {};                           ///< of the base: diameter, radius or girth; its own face
+  std::optional<End> end_size = {};        ///< of the top, where it tapers
+  std::optional<double> radius = {};       ///< of the centre line
+  std::optional<Angle> angle = {};         ///< by which the axis turns in all, 1 to 270 degrees
+  std::optional<int> segments = {};        ///< 2 to 64, the first and the last half ones
   std::optional<double> facet_error = {};  ///< or as few as keep the back this near the round one, mm
   double straight_base = 0;                ///< added to the ends, mm
   double straight_top = 0;

@@ -74,8 +74,7 @@ Outline in_one(const Outline& line) {
     const Arc* last = joined.empty() ? nullptr : &joined.back();
     const double bend =
         last ? std::remainder((arc.heading - last->heading - last->turn).radians(), two_pi) : HUGE_VAL;
-    const bool runs_on = last && !is_straight(arc) && !is_straight(*last) &&
-                         std::abs(bend) < within::same &&
+    const bool runs_on = last && !is_straight(arc) && !is_straight(*last) && std::abs(bend) < within::same &&
                          arc.turn.radians() * last->turn.radians() > 0 &&
                          std::abs(radius_of(arc) - radius_of(*last)) < within::same * radius_of(arc) &&
                          std::abs((arc.turn + last->turn).radians()) < two_pi;
@@ -120,9 +119,10 @@ void cut_notches(Blank& b) {
   const auto holes = std::count_if(left.begin(), left.end(), is_hole);
   if (left.empty()) refuse_notch(b, notches.front(), "leaves nothing of the blank", "make it smaller");
   if (left.size() > 1)
-    refuse_notch(b, notches.front(),
-                 holes > 0 ? "goes all round metal that falls out" : "cuts the blank in pieces that fall apart",
-                 "move it, or make it smaller");
+    refuse_notch(
+        b, notches.front(),
+        holes > 0 ? "goes all round metal that falls out" : "cuts the blank in pieces that fall apart",
+        "move it, or make it smaller");
   b.notched = in_one(left.front());
   for (const BlankOpening& o : notches) {
     if (!o.share)

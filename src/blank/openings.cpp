@@ -118,8 +118,8 @@ class OpeningCutter {
     std::vector<Made> all;
     for (const bool far : {false, true}) {
       if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
-      const BoredWall one = bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0, contact(),
-                                  fit_, named(m));
+      const BoredWall one =
+          bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0, contact(), fit_, named(m));
       Made made = made_of(one, x_as_bored(one.centre, bore));
       made.far = far;
       made.bore = bore;
@@ -282,7 +282,9 @@ class OpeningCutter {
     const auto [low, high] = c.ends(u);
     const Arc ruling = line(placed(c.on_flat(u, low), c.placing), placed(c.on_flat(u, high), c.placing));
     for (const Outline& o : made.outlines) {
-      const auto touches = [&](const Arc& arc) { return nearest(arc, ruling).distance <= within::same * wall_.size; };
+      const auto touches = [&](const Arc& arc) {
+        return nearest(arc, ruling).distance <= within::same * wall_.size;
+      };
       if (std::any_of(o.begin(), o.end(), touches) || contains(o, ruling.start)) return true;
     }
     return false;

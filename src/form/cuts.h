@@ -13,7 +13,8 @@ namespace juggler {
 [[nodiscard]] const Cutter& active_cutter(const std::vector<Cutter>& cutters, EndName end,
                                           const Ruling& ruling, double u, double thickness);
 /// The rim that they leave of a wall, piece after piece of it.
-[[nodiscard]] Rim rim_along(const Wall& wall, const std::vector<Cutter>& cutters, EndName end, double thickness);
+[[nodiscard]] Rim rim_along(const Wall& wall, const std::vector<Cutter>& cutters, EndName end,
+                            double thickness);
 /// A wall cut where its rims have corners, so that its pieces are smooth together with both.
 [[nodiscard]] Wall cut_at_corners(const Wall& wall, const Rim& base, const Rim& top);
 /// Where a function that has been looked at changes its sign, and the pairs of changes between two looks.

@@ -28,7 +28,8 @@ struct Simple {
 std::vector<Simple> simple_cuts(const std::vector<Cutter>& cutters, double thickness) {
   std::vector<Simple> cuts;
   for (size_t i = 0; i < cutters.size(); ++i) {
-    for (double layer : contact_layers(cutters[i], thickness)) cuts.push_back({i, cutters[i].cut, layer, cutters[i].rim});
+    for (double layer : contact_layers(cutters[i], thickness))
+      cuts.push_back({i, cutters[i].cut, layer, cutters[i].rim});
   }
   return cuts;
 }
@@ -113,9 +114,8 @@ RimPiece piece_of_cut(const Simple& cut, const Wall& wall, double from, double t
   if (!cut.rim) return {from, to, [wall, cut](double u) { return cut(ruling_at(wall, u), u); }};
   const double middle = (from + to) / 2;
   const double own = cut.within_rim(middle);
-  return {from, to, [piece = cut.rim->piece_at(own), shift = own - middle](double u) {
-            return piece.cut(u + shift);
-          }};
+  return {from, to,
+          [piece = cut.rim->piece_at(own), shift = own - middle](double u) { return piece.cut(u + shift); }};
 }
 
 }  // namespace

@@ -138,7 +138,8 @@ std::vector<EndBody> read_ends(Reader& part, const std::string& shape) {
              "add body = \"...\", the name of another part");
     for (const char* key : {"face", "gap"}) {
       const Entry* idle = r.at(key);
-      if (idle && !body) refuse(*idle, "belongs to an end that another part cuts", {}, "add body, or leave it out");
+      if (idle && !body)
+        refuse(*idle, "belongs to an end that another part cuts", {}, "add body, or leave it out");
     }
     if (!body) return;
     for (const char* key : {"height", "tilt", "uphill", "short_side", "long_side", "from_apex", "to_axis"}) {
@@ -169,7 +170,8 @@ std::vector<EndBody> read_ends(Reader& part, const std::string& shape) {
 
 // Parts that meet.
 std::vector<MeetingParts> read_joints(const Entries& entries, Numbers& numbers, const Units& units) {
-  constexpr std::array<std::pair<const char*, Fit>, 2> fits{{{"set_on", Fit::set_on}, {"set_in", Fit::set_in}}};
+  constexpr std::array<std::pair<const char*, Fit>, 2> fits{
+      {{"set_on", Fit::set_on}, {"set_in", Fit::set_in}}};
   std::vector<MeetingParts> joints;
   Reader all(entries, numbers, units, "");
   all.tables("joint", [&](Reader& r) {

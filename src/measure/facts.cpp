@@ -250,9 +250,13 @@ Phrase stands_words(const Frame& f) {
 
 // What an end meets.
 Phrase end_words(const EndBody& end) {
-  Phrase text = say("meets the {} of {}, contact {}", name_of(end.face), end.body, name_of(end.contact_made()));
-  if (end.gap > 0) text += say(", {} before it", length(end.gap, {"end", name_of(end.face) + (" of " + end.body), "ruling"}));
-  if (end.gap < 0) text += say(", {} past it", length(-end.gap, {"end", name_of(end.face) + (" of " + end.body), "ruling"}));
+  Phrase text =
+      say("meets the {} of {}, contact {}", name_of(end.face), end.body, name_of(end.contact_made()));
+  if (end.gap > 0)
+    text +=
+        say(", {} before it", length(end.gap, {"end", name_of(end.face) + (" of " + end.body), "ruling"}));
+  if (end.gap < 0)
+    text += say(", {} past it", length(-end.gap, {"end", name_of(end.face) + (" of " + end.body), "ruling"}));
   return text;
 }
 
@@ -279,12 +283,14 @@ std::vector<Fact> asked_of(const PieceResult& p) {
     rows.push_back({"place", place_words(*p.part.place)});
     rows.push_back({"stands", stands_words(p.stands)});
   }
-  for (const EndBody& end : p.part.ends) rows.push_back({fmt::format("end {}", name_of(end.end)), end_words(end)});
+  for (const EndBody& end : p.part.ends)
+    rows.push_back({fmt::format("end {}", name_of(end.end)), end_words(end)});
   for (const Mitre& m : p.part.mitres)
-    rows.push_back({fmt::format("mitre {}", name_of(m.end)),
-                    say("{} from square to the axis, uphill {}, contact {}",
-                        given_angle(m.tilt, {"square to the axis", "plane of the mitre", ""}), plan_angle(m.uphill),
-                        m.contact == Contact::size_face ? "size face" : name_of(m.contact))});
+    rows.push_back(
+        {fmt::format("mitre {}", name_of(m.end)),
+         say("{} from square to the axis, uphill {}, contact {}",
+             given_angle(m.tilt, {"square to the axis", "plane of the mitre", ""}), plan_angle(m.uphill),
+             m.contact == Contact::size_face ? "size face" : name_of(m.contact))});
   rows.push_back(made_fact(p.part, p.blank, p.formed->has_hand));
   return rows;
 }
@@ -292,9 +298,10 @@ std::vector<Fact> asked_of(const PieceResult& p) {
 Fact joint_fact(const JointProof& j) {
   const Where edge{"edge formed again", "what it meets, formed again", ""};
   const Where walls{"outward normal of one", "outward normal of the other", ""};
-  Phrase text = say("{}, differs by {}, {} allowed; edge {}", j.passed ? "passed" : "failed",
-                    error_of(std::max(j.distance, j.hole_distance.value_or(0)), true, edge),
-                    error_of(j.allowed, false), length(j.edge_length, {"once round", "", "edge of " + j.branch}));
+  Phrase text =
+      say("{}, differs by {}, {} allowed; edge {}", j.passed ? "passed" : "failed",
+          error_of(std::max(j.distance, j.hole_distance.value_or(0)), true, edge), error_of(j.allowed, false),
+          length(j.edge_length, {"once round", "", "edge of " + j.branch}));
   if (j.hole_length)
     text += say(", {} {}", j.mitred ? "the other" : "hole",
                 length(*j.hole_length, {"once round", "", "edge of " + j.main}));
@@ -302,8 +309,8 @@ Fact joint_fact(const JointProof& j) {
   if (!j.mitred)
     text += say("; gap {} asked, {} found", length(j.gap, {"branch", "face of the main", "ruling"}),
                 length(j.gap_found, {"metal of the branch", "face of the main", "nearest places"}));
-  const std::string name = j.mitred ? fmt::format("mitre {}", j.position)
-                                    : fmt::format("joint {} on {}", j.branch, j.main);
+  const std::string name =
+      j.mitred ? fmt::format("mitre {}", j.position) : fmt::format("joint {} on {}", j.branch, j.main);
   return {name, text, RowKind::number};
 }
 

@@ -385,7 +385,7 @@ Record part_record(const PieceResult& piece) {
     part.add("stands", frame_record(piece.stands));
   }
   if (!p.ends.empty())
-    part.add("ends", list_of(p.ends, [](const EndBody& e) -> Record {
+    part.add("cut_by", list_of(p.ends, [](const EndBody& e) -> Record {
                return {{"end", name_of(e.end)},
                        {"body", e.body},
                        {"face", name_of(e.face)},

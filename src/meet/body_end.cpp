@@ -31,7 +31,9 @@ class EndOnFace {
     face_ = face_.moved(*from_outside_ ? end.gap : -end.gap);
   }
 
-  [[nodiscard]] std::optional<Met> meet(double u, double layer) const { return meet(ruling_at(form_.wall, u), start(u), layer); }
+  [[nodiscard]] std::optional<Met> meet(double u, double layer) const {
+    return meet(ruling_at(form_.wall, u), start(u), layer);
+  }
   [[nodiscard]] std::optional<Met> meet(const Ruling& r, double from, double layer) const {
     const SpaceLine line{r.c + layer * r.n + from * r.e, sense_ * r.e};
     const auto met = face_.first(line);
@@ -123,7 +125,8 @@ struct SmoothRim {
 // The rim of one end, its contact worked out.
 class RimOnFace {
  public:
-  explicit RimOnFace(const EndOnFace& end) : end_(end), form_(end.form()), contact_(end.end().contact_made()) {
+  explicit RimOnFace(const EndOnFace& end)
+      : end_(end), form_(end.form()), contact_(end.end().contact_made()) {
     const double t = form_.thickness;
     if (contact_ == Contact::clear || contact_ == Contact::full) {
       layers_ = t > 0 ? std::vector<double>{0, t} : std::vector<double>{0};
@@ -241,7 +244,8 @@ class RimOnFace {
       const double here = std::abs(met[i].sine);
       const bool first = i == 0;
       const bool last = i + 1 == n;
-      if (here > grazes || (!first && std::abs(met[i - 1].sine) < here) || (!last && std::abs(met[i + 1].sine) < here))
+      if (here > grazes || (!first && std::abs(met[i - 1].sine) < here) ||
+          (!last && std::abs(met[i + 1].sine) < here))
         continue;
       breaks_.push_back(valley(sine, us_[first ? 0 : i - 1], us_[last ? i : i + 1]).at);
     }
@@ -308,7 +312,8 @@ class RimOnFace {
     inner.push_back(to);
     std::sort(inner.begin(), inner.end());
     for (size_t i = 0; i + 1 < inner.size(); ++i) {
-      if (inner[i + 1] - inner[i] > within::quadrature) pieces.push_back(settled(inner[i], inner[i + 1], layer));
+      if (inner[i + 1] - inner[i] > within::quadrature)
+        pieces.push_back(settled(inner[i], inner[i + 1], layer));
     }
   }
 
@@ -367,7 +372,8 @@ double farthest_start(const Form& f, EndName end) {
   const double sense = other == EndName::top ? 1 : -1;
   double far = -HUGE_VAL;
   for (const WallPiece& w : f.wall) {
-    for (int i = 0; i <= 16; ++i) far = std::max(far, sense * f.whole_rim(other)(w.from + (w.to - w.from) * i / 16).s);
+    for (int i = 0; i <= 16; ++i)
+      far = std::max(far, sense * f.whole_rim(other)(w.from + (w.to - w.from) * i / 16).s);
   }
   return sense * far;
 }
@@ -380,7 +386,10 @@ Cutter cutter_of(const std::shared_ptr<const Form>& whole, const EndBody& end) {
     double from;
     double up;  // 1 where the body's outward normal points up along the rulings
     Kept(std::shared_ptr<const Form> f, EndBody e)
-        : form(std::move(f)), asked(std::move(e)), on(*form, asked), from(farthest_start(*form, asked.end)),
+        : form(std::move(f)),
+          asked(std::move(e)),
+          on(*form, asked),
+          from(farthest_start(*form, asked.end)),
           up((on.sense() > 0) == on.from_outside() ? -1 : 1) {}
   };
   const auto kept = std::make_shared<const Kept>(whole, end);

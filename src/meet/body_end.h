@@ -5,7 +5,8 @@
 
 namespace juggler {
 
-/// The pieces of a part whose ends other parts cut, or planes that stand in for those of its ends. The planes of those ends cut no more; trims do.
+/// The pieces of a part whose ends other parts cut, or planes that stand in for those of its ends. The planes
+/// of those ends cut no more; trims do.
 ///
 /// Errors    Refusal where the other part does not receive every ruling, where the edge would be torn, where
 ///           no wall is left, with the plan angle.

@@ -306,13 +306,12 @@ class CutLoop {
     const Track& track = tracks_[p.arc];
     const auto curve = [&](double from, double to, std::function<TrackHit(double)> hit) {
       return Curve{from, to, [&track, hit](double s) { return track.on_flat(hit(s)); },
-                   continuous(
-                       [this, &track, hit, layer = p.layer](double s) {
-                         return Angle::radians(heading(track, s, hit(s), layer));
-                       },
-                       from, to, looks_along)};
+                   continuous([this, &track, hit, layer = p.layer](
+                                  double s) { return Angle::radians(heading(track, s, hit(s), layer)); },
+                              from, to, looks_along)};
     };
-    if (wall_.goes_round) return {curve(p.from, p.to, [&track, p](double s) { return track.hit(s, p.layer); })};
+    if (wall_.goes_round)
+      return {curve(p.from, p.to, [&track, p](double s) { return track.hit(s, p.layer); })};
     std::vector<Curve> curves;
     for (const TrackPart& part : track.parts(p.layer)) {
       const double from = std::max(p.from, part.from);
@@ -427,9 +426,7 @@ std::optional<LineHit> wall_hit(const PartWall& wall, const SpaceLine& line, boo
 
 }  // namespace
 
-Vec3 way_on_wall(const Bore& b, Vec2 way, Vec3 n) {
-  return on_wall(way.x * b.x + way.y * b.y, b.along, n);
-}
+Vec3 way_on_wall(const Bore& b, Vec2 way, Vec3 n) { return on_wall(way.x * b.x + way.y * b.y, b.along, n); }
 
 Bore bore_at(const Spot& place, const BoreWay& way) {
   const Vec3 outwards{place.point.x, place.point.y, 0};
@@ -470,7 +467,8 @@ class Boring {
     const std::optional<LineHit> centre = hit(middle_, from_start);
     if (!centre && !hit(first, from_start)) refuse_miss(wall_, middle_, far_, named_);
     if (far_ && hits_of(wall_, middle_).size() > 2)
-      refuse_bore(named_, "meets more than two walls", place_of(middle_), "give it a direction that meets two");
+      refuse_bore(named_, "meets more than two walls", place_of(middle_),
+                  "give it a direction that meets two");
     for (const LineLoop& loop : loops) b.outlines.push_back(cut(loop, centre, contact, fit, b));
     const LineHit at = centre ? *centre : *hit(first, from_start);
     b.centre = spot_at(wall_, at.chart, at.u, at.s);
@@ -512,7 +510,8 @@ class Boring {
       b.flattest = std::min(b.flattest, track.flattest());
       constexpr double grazing = 0.02;  // about a degree
       if (track.flattest() < grazing)
-        refuse_bore(named_, "grazes the wall", place_of(lines.line(0)), "make it smaller, or its offset less");
+        refuse_bore(named_, "grazes the wall", place_of(lines.line(0)),
+                    "make it smaller, or its offset less");
       at = track.last();
     }
     const FittedArcs fitted = CutLoop(wall_, tracks, contact, loop).arcs(fit);

@@ -325,7 +325,8 @@ class ChartLine {
   [[nodiscard]] std::vector<double> looks_aside() const {
     std::vector<double> aside;
     aside.reserve(c_.looks.size());
-    for (const Chart::Look& look : c_.looks) aside.push_back(off_line(look.c + layer_ * look.n, look.e, line_));
+    for (const Chart::Look& look : c_.looks)
+      aside.push_back(off_line(look.c + layer_ * look.n, look.e, line_));
     return aside;
   }
   [[nodiscard]] std::function<double(double)> aside_at() const {

@@ -134,7 +134,8 @@ struct WallLayer {
   }
 };
 inline constexpr WallLayer inside_layer{0}, middle_layer{0.5}, outside_layer{1};
-[[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line, const WallLayer& layer);
+[[nodiscard]] std::vector<LineHit> hits_of(const PartWall& wall, const SpaceLine& line,
+                                           const WallLayer& layer);
 /// The same with rulings as if they had no ends, but for faces and walls that are stretched.
 [[nodiscard]] std::vector<LineHit> hits_beyond(const PartWall& wall, const SpaceLine& line,
                                                const WallLayer& layer);

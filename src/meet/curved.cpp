@@ -129,8 +129,8 @@ std::optional<Foot> curved_foot(const Chart& c, size_t chart, Vec3 point) {
     const Vec3 d = p.at - point;
     const double along_u = norm(p.du);
     const double along_v = norm(p.dv);
-    return Step{dot(d, p.du) / along_u,    dot(d, p.dv) / along_v, along_u, dot(p.du, p.dv) / along_u,
-                dot(p.du, p.dv) / along_v, along_v};
+    return Step{dot(d, p.du) / along_u,    dot(d, p.dv) / along_v,    along_u,
+                dot(p.du, p.dv) / along_u, dot(p.du, p.dv) / along_v, along_v};
   });
   if (!at) return std::nullopt;
   const SurfacePoint p = w.surface.point(at->first, at->second);

@@ -10,11 +10,12 @@ LineLoop prism(const Bore& bore, const Outline& form) {
   LineLoop loop;
   for (const Arc& arc : form) {
     const auto way = [arc](double s) { return direction(heading_at(arc, s).radians()); };
-    loop.stretches.push_back(
-        {arc.length,
-         [=](double s) { return SpaceLine{bore.origin + in_space(point_at(arc, s)), bore.along}; },
-         [=](double s) { return in_space(-sense * left_of(way(s))); },
-         [=](double s, double) { return in_space(way(s)); }});
+    loop.stretches.push_back({arc.length,
+                              [=](double s) {
+                                return SpaceLine{bore.origin + in_space(point_at(arc, s)), bore.along};
+                              },
+                              [=](double s) { return in_space(-sense * left_of(way(s))); },
+                              [=](double s, double) { return in_space(way(s)); }});
   }
   loop.outside = [bore, form](Vec3 point) {
     const Vec3 d = point - bore.origin;

@@ -17,7 +17,7 @@ struct LineStretch {
 struct LineLoop {
   std::vector<LineStretch> stretches = {};
   std::function<double(Vec3)> outside = {};  ///< how far a point lies outside the hole, mm; within it below 0
-  bool from_start = false;  ///< lines begin at their point; else they go on before it
+  bool from_start = false;                   ///< lines begin at their point; else they go on before it
 };
 [[nodiscard]] LineLoop prism(const Bore& bore, const Outline& form);
 /// The rulings of another part's wall, on the parallel layer so far outwards from a face, from its far end

@@ -8,8 +8,8 @@ namespace juggler {
 /// Its walls, whole: between its own ends as planes cut them, without openings, gaps, laps.
 struct Neighbour {
   std::string name = {};
-  Frame stands = {};      ///< its frame in that of the part that meets it
-  PartWall wall = {};     ///< in its own frame
+  Frame stands = {};                      ///< its frame in that of the part that meets it
+  PartWall wall = {};                     ///< in its own frame
   std::shared_ptr<const Form> form = {};  ///< its wall by rulings once round; null where it has none
   EndName meets = EndName::base;          ///< its end that lies within the other
   double thickness = 0;

@@ -20,7 +20,8 @@ Track::Track(const PartWall& wall, const LineStretch& lines, const TrackHit& fir
   on_one_ = true;
   for (const Look& look : middle_) {
     flattest_ = std::min(flattest_, steepness(look.at.hit, lines_.line(look.s).way));
-    on_one_ = on_one_ && look.at.hit.chart == first.hit.chart && look.at.move == first.move && !near_an_end(look);
+    on_one_ =
+        on_one_ && look.at.hit.chart == first.hit.chart && look.at.move == first.move && !near_an_end(look);
   }
 }
 
@@ -63,7 +64,9 @@ bool Track::near_an_end(const Look& look) const {
 }
 
 // Whether there is anything beyond its ends.
-bool Track::may_pass(const Chart& c) const { return !c.curved && (wall_.charts.size() > 1 || wall_.goes_round); }
+bool Track::may_pass(const Chart& c) const {
+  return !c.curved && (wall_.charts.size() > 1 || wall_.goes_round);
+}
 
 // Layers between the faces are asked for where these are near each other: the middle stands for them.
 double Track::layer_known(double layer) const {
@@ -163,7 +166,8 @@ TrackHit Track::hit_on(double s, double layer, const TrackPart& part) const {
 }
 
 // Where a line meets a chart between two of its rulings, of which it may come to the second but for rounding.
-LineHit Track::passing(const TrackPart& part, const SpaceLine& line, double from, double to, double layer) const {
+LineHit Track::passing(const TrackPart& part, const SpaceLine& line, double from, double to,
+                       double layer) const {
   const Chart& c = wall_.charts[part.chart];
   const auto ruling = [&](double u) {
     Ruling r = c.at(u);
@@ -176,7 +180,7 @@ LineHit Track::passing(const TrackPart& part, const SpaceLine& line, double from
   };
   const double at_from = off(from);
   const double at_to = off(to);
-  const double u = at_from * at_to < 0 ? root(off, std::min(from, to), std::max(from, to))
+  const double u = at_from * at_to < 0                   ? root(off, std::min(from, to), std::max(from, to))
                    : std::abs(at_from) < std::abs(at_to) ? from
                                                          : to;
   return hit_at(ruling(u), line, part.chart, u);
@@ -217,10 +221,10 @@ void Track::refuse_bends(const LineHit& from, const LineHit& to, const SpaceLine
               "lay it, or move it off the bend");
 }
 
-// Where a line meets what is joined to a chart, or the same chart: on the metal; past the ends of rulings, which
-// go on as far as those of what they are joined to; past the sides of a face.
-std::optional<TrackHit> Track::passed_to(const TrackHit& before, const SpaceLine& line, double along, double most,
-                                         double layer) const {
+// Where a line meets what is joined to a chart, or the same chart: on the metal; past the ends of rulings,
+// which go on as far as those of what they are joined to; past the sides of a face.
+std::optional<TrackHit> Track::passed_to(const TrackHit& before, const SpaceLine& line, double along,
+                                         double most, double layer) const {
   std::optional<TrackHit> best;
   double nearest = most;
   const auto offer = [&](const LineHit& h) {
@@ -261,7 +265,8 @@ Placing composed(const Placing& first, const Placing& then) {
 
 }  // namespace
 
-// How the flat of the chart that is passed to joins that of the one it is passed from; nothing where it does not.
+// How the flat of the chart that is passed to joins that of the one it is passed from; nothing where it does
+// not.
 std::optional<Placing> Track::passes(const LineHit& from, const LineHit& to) const {
   const Chart& a = wall_.charts[from.chart];
   const Chart& b = wall_.charts[to.chart];
@@ -277,8 +282,8 @@ std::optional<Placing> Track::passes(const LineHit& from, const LineHit& to) con
   }
   // Round a closed wall, past the seam.
   const size_t n = wall_.charts.size();
-  const bool past_end = from.chart == to.chart || n == 2 ? from.u - a.from > a.to - from.u
-                                                         : (from.chart + 1) % n == to.chart;
+  const bool past_end =
+      from.chart == to.chart || n == 2 ? from.u - a.from > a.to - from.u : (from.chart + 1) % n == to.chart;
   if (past_end) return upon(b.flat(b.from), a.flat(a.to));
   return upon(b.flat(b.to), a.flat(a.from));
 }
@@ -304,7 +309,8 @@ const TrackPart& Track::part_at(double s, double layer) const {
 const std::vector<TrackPart>& Track::parts(double layer) const {
   const double key = layer_known(layer);
   std::vector<TrackPart>& all = parts_[key];
-  if (all.empty() && on_one_) all.push_back({0, lines_.length, middle_.front().at.hit.chart, middle_.front().at.move});
+  if (all.empty() && on_one_)
+    all.push_back({0, lines_.length, middle_.front().at.hit.chart, middle_.front().at.move});
   if (all.empty()) add_parts(all, key);
   return all;
 }

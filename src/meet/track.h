@@ -13,8 +13,8 @@ constexpr int looks_along = 32;  // along each stretch of lines
                               const Phrase& advice);
 [[nodiscard]] Phrase place_of(const SpaceLine& line);
 
-/// How the flats of other pieces, or the same one come round once more, join that on which an outline began: one
-/// move for each time that a seam is passed.
+/// How the flats of other pieces, or the same one come round once more, join that on which an outline began:
+/// one move for each time that a seam is passed.
 struct Attached {
   std::vector<Placing> moves{{}};
 };
@@ -93,7 +93,7 @@ class Track {
   const Named& named_;
   std::vector<Look> middle_;
   double flattest_ = 1;
-  bool on_one_ = true;  // chart
+  bool on_one_ = true;                                 // chart
   mutable std::map<double, std::vector<Look>> looks_;  // of other layers, where they pass from chart to chart
   mutable std::map<double, std::vector<TrackPart>> parts_;
 };

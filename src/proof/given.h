@@ -62,7 +62,7 @@ void hold_against(Proof& proof, const GivenMiss& miss, double allowed);
 
 /// By how much elements of a part that nothing trims are said to be longer or shorter before trims. (4a)
 [[nodiscard]] GivenMiss miss_of_untrimmed(const std::vector<FormedElement>& elements,
-                                           const std::vector<EndName>& met = {});
+                                          const std::vector<EndName>& met = {});
 /// Of a folded part: the blank bent up, and its faces in space against what was given.
 [[nodiscard]] Proof prove_body(const Blank& blank, const Body& body,
                                const std::function<GivenMiss(std::vector<FormedFace>)>& given);

@@ -53,8 +53,7 @@ std::vector<FormedBlank> formed_blanks(const Blank& blank, const Form& f, const 
 double least_of_layers(const std::function<double(double)>& figure, double inside, double outside) {
   const double faces = std::min(figure(inside), figure(outside));
   const double little = within::step * (outside - inside);
-  if (little == 0 || figure(inside + little) >= figure(inside) ||
-      figure(outside - little) >= figure(outside))
+  if (little == 0 || figure(inside + little) >= figure(inside) || figure(outside - little) >= figure(outside))
     return faces;
   return std::min(faces, valley(figure, inside, outside).value);
 }

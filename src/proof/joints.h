@@ -21,10 +21,12 @@ class FormedBlank {
   double inside_, outside_;
 };
 /// All pieces that a blank of a part stands for.
-[[nodiscard]] std::vector<FormedBlank> formed_blanks(const Blank& blank, const Form& once_round, const Seam& seam);
+[[nodiscard]] std::vector<FormedBlank> formed_blanks(const Blank& blank, const Form& once_round,
+                                                     const Seam& seam);
 
 /// The least of a figure of the layers from one to another; one between them may have it.
-[[nodiscard]] double least_of_layers(const std::function<double(double)>& figure, double inside, double outside);
+[[nodiscard]] double least_of_layers(const std::function<double(double)>& figure, double inside,
+                                     double outside);
 /// How far a place of an edge misses what its contact asks: `off` is how far a layer lies before a face.
 [[nodiscard]] double off_contact(const std::function<double(double)>& off, Contact contact, double inside,
                                  double outside);

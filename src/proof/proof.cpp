@@ -63,10 +63,10 @@ double end_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_poin
       const Vec3 point = rim_point + (layer - f.neutral_depth) * r.n;
       return outwards * c.beyond(point);
     };
-    const double reach = c.contact == Contact::clear  ? farthest(past, f.thickness, c.rim.has_value())
-                         : c.contact == Contact::full ? -farthest([&](double d) { return -past(d); },
-                                                                  f.thickness, c.rim.has_value())
-                                                      : past(c.layer);
+    const double reach = c.contact == Contact::clear ? farthest(past, f.thickness, c.rim.has_value())
+                         : c.contact == Contact::full
+                             ? -farthest([&](double d) { return -past(d); }, f.thickness, c.rim.has_value())
+                             : past(c.layer);
     most = std::max(most, reach);
   }
   return most == -HUGE_VAL ? 0 : std::abs(most);

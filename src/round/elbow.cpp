@@ -21,8 +21,8 @@ double radius_given(const End& end) {
 // An elbow worked out: the straight pipe and its corners.
 struct Pipe {
   int n = 0;
-  double turn = 0;  // at each mitre
-  double start = 0, end = 0;  // radii of the size face
+  double turn = 0;              // at each mitre
+  double start = 0, end = 0;    // radii of the size face
   std::vector<double> corners;  // heights, with both ends
 
   [[nodiscard]] double length() const { return corners.back(); }
@@ -81,7 +81,8 @@ void check_sizes(const Elbow& e) {
   check_range("straight.top", e.straight_top, 0, longest, "mm");
   if (e.facet_error) check_range("facet_error", *e.facet_error, shortest, longest, "mm");
   if (e.segments && (*e.segments < 2 || *e.segments > most_segments))
-    refuse("segments", "is out of range", std::to_string(*e.segments), "2 to " + std::to_string(most_segments));
+    refuse("segments", "is out of range", std::to_string(*e.segments),
+           "2 to " + std::to_string(most_segments));
 }
 
 double outside_radius(const Elbow& e, const Sheet& sheet) {
@@ -113,8 +114,7 @@ Pipe pipe_of(const Elbow& e, const Sheet& sheet) {
            "up to " + shown_degrees(steepest), "take more segments");
   if (*e.radius <= outside)
     refuse("radius", "leaves no throat: the centre line bends more sharply than the pipe is wide",
-           shown_mm(*e.radius), "more than " + shown_mm(outside) + ", the outside radius",
-           "make it larger");
+           shown_mm(*e.radius), "more than " + shown_mm(outside) + ", the outside radius", "make it larger");
   p.start = radius_given(e.size);
   p.end = e.end_size ? radius_given(*e.end_size) : p.start;
   const double half = *e.radius * std::tan(p.turn / 2);
@@ -176,8 +176,8 @@ std::vector<Part> segments_of(const Elbow& e, const Part& like) {
   const Pipe p = pipe_of(e, like.sheet);
   const std::vector<Frame> stands = p.stands();
   std::vector<Part> parts;
-  // Those that are alike are one: of an elbow that does not taper those between, by their seams; and where both
-  // ends are as long and have their seams in the plane of the bend, the last is the first turned over.
+  // Those that are alike are one: of an elbow that does not taper those between, by their seams; and where
+  // both ends are as long and have their seams in the plane of the bend, the last is the first turned over.
   const auto known = [&](int k) -> Part* {
     if (p.start != p.end) return nullptr;
     for (Part& part : parts) {

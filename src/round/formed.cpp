@@ -54,7 +54,8 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
   const Seam seam = seam_as_made(part.seam, part.making);
   const RoundSizes sizes = solve(shape, part.sheet);
   check_form(sizes, part.sheet);
-  const auto made = [sheet = part.sheet, hand, ends = part.ends, mitres = part.mitres](const RoundSizes& own) {
+  const auto made = [sheet = part.sheet, hand, ends = part.ends,
+                     mitres = part.mitres](const RoundSizes& own) {
     return ended_by(as_made(pieces_of(own, sheet), hand), ends, mitres);
   };
   const PieceMaker pieces = made(sizes);

@@ -127,7 +127,10 @@ std::vector<Key> elbow_keys() {
       {"straight.base", Kind::length, "added to the first segment (else 0)"},
       {"straight.top", Kind::length, "added to the last (else 0)"},
       {"contact", Kind::choice, "the layer that meets the mitres (else the size face)", contacts},
-      {"seam.on", Kind::choice, "where the seam of every segment lies (else seam.at)", {"throat", "side", "back"}},
+      {"seam.on",
+       Kind::choice,
+       "where the seam of every segment lies (else seam.at)",
+       {"throat", "side", "back"}},
       {"seam.alternate", Kind::angle, "by which that of every second segment lies further on (else 0)"}};
   append(keys, seam_keys());
   return completed(std::move(keys));
@@ -146,9 +149,9 @@ std::vector<ShapeRow> round_rows() {
           {"cylinder", "a cylinder, its ends level or slanting", cylinder_figure,
            "One of diameter, radius, girth; and height, or short_side and long_side for a slanting top.",
            cylinder_keys, read_cylinder, nullptr, nullptr, derived_of_cylinder},
-          {"elbow", "a segmented elbow, straight or tapering: several parts that meet in mitres", elbow_figure,
-           "diameter, radius of the centre line, angle, and segments or facet_error.", elbow_keys,
-           read_nothing_yet, parts_of_elbow, nullptr, nullptr}};
+          {"elbow", "a segmented elbow, straight or tapering: several parts that meet in mitres",
+           elbow_figure, "diameter, radius of the centre line, angle, and segments or facet_error.",
+           elbow_keys, read_nothing_yet, parts_of_elbow, nullptr, nullptr}};
 }
 
 }  // namespace juggler

@@ -46,7 +46,11 @@ std::shared_ptr<const Neighbour> as_neighbour(const FormedPart& part, const Neig
 class Joining {
  public:
   Joining(const EndBody& end, const Pieces& branch, const Pieces& main)
-      : end_(end), branch_pieces_(branch), main_pieces_(main), branch_(formed_of(branch)), main_(formed_of(main)) {
+      : end_(end),
+        branch_pieces_(branch),
+        main_pieces_(main),
+        branch_(formed_of(branch)),
+        main_(formed_of(main)) {
     const PieceResult& first = *branch.front();
     joint_.main = end.body;
     joint_.branch = first.part.name;
@@ -106,8 +110,7 @@ class Joining {
       joint_.distance = distance;
       joint_.where = "plan angle " + shown_degrees(place.plan);
     }
-    joint_.gap_found =
-        std::min(joint_.gap_found, end_.gap + least_of_layers(off, inside, outside));
+    joint_.gap_found = std::min(joint_.gap_found, end_.gap + least_of_layers(off, inside, outside));
     if (joint_.places.empty() || place.walls < joint_.least_angle.walls) joint_.least_angle = place;
     if (joint_.places.empty() || joint_.greatest_angle.walls < place.walls) joint_.greatest_angle = place;
     joint_.places.push_back(place);
@@ -314,7 +317,8 @@ JointProof mitre_joint(const Pieces& lower, const RowPlace& low, const Pieces& u
 }
 
 // The joints of a row of segments, from one end to the other.
-void add_mitres(std::vector<JointProof>& joints, std::span<const PieceResult> pieces, const std::string& key) {
+void add_mitres(std::vector<JointProof>& joints, std::span<const PieceResult> pieces,
+                const std::string& key) {
   struct Segment {
     Pieces pieces;
     RowPlace place;

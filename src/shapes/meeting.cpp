@@ -89,7 +89,8 @@ class Introduction {
     const size_t main = named(none, key + ".main", joint.main);
     const size_t branch = named(none, key + ".branch", joint.branch);
     if (main == branch)
-      throw PlaceRefusal({.reason = "is the main itself", .key = key + ".branch", .found = joint.branch}, main);
+      throw PlaceRefusal({.reason = "is the main itself", .key = key + ".branch", .found = joint.branch},
+                         main);
     const bool on = joint.fit == Fit::set_on;
     EndBody end;
     end.end = joint.end;

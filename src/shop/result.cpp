@@ -97,7 +97,8 @@ JobResult develop_job(const Job& job) {
 bool passed(const JobResult& result) {
   return std::all_of(result.pieces.begin(), result.pieces.end(),
                      [](const PieceResult& p) { return p.proof.passed; }) &&
-         std::all_of(result.joints.begin(), result.joints.end(), [](const JointProof& j) { return j.passed; });
+         std::all_of(result.joints.begin(), result.joints.end(),
+                     [](const JointProof& j) { return j.passed; });
 }
 
 Proof worst_proof(const JobResult& result) {

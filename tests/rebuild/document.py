@@ -313,7 +313,10 @@ def check_labels(faults, piece, part):
     for end in ("base", "top"):
         size = part.get(end)
         values = said.get(f"{end} end")
-        if values and isinstance(size, dict) and size.get("diameter") and not any(t["end"] == end for t in part.get("trims", [])):
+        mitre = next((m for m in part.get("mitres", []) if m["end"] == end), None)
+        if values and mitre:
+            faults.near(f"label of the {end}", values[0], mitre["tilt"], 1e-6)
+        elif values and isinstance(size, dict) and size.get("diameter") and not any(t["end"] == end for t in part.get("trims", [])):
             faults.near(f"label of the {end}", values[0], size["diameter"], 1e-6)
     if "height" in said:
         heights = [part.get("height"), part.get("length"), piece["sizes"]["overall_height"] if piece["sizes"] else None]
