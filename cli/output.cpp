@@ -48,7 +48,7 @@ class Files {
         add(name_of_piece(piece) + "-bends.csv",
             [&](std::ostream& out) { write_csv(bend_list(result_, piece), out); });
       }
-      if (wants("csv") && !piece.blank.openings.empty()) {
+      if (wants("csv") && !(piece.blank.openings.empty() && piece.blank.notches.empty())) {
         add(name_of_piece(piece) + "-openings.csv",
             [&](std::ostream& out) { write_csv(opening_list(result_, piece), out); });
       }

@@ -274,7 +274,7 @@ Part random_branch(Random& random) {
 TEST(RandomMeeting, PairsAreProvedOrRefusedWithAReason) {
   Random random(20261129);
   int made = 0;
-  for (int i = 0; i < draws(120); ++i) {
+  for (int i = 0; i < draws(1000); ++i) {
     const std::vector<Part> parts{random_main(random), random_branch(random)};
     MeetingParts asked =
         joint(random.one_in(2) ? Fit::set_on : Fit::set_in, random.one_in(2) ? 0 : random.between(0, 3));
@@ -292,7 +292,7 @@ TEST(RandomMeeting, PairsAreProvedOrRefusedWithAReason) {
       EXPECT_FALSE(r.text().key.empty()) << r.what();
     }
   }
-  expect_made(made, 40, 120, draws(120));
+  expect_made(made, 450, 1000, draws(1000));
 }
 
 // --- elbows

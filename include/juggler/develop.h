@@ -61,38 +61,6 @@ class PlaceRefusal : public Refusal {
 /// Where a piece's part and those that are alike stand, itself first.
 [[nodiscard]] std::vector<Frame> all_stands(const PieceResult& piece);
 
-/// A place of a joint: how the walls stand to each other there.
-struct JointPlace {
-  Angle plan = {};   ///< about the branch's axis
-  Vec3 at = {};      ///< in the branch's frame, on its layer that comes nearest to the main
-  Angle walls = {};  ///< between the outward normals of both
-};
-/// Two parts where they meet, each formed again from its own blanks and held against the other. mm.
-///
-/// Where an end meets a face (EndBody): the branch's edge is held against that face of the main, the hole's
-/// edge against what goes through. Where two segments meet in a mitre the edges of both are held against each
-/// other, the lower one as `main`, on the layers that touch.
-struct JointProof {
-  std::string main = {};
-  std::string branch = {};
-  EndName end = EndName::base;  ///< of the branch
-  bool mitred = false;
-  int position = 0;           ///< of a mitre: after the segment at this place of the row
-  Face face = Face::outside;  ///< of the main that it meets
-  double distance = 0;        ///< the greatest by which the branch's edge misses its place before that face
-  Phrase where = {};          ///< the place of that
-  std::optional<double> hole_distance =
-      {};                  ///< the same of the hole's edge from what goes through; with a hole
-  double edge_length = 0;  ///< of the branch's edge as cut, on its neutral layer
-  std::optional<double> hole_length = {};  ///< of the hole's edge as cut
-  double gap = 0;                          ///< as asked
-  double gap_found = 0;                    ///< least distance between the branch's metal and that face
-  JointPlace least_angle = {};             ///< of the walls
-  JointPlace greatest_angle = {};
-  double allowed = 0;
-  bool passed = false;
-  std::vector<JointPlace> places = {};  ///< along the edge
-};
 /// The joints of parts developed together: one for each end that another part of them cuts.
 ///
 /// Source  docs/maths/meeting.md (9), (10).

@@ -98,6 +98,9 @@ struct Plane {
   Vec3 normal = {};
   double height = 0;
 };
+/// One that meets the z axis at a height, is tilted from level, and rises towards a plan angle; its normal
+/// points up.
+[[nodiscard]] Plane tilted_plane(double height, Angle tilt, Angle uphill);
 /// Where a layer of the wall (mm from the wall given) meets a plane. Source docs/maths/develop.md (12).
 [[nodiscard]] Rim plane_rim(const Wall& wall, Plane plane, double layer);
 /// Where the rulings of a layer run together. Source docs/maths/develop.md (13).

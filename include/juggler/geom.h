@@ -90,6 +90,9 @@ struct Frame {
   /// A place and a way from outside, as this frame has them.
   [[nodiscard]] Vec3 own_way(Vec3 w) const { return {dot(w, x), dot(w, y), dot(w, z)}; }
   [[nodiscard]] Vec3 own_place(Vec3 p) const { return own_way(p - origin); }
+  [[nodiscard]] Frame own_frame(const Frame& f) const {
+    return {own_place(f.origin), own_way(f.x), own_way(f.y), own_way(f.z)};
+  }
 };
 
 /// A circular arc or straight line of the flat, kept by where it starts, which way it heads there (from +x),
@@ -173,6 +176,9 @@ struct Nearest {
 };
 [[nodiscard]] Nearest nearest(const Arc& a, const Arc& b);
 [[nodiscard]] inline Nearest nearest(Vec2 point, const Arc& arc) { return nearest(Arc{point}, arc); }
+/// How far a point is from a chain of arcs, and from an outline's edge: below 0 within it.
+[[nodiscard]] double distance(std::span<const Arc> arcs, Vec2 point);
+[[nodiscard]] double outside(std::span<const Arc> outline, Vec2 point);
 /// How far along a chain of arcs its point nearest to another lies, mm.
 [[nodiscard]] double run_to(std::span<const Arc> arcs, Vec2 point);
 

@@ -24,17 +24,11 @@ bool same_shape(const std::vector<Vec2>& a, const std::vector<Vec2>& b, bool mir
   return true;
 }
 
-double off_outline(const Outline& outline, Vec2 p) {
-  double least = HUGE_VAL;
-  for (const Arc& arc : outline) least = std::min(least, nearest(p, arc).distance);
-  return least;
-}
-
 // Whether one outline, shifted, lies upon another.
 bool lies_upon(const Outline& a, Vec2 shift, const Outline& b, double near) {
   return std::all_of(a.begin(), a.end(), [&](const Arc& arc) {
-    return off_outline(b, arc.start + shift) <= near &&
-           off_outline(b, point_at(arc, arc.length / 2) + shift) <= near;
+    return distance(b, arc.start + shift) <= near &&
+           distance(b, point_at(arc, arc.length / 2) + shift) <= near;
   });
 }
 

@@ -39,7 +39,7 @@ class EdgeLine {
     for (const Arc& arc : opening) {
       for (int i = 0; i < looks; ++i) {
         const Vec2 p = point_at(arc, arc.length * i / looks);
-        if (off(p) > near_) (contains(line_, p) ? inside : outside) = true;
+        if (distance(line_, p) > near_) (contains(line_, p) ? inside : outside) = true;
       }
     }
     return inside && outside ? Lies::across : outside ? Lies::off : Lies::within;
@@ -47,12 +47,6 @@ class EdgeLine {
   [[nodiscard]] const Outline& line() const { return line_; }
 
  private:
-  [[nodiscard]] double off(Vec2 p) const {
-    double least = HUGE_VAL;
-    for (const Arc& arc : line_) least = std::min(least, nearest(p, arc).distance);
-    return least;
-  }
-
   Outline line_;
   std::vector<Rectangle> boxes_;
   double near_;
@@ -99,6 +93,48 @@ Outlines left_by(const Blank& b, const Outline& line, const std::vector<BlankOpe
   }
 }
 
+// How much of an edge as cut the notched outline has left.
+double left_of_edge(const Blank& b, const Edge& e) {
+  double left = 0;
+  for (const Arc& arc : b.notched) {
+    const auto on_edge = [&](double share) {
+      return distance(e.arcs, point_at(arc, share * arc.length)) <= within::beside * b.size;
+    };
+    if (on_edge(0) && on_edge(0.5) && on_edge(1)) left += arc.length;
+  }
+  return left;
+}
+
+// "The seam's start", "the base".
+std::string in_words(const Edge& e) {
+  if (e.name == EdgeName::seam_start) return "The seam's start";
+  if (e.name == EdgeName::seam_end) return "The seam's end";
+  return "The edge " + label_of(e);
+}
+
+// What runs over which edges, what these lose, and where to take it from.
+Phrase said_of(const Blank& b, const std::vector<BlankOpening>& notches) {
+  std::vector<std::string> names;
+  for (const BlankOpening& o : notches) {
+    const std::string name = name_of(b, o);
+    if (std::find(names.begin(), names.end(), name) == names.end()) names.push_back(name);
+  }
+  Phrase text;
+  for (size_t i = 0; i < names.size(); ++i)
+    text += (i == 0 ? "" : i + 1 < names.size() ? ", " : " and ") + names[i];
+  text += std::string(names.size() == 1 ? " runs" : " run") + " over the edge: mark " +
+          (names.size() == 1 ? "it" : "them") + " from the cut file or the full-size template.";
+  for (const Edge& e : b.edges) {
+    const double whole = length_of(e.arcs);
+    const double lost = whole - left_of_edge(b, e);
+    const bool added =
+        std::any_of(b.tabs.begin(), b.tabs.end(), [&](const EdgeTab& t) { return &b.edges[t.edge] == &e; });
+    if (!added && lost > within::beside * b.size)
+      text += " " + in_words(e) + " loses " + shown_mm(lost, 3) + " of its " + shown_mm(whole, 3) + ".";
+  }
+  return text;
+}
+
 }  // namespace
 
 void cut_notches(Blank& b) {
@@ -124,10 +160,7 @@ void cut_notches(Blank& b) {
         holes > 0 ? "goes all round metal that falls out" : "cuts the blank in pieces that fall apart",
         "move it, or make it smaller");
   b.notched = in_one(left.front());
-  for (const BlankOpening& o : notches) {
-    if (!o.share)
-      b.notes.push_back(name_of(b, o) + " runs over an edge: what it takes beyond the edge is not there.");
-  }
+  b.notes.push_back(said_of(b, notches));
   b.notches = std::move(notches);
 }
 

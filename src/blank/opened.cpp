@@ -49,14 +49,6 @@ double length_on(const Opened& o, const RimPiece& piece, double from, double to)
   return sum;
 }
 
-FittedArcs piece_arcs(const Opened& o, const RimPiece& piece, double from, double to, double tolerance) {
-  const RimCurve rim{o, piece, from, to};
-  const Curve curve{from, to, [&](double u) { return rim.point(u); },
-                    [&](double u) { return Angle::radians(rim.heading(u)); }};
-  if (const auto arc = one_arc(curve, length_on(o, piece, from, to), o.form.size)) return {{*arc}, 0};
-  return fit_arcs(in_series(curve, o.form.size), tolerance);
-}
-
 // The smooth stretches of a rim between two rulings.
 void for_each_piece(const Opened& o, EndName end, double from, double to,
                     const std::function<void(const RimPiece&, double, double)>& visit) {
@@ -82,14 +74,65 @@ Vec2 rim_point(const Opened& o, EndName end, double u) {
 
 namespace {
 
-FittedArcs arcs_within(const Opened& o, EndName end, double from, double to, double tolerance) {
-  FittedArcs all;
-  for_each_piece(o, end, from, to, [&](const RimPiece& piece, double a, double b) {
-    if (length_on(o, piece, a, b) < within::exact * o.form.size) return;  // a rim stands still at a corner
-    const FittedArcs part = piece_arcs(o, piece, a, b, tolerance);
+// Stretches of a rim of which each runs on from the one before without a corner: fitted as one.
+class SmoothRun {
+ public:
+  SmoothRun(const Opened& o, double tolerance) : o_(o), tolerance_(tolerance) {}
+
+  // An arc, where a stretch is one; else it is kept for the run that it is of.
+  void add(FittedArcs& all, const RimPiece& piece, double from, double to) {
+    const RimCurve rim{o_, piece, from, to};
+    const Curve curve{from, to, [&](double u) { return rim.point(u); },
+                      [&](double u) { return Angle::radians(rim.heading(u)); }};
+    if (const auto arc = one_arc(curve, length_on(o_, piece, from, to), o_.form.size)) {
+      finish(all);
+      append(all, {{*arc}, 0});
+      return;
+    }
+    if (!run_.empty() && !runs_on(run_.back(), rim)) finish(all);
+    run_.push_back(rim);
+  }
+
+  void finish(FittedArcs& all) {
+    if (run_.empty()) return;
+    const auto at = [&](double u) -> const RimCurve& {
+      return *std::find_if(run_.begin(), run_.end() - 1, [&](const RimCurve& r) { return u <= r.to; });
+    };
+    const double from = run_.front().from;
+    const double to = run_.back().to;
+    std::vector<double> breaks;
+    for (size_t i = 0; i + 1 < run_.size(); ++i) breaks.push_back(run_[i].to);
+    const auto heading = [&](double u) { return Angle::radians(at(u).heading(u)); };
+    const Curve curve{from, to, [&](double u) { return at(u).point(u); },
+                      run_.size() == 1 ? heading : continuous(heading, from, to, 64)};
+    append(all, fit_arcs(in_series(curve, o_.form.size, breaks), tolerance_));
+    run_.clear();
+  }
+
+ private:
+  static void append(FittedArcs& all, const FittedArcs& part) {
     all.arcs.insert(all.arcs.end(), part.arcs.begin(), part.arcs.end());
     all.error = std::max(all.error, part.error);
+  }
+  [[nodiscard]] static bool runs_on(const RimCurve& before, const RimCurve& after) {
+    if (before.to != after.from) return false;
+    return std::abs(std::remainder(after.heading(after.from) - before.heading(before.to), two_pi)) <
+           within::same;
+  }
+
+  const Opened& o_;
+  double tolerance_;
+  std::vector<RimCurve> run_;
+};
+
+FittedArcs arcs_within(const Opened& o, EndName end, double from, double to, double tolerance) {
+  FittedArcs all;
+  SmoothRun run(o, tolerance);
+  for_each_piece(o, end, from, to, [&](const RimPiece& piece, double a, double b) {
+    if (length_on(o, piece, a, b) < within::exact * o.form.size) return;  // a rim stands still at a corner
+    run.add(all, piece, a, b);
   });
+  run.finish(all);
   return all;
 }
 

@@ -100,7 +100,7 @@ struct LaidPiece;
                                const std::vector<Vec2>& middles);
 /// Openings that a lap of the seam, or of work on a seam edge, lies over are cut in the lap as well.
 ///
-/// Errors  Refusal where the lap's edge would run through one.
+/// Errors  Refusal where the lap's edge would run through a letter.
 void repeat_under_laps(const std::vector<Blank*>& pieces, const Seam& seam,
                        const std::vector<EdgeWork>& works);
 /// Refuses openings of folded blanks that a lap of the joint they lie beside would cover.

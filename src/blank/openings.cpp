@@ -35,13 +35,6 @@ Vec3 turned_about_axis(Vec3 p, double by) {
   return {c * p.x - s * p.y, s * p.x + c * p.y, p.z};
 }
 
-// (11): what a turn about the axis does to the flat of a coaxial wall: one ruling is laid upon another.
-Placing move_between(const FlatRuling& from, const FlatRuling& to) {
-  Placing p{false, Angle::radians(to.heading - from.heading), {}};
-  p.shift = to.c - placed(from.c, p);
-  return p;
-}
-
 class OpeningCutter {
  public:
   OpeningCutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,
@@ -196,7 +189,8 @@ class OpeningCutter {
       if (u <= c.to + within::rounding) break;
     }
     const Chart& c1 = wall_.charts[std::min(k, wall_.charts.size() - 1)];
-    const Placing move = move_between(c0.flat(from.u), c1.flat(u));
+    // (11): a turn about the axis lays one ruling upon another.
+    const Placing move = laid_upon(c0.flat(from.u), c1.flat(u));
     // From one blank as laid to the other: back to the flat as developed, moved, laid.
     const Placing back = undone(c0.placing);
     const auto moved = [&](const Outline& o) { return placed(placed(placed(o, back), move), c1.placing); };
@@ -263,8 +257,8 @@ class OpeningCutter {
       const size_t n = wall_.charts.size();
       const size_t next = forwards ? (k + 1) % n : (k + n - 1) % n;
       const Chart& other = wall_.charts[next];
-      const Placing on = forwards ? move_between(c.flat(c.to), other.flat(other.from))
-                                  : move_between(c.flat(c.from), other.flat(other.to));
+      const Placing on = forwards ? laid_upon(c.flat(c.to), other.flat(other.from))
+                                  : laid_upon(c.flat(c.from), other.flat(other.to));
       here = share_of(here, c, on, other);
       add_one(m, here);
       k = next;

@@ -40,6 +40,11 @@ bool is_near(const Outline& opening, const Beyond& lap) {
   });
 }
 
+bool lies_over(const Outline& opening, const Arc& ruling, double size) {
+  return std::any_of(opening.begin(), opening.end(),
+                     [&](const Arc& arc) { return nearest(arc, ruling).distance <= within::same * size; });
+}
+
 void repeat_on(Blank& b, const Blank& next, const Placing& move, const Beyond& lap, const std::string& key) {
   const size_t own = b.openings.size();
   for (size_t i = 0; i < (&b == &next ? own : next.openings.size()); ++i) {
@@ -48,8 +53,10 @@ void repeat_on(Blank& b, const Blank& next, const Placing& move, const Beyond& l
     const OpeningGroup g = next.groups[static_cast<size_t>(o.group)];
     const Outline there = placed(o.outline, move);
     const Lies lies = lies_on(lap.outline, there, within::same * b.size + g.fit_error);
-    if (lies == Lies::off || !is_near(there, lap)) continue;
-    if (lies == Lies::across)
+    // What runs over the seam itself has its share on the lap already.
+    if (lies == Lies::off || !is_near(there, lap) || o.share || lies_over(there, lap.ruling, b.size))
+      continue;
+    if (lies == Lies::across && g.lettering)
       refuse(g.key, name_of(next, o) + " lies partly under the lap: the lap's edge would cut it open", {}, {},
              "move it, or make the lap wider or narrower (" + key + ")");
     OpeningGroup copy = g;
@@ -64,6 +71,7 @@ void repeat_on(Blank& b, const Blank& next, const Placing& move, const Beyond& l
     hole.outline = there;
     hole.centre = placed(o.centre, move);
     hole.on_wall = false;
+    hole.share = true;
     hole.group = static_cast<int>(b.groups.size());
     hole.heading = o.heading + move.turn;
     hole.x_heading = o.x_heading + move.turn;

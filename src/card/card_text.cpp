@@ -22,7 +22,8 @@ class CardText {
     step(fmt::format("Square up a box {} wide and {} high.", len(card_.width), len(card_.height)),
          fmt::format("both diagonals measure {}", len(card_.diagonal)));
     if (box_is_blank) {
-      text("The box is the blank: both edges are straight.");
+      text(piece_.blank.notches.empty() ? "The box is the blank: both edges are straight."
+                                        : "The box is the blank, but for what runs over its edges.");
     } else if (card_.marking == Marking::coordinates) {
       by_coordinates();
     } else {

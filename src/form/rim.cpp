@@ -179,6 +179,12 @@ Cutter plane_cutter(EndName end, const Plane& plane, Contact contact, double lay
           {}};
 }
 
+Plane tilted_plane(double height, Angle tilt, Angle uphill) {
+  const double rise = std::sin(tilt.radians());
+  const double up = std::cos(tilt.radians());
+  return {{-rise * std::cos(uphill.radians()), -rise * std::sin(uphill.radians()), up}, height * up};
+}
+
 Rim plane_rim(const Wall& wall, Plane plane, double layer) {
   return Rim([wall, plane, layer](double u) { return cut_of(ruling_at(wall, u), plane, layer); });
 }

@@ -10,8 +10,13 @@ namespace {
 // still, the curve itself is asked.
 class CurveSeries {
  public:
-  CurveSeries(Curve curve, double size) : curve_(std::move(curve)), size_(size) {
-    add(curve_.from, curve_.to, 7);
+  CurveSeries(Curve curve, double size, std::vector<double> breaks) : curve_(std::move(curve)), size_(size) {
+    breaks.push_back(curve_.to);
+    double from = curve_.from;
+    for (const double to : breaks) {
+      add(from, to, 7);
+      from = to;
+    }
     for (const Panel& p : panels_) speed_ = std::max(speed_, norm(way(p, (p.from + p.to) / 2)));
   }
 
@@ -50,8 +55,10 @@ class CurveSeries {
     // So short that angles from the middle's heading never start anew.
     const Angle middle = curve_.heading((from + to) / 2);
     const auto off = [&](double u) { return std::abs((curve_.heading(u) - middle).radians()); };
+    // Past the last node a bend would not be seen.
+    const auto beside = [&](double u) { return norm(Vec2{along(u), up(u)} - curve_.point(u)); };
     if (std::max(off(from), off(to)) < 1.5 &&
-        std::max(along.tail(), up.tail()) <= 2 * within::settled * size_) {
+        std::max({along.tail(), up.tail(), beside(from), beside(to)}) <= 2 * within::settled * size_) {
       panels_.push_back(
           {from, to, along, up, along.derivative(), up.derivative(), middle, direction(middle)});
       return;
@@ -76,8 +83,8 @@ class CurveSeries {
 
 }  // namespace
 
-Curve in_series(const Curve& curve, double size) {
-  const auto series = std::make_shared<const CurveSeries>(curve, size);
+Curve in_series(const Curve& curve, double size, const std::vector<double>& breaks) {
+  const auto series = std::make_shared<const CurveSeries>(curve, size, breaks);
   return {curve.from, curve.to, [series](double u) { return series->point(u); },
           [series](double u) { return series->heading(u); }};
 }

@@ -9,7 +9,8 @@
 namespace juggler {
 
 /// A curve kept as series, quick to look at; to 2e-14 of the size.
-[[nodiscard]] Curve in_series(const Curve& curve, double size);
+/// breaks  where it is only smooth once, in rising order
+[[nodiscard]] Curve in_series(const Curve& curve, double size, const std::vector<double>& breaks = {});
 /// Arcs that a fit gives, fitted closer until their length is the curve's within the tolerance, too; the
 /// error is the greater of both.
 [[nodiscard]] FittedArcs fitted_in_length(const std::function<FittedArcs(double within)>& fit, double length,

@@ -136,6 +136,17 @@ Nearest nearest(const Arc& one, const Arc& other) {
   return best;
 }
 
+double distance(std::span<const Arc> arcs, Vec2 point) {
+  double least = HUGE_VAL;
+  for (const Arc& arc : arcs) least = std::min(least, nearest(point, arc).distance);
+  return least;
+}
+
+double outside(std::span<const Arc> outline, Vec2 point) {
+  const double off = distance(outline, point);
+  return contains(outline, point) ? -off : off;
+}
+
 double run_to(std::span<const Arc> arcs, Vec2 p) {
   double least = HUGE_VAL;
   double run = 0;

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 #include <stdexcept>
 
 #include "say.h"
@@ -331,6 +332,10 @@ std::vector<Fact> facts_of(const PieceResult& p) {
   rows.push_back({"area", area_of(area(b), "one face of the blank, openings taken off")});
   if (const auto kg = mass_of(p)) rows.push_back({"mass", mass_in(*kg), RowKind::elsewhere});
   rows.push_back({"outline", length(outline_length(b), {"once round", "", "outline as cut"})});
+  // Of one that runs over a seam both edges have a share.
+  std::set<std::string> over;
+  for (const BlankOpening& o : b.notches) over.insert(name_of(b, o));
+  if (!over.empty()) rows.push_back({"over the edge", fmt::format("{}", over.size())});
   if (!b.openings.empty()) {
     rows.push_back({"openings", fmt::format("{}", b.openings.size())});
     rows.push_back({"outline and openings", length(cut_length(b), {"all that is cut", "", "blank"})});

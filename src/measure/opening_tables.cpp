@@ -101,17 +101,19 @@ MeasuredTable openings_of(const PieceResult& piece) {
                       lengths("box up", {"foot of the opening", "top of it", "blank"}),
                       angles("plan angle", {"x axis", "centre of the opening", "plan"}),
                       lengths("height on the part", {"base plane", "centre of the opening", "axis"})}};
-  for (const BlankOpening& o : b.openings) {
+  const auto add = [&](const BlankOpening& o, const char* wall) {
     const auto round = round_hole(o);
     const Rectangle box = upright_box(o.outline);
     const Vec2 at = round ? round->centre : o.centre;
     const Phrase form = o.group < 0 ? Phrase() : b.groups[static_cast<size_t>(o.group)].form;
-    list.rows.push_back({name_of(b, o), o.bore ? (o.far ? "far" : "near") : "", form, bare(at.x), bare(at.y),
+    list.rows.push_back({name_of(b, o), wall, form, bare(at.x), bare(at.y),
                          o.group < 0 ? Phrase() : bare_angle(turned_on_flat(o), 4),
                          round ? bare(round->diameter) : Phrase(), bare(box.width), bare(box.height),
                          o.on_wall ? bare_angle(o.plan, 4) : Phrase(),
                          o.on_wall ? bare(o.height) : Phrase()});
-  }
+  };
+  for (const BlankOpening& o : b.openings) add(o, o.bore ? (o.far ? "far" : "near") : "");
+  for (const BlankOpening& o : b.notches) add(o, "over the edge");
   return list;
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "form/cuts.h"
+#include "geom/patience.h"
 
 namespace juggler {
 namespace {
@@ -184,6 +185,7 @@ class RimOnFace {
   }
 
   [[nodiscard]] Met met(double u, double layer) const {
+    go_on();
     if (const auto m = end_.meet(u, layer)) return *m;
     refuse_missing(end_, u, layer);
   }
@@ -426,10 +428,7 @@ double size_layer(const Form& f, EndName end) {
 }
 
 Cutter cutter_of(const Form& f, const Mitre& m) {
-  const double tilt = m.tilt.radians();
-  const Vec3 uphill{std::cos(m.uphill.radians()), std::sin(m.uphill.radians()), 0};
-  const Vec3 normal = std::cos(tilt) * Vec3{0, 0, 1} - std::sin(tilt) * uphill;
-  return plane_cutter(m.end, {normal, m.height * std::cos(tilt)}, m.contact,
+  return plane_cutter(m.end, tilted_plane(m.height, m.tilt, m.uphill), m.contact,
                       contact_layer(m.contact, size_layer(f, m.end), f.thickness, f.neutral_depth));
 }
 

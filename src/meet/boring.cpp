@@ -118,7 +118,7 @@ class CutLoop {
     double sign = 0;
     for (size_t i = 0; i < tracks_.size() && sign == 0; ++i) {
       for (int k = 0; k <= looks && sign == 0; ++k) {
-        const double out = leads_out(i, tracks_[i].length() * k / looks, 0);
+        const double out = leads_out(i, tracks_[i].length() * k / looks, WallLayer::neutral);
         if (std::abs(out) > within::same) sign = out;
       }
     }
@@ -128,7 +128,7 @@ class CutLoop {
       double before = 0;
       for (int k = 0; k <= looks; ++k) {
         const double s = length * k / looks;
-        const double out = leads_out(i, s, 0);
+        const double out = leads_out(i, s, WallLayer::neutral);
         if (std::abs(out) <= within::same || (out > 0) == (sign > 0)) {
           before = s;
           continue;

@@ -189,6 +189,12 @@ std::vector<Chart> charts_of(const std::shared_ptr<const Body>& body, const Laid
   return charts;
 }
 
+Placing laid_upon(const FlatRuling& ruling, const FlatRuling& other) {
+  Placing p{false, Angle::radians(other.heading - ruling.heading), {}};
+  p.shift = other.c - placed(ruling.c, p);
+  return p;
+}
+
 // (3)
 Spot spot_at(const PartWall& wall, size_t chart, double u, double s) {
   const WallFrame f = wall.charts[chart].frame(u, s);
@@ -250,11 +256,13 @@ LineHit hit_at(const Ruling& r, const SpaceLine& line, size_t chart, double u) {
   return {chart, u, s, along};
 }
 
-namespace {
-
-// (4): 0 where the line lies in the plane of the ruling and of itself.
 double off_line(const Vec3& c, const Vec3& e, const SpaceLine& line) {
   return dot(c - line.at, cross(e, line.way));
+}
+
+double drawn_out(const Ruling& neutral, double s, double inside, double outside) {
+  const Rates r = rates(neutral);
+  return 1 + std::max(-inside, outside) * std::abs(r.curl / (r.across + s * r.turn));
 }
 
 Ruling on_layer(const Chart& c, double u, double layer) {
@@ -262,6 +270,8 @@ Ruling on_layer(const Chart& c, double u, double layer) {
   r.c = r.c + layer * r.n;
   return r;
 }
+
+namespace {
 
 // Where one chart's layer is met by a line: between neighbouring looks.
 class ChartLine {

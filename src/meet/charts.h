@@ -96,6 +96,9 @@ struct PartWall {
   std::string why_flat = {};  ///< why openings have no place but on the flat; empty: they have
 };
 
+/// What lays the flat of one ruling upon that of another.
+[[nodiscard]] Placing laid_upon(const FlatRuling& ruling, const FlatRuling& other);
+
 /// A place of a wall (3): where it lies on its chart, in space, and which way is level and up there.
 struct Spot {
   size_t chart = 0;
@@ -119,6 +122,14 @@ struct LineHit {
 struct SpaceLine {
   Vec3 at, way;
 };
+/// 0 where a line lies in one plane with the ruling from c along e. (4)
+[[nodiscard]] double off_line(const Vec3& c, const Vec3& e, const SpaceLine& line);
+/// A ruling of the layer so far from the neutral one.
+[[nodiscard]] Ruling on_layer(const Chart& chart, double u, double layer);
+/// By how many times a face is longer than the neutral layer so far along a ruling of that, at most; and so
+/// farther off what is off on it.
+/// inside, outside  from it to the faces, mm
+[[nodiscard]] double drawn_out(const Ruling& neutral, double s, double inside, double outside);
 /// Where a line comes nearest to a ruling of a chart.
 [[nodiscard]] LineHit hit_at(const Ruling& ruling, const SpaceLine& line, size_t chart, double u);
 /// All of them on the metal, in the order along the line. meeting.md (1)

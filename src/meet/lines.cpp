@@ -19,10 +19,7 @@ LineLoop prism(const Bore& bore, const Outline& form) {
   }
   loop.outside = [bore, form](Vec3 point) {
     const Vec3 d = point - bore.origin;
-    const Vec2 p{dot(d, bore.x), dot(d, bore.y)};
-    double off = HUGE_VAL;
-    for (const Arc& a : form) off = std::min(off, nearest(p, a).distance);
-    return contains(form, p) ? -off : off;
+    return juggler::outside(form, {dot(d, bore.x), dot(d, bore.y)});
   };
   return loop;
 }

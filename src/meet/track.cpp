@@ -108,9 +108,7 @@ double Track::drawn_out() const {
     const LineHit& h = look.at.hit;
     const Chart& c = wall_.charts[h.chart];
     if (c.curved) continue;
-    const Rates r = rates(c.at(h.u));
-    const double bend = std::abs(r.curl / (r.across + h.s * r.turn));
-    most = std::max(most, 1 + std::max(-c.inside, c.outside) * bend);
+    most = std::max(most, juggler::drawn_out(c.at(h.u), h.s, c.inside, c.outside));
   }
   return most;
 }
@@ -169,14 +167,10 @@ TrackHit Track::hit_on(double s, double layer, const TrackPart& part) const {
 LineHit Track::passing(const TrackPart& part, const SpaceLine& line, double from, double to,
                        double layer) const {
   const Chart& c = wall_.charts[part.chart];
-  const auto ruling = [&](double u) {
-    Ruling r = c.at(u);
-    r.c = r.c + layer * r.n;
-    return r;
-  };
+  const auto ruling = [&](double u) { return on_layer(c, u, layer); };
   const auto off = [&](double u) {
     const Ruling r = ruling(u);
-    return dot(r.c - line.at, cross(r.e, line.way));
+    return off_line(r.c, r.e, line);
   };
   const double at_from = off(from);
   const double at_to = off(to);
@@ -236,8 +230,12 @@ std::optional<TrackHit> Track::passed_to(const TrackHit& before, const SpaceLine
     best = TrackHit{h, move_by(before.move, *move)};
     nearest = off;
   };
-  for (const LineHit& h : hits_of(wall_, line, WallLayer{layer})) offer(h);
-  if (best) return best;
+  // Of a wall by rulings all round the nearest, with metal or past its ends: the far side may have metal
+  // where the near one has ended.
+  if (!wall_.goes_round) {
+    for (const LineHit& h : hits_of(wall_, line, WallLayer{layer})) offer(h);
+    if (best) return best;
+  }
   for (const LineHit& h : hits_beyond(wall_, line, WallLayer{layer})) offer(h);
   if (best) return best;
   for (size_t k = 0; k < wall_.charts.size(); ++k) {
@@ -251,13 +249,6 @@ std::optional<TrackHit> Track::passed_to(const TrackHit& before, const SpaceLine
 }
 
 namespace {
-
-// What lays one ruling's flat upon another's.
-Placing upon(const FlatRuling& from, const FlatRuling& to) {
-  Placing p{false, Angle::radians(to.heading - from.heading), {}};
-  p.shift = to.c - placed(from.c, p);
-  return p;
-}
 
 Placing composed(const Placing& first, const Placing& then) {
   return {false, first.turn + then.turn, placed(first.shift, then)};
@@ -284,8 +275,8 @@ std::optional<Placing> Track::passes(const LineHit& from, const LineHit& to) con
   const size_t n = wall_.charts.size();
   const bool past_end =
       from.chart == to.chart || n == 2 ? from.u - a.from > a.to - from.u : (from.chart + 1) % n == to.chart;
-  if (past_end) return upon(b.flat(b.from), a.flat(a.to));
-  return upon(b.flat(b.to), a.flat(a.from));
+  if (past_end) return laid_upon(b.flat(b.from), a.flat(a.to));
+  return laid_upon(b.flat(b.to), a.flat(a.from));
 }
 
 size_t Track::move_by(size_t before, const Placing& move) const {
@@ -325,7 +316,9 @@ std::optional<TrackHit> Track::searched(double s, double layer) const {
   const SpaceLine line = lines_.line(s);
   const double along = one.at.hit.along + share * (two.at.hit.along - one.at.hit.along);
   const Chart& c = wall_.charts[one.at.hit.chart];
-  const double most = 4 * lines_.length / looks_along / 0.02 + c.outside - c.inside;
+  const double flattest =
+      std::min(steepness(one.at.hit, lines_.line(one.s).way), steepness(two.at.hit, lines_.line(two.s).way));
+  const double most = 4 * lines_.length / looks_along / std::max(flattest, 0.02) + c.outside - c.inside;
   const auto a = passed_to(one.at, line, along, most, layer);
   const auto b = passed_to(two.at, line, along, most, layer);
   if (!a || !b) return a ? a : b;

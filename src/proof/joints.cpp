@@ -1,6 +1,9 @@
 #include "joints.h"
 
 #include <algorithm>
+#include <tuple>
+
+#include "figures.h"
 
 namespace juggler {
 namespace {
@@ -50,29 +53,318 @@ std::vector<FormedBlank> formed_blanks(const Blank& blank, const Form& f, const 
   return formed;
 }
 
-double least_of_layers(const std::function<double(double)>& figure, double inside, double outside) {
-  const double faces = std::min(figure(inside), figure(outside));
-  const double little = within::step * (outside - inside);
-  if (little == 0 || figure(inside + little) >= figure(inside) || figure(outside - little) >= figure(outside))
-    return faces;
-  return std::min(faces, valley(figure, inside, outside).value);
+namespace {
+
+constexpr int looks_along = 8;  // along each arc of an edge
+
+// A part formed again from its blanks, where its wall opens flat by rulings; else as it was made.
+struct FormedPart {
+  std::vector<std::pair<const Blank*, FormedBlank>> blanks;
+};
+FormedPart formed_of(const JoinedPart& joined) {
+  FormedPart part;
+  for (const Blank* blank : joined.blanks) {
+    if (!joined.form || blank->forming.empty()) continue;
+    for (FormedBlank& one : formed_blanks(*blank, *joined.form, joined.seam))
+      part.blanks.emplace_back(blank, std::move(one));
+  }
+  return part;
 }
 
-double off_contact(const std::function<double(double)>& off, Contact contact, double inside, double outside) {
-  switch (contact) {
-    case Contact::inside:
-      return std::abs(off(inside));
-    case Contact::outside:
-      return std::abs(off(outside));
-    case Contact::middle:
-      return std::abs(off((inside + outside) / 2));
-    case Contact::full:
-      return std::abs(least_of_layers([&](double layer) { return -off(layer); }, inside, outside));
-    case Contact::clear:
-      return std::abs(least_of_layers(off, inside, outside));
-    default:
-      return std::abs(off(0));
+// The wall that it forms into as another part finds it, prolonged at one end.
+std::shared_ptr<const Neighbour> as_neighbour(const FormedPart& part, const Neighbour& made,
+                                              std::optional<EndName> prolonged) {
+  Neighbour n = made;
+  if (part.blanks.empty()) return std::make_shared<const Neighbour>(std::move(n));
+  const double far = 4 * made.wall.size;
+  n.wall.charts.clear();
+  for (const auto& [blank, formed] : part.blanks)
+    n.wall.charts.push_back(
+        formed.chart(prolonged == EndName::base ? far : 0, prolonged == EndName::top ? far : 0));
+  return std::make_shared<const Neighbour>(std::move(n));
+}
+
+// One joint, worked out.
+class Joining {
+ public:
+  Joining(const EndBody& end, const JoinedPart& branch, const JoinedPart& main)
+      : end_(end), joined_(branch), other_(main), branch_(formed_of(branch)), main_(formed_of(main)) {
+    joint_.main = end.body;
+    joint_.branch = branch.name;
+    joint_.end = end.end;
+    joint_.face = end.face;
+    joint_.gap = end.gap;
+    form_ = branch.form;
+    joint_.gap_found = HUGE_VAL;
+    joint_.allowed = within::same * std::max(form_->size, main.blanks.front()->size);
+    const double inside = -form_->neutral_depth;
+    const double outside = form_->thickness - form_->neutral_depth;
+    double longer = 1;
+    for (const WallPiece& w : layer(form_->wall, form_->neutral_depth)) {
+      for (const double u : Series::nodes(w.from, w.to))
+        longer = std::max(longer, drawn_out(w.ruling(u), form_->rim(end.end)(u).s, inside, outside));
+    }
+    for (const Blank* blank : branch.blanks) fit_ = std::max(fit_, longer * blank->fit_error);
   }
+
+  JointProof proved() {
+    hold_edge();
+    hold_hole();
+    const bool edge = joint_.distance <= joint_.allowed + fit_;
+    const bool hole = joint_.hole_distance.value_or(0) <= joint_.allowed + hole_fit_;
+    joint_.passed = !joint_.places.empty() && edge && hole;
+    joint_.allowed += std::max(fit_, hole_fit_);
+    return std::move(joint_);
+  }
+
+ private:
+  // (9), (10): the branch's edge before the face of the main.
+  void hold_edge() {
+    const NeighbourFace face(as_neighbour(main_, *end_.met, {}), end_.face, 0);
+    const double inside = -form_->neutral_depth;
+    const double outside = form_->thickness - form_->neutral_depth;
+    for (const auto& [blank, formed] : branch_.blanks) {
+      for (const Edge& e : blank->edges) {
+        if (e.name != (end_.end == EndName::base ? EdgeName::base : EdgeName::top)) continue;
+        joint_.edge_length += length_of(e.arcs);
+        for (const Arc& arc : e.arcs) {
+          for (int i = 0; i < looks_along; ++i)
+            look(face, formed.at(point_at(arc, arc.length * i / looks_along)), inside, outside);
+        }
+      }
+    }
+  }
+
+  void look(const NeighbourFace& face, const std::optional<FormedAt>& at, double inside, double outside) {
+    if (!at) return fail();
+    const auto middle = face.from(at->at);
+    if (!middle) return fail();
+    const double climb = dot(middle->second, at->along) * (end_.end == EndName::top ? 1 : -1);
+    const double side = climb < 0 ? 1 : -1;  // of the face from which it comes
+    const auto off = [&](double layer) {
+      const auto from = face.from(at->at + layer * at->normal);
+      return from ? side * from->first - end_.gap : NAN;
+    };
+    const double distance = off_contact(off, end_.contact_made(), inside, outside);
+    JointPlace place;
+    place.at = at->at;
+    place.plan = Angle::radians(std::atan2(at->at.y, at->at.x));
+    place.walls = Angle::radians(std::acos(std::clamp(dot(at->normal, middle->second), -1.0, 1.0)));
+    if (!(distance <= joint_.distance)) {
+      joint_.distance = distance;
+      joint_.where = "plan angle " + shown_degrees(place.plan);
+    }
+    joint_.gap_found = std::min(joint_.gap_found, end_.gap + least_of_layers(off, inside, outside));
+    if (joint_.places.empty() || place.walls < joint_.least_angle.walls) joint_.least_angle = place;
+    if (joint_.places.empty() || joint_.greatest_angle.walls < place.walls) joint_.greatest_angle = place;
+    joint_.places.push_back(place);
+  }
+
+  void fail() {
+    joint_.distance = NAN;
+    joint_.where = "a place of the edge that stands over no metal of the other";
+  }
+
+  // The hole's edge round the face of the branch.
+  void hold_hole() {
+    if (!other_.form) return;
+    for (const auto& [blank, formed] : main_.blanks) {
+      for (const BlankOpening& o : blank->openings) hold(*blank, o, formed, nullptr);
+      const Outline metal = bare_outline(*blank);
+      for (const BlankOpening& o : blank->notches) hold(*blank, o, formed, &metal);
+    }
+  }
+
+  [[nodiscard]] const FittedBody* fitted(const std::string& key) const {
+    for (const Opening& o : *other_.openings) {
+      if (o.key == key && o.fitted) return &*o.fitted;
+    }
+    return nullptr;
+  }
+
+  // Of one that runs over an edge what lies on the metal counts.
+  void hold(const Blank& blank, const BlankOpening& o, const FormedBlank& formed, const Outline* metal) {
+    if (o.group < 0) return;
+    const OpeningGroup& g = blank.groups[static_cast<size_t>(o.group)];
+    const FittedBody* body = g.body == joined_.name || g.body == joined_.key ? fitted(g.key) : nullptr;
+    if (!body) return;
+    hole_fit_ = std::max(hole_fit_, g.fit_error);
+    const NeighbourFace face(as_neighbour(branch_, *body->met, end_.end), body->face, body->clearance);
+    const double inside = -other_.form->neutral_depth;
+    const double outside = other_.form->thickness - other_.form->neutral_depth;
+    double worst = joint_.hole_distance.value_or(0);
+    double length = joint_.hole_length.value_or(0);
+    const Outline& edge = metal ? blank.notched : o.outline;
+    for (const Arc& arc : edge) {
+      // Of what is cut the arcs that are the hole's.
+      if (metal && distance(o.outline, point_at(arc, arc.length / 2)) > within::beside * blank.size) continue;
+      length += arc.length;
+      for (int i = 0; i < looks_along; ++i) {
+        const auto at = formed.at(point_at(arc, arc.length * (i + (metal ? 0.5 : 0)) / looks_along));
+        const auto off = [&](double layer) {
+          const auto from = at ? face.from(at->at + layer * at->normal) : std::nullopt;
+          return from ? from->first : NAN;
+        };
+        const double here = off_contact(off, g.contact, inside, outside);
+        if (!(here <= worst)) worst = here;
+      }
+    }
+    joint_.hole_distance = worst;
+    joint_.hole_length = length;
+  }
+
+  const EndBody& end_;
+  const JoinedPart& joined_;
+  const JoinedPart& other_;
+  FormedPart branch_, main_;
+  const Form* form_ = nullptr;
+  double fit_ = 0, hole_fit_ = 0;
+  JointProof joint_;
+};
+
+// An edge of a segment in the row's frame, on the layer that its mitre's contact lets touch.
+class MitredEdge {
+ public:
+  MitredEdge(const JoinedPart& part, const RowPlace& place, bool upper)
+      : place_(place),
+        end_(upper != place.upside_down ? EndName::top : EndName::base),
+        form_(*part.form),
+        formed_(formed_of(part)) {
+    for (const auto& m : form_.mitres) {
+      if (m.end == end_) mitre_ = &m;
+    }
+    for (const auto& [blank, formed] : formed_.blanks) {
+      charts_.push_back(formed.chart(0, 0));
+      for (const Edge& e : blank->edges) {
+        if (e.name == (end_ == EndName::base ? EdgeName::base : EdgeName::top)) length_ += length_of(e.arcs);
+      }
+    }
+  }
+
+  struct Place {
+    Vec3 at, normal;
+    double u = 0;
+  };
+  [[nodiscard]] Place at(size_t chart, double u) const {
+    const Chart& c = charts_[chart];
+    const Ruling r = c.at(u);
+    const Vec3 edge = end_ == EndName::top ? r.c + c.ends(u).second * r.e : r.c;
+    return {place_.stands.place(edge + touching(c, r.n) * r.n), place_.stands.way(r.n), u};
+  }
+  [[nodiscard]] const std::vector<Chart>& charts() const { return charts_; }
+  [[nodiscard]] double length() const { return length_; }
+
+ private:
+  // From the neutral layer.
+  [[nodiscard]] double touching(const Chart& c, Vec3 n) const {
+    const Vec3 normal = tilted_plane(mitre_->height, mitre_->tilt, mitre_->uphill).normal;
+    switch (mitre_->contact) {
+      case Contact::clear:
+      case Contact::full: {
+        const double outwards = (end_ == EndName::top ? 1 : -1) * dot(normal, n);
+        return (outwards > 0) == (mitre_->contact == Contact::clear) ? c.outside : c.inside;
+      }
+      case Contact::inside:
+        return c.inside;
+      case Contact::middle:
+        return (c.inside + c.outside) / 2;
+      case Contact::outside:
+        return c.outside;
+      case Contact::neutral:
+        return 0;
+      default:
+        break;
+    }
+    for (const AskedCircle& circle : form_.asked) {
+      if (circle.end == end_) return circle.layer - form_.neutral_depth;
+    }
+    return 0;
+  }
+
+  RowPlace place_;
+  EndName end_;
+  const Form& form_;
+  FormedPart formed_;
+  const Mitre* mitre_ = nullptr;
+  std::vector<Chart> charts_;
+  double length_ = 0;
+};
+
+// The place of an edge nearest to a point.
+MitredEdge::Place nearest_on(const MitredEdge& edge, Vec3 point) {
+  constexpr int looks = 720;
+  MitredEdge::Place best;
+  double least = HUGE_VAL;
+  for (size_t k = 0; k < edge.charts().size(); ++k) {
+    const Chart& c = edge.charts()[k];
+    const auto away = [&](double u) { return norm(edge.at(k, u).at - point); };
+    double here = HUGE_VAL;
+    double about = c.from;
+    for (int i = 0; i <= looks; ++i) {
+      const double u = c.from + (c.to - c.from) * i / looks;
+      if (const double d = away(u); d < here) std::tie(here, about) = std::pair{d, u};
+    }
+    const double wide = (c.to - c.from) / looks;
+    // Where the way to it is square to the edge; at the ends of a piece it need not be.
+    constexpr double step = 1e-5;
+    const auto slope = [&](double u) {
+      const double after = away(std::min(u + step, c.to));
+      const double before = away(std::max(u - step, c.from));
+      return (after - before) * (after + before);
+    };
+    const double low = std::max(c.from, about - wide);
+    const double high = std::min(c.to, about + wide);
+    const double u = slope(low) * slope(high) < 0 ? root(slope, low, high) : about;
+    const double nearest = std::min(away(u), here);
+    if (nearest >= least) continue;
+    least = nearest;
+    best = edge.at(k, away(u) <= here ? u : about);
+  }
+  return best;
+}
+
+}  // namespace
+
+JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main) {
+  return Joining(end, branch, main).proved();
+}
+
+JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const JoinedPart& upper,
+                       const RowPlace& high) {
+  const MitredEdge below(lower, low, true);
+  const MitredEdge above(upper, high, false);
+  JointProof joint;
+  joint.mitred = true;
+  joint.position = low.position;
+  joint.main = lower.name;
+  joint.branch = upper.name;
+  joint.end = high.upside_down ? EndName::top : EndName::base;
+  joint.edge_length = above.length();
+  joint.hole_length = below.length();
+  joint.allowed = within::same * std::max(lower.form->size, upper.form->size);
+  constexpr int looks = 48;
+  for (size_t k = 0; k < below.charts().size(); ++k) {
+    const Chart& c = below.charts()[k];
+    for (int i = 0; i < looks; ++i) {
+      const MitredEdge::Place own = below.at(k, c.from + (c.to - c.from) * (i + 0.5) / looks);
+      const MitredEdge::Place other = nearest_on(above, own.at);
+      JointPlace place;
+      place.plan = Angle::radians(own.u);
+      place.at = own.at;
+      place.walls = Angle::radians(std::acos(std::clamp(dot(own.normal, other.normal), -1.0, 1.0)));
+      const double off = norm(own.at - other.at);
+      if (!(off <= joint.distance)) {
+        joint.distance = off;
+        joint.where = "plan angle " + shown_degrees(place.plan);
+      }
+      if (joint.places.empty() || place.walls < joint.least_angle.walls) joint.least_angle = place;
+      if (joint.places.empty() || joint.greatest_angle.walls < place.walls) joint.greatest_angle = place;
+      joint.places.push_back(place);
+    }
+  }
+  joint.gap_found = 0;
+  joint.passed = joint.distance <= joint.allowed;
+  return joint;
 }
 
 }  // namespace juggler

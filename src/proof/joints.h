@@ -24,11 +24,20 @@ class FormedBlank {
 [[nodiscard]] std::vector<FormedBlank> formed_blanks(const Blank& blank, const Form& once_round,
                                                      const Seam& seam);
 
-/// The least of a figure of the layers from one to another; one between them may have it.
-[[nodiscard]] double least_of_layers(const std::function<double(double)>& figure, double inside,
-                                     double outside);
-/// How far a place of an edge misses what its contact asks: `off` is how far a layer lies before a face.
-[[nodiscard]] double off_contact(const std::function<double(double)>& off, Contact contact, double inside,
-                                 double outside);
+/// A part that meets another: its blanks, and the wall that they form once round; null where it is none that
+/// opens flat by rulings.
+struct JoinedPart {
+  std::string name, key;
+  const Form* form = nullptr;
+  Seam seam = {};  ///< as made
+  std::vector<const Blank*> blanks = {};
+  const std::vector<Opening>* openings = nullptr;  ///< as asked for
+};
+/// The end of a branch, whose wall opens flat, held against the main, and the hole in that against the
+/// branch. A main without a wall is taken as it was made. meeting.md (9), (10)
+[[nodiscard]] JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main);
+/// Both edges of a mitre, held against each other.
+[[nodiscard]] JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const JoinedPart& upper,
+                                     const RowPlace& high);
 
 }  // namespace juggler

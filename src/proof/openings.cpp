@@ -7,13 +7,6 @@
 namespace juggler {
 namespace {
 
-// How far a point of the form's own plane is from its outline.
-double off_outline(const Outline& form, Vec2 p) {
-  double least = HUGE_VAL;
-  for (const Arc& arc : form) least = std::min(least, nearest(p, arc).distance);
-  return least;
-}
-
 const OpeningGroup& group_of(const Blank& b, const BlankOpening& o) {
   return b.groups[static_cast<size_t>(o.group)];
 }
@@ -42,72 +35,14 @@ double off_place(const BlankOpening& o, const FormedPlace& formed) {
               Vec3{radius * std::cos(o.plan.radians()), radius * std::sin(o.plan.radians()), o.height});
 }
 
-// How far a point lies outside the form; below 0 within it.
-double outside_of(const Outline& form, Vec2 p) {
-  const double off = off_outline(form, p);
-  return contains(form, p) ? -off : off;
-}
-
 // How far a point in space lies outside what a hole is cut for.
 using OffBody = std::function<double(Vec3)>;
 OffBody off_body(const BlankOpening& o, const OpeningGroup& g) {
   if (o.outside) return o.outside;
   return [&form = g.loops[static_cast<size_t>(o.loop)], &bore = *o.bore](Vec3 p) {
     const Vec3 d = p - bore.origin;
-    return outside_of(form, {dot(d, bore.x), dot(d, bore.y)});
+    return outside(form, {dot(d, bore.x), dot(d, bore.y)});
   };
-}
-
-// The metal at a place of the outline, from face to face: how far its contact is from what the hole is cut
-// for. Of `clear` the nearest layer to its middle counts, of `full` the farthest.
-double off_contact(const OffBody& body, const FormedAt& p, Contact contact, double inside, double outside) {
-  const auto off = [&](double layer) { return body(p.at + layer * p.normal); };
-  if (contact == Contact::inside) return std::abs(off(inside));
-  if (contact == Contact::outside) return std::abs(off(outside));
-  if (contact == Contact::middle) return std::abs(off((inside + outside) / 2));
-  if (contact == Contact::neutral) return std::abs(off(0));
-  const double sense = contact == Contact::clear ? 1 : -1;
-  // Looked at in eighths; at a face it rises from there, or else the least is closed in on by the golden
-  // section.
-  constexpr int looks = 8;
-  const auto layer = [&](double k) { return inside + (outside - inside) * k / looks; };
-  const auto value = [&](double k) { return sense * off(layer(k)); };
-  int least = 0;
-  double at_least = value(0);
-  for (int k = 1; k <= looks; ++k) {
-    const double here = value(k);
-    if (here < at_least) {
-      at_least = here;
-      least = k;
-    }
-  }
-  constexpr double little = 1.0 / 64;
-  const bool at_face =
-      (least == 0 && value(little) >= at_least) || (least == looks && value(looks - little) >= at_least);
-  if (at_face) return std::abs(at_least);
-  constexpr double golden = 0.6180339887498949;
-  double low = std::max(least - 1, 0);
-  double high = std::min(least + 1, looks);
-  double a = high - golden * (high - low);
-  double b = low + golden * (high - low);
-  double at_a = value(a);
-  double at_b = value(b);
-  for (int i = 0; i < 40; ++i) {
-    if (at_a < at_b) {
-      high = b;
-      b = a;
-      at_b = at_a;
-      a = high - golden * (high - low);
-      at_a = value(a);
-    } else {
-      low = a;
-      a = b;
-      at_a = at_b;
-      b = low + golden * (high - low);
-      at_b = value(b);
-    }
-  }
-  return std::abs(std::min({at_a, at_b, at_least}));
 }
 
 // Where arcs meet they lie on the bore itself; in between they were fitted.
@@ -126,7 +61,9 @@ OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace
       const Vec2 place = point_at(arc, arc.length * i / looks);
       if (metal && !contains(*metal, place)) continue;
       const auto p = formed(place);
-      const double here = p ? off_contact(body, *p, g.contact, inside, outside) : NAN;
+      const double here = p ? off_contact([&](double layer) { return body(p->at + layer * p->normal); },
+                                          g.contact, inside, outside)
+                            : NAN;
       if (i == 0) off.joints = worse(off.joints, here);
       off.all = worse(off.all, here);
     }
@@ -134,7 +71,7 @@ OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace
   return off;
 }
 
-// What notches leave of the outline runs along it and along them; and takes of its area what they have of it.
+// What notches leave of the outline runs along it or along them, and not within one.
 double off_outline(const Blank& b) {
   if (b.notches.empty()) return 0;
   const Outline whole = whole_outline(b);
@@ -142,16 +79,15 @@ double off_outline(const Blank& b) {
   for (const Arc& arc : b.notched) {
     for (const double share : {0.0, 0.5}) {
       const Vec2 p = point_at(arc, share * arc.length);
-      double off = off_outline(whole, p);
-      for (const BlankOpening& o : b.notches) off = std::min(off, off_outline(o.outline, p));
+      double off = distance(whole, p);
+      for (const BlankOpening& o : b.notches) off = std::min(off, distance(o.outline, p));
       worst = std::max(worst, off);
     }
   }
   for (const BlankOpening& o : b.notches) {
-    // No metal is left within.
     for (const Arc& arc : b.notched) {
       const Vec2 p = point_at(arc, arc.length / 2);
-      if (contains(o.outline, p)) worst = std::max(worst, off_outline(o.outline, p));
+      if (contains(o.outline, p)) worst = std::max(worst, distance(o.outline, p));
     }
   }
   return worst;

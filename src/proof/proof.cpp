@@ -41,17 +41,6 @@ double miss(const FormedRuling& r, const AskedProfile& p, double neutral) {
   return p.distance({dot(meets, p.x), dot(meets, p.y)});
 }
 
-// The greatest of all layers from face to face: of what is curved one between them may reach farther than
-// both.
-double farthest(const std::function<double(double layer)>& past, double thickness, bool curved) {
-  const double faces = std::max(past(0), past(thickness));
-  if (!curved || thickness == 0) return faces;
-  const double little = within::step * thickness;
-  const bool rises = past(little) > past(0) && past(thickness - little) > past(thickness);
-  if (!rises) return faces;
-  return std::max(faces, -valley([&](double d) { return -past(d); }, 0, thickness).value);
-}
-
 // How far an end of a formed ruling, on the layers that its cutters ask for, is from the first of them that
 // it meets: none may be passed, and one must be reached. round.md (8).
 double end_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_point) {
@@ -63,10 +52,10 @@ double end_miss(const Form& f, EndName end, const FormedRuling& r, Vec3 rim_poin
       const Vec3 point = rim_point + (layer - f.neutral_depth) * r.n;
       return outwards * c.beyond(point);
     };
-    const double reach = c.contact == Contact::clear ? farthest(past, f.thickness, c.rim.has_value())
-                         : c.contact == Contact::full
-                             ? -farthest([&](double d) { return -past(d); }, f.thickness, c.rim.has_value())
-                             : past(c.layer);
+    const auto before = [&](double layer) { return -past(layer); };
+    const double reach = c.contact == Contact::clear  ? -least_of_layers(before, 0, f.thickness)
+                         : c.contact == Contact::full ? least_of_layers(past, 0, f.thickness)
+                                                      : past(c.layer);
     most = std::max(most, reach);
   }
   return most == -HUGE_VAL ? 0 : std::abs(most);

@@ -84,25 +84,6 @@ Rim whole_rim(const Form& f, const RoundSizes& s, EndName end) {
   return rim_of({cutters_of(f.cutters, end).front()}, end, f.wall, f.thickness);
 }
 
-// The wall in pieces that are smooth together with both rims.
-void split_at_corners(Form& f) {
-  std::vector<double> cuts;
-  for (const EndName end : {EndName::base, EndName::top}) {
-    const auto& pieces = f.rim(end).pieces();
-    for (size_t i = 0; i + 1 < pieces.size(); ++i) cuts.push_back(pieces[i].to);
-  }
-  std::sort(cuts.begin(), cuts.end());
-  const WallPiece whole = f.wall.front();
-  f.wall.clear();
-  double from = whole.from;
-  for (double u : cuts) {
-    if (u - from < within::rounding || whole.to - u < within::rounding) continue;
-    f.wall.push_back({from, u, whole.ruling});
-    from = u;
-  }
-  f.wall.push_back({from, whole.to, whole.ruling});
-}
-
 }  // namespace
 
 double contact_layer(Contact contact, double size_layer, double thickness, double neutral) {
@@ -138,7 +119,7 @@ Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   f.top = rim(EndName::top, s.top_pointed);
   f.whole_base = whole_rim(f, s, EndName::base);
   f.whole_top = whole_rim(f, s, EndName::top);
-  split_at_corners(f);
+  f.wall = cut_at_corners(f.wall, f.base, f.top);
   f.asked = {{EndName::base, s.base_layer, {0, 0, 0}, s.base_radius},
              {EndName::top, s.top_layer, {s.shift.x, s.shift.y, s.height}, s.top_radius}};
   f.size = std::max({2 * s.base_radius, 2 * s.top_radius, s.slant, f.thickness});
@@ -335,7 +316,10 @@ std::optional<Bevel> bevel_at(const Form& f, EndName end, double u) {
   const Cutter& cutter = active_cutter(cutters, end, r, u, f.thickness);
   const double outwards = end == EndName::top ? 1 : -1;
   const auto reach = [&](double layer) { return outwards * (cutter.cut(r, layer).s - s); };
-  const double lean = std::asin(std::clamp(dot(cutter.normal(r.c + s * r.e), r.n), -1.0, 1.0));
+  // A plane leans alike everywhere; of a body what counts is where the middle of the sheet meets it.
+  const double middle = f.thickness / 2;
+  const Vec3 place = r.c + middle * r.n + cutter.cut(r, middle).s * r.e;
+  const double lean = std::asin(std::clamp(dot(cutter.normal(place), r.n), -1.0, 1.0));
   return Bevel{Angle::radians(outwards * lean), reach(0), reach(f.thickness)};
 }
 

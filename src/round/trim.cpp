@@ -102,8 +102,7 @@ TrimPlane trim_plane(const Trim& t, const RoundSizes& s, const Wall& wall) {
   made.tilt = Angle::radians(slope.tilt);
   made.uphill = t.uphill;
   made.key = t.key;
-  const Vec3 normal = std::cos(slope.tilt) * Vec3{0, 0, 1} - std::sin(slope.tilt) * uphill_of(t.uphill);
-  made.plane = {normal, slope.height * std::cos(slope.tilt)};
+  made.plane = tilted_plane(slope.height, made.tilt, t.uphill);
   const double up = t.uphill.radians();
   const double uphill_side = side_length(s, wall, t.end, made.plane, up);
   const double downhill_side = side_length(s, wall, t.end, made.plane, up + pi);

@@ -1,342 +1,40 @@
-// Joints of parts developed together. Equation numbers: docs/maths/meeting.md.
-#include "proof/joints.h"
-
+// The joints of parts developed together.
 #include <algorithm>
 #include <map>
-#include <tuple>
 
 #include "juggler/develop.h"
+#include "proof/joints.h"
 
 namespace juggler {
 namespace {
 
-constexpr int looks_along = 8;  // along each arc of an edge
+using Pieces = std::span<const PieceResult>;
 
-using Pieces = std::vector<const PieceResult*>;
-
-// A part formed again from its blanks, where its wall opens flat by rulings; else as it was made.
-struct FormedPart {
-  std::vector<std::pair<const Blank*, FormedBlank>> blanks;
-};
-FormedPart formed_of(const Pieces& pieces) {
-  FormedPart part;
-  for (const PieceResult* p : pieces) {
-    const Form* f = p->wall();
-    if (!f || p->blank.forming.empty()) continue;
-    for (FormedBlank& one : formed_blanks(p->blank, *f, p->formed->seam.value_or(Seam{})))
-      part.blanks.emplace_back(&p->blank, std::move(one));
+// All blanks of a part, by its name or its key.
+std::optional<JoinedPart> joined(Pieces pieces, const std::string& name) {
+  std::optional<JoinedPart> part;
+  for (const PieceResult& p : pieces) {
+    if (p.part.name != name && p.part.key != name) continue;
+    if (!part)
+      part = JoinedPart{
+          p.part.name, p.part.key, p.wall(), p.formed->seam.value_or(Seam{}), {}, &p.part.making.openings};
+    part->blanks.push_back(&p.blank);
   }
   return part;
 }
 
-// The wall that it forms into as another part finds it, prolonged at one end.
-std::shared_ptr<const Neighbour> as_neighbour(const FormedPart& part, const Neighbour& made,
-                                              std::optional<EndName> prolonged) {
-  Neighbour n = made;
-  if (part.blanks.empty()) return std::make_shared<const Neighbour>(std::move(n));
-  const double far = 4 * made.wall.size;
-  n.wall.charts.clear();
-  for (const auto& [blank, formed] : part.blanks)
-    n.wall.charts.push_back(
-        formed.chart(prolonged == EndName::base ? far : 0, prolonged == EndName::top ? far : 0));
-  return std::make_shared<const Neighbour>(std::move(n));
-}
-
-// One joint, worked out.
-class Joining {
- public:
-  Joining(const EndBody& end, const Pieces& branch, const Pieces& main)
-      : end_(end),
-        branch_pieces_(branch),
-        main_pieces_(main),
-        branch_(formed_of(branch)),
-        main_(formed_of(main)) {
-    const PieceResult& first = *branch.front();
-    joint_.main = end.body;
-    joint_.branch = first.part.name;
-    joint_.end = end.end;
-    joint_.face = end.face;
-    joint_.gap = end.gap;
-    form_ = first.wall();
-    joint_.gap_found = HUGE_VAL;
-    joint_.allowed = within::same * std::max(form_->size, main.front()->blank.size);
-    for (const PieceResult* p : branch) fit_ = std::max(fit_, p->blank.fit_error);
-  }
-
-  JointProof proved() {
-    hold_edge();
-    hold_hole();
-    const bool edge = joint_.distance <= joint_.allowed + fit_;
-    const bool hole = joint_.hole_distance.value_or(0) <= joint_.allowed + hole_fit_;
-    joint_.passed = !joint_.places.empty() && edge && hole;
-    joint_.allowed += std::max(fit_, hole_fit_);
-    return std::move(joint_);
-  }
-
- private:
-  // (9), (10): the branch's edge before the face of the main.
-  void hold_edge() {
-    const NeighbourFace face(as_neighbour(main_, *end_.met, {}), end_.face, 0);
-    const double inside = -form_->neutral_depth;
-    const double outside = form_->thickness - form_->neutral_depth;
-    for (const auto& [blank, formed] : branch_.blanks) {
-      for (const Edge& e : blank->edges) {
-        if (e.name != (end_.end == EndName::base ? EdgeName::base : EdgeName::top)) continue;
-        joint_.edge_length += length_of(e.arcs);
-        for (const Arc& arc : e.arcs) {
-          for (int i = 0; i < looks_along; ++i)
-            look(face, formed.at(point_at(arc, arc.length * i / looks_along)), inside, outside);
-        }
-      }
-    }
-  }
-
-  void look(const NeighbourFace& face, const std::optional<FormedAt>& at, double inside, double outside) {
-    if (!at) return fail();
-    const auto middle = face.from(at->at);
-    if (!middle) return fail();
-    const double climb = dot(middle->second, at->along) * (end_.end == EndName::top ? 1 : -1);
-    const double side = climb < 0 ? 1 : -1;  // of the face from which it comes
-    const auto off = [&](double layer) {
-      const auto from = face.from(at->at + layer * at->normal);
-      return from ? side * from->first - end_.gap : NAN;
-    };
-    const double distance = off_contact(off, end_.contact_made(), inside, outside);
-    JointPlace place;
-    place.at = at->at;
-    place.plan = Angle::radians(std::atan2(at->at.y, at->at.x));
-    place.walls = Angle::radians(std::acos(std::clamp(dot(at->normal, middle->second), -1.0, 1.0)));
-    if (!(distance <= joint_.distance)) {
-      joint_.distance = distance;
-      joint_.where = "plan angle " + shown_degrees(place.plan);
-    }
-    joint_.gap_found = std::min(joint_.gap_found, end_.gap + least_of_layers(off, inside, outside));
-    if (joint_.places.empty() || place.walls < joint_.least_angle.walls) joint_.least_angle = place;
-    if (joint_.places.empty() || joint_.greatest_angle.walls < place.walls) joint_.greatest_angle = place;
-    joint_.places.push_back(place);
-  }
-
-  void fail() {
-    joint_.distance = NAN;
-    joint_.where = "a place of the edge that stands over no metal of the other";
-  }
-
-  // The hole's edge round the face of the branch.
-  void hold_hole() {
-    const Form* own = main_pieces_.front()->wall();
-    if (!own) return;
-    const std::string& name = joint_.branch;
-    for (const auto& [blank, formed] : main_.blanks) {
-      for (const BlankOpening& o : blank->openings) {
-        if (o.group < 0) continue;
-        const OpeningGroup& g = blank->groups[static_cast<size_t>(o.group)];
-        if (g.body != name && g.body != branch_pieces_.front()->part.key) continue;
-        const FittedBody* body = fitted(g.key);
-        if (!body) continue;
-        hole_fit_ = std::max(hole_fit_, g.fit_error);
-        joint_.hole_length = joint_.hole_length.value_or(0) + length_of(o.outline);
-        hold(o, g, *body, formed, *own);
-      }
-    }
-  }
-
-  [[nodiscard]] const FittedBody* fitted(const std::string& key) const {
-    for (const Opening& o : main_pieces_.front()->part.making.openings) {
-      if (o.key == key && o.fitted) return &*o.fitted;
-    }
-    return nullptr;
-  }
-
-  void hold(const BlankOpening& o, const OpeningGroup& g, const FittedBody& body, const FormedBlank& formed,
-            const Form& own) {
-    const NeighbourFace face(as_neighbour(branch_, *body.met, end_.end), body.face, body.clearance);
-    double worst = joint_.hole_distance.value_or(0);
-    for (const Arc& arc : o.outline) {
-      for (int i = 0; i < looks_along; ++i) {
-        const auto at = formed.at(point_at(arc, arc.length * i / looks_along));
-        const auto off = [&](double layer) {
-          const auto from = at ? face.from(at->at + layer * at->normal) : std::nullopt;
-          return from ? from->first : NAN;
-        };
-        const double here =
-            off_contact(off, g.contact, -own.neutral_depth, own.thickness - own.neutral_depth);
-        if (!(here <= worst)) worst = here;
-      }
-    }
-    joint_.hole_distance = worst;
-  }
-
-  const EndBody& end_;
-  const Pieces& branch_pieces_;
-  const Pieces& main_pieces_;
-  FormedPart branch_, main_;
-  const Form* form_ = nullptr;
-  double fit_ = 0, hole_fit_ = 0;
-  JointProof joint_;
-};
-
-// An edge of a segment in the row's frame, on the layer that its mitre's contact lets touch.
-class MitredEdge {
- public:
-  MitredEdge(const Pieces& pieces, const RowPlace& place, bool upper)
-      : place_(place),
-        end_(upper != place.upside_down ? EndName::top : EndName::base),
-        form_(*pieces.front()->wall()),
-        formed_(formed_of(pieces)) {
-    for (const auto& m : form_.mitres) {
-      if (m.end == end_) mitre_ = &m;
-    }
-    for (const auto& [blank, formed] : formed_.blanks) {
-      charts_.push_back(formed.chart(0, 0));
-      for (const Edge& e : blank->edges) {
-        if (e.name == (end_ == EndName::base ? EdgeName::base : EdgeName::top)) length_ += length_of(e.arcs);
-      }
-    }
-  }
-
-  struct Place {
-    Vec3 at, normal;
-    double u = 0;
-  };
-  [[nodiscard]] Place at(size_t chart, double u) const {
-    const Chart& c = charts_[chart];
-    const Ruling r = c.at(u);
-    const Vec3 edge = end_ == EndName::top ? r.c + c.ends(u).second * r.e : r.c;
-    return {place_.stands.place(edge + touching(c, edge, r.n) * r.n), place_.stands.way(r.n), u};
-  }
-  [[nodiscard]] const std::vector<Chart>& charts() const { return charts_; }
-  [[nodiscard]] double length() const { return length_; }
-
- private:
-  // From the neutral layer.
-  [[nodiscard]] double touching(const Chart& c, Vec3 edge, Vec3 n) const {
-    const double tilt = mitre_->tilt.radians();
-    const Vec3 up{std::cos(mitre_->uphill.radians()), std::sin(mitre_->uphill.radians()), 0};
-    const Vec3 normal = std::cos(tilt) * Vec3{0, 0, 1} - std::sin(tilt) * up;
-    switch (mitre_->contact) {
-      case Contact::clear:
-      case Contact::full: {
-        const double outwards = (end_ == EndName::top ? 1 : -1) * dot(normal, n);
-        return (outwards > 0) == (mitre_->contact == Contact::clear) ? c.outside : c.inside;
-      }
-      case Contact::inside:
-        return c.inside;
-      case Contact::middle:
-        return (c.inside + c.outside) / 2;
-      case Contact::outside:
-        return c.outside;
-      case Contact::neutral:
-        return 0;
-      default:
-        break;
-    }
-    for (const AskedCircle& circle : form_.asked) {
-      if (circle.end == end_) return circle.layer - form_.neutral_depth;
-    }
-    (void)edge;
-    return 0;
-  }
-
-  RowPlace place_;
-  EndName end_;
-  const Form& form_;
-  FormedPart formed_;
-  const Mitre* mitre_ = nullptr;
-  std::vector<Chart> charts_;
-  double length_ = 0;
-};
-
-// The place of an edge nearest to a point.
-MitredEdge::Place nearest_on(const MitredEdge& edge, Vec3 point) {
-  constexpr int looks = 720;
-  MitredEdge::Place best;
-  double least = HUGE_VAL;
-  for (size_t k = 0; k < edge.charts().size(); ++k) {
-    const Chart& c = edge.charts()[k];
-    const auto away = [&](double u) { return norm(edge.at(k, u).at - point); };
-    double here = HUGE_VAL;
-    double about = c.from;
-    for (int i = 0; i <= looks; ++i) {
-      const double u = c.from + (c.to - c.from) * i / looks;
-      if (const double d = away(u); d < here) std::tie(here, about) = std::pair{d, u};
-    }
-    const double wide = (c.to - c.from) / looks;
-    // Where the way to it is square to the edge; at the ends of a piece it need not be.
-    constexpr double step = 1e-5;
-    const auto slope = [&](double u) {
-      const double after = away(std::min(u + step, c.to));
-      const double before = away(std::max(u - step, c.from));
-      return (after - before) * (after + before);
-    };
-    const double low = std::max(c.from, about - wide);
-    const double high = std::min(c.to, about + wide);
-    const double u = slope(low) * slope(high) < 0 ? root(slope, low, high) : about;
-    const double nearest = std::min(away(u), here);
-    if (nearest >= least) continue;
-    least = nearest;
-    best = edge.at(k, away(u) <= here ? u : about);
-  }
-  return best;
-}
-
-JointProof mitre_joint(const Pieces& lower, const RowPlace& low, const Pieces& upper, const RowPlace& high) {
-  const MitredEdge below(lower, low, true);
-  const MitredEdge above(upper, high, false);
-  JointProof joint;
-  joint.mitred = true;
-  joint.position = low.position;
-  joint.main = lower.front()->part.name;
-  joint.branch = upper.front()->part.name;
-  joint.end = high.upside_down ? EndName::top : EndName::base;
-  joint.edge_length = above.length();
-  joint.hole_length = below.length();
-  joint.allowed = within::same * std::max(lower.front()->wall()->size, upper.front()->wall()->size);
-  constexpr int looks = 48;
-  for (size_t k = 0; k < below.charts().size(); ++k) {
-    const Chart& c = below.charts()[k];
-    for (int i = 0; i < looks; ++i) {
-      const MitredEdge::Place own = below.at(k, c.from + (c.to - c.from) * (i + 0.5) / looks);
-      const MitredEdge::Place other = nearest_on(above, own.at);
-      JointPlace place;
-      place.plan = Angle::radians(own.u);
-      place.at = own.at;
-      place.walls = Angle::radians(std::acos(std::clamp(dot(own.normal, other.normal), -1.0, 1.0)));
-      const double off = norm(own.at - other.at);
-      if (!(off <= joint.distance)) {
-        joint.distance = off;
-        joint.where = "plan angle " + shown_degrees(place.plan);
-      }
-      if (joint.places.empty() || place.walls < joint.least_angle.walls) joint.least_angle = place;
-      if (joint.places.empty() || joint.greatest_angle.walls < place.walls) joint.greatest_angle = place;
-      joint.places.push_back(place);
-    }
-  }
-  joint.gap_found = 0;
-  joint.passed = joint.distance <= joint.allowed;
-  return joint;
-}
-
-// The joints of a row of segments, from one end to the other.
-void add_mitres(std::vector<JointProof>& joints, std::span<const PieceResult> pieces,
-                const std::string& key) {
-  struct Segment {
-    Pieces pieces;
-    RowPlace place;
-  };
-  std::map<int, Segment> row;
+// The mitres of a row of segments, from one end to the other.
+void add_mitres(std::vector<JointProof>& joints, Pieces pieces, const std::string& key) {
+  std::map<int, std::pair<std::string, RowPlace>> row;
   for (const PieceResult& p : pieces) {
-    if (p.part.key != key || p.part.row.empty() || !p.wall()) continue;
-    for (const RowPlace& place : p.part.row) {
-      Segment& segment = row[place.position];
-      segment.place = place;
-      segment.pieces.push_back(&p);
-    }
+    if (p.part.key != key || !p.wall()) continue;
+    for (const RowPlace& place : p.part.row) row[place.position] = {p.part.name, place};
   }
-  for (auto it = row.begin(); it != row.end() && std::next(it) != row.end(); ++it) {
-    const auto next = std::next(it);
-    if (next->first != it->first + 1) continue;  // one between has not been developed
-    joints.push_back(
-        mitre_joint(it->second.pieces, it->second.place, next->second.pieces, next->second.place));
+  for (const auto& [position, lower] : row) {
+    const auto next = row.find(position + 1);
+    if (next == row.end()) continue;
+    joints.push_back(prove_mitre(*joined(pieces, lower.first), lower.second,
+                                 *joined(pieces, next->second.first), next->second.second));
   }
 }
 
@@ -344,22 +42,15 @@ void add_mitres(std::vector<JointProof>& joints, std::span<const PieceResult> pi
 
 std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
   std::vector<std::string> names;
-  const auto of_part = [&](const std::string& name) {
-    Pieces own;
-    for (const PieceResult& p : pieces) {
-      if (p.part.name == name || p.part.key == name) own.push_back(&p);
-    }
-    return own;
-  };
   std::vector<JointProof> joints;
   for (const PieceResult& p : pieces) {
     if (std::find(names.begin(), names.end(), p.part.name) != names.end()) continue;
     names.push_back(p.part.name);
     if (!p.part.row.empty() && p.part.row.front().position == 1) add_mitres(joints, pieces, p.part.key);
     for (const EndBody& end : p.part.ends) {
-      const Pieces branch = of_part(p.part.name);
-      const Pieces main = of_part(end.body);
-      if (!main.empty() && end.met && p.wall()) joints.push_back(Joining(end, branch, main).proved());
+      const auto main = joined(pieces, end.body);
+      if (main && end.met && p.wall())
+        joints.push_back(prove_joint(end, *joined(pieces, p.part.name), *main));
     }
   }
   return joints;

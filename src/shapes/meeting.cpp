@@ -38,11 +38,6 @@ std::vector<Chart> charts_in_space(const Formed& formed) {
   return charts;
 }
 
-// A frame as another one has it.
-Frame seen_from(const Frame& own, const Frame& other) {
-  return {own.own_place(other.origin), own.own_way(other.x), own.own_way(other.y), own.own_way(other.z)};
-}
-
 class Introduction {
  public:
   explicit Introduction(std::span<const Part> parts)
@@ -84,7 +79,7 @@ class Introduction {
   }
 
   void add(const MeetingParts& joint) {
-    const std::string key = joint.key.empty() ? "joint" : joint.key;
+    const std::string key = joint.key.empty() ? "joint." + std::to_string(++unnamed_) : joint.key;
     const size_t none = parts_.size();
     const size_t main = named(none, key + ".main", joint.main);
     const size_t branch = named(none, key + ".branch", joint.branch);
@@ -128,7 +123,7 @@ class Introduction {
     const Part& part = parts_[other];
     Neighbour n;
     n.name = part.name;
-    n.stands = seen_from(frames_[i], frames_[other]);
+    n.stands = frames_[i].own_frame(frames_[other]);
     n.meets = end;
     try {
       if (!formed_[other]) formed_[other] = std::make_shared<const Formed>(form_part(bare(part)));
@@ -147,6 +142,7 @@ class Introduction {
   std::vector<Part> parts_;
   std::vector<std::shared_ptr<const Formed>> formed_;
   std::vector<Frame> frames_;
+  int unnamed_ = 0;  // joints without a key
 };
 
 }  // namespace

@@ -68,12 +68,9 @@ class Standing {
 std::vector<Frame> all_stands(const PieceResult& piece) {
   std::vector<Frame> all{piece.stands};
   if (piece.part.row.empty()) return all;
-  // The row's own frame, from where its first one stands in it and in the job.
-  const Frame& in_row = piece.part.row.front().stands;
-  const auto way = [&](Vec3 v) { return piece.stands.way(in_row.own_way(v)); };
-  Frame row{{}, way({1, 0, 0}), way({0, 1, 0}), way({0, 0, 1})};
-  row.origin = piece.stands.origin - row.way(in_row.origin);
-  for (size_t i = 1; i < piece.part.row.size(); ++i) all.push_back(row.frame(piece.part.row[i].stands));
+  const Frame& first = piece.part.row.front().stands;
+  for (size_t i = 1; i < piece.part.row.size(); ++i)
+    all.push_back(piece.stands.frame(first.own_frame(piece.part.row[i].stands)));
   return all;
 }
 

@@ -17,7 +17,7 @@ import re
 import subprocess
 import sys
 
-from card import check_card
+from card import centre_of, check_card
 from document import check_document
 from folding import check_folding
 from paper import Drawing, edges_by_one_name, table
@@ -273,10 +273,30 @@ def form_area(text):
     return None
 
 
+def check_notch(faults, outline, row, at, step):
+    """What runs over the edge is a part of the outline: some of it lies on the form, and nothing of the metal within."""
+    name = row["opening"]
+    if row["diameter"] == "":
+        across, up = row["box across"] / 2, row["box up"] / 2
+        within = lambda p: abs(p[0] - at[0]) <= across + step and abs(p[1] - at[1]) <= up + step
+        if not any(within(arc.at(k / 8)) for arc in outline.arcs for k in range(9)):
+            faults.append(f"{name} takes nothing off the outline")
+        return
+    radius = row["diameter"] / 2
+    on_form = [a for a in outline.arcs if a.radius < 1e5 and abs(a.radius - radius) <= step and math.dist(centre_of(a), at) <= 2 * step]
+    if not on_form:
+        faults.append(f"{name} takes nothing off the outline")
+    if any(math.dist(a.at(k / 8), at) < radius - 2 * step for a in outline.arcs for k in range(9)):
+        faults.append(f"{name} has metal within")
+
+
 def check_openings(faults, drawing, rows):
     circles, loops = list(drawing.circles), drawing.holes()
     for row in rows:
         at, step, name = (row["across"], row["up"]), row["step"], row["opening"]
+        if row["wall"] == "over the edge":
+            check_notch(faults, drawing.outline(), row, at, step)
+            continue
         if row["diameter"] != "":
             found = min(circles, key=lambda c: math.dist(c[0], at), default=None)
             if found is None:
