@@ -394,11 +394,16 @@ struct JointPlace {
 /// Where an end meets a face (EndBody): the branch's edge is held against that face of the main, the hole's
 /// edge against what goes through. Where two segments meet in a mitre the edges of both are held against each
 /// other, the lower one as `main`, on the layers that touch.
+///   branch  the one's end on the other's wall
+///   mitre   two ends in one plane, of segments in a row
+///   crotch  two legs on one base, where each ends at the other
+enum class JointKind { branch, mitre, crotch };
+[[nodiscard]] const char* name_of(JointKind kind);
 struct JointProof {
   std::string main = {};
   std::string branch = {};
   EndName end = EndName::base;  ///< of the branch
-  bool mitred = false;
+  JointKind kind = JointKind::branch;
   int position = 0;           ///< of a mitre: after the segment at this place of the row
   Face face = Face::outside;  ///< of the main that it meets
   double distance = 0;        ///< the greatest by which the branch's edge misses its place before that face

@@ -169,6 +169,13 @@ struct TrimPlane {
   std::string key = {};                  ///< its path in the job
 };
 
+/// Where a leg beside it cuts an end of a leg.
+struct CrotchStretch {
+  size_t body = 0;  ///< of the form's bodies
+  double from = 0;  ///< in u
+  double to = 0;
+};
+
 /// What part of a wall one piece of sheet takes: from one seam ruling to the next, and beyond them where a
 /// lap or stock needs it.
 struct Span {
@@ -202,6 +209,7 @@ struct Form {
   std::vector<Cutter> cutters = {};
   std::vector<TrimPlane> trims = {};
   std::vector<EndBody> bodies = {};  ///< that cut its ends
+  std::vector<CrotchStretch> crotches = {};
   std::vector<Mitre> mitres = {};    ///< in place of the planes of its ends
   std::vector<Region> regions = {};  ///< transitions: what the wall is, stretch by stretch
   double size = 0;                   ///< the greatest length of the part, the measure of its accuracy, mm

@@ -113,7 +113,13 @@ struct EndBody {
   /// Which of its own layers lie on that face: a named one; `clear`, none passes it; `full`, all reach it.
   /// Else clear on an outside, full on an inside.
   std::optional<Contact> contact = {};
-  double gap = 0;        ///< between that layer and the face, for the weld, mm
+  double gap = 0;  ///< between that layer and the face, for the weld, mm
+  /// That part starts on the same profile and stands beside this one, as legs of a breech do: of both remains
+  /// what lies outside the other, each layer to where it meets the same one of the other. Rulings that run
+  /// into nothing go on to the end's own plane; of `contact` one layer is left, clear the outside, full the
+  /// inside; face and gap say nothing.
+  bool beside = false;
+  Frame stands = {};     ///< beside: that part's frame in this one's
   std::string key = {};  ///< in a job, where the other part is named
   std::shared_ptr<const Neighbour> met = {};
 
@@ -292,6 +298,13 @@ struct Part {
 /// Errors  Refusal for sizes missing, contradictory or out of range, at their keys.
 /// Source  docs/maths/elbow.md.
 [[nodiscard]] std::vector<Part> segments_of(const Elbow& elbow, const Part& like);
+/// The legs of a breech: those that a turn about its axis brings upon each other are one part, counted, with
+/// the places of all in `row`; of one that is another's mirror image the name says so.
+///
+/// like    what all have in common: sheet, seam, making, place
+/// Errors  Refusal for sizes missing or out of range, at their keys.
+/// Source  docs/maths/breech.md.
+[[nodiscard]] std::vector<Part> legs_of(const Breech& breech, const Part& like);
 /// Where its top ends, in the elbow's frame, and by how much the axes of neighbours stand apart, joint by
 /// joint, mm: 0 where it does not taper.
 struct ElbowRun {

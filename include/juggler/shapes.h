@@ -337,6 +337,19 @@ struct Transition {
   StrainLimit strain = {};
 };
 
+/// A leg of a breech: a wall from the breech's base to a top of its own.
+struct BreechLeg {
+  TransitionEnd top = {};
+  std::optional<Vec3> centre = {};  ///< of the top, in the breech's frame; its z above 0
+  Angle seam = {};  ///< from the plan angle to which the leg leans (0 its back, 180 the crotch)
+};
+/// One base and two to four legs, each a wall by its true rulings, cut where it meets the others.
+struct Breech {
+  TransitionEnd base = {};  ///< level; its contact is the size face
+  std::vector<BreechLeg> legs = {};
+  std::optional<Contact> contact = {};  ///< the layer on which legs meet; else clear: the outside faces
+};
+
 /// What a flight's flat keeps.
 ///   equal_edges    the lengths of both edges, and the width square to them; between the edges the metal is
 ///                  upset

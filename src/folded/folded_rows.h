@@ -11,7 +11,7 @@ void read_hopper(Reader& part, const std::string& source, Part& into);
 void read_net(Reader& part, const std::string& source, Part& into);
 void read_tube(Reader& part, const std::string& source, Part& into);
 /// Else the face that it is opened on lies up.
-[[nodiscard]] std::vector<Part> opened_side_up(Reader& part, Part tube);
+[[nodiscard]] std::vector<Part> opened_side_up(Reader& part, const std::string& source, Part tube);
 [[nodiscard]] std::string idle_of_panel(const Part& part, std::string_view key);
 [[nodiscard]] std::string idle_of_bent(const Part& part, std::string_view key);
 [[nodiscard]] std::string idle_of_tube(const Part& part, std::string_view key);

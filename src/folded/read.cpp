@@ -162,7 +162,7 @@ void read_tube(Reader& r, const std::string& source, Part& part) {
   part.asked = std::move(tube);
 }
 
-std::vector<Part> opened_side_up(Reader& r, Part part) {
+std::vector<Part> opened_side_up(Reader& r, const std::string&, Part part) {
   part.sheet.thickness = 0;  // the face that it is opened on has none
   const Face opened = std::get<Tube>(part.asked).opened_on;
   if (!r.at("face_up")) part.making.face_up = opened == Face::inside ? Face::inside : Face::outside;

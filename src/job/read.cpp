@@ -256,7 +256,7 @@ void add_part(const Entries& entries, Numbers& numbers, Job& job, const std::str
   Reader r(entries, numbers, job.units, name.empty() ? "part." : "parts." + name + ".");
   if (!row.parts) return job.parts.push_back(std::move(part));
   try {
-    for (Part& one : row.parts(r, part)) job.parts.push_back(std::move(one));
+    for (Part& one : row.parts(r, source, part)) job.parts.push_back(std::move(one));
   } catch (const JobRefusal&) {
     throw;
   } catch (const Refusal& refusal) {

@@ -15,7 +15,7 @@ struct ShapeRow {
   /// The sizes, and of the seam and the sheet what counts there. The source names the folder of its files.
   void (*read)(Reader& part, const std::string& source, Part& into);
   /// Where one is several parts, or what is made of it hangs on its sizes.
-  std::vector<Part> (*parts)(Reader& part, Part read) = nullptr;
+  std::vector<Part> (*parts)(Reader& part, const std::string& source, Part read) = nullptr;
   /// Why a part does nothing with a key of its sheet; empty where it does.
   std::string (*idle)(const Part& part, std::string_view key) = nullptr;
   /// A size that is not given and follows from those that are, in the job's units or degrees; none where it

@@ -251,6 +251,9 @@ Phrase stands_words(const Frame& f) {
 
 // What an end meets.
 Phrase end_words(const EndBody& end) {
+  if (end.beside)
+    return say("as far as it meets {}, contact {}", end.body,
+               end.contact == Contact::size_face ? "size face" : name_of(end.contact_made()));
   Phrase text =
       say("meets the {} of {}, contact {}", name_of(end.face), end.body, name_of(end.contact_made()));
   if (end.gap > 0)
@@ -304,14 +307,15 @@ Fact joint_fact(const JointProof& j) {
           error_of(std::max(j.distance, j.hole_distance.value_or(0)), true, edge), error_of(j.allowed, false),
           length(j.edge_length, {"once round", "", "edge of " + j.branch}));
   if (j.hole_length)
-    text += say(", {} {}", j.mitred ? "the other" : "hole",
+    text += say(", {} {}", j.kind == JointKind::mitre ? "the other" : "hole",
                 length(*j.hole_length, {"once round", "", "edge of " + j.main}));
   text += say("; walls at {} to {}", angle(j.least_angle.walls, walls), angle(j.greatest_angle.walls, walls));
-  if (!j.mitred)
+  if (j.kind == JointKind::branch)
     text += say("; gap {} asked, {} found", length(j.gap, {"branch", "face of the main", "ruling"}),
                 length(j.gap_found, {"metal of the branch", "face of the main", "nearest places"}));
-  const std::string name =
-      j.mitred ? fmt::format("mitre {}", j.position) : fmt::format("joint {} on {}", j.branch, j.main);
+  const std::string name = j.kind == JointKind::mitre    ? fmt::format("mitre {}", j.position)
+                           : j.kind == JointKind::crotch ? fmt::format("crotch {}, {}", j.branch, j.main)
+                                                         : fmt::format("joint {} on {}", j.branch, j.main);
   return {name, text, RowKind::number};
 }
 

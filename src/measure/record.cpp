@@ -321,12 +321,12 @@ Record joint_record(const JointProof& j, const Units& units) {
     return {{"plan_angle", deg(p.plan, plan_of_place)},
             {"walls", deg(p.walls, {"outward normal of one", "outward normal of the other", ""})}};
   };
-  return {{"kind", j.mitred ? "mitre" : "branch"},
+  return {{"kind", name_of(j.kind)},
           {"main", j.main},
           {"branch", j.branch},
           {"end", name_of(j.end)},
-          {"face", j.mitred ? Record() : Record(name_of(j.face))},
-          {"position", j.mitred ? Record(j.position) : Record()},
+          {"face", j.kind == JointKind::branch ? Record(name_of(j.face)) : Record()},
+          {"position", j.kind == JointKind::mitre ? Record(j.position) : Record()},
           {"passed", j.passed},
           {"distance", mm(j.distance, off)},
           {"where", j.where.in(units)},

@@ -29,9 +29,11 @@ struct Meeting {
 class NeighbourFace {
  public:
   NeighbourFace(std::shared_ptr<const Neighbour> body, Face face, double beyond)
-      : body_(std::move(body)), layer_(face == Face::outside ? outside_layer : inside_layer) {
+      : NeighbourFace(std::move(body), face == Face::outside ? outside_layer : inside_layer) {
     layer_.beyond = beyond;
   }
+  NeighbourFace(std::shared_ptr<const Neighbour> body, const WallLayer& layer)
+      : body_(std::move(body)), layer_(layer) {}
 
   /// Where a line first meets it, from its point on. (1)
   [[nodiscard]] std::optional<Meeting> first(const SpaceLine& line) const;

@@ -1,6 +1,6 @@
 #include <array>
 
-#include "juggler/part.h"
+#include "juggler/blank.h"
 
 namespace juggler {
 
@@ -12,6 +12,17 @@ double layer_of(Face face, double thickness) {
 const char* name_of(Face face) {
   constexpr std::array names{"inside", "middle", "outside"};
   return names[static_cast<size_t>(face)];
+}
+
+const char* name_of(JointKind kind) {
+  switch (kind) {
+    case JointKind::mitre:
+      return "mitre";
+    case JointKind::crotch:
+      return "crotch";
+    default:
+      return "branch";
+  }
 }
 
 const char* name_of(Contact contact) {

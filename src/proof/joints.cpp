@@ -4,6 +4,8 @@
 #include <tuple>
 
 #include "figures.h"
+#include "form/cuts.h"
+#include "meet/end_face.h"
 
 namespace juggler {
 namespace {
@@ -222,19 +224,16 @@ class Joining {
   JointProof joint_;
 };
 
-// An edge of a segment in the row's frame, on the layer that its mitre's contact lets touch.
-class MitredEdge {
+// An edge of a part that stands in a frame, on the layer that touches.
+class TouchingEdge {
  public:
-  MitredEdge(const JoinedPart& part, const RowPlace& place, bool upper)
-      : place_(place),
-        end_(upper != place.upside_down ? EndName::top : EndName::base),
-        form_(*part.form),
-        formed_(formed_of(part)) {
-    for (const auto& m : form_.mitres) {
-      if (m.end == end_) mitre_ = &m;
-    }
-    for (const auto& [blank, formed] : formed_.blanks) {
-      charts_.push_back(formed.chart(0, 0));
+  // From the neutral layer, where the normal points that way.
+  using Layer = std::function<double(const Chart& c, Vec3 normal)>;
+  TouchingEdge(const JoinedPart& part, const Frame& stands, EndName end, Layer layer)
+      : stands_(stands), end_(end), layer_(std::move(layer)) {
+    const FormedPart formed = formed_of(part);
+    for (const auto& [blank, one] : formed.blanks) {
+      charts_.push_back(one.chart(0, 0));
       for (const Edge& e : blank->edges) {
         if (e.name == (end_ == EndName::base ? EdgeName::base : EdgeName::top)) length_ += length_of(e.arcs);
       }
@@ -249,51 +248,40 @@ class MitredEdge {
     const Chart& c = charts_[chart];
     const Ruling r = c.at(u);
     const Vec3 edge = end_ == EndName::top ? r.c + c.ends(u).second * r.e : r.c;
-    return {place_.stands.place(edge + touching(c, r.n) * r.n), place_.stands.way(r.n), u};
+    return {stands_.place(edge + layer_(c, r.n) * r.n), stands_.way(r.n), u};
   }
   [[nodiscard]] const std::vector<Chart>& charts() const { return charts_; }
   [[nodiscard]] double length() const { return length_; }
 
  private:
-  // From the neutral layer.
-  [[nodiscard]] double touching(const Chart& c, Vec3 n) const {
-    const Vec3 normal = tilted_plane(mitre_->height, mitre_->tilt, mitre_->uphill).normal;
-    switch (mitre_->contact) {
-      case Contact::clear:
-      case Contact::full: {
-        const double outwards = (end_ == EndName::top ? 1 : -1) * dot(normal, n);
-        return (outwards > 0) == (mitre_->contact == Contact::clear) ? c.outside : c.inside;
-      }
-      case Contact::inside:
-        return c.inside;
-      case Contact::middle:
-        return (c.inside + c.outside) / 2;
-      case Contact::outside:
-        return c.outside;
-      case Contact::neutral:
-        return 0;
-      default:
-        break;
-    }
-    for (const AskedCircle& circle : form_.asked) {
-      if (circle.end == end_) return circle.layer - form_.neutral_depth;
-    }
-    return 0;
-  }
-
-  RowPlace place_;
+  Frame stands_;
   EndName end_;
-  const Form& form_;
-  FormedPart formed_;
-  const Mitre* mitre_ = nullptr;
+  Layer layer_;
   std::vector<Chart> charts_;
   double length_ = 0;
 };
 
+// The edge of a segment in its row's frame: the layer that its mitre's contact lets touch.
+TouchingEdge mitred_edge(const JoinedPart& part, const RowPlace& place, bool upper) {
+  const EndName end = upper != place.upside_down ? EndName::top : EndName::base;
+  const Form& form = *part.form;
+  const auto own = [&](const Mitre& m) { return m.end == end; };
+  const Mitre mitre = *std::find_if(form.mitres.begin(), form.mitres.end(), own);
+  const Vec3 up = tilted_plane(mitre.height, mitre.tilt, mitre.uphill).normal;
+  return {part, place.stands, end, [&form, mitre, up, end](const Chart& c, Vec3 n) {
+            if (mitre.contact == Contact::clear || mitre.contact == Contact::full) {
+              const double outwards = (end == EndName::top ? 1 : -1) * dot(up, n);
+              return (outwards > 0) == (mitre.contact == Contact::clear) ? c.outside : c.inside;
+            }
+            return contact_layer(mitre.contact, size_layer(form, end), form.thickness, form.neutral_depth) -
+                   form.neutral_depth;
+          }};
+}
+
 // The place of an edge nearest to a point.
-MitredEdge::Place nearest_on(const MitredEdge& edge, Vec3 point) {
+TouchingEdge::Place nearest_on(const TouchingEdge& edge, Vec3 point) {
   constexpr int looks = 720;
-  MitredEdge::Place best;
+  TouchingEdge::Place best;
   double least = HUGE_VAL;
   for (size_t k = 0; k < edge.charts().size(); ++k) {
     const Chart& c = edge.charts()[k];
@@ -323,7 +311,71 @@ MitredEdge::Place nearest_on(const MitredEdge& edge, Vec3 point) {
   return best;
 }
 
+// A place of one edge against the nearest of the other.
+void hold(JointProof& joint, const TouchingEdge::Place& own, const TouchingEdge::Place& other) {
+  JointPlace place;
+  place.plan = Angle::radians(own.u);
+  place.at = own.at;
+  place.walls = Angle::radians(std::acos(std::clamp(dot(own.normal, other.normal), -1.0, 1.0)));
+  const double off = norm(own.at - other.at);
+  if (!(off <= joint.distance)) {
+    joint.distance = off;
+    joint.where = "plan angle " + shown_degrees(place.plan);
+  }
+  if (joint.places.empty() || place.walls < joint.least_angle.walls) joint.least_angle = place;
+  if (joint.places.empty() || joint.greatest_angle.walls < place.walls) joint.greatest_angle = place;
+  joint.places.push_back(place);
+}
+
+// Of a smooth curve in space, by chords twice as fine each time. (6)
+double length_along(const std::function<Vec3(double)>& at, double from, double to) {
+  const auto chords = [&](int n) {
+    double sum = 0;
+    for (int i = 0; i < n; ++i)
+      sum += norm(at(from + (to - from) * (i + 1) / n) - at(from + (to - from) * i / n));
+    return sum;
+  };
+  // The error falls with the square of a chord's length, then with its fourth power.
+  constexpr int n = 256;
+  const double coarse = chords(n), middle = chords(2 * n), fine = chords(4 * n);
+  const double one = (4 * middle - coarse) / 3;
+  const double two = (4 * fine - middle) / 3;
+  return (16 * two - one) / 15;
+}
+
 }  // namespace
+
+JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& other) {
+  const Form& form = *leg.form;
+  const EndBody& end = form.bodies[body];
+  const double layer = touching_layer(form, end) - form.neutral_depth;
+  const auto touching = [layer](const Chart&, Vec3) { return layer; };
+  const TouchingEdge own(leg, {}, end.end, touching);
+  const TouchingEdge others(other, end.stands, end.end, touching);
+  JointProof joint;
+  joint.kind = JointKind::crotch;
+  joint.main = other.name;
+  joint.branch = leg.name;
+  joint.end = end.end;
+  joint.allowed = within::same * std::max(form.size, other.form->size);
+  constexpr int looks = 48;
+  for (const CrotchStretch& s : form.crotches) {
+    if (s.body != body) continue;
+    for (size_t k = 0; k < own.charts().size(); ++k) {
+      const Chart& c = own.charts()[k];
+      const double from = std::max(s.from, c.from);
+      const double to = std::min(s.to, c.to);
+      if (to - from <= within::rounding) continue;
+      joint.edge_length += length_along([&](double u) { return own.at(k, u).at; }, from, to);
+      for (int i = 0; i < looks; ++i) {
+        const TouchingEdge::Place place = own.at(k, from + (to - from) * (i + 0.5) / looks);
+        hold(joint, place, nearest_on(others, place.at));
+      }
+    }
+  }
+  joint.passed = !joint.places.empty() && joint.distance <= joint.allowed;
+  return joint;
+}
 
 JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main) {
   return Joining(end, branch, main).proved();
@@ -331,10 +383,10 @@ JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const Joine
 
 JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const JoinedPart& upper,
                        const RowPlace& high) {
-  const MitredEdge below(lower, low, true);
-  const MitredEdge above(upper, high, false);
+  const TouchingEdge below = mitred_edge(lower, low, true);
+  const TouchingEdge above = mitred_edge(upper, high, false);
   JointProof joint;
-  joint.mitred = true;
+  joint.kind = JointKind::mitre;
   joint.position = low.position;
   joint.main = lower.name;
   joint.branch = upper.name;
@@ -346,20 +398,9 @@ JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const Joine
   for (size_t k = 0; k < below.charts().size(); ++k) {
     const Chart& c = below.charts()[k];
     for (int i = 0; i < looks; ++i) {
-      const MitredEdge::Place own = below.at(k, c.from + (c.to - c.from) * (i + 0.5) / looks);
-      const MitredEdge::Place other = nearest_on(above, own.at);
-      JointPlace place;
-      place.plan = Angle::radians(own.u);
-      place.at = own.at;
-      place.walls = Angle::radians(std::acos(std::clamp(dot(own.normal, other.normal), -1.0, 1.0)));
-      const double off = norm(own.at - other.at);
-      if (!(off <= joint.distance)) {
-        joint.distance = off;
-        joint.where = "plan angle " + shown_degrees(place.plan);
-      }
-      if (joint.places.empty() || place.walls < joint.least_angle.walls) joint.least_angle = place;
-      if (joint.places.empty() || joint.greatest_angle.walls < place.walls) joint.greatest_angle = place;
-      joint.places.push_back(place);
+      const TouchingEdge::Place own = below.at(k, c.from + (c.to - c.from) * (i + 0.5) / looks);
+      const TouchingEdge::Place other = nearest_on(above, own.at);
+      hold(joint, own, other);
     }
   }
   joint.gap_found = 0;

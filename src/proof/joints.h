@@ -36,6 +36,9 @@ struct JoinedPart {
 /// The end of a branch, whose wall opens flat, held against the main, and the hole in that against the
 /// branch. A main without a wall is taken as it was made. meeting.md (9), (10)
 [[nodiscard]] JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main);
+/// The edge that another leg makes of a leg's base, one of its bodies by number, against that leg's own.
+/// breech.md (5), (6)
+[[nodiscard]] JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& other);
 /// Both edges of a mitre, held against each other.
 [[nodiscard]] JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const JoinedPart& upper,
                                      const RowPlace& high);

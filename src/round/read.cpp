@@ -122,7 +122,7 @@ void read_cylinder(Reader& r, const std::string&, Part& part) {
 
 void read_nothing_yet(Reader&, const std::string&, Part&) {}
 
-std::vector<Part> parts_of_elbow(Reader& r, Part like) {
+std::vector<Part> parts_of_elbow(Reader& r, const std::string&, Part like) {
   Elbow e;
   r.length("diameter", e.size.diameter);
   r.length("girth", e.size.girth);

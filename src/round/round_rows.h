@@ -17,6 +17,6 @@ void read_cylinder(Reader& part, const std::string& source, Part& into);
 
 /// Of an elbow all is read with its parts.
 void read_nothing_yet(Reader& part, const std::string& source, Part& into);
-[[nodiscard]] std::vector<Part> parts_of_elbow(Reader& part, Part like);
+[[nodiscard]] std::vector<Part> parts_of_elbow(Reader& part, const std::string& source, Part like);
 
 }  // namespace juggler

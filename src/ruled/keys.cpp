@@ -71,6 +71,37 @@ std::vector<Key> transition_keys() {
   return completed(keys);
 }
 
+constexpr const char* breech_figure = R"(
+        top of leg 2           top of leg 1
+        .--------.              .----------.
+         \        \            /          /        from the side
+          \        \          /          /
+           \        \   ..   /          /
+            \        \ /  \ /          /
+             \        '    '          /   <- crotch: each leg ends where it meets the other
+              \                      /
+               '--------------------'
+                        base
+)";
+
+std::vector<Key> breech_keys() {
+  std::vector<Key> keys = transition_end_keys("base");
+  std::erase_if(keys, [](const Key& k) {
+    return k.path == "base.collar" || k.path == "base.contact" || k.path.starts_with("base.tilt");
+  });
+  std::vector<Key> top = transition_end_keys("legs.#.top");
+  std::erase_if(top, [](const Key& k) { return k.path == "legs.#.top.collar"; });
+  append(keys, top);
+  append(keys, {{"legs.#.centre", Kind::position, "the middle of the leg's top, [x, y, z]"},
+                {"legs.#.seam", Kind::angle,
+                 "of the leg's seam, from the plan angle to which it leans (0 its back; else seam.at)"},
+                {"contact", Kind::choice, "the layer on which legs meet (else clear: the outside faces)",
+                 contacts}});
+  append(keys, pressing_keys());
+  append(keys, seam_keys());
+  return completed(keys);
+}
+
 }  // namespace
 
 std::vector<ShapeRow> ruled_rows() {
@@ -84,7 +115,10 @@ std::vector<ShapeRow> ruled_rows() {
        "seam.at also takes a side or corner by name: \"+x\", \"+x+y\" of a rectangle, \"side 1\", \"corner "
        "1\" of "
        "a polygon.",
-       transition_keys, read_transition, with_collars}};
+       transition_keys, read_transition, with_collars},
+      {"breech", "a breech: one base and two to four legs, cut where they meet: several parts", breech_figure,
+       "A profile of the base; legs = [{ top = { diameter = 250 }, centre = [200, 0, 500] }, ...].",
+       breech_keys, [](Reader&, const std::string&, Part&) {}, parts_of_breech}};
 }
 
 }  // namespace juggler

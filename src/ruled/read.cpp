@@ -181,7 +181,7 @@ void read_transition(Reader& r, const std::string& source, Part& part) {
   part.asked = std::move(t);
 }
 
-std::vector<Part> with_collars(Reader& r, Part part) {
+std::vector<Part> with_collars(Reader& r, const std::string&, Part part) {
   std::vector<Part> parts;
   for (const EndName end : {EndName::base, EndName::top}) {
     if (auto collar = read_collar(r, part, end)) parts.push_back(std::move(*collar));
@@ -192,6 +192,22 @@ std::vector<Part> with_collars(Reader& r, Part part) {
   if (wall.rulings == Rulings::even && !parts.empty()) wall.bend = {};
   parts.insert(parts.begin(), std::move(part));
   return parts;
+}
+
+std::vector<Part> parts_of_breech(Reader& r, const std::string& source, Part like) {
+  Breech b;
+  b.base = read_end(r, "base", source);
+  r.tables("legs", [&](Reader& leg) {
+    BreechLeg one;
+    one.top = read_end(leg, "top", source);
+    one.top.profile.key = fmt::format("legs.{}.{}", b.legs.size() + 1, one.top.profile.key);
+    leg.position("centre", one.centre);
+    one.seam = like.seam.at;
+    leg.angle("seam", one.seam);
+    b.legs.push_back(std::move(one));
+  });
+  r.contact("contact", b.contact);
+  return legs_of(b, like);
 }
 
 }  // namespace juggler

@@ -38,6 +38,20 @@ void add_mitres(std::vector<JointProof>& joints, Pieces pieces, const std::strin
   }
 }
 
+// Of legs each pair once: those with legs that came before are known from there.
+void add_crotches(std::vector<JointProof>& joints, Pieces pieces, const std::string& name,
+                  const std::vector<std::string>& known) {
+  const JoinedPart leg = *joined(pieces, name);
+  for (size_t i = 0; i < leg.form->bodies.size(); ++i) {
+    const std::string& body = leg.form->bodies[i].body;
+    const bool before = std::find(known.begin(), known.end(), body) != known.end();
+    const auto other = joined(pieces, body);
+    const auto cuts = [&](const CrotchStretch& s) { return s.body == i; };
+    const bool meets = std::any_of(leg.form->crotches.begin(), leg.form->crotches.end(), cuts);
+    if (other && meets && (!before || body == name)) joints.push_back(prove_crotch(leg, i, *other));
+  }
+}
+
 }  // namespace
 
 std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
@@ -46,8 +60,11 @@ std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
   for (const PieceResult& p : pieces) {
     if (std::find(names.begin(), names.end(), p.part.name) != names.end()) continue;
     names.push_back(p.part.name);
-    if (!p.part.row.empty() && p.part.row.front().position == 1) add_mitres(joints, pieces, p.part.key);
+    if (!p.part.mitres.empty() && p.part.row.front().position == 1) add_mitres(joints, pieces, p.part.key);
+    if (p.part.ends.empty()) continue;
+    if (p.wall() && p.part.ends.front().beside) add_crotches(joints, pieces, p.part.name, names);
     for (const EndBody& end : p.part.ends) {
+      if (end.beside) continue;
       const auto main = joined(pieces, end.body);
       if (main && end.met && p.wall())
         joints.push_back(prove_joint(end, *joined(pieces, p.part.name), *main));

@@ -64,9 +64,9 @@ class Introduction {
     return static_cast<size_t>(found - parts_.begin());
   }
 
-  size_t named(size_t by, const std::string& key, const std::string& name) const {
+  size_t named(size_t by, const std::string& key, const std::string& name, bool itself = false) const {
     const auto found = find(name);
-    if (found && *found != by) return *found;
+    if (found && (itself || *found != by)) return *found;
     std::string names;
     for (size_t k = 0; k < parts_.size(); ++k) {
       if (k != by && !parts_[k].name.empty()) names += (names.empty() ? "" : ", ") + parts_[k].name;
@@ -105,7 +105,9 @@ class Introduction {
   void introduce(size_t i) {
     for (EndBody& end : parts_[i].ends) {
       if (end.key.empty()) end.key = "end.body";
-      end.met = met(i, named(i, end.key, end.body), end.end);
+      // A leg may stand beside its own twin.
+      const size_t other = named(i, end.key, end.body, end.beside);
+      end.met = met(other, end.end, end.beside ? end.stands : frames_[i].own_frame(frames_[other]));
     }
     for (Opening& o : parts_[i].making.openings) {
       if (!o.fitted) continue;
@@ -115,15 +117,15 @@ class Introduction {
       for (const EndBody& e : parts_[other].ends) {
         if (find(e.body) == i) end = e.end;
       }
-      o.fitted->met = met(i, other, end);
+      o.fitted->met = met(other, end, frames_[i].own_frame(frames_[other]));
     }
   }
 
-  std::shared_ptr<const Neighbour> met(size_t i, size_t other, EndName end) {
+  std::shared_ptr<const Neighbour> met(size_t other, EndName end, const Frame& stands) {
     const Part& part = parts_[other];
     Neighbour n;
     n.name = part.name;
-    n.stands = frames_[i].own_frame(frames_[other]);
+    n.stands = stands;
     n.meets = end;
     try {
       if (!formed_[other]) formed_[other] = std::make_shared<const Formed>(form_part(bare(part)));

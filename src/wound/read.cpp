@@ -104,7 +104,7 @@ void read_floor(Reader& r, const std::string&, Part& part) {
   part.asked = std::move(f);
 }
 
-std::vector<Part> parts_of_slide(Reader& r, Part floor) {
+std::vector<Part> parts_of_slide(Reader& r, const std::string&, Part floor) {
   std::optional<double> inner, outer;
   r.length("inner.height", inner);
   r.length("outer.height", outer);

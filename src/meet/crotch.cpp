@@ -1,0 +1,255 @@
+#include "crotch.h"
+
+#include <algorithm>
+
+#include "form/cuts.h"
+
+namespace juggler {
+namespace {
+
+constexpr double at_base = 1e-8;  // of the size: what is met there is the profile itself
+constexpr double apart = 1e-4;    // of u: so near to a foot the base is met as well
+
+// Finds the stretches on the layer that has the profile: there both legs start on one curve, and at the
+// feet of the crotch all their layers have a common normal. (3)
+class Feet {
+ public:
+  explicit Feet(const EndOnFace& leg)
+      : leg_(leg),
+        layer_(size_layer(leg.form(), leg.end().end)),
+        asked_(by_size(leg.end())),
+        on_(leg.form(), asked_) {}
+
+  // From foot to foot, but for where they run together.
+  [[nodiscard]] std::vector<std::pair<double, double>> stretches() const {
+    constexpr int looks = 360;
+    const double from = leg_.form().wall.front().from;
+    const auto at = [&](int i) { return from + two_pi * (i + 0.5) / looks; };
+    std::vector<bool> met;
+    for (int i = 0; i < looks; ++i) met.push_back(cuts(at(i)));
+    const auto first = std::find(met.begin(), met.end(), false);
+    if (first == met.end()) refuse_within();
+    const int start = static_cast<int>(first - met.begin());
+    std::vector<std::pair<double, double>> all;
+    for (int i = start; i < start + looks; ++i) {
+      const bool now = met[static_cast<size_t>(i % looks)];
+      const bool next = met[static_cast<size_t>((i + 1) % looks)];
+      if (now == next) continue;
+      const double foot = between(at(i), at(i + 1), now);
+      if (next) all.emplace_back(foot, foot);
+      if (now) all.back().second = foot;
+    }
+    return all;
+  }
+
+ private:
+  static EndBody by_size(EndBody end) {
+    end.contact = Contact::size_face;
+    return end;
+  }
+
+  // Whether a ruling runs out of the other leg above the profile.
+  [[nodiscard]] bool cuts(double u) const {
+    const Ruling r = on_.ruling(u);
+    const SpaceLine line{r.c + layer_ * r.n + on_.start(u) * r.e, on_.sense() * r.e};
+    const auto met = on_.face().first(line);
+    if (!met) return false;
+    const double left = met->at.along;
+    if (std::abs(on_.whole(u).s - on_.start(u)) - left <= at_base * leg_.form().size) return false;
+    if (dot(met->normal, line.way) > 0) refuse_end_within(u);
+    return true;
+  }
+
+  [[nodiscard]] double between(double a, double b, bool at_a) const {
+    for (int i = 0; i < 60 && b - a > within::digit * std::max(1.0, std::abs(b)); ++i) {
+      const double m = (a + b) / 2;
+      (cuts(m) == at_a ? a : b) = m;
+    }
+    return (a + b) / 2;
+  }
+
+  [[noreturn]] void refuse_end_within(double u) const {
+    const EndBody& e = leg_.end();
+    throw Refusal({.reason = "has its " +
+                             std::string(name_of(e.end == EndName::base ? EndName::top : EndName::base)) +
+                             " within another leg",
+                   .key = e.key,
+                   .found = e.body + ", at " + leg_.plan(u),
+                   .allowed = "ends that lie outside all other legs",
+                   .advice = "move its centre away from the other, or raise it"});
+  }
+  [[noreturn]] void refuse_within() const {
+    throw Refusal({.reason = "lies wholly within another leg where they start",
+                   .key = leg_.end().key,
+                   .found = leg_.end().body,
+                   .advice = "move its centre away from the other"});
+  }
+
+  const EndOnFace& leg_;
+  double layer_;
+  EndBody asked_;
+  EndOnFace on_;
+};
+
+[[noreturn]] void refuse_no_foot(const EndOnFace& leg, double u) {
+  throw Refusal({.reason = "meets another leg too flat to say where on the base",
+                 .key = leg.end().key,
+                 .found = leg.end().body + ", at " + leg.plan(u),
+                 .advice = "let the legs part more"});
+}
+
+// Where a crotch, prolonged by its own series, runs into the end's own rim.
+double foot_of(const EndOnFace& leg, const RimPiece& piece, double near, double outwards) {
+  const auto above = [&](double u) { return -leg.sense() * (piece.cut(u).s - leg.whole(u).s); };
+  double before = near;
+  for (double step = apart / 2; step < 64 * apart; step *= 1.5) {
+    const double u = near + outwards * step;
+    if (above(u) <= 0) return root(above, std::min(before, u), std::max(before, u));
+    before = u;
+  }
+  refuse_no_foot(leg, near);
+}
+
+// A piece of a cut, where a wall's u has it.
+struct Shifted {
+  size_t body = 0;
+  RimPiece piece;
+};
+
+std::vector<Shifted> shifted_within(const std::vector<CrotchCut>& cuts, double from, double to) {
+  std::vector<Shifted> all;
+  for (const CrotchCut& cut : cuts) {
+    for (const std::vector<RimPiece>& stretch : cut.stretches) {
+      for (const RimPiece& p : stretch) {
+        for (const double turn : {-two_pi, 0.0, two_pi}) {
+          if (std::min(to, p.to + turn) - std::max(from, p.from + turn) <= within::rounding) continue;
+          all.push_back(
+              {cut.body, {p.from + turn, p.to + turn, [p, turn](double u) { return p.cut(u - turn); }}});
+        }
+      }
+    }
+  }
+  return all;
+}
+
+void sort_breaks(std::vector<double>& breaks, double from, double to) {
+  std::sort(breaks.begin(), breaks.end());
+  std::vector<double> kept{from};
+  for (const double u : breaks) {
+    if (u - kept.back() > within::rounding && to - u > within::rounding) kept.push_back(u);
+  }
+  kept.push_back(to);
+  breaks = std::move(kept);
+}
+
+}  // namespace
+
+std::vector<std::vector<RimPiece>> crotches_of(const EndOnFace& leg) {
+  std::vector<std::vector<RimPiece>> all;
+  for (const auto& [from, to] : Feet(leg).stretches()) {
+    if (to - from < 16 * apart) continue;
+    std::vector<RimPiece> pieces = rim_on_face(leg, from + apart, to - apart);
+    pieces.front().from = foot_of(leg, pieces.front(), from + apart, -1);
+    pieces.back().to = foot_of(leg, pieces.back(), to - apart, 1);
+    all.push_back(std::move(pieces));
+  }
+  return all;
+}
+
+Rim cut_over(const Rim& rim, const Wall& wall, EndName end, const std::vector<CrotchCut>& cuts,
+             std::vector<CrotchStretch>& says) {
+  const double from = wall.front().from;
+  const double to = wall.back().to;
+  const double sense = end == EndName::top ? 1 : -1;
+  const std::vector<Shifted> own = shifted_within(cuts, from, to);
+  std::vector<double> breaks;
+  for (const RimPiece& p : rim.pieces()) breaks.push_back(p.to);
+  for (const WallPiece& w : wall) breaks.push_back(w.to);
+  for (const Shifted& s : own) breaks.insert(breaks.end(), {s.piece.from, s.piece.to});
+  // Where two legs change places.
+  for (size_t i = 0; i < own.size(); ++i) {
+    for (size_t k = i + 1; k < own.size(); ++k) {
+      const double a = std::max(own[i].piece.from, own[k].piece.from);
+      const double b = std::min(own[i].piece.to, own[k].piece.to);
+      if (own[i].body == own[k].body || b - a <= within::rounding) continue;
+      const auto differ = [&](double u) { return own[i].piece.cut(u).s - own[k].piece.cut(u).s; };
+      std::vector<double> us;
+      std::vector<double> looks;
+      for (int n = 0; n <= 32; ++n) {
+        us.push_back(a + (b - a) * n / 32);
+        looks.push_back(differ(us.back()));
+      }
+      add_changes(breaks, us, looks, differ);
+    }
+  }
+  sort_breaks(breaks, from, to);
+  std::vector<RimPiece> pieces;
+  says.clear();
+  for (size_t i = 0; i + 1 < breaks.size(); ++i) {
+    const double middle = (breaks[i] + breaks[i + 1]) / 2;
+    RimPiece best{breaks[i], breaks[i + 1], rim.piece_at(middle).cut};
+    double least = sense * best.cut(middle).s;
+    std::optional<size_t> body;
+    for (const Shifted& s : own) {
+      if (s.piece.from > middle || s.piece.to < middle || sense * s.piece.cut(middle).s >= least) continue;
+      least = sense * s.piece.cut(middle).s;
+      best.cut = s.piece.cut;
+      body = s.body;
+    }
+    if (body && !says.empty() && says.back().body == *body && says.back().to == breaks[i]) {
+      says.back().to = breaks[i + 1];
+    } else if (body) {
+      says.push_back({*body, breaks[i], breaks[i + 1]});
+    }
+    pieces.push_back(std::move(best));
+  }
+  return Rim(std::move(pieces));
+}
+
+Cutter crotch_cutter(const std::shared_ptr<const Form>& whole, const EndBody& end,
+                     const std::vector<std::vector<RimPiece>>& stretches) {
+  struct Kept {
+    std::shared_ptr<const Form> form;
+    EndBody asked;
+    EndOnFace on;
+    PartWall own;
+    std::vector<std::pair<double, double>> within;
+    Kept(std::shared_ptr<const Form> f, EndBody e)
+        : form(std::move(f)), asked(std::move(e)), on(*form, asked) {
+      own.charts = {chart_in_space(form)};
+      own.size = form->size;
+    }
+    [[nodiscard]] bool is_cut(Vec3 p) const {
+      const auto foot = juggler::foot_of(own, p, middle_layer);
+      if (!foot) return false;
+      return std::any_of(within.begin(), within.end(), [&](const std::pair<double, double>& w) {
+        const double u = foot->u + two_pi * std::ceil((w.first - foot->u) / two_pi);
+        return u <= w.second;
+      });
+    }
+  };
+  auto kept = std::make_shared<Kept>(whole, end);
+  for (const std::vector<RimPiece>& s : stretches) kept->within.emplace_back(s.front().from, s.back().to);
+  const double clear = -kept->on.sense() * never;  // what is not cut lies far before it
+  Cutter c;
+  c.end = end.end;
+  c.contact = Contact::middle;  // one layer, named
+  c.layer = touching_layer(*whole, end);
+  c.cut = [kept, clear](const Ruling& r, double layer) {
+    const auto met = kept->on.meet(r, kept->on.start(kept->form->wall.front().from), layer);
+    return met ? met->cut : Cut{clear, 0};
+  };
+  const double up = -kept->on.sense();
+  c.beyond = [kept, up](Vec3 p) {
+    if (!kept->is_cut(p)) return up * never;
+    const auto off = kept->on.face().from(p);
+    return off ? up * off->first : up * never;
+  };
+  c.normal = [kept, up](Vec3 p) {
+    const auto off = kept->on.face().from(p);
+    return off ? up * off->second : Vec3{};
+  };
+  return c;
+}
+
+}  // namespace juggler
