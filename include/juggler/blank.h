@@ -195,7 +195,8 @@ struct BlankOpening {
   Angle plan = {};          ///< a plan angle, 0 to 360 degrees,
   double height = 0;        ///< and a height there
   std::optional<Bore> bore = {};
-  bool share = false;  ///< of one that runs over a seam: what this piece has of it, laid beyond its edge
+  bool elsewhere = false;  ///< of a course: where no metal is another course has it
+  bool share = false;      ///< of one that runs over a seam: what this piece has of it, laid beyond its edge
   /// Fitted: how far a point in space, in the part's own frame, lies outside what goes through it, mm.
   std::function<double(Vec3)> outside = {};
 };

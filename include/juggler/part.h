@@ -274,6 +274,15 @@ struct OwnShape {
 using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip,
                            Dome, RuledWall, OwnShape>;
 
+/// Of a course the shell that it is a part of, and where it stands in that.
+struct CourseOf {
+  std::shared_ptr<const Part> shell = {};  ///< as if it were one
+  int number = 1;                          ///< from the base
+  int of = 1;
+  double below = 0;  ///< how far the shell goes on below its base, along the axis, mm
+  double above = 0;
+};
+
 /// A part: what is asked for, all of it.
 struct Part {
   std::string name = {};   ///< what it is called; empty for an only part
@@ -289,6 +298,7 @@ struct Part {
   std::optional<PartPlace> place = {};
   std::vector<EndBody> ends = {};  ///< that other parts cut
   std::vector<Mitre> mitres = {};  ///< planes in place of those of its ends
+  std::optional<CourseOf> course = {};
   std::vector<RowPlace> row = {};  ///< of segments: where this one stands in its row, and those like it
 };
 
@@ -298,6 +308,14 @@ struct Part {
 /// Errors  Refusal for sizes missing, contradictory or out of range, at their keys.
 /// Source  docs/maths/elbow.md.
 [[nodiscard]] std::vector<Part> segments_of(const Elbow& elbow, const Part& like);
+/// The courses of a shell, a cone or cylinder, from its base up. Openings are cut in every course that they
+/// meet, those across a joint in both; letterings lie in the course of their place; trims, flanges and edges
+/// belong to the course that has that end.
+///
+/// Errors  Refusal at courses.* for heights that do not fill the shell, plates too small, an offset cone; at
+///         openings that are placed on a flat.
+/// Source  docs/maths/courses.md.
+[[nodiscard]] std::vector<Part> courses_of(const Part& shell, const Courses& courses);
 /// The legs of a breech: those that a turn about its axis brings upon each other are one part, counted, with
 /// the places of all in `row`; of one that is another's mirror image the name says so.
 ///

@@ -247,6 +247,19 @@ struct Cylinder {
   std::vector<Flange> flanges = {};
 };
 
+/// How a cone or cylinder is divided along its axis into courses, each a part of its own. One of number,
+/// heights, plate.
+struct Courses {
+  std::optional<int> number = {};           ///< of equal height, 2 to 64
+  std::vector<double> heights = {};         ///< of all, from the base up, along the axis, laps counted twice
+  std::optional<double> plate = {};         ///< or as few as leave blanks no wider than the plate, mm
+  std::optional<double> plate_length = {};  ///< each in as few equal pieces as are no longer than this, mm
+  std::optional<Angle> stagger =
+      {};                      ///< of each course's seams from those below; else half the way between two
+  bool second_inside = false;  ///< every second course fits inside those beside it; else one girth
+  double lap = 0;              ///< by which they stand in each other then, mm
+};
+
 /// A segmented elbow: pieces of one cylinder, or of one straight cone where it tapers, mitred. It stands on
 /// its base and turns towards plan angle 0, where its throat is.
 struct Elbow {

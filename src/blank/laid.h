@@ -45,6 +45,9 @@ struct WholeWall {
   Seam seam = {};         ///< as made
   double top_height = 0;  ///< of the top's plane or centre, mm
   std::vector<TurnedEnd> turned_ends = {};
+  /// Of a course: how far the shell goes on past its ends, along the axis. Openings are placed and met there
+  /// too; what lies off its metal is another course's.
+  double below = 0, above = 0;
   /// Says what a gap leaves no metal for, where more can be said than that.
   std::function<void(const Form& piece)> refuse_gap = {};
 };

@@ -145,7 +145,10 @@ void cut_notches(Blank& b) {
   for (BlankOpening& o : b.openings) {
     const bool may = o.group >= 0 && !b.groups[static_cast<size_t>(o.group)].lettering;
     const Lies lies = may ? edge.lies(o.outline) : Lies::within;
-    if (lies == Lies::off && o.share) continue;
+    if (lies == Lies::off && (o.share || o.elsewhere)) {
+      if (!o.share && o.loop == 0) --b.groups[static_cast<size_t>(o.group)].cut;
+      continue;
+    }
     (lies == Lies::across ? notches : within).push_back(std::move(o));
   }
   b.openings = std::move(within);

@@ -330,6 +330,7 @@ class OpeningCutter {
       cut.bore = made.bore;
       cut.outside = made.outside;
       cut.share = made.share;
+      cut.elsewhere = wall_.goes_on;
       b.openings.push_back(std::move(cut));
     }
   }

@@ -205,6 +205,18 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
   note_level_ends(p.blank, *made.opened);
   add_hits(p.blank, *made.opened, made.placing, number, hits);
   if (pieces > 1) add_looks(p, made);
+  if (w.below > 0 || w.above > 0) {
+    p.charts = [charts = p.charts, below = w.below, above = w.above](int k) {
+      std::vector<Chart> own = charts(k);
+      for (Chart& c : own) {
+        c.ends = [ends = c.ends, rise = c.at(c.from).e.z, below, above](double u) {
+          const auto [low, high] = ends(u);
+          return std::pair{low - below / rise, high + above / rise};
+        };
+      }
+      return own;
+    };
+  }
   p.mark = [mark = p.mark, ends = w.turned_ends, made, making](Blank& b) {
     mark(b);
     for (const TurnedEnd& end : ends) add_turned_end(b, end, making.marks);
@@ -225,6 +237,7 @@ PartWall places_of(const WholeWall& w, const Form& first) {
   if (w.seam.wedge) wall.seam_wedge = w.seam.wedge->radians() / 2;
   wall.coaxial = w.form.coaxial;
   wall.goes_round = w.form.goes_round();
+  wall.goes_on = w.below > 0 || w.above > 0;
   wall.once_round = std::make_shared<const Form>(w.form);
   return wall;
 }

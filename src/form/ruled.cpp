@@ -15,7 +15,8 @@ const char* name_of(RegionKind kind) {
 Angle plan_at(const Form& f, double u) {
   if (f.by_plan) return Angle::radians(u);
   const AskedProfile& base = f.profiles.front();
-  const Vec3 p = edge_point(f, EndName::base, base.layer, u) - base.centre;
+  const Ruling r = ruling_at(f.wall, u);
+  const Vec3 p = r.c + base.layer * r.n + f.whole_rim(EndName::base)(u).s * r.e - base.centre;
   return Angle::radians(near(std::atan2(p.y, p.x), u));
 }
 
@@ -71,7 +72,8 @@ double u_at_plan(const Form& f, Angle plan) {
   if (f.by_plan) return plan.radians();
   const AskedProfile& base = f.profiles.front();
   return u_where(f, plan.radians(), [&](double u) {
-    const Vec3 p = edge_point(f, EndName::base, base.layer, u) - base.centre;
+    const Ruling r = ruling_at(f.wall, u);
+    const Vec3 p = r.c + base.layer * r.n + f.whole_rim(EndName::base)(u).s * r.e - base.centre;
     return Vec2{p.x, p.y};
   });
 }

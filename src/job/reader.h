@@ -93,6 +93,13 @@ class Reader {
     }
     out = {lengths[0], lengths[1], lengths[2]};
   }
+  void lengths(const std::string& key, std::vector<double>& out) {
+    for (int i = 1;; ++i) {
+      const Entry* e = find(entries_, fmt::format("{}{}.{}", prefix_, key, i));
+      if (!e) return;
+      out.push_back(numbers_.value(*e, Dimension::length) * units_.mm);
+    }
+  }
   void angles(const std::string& key, std::vector<Angle>& out) {
     for (int i = 1;; ++i) {
       const Entry* e = find(entries_, fmt::format("{}{}.{}", prefix_, key, i));

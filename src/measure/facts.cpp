@@ -287,6 +287,10 @@ std::vector<Fact> asked_of(const PieceResult& p) {
     rows.push_back({"place", place_words(*p.part.place)});
     rows.push_back({"stands", stands_words(p.stands)});
   }
+  if (const auto& c = p.part.course)
+    rows.push_back({"course", say("{} of {} from the base, its own {} above the shell's",
+                                  std::to_string(c->number), std::to_string(c->of),
+                                  length(c->below, {"base of the shell", "base of the course", "axis"}))});
   for (const EndBody& end : p.part.ends)
     rows.push_back({fmt::format("end {}", name_of(end.end)), end_words(end)});
   for (const Mitre& m : p.part.mitres)
@@ -305,7 +309,8 @@ Fact joint_fact(const JointProof& j) {
   Phrase text =
       say("{}, differs by {}, {} allowed; edge {}", j.passed ? "passed" : "failed",
           error_of(std::max(j.distance, j.hole_distance.value_or(0)), true, edge), error_of(j.allowed, false),
-          length(j.edge_length, {"once round", "", "edge of " + j.branch}));
+          length(j.edge_length,
+                 {j.kind == JointKind::crotch ? "foot to foot" : "once round", "", "edge of " + j.branch}));
   if (j.hole_length)
     text += say(", {} {}", j.kind == JointKind::mitre ? "the other" : "hole",
                 length(*j.hole_length, {"once round", "", "edge of " + j.main}));

@@ -388,7 +388,8 @@ Record part_record(const PieceResult& piece) {
     part.add("cut_by", list_of(p.ends, [](const EndBody& e) -> Record {
                return {{"end", name_of(e.end)},
                        {"body", e.body},
-                       {"face", name_of(e.face)},
+                       {"beside", e.beside},
+                       {"face", e.beside ? Record() : Record(name_of(e.face))},
                        {"contact", name_of(e.contact_made())},
                        {"gap", mm(e.gap, {"end", "face", "ruling"})}};
              }));

@@ -91,6 +91,7 @@ struct PartWall {
   double seam_inset = 0;    ///< how far inside the first seam ruling the edge is cut; beyond: below 0
   double seam_wedge = 0;    ///< or by how much of u
   bool coaxial = false;     ///< a turn about the axis brings every ruling upon another
+  bool goes_on = false;     ///< a course: past its ends other courses have the metal
   bool goes_round = false;  ///< its charts follow each other in u once round
   std::shared_ptr<const Form> once_round = {};  ///< where plan angles have rulings
   std::string why_flat = {};  ///< why openings have no place but on the flat; empty: they have

@@ -8,7 +8,7 @@ namespace juggler {
 namespace {
 
 constexpr double at_base = 1e-8;  // of the size: what is met there is the profile itself
-constexpr double apart = 1e-4;    // of u: so near to a foot the base is met as well
+constexpr double apart = 4e-3;    // of u: nearer to a foot both legs all but touch, and rounding counts
 
 // Finds the stretches on the layer that has the profile: there both legs start on one curve, and at the
 // feet of the crotch all their layers have a common normal. (3)
@@ -26,7 +26,11 @@ class Feet {
     const double from = leg_.form().wall.front().from;
     const auto at = [&](int i) { return from + two_pi * (i + 0.5) / looks; };
     std::vector<bool> met;
-    for (int i = 0; i < looks; ++i) met.push_back(cuts(at(i)));
+    for (int i = 0; i < looks; ++i) {
+      met.push_back(above(at(i)) > 0);
+      // Where it starts into the other leg and never comes out.
+      if (!met.back() && leads_out(at(i)) < -0.01) refuse_end_within(at(i));
+    }
     const auto first = std::find(met.begin(), met.end(), false);
     if (first == met.end()) refuse_within();
     const int start = static_cast<int>(first - met.begin());
@@ -35,7 +39,7 @@ class Feet {
       const bool now = met[static_cast<size_t>(i % looks)];
       const bool next = met[static_cast<size_t>((i + 1) % looks)];
       if (now == next) continue;
-      const double foot = between(at(i), at(i + 1), now);
+      const double foot = refined(between(at(i), at(i + 1), now));
       if (next) all.emplace_back(foot, foot);
       if (now) all.back().second = foot;
     }
@@ -48,26 +52,64 @@ class Feet {
     return end;
   }
 
-  // Whether a ruling runs out of the other leg above the profile.
-  [[nodiscard]] bool cuts(double u) const {
+  // How far above the profile a ruling last runs out of the other leg; 0 where it does not.
+  [[nodiscard]] double above(double u) const {
     const Ruling r = on_.ruling(u);
     const SpaceLine line{r.c + layer_ * r.n + on_.start(u) * r.e, on_.sense() * r.e};
     const auto met = on_.face().first(line);
-    if (!met) return false;
-    const double left = met->at.along;
-    if (std::abs(on_.whole(u).s - on_.start(u)) - left <= at_base * leg_.form().size) return false;
+    if (!met) return 0;
+    const double left = std::abs(on_.whole(u).s - on_.start(u)) - met->at.along;
+    if (left <= at_base * leg_.form().size) return 0;
     if (dot(met->normal, line.way) > 0) refuse_end_within(u);
-    return true;
+    return left;
   }
 
   [[nodiscard]] double between(double a, double b, bool at_a) const {
     for (int i = 0; i < 60 && b - a > within::digit * std::max(1.0, std::abs(b)); ++i) {
       const double m = (a + b) / 2;
-      (cuts(m) == at_a ? a : b) = m;
+      ((above(m) > 0) == at_a ? a : b) = m;
     }
+    // At a foot it comes down to the profile.
+    if (above(at_a ? a : b) > 100 * at_base * leg_.form().size) refuse_pocket(a);
     return (a + b) / 2;
   }
 
+  // (3): how far a ruling leads out of the other leg where both start.
+  [[nodiscard]] double leads_out(double u) const {
+    const Ruling r = on_.ruling(u);
+    const auto other = on_.face().from(r.c + layer_ * r.n + on_.whole(u).s * r.e);
+    if (!other) refuse_apart(u);
+    return -on_.sense() * dot(other->second, r.e);
+  }
+  [[nodiscard]] double refined(double foot) const {
+    const auto out = [&](double u) { return leads_out(u); };
+    constexpr double first = 1e-6;
+    for (double step = first; step < 0.1; step *= 2) {
+      if (out(foot - step) * out(foot + step) < 0) return root(out, foot - step, foot + step);
+    }
+    refuse_no_foot(foot);
+  }
+
+  [[noreturn]] void refuse_apart(double u) const {
+    throw Refusal({.reason = "does not start where another leg does",
+                   .key = leg_.end().key,
+                   .found = leg_.end().body + ", at " + leg_.plan(u),
+                   .allowed = "legs on one base, their sizes on the same face there"});
+  }
+  [[noreturn]] void refuse_pocket(double u) const {
+    throw Refusal(
+        {.reason = "meets another leg above their base as well: rulings leave it and enter it again",
+         .key = leg_.end().key,
+         .found = leg_.end().body + ", at " + leg_.plan(u),
+         .allowed = "legs that part from one line, from base to base",
+         .advice = "make the tops more alike, or lean the legs further apart"});
+  }
+  [[noreturn]] void refuse_no_foot(double u) const {
+    throw Refusal({.reason = "meets another leg along a flat side of the base that both share",
+                   .key = leg_.end().key,
+                   .found = leg_.end().body + ", at " + leg_.plan(u),
+                   .advice = "let the legs lean differently there, or give the base round sides"});
+  }
   [[noreturn]] void refuse_end_within(double u) const {
     const EndBody& e = leg_.end();
     throw Refusal({.reason = "has its " +
@@ -91,23 +133,51 @@ class Feet {
   EndOnFace on_;
 };
 
-[[noreturn]] void refuse_no_foot(const EndOnFace& leg, double u) {
-  throw Refusal({.reason = "meets another leg too flat to say where on the base",
-                 .key = leg.end().key,
-                 .found = leg.end().body + ", at " + leg.plan(u),
-                 .advice = "let the legs part more"});
+// From a foot, which is known, to where the cut is: a polynomial through both. (4)
+RimPiece foot_piece(const EndOnFace& leg, const RimPiece& next, double foot, double near) {
+  const double way = near - foot;
+  std::vector<double> us{foot};
+  std::vector<double> values{leg.whole(foot).s};
+  for (const double part : {1.0, 1.4, 1.9, 2.5, 3.2, 4.0, 5.0}) {
+    us.push_back(foot + part * way);
+    values.push_back(next.cut(us.back()).s);
+  }
+  const auto through = [&](double u) {
+    double sum = 0;
+    for (size_t i = 0; i < us.size(); ++i) {
+      double share = values[i];
+      for (size_t k = 0; k < us.size(); ++k) {
+        if (k != i) share *= (u - us[k]) / (us[i] - us[k]);
+      }
+      sum += share;
+    }
+    return sum;
+  };
+  const double from = std::min(foot, near);
+  const double to = std::max(foot, near);
+  std::vector<double> s;
+  for (const double u : Series::nodes(from, to)) s.push_back(through(u));
+  const Series series = Series::fit(from, to, s);
+  return {from, to, [series, ds = series.derivative()](double u) { return Cut{series(u), ds(u)}; }};
 }
 
-// Where a crotch, prolonged by its own series, runs into the end's own rim.
-double foot_of(const EndOnFace& leg, const RimPiece& piece, double near, double outwards) {
-  const auto above = [&](double u) { return -leg.sense() * (piece.cut(u).s - leg.whole(u).s); };
-  double before = near;
-  for (double step = apart / 2; step < 64 * apart; step *= 1.5) {
-    const double u = near + outwards * step;
-    if (above(u) <= 0) return root(above, std::min(before, u), std::max(before, u));
-    before = u;
+// One stretch, its feet known.
+std::vector<RimPiece> crotch(const EndOnFace& leg, double from, double to) {
+  double near = std::min(apart, (to - from) / 16);
+  // A corner close to a foot leaves less to go by.
+  for (int pass = 0;; ++pass) {
+    std::vector<RimPiece> pieces = rim_on_face(leg, from + near, to - near);
+    const double room = std::min(pieces.front().to - from, to - pieces.back().from);
+    if (room < 5 * near && pass < 3) {
+      near = room / 6;
+      continue;
+    }
+    const RimPiece first = foot_piece(leg, pieces.front(), from, from + near);
+    const RimPiece last = foot_piece(leg, pieces.back(), to, to - near);
+    pieces.insert(pieces.begin(), first);
+    pieces.push_back(last);
+    return pieces;
   }
-  refuse_no_foot(leg, near);
 }
 
 // A piece of a cut, where a wall's u has it.
@@ -146,13 +216,7 @@ void sort_breaks(std::vector<double>& breaks, double from, double to) {
 
 std::vector<std::vector<RimPiece>> crotches_of(const EndOnFace& leg) {
   std::vector<std::vector<RimPiece>> all;
-  for (const auto& [from, to] : Feet(leg).stretches()) {
-    if (to - from < 16 * apart) continue;
-    std::vector<RimPiece> pieces = rim_on_face(leg, from + apart, to - apart);
-    pieces.front().from = foot_of(leg, pieces.front(), from + apart, -1);
-    pieces.back().to = foot_of(leg, pieces.back(), to - apart, 1);
-    all.push_back(std::move(pieces));
-  }
+  for (const auto& [from, to] : Feet(leg).stretches()) all.push_back(crotch(leg, from, to));
   return all;
 }
 

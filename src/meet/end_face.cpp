@@ -28,7 +28,7 @@ double size_layer(const Form& f, EndName end) {
   return f.neutral_depth;
 }
 
-// meeting.md (12): on which legs touch that stand beside each other.
+// breech.md (2): on which legs touch that stand beside each other.
 double touching_layer(const Form& f, const EndBody& end) {
   const Contact contact = end.contact_made();
   if (contact == Contact::clear) return f.thickness;
@@ -305,7 +305,7 @@ class RimOnFace {
     const Touches now = one == two ? one : at(0.77);
     if (now != Touches::between) {
       const double layer = layers_[now == Touches::first ? 0 : 1];
-      pieces.push_back(settled(from, to, [=](double) { return layer; }));
+      add_settled(pieces, from, to, [=](double) { return layer; });
       return;
     }
     // The layer that touches may pass stretches of the body at places of its own.
@@ -326,13 +326,13 @@ class RimOnFace {
     inner.push_back(to);
     std::sort(inner.begin(), inner.end());
     for (size_t i = 0; i + 1 < inner.size(); ++i) {
-      if (inner[i + 1] - inner[i] > within::quadrature)
-        pieces.push_back(settled(inner[i], inner[i + 1], layer));
+      if (inner[i + 1] - inner[i] > within::quadrature) add_settled(pieces, inner[i], inner[i + 1], layer);
     }
   }
 
   // As series, halved until they have settled.
-  [[nodiscard]] RimPiece settled(double from, double to, const std::function<double(double u)>& layer) const {
+  void add_settled(std::vector<RimPiece>& pieces, double from, double to,
+                   const std::function<double(double u)>& layer) const {
     auto rim = std::make_shared<SmoothRim>();
     const double enough = 4 * within::quadrature * form_.size;
     const std::function<void(double, double, int)> fit = [&](double a, double b, int depth) {
@@ -359,7 +359,16 @@ class RimOnFace {
       }
     };
     fit(from, to, 0);
-    return {from, to, [rim](double u) { return (*rim)(u); }};
+    if (!end_.end().beside) {
+      pieces.push_back({from, to, [rim](double u) { return (*rim)(u); }});
+      return;
+    }
+    // Of legs both edges are held against each other as they are: the blank follows each series.
+    double begun = from;
+    for (const SmoothRim::Part& part : rim->parts) {
+      pieces.push_back({begun, part.to, [part](double u) { return Cut{part.s(u), part.ds(u)}; }});
+      begun = part.to;
+    }
   }
 
   void check_joined(const std::vector<RimPiece>& pieces) const {

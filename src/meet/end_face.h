@@ -54,7 +54,7 @@ class EndOnFace {
 };
 /// The layer on which an end has its sizes.
 [[nodiscard]] double size_layer(const Form& form, EndName end);
-/// That on which two legs touch that stand beside each other. meeting.md (12)
+/// That on which two legs touch that stand beside each other. breech.md (2)
 [[nodiscard]] double touching_layer(const Form& form, const EndBody& end);
 
 /// The rim from one ruling to another, its contact worked out: every ruling between them meets the face.

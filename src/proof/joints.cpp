@@ -109,9 +109,10 @@ class Joining {
     for (const Blank* blank : branch.blanks) fit_ = std::max(fit_, longer * blank->fit_error);
   }
 
-  JointProof proved() {
+  JointProof proved(const std::vector<JoinedPart>& courses) {
     hold_edge();
-    hold_hole();
+    hold_hole(other_, main_);
+    for (const JoinedPart& course : courses) hold_hole(course, formed_of(course));
     const bool edge = joint_.distance <= joint_.allowed + fit_;
     const bool hole = joint_.hole_distance.value_or(0) <= joint_.allowed + hole_fit_;
     joint_.passed = !joint_.places.empty() && edge && hole;
@@ -168,32 +169,33 @@ class Joining {
   }
 
   // The hole's edge round the face of the branch.
-  void hold_hole() {
-    if (!other_.form) return;
-    for (const auto& [blank, formed] : main_.blanks) {
-      for (const BlankOpening& o : blank->openings) hold(*blank, o, formed, nullptr);
+  void hold_hole(const JoinedPart& main, const FormedPart& formed) {
+    if (!main.form) return;
+    for (const auto& [blank, one] : formed.blanks) {
+      for (const BlankOpening& o : blank->openings) hold(main, *blank, o, one, nullptr);
       const Outline metal = bare_outline(*blank);
-      for (const BlankOpening& o : blank->notches) hold(*blank, o, formed, &metal);
+      for (const BlankOpening& o : blank->notches) hold(main, *blank, o, one, &metal);
     }
   }
 
-  [[nodiscard]] const FittedBody* fitted(const std::string& key) const {
-    for (const Opening& o : *other_.openings) {
+  [[nodiscard]] static const FittedBody* fitted(const JoinedPart& main, const std::string& key) {
+    for (const Opening& o : *main.openings) {
       if (o.key == key && o.fitted) return &*o.fitted;
     }
     return nullptr;
   }
 
   // Of one that runs over an edge what lies on the metal counts.
-  void hold(const Blank& blank, const BlankOpening& o, const FormedBlank& formed, const Outline* metal) {
+  void hold(const JoinedPart& main, const Blank& blank, const BlankOpening& o, const FormedBlank& formed,
+            const Outline* metal) {
     if (o.group < 0) return;
     const OpeningGroup& g = blank.groups[static_cast<size_t>(o.group)];
-    const FittedBody* body = g.body == joined_.name || g.body == joined_.key ? fitted(g.key) : nullptr;
+    const FittedBody* body = g.body == joined_.name || g.body == joined_.key ? fitted(main, g.key) : nullptr;
     if (!body) return;
     hole_fit_ = std::max(hole_fit_, g.fit_error);
     const NeighbourFace face(as_neighbour(branch_, *body->met, end_.end), body->face, body->clearance);
-    const double inside = -other_.form->neutral_depth;
-    const double outside = other_.form->thickness - other_.form->neutral_depth;
+    const double inside = -main.form->neutral_depth;
+    const double outside = main.form->thickness - main.form->neutral_depth;
     double worst = joint_.hole_distance.value_or(0);
     double length = joint_.hole_length.value_or(0);
     const Outline& edge = metal ? blank.notched : o.outline;
@@ -278,43 +280,52 @@ TouchingEdge mitred_edge(const JoinedPart& part, const RowPlace& place, bool upp
           }};
 }
 
-// The place of an edge nearest to a point.
+// The place of a smooth stretch of an edge nearest to a point.
+TouchingEdge::Place nearest_on(const TouchingEdge& edge, size_t chart, const WallPiece& stretch, Vec3 point) {
+  const auto away = [&](double u) { return norm(edge.at(chart, u).at - point); };
+  const int looks = std::max(8, static_cast<int>(std::ceil(720 * (stretch.to - stretch.from) / two_pi)));
+  const double wide = (stretch.to - stretch.from) / looks;
+  double best = stretch.from;
+  for (int i = 0; i <= looks; ++i) {
+    const double u = stretch.from + wide * i;
+    if (away(u) < away(best)) best = u;
+  }
+  // Where the way to it is square to the edge; at the ends of the stretch it need not be.
+  const double nothing = within::same * wide;
+  const auto slope = [&](double u) {
+    constexpr double small = 1e-7;  // what a bend of the edge adds falls with its square
+    const double step = std::min({small, u - stretch.from, stretch.to - u});
+    const double after = away(u + step);
+    const double before = away(u - step);
+    return (after - before) * (after + before);
+  };
+  const double low = std::max(stretch.from + nothing, best - wide);
+  const double high = std::min(stretch.to - nothing, best + wide);
+  if (low >= high || slope(low) * slope(high) >= 0) return edge.at(chart, best);
+  const double u = root(slope, low, high);
+  return edge.at(chart, away(u) <= away(best) ? u : best);
+}
+
 TouchingEdge::Place nearest_on(const TouchingEdge& edge, Vec3 point) {
-  constexpr int looks = 720;
   TouchingEdge::Place best;
   double least = HUGE_VAL;
   for (size_t k = 0; k < edge.charts().size(); ++k) {
-    const Chart& c = edge.charts()[k];
-    const auto away = [&](double u) { return norm(edge.at(k, u).at - point); };
-    double here = HUGE_VAL;
-    double about = c.from;
-    for (int i = 0; i <= looks; ++i) {
-      const double u = c.from + (c.to - c.from) * i / looks;
-      if (const double d = away(u); d < here) std::tie(here, about) = std::pair{d, u};
+    for (const WallPiece& w : edge.charts()[k].wall) {
+      const TouchingEdge::Place here = nearest_on(edge, k, w, point);
+      if (norm(here.at - point) >= least) continue;
+      least = norm(here.at - point);
+      best = here;
     }
-    const double wide = (c.to - c.from) / looks;
-    // Where the way to it is square to the edge; at the ends of a piece it need not be.
-    constexpr double step = 1e-5;
-    const auto slope = [&](double u) {
-      const double after = away(std::min(u + step, c.to));
-      const double before = away(std::max(u - step, c.from));
-      return (after - before) * (after + before);
-    };
-    const double low = std::max(c.from, about - wide);
-    const double high = std::min(c.to, about + wide);
-    const double u = slope(low) * slope(high) < 0 ? root(slope, low, high) : about;
-    const double nearest = std::min(away(u), here);
-    if (nearest >= least) continue;
-    least = nearest;
-    best = edge.at(k, away(u) <= here ? u : about);
   }
   return best;
 }
 
 // A place of one edge against the nearest of the other.
-void hold(JointProof& joint, const TouchingEdge::Place& own, const TouchingEdge::Place& other) {
+void hold(JointProof& joint, const Form& form, const TouchingEdge::Place& own,
+          const TouchingEdge::Place& other) {
   JointPlace place;
-  place.plan = Angle::radians(own.u);
+  const double plan = plan_at(form, own.u).radians();
+  place.plan = Angle::radians(plan - two_pi * std::floor(plan / two_pi));
   place.at = own.at;
   place.walls = Angle::radians(std::acos(std::clamp(dot(own.normal, other.normal), -1.0, 1.0)));
   const double off = norm(own.at - other.at);
@@ -369,7 +380,7 @@ JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& ot
       joint.edge_length += length_along([&](double u) { return own.at(k, u).at; }, from, to);
       for (int i = 0; i < looks; ++i) {
         const TouchingEdge::Place place = own.at(k, from + (to - from) * (i + 0.5) / looks);
-        hold(joint, place, nearest_on(others, place.at));
+        hold(joint, form, place, nearest_on(others, place.at));
       }
     }
   }
@@ -377,8 +388,9 @@ JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& ot
   return joint;
 }
 
-JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main) {
-  return Joining(end, branch, main).proved();
+JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main,
+                       const std::vector<JoinedPart>& courses) {
+  return Joining(end, branch, main).proved(courses);
 }
 
 JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const JoinedPart& upper,
@@ -400,7 +412,7 @@ JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const Joine
     for (int i = 0; i < looks; ++i) {
       const TouchingEdge::Place own = below.at(k, c.from + (c.to - c.from) * (i + 0.5) / looks);
       const TouchingEdge::Place other = nearest_on(above, own.at);
-      hold(joint, own, other);
+      hold(joint, *lower.form, own, other);
     }
   }
   joint.gap_found = 0;

@@ -34,8 +34,10 @@ struct JoinedPart {
   const std::vector<Opening>* openings = nullptr;  ///< as asked for
 };
 /// The end of a branch, whose wall opens flat, held against the main, and the hole in that against the
-/// branch. A main without a wall is taken as it was made. meeting.md (9), (10)
-[[nodiscard]] JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main);
+/// branch. A main without a wall is taken as it was made, and one in courses, of which each has its part of
+/// the hole. meeting.md (9), (10)
+[[nodiscard]] JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main,
+                                     const std::vector<JoinedPart>& courses);
 /// The edge that another leg makes of a leg's base, one of its bodies by number, against that leg's own.
 /// breech.md (5), (6)
 [[nodiscard]] JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& other);

@@ -1,5 +1,6 @@
 // Cones and cylinders formed.
 #include <cmath>
+#include <tuple>
 
 #include "blank/laid.h"
 #include "form/mirror.h"
@@ -60,6 +61,7 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
   };
   const PieceMaker pieces = made(sizes);
   WholeWall whole{pieces, pieces({0, two_pi, 0, 0}), seam, sizes.height, turned_ends(sizes)};
+  if (part.course) std::tie(whole.below, whole.above) = std::pair{part.course->below, part.course->above};
   whole.refuse_gap = [=, sheet = part.sheet](const Form& f) { refuse_gap(sizes, sheet, seam, f, made); };
   const double from = seam_spans(whole.form, seam).front().from;
   const auto round = std::make_shared<const RoundPart>(RoundPart{sizes, pieces({from, from + two_pi, 0, 0})});

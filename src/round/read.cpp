@@ -120,6 +120,21 @@ void read_cylinder(Reader& r, const std::string&, Part& part) {
   part.asked = c;
 }
 
+std::vector<Part> in_courses(Reader& r, const std::string&, Part shell) {
+  if (!r.has("courses")) return {std::move(shell)};
+  Courses c;
+  if (r.at("courses")) r.count("courses", c.number.emplace());
+  if (r.at("courses.number")) r.count("courses.number", c.number.emplace());
+  r.lengths("courses.heights", c.heights);
+  r.length("courses.plate", c.plate);
+  r.length("courses.plate_length", c.plate_length);
+  if (r.at("courses.stagger")) r.angle("courses.stagger", c.stagger.emplace());
+  constexpr std::array<std::pair<const char*, bool>, 2> words{{{"level", false}, {"inside", true}}};
+  r.choice("courses.second", words, c.second_inside);
+  r.length("courses.lap", c.lap);
+  return courses_of(shell, c);
+}
+
 void read_nothing_yet(Reader&, const std::string&, Part&) {}
 
 std::vector<Part> parts_of_elbow(Reader& r, const std::string&, Part like) {

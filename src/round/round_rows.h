@@ -17,6 +17,8 @@ void read_cylinder(Reader& part, const std::string& source, Part& into);
 
 /// Of an elbow all is read with its parts.
 void read_nothing_yet(Reader& part, const std::string& source, Part& into);
+/// A cone or cylinder, or its courses.
+[[nodiscard]] std::vector<Part> in_courses(Reader& part, const std::string& source, Part shell);
 [[nodiscard]] std::vector<Part> parts_of_elbow(Reader& part, const std::string& source, Part like);
 
 }  // namespace juggler

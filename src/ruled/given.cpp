@@ -25,7 +25,12 @@ class TransitionGiven : public Given {
       look_at_ruling(seam);
       look_at_facing(seam);
       look_at_plans(seam, [&](const FormedLine& l) {
-        const Vec3 p = l.base + (layer - k_) * l.n;
+        Vec3 p = l.base + (layer - k_) * l.n;
+        // Where something else cuts the base, as the ruling goes on to its plane.
+        if (std::find(met_.begin(), met_.end(), EndName::base) != met_.end()) {
+          const GivenFrame base = given_frame(t_given_.base, {});
+          p = p - (dot(base.normal, p) / dot(base.normal, l.e)) * l.e;
+        }
         return Vec2{p.x, p.y};
       });
     }

@@ -15,12 +15,28 @@ std::optional<JoinedPart> joined(Pieces pieces, const std::string& name) {
   std::optional<JoinedPart> part;
   for (const PieceResult& p : pieces) {
     if (p.part.name != name && p.part.key != name) continue;
+    // Courses have a wall each, none of their shell's.
+    const bool shell = p.part.course && p.part.name != name;
     if (!part)
-      part = JoinedPart{
-          p.part.name, p.part.key, p.wall(), p.formed->seam.value_or(Seam{}), {}, &p.part.making.openings};
+      part = JoinedPart{shell ? name : p.part.name,      p.part.key, shell ? nullptr : p.wall(),
+                        p.formed->seam.value_or(Seam{}), {},         &p.part.making.openings};
     part->blanks.push_back(&p.blank);
   }
   return part;
+}
+
+// Of a shell its courses.
+std::vector<JoinedPart> courses_in(Pieces pieces, const std::string& shell) {
+  std::vector<std::string> names;
+  std::vector<JoinedPart> courses;
+  for (const PieceResult& p : pieces) {
+    if (!p.part.course || p.part.key != shell ||
+        std::find(names.begin(), names.end(), p.part.name) != names.end())
+      continue;
+    names.push_back(p.part.name);
+    courses.push_back(*joined(pieces, p.part.name));
+  }
+  return courses;
 }
 
 // The mitres of a row of segments, from one end to the other.
@@ -67,7 +83,7 @@ std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
       if (end.beside) continue;
       const auto main = joined(pieces, end.body);
       if (main && end.met && p.wall())
-        joints.push_back(prove_joint(end, *joined(pieces, p.part.name), *main));
+        joints.push_back(prove_joint(end, *joined(pieces, p.part.name), *main, courses_in(pieces, end.body)));
     }
   }
   return joints;

@@ -93,13 +93,27 @@ class Introduction {
     end.face = on ? Face::outside : Face::inside;
     end.gap = joint.gap - joint.beyond;
     end.key = key + ".main";
-    parts_[branch].ends.push_back(std::move(end));
+    course_with(branch, end.end).ends.push_back(std::move(end));
     Opening hole;
     hole.name = parts_[branch].name;
     hole.how = OpeningHow::fitted;
     hole.fitted = FittedBody{joint.branch, on ? Face::inside : Face::outside, joint.clearance};
     hole.key = key;
-    parts_[main].making.openings.push_back(std::move(hole));
+    // A shell's courses each cut what they have of it.
+    for (size_t k = 0; k < parts_.size(); ++k) {
+      if (k == main || same_shell(k, main)) parts_[k].making.openings.push_back(hole);
+    }
+  }
+
+  [[nodiscard]] bool same_shell(size_t a, size_t b) const {
+    return parts_[a].course && parts_[b].course && parts_[a].key == parts_[b].key;
+  }
+  // Of a shell in courses the one that has the end.
+  Part& course_with(size_t i, EndName end) {
+    for (size_t k = 0; k < parts_.size() && end == EndName::top; ++k) {
+      if (same_shell(k, i) && parts_[k].course->number == parts_[k].course->of) return parts_[k];
+    }
+    return parts_[i];
   }
 
   void introduce(size_t i) {
@@ -115,14 +129,16 @@ class Introduction {
       // The end of it that meets this part.
       EndName end = EndName::base;
       for (const EndBody& e : parts_[other].ends) {
-        if (find(e.body) == i) end = e.end;
+        const auto main = find(e.body);
+        if (main && (*main == i || same_shell(*main, i))) end = e.end;
       }
       o.fitted->met = met(other, end, frames_[i].own_frame(frames_[other]));
     }
   }
 
   std::shared_ptr<const Neighbour> met(size_t other, EndName end, const Frame& stands) {
-    const Part& part = parts_[other];
+    // A shell in courses is met as one; its first course stands where it does.
+    const Part& part = parts_[other].course ? *parts_[other].course->shell : parts_[other];
     Neighbour n;
     n.name = part.name;
     n.stands = stands;

@@ -45,7 +45,11 @@ class Standing {
     const auto found = std::find_if(parts_.begin(), parts_.end(),
                                     [&](const Part& p) { return p.name == name || p.key == name; });
     if (found == parts_.end()) refuse(key, "names no part of the job", name, names_beside(i));
-    const auto other = static_cast<size_t>(found - parts_.begin());
+    auto other = static_cast<size_t>(found - parts_.begin());
+    // A shell in courses has its top on the last.
+    for (size_t k = other; !place.follows.empty() && k < parts_.size(); ++k) {
+      if (parts_[k].course && parts_[k].key == name) other = k;
+    }
     if (open_[other]) refuse(key, "makes parts stand on each other in a circle", name);
     return other;
   }
