@@ -216,6 +216,11 @@ Phrase at_words(Vec3 at, const char* what) {
 }
 
 // As it was asked for.
+// Parts made together may have a place in their row, and none besides.
+bool is_placed(const PartPlace& p) {
+  return p.at || !p.on.empty() || !p.follows.empty() || p.lean != Angle{} || p.spin != Angle{};
+}
+
 Phrase place_words(const PartPlace& p) {
   Phrase text;
   if (!p.on.empty()) {
@@ -284,7 +289,7 @@ std::vector<Fact> asked_of(const PieceResult& p) {
   if (!p.formed->says.asked) return rows;
   for (Fact& fact : p.formed->says.asked()) rows.push_back(std::move(fact));
   if (p.part.place) {
-    rows.push_back({"place", place_words(*p.part.place)});
+    if (is_placed(*p.part.place)) rows.push_back({"place", place_words(*p.part.place)});
     rows.push_back({"stands", stands_words(p.stands)});
   }
   if (const auto& c = p.part.course)

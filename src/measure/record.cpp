@@ -384,6 +384,11 @@ Record part_record(const PieceResult& piece) {
     part.add("place", place_record(*p.place));
     part.add("stands", frame_record(piece.stands));
   }
+  if (const auto& c = p.course)
+    part.add("course", Record{{"number", c->number},
+                              {"of", c->of},
+                              {"below", mm(c->below, {"base of the shell", "base of the course", "axis"})},
+                              {"above", mm(c->above, {"top of the course", "top of the shell", "axis"})}});
   if (!p.ends.empty())
     part.add("cut_by", list_of(p.ends, [](const EndBody& e) -> Record {
                return {{"end", name_of(e.end)},

@@ -50,16 +50,16 @@ struct OffBore {
   double joints = 0;
   double all = 0;
 };
-// Of a notch what lies on the metal counts.
+// Of a notch what lies on the metal counts, but for places on its very edge.
 OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace& formed, double inside,
-                 double outside, const Outline* metal) {
+                 double outside, const Outline* metal, double near) {
   const OffBody body = off_body(o, g);
   OffBore off;
   constexpr int looks = 8;
   for (const Arc& arc : o.outline) {
     for (int i = 0; i < looks; ++i) {
       const Vec2 place = point_at(arc, arc.length * i / looks);
-      if (metal && !contains(*metal, place)) continue;
+      if (metal && (!contains(*metal, place) || distance(*metal, place) <= near)) continue;
       const auto p = formed(place);
       const double here = p ? off_contact([&](double layer) { return body(p->at + layer * p->normal); },
                                           g.contact, inside, outside)
@@ -102,7 +102,7 @@ OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, doubl
     if (o.group < 0) return;
     const OpeningGroup& g = group_of(blank, o);
     const bool through = o.bore || o.outside;
-    const OffBore bore = through ? off_bore(o, g, formed, inside, outside, metal) : OffBore{};
+    const OffBore bore = through ? off_bore(o, g, formed, inside, outside, metal, exact) : OffBore{};
     const double place = metal ? 0 : off_place(o, formed);
     const double off = through ? bore.joints : worse(off_as_laid(o, g), place);
     p.mismatch = worse({p.mismatch, off, bore.all - g.fit_error});

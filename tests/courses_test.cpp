@@ -1,0 +1,194 @@
+// Shells in courses: plates, sizes at the joints, holes across them.
+#include "draw.h"
+#include "juggler/develop.h"
+
+namespace juggler::testing {
+namespace {
+
+using std::numbers::pi;
+
+Part cylinder(double diameter, double height, double thickness = 3) {
+  Part p;
+  p.key = p.name = "shell";
+  p.shape = "cylinder";
+  p.asked = Cylinder{.size = Diameter::mm(diameter), .height = height};
+  p.sheet = sheet_of(thickness, Face::inside);
+  return p;
+}
+Part cone(double base, double top, double height, double thickness = 3) {
+  Part p = cylinder(base, height, thickness);
+  p.shape = "cone";
+  p.asked = Cone{.base = Diameter::mm(base), .top = Diameter::mm(top), .height = height};
+  return p;
+}
+
+std::vector<PieceResult> made(const std::vector<Part>& parts, const std::vector<MeetingParts>& joints = {}) {
+  std::vector<PieceResult> all;
+  for (const Part& part : introduced(parts, joints)) {
+    for (PieceResult& piece : develop(part)) {
+      EXPECT_TRUE(piece.proof.passed) << part.name;
+      all.push_back(std::move(piece));
+    }
+  }
+  return all;
+}
+
+double sheet_of_all(const std::vector<PieceResult>& pieces) {
+  double sum = 0;
+  for (const PieceResult& p : pieces) sum += p.blank.count * area(p.blank);
+  return sum;
+}
+
+TEST(Courses, AreAsFewAsPlatesAllowAndFillTheShell) {
+  for (const Part& shell : {cylinder(640, 3100), cone(900, 500, 2600), cone(300, 1400, 900)}) {
+    Courses c;
+    c.plate = 1000;
+    c.plate_length = 2500;
+    const std::vector<Part> parts = courses_of(shell, c);
+    const std::vector<PieceResult> pieces = made(parts);
+    for (const PieceResult& p : pieces) {
+      const Rectangle box = smallest_rectangle(p.blank);
+      EXPECT_LE(std::min(box.width, box.height), 1000 + 1e-3);
+      EXPECT_LE(std::max(box.width, box.height), 2500 + 1e-3);
+    }
+    const double whole = sheet_of_all(made({shell}));
+    EXPECT_NEAR(sheet_of_all(pieces), whole, 1e-9 * whole);
+    // Fewer would not do.
+    Courses fewer = c;
+    fewer.plate.reset();
+    fewer.number = static_cast<int>(parts.size()) - 1;
+    if (*fewer.number < 2) continue;
+    double widest = 0;
+    for (const PieceResult& p : made(courses_of(shell, fewer))) {
+      const Rectangle box = smallest_rectangle(p.blank);
+      widest = std::max(widest, std::min(box.width, box.height));
+    }
+    EXPECT_GT(widest, 1000);
+  }
+}
+
+TEST(Courses, OfAConeHaveOneGirthAtTheirJoints) {
+  Part shell = cone(900, 420, 1500);
+  std::get<Cone>(shell.asked).top.sizes_on = Face::outside;
+  Courses c;
+  c.heights = {600, 500, 400};
+  c.stagger = Angle::degrees(60);
+  const std::vector<PieceResult> pieces = made(courses_of(shell, c));
+  ASSERT_EQ(pieces.size(), 3U);
+  const std::vector<PieceResult> one = made({shell});
+  const Form& whole = *one.front().formed->form;
+  double low = 0;
+  for (const PieceResult& p : pieces) {
+    const Form& f = *p.formed->form;
+    for (const double u : {3.3, 4.1, 5.4}) {  // plan angles that all of them have
+      const Ruling own = ruling_at(f.wall, u);
+      const Ruling asked = ruling_at(whole.wall, u);
+      const Vec3 at = own.c + f.base(u).s * own.e + Vec3{0, 0, low};
+      EXPECT_NEAR(norm(cross(at - asked.c, asked.e)), 0, 1e-9);
+    }
+    low += *std::get<Cone>(p.part.asked).height;
+  }
+  EXPECT_NEAR(edge(pieces[0].blank, EdgeName::top)->girth,
+              edge(pieces[1].blank, EdgeName::base)->girth, 1e-8);
+}
+
+TEST(Courses, EverySecondFitsInside) {
+  Courses c;
+  c.number = 3;
+  c.second_inside = true;
+  c.lap = 40;
+  const std::vector<Part> parts = courses_of(cylinder(500, 1420, 4), c);
+  ASSERT_EQ(parts.size(), 3U);
+  EXPECT_NEAR(*std::get<Cylinder>(parts[0].asked).height, 500, 1e-9);
+  EXPECT_NEAR(*std::get<Cylinder>(parts[1].asked).size.diameter, 492, 1e-9);
+  EXPECT_NEAR(parts[1].place->further->origin.z, 460, 1e-9);
+  EXPECT_NEAR(parts[2].place->further->origin.z, 920, 1e-9);
+  const auto pieces = made(parts);
+  EXPECT_NEAR(pieces[1].part.seam.at.degrees(), 180, 1e-9);
+}
+
+// What all courses lose is what the shell in one loses.
+TEST(Courses, HolesAcrossJointsAreCutInBothAndNothingTwice) {
+  Random random(20261202);
+  int across = 0;
+  for (int i = 0; i < draws(200); ++i) {
+    Part shell = random.one_in(2) ? cylinder(random.between(400, 900), 1500)
+                                  : cone(random.between(500, 900), random.between(400, 900), 1500);
+    if (random.one_in(2)) shell.seam.pieces = 1 + random.pick(3);
+    Courses c;
+    c.number = 3;
+    if (random.one_in(2)) c.stagger = random.plan();
+    Opening o;
+    o.how = random.one_in(2) ? OpeningHow::bored : OpeningHow::laid;
+    o.form.profile = {.kind = ProfileKind::circle, .diameter = random.between(20, 200)};
+    if (random.one_in(3))
+      o.form.profile = {.kind = ProfileKind::rectangle,
+                        .width = random.between(40, 200),
+                        .length = random.between(40, 200),
+                        .corner_radius = 10};
+    o.at.angle = random.plan();
+    o.at.height = random.one_in(2) ? random.between(200, 1300) : 500 + random.between(-80, 80);
+    o.turn = random.plan();
+    o.key = "opening.1";
+    shell.making.openings = {o};
+    SCOPED_TRACE("shell " + std::to_string(i));
+    try {
+      const auto one = made({shell});
+      const auto all = made(courses_of(shell, c));
+      int cut = 0;
+      double fit = 0;
+      for (const PieceResult& p : all) {
+        cut += !p.blank.openings.empty() || !p.blank.notches.empty() ? 1 : 0;
+        for (const OpeningGroup& g : p.blank.groups) fit = std::max(fit, g.fit_error);
+      }
+      EXPECT_GE(cut, 1);
+      across += cut > 1 ? 1 : 0;
+      EXPECT_NEAR(sheet_of_all(all), sheet_of_all(one), 2 * fit * 700 + 1e-3);
+    } catch (const Refusal& r) {
+      EXPECT_FALSE(r.text().key.empty()) << r.what();
+    }
+  }
+  EXPECT_GE(across, draws(200) / 8);
+}
+
+TEST(Courses, ANozzleAcrossAJointMeetsBoth) {
+  Courses c;
+  c.number = 3;
+  std::vector<Part> parts = courses_of(cylinder(640, 2400), c);
+  Part nozzle = cylinder(220, 520);
+  nozzle.name = nozzle.key = "nozzle";
+  nozzle.place = PartPlace{.on = "shell", .height = 830};
+  parts.push_back(nozzle);
+  const auto pieces = made(parts, {{.main = "shell", .branch = "nozzle", .gap = 1}});
+  const auto joints = joints_of(pieces);
+  ASSERT_EQ(joints.size(), 1U);
+  EXPECT_TRUE(joints.front().passed);
+  ASSERT_TRUE(joints.front().hole_length);
+  // As long as in a shell that is not divided.
+  const auto whole = made({cylinder(640, 2400), nozzle}, {{.main = "shell", .branch = "nozzle", .gap = 1}});
+  EXPECT_NEAR(*joints.front().hole_length, *joints_of(whole).front().hole_length, 0.05);
+  EXPECT_NEAR(sheet_of_all(pieces), sheet_of_all(whole), 20);
+}
+
+TEST(Courses, ThatCannotBeAreRefusedByName) {
+  const auto key = [](const Part& shell, const Courses& c) {
+    try {
+      (void)courses_of(shell, c);
+    } catch (const Refusal& r) {
+      return r.text().key;
+    }
+    return std::string();
+  };
+  EXPECT_EQ(key(cylinder(500, 1000), {}), "courses");
+  EXPECT_EQ(key(cylinder(500, 1000), {.number = 1}), "courses.number");
+  EXPECT_EQ(key(cylinder(500, 1000), {.heights = {400, 500}}), "courses.heights");
+  EXPECT_EQ(key(cone(500, 300, 1000), {.number = 2, .second_inside = true}), "courses.second");
+  EXPECT_EQ(key(cylinder(500, 1000), {.number = 2, .lap = 10}), "courses.lap");
+  EXPECT_EQ(key(cone(900, 200, 300), {.plate = 200}), "courses.plate");
+  Part offset = cone(500, 300, 1000);
+  std::get<Cone>(offset.asked).shift = {50, 0};
+  EXPECT_EQ(key(offset, {.number = 2}), "courses");
+}
+
+}  // namespace
+}  // namespace juggler::testing
