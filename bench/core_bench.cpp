@@ -48,6 +48,33 @@ void makes_a_trimmed_blank(benchmark::State& state) {
 }
 BENCHMARK(makes_a_trimmed_blank)->RangeMultiplier(8)->Range(8, 4096)->Complexity();
 
+// A branch on a pipe: its end, the hole for it, both blanks. Beside it the same two with a plane in its
+// place.
+std::vector<Part> duct_and_branch() {
+  Part duct{.name = "duct", .asked = Cylinder{.size = Diameter::mm(600), .height = 1200}, .sheet = sheet};
+  Part branch{.name = "branch", .asked = Cylinder{.size = Diameter::mm(250), .height = 700}, .sheet = sheet};
+  return {duct, branch};
+}
+void makes_a_branch_and_its_hole(benchmark::State& state) {
+  std::vector<Part> parts = duct_and_branch();
+  parts[1].place = PartPlace{.on = "duct", .height = 520, .tilt = Angle::degrees(45), .offset = 60};
+  const std::vector<MeetingParts> joints{{.main = "duct", .branch = "branch", .gap = 1}};
+  for (auto _ : state) {
+    for (const Part& part : introduced(parts, joints))
+      benchmark::DoNotOptimize(make_blanks(form_part(part), part.making));
+  }
+}
+void makes_a_duct_and_a_slanting_branch(benchmark::State& state) {
+  std::vector<Part> parts = duct_and_branch();
+  std::get<Cylinder>(parts[1].asked).trims = {
+      {.end = EndName::base, .height = 300, .tilt = Angle::degrees(45)}};
+  for (auto _ : state) {
+    for (const Part& part : parts) benchmark::DoNotOptimize(make_blanks(form_part(part), part.making));
+  }
+}
+BENCHMARK(makes_a_branch_and_its_hole);
+BENCHMARK(makes_a_duct_and_a_slanting_branch);
+
 void proves_an_offset_cone(benchmark::State& state) {
   const Cone offset{.base = Diameter::mm(620), .top = Diameter::mm(300), .height = 500, .shift = {250, 80}};
   const Blank blank = make_blank(offset, sheet, seam);

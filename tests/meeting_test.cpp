@@ -349,6 +349,47 @@ TEST(Elbows, FacetErrorTakesTheLeastNumberOfSegments) {
   EXPECT_GT(run_of(e, sheet_of(2)).facet_error, 4);
 }
 
+// A strip is the straight pipe; between two cuts lies the blank of a segment.
+TEST(Elbows, AStripHasAllBlanksWithCutsThatTheyShare) {
+  for (const bool tapering : {false, true}) {
+    Elbow e = bend(250, 375, 90, 5);
+    e.strip = true;
+    e.contact = Contact::middle;
+    e.straight_base = 40;
+    if (tapering) e.end_size = Diameter::mm(190);
+    const Met met = developed(segments_of(e, like(2, Face::middle)), {});
+    EXPECT_TRUE(met.passed());
+    const PieceResult& strip = met.pieces.back();
+    ASSERT_EQ(strip.blank.partings.size(), 4U);
+    double sum = 0;
+    for (const PieceResult& p : met.pieces) {
+      if (p.part.parted.empty()) sum += p.blank.count * area(p.blank);
+    }
+    const double fit = strip.blank.partings_error + 0.02;
+    EXPECT_NEAR(area(strip.blank), sum, 8 * fit * 800);
+    EXPECT_NEAR(area(strip.blank), sum, 1e-3 * sum);
+    // Each cut is as long as the edges on either side of it.
+    for (const Outline& cut : strip.blank.partings) {
+      double off = HUGE_VAL;
+      for (const PieceResult& p : met.pieces) {
+        if (!p.part.parted.empty()) continue;
+        for (const EdgeName name : {EdgeName::base, EdgeName::top})
+          off = std::min(off, std::abs(length_of(edge(p.blank, name)->arcs) - length_of(cut)));
+      }
+      EXPECT_LE(off, 2 * fit);
+    }
+  }
+  Elbow e = bend(250, 375, 90, 5);
+  e.strip = true;
+  e.contact = Contact::clear;
+  try {
+    (void)segments_of(e, like(2));
+    ADD_FAILURE() << "shared cuts have one layer";
+  } catch (const Refusal& r) {
+    EXPECT_EQ(r.text().key, "contact");
+  }
+}
+
 TEST(RandomElbows, MeetInTheirMitres) {
   Random random(20261130);
   int made = 0;

@@ -301,7 +301,10 @@ struct Blank {
   std::vector<BlankOpening> openings = {};  ///< that lie within the outline
   /// Openings that run over edges, whole: what they take beyond an edge is not there.
   std::vector<BlankOpening> notches = {};
-  Outline notched = {};  ///< with notches: the outline that they leave, laps and hems with it
+  /// Cuts from edge to edge that part it: of a strip of segments those that two of their blanks share.
+  std::vector<Outline> partings = {};
+  double partings_error = 0;  ///< mm that their arcs are off the curves by, at most
+  Outline notched = {};       ///< with notches: the outline that they leave, laps and hems with it
   Marks marks = {};
   std::vector<FormingPanel> forming = {};
   std::vector<StretchPatch> patches = {};  ///< walls that forming stretches
@@ -414,6 +417,7 @@ struct JointProof {
   double edge_length = 0;  ///< of the branch's edge as cut, on its neutral layer
   std::optional<double> hole_length = {};  ///< of the hole's edge as cut
   double gap = 0;                          ///< as asked
+  double jog = 0;                          ///< of a mitre: how far the axes stand apart there
   double gap_found = 0;                    ///< least distance between the branch's metal and that face
   JointPlace least_angle = {};             ///< of the walls
   JointPlace greatest_angle = {};

@@ -19,6 +19,10 @@ struct PieceResult {
   [[nodiscard]] const Form* wall() const { return formed->wall(); }
 };
 
+/// Where a row of segments ends, where the last of them, or its like, is this part: the centre of its free
+/// end in the job, z outwards.
+[[nodiscard]] std::optional<Frame> end_of_row(const PieceResult& piece);
+
 /// Forms, develops and proves a part: one result for each kind of piece, with its blank, the proof of it, and
 /// what is said of both (facts_of() and other calls of measure.h).
 ///

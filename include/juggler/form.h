@@ -210,6 +210,7 @@ struct Form {
   std::vector<TrimPlane> trims = {};
   std::vector<EndBody> bodies = {};  ///< that cut its ends
   std::vector<CrotchStretch> crotches = {};
+  std::vector<Mitre> parted = {};    ///< across which its blank is cut
   std::vector<Mitre> mitres = {};    ///< in place of the planes of its ends
   std::vector<Region> regions = {};  ///< transitions: what the wall is, stretch by stretch
   double size = 0;                   ///< the greatest length of the part, the measure of its accuracy, mm

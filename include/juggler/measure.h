@@ -25,6 +25,8 @@ namespace juggler {
 
 /// A joint of two parts, as it came out: one fact, named after both.
 [[nodiscard]] Fact joint_fact(const JointProof& joint);
+/// What it is called: "joint branch on main", "mitre 2", "crotch leg-1, leg-2".
+[[nodiscard]] std::string name_of_joint(const JointProof& joint);
 
 /// Whether all elements of a wall are alike: a turn about its axis keeps it, between level ends.
 [[nodiscard]] bool alike_elements(const PieceResult& piece);

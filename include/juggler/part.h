@@ -299,6 +299,7 @@ struct Part {
   std::vector<EndBody> ends = {};  ///< that other parts cut
   std::vector<Mitre> mitres = {};  ///< planes in place of those of its ends
   std::optional<CourseOf> course = {};
+  std::vector<Mitre> parted = {};  ///< planes along which its blank is cut into those of segments
   std::vector<RowPlace> row = {};  ///< of segments: where this one stands in its row, and those like it
 };
 

@@ -274,6 +274,9 @@ struct Elbow {
   std::optional<Contact> contact = {};  ///< of the mitres, else the size face
   Angle seam = {};                      ///< its plan angle on each segment: 0 the throat, 180 the back
   Angle alternate = {};                 ///< by which that of every second segment lies further on
+  /// All blanks also as one: the straight pipe opened out, with the cuts that two blanks share. Seams then
+  /// lie by turns on opposite sides, and the mitres' contact names one layer.
+  bool strip = false;
 };
 
 enum class ProfileKind { circle, rectangle, ellipse, obround, polygon, polyline, outline };

@@ -8,7 +8,9 @@
 
 #include "closing.h"
 #include "cut_openings.h"
+#include "form/cuts.h"
 #include "laid.h"
+#include "meet/end_face.h"
 #include "opened.h"
 #include "pieces_of_body.h"
 #include "ruled_hits.h"
@@ -193,6 +195,26 @@ void add_sizes(Blank& b, const FaceSizes& sizes) {
   b.overall_height = sizes.overall_height;
 }
 
+// elbow.md (7): the top edge that a plane would leave, where the blank lies.
+void add_parting(Blank& b, const FormBlank& made, const Mitre& plane, const Seam& seam,
+                 const Making& making) {
+  Form f = *made.form;
+  const double layer =
+      contact_layer(plane.contact, size_layer(f, EndName::top), f.thickness, f.neutral_depth);
+  const Cutter cutter =
+      plane_cutter(EndName::top, tilted_plane(plane.height, plane.tilt, plane.uphill), plane.contact, layer);
+  f.top = rim_of({cutter}, EndName::top, f.wall, f.thickness);
+  f.top_pointed = false;
+  f.wall = cut_at_corners(f.wall, f.base, f.top);
+  Making plain;
+  plain.face_up = making.face_up;
+  plain.fit = making.fit;
+  const FormBlank one = laid_blank(f, seam, plain);
+  b.partings.push_back(
+      placed(placed(edge(one.blank, EdgeName::top)->arcs, undone(one.placing)), made.placing));
+  b.partings_error = std::max(b.partings_error, one.blank.fit_error);
+}
+
 LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int pieces, const Hits& hits,
                      const Making& making) {
   go_on();
@@ -205,6 +227,7 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
   note_level_ends(p.blank, *made.opened);
   add_hits(p.blank, *made.opened, made.placing, number, hits);
   if (pieces > 1) add_looks(p, made);
+  for (const Mitre& plane : made.form->parted) add_parting(p.blank, made, plane, w.seam, making);
   if (w.below > 0 || w.above > 0) {
     p.charts = [charts = p.charts, below = w.below, above = w.above](int k) {
       std::vector<Chart> own = charts(k);
@@ -325,6 +348,9 @@ Blank make_blank(const Form& f, const Seam& seam, const Making& asked) {
     part.wall.size = f.size;
     part.wall.thickness = f.thickness;
     part.wall.top_height = top_of(f);
+    part.wall.coaxial = f.coaxial;
+    part.wall.goes_round = f.goes_round();
+    part.wall.once_round = made.form;
   }
   return std::move(make_blanks(std::move(part), making).front());
 }

@@ -427,6 +427,7 @@ class CardText {
         if (!turned_over) level_bevel(rim.name, piece_.blank.elements.front());
       }
     }
+    for (const std::string& line : together_lines(job_, piece_)) text(line);
     const RollingRemarks rolling = rolling_remarks(piece_, job_.job.rolls);
     for (const Phrase& note : rolling.notes) text(note.in(units_));
     for (const Phrase& note : piece_.blank.notes) text(note.in(units_));

@@ -8,13 +8,13 @@
 #include "shop/opening_lines.h"
 
 namespace juggler {
-namespace {
 
-// Rounded as the card says, -0 as 0.
 std::string rounded_length(double mm, const JobResult& job) {
   const double step = job.job.bench.round_to;
   return shown_rounded(std::round(mm / step) * step + 0.0, step, job.job.units);
 }
+
+namespace {
 
 class FoldedCard {
  public:
@@ -138,6 +138,7 @@ class FoldedCard {
     if (!rows.empty()) table({"hole", "across", "up", "diameter"}, rows);
     if (rows.size() == blank_.openings.size()) return;
     for (const std::string& line : opening_lines(job_, piece_, card_)) lines_.push_back("    " + line);
+    for (const std::string& line : together_lines(job_, piece_)) lines_.push_back("    " + line);
   }
 
   void joints() {

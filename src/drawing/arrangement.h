@@ -43,6 +43,8 @@ struct Arrangement {
 [[nodiscard]] Arrangement arranged(const JobResult& job, const Paper& paper);
 
 /// The tables of a piece, with what found no room in the views; none of them empty.
+/// Of all parts: their joints.
+[[nodiscard]] std::vector<Table> tables_together(const JobResult& job);
 [[nodiscard]] std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
                                            const std::vector<std::string>& left_over);
 

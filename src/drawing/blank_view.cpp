@@ -42,6 +42,8 @@ class BlankView {
     layout_.draw_outline({outline(blank_), view_.scale, view_.origin, Pen::cut, true});
     for (const BlankOpening& o : blank_.openings)
       layout_.draw_outline({o.outline, view_.scale, view_.origin, Pen::cut, true});
+    for (const Outline& arcs : blank_.partings)
+      layout_.draw_outline({arcs, view_.scale, view_.origin, Pen::cut});
     draw_tangent_lines();
     if (!blank_.marks.lines.empty())
       layout_.draw_outline({blank_.marks.lines, view_.scale, view_.origin, Pen::mark});

@@ -174,18 +174,24 @@ std::vector<DrawingPage> draw_set(const JobResult& job) {
 std::optional<Page> draw_together(const JobResult& job) {
   const bool placed = std::any_of(job.pieces.begin(), job.pieces.end(),
                                   [](const PieceResult& p) { return p.part.place.has_value(); });
-  if (!placed) return std::nullopt;
+  if (!placed && job.joints.empty()) return std::nullopt;
   const Paper paper = candidates(job.job).front();
   const Angles angles = paper.us ? Angles::third : Angles::first;
   constexpr double strip = 17.5;
   const PageBox in = inner(paper);
-  const PageBox frame{in.left, in.top, in.right, in.bottom - strip - apart};
+  // The tables stand at the right, above the title.
+  const double beside = job.joints.empty() ? 0 : title_width + apart;
+  const PageBox frame{in.left, in.top, in.right - beside, in.bottom - strip - apart};
   const Seen all = seen_together(job);
+  const std::vector<Table> tables = tables_together(job);
   const double scale = standard_at_most(formed_scale(all, frame));
   Page page{paper.height, paper.width};
   page.title = job.job.name.empty() ? "parts together" : job.job.name + ", parts together";
   Layout layout(page);
   (void)draw_formed(layout, job.job, all, frame, scale, angles);
+  place_tables(tables, [&] {
+    return Column{&layout, {in.right - title_width, in.top + apart, in.right - apart, in.bottom - strip - apart}};
+  });
   layout.box(in, Pen::frame);
   draw_title_together(layout, job, {{}, scale_text(scale), paper.name, 1, 1, angles},
                       {in.right - title_width, in.bottom - strip, in.right, in.bottom});

@@ -62,6 +62,23 @@ Table left_over_table(const std::vector<std::string>& texts) {
 
 }  // namespace
 
+std::vector<Table> tables_together(const JobResult& job) {
+  if (job.joints.empty()) return {};
+  const Units& units = job.job.units;
+  const auto mm = [&](double value) {
+    return written({.value = value, .of = Amount::Of::length, .style = Amount::Style::exact}, units);
+  };
+  const auto degrees = [](const JointPlace& p) { return fixed(p.walls.degrees(), 1); };
+  Table table{"Joints, walls in deg", {"joint", "edge", "hole", "walls from", "to", "gap"}, {}, true};
+  for (const JointProof& j : job.joints) {
+    const bool branch = j.kind == JointKind::branch;
+    table.rows.push_back({name_of_joint(j), mm(j.edge_length),
+                          branch && j.hole_length ? mm(*j.hole_length) : "-", degrees(j.least_angle),
+                          degrees(j.greatest_angle), branch ? mm(j.gap) : "-"});
+  }
+  return {table};
+}
+
 std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
                              const std::vector<std::string>& left_over) {
   const Units& u = job.job.units;

@@ -86,7 +86,7 @@ Seen seen_together(const JobResult& job) {
   Seen together;
   for (size_t i = 0; i < job.pieces.size(); ++i) {
     const PieceResult& piece = job.pieces[i];
-    if (!is_first_of_part(job, i)) continue;
+    if (!is_first_of_part(job, i) || !piece.part.parted.empty()) continue;  // a strip stands nowhere
     all->push_back({seen(job, piece), piece.stands});
     const auto add_name = [&](std::vector<ViewNote>& notes, const Projection& projection) {
       notes.emplace_back(name_label(piece, placed_scene(all->back().own, piece.stands, projection), {1, 0}));

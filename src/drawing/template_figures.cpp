@@ -13,6 +13,8 @@ namespace {
 TemplateFigure figure_of(const std::string& title, const Blank& blank) {
   TemplateFigure figure{title, {outline(blank)}, blank.marks.lines, blank.marks.texts};
   for (const BlankOpening& o : blank.openings) figure.cuts.push_back(o.outline);
+  for (const Outline& arcs : blank.partings)
+    for (const Arc& arc : arcs) figure.bends.push_back(arc);
   for (const Fold& fold : blank.folds)
     for (const Arc& arc : line_of(fold)) figure.bends.push_back(arc);
   if (blank.folding) {

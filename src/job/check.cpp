@@ -202,7 +202,7 @@ void check_kind(const Entry& e, const Key& key) {
   const bool in_list = is_list_member(e.path);
   const bool takes_list = key.kind == Kind::point || key.kind == Kind::position ||
                           key.kind == Kind::seam_place || key.kind == Kind::texts ||
-                          key.kind == Kind::members;
+                          key.kind == Kind::members || key.kind == Kind::lengths;
   if (in_list && !takes_list) {
     const std::string path = e.path.substr(0, e.path.rfind('.'));
     refuse({path, OtherValue{"a list"}, false, e.list.line > 0 ? e.list : e.place}, "has the wrong type",
@@ -230,13 +230,14 @@ void check_kind(const Entry& e, const Key& key) {
   }
   if (key.kind == Kind::point && !in_list) wrong("a list of two lengths [x, y]");
   if (key.kind == Kind::position && !in_list) wrong("a list of three lengths [x, y, z]");
+  if (key.kind == Kind::lengths && !in_list) wrong("a list of lengths, [1000, 1000, 640]");
   if (key.kind == Kind::list) wrong("a list of tables, [{ kind = \"circle\", diameter = 20 }, ...]");
   if (key.kind == Kind::members && !(in_list && (text || (number && e.whole_number)))) wrong(shown(key));
   if (key.kind == Kind::texts && !(in_list && text)) wrong("a list of texts in quotes");
   if (key.kind == Kind::point && e.path.back() != '1' && e.path.back() != '2') wrong("two lengths [x, y]");
   if (key.kind == Kind::position && !std::strchr("123", e.path.back())) wrong("three lengths [x, y, z]");
   const bool measure = key.kind == Kind::length || key.kind == Kind::angle || key.kind == Kind::number ||
-                       key.kind == Kind::point || key.kind == Kind::position ||
+                       key.kind == Kind::point || key.kind == Kind::position || key.kind == Kind::lengths ||
                        key.kind == Kind::seam_place || key.kind == Kind::direction;
   if (!text && !number && measure) {
     wrong(fmt::format("a {}, as a number or a text such as \"620 mm\" or \"body / 4\"", shown(key)));

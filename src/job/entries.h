@@ -89,6 +89,7 @@ class Numbers {
 /// The kinds of value a key takes.
 enum class Kind {
   length,
+  lengths,  ///< a list of them
   angle,
   number,
   count,

@@ -133,6 +133,8 @@ std::string shown(const Key& key) {
   switch (key.kind) {
     case Kind::length:
       return "length";
+    case Kind::lengths:
+      return "list of lengths";
     case Kind::angle:
       return "angle";
     case Kind::number:

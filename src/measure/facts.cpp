@@ -292,6 +292,7 @@ std::vector<Fact> asked_of(const PieceResult& p) {
     if (is_placed(*p.part.place)) rows.push_back({"place", place_words(*p.part.place)});
     rows.push_back({"stands", stands_words(p.stands)});
   }
+  if (const auto end = end_of_row(p)) rows.push_back({"last end", stands_words(*end)});
   if (const auto& c = p.part.course)
     rows.push_back({"course", say("{} of {} from the base, its own {} above the shell's",
                                   std::to_string(c->number), std::to_string(c->of),
@@ -308,6 +309,12 @@ std::vector<Fact> asked_of(const PieceResult& p) {
   return rows;
 }
 
+std::string name_of_joint(const JointProof& j) {
+  return j.kind == JointKind::mitre    ? fmt::format("mitre {}", j.position)
+         : j.kind == JointKind::crotch ? fmt::format("crotch {}, {}", j.branch, j.main)
+                                       : fmt::format("joint {} on {}", j.branch, j.main);
+}
+
 Fact joint_fact(const JointProof& j) {
   const Where edge{"edge formed again", "what it meets, formed again", ""};
   const Where walls{"outward normal of one", "outward normal of the other", ""};
@@ -320,13 +327,12 @@ Fact joint_fact(const JointProof& j) {
     text += say(", {} {}", j.kind == JointKind::mitre ? "the other" : "hole",
                 length(*j.hole_length, {"once round", "", "edge of " + j.main}));
   text += say("; walls at {} to {}", angle(j.least_angle.walls, walls), angle(j.greatest_angle.walls, walls));
+  if (j.jog > j.allowed)
+    text += say("; axes {} apart", length(j.jog, {"axis of one", "axis of the other", "plane of the mitre"}));
   if (j.kind == JointKind::branch)
     text += say("; gap {} asked, {} found", length(j.gap, {"branch", "face of the main", "ruling"}),
                 length(j.gap_found, {"metal of the branch", "face of the main", "nearest places"}));
-  const std::string name = j.kind == JointKind::mitre    ? fmt::format("mitre {}", j.position)
-                           : j.kind == JointKind::crotch ? fmt::format("crotch {}, {}", j.branch, j.main)
-                                                         : fmt::format("joint {} on {}", j.branch, j.main);
-  return {name, text, RowKind::number};
+  return {name_of_joint(j), text, RowKind::number};
 }
 
 std::optional<double> mass_of(const PieceResult& p) {
@@ -346,6 +352,12 @@ std::vector<Fact> facts_of(const PieceResult& p) {
   rows.push_back({"area", area_of(area(b), "one face of the blank, openings taken off")});
   if (const auto kg = mass_of(p)) rows.push_back({"mass", mass_in(*kg), RowKind::elsewhere});
   rows.push_back({"outline", length(outline_length(b), {"once round", "", "outline as cut"})});
+  if (!b.partings.empty()) {
+    double long_in_all = 0;
+    for (const Outline& cut : b.partings) long_in_all += length_of(cut);
+    rows.push_back({"cuts across", say("{}, {} in all", std::to_string(b.partings.size()),
+                                       length(long_in_all, {"edge to edge", "", "cuts that blanks share"}))});
+  }
   // Of one that runs over a seam both edges have a share.
   std::set<std::string> over;
   for (const BlankOpening& o : b.notches) over.insert(name_of(b, o));

@@ -334,6 +334,7 @@ Record joint_record(const JointProof& j, const Units& units) {
           {"allowed", mm(j.allowed, off)},
           {"edge_length", mm(j.edge_length, {"once round", "", "edge of the branch"})},
           {"other_length", mm(j.hole_length, {"once round", "", "edge of the hole or the other segment"})},
+          {"jog", mm(j.jog, {"axis of one", "axis of the other", "plane of the mitre"})},
           {"gap", mm(j.gap, {"branch", "face", "ruling"})},
           {"gap_found", mm(j.gap_found, {"metal of the branch", "face", "nearest places"})},
           {"least_angle", place(j.least_angle)},
@@ -360,11 +361,12 @@ Record place_record(const PartPlace& p) {
 }
 
 // Where a part's frame stands in the job's: unit ways are shares of a length.
+Record way_record(Vec3 v) {
+  const Between along{"0", "1", "x, y, z"};
+  return {{"x", share(v.x, along)}, {"y", share(v.y, along)}, {"z", share(v.z, along)}};
+}
 Record frame_record(const Frame& f) {
-  const auto way = [](Vec3 v) -> Record {
-    const Between along{"0", "1", "x, y, z"};
-    return {{"x", share(v.x, along)}, {"y", share(v.y, along)}, {"z", share(v.z, along)}};
-  };
+  const auto& way = way_record;
   return {{"origin", vector_record(f.origin, {"origin", "centre of the base", "x, y, z"})},
           {"x", way(f.x)},
           {"y", way(f.y)},
@@ -384,6 +386,10 @@ Record part_record(const PieceResult& piece) {
     part.add("place", place_record(*p.place));
     part.add("stands", frame_record(piece.stands));
   }
+  if (const auto end = end_of_row(piece))
+    part.add("row_end",
+             Record{{"centre", vector_record(end->origin, {"origin", "centre of the end", "x, y, z"})},
+                    {"way", way_record(end->z)}});
   if (const auto& c = p.course)
     part.add("course", Record{{"number", c->number},
                               {"of", c->of},
@@ -412,32 +418,37 @@ Record part_record(const PieceResult& piece) {
 
 Record piece_record(const PieceResult& piece, const Bench& bench, const Units& units) {
   const Blank& b = piece.blank;
-  Record record{{"name", title_of(piece)},
-                {"part", piece.part.name},
-                {"piece", b.piece + 1},
-                {"pieces", b.pieces},
-                {"count", b.count},
-                {"thickness", mm(b.thickness, {"inside", "outside", "sheet"})},
-                {"face_up", face_up(b)},
-                {"blank", blank_record(piece)},
-                {"edges", list_of(b.edges, edge_record)},
-                {"sizes", piece.wall() ? sizes_record(b) : Record()},
-                {"fit_error", mm(b.fit_error, {"true curve", "arcs", "edges as cut"})},
-                {"gap", piece.wall() ? gap_record(b.gap) : Record()},
-                {"elements", list_of(b.elements, element_record)},
-                {"bench", bench_record(bench_card(piece, bench))},
-                {"bends", bends_record(b)},
-                {"bends_in_gap", list_of(b.folds_in_gap, [](const Fold& f) -> Record { return f.tag; })},
-                {"creases", creases_record(b)},
-                {"folding", piece.formed->body ? folding_record(b, *piece.formed->body) : Record()},
-                {"pressed", pressed_record(b.pressed)},
-                {"openings", openings_record(b)},
-                {"notches", notches_record(b)},
-                {"opening_groups", opening_groups_record(b, units)},
-                {"measures", measures_record(piece)},
-                {"notes", texts(b.notes, units)},
-                {"warnings", texts(b.warnings, units)},
-                {"proof", proof_record(piece.proof, units)}};
+  Record record{
+      {"name", title_of(piece)},
+      {"part", piece.part.name},
+      {"piece", b.piece + 1},
+      {"pieces", b.pieces},
+      {"count", b.count},
+      {"thickness", mm(b.thickness, {"inside", "outside", "sheet"})},
+      {"face_up", face_up(b)},
+      {"blank", blank_record(piece)},
+      {"edges", list_of(b.edges, edge_record)},
+      {"sizes", piece.wall() ? sizes_record(b) : Record()},
+      {"fit_error", mm(b.fit_error, {"true curve", "arcs", "edges as cut"})},
+      {"gap", piece.wall() ? gap_record(b.gap) : Record()},
+      {"elements", list_of(b.elements, element_record)},
+      {"bench", bench_record(bench_card(piece, bench))},
+      {"bends", bends_record(b)},
+      {"bends_in_gap", list_of(b.folds_in_gap, [](const Fold& f) -> Record { return f.tag; })},
+      {"creases", creases_record(b)},
+      {"folding", piece.formed->body ? folding_record(b, *piece.formed->body) : Record()},
+      {"pressed", pressed_record(b.pressed)},
+      {"openings", openings_record(b)},
+      {"notches", notches_record(b)},
+      {"cuts_across", list_of(b.partings,
+                              [](const Outline& cut) {
+                                return mm(length_of(cut), {"edge to edge", "", "cut that two blanks share"});
+                              })},
+      {"opening_groups", opening_groups_record(b, units)},
+      {"measures", measures_record(piece)},
+      {"notes", texts(b.notes, units)},
+      {"warnings", texts(b.warnings, units)},
+      {"proof", proof_record(piece.proof, units)}};
   if (piece.formed->says.members) record.add(piece.formed->says.members(b));
   return record;
 }

@@ -294,13 +294,15 @@ Cutter crotch_cutter(const std::shared_ptr<const Form>& whole, const EndBody& en
   };
   auto kept = std::make_shared<Kept>(whole, end);
   for (const std::vector<RimPiece>& s : stretches) kept->within.emplace_back(s.front().from, s.back().to);
-  const double clear = -kept->on.sense() * never;  // what is not cut lies far before it
+  const double clear = kept->on.sense() * never;  // what is not cut lies at the end's own side
   Cutter c;
   c.end = end.end;
   c.contact = Contact::middle;  // one layer, named
   c.layer = touching_layer(*whole, end);
   c.cut = [kept, clear](const Ruling& r, double layer) {
-    const auto met = kept->on.meet(r, kept->on.start(kept->form->wall.front().from), layer);
+    const double from = kept->on.start(kept->form->wall.front().from);
+    if (!kept->is_cut(r.c + from * r.e)) return Cut{clear, 0};
+    const auto met = kept->on.meet(r, from, layer);
     return met ? met->cut : Cut{clear, 0};
   };
   const double up = -kept->on.sense();

@@ -320,23 +320,67 @@ TouchingEdge::Place nearest_on(const TouchingEdge& edge, Vec3 point) {
   return best;
 }
 
-// A place of one edge against the nearest of the other.
-void hold(JointProof& joint, const Form& form, const TouchingEdge::Place& own,
-          const TouchingEdge::Place& other) {
-  JointPlace place;
-  const double plan = plan_at(form, own.u).radians();
-  place.plan = Angle::radians(plan - two_pi * std::floor(plan / two_pi));
-  place.at = own.at;
-  place.walls = Angle::radians(std::acos(std::clamp(dot(own.normal, other.normal), -1.0, 1.0)));
-  const double off = norm(own.at - other.at);
-  if (!(off <= joint.distance)) {
-    joint.distance = off;
-    joint.where = "plan angle " + shown_degrees(place.plan);
-  }
-  if (joint.places.empty() || place.walls < joint.least_angle.walls) joint.least_angle = place;
-  if (joint.places.empty() || joint.greatest_angle.walls < place.walls) joint.greatest_angle = place;
-  joint.places.push_back(place);
+// Where a segment's axis goes through the plane of its mitre, in the row's frame.
+Vec3 axis_at_mitre(const JoinedPart& part, const RowPlace& place, bool upper) {
+  const EndName end = upper != place.upside_down ? EndName::top : EndName::base;
+  const auto own = [&](const Mitre& m) { return m.end == end; };
+  const auto mitre = std::find_if(part.form->mitres.begin(), part.form->mitres.end(), own);
+  return place.stands.place({0, 0, mitre->height});
 }
+
+// Two edges held against each other along stretches of the one, its extremes of the angle closed in on.
+class EdgesHeld {
+ public:
+  EdgesHeld(JointProof& joint, const Form& form, const TouchingEdge& own, const TouchingEdge& other)
+      : joint_(joint), form_(form), own_(own), other_(other) {}
+
+  void hold(size_t chart, double from, double to) {
+    constexpr int looks = 48;
+    const auto at = [&](int i) { return from + (to - from) * (i + 0.5) / looks; };
+    std::vector<double> angles;
+    for (int i = 0; i < looks; ++i) {
+      const auto [place, off] = place_at(chart, at(i));
+      if (!(off <= joint_.distance)) {
+        joint_.distance = off;
+        joint_.where = "plan angle " + shown_degrees(place.plan);
+      }
+      angles.push_back(place.walls.radians());
+      note(place);
+      joint_.places.push_back(place);
+    }
+    for (const double sign : {1.0, -1.0}) {
+      const auto best = std::min_element(angles.begin(), angles.end(),
+                                         [&](double a, double b) { return sign * a < sign * b; });
+      const int i = static_cast<int>(best - angles.begin());
+      const Least least = valley([&](double u) { return sign * place_at(chart, u).first.walls.radians(); },
+                                 i == 0 ? from : at(i - 1), i + 1 == looks ? to : at(i + 1));
+      note(place_at(chart, least.at).first);
+    }
+  }
+
+ private:
+  [[nodiscard]] std::pair<JointPlace, double> place_at(size_t chart, double u) const {
+    const TouchingEdge::Place own = own_.at(chart, u);
+    const TouchingEdge::Place other = nearest_on(other_, own.at);
+    JointPlace place;
+    const double plan = plan_at(form_, own.u).radians();
+    place.plan = Angle::radians(plan - two_pi * std::floor(plan / two_pi));
+    place.at = own.at;
+    place.walls =
+        Angle::radians(std::atan2(norm(cross(own.normal, other.normal)), dot(own.normal, other.normal)));
+    return {place, norm(own.at - other.at)};
+  }
+  void note(const JointPlace& place) {
+    const bool first = joint_.places.empty();
+    if (first || place.walls < joint_.least_angle.walls) joint_.least_angle = place;
+    if (first || joint_.greatest_angle.walls < place.walls) joint_.greatest_angle = place;
+  }
+
+  JointProof& joint_;
+  const Form& form_;
+  const TouchingEdge& own_;
+  const TouchingEdge& other_;
+};
 
 // Of a smooth curve in space, by chords twice as fine each time. (6)
 double length_along(const std::function<Vec3(double)>& at, double from, double to) {
@@ -369,7 +413,7 @@ JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& ot
   joint.branch = leg.name;
   joint.end = end.end;
   joint.allowed = within::same * std::max(form.size, other.form->size);
-  constexpr int looks = 48;
+  EdgesHeld held(joint, form, own, others);
   for (const CrotchStretch& s : form.crotches) {
     if (s.body != body) continue;
     for (size_t k = 0; k < own.charts().size(); ++k) {
@@ -378,10 +422,7 @@ JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& ot
       const double to = std::min(s.to, c.to);
       if (to - from <= within::rounding) continue;
       joint.edge_length += length_along([&](double u) { return own.at(k, u).at; }, from, to);
-      for (int i = 0; i < looks; ++i) {
-        const TouchingEdge::Place place = own.at(k, from + (to - from) * (i + 0.5) / looks);
-        hold(joint, form, place, nearest_on(others, place.at));
-      }
+      held.hold(k, from, to);
     }
   }
   joint.passed = !joint.places.empty() && joint.distance <= joint.allowed;
@@ -406,15 +447,10 @@ JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const Joine
   joint.edge_length = above.length();
   joint.hole_length = below.length();
   joint.allowed = within::same * std::max(lower.form->size, upper.form->size);
-  constexpr int looks = 48;
-  for (size_t k = 0; k < below.charts().size(); ++k) {
-    const Chart& c = below.charts()[k];
-    for (int i = 0; i < looks; ++i) {
-      const TouchingEdge::Place own = below.at(k, c.from + (c.to - c.from) * (i + 0.5) / looks);
-      const TouchingEdge::Place other = nearest_on(above, own.at);
-      hold(joint, *lower.form, own, other);
-    }
-  }
+  joint.jog = norm(axis_at_mitre(lower, low, true) - axis_at_mitre(upper, high, false));
+  EdgesHeld held(joint, *lower.form, below, above);
+  for (size_t k = 0; k < below.charts().size(); ++k)
+    held.hold(k, below.charts()[k].from, below.charts()[k].to);
   joint.gap_found = 0;
   joint.passed = joint.distance <= joint.allowed;
   return joint;

@@ -5,8 +5,10 @@
 
 #include "blank/seam.h"
 #include "figures.h"
+#include "form/cuts.h"
 #include "formed_openings.h"
 #include "given.h"
+#include "meet/end_face.h"
 #include "numbers.h"
 #include "rim_places.h"
 
@@ -378,6 +380,25 @@ std::vector<FormedElement> elements_of(const Blank& blank, const std::vector<dou
 
 }  // namespace
 
+// How far cuts across a blank are, formed, from the planes that they are for, on the layer that meets them.
+double parting_mismatch(const Blank& blank, const Form& f, const FormedWall& wall) {
+  if (blank.partings.size() != f.parted.size()) return NAN;
+  double worst = 0;
+  for (size_t i = 0; i < f.parted.size(); ++i) {
+    const Mitre& m = f.parted[i];
+    const Plane plane = tilted_plane(m.height, m.tilt, m.uphill);
+    const double layer = contact_layer(m.contact, size_layer(f, EndName::top), f.thickness, f.neutral_depth);
+    for (const Arc& arc : blank.partings[i]) {
+      for (const double share : {0.1, 0.5, 0.9}) {
+        const auto at = wall.at(point_at(arc, share * arc.length));
+        const Vec3 p = at ? at->at + (layer - f.neutral_depth) * at->normal : Vec3{NAN, NAN, NAN};
+        worst = worse(worst, std::abs(dot(plane.normal, p) - plane.height));
+      }
+    }
+  }
+  return worst;
+}
+
 WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   if (blank.forming.empty() || blank.folding)
     refuse("", "the blank is not one of a wall by rulings, as the part is");
@@ -412,6 +433,20 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
         blank, [&](Vec2 at) { return wall.at(at); }, -f.neutral_depth, f.thickness - f.neutral_depth);
   }
   p.opening_mismatch = openings.mismatch;
+  if (!blank.partings.empty()) {
+    const double off = parting_mismatch(blank, f, FormedWall(panels, first_ruling(blank, f)));
+    double longer = 1;  // of the face that is drawn out
+    for (const FlatPanel& panel : panels) {
+      const Ruling r = ruling_at(layer(f.wall, f.neutral_depth), (panel.from + panel.to) / 2);
+      for (const EndName end : {EndName::base, EndName::top})
+        longer = std::max(longer, drawn_out(r, f.rim(end)((panel.from + panel.to) / 2).s, -f.neutral_depth,
+                                            f.thickness - f.neutral_depth));
+    }
+    const double fit = longer * blank.partings_error;
+    openings.mismatch = worse(openings.mismatch, std::max(0.0, off - fit));
+    openings.passed = openings.passed && off <= p.allowed + fit;
+    p.opening_mismatch = openings.mismatch;
+  }
   const bool numbers = add_numbers(p, blank);
   p.passed = openings.passed && numbers && p.greatest_distance <= p.allowed && p.seam_mismatch <= p.allowed &&
              p.rim_mismatch <= p.allowed && p.area_mismatch <= p.allowed_area;

@@ -103,6 +103,17 @@ int segments_for(const Elbow& e, double back) {
          shown_mm(facet_error(back, e.angle->radians() / (most_segments - 1))) + " or more");
 }
 
+void check_strip(const Elbow& e) {
+  if (!e.strip) return;
+  if (e.contact == Contact::clear || e.contact == Contact::full)
+    refuse("contact", "names more than one layer, but blanks that share a cut end on one",
+           name_of(*e.contact), "inside, middle, outside, neutral, or nothing",
+           "name a layer, or leave strip out");
+  if (e.alternate != Angle{} && e.alternate != Angle::degrees(180))
+    refuse("seam.alternate", "is another than a strip of shared cuts makes", shown_degrees(e.alternate),
+           "180 degrees", "leave it out, or leave strip out");
+}
+
 Pipe pipe_of(const Elbow& e, const Sheet& sheet) {
   check_sizes(e);
   Pipe p;
@@ -149,6 +160,22 @@ Part segment_of(const Elbow& e, const Pipe& p, int k, const Part& like) {
   return part;
 }
 
+// (7): the straight pipe, and where it is cut.
+Part strip_of(const Elbow& e, const Pipe& p, const Part& like) {
+  Elbow whole = e;
+  whole.strip = false;
+  Pipe one = p;
+  one.n = 1;
+  one.corners = {0, p.length()};
+  Part part = segment_of(whole, one, 1, like);
+  for (int k = 1; k < p.n; ++k)
+    part.parted.push_back({EndName::top, p.corners[static_cast<size_t>(k)], Angle::radians(p.turn / 2),
+                           Angle::degrees(k % 2 == 1 ? 180 : 0), e.contact.value_or(Contact::size_face)});
+  part.place.reset();
+  part.name = like.name.empty() ? "strip" : like.name + "-strip";
+  return part;
+}
+
 // Turned over about the line across the bend: its top becomes the base.
 Frame turned_over(const Frame& f, double height) {
   return {f.place({0, 0, height}), f.x, Vec3{} - f.y, Vec3{} - f.z};
@@ -172,7 +199,10 @@ ElbowRun run_of(const Elbow& e, const Sheet& sheet) {
   return run;
 }
 
-std::vector<Part> segments_of(const Elbow& e, const Part& like) {
+std::vector<Part> segments_of(const Elbow& asked, const Part& like) {
+  check_strip(asked);
+  Elbow e = asked;
+  if (e.strip) e.alternate = Angle::degrees(180);
   const Pipe p = pipe_of(e, like.sheet);
   const std::vector<Frame> stands = p.stands();
   std::vector<Part> parts;
@@ -208,6 +238,7 @@ std::vector<Part> segments_of(const Elbow& e, const Part& like) {
     const std::string number = std::to_string(part.row.front().position);
     part.name = like.name.empty() ? "segment-" + number : like.name + "-" + number;
   }
+  if (e.strip) parts.push_back(strip_of(e, p, like));
   return parts;
 }
 

@@ -59,7 +59,11 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
                      mitres = part.mitres](const RoundSizes& own) {
     return ended_by(as_made(pieces_of(own, sheet), hand), ends, mitres);
   };
-  const PieceMaker pieces = made(sizes);
+  const PieceMaker pieces = [own = made(sizes), parted = part.parted](const Span& span) {
+    Form f = own(span);
+    f.parted = parted;
+    return f;
+  };
   WholeWall whole{pieces, pieces({0, two_pi, 0, 0}), seam, sizes.height, turned_ends(sizes)};
   if (part.course) std::tie(whole.below, whole.above) = std::pair{part.course->below, part.course->above};
   whole.refuse_gap = [=, sheet = part.sheet](const Form& f) { refuse_gap(sizes, sheet, seam, f, made); };

@@ -57,7 +57,7 @@ const std::vector<Key> round_keys{
     {"courses", Kind::count, "so many courses of equal height, each a part (else one)"},
     {"courses.number", Kind::count, "the same"},
     {"courses.plate", Kind::length, "or: as few as leave blanks no wider than this"},
-    {"courses.heights.#", Kind::length, "or: the heights of all, from the base up, [h, h, ...]"},
+    {"courses.heights", Kind::lengths, "or: the heights of all, from the base up"},
     {"courses.plate_length", Kind::length, "each in as few equal pieces as are no longer than this"},
     {"courses.stagger", Kind::angle,
      "by which its seams lie further on than those below (else half the way between two)"},
@@ -143,7 +143,8 @@ std::vector<Key> elbow_keys() {
        Kind::choice,
        "where the seam of every segment lies (else seam.at)",
        {"throat", "side", "back"}},
-      {"seam.alternate", Kind::angle, "by which that of every second segment lies further on (else 0)"}};
+      {"seam.alternate", Kind::angle, "by which that of every second segment lies further on (else 0)"},
+      {"strip", Kind::flag, "true adds all blanks as one, with shared cuts; seams alternate by 180"}};
   append(keys, seam_keys());
   return completed(std::move(keys));
 }

@@ -160,6 +160,7 @@ std::vector<Part> parts_of_elbow(Reader& r, const std::string&, Part like) {
   if (const Entry* at = r.at("seam.at"); at && side)
     refuse(*at, "is given beside seam.on", {}, "leave one of the two out");
   r.angle("seam.alternate", e.alternate);
+  r.flag("strip", e.strip);
   return segments_of(e, like);
 }
 

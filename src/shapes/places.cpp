@@ -78,6 +78,24 @@ std::vector<Frame> all_stands(const PieceResult& piece) {
   return all;
 }
 
+std::optional<Frame> end_of_row(const PieceResult& piece) {
+  const Part& p = piece.part;
+  if (p.mitres.empty() || !piece.formed->top) return std::nullopt;
+  const auto free = [&](EndName end) {
+    return std::none_of(p.mitres.begin(), p.mitres.end(), [&](const Mitre& m) { return m.end == end; });
+  };
+  const std::vector<Frame> all = all_stands(piece);
+  for (size_t i = 0; i < p.row.size(); ++i) {
+    const bool over = p.row[i].upside_down;
+    if (p.row[i].position == 1 || !free(over ? EndName::base : EndName::top)) continue;
+    Frame end = all[i];
+    if (!over) end.origin = end.place(piece.formed->top->origin);
+    if (over) end = {end.origin, end.x, Vec3{} - end.y, Vec3{} - end.z};
+    return end;
+  }
+  return std::nullopt;
+}
+
 std::vector<Frame> frames_of(std::span<const Part> parts) {
   Standing standing(parts);
   std::vector<Frame> frames;

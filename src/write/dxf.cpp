@@ -80,6 +80,8 @@ class DxfWriter {
         cut_loop(o.outline);
       }
     }
+    for (const Outline& cut : blank_.partings)
+      for (const Arc& arc : cut) one_arc(Layer::cut, arc);
     bends();
     for (const Arc& mark : blank_.marks.lines) one_arc(Layer::mark, mark);
     for (const MarkText& text : blank_.marks.texts) mark_text(text);

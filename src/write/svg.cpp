@@ -144,6 +144,7 @@ void write_svg(const Blank& blank, std::ostream& out) {
   pugi::xml_node cut = group("cut", Pen::cut);
   add(cut, outline(blank), true);
   for (const BlankOpening& o : blank.openings) add(cut, o.outline, true);
+  for (const Outline& arcs : blank.partings) add(cut, arcs, false);
   pugi::xml_node bends = group("bends", Pen::bend);
   for (const Fold& fold : blank.folds) add(bends, line_of(fold), false);
   pugi::xml_node marks = group("marks", Pen::mark);

@@ -61,8 +61,8 @@ class Card:
 
 
 class CardReader:
-    def __init__(self, faults, drawing, text, piece, part):
-        self.faults, self.drawing, self.piece, self.part = faults, drawing, piece, part
+    def __init__(self, faults, drawing, text, piece, part, joints=()):
+        self.faults, self.drawing, self.piece, self.part, self.joints = faults, drawing, piece, part, joints
         self.card = Card(text)
         self.outline = drawing.outline()
         self.box = self.outline.box()
@@ -93,6 +93,7 @@ class CardReader:
         self.heading()
         self.square()
         self.folded() if self.piece["folding"] else self.rolled()
+        self.together()
         self.additions()
         self.notes()
         left = re.sub(r"[|\s]+", " ", self.card.words).strip()
@@ -338,6 +339,35 @@ class CardReader:
             for edge in ("start", "end"):
                 self.beside_seam("stock", inside, edge, (self.piece["gap"] or {"base": {"neutral": 0.0}})["base"]["neutral"] / 2)
 
+    def together(self):
+        """Where the part stands, and the edges it shares with others, against the document."""
+        for x, y, z in self.card.take(rf"It stands with the middle of its base at x {L}, y {L}, z {L} of the job\."):
+            for said, axis in ((x, "x"), (y, "y"), (z, "z")):
+                self.near(f"stands at {axis}", said, self.part["stands"]["origin"][axis], 0.51)
+        turned = rf"walls turned by {NUMBER}(?: to {NUMBER})? deg"
+        own = lambda kind, other, at=None: [j for j in self.joints if j["kind"] == kind and other in (j["main"], j["branch"]) and (at is None or j["position"] == at)]
+        def walls(j, least, most):
+            self.faults.near("card: least angle of the walls", least, j["least_angle"]["walls"], 0.051)
+            self.faults.near("card: greatest angle of the walls", most if most is not None else least, j["greatest_angle"]["walls"], 0.051)
+        for position, other, edge, least, most in self.card.take(rf"Mitre (\d+) with (\S+): edge {L}, {turned}\."):
+            j = own("mitre", other, int(position))[0]
+            self.near("edge of the mitre", edge, j["other_length"] if j["main"] == self.part["part"] else j["edge_length"], 0.51)
+            walls(j, least, most)
+        for other, edge, least, most in self.card.take(rf"Crotch with (\S+): {L} from foot to foot, {turned}\."):
+            found = [j for j in own("crotch", other) if self.part["part"] in (j["main"], j["branch"])]
+            self.near("crotch", edge, min((j["edge_length"] for j in found), key=lambda long: abs(long - edge)), 0.51)
+        for other, edge, least, most, gap in self.card.take(rf"Joint with (\S+): edge {L}, {turned}, gap {L}\."):
+            j = next(j for j in own("branch", other) if j["branch"] == self.part["part"])
+            self.near("edge of the joint", edge, j["edge_length"], 0.51)
+            self.near("gap of the joint", gap, j["gap"], 0.51)
+            walls(j, least, most)
+        for other, around in self.card.take(rf"Hole for (\S+): {L} round\."):
+            self.near("hole", around, next(j for j in own("branch", other) if j["branch"] == other)["other_length"], 0.51)
+        for times, sum in self.card.take(rf"Cut it {NUMBER} times across, from edge to edge, {L} in all: take the lines from the cut file or the full-size template\."):
+            self.faults.near("card: cuts across", times, len(self.piece["cuts_across"]), 0)
+            self.near("cuts across in all", sum, math.fsum(self.piece["cuts_across"]), 0.51)
+        self.card.take(r"On pipe in hand mark the cut by the wrap template: template\.wrap = true prints it at full size\.")
+
     def beside_seam(self, what, inside, edge, half_gap):
         """The seam's ruling lies at a line parallel to the edge, or half the gap from it."""
         ruling = self.elements[0 if edge == "start" else max(self.elements)]
@@ -374,8 +404,10 @@ class CardReader:
             twins[int(number)] = twin
             if twin != "-" and self.card_lengths(rows, int(twin)) != (long, from_base, from_top):
                 self.faults.append(f"card: element {number:g} is no twin of {twin:g}")
+        # The last stands where the first does, at the other edge of the seam.
+        again = {0: max(twins, default=0), max(twins, default=0): 0}
         for number, twin in twins.items():
-            if twin != "-" and twins.get(int(twin)) != number:
+            if twin != "-" and twins.get(int(twin)) not in (number, again.get(number)):
                 self.faults.append(f"card: twins {number} and {twin:g}")
 
     @staticmethod
@@ -669,5 +701,5 @@ def off_line(p, a, b):
     return math.dist(p, (a[0] + share * d[0], a[1] + share * d[1]))
 
 
-def check_card(faults, drawing, text, piece, part):
-    CardReader(faults, drawing, text, piece, part).read()
+def check_card(faults, drawing, text, piece, part, joints=()):
+    CardReader(faults, drawing, text, piece, part, joints).read()

@@ -579,7 +579,7 @@ def check_facts(faults, rows, facts):
                 used.add(found)
 
 
-def check_piece(faults, folder, stem, piece, parts):
+def check_piece(faults, folder, stem, piece, parts, joints):
     drawing = Drawing(os.path.join(folder, f"{stem}.dxf"))
     check_outline(faults, drawing, piece["blank"])
     check_marks(faults, drawing, piece["fit_error"])
@@ -610,7 +610,7 @@ def check_piece(faults, folder, stem, piece, parts):
         faults.append("openings are cut that no list names")
     path = os.path.join(folder, f"{stem}-card.txt")
     if os.path.exists(path):
-        check_card(faults, drawing, edges_by_one_name(open(path, encoding="utf-8").read()), piece, part)
+        check_card(faults, drawing, edges_by_one_name(open(path, encoding="utf-8").read()), piece, part, joints)
 
 
 def check_job(program, folder, arguments):
@@ -646,7 +646,7 @@ def check_made(folder, printed):
         if stem not in wanted:
             return [f"{stem}.dxf belongs to no piece of {sorted(wanted)}"]
         before = len(faults)
-        check_piece(faults, folder, stem, wanted[stem], document["job"]["parts"])
+        check_piece(faults, folder, stem, wanted[stem], document["job"]["parts"], document["joints"])
         faults[before:] = [f"{stem}: {fault}" for fault in faults[before:]]
     check_schedule(faults, printed, pieces)
     if document["job"]["units"] == "in":
