@@ -32,7 +32,7 @@ def length(entity):
 def inspect(path):
     document, recovery = recover.readfile(path)
     audit = ezdxf.readfile(path).audit()
-    loops, holes, strays = [], [], 0
+    loops, holes, across, strays = [], [], 0.0, 0
     for entity in document.modelspace():
         if entity.dxf.layer != "JUGGLER_CUT":
             continue
@@ -40,6 +40,8 @@ def inspect(path):
             loops.append([tuple(p) for p in entity.get_points("xyb")])
         elif entity.dxftype() == "CIRCLE":
             holes.append(entity.dxf.radius)
+        elif entity.dxftype() in ("ARC", "LINE"):
+            across += length(entity)
         else:
             strays += 1
     extents = document.header["$EXTMIN"], document.header["$EXTMAX"]
@@ -48,6 +50,7 @@ def inspect(path):
         "units": document.units,
         "loops": len(loops),
         "strays": strays,
+        "across": across,
         "vertices": len({p[:2] for loop in loops for p in loop}),
         "greatest_bulge": max(abs(p[2]) for loop in loops for p in loop),
         "area": cut_area([loop_area(loop) for loop in loops]) - sum(math.pi * r * r for r in holes),

@@ -218,6 +218,9 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
     EXPECT_EQ(d["faults"], 0);
     EXPECT_EQ(d["units"], unit == 1 ? 4 : 1);
     EXPECT_EQ(d["strays"], 0);
+    double across = 0;  // open cuts are those of strips alone
+    for (const Json& cut : pieces[i]["cuts_across"]) across += cut.get<double>();
+    EXPECT_NEAR(d["across"].get<double>() * unit, across, 1e-6);
     EXPECT_LE(d["greatest_bulge"].get<double>(), 1) << "no arc can be taken the long way round";
     const double area = pieces[i]["blank"]["area"].get<double>();
     EXPECT_NEAR(d["area"].get<double>() * unit * unit, area, 1e-9 * area);

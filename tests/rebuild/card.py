@@ -62,7 +62,7 @@ class Card:
 
 class CardReader:
     def __init__(self, faults, drawing, text, piece, part, joints=()):
-        self.faults, self.drawing, self.piece, self.part, self.joints = faults, drawing, piece, part, joints
+        self.faults, self.drawing, self.piece, self.part, self.met = faults, drawing, piece, part, joints
         self.card = Card(text)
         self.outline = drawing.outline()
         self.box = self.outline.box()
@@ -345,7 +345,7 @@ class CardReader:
             for said, axis in ((x, "x"), (y, "y"), (z, "z")):
                 self.near(f"stands at {axis}", said, self.part["stands"]["origin"][axis], 0.51)
         turned = rf"walls turned by {NUMBER}(?: to {NUMBER})? deg"
-        own = lambda kind, other, at=None: [j for j in self.joints if j["kind"] == kind and other in (j["main"], j["branch"]) and (at is None or j["position"] == at)]
+        own = lambda kind, other, at=None: [j for j in self.met if j["kind"] == kind and other in (j["main"], j["branch"]) and (at is None or j["position"] == at)]
         def walls(j, least, most):
             self.faults.near("card: least angle of the walls", least, j["least_angle"]["walls"], 0.051)
             self.faults.near("card: greatest angle of the walls", most if most is not None else least, j["greatest_angle"]["walls"], 0.051)
