@@ -39,7 +39,7 @@ class Feet {
       const bool now = met[static_cast<size_t>(i % looks)];
       const bool next = met[static_cast<size_t>((i + 1) % looks)];
       if (now == next) continue;
-      const double foot = refined(between(at(i), at(i + 1), now));
+      const double foot = refined(between(at(i), at(i + 1), now), now ? 1 : -1);
       if (next) all.emplace_back(foot, foot);
       if (now) all.back().second = foot;
     }
@@ -60,6 +60,8 @@ class Feet {
     if (!met) return 0;
     const double left = std::abs(on_.whole(u).s - on_.start(u)) - met->at.along;
     if (left <= at_base * leg_.form().size) return 0;
+    // Flats of both in one plane that go their own ways: a line in it meets nothing.
+    if (std::abs(leads_out(u)) < within::same) return 0;
     if (dot(met->normal, line.way) > 0) refuse_end_within(u);
     return left;
   }
@@ -81,11 +83,20 @@ class Feet {
     if (!other) refuse_apart(u);
     return -on_.sense() * dot(other->second, r.e);
   }
-  [[nodiscard]] double refined(double foot) const {
+  // outwards  the way in u in which rulings are no longer cut
+  [[nodiscard]] double refined(double foot, double outwards) const {
     const auto out = [&](double u) { return leads_out(u); };
     constexpr double first = 1e-6;
     for (double step = first; step < 0.1; step *= 2) {
       if (out(foot - step) * out(foot + step) < 0) return root(out, foot - step, foot + step);
+    }
+    // Beyond a corner of the wall a flat may begin that lies in one plane with one of the other leg, and
+    // goes another way from there.
+    constexpr double near = 1e-3;
+    for (const WallPiece& w : leg_.form().wall) {
+      const double corner = w.from + two_pi * std::round((foot - w.from) / two_pi);
+      if (std::abs(corner - foot) < near && std::abs(leads_out(corner + outwards * near)) < within::same)
+        return corner;
     }
     refuse_no_foot(foot);
   }

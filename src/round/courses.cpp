@@ -46,7 +46,18 @@ Shell shell_of(const Part& part) {
 struct PieceBox {
   double width = 0, length = 0;
 };
-PieceBox box_of(const Shell& shell, double low, double high, int pieces) {
+// What its ends add: flanges, and a slanting top beyond the axis.
+double added_width(const Shell& shell, double low, double high) {
+  double more = 0;
+  const RoundSizes& z = shell.sizes;
+  if (low <= 0 && z.base_flange) more += z.base_flange->width;
+  if (high < z.height - limits::agree) return more;
+  if (z.top_flange) more += z.top_flange->width;
+  const auto* c = std::get_if<Cylinder>(&shell.part.asked);
+  if (c && c->long_side) more += std::max(0.0, *c->long_side - z.height);
+  return more;
+}
+PieceBox bare_box(const Shell& shell, double low, double high, int pieces) {
   const double a = shell.on_neutral(low);
   const double b = shell.on_neutral(high);
   const double slant = std::hypot(high - low, b - a);
@@ -59,6 +70,13 @@ PieceBox box_of(const Shell& shell, double low, double high, int pieces) {
   const double length = 2 * outer * (half < pi / 2 ? std::sin(half) : 1);
   return {half < pi / 2 ? outer - inner * std::cos(half) : outer - outer * std::cos(std::min(half, pi)),
           length};
+}
+
+PieceBox box_of(const Shell& shell, double low, double high, int pieces) {
+  PieceBox box = bare_box(shell, low, high, pieces);
+  box.width += added_width(shell, low, high);
+  box.length += shell.part.seam.lap.value_or(0) + 2 * shell.part.seam.stock;
+  return box;
 }
 
 // As few pieces as are no longer than the plate; none where no number does.
@@ -186,6 +204,10 @@ class Course {
         c->long_side.reset();
       } else {
         c->height.reset();
+        if (*c->short_side <= low_)
+          refuse("short_side", "ends below the last course, which alone has the slanting top",
+                 shown_mm(*c->short_side), "more than " + shown_mm(low_),
+                 "take fewer courses, or give their heights");
         for (auto* side : {&c->short_side, &c->long_side}) {
           if (*side) **side -= low_;
         }
