@@ -3,7 +3,10 @@
 
 #include <sstream>
 
+#include "develop/stretch.h"
+#include "develop/unroll.h"
 #include "juggler/io.h"
+#include "stretched/walls.h"
 
 namespace {
 
@@ -14,8 +17,9 @@ const Sheet sheet{.thickness = 2, .sizes_on = Face::inside};
 const Seam seam{.gap = 1.5};
 
 void develops(benchmark::State& state) {
-  const Wall wall = layer(form(cone, sheet, {}).wall, 1);
-  for (auto _ : state) benchmark::DoNotOptimize(develop(wall, 814));
+  const Formed formed = form_part({.asked = cone, .sheet = sheet});
+  const Wall wall = layer(formed.wall()->wall, 1);
+  for (auto _ : state) benchmark::DoNotOptimize(unroll(*formed.wall(), wall));
 }
 BENCHMARK(develops);
 
@@ -127,9 +131,8 @@ BENCHMARK(presses_a_guard)->RangeMultiplier(4)->Range(4, 1024)->Complexity();
 void winds_a_coil(benchmark::State& state) {
   const Coil coil{.inside = 80, .spacing = 12, .turns = static_cast<double>(state.range(0)), .width = 60};
   for (auto _ : state) {
-    const WoundPart part = wind(coil, sheet);
-    const Blank blank = make_blanks(part, {}).front();
-    benchmark::DoNotOptimize(prove(blank, part));
+    const Formed part = form_part({.asked = coil, .sheet = sheet});
+    benchmark::DoNotOptimize(part.prove(make_blanks(part, {}).front()));
   }
   state.SetComplexityN(state.range(0));
 }
@@ -142,8 +145,8 @@ void pulls_a_growing_flight(benchmark::State& state) {
                       .pitch_to = 160,
                       .turns = static_cast<double>(state.range(0))};
   for (auto _ : state) {
-    const WoundPart part = wind(flight, sheet);
-    for (const Blank& blank : make_blanks(part, {})) benchmark::DoNotOptimize(prove(blank, part));
+    const Formed part = form_part({.asked = flight, .sheet = sheet});
+    for (const Blank& blank : make_blanks(part, {})) benchmark::DoNotOptimize(part.prove(blank));
   }
   state.SetComplexityN(state.range(0));
 }
