@@ -305,8 +305,10 @@ class ChartLine {
       const bool ends = i + 2 == aside.size();
       if (a == 0 || (i == 0 && std::abs(a) < nothing)) {
         take(c_.looks[i].u);
+        take_beside(i, i + 1, b, take);
       } else if (b == 0 || (ends && std::abs(b) < nothing)) {
         take(c_.looks[i + 1].u);
+        take_beside(i + 1, i, a, take);
       } else if (a * b < 0) {
         between();
       } else {
@@ -344,6 +346,15 @@ class ChartLine {
       const Ruling r = on_layer(c_, u, layer_);
       return off_line(r.c, r.e, line_);
     };
+  }
+
+  // What lies between a look that is met and the next, where the value is: a line may meet both.
+  void take_beside(size_t met, size_t next, double value, const std::function<void(double)>& take) const {
+    constexpr double beside = 1e-6;  // of the way: closer by it is the same
+    const double to = c_.looks[next].u;
+    const double from = c_.looks[met].u + beside * (to - c_.looks[met].u);
+    const auto f = aside_at();
+    if (f(from) * value < 0) take(root(f, std::min(from, to), std::max(from, to)));
   }
 
   // Between look i and the next, whose signs agree, where the line dips towards the layer: where it passes

@@ -8,7 +8,9 @@ namespace juggler {
 namespace {
 
 constexpr double at_base = 1e-8;  // of the size: what is met there is the profile itself
-constexpr double apart = 4e-3;    // of u: nearer to a foot both legs all but touch, and rounding counts
+constexpr double near_foot =
+    1e-4;  // of the size: where both legs all but touch, what is seen of the profile is off
+constexpr double apart = 4e-3;  // of u: nearer to a foot both legs all but touch, and rounding counts
 
 // Finds the stretches on the layer that has the profile: there both legs start on one curve, and at the
 // feet of the crotch all their layers have a common normal. (3)
@@ -62,8 +64,10 @@ class Feet {
     if (left <= at_base * leg_.form().size) return 0;
     // Flats of both in one plane that go their own ways: a line in it meets nothing.
     if (std::abs(leads_out(u)) < within::same) return 0;
-    if (dot(met->normal, line.way) > 0) refuse_end_within(u);
-    return left;
+    if (dot(met->normal, line.way) <= 0) return left;
+    // Close to a foot rounding shows the profile itself from within.
+    if (left > near_foot * leg_.form().size) refuse_end_within(u);
+    return 0;
   }
 
   [[nodiscard]] double between(double a, double b, bool at_a) const {
@@ -149,7 +153,12 @@ RimPiece foot_piece(const EndOnFace& leg, const RimPiece& next, double foot, dou
   const double way = near - foot;
   std::vector<double> us{foot};
   std::vector<double> values{leg.whole(foot).s};
-  for (const double part : {1.0, 1.4, 1.9, 2.5, 3.2, 4.0, 5.0}) {
+  // Over a short way a few places do, and carry less rounding into it.
+  constexpr double is_short = 1e-3;
+  const std::vector<double> parts = std::abs(way) < is_short
+                                        ? std::vector<double>{1.0, 2.5, 5.0}
+                                        : std::vector<double>{1.0, 1.4, 1.9, 2.5, 3.2, 4.0, 5.0};
+  for (const double part : parts) {
     us.push_back(foot + part * way);
     values.push_back(next.cut(us.back()).s);
   }
@@ -172,9 +181,30 @@ RimPiece foot_piece(const EndOnFace& leg, const RimPiece& next, double foot, dou
   return {from, to, [series, ds = series.derivative()](double u) { return Cut{series(u), ds(u)}; }};
 }
 
+// Whether both walls are smooth along a crotch from a foot to so far off.
+bool is_smooth(const EndOnFace& leg, double foot, double way) {
+  const double low = std::min(foot, foot + way);
+  const double high = std::max(foot, foot + way);
+  for (const WallPiece& w : leg.form().wall) {
+    const double corner = w.from + two_pi * std::ceil((low - w.from) / two_pi);
+    if (corner > low + within::rounding && corner < high) return false;
+  }
+  std::optional<std::pair<size_t, size_t>> stretch;
+  for (const double part : {0.05, 0.1, 0.2, 0.4, 0.7, 1.0}) {
+    const auto met = leg.meet(foot + part * way, leg.layers().front());
+    if (!met) continue;
+    const auto here = leg.face().stretch_of(met->at);
+    if (stretch && here != *stretch) return false;
+    stretch = here;
+  }
+  return true;
+}
+
 // One stretch, its feet known.
 std::vector<RimPiece> crotch(const EndOnFace& leg, double from, double to) {
   double near = std::min(apart, (to - from) / 16);
+  constexpr double nearest = 1e-5;
+  while (near > nearest && !(is_smooth(leg, from, 5 * near) && is_smooth(leg, to, -5 * near))) near /= 2;
   // A corner close to a foot leaves less to go by.
   for (int pass = 0;; ++pass) {
     std::vector<RimPiece> pieces = rim_on_face(leg, from + near, to - near);

@@ -332,7 +332,12 @@ Vec3 axis_at_mitre(const JoinedPart& part, const RowPlace& place, bool upper) {
 class EdgesHeld {
  public:
   EdgesHeld(JointProof& joint, const Form& form, const TouchingEdge& own, const TouchingEdge& other)
-      : joint_(joint), form_(form), own_(own), other_(other) {}
+      : joint_(joint),
+        form_(form),
+        own_(own),
+        other_(other),
+        exact_(joint.allowed),
+        size_(joint.allowed / within::same) {}
 
   void hold(size_t chart, double from, double to) {
     constexpr int looks = 48;
@@ -340,8 +345,12 @@ class EdgesHeld {
     std::vector<double> angles;
     for (int i = 0; i < looks; ++i) {
       const auto [place, off] = place_at(chart, at(i));
+      // Where walls all but touch, what is rounding across them is more along them. breech.md (5)
+      const double allowed = exact_ + within::rounding * size_ / std::sin(place.walls.radians());
+      meets_ = meets_ && off <= allowed;
       if (!(off <= joint_.distance)) {
         joint_.distance = off;
+        joint_.allowed = allowed;
         joint_.where = "plan angle " + shown_degrees(place.plan);
       }
       angles.push_back(place.walls.radians());
@@ -357,6 +366,8 @@ class EdgesHeld {
       note(place_at(chart, least.at).first);
     }
   }
+
+  [[nodiscard]] bool meets() const { return meets_ && !joint_.places.empty(); }
 
  private:
   [[nodiscard]] std::pair<JointPlace, double> place_at(size_t chart, double u) const {
@@ -380,6 +391,8 @@ class EdgesHeld {
   const Form& form_;
   const TouchingEdge& own_;
   const TouchingEdge& other_;
+  double exact_, size_;
+  bool meets_ = true;
 };
 
 // Of a smooth curve in space, by chords twice as fine each time. (6)
@@ -425,7 +438,7 @@ JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& ot
       held.hold(k, from, to);
     }
   }
-  joint.passed = !joint.places.empty() && joint.distance <= joint.allowed;
+  joint.passed = held.meets();
   return joint;
 }
 
@@ -452,7 +465,7 @@ JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const Joine
   for (size_t k = 0; k < below.charts().size(); ++k)
     held.hold(k, below.charts()[k].from, below.charts()[k].to);
   joint.gap_found = 0;
-  joint.passed = joint.distance <= joint.allowed;
+  joint.passed = held.meets();
   return joint;
 }
 
