@@ -190,7 +190,8 @@ std::optional<Page> draw_together(const JobResult& job) {
   Layout layout(page);
   (void)draw_formed(layout, job.job, all, frame, scale, angles);
   place_tables(tables, [&] {
-    return Column{&layout, {in.right - title_width, in.top + apart, in.right - apart, in.bottom - strip - apart}};
+    return Column{&layout,
+                  {in.right - title_width, in.top + apart, in.right - apart, in.bottom - strip - apart}};
   });
   layout.box(in, Pen::frame);
   draw_title_together(layout, job, {{}, scale_text(scale), paper.name, 1, 1, angles},
