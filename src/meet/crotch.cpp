@@ -7,10 +7,9 @@
 namespace juggler {
 namespace {
 
-constexpr double at_base = 1e-8;  // of the size: what is met there is the profile itself
-constexpr double near_foot =
-    1e-4;  // of the size: where both legs all but touch, what is seen of the profile is off
-constexpr double apart = 4e-3;  // of u: nearer to a foot both legs all but touch, and rounding counts
+constexpr double at_base = 1e-8;    // of the size: what is met there is the profile itself
+constexpr double near_foot = 1e-4;  // of the size: there both legs all but touch
+constexpr double apart = 4e-3;      // of u: nearer to a foot both legs all but touch, and rounding counts
 
 // Finds the stretches on the layer that has the profile: there both legs start on one curve, and at the
 // feet of the crotch all their layers have a common normal. (3)

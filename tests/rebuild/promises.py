@@ -188,7 +188,7 @@ def holes_under_a_lap_are_cut_twice(shop):
     # What lies partly under the lap runs over the edge of the other layer, and is one hole when it is formed.
     rows = {row["wall"]: row for row in shop.rows("openings")}
     assert set(rows) == {"", "over the edge"}, rows
-    near(abs(rows["over the edge"]["across"] - rows[""]["across"]), math.pi * 400, 1e-5)
+    near(abs(rows["over the edge"]["across"] - rows[""]["across"]), math.pi * 400)
     assert any(abs(arc.radius - 5) < 1e-4 for arc in Drawing(shop.path(".dxf")).outline().arcs)
 
 
