@@ -121,15 +121,9 @@ Out last_out(const Form& other, double layer, Vec3 at, Vec3 way) {
     return r.c + layer * r.n + other.whole_rim(end)(u).s * r.e;
   };
   const auto pass = [&](Vec3 a, Vec3 b, Vec3 c) {
-    const Vec3 p = cross(way, c - a);
-    const double det = dot(b - a, p);
-    if (std::abs(det) < 1e-12) return;
-    const double v = dot(at - a, p) / det;
-    const Vec3 q = cross(at - a, b - a);
-    const double w = dot(way, q) / det;
-    const double far = dot(c - a, q) / det;
-    if (v < -1e-9 || w < -1e-9 || v + w > 1 + 1e-9 || far <= last.far) return;
-    last = {far, std::abs(dot(way, unit(cross(b - a, c - a))))};
+    const auto far = through(at, way, a, b, c);
+    if (!far || *far <= last.far) return;
+    last = {*far, std::abs(dot(way, unit(cross(b - a, c - a))))};
   };
   for (int i = 0; i < round; ++i) {
     const Vec3 a = point(i, EndName::base), b = point(i + 1, EndName::base);

@@ -82,4 +82,16 @@ inline bool has(const Phrase& text, const Phrase& part) {
   return text.in({}).find(part.in({})) != std::string::npos;
 }
 
+/// How far along a line from a point it goes through a triangle; before the point below 0.
+inline std::optional<double> through(Vec3 at, Vec3 way, Vec3 a, Vec3 b, Vec3 c) {
+  const Vec3 p = cross(way, c - a);
+  const double det = dot(b - a, p);
+  if (std::abs(det) < 1e-12) return std::nullopt;
+  const double v = dot(at - a, p) / det;
+  const Vec3 q = cross(at - a, b - a);
+  const double w = dot(way, q) / det;
+  if (v < -1e-9 || w < -1e-9 || v + w > 1 + 1e-9) return std::nullopt;
+  return dot(c - a, q) / det;
+}
+
 }  // namespace juggler::testing

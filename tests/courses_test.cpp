@@ -88,8 +88,8 @@ TEST(Courses, OfAConeHaveOneGirthAtTheirJoints) {
     }
     low += *std::get<Cone>(p.part.asked).height;
   }
-  EXPECT_NEAR(edge(pieces[0].blank, EdgeName::top)->girth,
-              edge(pieces[1].blank, EdgeName::base)->girth, 1e-8);
+  EXPECT_NEAR(edge(pieces[0].blank, EdgeName::top)->girth, edge(pieces[1].blank, EdgeName::base)->girth,
+              1e-8);
 }
 
 TEST(Courses, EverySecondFitsInside) {
@@ -164,6 +164,18 @@ TEST(Courses, ANozzleAcrossAJointMeetsBoth) {
   ASSERT_EQ(joints.size(), 1U);
   EXPECT_TRUE(joints.front().passed);
   ASSERT_TRUE(joints.front().hole_length);
+  // At the side, where the inside touches at 324: the normals of the middle of the sheet and of the shell.
+  const double side = std::atan2(std::sqrt(324.0 * 324 - 110 * 110), 111.5);
+  EXPECT_NEAR(joints.front().least_angle.walls.radians(), side, 0.02 / 300);
+  EXPECT_NEAR(joints.front().greatest_angle.walls.radians(), pi / 2, 0.02 / 300);
+  // A course that is named by itself is met alone, where it stands.
+  Part low = nozzle;
+  low.place = PartPlace{.on = "shell-course-2", .height = 400};
+  std::vector<Part> by_course = courses_of(cylinder(640, 2400), c);
+  by_course.push_back(low);
+  const auto own = made(by_course, {{.main = "shell-course-2", .branch = "nozzle", .gap = 1}});
+  ASSERT_EQ(joints_of(own).size(), 1U);
+  EXPECT_TRUE(joints_of(own).front().passed);
   // As long as in a shell that is not divided.
   const auto whole = made({cylinder(640, 2400), nozzle}, {{.main = "shell", .branch = "nozzle", .gap = 1}});
   EXPECT_NEAR(*joints.front().hole_length, *joints_of(whole).front().hole_length, 0.05);

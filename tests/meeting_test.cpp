@@ -106,14 +106,8 @@ double through_mesh(const Form& main, double layer, Vec3 at, Vec3 way) {
     return r.c + layer * r.n + (low + (high - low) * k / up) * r.e;
   };
   const auto pass = [&](Vec3 a, Vec3 b, Vec3 c) {
-    const Vec3 p = cross(way, c - a);
-    const double det = dot(b - a, p);
-    if (std::abs(det) < 1e-12) return;
-    const double v = dot(at - a, p) / det;
-    const Vec3 q = cross(at - a, b - a);
-    const double w = dot(way, q) / det;
-    const double t = dot(c - a, q) / det;
-    if (v >= -1e-9 && w >= -1e-9 && v + w <= 1 + 1e-9 && t > 0) first = std::min(first, t);
+    const auto t = through(at, way, a, b, c);
+    if (t && *t > 0) first = std::min(first, *t);
   };
   for (int i = 0; i < round; ++i) {
     for (int k = 0; k < up; ++k) {

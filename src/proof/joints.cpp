@@ -134,8 +134,44 @@ class Joining {
           for (int i = 0; i < looks_along; ++i)
             look(face, formed.at(point_at(arc, arc.length * i / looks_along)), inside, outside);
         }
+        close_in(face, formed, e.arcs);
       }
     }
+  }
+
+  // The extremes of the angle, arc by arc: looks come near them only.
+  void close_in(const NeighbourFace& face, const FormedBlank& formed, const std::vector<Arc>& arcs) {
+    for (const Arc& arc : arcs) {
+      const auto place = [&](double run) -> std::optional<JointPlace> {
+        const auto at = formed.at(point_at(arc, run));
+        const auto middle = at ? face.from(at->at) : std::nullopt;
+        return middle ? std::optional(place_of(*at, middle->second)) : std::nullopt;
+      };
+      for (const double sign : {1.0, -1.0}) {
+        const auto walls = [&](double run) {
+          const auto p = place(run);
+          return p ? sign * p->walls.radians() : HUGE_VAL;
+        };
+        const double at_ends = std::min(walls(0), walls(arc.length));
+        const double best =
+            sign > 0 ? joint_.least_angle.walls.radians() : -joint_.greatest_angle.walls.radians();
+        if (at_ends > best + 0.1) continue;  // an arc changes it by less
+        const Least least = valley(walls, 0, arc.length);
+        if (const auto p = place(least.at)) note(*p);
+      }
+    }
+  }
+  [[nodiscard]] static JointPlace place_of(const FormedAt& at, Vec3 normal) {
+    JointPlace place;
+    place.at = at.at;
+    place.plan = Angle::radians(std::atan2(at.at.y, at.at.x));
+    place.walls = Angle::radians(std::atan2(norm(cross(at.normal, normal)), dot(at.normal, normal)));
+    return place;
+  }
+  void note(const JointPlace& place) {
+    const bool first = joint_.places.empty();
+    if (first || place.walls < joint_.least_angle.walls) joint_.least_angle = place;
+    if (first || joint_.greatest_angle.walls < place.walls) joint_.greatest_angle = place;
   }
 
   void look(const NeighbourFace& face, const std::optional<FormedAt>& at, double inside, double outside) {
@@ -149,17 +185,13 @@ class Joining {
       return from ? side * from->first - end_.gap : NAN;
     };
     const double distance = off_contact(off, end_.contact_made(), inside, outside);
-    JointPlace place;
-    place.at = at->at;
-    place.plan = Angle::radians(std::atan2(at->at.y, at->at.x));
-    place.walls = Angle::radians(std::acos(std::clamp(dot(at->normal, middle->second), -1.0, 1.0)));
+    const JointPlace place = place_of(*at, middle->second);
     if (!(distance <= joint_.distance)) {
       joint_.distance = distance;
       joint_.where = "plan angle " + shown_degrees(place.plan);
     }
     joint_.gap_found = std::min(joint_.gap_found, end_.gap + least_of_layers(off, inside, outside));
-    if (joint_.places.empty() || place.walls < joint_.least_angle.walls) joint_.least_angle = place;
-    if (joint_.places.empty() || joint_.greatest_angle.walls < place.walls) joint_.greatest_angle = place;
+    note(place);
     joint_.places.push_back(place);
   }
 

@@ -137,8 +137,10 @@ class Introduction {
   }
 
   std::shared_ptr<const Neighbour> met(size_t other, EndName end, const Frame& stands) {
-    // A shell in courses is met as one; its first course stands where it does.
-    const Part& part = parts_[other].course ? *parts_[other].course->shell : parts_[other];
+    // A shell in courses is met as one; its first course stands where it does. Named by itself, a course
+    // above that is met alone.
+    const auto& course = parts_[other].course;
+    const Part& part = course && course->number == 1 ? *course->shell : parts_[other];
     Neighbour n;
     n.name = part.name;
     n.stands = stands;
