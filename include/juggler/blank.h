@@ -393,16 +393,18 @@ struct JointPlace {
   Vec3 at = {};      ///< in the branch's frame, on its layer that comes nearest to the main
   Angle walls = {};  ///< between the outward normals of both
 };
-/// Two parts where they meet, each formed again from its own blanks and held against the other. mm.
-///
-/// Where an end meets a face (EndBody): the branch's edge is held against that face of the main, the hole's
-/// edge against what goes through. Where two segments meet in a mitre the edges of both are held against each
-/// other, the lower one as `main`, on the layers that touch.
+/// How two parts meet.
 ///   branch  the one's end on the other's wall
 ///   mitre   two ends in one plane, of segments in a row
 ///   crotch  two legs on one base, where each ends at the other
 enum class JointKind { branch, mitre, crotch };
 [[nodiscard]] const char* name_of(JointKind kind);
+/// Two parts where they meet, each formed again from its own blanks and held against the other. mm.
+///
+/// Where an end meets a face (EndBody): the branch's edge is held against that face of the main, the hole's
+/// edge against what goes through. Where two segments meet in a mitre the edges of both are held against each
+/// other, the lower one as `main`, on the layers that touch.
+/// Of two legs the edges are held against each other where each ends at the other.
 struct JointProof {
   std::string main = {};
   std::string branch = {};

@@ -280,7 +280,7 @@ struct CourseOf {
   int number = 1;                          ///< from the base
   int of = 1;
   double below = 0;  ///< how far the shell goes on below its base, along the axis, mm
-  double above = 0;
+  double above = 0;  ///< and above its top
 };
 
 /// A part: what is asked for, all of it.
@@ -296,11 +296,11 @@ struct Part {
   /// What a job calls the shape's keys, where it differs.
   std::map<std::string, std::string> asked_as = {};
   std::optional<PartPlace> place = {};
-  std::vector<EndBody> ends = {};  ///< that other parts cut
-  std::vector<Mitre> mitres = {};  ///< planes in place of those of its ends
-  std::optional<CourseOf> course = {};
-  std::vector<Mitre> parted = {};  ///< planes along which its blank is cut into those of segments
-  std::vector<RowPlace> row = {};  ///< of segments: where this one stands in its row, and those like it
+  std::vector<EndBody> ends = {};       ///< that other parts cut
+  std::vector<Mitre> mitres = {};       ///< planes in place of those of its ends
+  std::optional<CourseOf> course = {};  ///< of a shell in courses: which one
+  std::vector<Mitre> parted = {};       ///< planes along which its blank is cut into those of segments
+  std::vector<RowPlace> row = {};       ///< of segments: where this one stands in its row, and those like it
 };
 
 /// The segments of an elbow, base to top: those that are alike are one part, counted.
