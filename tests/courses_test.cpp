@@ -1,11 +1,15 @@
 // Shells in courses: plates, sizes at the joints, holes across them.
 #include "draw.h"
 #include "juggler/develop.h"
+#include "juggler/measure.h"
 
 namespace juggler::testing {
 namespace {
 
 using std::numbers::pi;
+
+constexpr double joint_near = 1e-6;    // mm, on shells of up to 2.4 m
+constexpr double out_of_place = 1e-2;  // mm
 
 Part cylinder(double diameter, double height, double thickness = 3) {
   Part p;
@@ -37,6 +41,12 @@ double sheet_of_all(const std::vector<PieceResult>& pieces) {
   double sum = 0;
   for (const PieceResult& p : pieces) sum += p.blank.count * area(p.blank);
   return sum;
+}
+
+std::vector<JointProof> joints_of_kind(const std::vector<PieceResult>& pieces, JointKind kind) {
+  std::vector<JointProof> joints = joints_of(pieces);
+  std::erase_if(joints, [&](const JointProof& j) { return j.kind != kind; });
+  return joints;
 }
 
 TEST(Courses, AreAsFewAsPlatesAllowAndFillTheShell) {
@@ -108,6 +118,32 @@ TEST(Courses, EverySecondFitsInside) {
 }
 
 // What all courses lose is what the shell in one loses.
+TEST(Courses, JointsAreProvedAndOneOutOfPlaceFails) {
+  Courses third;
+  third.number = 3;
+  Courses nested = third;
+  nested.second_inside = true;
+  nested.lap = 25;
+  for (const auto& [shell, asked] : {std::pair{cylinder(640, 2400), third},
+                                     {cone(900, 300, 1400), third},
+                                     {cylinder(640, 2400), nested}}) {
+    std::vector<PieceResult> pieces = made(courses_of(shell, asked));
+    const std::vector<JointProof> joints = joints_of(pieces);
+    ASSERT_EQ(joints.size(), 2U);
+    for (const JointProof& j : joints) {
+      EXPECT_EQ(j.kind, JointKind::course);
+      EXPECT_TRUE(j.passed) << name_of_joint(j) << " " << j.distance;
+      EXPECT_LT(j.distance, joint_near);
+      EXPECT_EQ(j.lap, asked.lap);
+    }
+    for (PieceResult& p : pieces) p.part.course->below += p.part.course->number == 2 ? out_of_place : 0;
+    for (const JointProof& j : joints_of(pieces)) {
+      EXPECT_FALSE(j.passed);
+      EXPECT_NEAR(j.distance, out_of_place, joint_near);
+    }
+  }
+}
+
 TEST(Courses, HolesAcrossJointsAreCutInBothAndNothingTwice) {
   Random random(20261202);
   int across = 0;
@@ -160,7 +196,7 @@ TEST(Courses, ANozzleAcrossAJointMeetsBoth) {
   nozzle.place = PartPlace{.on = "shell", .height = 830};
   parts.push_back(nozzle);
   const auto pieces = made(parts, {{.main = "shell", .branch = "nozzle", .gap = 1}});
-  const auto joints = joints_of(pieces);
+  const auto joints = joints_of_kind(pieces, JointKind::branch);
   ASSERT_EQ(joints.size(), 1U);
   EXPECT_TRUE(joints.front().passed);
   ASSERT_TRUE(joints.front().hole_length);
@@ -174,8 +210,8 @@ TEST(Courses, ANozzleAcrossAJointMeetsBoth) {
   std::vector<Part> by_course = courses_of(cylinder(640, 2400), c);
   by_course.push_back(low);
   const auto own = made(by_course, {{.main = "shell-course-2", .branch = "nozzle", .gap = 1}});
-  ASSERT_EQ(joints_of(own).size(), 1U);
-  EXPECT_TRUE(joints_of(own).front().passed);
+  ASSERT_EQ(joints_of_kind(own, JointKind::branch).size(), 1U);
+  EXPECT_TRUE(joints_of_kind(own, JointKind::branch).front().passed);
   // As long as in a shell that is not divided.
   const auto whole = made({cylinder(640, 2400), nozzle}, {{.main = "shell", .branch = "nozzle", .gap = 1}});
   EXPECT_NEAR(*joints.front().hole_length, *joints_of(whole).front().hole_length, 0.05);

@@ -397,20 +397,22 @@ struct JointPlace {
 ///   branch  the one's end on the other's wall
 ///   mitre   two ends in one plane, of segments in a row
 ///   crotch  two legs on one base, where each ends at the other
-enum class JointKind { branch, mitre, crotch };
+///   course  two courses of a shell, end to end or one end in the other
+enum class JointKind { branch, mitre, crotch, course };
 [[nodiscard]] const char* name_of(JointKind kind);
 /// Two parts where they meet, each formed again from its own blanks and held against the other. mm.
 ///
 /// Where an end meets a face (EndBody): the branch's edge is held against that face of the main, the hole's
 /// edge against what goes through. Where two segments meet in a mitre the edges of both are held against each
 /// other, the lower one as `main`, on the layers that touch.
-/// Of two legs the edges are held against each other where each ends at the other.
+/// Of two legs the edges are held against each other where each ends at the other, of two courses those of
+/// the lower one's top and the upper one's base.
 struct JointProof {
   std::string main = {};
   std::string branch = {};
   EndName end = EndName::base;  ///< of the branch
   JointKind kind = JointKind::branch;
-  int position = 0;           ///< of a mitre: after the segment at this place of the row
+  int position = 0;           ///< of a mitre, a course: after the segment or course at this place of the row
   Face face = Face::outside;  ///< of the main that it meets
   double distance = 0;        ///< the greatest by which the branch's edge misses its place before that face
   Phrase where = {};          ///< the place of that
@@ -420,8 +422,9 @@ struct JointProof {
   std::optional<double> hole_length = {};  ///< of the hole's edge as cut
   double gap = 0;                          ///< as asked
   double jog = 0;                          ///< of a mitre: how far the axes stand apart there
-  double gap_found = 0;                    ///< least distance between the branch's metal and that face
-  JointPlace least_angle = {};             ///< of the walls
+  double lap = 0;               ///< of courses: by how much one stands in the other, along the axis
+  double gap_found = 0;         ///< least distance between the branch's metal and that face
+  JointPlace least_angle = {};  ///< of the walls
   JointPlace greatest_angle = {};
   double allowed = 0;
   bool passed = false;

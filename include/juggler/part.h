@@ -279,8 +279,10 @@ struct CourseOf {
   std::shared_ptr<const Part> shell = {};  ///< as if it were one
   int number = 1;                          ///< from the base
   int of = 1;
-  double below = 0;  ///< how far the shell goes on below its base, along the axis, mm
-  double above = 0;  ///< and above its top
+  double below = 0;    ///< how far the shell goes on below its base, along the axis, mm
+  double above = 0;    ///< and above its top
+  double lap = 0;      ///< by how much it and those beside it stand in each other, mm
+  bool inner = false;  ///< it stands inside those beside it
 };
 
 /// A part: what is asked for, all of it.

@@ -311,6 +311,7 @@ std::vector<Fact> asked_of(const PieceResult& p) {
 
 std::string name_of_joint(const JointProof& j) {
   return j.kind == JointKind::mitre    ? fmt::format("mitre {}", j.position)
+         : j.kind == JointKind::course ? fmt::format("courses {} and {}", j.position, j.position + 1)
          : j.kind == JointKind::crotch ? fmt::format("crotch {}, {}", j.branch, j.main)
                                        : fmt::format("joint {} on {}", j.branch, j.main);
 }
@@ -324,11 +325,13 @@ Fact joint_fact(const JointProof& j) {
           length(j.edge_length,
                  {j.kind == JointKind::crotch ? "foot to foot" : "once round", "", "edge of " + j.branch}));
   if (j.hole_length)
-    text += say(", {} {}", j.kind == JointKind::mitre ? "the other" : "hole",
+    text += say(", {} {}", j.kind == JointKind::branch ? "hole" : "the other",
                 length(*j.hole_length, {"once round", "", "edge of " + j.main}));
   text += say("; walls at {} to {}", angle(j.least_angle.walls, walls), angle(j.greatest_angle.walls, walls));
   if (j.jog > j.allowed)
     text += say("; axes {} apart", length(j.jog, {"axis of one", "axis of the other", "plane of the mitre"}));
+  if (j.lap > 0)
+    text += say("; one in the other by {}", length(j.lap, {"edge of one", "edge of the other", "axis"}));
   if (j.kind == JointKind::branch)
     text += say("; gap {} asked, {} found", length(j.gap, {"branch", "face of the main", "ruling"}),
                 length(j.gap_found, {"metal of the branch", "face of the main", "nearest places"}));

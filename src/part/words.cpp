@@ -20,6 +20,8 @@ const char* name_of(JointKind kind) {
       return "mitre";
     case JointKind::crotch:
       return "crotch";
+    case JointKind::course:
+      return "course";
     default:
       return "branch";
   }

@@ -371,14 +371,20 @@ class EdgesHeld {
         exact_(joint.allowed),
         size_(joint.allowed / within::same) {}
 
+  /// How far apart the edges are to be; else not at all.
+  void apart(double distance) { apart_ = distance; }
+
   void hold(size_t chart, double from, double to) {
     constexpr int looks = 48;
     const auto at = [&](int i) { return from + (to - from) * (i + 0.5) / looks; };
     std::vector<double> angles;
     for (int i = 0; i < looks; ++i) {
       const auto [place, off] = place_at(chart, at(i));
-      // Where walls all but touch, what is rounding across them is more along them. breech.md (5)
-      const double allowed = exact_ + within::rounding * size_ / std::sin(place.walls.radians());
+      // Where walls that cut each other all but touch, what is rounding across them is more along them.
+      // breech.md (5)
+      const bool crossing = joint_.kind == JointKind::crotch;
+      const double allowed =
+          exact_ + (crossing ? within::rounding * size_ / std::sin(place.walls.radians()) : 0);
       meets_ = meets_ && off <= allowed;
       if (!(off <= joint_.distance)) {
         joint_.distance = off;
@@ -411,7 +417,7 @@ class EdgesHeld {
     place.at = own.at;
     place.walls =
         Angle::radians(std::atan2(norm(cross(own.normal, other.normal)), dot(own.normal, other.normal)));
-    return {place, norm(own.at - other.at)};
+    return {place, std::abs(norm(own.at - other.at) - apart_)};
   }
   void note(const JointPlace& place) {
     const bool first = joint_.places.empty();
@@ -424,6 +430,7 @@ class EdgesHeld {
   const TouchingEdge& own_;
   const TouchingEdge& other_;
   double exact_, size_;
+  double apart_ = 0;
   bool meets_ = true;
 };
 
@@ -494,6 +501,36 @@ JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const Joine
   joint.allowed = within::same * std::max(lower.form->size, upper.form->size);
   joint.jog = norm(axis_at_mitre(lower, low, true) - axis_at_mitre(upper, high, false));
   EdgesHeld held(joint, *lower.form, below, above);
+  for (size_t k = 0; k < below.charts().size(); ++k)
+    held.hold(k, below.charts()[k].from, below.charts()[k].to);
+  joint.gap_found = 0;
+  joint.passed = held.meets();
+  return joint;
+}
+
+JointProof prove_course(const JoinedPart& lower, const CourseOf& low, const JoinedPart& upper,
+                        const CourseOf& high) {
+  // (5): of two that stand in each other the inner one's outside lies on the outer one's inside.
+  const auto edge = [](const JoinedPart& part, const CourseOf& course, EndName end) {
+    const double layer = (course.inner ? part.form->thickness : 0) - part.form->neutral_depth;
+    Frame stands;
+    stands.origin = {0, 0, course.below};
+    return TouchingEdge(part, stands, end, [layer](const Chart&, Vec3) { return layer; });
+  };
+  const TouchingEdge below = edge(lower, low, EndName::top);
+  const TouchingEdge above = edge(upper, high, EndName::base);
+  JointProof joint;
+  joint.kind = JointKind::course;
+  joint.position = low.number;
+  joint.main = lower.name;
+  joint.branch = upper.name;
+  joint.end = EndName::base;
+  joint.edge_length = above.length();
+  joint.hole_length = below.length();
+  joint.lap = high.lap;
+  joint.allowed = within::same * std::max(lower.form->size, upper.form->size);
+  EdgesHeld held(joint, *lower.form, below, above);
+  held.apart(high.lap);
   for (size_t k = 0; k < below.charts().size(); ++k)
     held.hold(k, below.charts()[k].from, below.charts()[k].to);
   joint.gap_found = 0;

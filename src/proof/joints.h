@@ -41,6 +41,9 @@ struct JoinedPart {
 /// The edge that another leg makes of a leg's base, one of its bodies by number, against that leg's own.
 /// breech.md (5), (6)
 [[nodiscard]] JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& other);
+/// The edges of two courses that stand on, or in, each other, held against each other. courses.md (5)
+[[nodiscard]] JointProof prove_course(const JoinedPart& lower, const CourseOf& low, const JoinedPart& upper,
+                                      const CourseOf& high);
 /// Both edges of a mitre, held against each other.
 [[nodiscard]] JointProof prove_mitre(const JoinedPart& lower, const RowPlace& low, const JoinedPart& upper,
                                      const RowPlace& high);

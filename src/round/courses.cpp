@@ -153,7 +153,8 @@ class Course {
          int of, double low, double high)
       : shell_(shell), asked_(asked), number_(number), of_(of), low_(low), high_(high) {
     part_ = shell.part;
-    part_.course = CourseOf{whole, number, of, low, shell.sizes.height - high};
+    const bool inner = asked.second_inside && number % 2 == 0;
+    part_.course = CourseOf{whole, number, of, low, shell.sizes.height - high, asked.lap, inner};
     part_.name =
         (shell.part.name.empty() ? "course-" : shell.part.name + "-course-") + std::to_string(number);
     Frame up;
@@ -188,7 +189,7 @@ class Course {
   [[nodiscard]] bool has(EndName end) const { return end == EndName::base ? first() : last(); }
 
   [[nodiscard]] End size(double z) const {
-    const double in = asked_.second_inside && number_ % 2 == 0 ? shell_.t : 0;  // (4)
+    const double in = part_.course->inner ? shell_.t : 0;  // (4)
     End end = Diameter::mm(2 * (shell_.inside(z) - in));
     end.sizes_on = Face::inside;
     return end;
@@ -196,7 +197,7 @@ class Course {
 
   void set_sizes() {
     if (auto* c = std::get_if<Cylinder>(&part_.asked)) {
-      if (asked_.second_inside && number_ % 2 == 0) c->size = size(0);
+      if (part_.course->inner) c->size = size(0);
       const bool slants = c->short_side.has_value();
       if (!last() || !slants) {
         c->height = high_ - low_;

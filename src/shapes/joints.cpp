@@ -54,6 +54,21 @@ void add_mitres(std::vector<JointProof>& joints, Pieces pieces, const std::strin
   }
 }
 
+// Of a shell each course and the next above it.
+void add_courses(std::vector<JointProof>& joints, Pieces pieces, const std::string& key) {
+  std::map<int, const PieceResult*> row;
+  for (const PieceResult& p : pieces) {
+    if (p.part.course && p.part.key == key && p.wall()) row[p.part.course->number] = &p;
+  }
+  for (const auto& [number, lower] : row) {
+    const auto next = row.find(number + 1);
+    if (next == row.end()) continue;
+    const Part& upper = next->second->part;
+    joints.push_back(prove_course(*joined(pieces, lower->part.name), *lower->part.course,
+                                  *joined(pieces, upper.name), *upper.course));
+  }
+}
+
 // Of legs each pair once: those with legs that came before are known from there.
 void add_crotches(std::vector<JointProof>& joints, Pieces pieces, const std::string& name,
                   const std::vector<std::string>& known) {
@@ -77,6 +92,7 @@ std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
     if (std::find(names.begin(), names.end(), p.part.name) != names.end()) continue;
     names.push_back(p.part.name);
     if (!p.part.mitres.empty() && p.part.row.front().position == 1) add_mitres(joints, pieces, p.part.key);
+    if (p.part.course && p.part.course->number == 1) add_courses(joints, pieces, p.part.key);
     if (p.part.ends.empty()) continue;
     if (p.wall() && p.part.ends.front().beside) add_crotches(joints, pieces, p.part.name, names);
     for (const EndBody& end : p.part.ends) {

@@ -20,6 +20,10 @@ std::string joint_line(const JobResult& job, const JointProof& j, bool main) {
   if (j.kind == JointKind::mitre)
     return fmt::format("Mitre {} with {}: edge {}, walls turned by {}.", j.position, other,
                        len(main ? j.hole_length.value_or(0) : j.edge_length), walls(j));
+  if (j.kind == JointKind::course)
+    return fmt::format("Joint of courses {} and {} with {}: edge {}{}.", j.position, j.position + 1, other,
+                       len(main ? j.hole_length.value_or(0) : j.edge_length),
+                       j.lap > 0 ? ", one in the other by " + len(j.lap) : std::string());
   if (j.kind == JointKind::crotch)
     return fmt::format("Crotch with {}: {} from foot to foot, walls turned by {}.", other, len(j.edge_length),
                        walls(j));

@@ -353,6 +353,11 @@ class CardReader:
             j = own("mitre", other, int(position))[0]
             self.near("edge of the mitre", edge, j["other_length"] if j["main"] == self.part["part"] else j["edge_length"], 0.51)
             walls(j, least, most)
+        for position, above, other, edge, lap in self.card.take(rf"Joint of courses (\d+) and (\d+) with (\S+): edge {L}(?:, one in the other by {L})?\."):
+            j = own("course", other, int(position))[0]
+            self.faults.near("card: course above", float(above), j["position"] + 1, 0)
+            self.near("edge of the course", edge, j["other_length"] if j["main"] == self.part["part"] else j["edge_length"], 0.51)
+            self.near("lap of the courses", lap if lap is not None else 0.0, j["lap"], 0.51)
         for other, edge, least, most in self.card.take(rf"Crotch with (\S+): {L} from foot to foot, {turned}\."):
             found = [j for j in own("crotch", other) if self.part["part"] in (j["main"], j["branch"])]
             self.near("crotch", edge, min((j["edge_length"] for j in found), key=lambda long: abs(long - edge)), 0.51)
