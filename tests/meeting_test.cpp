@@ -384,6 +384,56 @@ TEST(Elbows, AStripHasAllBlanksWithCutsThatTheyShare) {
   }
 }
 
+// Sheet beyond the mitres, along the rulings: of a cone whose apex is known, by its flat in polar
+// coordinates.
+TEST(Elbows, SheetBeyondTheMitresIsAsWideAsAskedAlongTheRulings) {
+  constexpr double w = 9;
+  for (const bool tapering : {false, true}) {
+    Elbow e = bend(250, 375, 90, 5);
+    if (tapering) e.end_size = Diameter::mm(190);
+    const Met plain = developed(segments_of(e, like(2, Face::middle)), {});
+    e.mitre_lower = w;
+    e.mitre_joint = MitreJoint::riveted;
+    const std::vector<Part> parts = segments_of(e, like(2, Face::middle));
+    const Met met = developed(parts, {});
+    EXPECT_TRUE(met.passed());
+    EXPECT_EQ(parts.size(), tapering ? 5U : 3U) << "the last has none and is no other turned over";
+    const Blank& b = met.pieces.front().blank;
+    const double fit = 2 * 0.02 * 800;
+    ASSERT_EQ(b.tabs.size(), 1U);
+    double more = w * 250 * pi;
+    if (tapering) {
+      const double whole = 375 * std::tan(pi / 16) * 8;
+      const double taper = std::atan2(125 - 95, whole);
+      const double apex = 125 / std::tan(taper);  // above the base
+      const double corner = whole / 8;
+      more = 0;
+      constexpr int looks = 2000;
+      for (int i = 0; i < looks; ++i) {
+        const double x = std::sin(taper) * std::cos(two_pi * (i + 0.5) / looks);
+        // apex - r cos(taper) = corner - tan(pi/16) r x
+        const double r = (apex - corner) / (std::cos(taper) - std::tan(pi / 16) * x);
+        more += (r * r - (r - w) * (r - w)) / 2 * std::sin(taper) * two_pi / looks;
+      }
+    }
+    EXPECT_NEAR(area(b) - area(plain.pieces.front().blank), more, fit);
+    // Nothing else of it has changed.
+    EXPECT_NEAR(length_of(edge(b, EdgeName::top)->arcs),
+                length_of(edge(plain.pieces.front().blank, EdgeName::top)->arcs), 1e-9);
+    for (size_t i = 0; i < met.joints.size() && tapering; ++i)
+      EXPECT_NEAR(met.joints[i].edge_length, plain.joints[i].edge_length, 1e-9);
+  }
+  Elbow e = bend(250, 375, 90, 5);
+  e.mitre_upper = 5;
+  e.strip = true;
+  try {
+    (void)segments_of(e, like(2));
+    ADD_FAILURE() << "shared cuts leave no sheet beyond the mitres";
+  } catch (const Refusal& r) {
+    EXPECT_EQ(r.text().key, "mitre.upper");
+  }
+}
+
 TEST(RandomElbows, MeetInTheirMitres) {
   Random random(20261130);
   int made = 0;

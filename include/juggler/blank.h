@@ -173,6 +173,7 @@ struct EdgeTab {
   std::vector<Arc> arcs = {};
   EdgeKind kind = EdgeKind::lap;
   bool round = false;  ///< the half circle of a strip's end, no lap
+  double beyond = 0;   ///< of an edge that need not be straight: by which its rulings are prolonged, mm
 };
 
 /// A bore's prism in space: a point of its centre line, the form's x and y, and the way it goes.

@@ -25,7 +25,7 @@ namespace juggler {
 
 /// A joint of two parts, as it came out: one fact, named after both.
 [[nodiscard]] Fact joint_fact(const JointProof& joint);
-/// What it is called: "joint branch on main", "mitre 2", "crotch leg-1, leg-2".
+/// What it is called: "joint branch on main", "mitre 2, elbow-2 and elbow-3", "crotch leg-1, leg-2".
 [[nodiscard]] std::string name_of_joint(const JointProof& joint);
 
 /// Whether all elements of a wall are alike: a turn about its axis keeps it, between level ends.
@@ -181,6 +181,7 @@ struct CardTab {
   double apart = 0;
   double radius = 0;  ///< of a half circle; 0: corners
   Vec2 centre = {};
+  double beyond = 0;  ///< by which every element is prolonged, to an edge that need not be straight; else 0
 };
 
 /// A cut-out by its place and its extent.

@@ -135,6 +135,8 @@ struct Mitre {
   Angle tilt = {};    ///< of the plane from level, 0 to 89 degrees
   Angle uphill = {};  ///< plan angle of the direction in which it rises
   Contact contact = Contact::size_face;
+  double beyond = 0;  ///< by which the blank goes on past it, along the rulings, for the joint, mm
+  MitreJoint joint = MitreJoint::lapped;
 };
 
 /// One of several segments that are alike, in the row that they stand in.

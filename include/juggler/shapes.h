@@ -272,8 +272,12 @@ struct Elbow {
   double straight_base = 0;                ///< added to the ends, mm
   double straight_top = 0;
   std::optional<Contact> contact = {};  ///< of the mitres, else the size face
-  Angle seam = {};                      ///< its plan angle on each segment: 0 the throat, 180 the back
-  Angle alternate = {};                 ///< by which that of every second segment lies further on
+  /// What the blanks have beyond their mitres, along the rulings, for the joint: at the top of the lower of
+  /// two segments, and at the base of the upper one, mm.
+  double mitre_lower = 0, mitre_upper = 0;
+  MitreJoint mitre_joint = MitreJoint::lapped;
+  Angle seam = {};       ///< its plan angle on each segment: 0 the throat, 180 the back
+  Angle alternate = {};  ///< by which that of every second segment lies further on
   /// All blanks also as one: the straight pipe opened out, with the cuts that two blanks share. Seams then
   /// lie by turns on opposite sides, and the mitres' contact names one layer.
   bool strip = false;

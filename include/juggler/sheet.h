@@ -96,6 +96,10 @@ struct Pressing {
   [[nodiscard]] bool smooth() const { return !hits && !facet_width && !facet_error; }
 };
 
+/// How segments are joined at their mitres, where one or both have sheet beyond them for it.
+enum class MitreJoint { lapped, beaded, riveted, locked };
+[[nodiscard]] const char* name_of(MitreJoint joint);
+
 /// What is added beyond a straight edge: a plain lap, a hem that is folded flat back upon the part, or one
 /// side of a locked seam.
 enum class EdgeKind { lap, hem, lock };

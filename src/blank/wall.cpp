@@ -215,6 +215,43 @@ void add_parting(Blank& b, const FormBlank& made, const Mitre& plane, const Seam
   b.partings_error = std::max(b.partings_error, one.blank.fit_error);
 }
 
+Rim shifted(const Rim& rim, double by) {
+  std::vector<RimPiece> pieces = rim.pieces();
+  for (RimPiece& p : pieces) {
+    p.cut = [cut = p.cut, by](double u) {
+      const Cut c = cut(u);
+      return Cut{c.s + by, c.ds};
+    };
+  }
+  return Rim(std::move(pieces));
+}
+
+// elbow.md (8): the rim with its rulings prolonged, between the edges of the seam prolonged.
+void add_collar(Blank& b, const FormBlank& made, const Mitre& mitre, const Seam& seam, const Making& making) {
+  Form f = *made.form;
+  const bool top = mitre.end == EndName::top;
+  (top ? f.top : f.base) = shifted(f.rim(mitre.end), top ? mitre.beyond : -mitre.beyond);
+  Making plain;
+  plain.face_up = making.face_up;
+  plain.fit = making.fit;
+  const FormBlank one = laid_blank(f, seam, plain);
+  const EdgeName name = top ? EdgeName::top : EdgeName::base;
+  const auto own =
+      std::find_if(b.edges.begin(), b.edges.end(), [&](const Edge& e) { return e.name == name; });
+  std::vector<Arc> arcs = placed(placed(edge(one.blank, name)->arcs, undone(one.placing)), made.placing);
+  const Vec2 from = own->arcs.front().start;
+  const Vec2 to = end_of(own->arcs.back());
+  arcs.insert(arcs.begin(), line(from, arcs.front().start));
+  arcs.push_back(line(end_of(arcs.back()), to));
+  b.tabs.push_back(
+      {static_cast<size_t>(own - b.edges.begin()), std::move(arcs), EdgeKind::lap, false, mitre.beyond});
+  b.fit_error = std::max(b.fit_error, one.blank.fit_error);
+  b.notes.push_back(std::string("The edge ") + label_of(*own) + " goes on by " + shown_mm(mitre.beyond, 3) +
+                    " past its mitre, along the elements, for the " + name_of(mitre.joint) +
+                    " joint; all sizes are those up to the mitre" +
+                    (making.marks ? ", which is marked." : "."));
+}
+
 LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int pieces, const Hits& hits,
                      const Making& making) {
   go_on();
@@ -228,6 +265,9 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
   add_hits(p.blank, *made.opened, made.placing, number, hits);
   if (pieces > 1) add_looks(p, made);
   for (const Mitre& plane : made.form->parted) add_parting(p.blank, made, plane, w.seam, making);
+  for (const Mitre& mitre : made.form->mitres) {
+    if (mitre.beyond > 0) add_collar(p.blank, made, mitre, w.seam, making);
+  }
   if (w.below > 0 || w.above > 0) {
     p.charts = [charts = p.charts, below = w.below, above = w.above](int k) {
       std::vector<Chart> own = charts(k);
@@ -243,6 +283,11 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
   p.mark = [mark = p.mark, ends = w.turned_ends, made, making](Blank& b) {
     mark(b);
     for (const TurnedEnd& end : ends) add_turned_end(b, end, making.marks);
+    for (const EdgeTab& tab : b.tabs) {
+      if (!making.marks || tab.beyond == 0) continue;
+      const std::vector<Arc>& mitre = b.edges[tab.edge].arcs;
+      b.marks.lines.insert(b.marks.lines.end(), mitre.begin(), mitre.end());
+    }
     if (!made.form->regions.empty()) move_texts_to_flats(b, *made.opened, made.placing, making);
   };
   return p;

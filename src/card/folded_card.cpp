@@ -169,7 +169,12 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
   std::vector<std::string> lines;
   for (const CardTab& t : card.tabs) {
     lines.push_back(
-        t.radius > 0
+        t.beyond > 0
+            ? fmt::format(
+                  "Beyond the edge {} prolong every element by {}, to corners {} across, {} up, and {} "
+                  "across, {} up, {} apart.",
+                  t.edge, len(t.beyond), len(t.from.x), len(t.from.y), len(t.to.x), len(t.to.y), len(t.apart))
+        : t.radius > 0
             ? fmt::format("Beyond the edge {} swing a half circle of radius {} about {} across, {} up.",
                           t.edge, len(t.radius), len(t.centre.x), len(t.centre.y))
             : fmt::format("Beyond the edge {} add corners {} across, {} up, and {} across, {} up, {} apart.",

@@ -113,8 +113,10 @@ class BlankView {
         layout_.draw({page(s.b_from), page(s.b_to)}, Pen::guide);
       }
     }
-    for (const EdgeTab& tab : blank_.tabs)
+    for (const EdgeTab& tab : blank_.tabs) {
+      if (tab.beyond > 0) continue;  // marked
       layout_.draw({page(tab.arcs.front().start), page(end_of(tab.arcs.back()))}, Pen::guide);
+    }
   }
 
   // Of many hits only those that find room.

@@ -416,8 +416,9 @@ void add_tabs(BenchCard& card, const Blank& b) {
       t.radius = rounded(radius_of(tab.arcs.front()), step);
       t.centre = rounded(centre_of(tab.arcs.front()), step);
     } else {
-      const Vec2 from = tab.arcs[1].start;
-      const Vec2 to = end_of(tab.arcs[1]);
+      const Vec2 from = end_of(tab.arcs.front());
+      const Vec2 to = tab.arcs.back().start;
+      t.beyond = rounded(tab.beyond, step);
       t.from = rounded(from, step);
       t.to = rounded(to, step);
       t.apart = rounded(norm(to - from), step);

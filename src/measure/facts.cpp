@@ -302,16 +302,19 @@ std::vector<Fact> asked_of(const PieceResult& p) {
   for (const Mitre& m : p.part.mitres)
     rows.push_back(
         {fmt::format("mitre {}", name_of(m.end)),
-         say("{} from square to the axis, uphill {}, contact {}",
+         say("{} from square to the axis, uphill {}, contact {}{}",
              given_angle(m.tilt, {"square to the axis", "plane of the mitre", ""}), plan_angle(m.uphill),
-             m.contact == Contact::size_face ? "size face" : name_of(m.contact))});
+             m.contact == Contact::size_face ? "size face" : name_of(m.contact),
+             m.beyond > 0 ? say(", {} beyond it for a {} joint",
+                                length(m.beyond, {"mitre", "end of the sheet", "elements"}), name_of(m.joint))
+                          : Phrase())});
   rows.push_back(made_fact(p.part, p.blank, p.formed->has_hand));
   return rows;
 }
 
 std::string name_of_joint(const JointProof& j) {
-  return j.kind == JointKind::mitre    ? fmt::format("mitre {}", j.position)
-         : j.kind == JointKind::course ? fmt::format("courses {} and {}", j.position, j.position + 1)
+  return j.kind == JointKind::mitre    ? fmt::format("mitre {}, {} and {}", j.position, j.main, j.branch)
+         : j.kind == JointKind::course ? fmt::format("courses {} and {}", j.main, j.branch)
          : j.kind == JointKind::crotch ? fmt::format("crotch {}, {}", j.branch, j.main)
                                        : fmt::format("joint {} on {}", j.branch, j.main);
 }

@@ -145,6 +145,7 @@ Record card_tab_record(const CardTab& t) {
           {"from", half_circle ? Record() : on_blank(t.from)},
           {"to", half_circle ? Record() : on_blank(t.to)},
           {"apart", half_circle ? Record() : mm(t.apart, {"corner", "corner", "outer edge"})},
+          {"beyond", t.beyond > 0 ? mm(t.beyond, {"edge", "end of the sheet", "elements"}) : Record()},
           {"radius", half_circle ? mm(t.radius, {"centre", "edge", "blank"}) : Record()},
           {"centre", half_circle ? on_blank(t.centre) : Record()}};
 }
@@ -411,7 +412,9 @@ Record part_record(const PieceResult& piece) {
                        {"height", mm(m.height, {"base", "plane of the mitre", "axis"})},
                        {"tilt", deg(m.tilt, {"square to the axis", "plane of the mitre", ""})},
                        {"uphill", deg(m.uphill, {"x axis", "way up", "plan"})},
-                       {"contact", name_of(m.contact)}};
+                       {"contact", name_of(m.contact)},
+                       {"beyond", mm(m.beyond, {"mitre", "end of the sheet", "elements"})},
+                       {"joint", m.beyond > 0 ? Record(name_of(m.joint)) : Record()}};
              }));
   if (piece.formed->has_hand) part.add("hand", p.making.hand == Hand::opposite ? "left" : "right");
   return part;

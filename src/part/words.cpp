@@ -27,6 +27,11 @@ const char* name_of(JointKind kind) {
   }
 }
 
+const char* name_of(MitreJoint joint) {
+  constexpr std::array names{"lapped", "beaded", "riveted", "locked"};
+  return names[static_cast<size_t>(joint)];
+}
+
 const char* name_of(Contact contact) {
   constexpr std::array names{"size_face", "inside", "middle", "outside", "neutral", "clear", "full"};
   return names[static_cast<size_t>(contact)];

@@ -79,6 +79,8 @@ void check_sizes(const Elbow& e) {
   check_range("angle", e.angle->degrees(), 1, 270, "degrees");
   check_range("straight.base", e.straight_base, 0, longest, "mm");
   check_range("straight.top", e.straight_top, 0, longest, "mm");
+  check_range("mitre.lower", e.mitre_lower, 0, longest, "mm");
+  check_range("mitre.upper", e.mitre_upper, 0, longest, "mm");
   if (e.facet_error) check_range("facet_error", *e.facet_error, shortest, longest, "mm");
   if (e.segments && (*e.segments < 2 || *e.segments > most_segments))
     refuse("segments", "is out of range", std::to_string(*e.segments),
@@ -109,6 +111,10 @@ void check_strip(const Elbow& e) {
     refuse("contact", "names more than one layer, but blanks that share a cut end on one",
            name_of(*e.contact), "inside, middle, outside, neutral, or nothing",
            "name a layer, or leave strip out");
+  if (e.mitre_lower > 0 || e.mitre_upper > 0)
+    refuse(e.mitre_lower > 0 ? "mitre.lower" : "mitre.upper",
+           "puts sheet beyond the mitres, but blanks that share a cut have none there",
+           shown_mm(std::max(e.mitre_lower, e.mitre_upper)), {}, "leave it out, or leave strip out");
   if (e.alternate != Angle{} && e.alternate != Angle::degrees(180))
     refuse("seam.alternate", "is another than a strip of shared cuts makes", shown_degrees(e.alternate),
            "180 degrees", "leave it out, or leave strip out");
@@ -154,8 +160,12 @@ Part segment_of(const Elbow& e, const Pipe& p, int k, const Part& like) {
   }
   const Contact contact = e.contact.value_or(Contact::size_face);
   const Angle tilt = Angle::radians(p.turn / 2);
-  if (k > 1) part.mitres.push_back({EndName::base, 0, tilt, Angle::degrees(0), contact});
-  if (k < p.n) part.mitres.push_back({EndName::top, high - low, tilt, Angle::degrees(180), contact});
+  const MitreJoint joint = e.mitre_joint;
+  if (k > 1)
+    part.mitres.push_back({EndName::base, 0, tilt, Angle::degrees(0), contact, e.mitre_upper, joint});
+  if (k < p.n)
+    part.mitres.push_back(
+        {EndName::top, high - low, tilt, Angle::degrees(180), contact, e.mitre_lower, joint});
   part.seam.at = k % 2 == 0 ? e.seam + e.alternate : e.seam;
   return part;
 }
@@ -215,8 +225,8 @@ std::vector<Part> segments_of(const Elbow& asked, const Part& like) {
       const bool both_between = k > 1 && k < p.n && other > 1;
       if (both_between && (k % 2 == other % 2 || e.alternate == Angle{})) return &part;
     }
-    const bool alike = e.straight_base == e.straight_top && is_throat_or_back(e.seam) &&
-                       (e.alternate == Angle{} || p.n % 2 == 1);
+    const bool alike = e.straight_base == e.straight_top && e.mitre_lower == e.mitre_upper &&
+                       is_throat_or_back(e.seam) && (e.alternate == Angle{} || p.n % 2 == 1);
     return k == p.n && alike ? &parts.front() : nullptr;
   };
   for (int k = 1; k <= p.n; ++k) {

@@ -152,6 +152,18 @@ std::vector<Part> parts_of_elbow(Reader& r, const std::string&, Part like) {
   r.length("straight.base", e.straight_base);
   r.length("straight.top", e.straight_top);
   r.contact("contact", e.contact);
+  constexpr std::array<std::pair<const char*, MitreJoint>, 4> joints{{{"lapped", MitreJoint::lapped},
+                                                                      {"beaded", MitreJoint::beaded},
+                                                                      {"riveted", MitreJoint::riveted},
+                                                                      {"locked", MitreJoint::locked}}};
+  r.length("mitre.lower", e.mitre_lower);
+  r.length("mitre.upper", e.mitre_upper);
+  std::optional<MitreJoint> joint;
+  r.choice("mitre.joint", joints, joint);
+  const Entry* named = r.at("mitre.joint");
+  if (named && e.mitre_lower == 0 && e.mitre_upper == 0)
+    refuse(*named, "is given without sheet for it", name_of(*joint), "say mitre.lower, mitre.upper or both");
+  e.mitre_joint = joint.value_or(MitreJoint::lapped);
   constexpr std::array<std::pair<const char*, int>, 3> sides{{{"throat", 0}, {"side", 90}, {"back", 180}}};
   e.seam = like.seam.at;
   std::optional<int> side;

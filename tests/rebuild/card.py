@@ -275,6 +275,8 @@ class CardReader:
         for end in ("base", "top"):
             if end not in self.edges or not self.edges[end]["length"]:
                 continue
+            if self.piece["tabs_added"]:  # the outline does not run along the rims
+                return
             points = [e[end] for e in self.piece["elements"]]
             corners = [min(self.joints, key=lambda q: math.dist(p, q)) for p in self.rims[end]]
             first, last = sorted(corners, key=lambda p: math.dist(p, points[0]))
@@ -598,6 +600,18 @@ class CardReader:
             self.on_corner(f"corner beyond {edge}", (x0, y0))
             self.on_corner(f"corner beyond {edge}", (x1, y1))
             self.near(f"corners beyond {edge}", apart, math.dist((x0, y0), (x1, y1)), 2.0)
+        for edge, width, x0, y0, x1, y1, apart in self.card.take(
+                rf"Beyond the edge ([^|]*?) prolong every element by {L}, to corners {L} across, {L} up, and {L} across, {L} up, {L} apart\."):
+            for corner in ((x0, y0), (x1, y1)):
+                self.on_corner(f"corner beyond {edge}", corner)
+            self.near(f"corners beyond {edge}", apart, math.dist((x0, y0), (x1, y1)), 2.0)
+            # Where an element prolonged meets the outline: so far, if the rim is fitted well.
+            for ruling in self.elements.values():
+                at, other = (ruling[edge], ruling["base" if edge == "top" else "top"])
+                way = tuple((a - b) / math.dist(at, other) for a, b in zip(at, other))
+                end = tuple(a + width * w for a, w in zip(at, way))
+                if ruling.get("on_metal", True):
+                    self.on_outline(f"element prolonged beyond {edge}", end)
         for edge, radius, x, y in self.card.take(rf"Beyond the edge ([^|]*?) swing a half circle of radius {L} about {L} across, {L} up\."):
             arc = min((a for a in self.outline.arcs if a.radius != math.inf), key=lambda a: math.dist(centre_of(a), (x, y)))
             self.at(f"half circle beyond {edge}", (x, y), centre_of(arc))

@@ -82,6 +82,7 @@ def check_cone(faults, piece, part, edges):
     if "half_angle" in part and part["half_angle"] is not None:
         faults.near("cone: half angle", cone["half_angle"], part["half_angle"], 1e-7)
     flush = all(isinstance(part.get(end), dict) and part[end].get("contact") == "size_face" for end in ("base", "top"))
+    flush = flush and part["base"].get("sizes_on") == part["top"].get("sizes_on")
     if flush and radii["base"]["radius"] and radii["top"]["radius"] and cone["half_angle"] > 0.1 and "flange" not in " ".join(piece["notes"]):
         faults.near("cone: slant", abs(radii["base"]["radius"] - radii["top"]["radius"]) / math.sin(math.radians(cone["half_angle"])), cone["slant"], 1e-5)
     box = cone["box"]

@@ -588,7 +588,7 @@ def check_piece(faults, folder, stem, piece, parts, joints):
     piece["seam_in_plan"] = seam if isinstance(seam, dict) and "lap" in seam else {"lap": None, "stock": 0.0}
     pointed = [e for e in ("base", "top") if isinstance(part.get(e), dict) and part[e].get("pointed")]
     piece["cone_point"] = pointed[0] if pointed else None
-    piece["tabs_added"] = any("adds" in note and "beyond the edge" in note for note in piece["notes"])
+    piece["tabs_added"] = any("adds" in note and "beyond the edge" in note or "past its mitre" in note for note in piece["notes"])
     check_measures(faults, drawing, piece, part)
     check_document(faults, drawing, piece, part)
     path = os.path.join(folder, f"{stem}-bends.csv")
