@@ -46,7 +46,7 @@ std::vector<Setting> settings_of(const std::vector<std::string>& texts, const ch
 }
 
 void print_rows(const std::vector<Row>& rows) {
-  for (const Row& row : rows) std::cout << fmt::format("  {:<24}{}\n", row.name, row.value);
+  for (const Row& row : rows) std::cout << fmt::format("  {:<23} {}\n", row.name, row.value);
 }
 
 // Whether the terminal's locale is one of UTF-8; the first of these that is set counts.

@@ -88,6 +88,54 @@ TEST(Breeches, LegsThatMirrorEachOtherMeetInThePlaneBetweenThem) {
   }
 }
 
+// Two legs share flat sides of the base: straight cuts go down to these, in the same plane between the legs.
+TEST(Breeches, LegsThatShareFlatSidesPartSquareToThem) {
+  const std::vector<std::pair<Profile, Profile>> ends{{rounded(400, 300, 30), circle(220)},
+                                                      {rounded(400, 300, 30), rounded(200, 260, 20)},
+                                                      {rounded(400, 300, 0), circle(220)}};
+  for (const auto& [base, top] : ends) {
+    for (const Contact contact : {Contact::clear, Contact::full}) {
+      const Breech b = breech(base, {leg(top, {210, 0, 480}), leg(top, {-210, 0, 480})}, contact);
+      const Made m = made(b, of_sheet(2));
+      EXPECT_TRUE(m.passed());
+      ASSERT_EQ(m.joints.size(), 1U);
+      EXPECT_LT(m.joints.front().allowed, 1e-6);
+      const Form& f = m.form(0);
+      const double layer = contact == Contact::clear ? 2 : 0;
+      int flat = 0;
+      for (int i = 0; i < 240; ++i) {
+        const double u = f.from() + two_pi * (i + 0.41) / 240;
+        const Ruling r = ruling_at(f.wall, u);
+        const Vec3 foot = r.c + f.whole_rim(EndName::base)(u).s * r.e;
+        EXPECT_EQ(is_cut(f, u), foot.x < 0) << u;
+        if (foot.x >= 0) continue;
+        EXPECT_NEAR(edge(f, layer, u).x, 0, 1e-8) << u;
+        flat += std::abs(r.n.x) < 1e-9 ? 1 : 0;
+      }
+      EXPECT_GT(flat, 10);
+    }
+  }
+  // Tops of other sizes whose flats lie in the same planes, 1 in 12: the straight cuts stand square to the
+  // sides.
+  const Breech b =
+      breech(rounded(400, 300, 30), {leg(circle(220), {210, 0, 480}), leg(circle(200), {-250, 0, 600})});
+  const Made m = made(b, of_sheet(2));
+  EXPECT_TRUE(m.passed());
+  ASSERT_EQ(m.pieces.size(), 2U);
+  double parts_at = HUGE_VAL;
+  for (size_t k = 0; k < 2; ++k) {
+    const Form& f = m.form(k);
+    for (int i = 0; i < 480; ++i) {
+      const double u = f.from() + two_pi * (i + 0.41) / 480;
+      const Ruling r = ruling_at(f.wall, u);
+      if (std::abs(r.n.x) > 1e-9 || !is_cut(f, u)) continue;
+      if (parts_at == HUGE_VAL) parts_at = edge(f, 2, u).x;
+      EXPECT_NEAR(edge(f, 2, u).x, parts_at, 1e-8);
+    }
+  }
+  EXPECT_LT(std::abs(parts_at), 200);
+}
+
 TEST(Breeches, TwoConesOnOneCircleMeetInAPlane) {
   const Breech b = breech(circle(400), {leg(circle(250), {200, 30, 500}), leg(circle(180), {-260, 90, 430})},
                           Contact::size_face);
@@ -202,6 +250,10 @@ TEST(Breeches, ThatCannotBeAreRefusedByName) {
       refusal(breech(circle(400), {leg(circle(250), {60, 0, 500}), leg(circle(250), {-60, 0, 500})}));
   EXPECT_EQ(within.key, "legs.1.centre");
   EXPECT_NE(within.reason.in({}).find("within another leg"), std::string::npos);
+  const auto corner = refusal(
+      breech(rounded(400, 300, 0), {leg(circle(220), {210, 20, 480}), leg(circle(180), {-210, -30, 480})}));
+  EXPECT_EQ(corner.key, "legs.1.centre");
+  EXPECT_NE(corner.reason.in({}).find("sharp corner"), std::string::npos);
 }
 
 TEST(RandomBreeches, AreProvedOrRefusedWithAReason) {
@@ -227,6 +279,13 @@ TEST(RandomBreeches, AreProvedOrRefusedWithAReason) {
       b.legs.push_back(l);
     }
     if (random.one_in(2)) b.contact = random.one_in(2) ? Contact::full : Contact::size_face;
+    if (i % 8 == 7) {  // two on a rectangle, in line with its sides
+      b.base.profile = rounded(d, d * 0.8, d * random.between(0.1, 0.3));
+      const Profile top = circle(d * random.between(0.3, 0.7));
+      const double out = d * random.between(0.5, 0.8);
+      const double high = d * random.between(0.8, 1.6);
+      b.legs = {leg(top, {out, 0, high}), leg(top, {-out, 0, high})};
+    }
     SCOPED_TRACE("breech " + std::to_string(i));
     try {
       const Made m = made(b, of_sheet(random.one_in(5) ? 0 : random.between(0.5, 5), random.face()));

@@ -11,6 +11,18 @@ constexpr double at_base = 1e-8;    // of the size: what is met there is the pro
 constexpr double near_foot = 1e-4;  // of the size: there both legs all but touch
 constexpr double apart = 4e-3;      // of u: nearer to a foot both legs all but touch, and rounding counts
 
+// Where a stretch of a crotch ends: the ruling, and how far along it. Where a flat side of the base lies in
+// one plane with one of the other leg it is the place at which the borders of both flats cross, and from
+// there a straight cut goes down to the side, square to it. (7)
+struct CrotchFoot {
+  double u = 0;
+  double s = 0;
+  std::optional<RimPiece> straight = {};
+};
+struct CrotchRun {
+  CrotchFoot from, to;
+};
+
 // Finds the stretches on the layer that has the profile: there both legs start on one curve, and at the
 // feet of the crotch all their layers have a common normal. (3)
 class Feet {
@@ -19,10 +31,12 @@ class Feet {
       : leg_(leg),
         layer_(size_layer(leg.form(), leg.end().end)),
         asked_(by_size(leg.end())),
-        on_(leg.form(), asked_) {}
+        on_(leg.form(), asked_) {
+    find_corners();
+  }
 
   // From foot to foot, but for where they run together.
-  [[nodiscard]] std::vector<std::pair<double, double>> stretches() const {
+  [[nodiscard]] std::vector<CrotchRun> stretches() const {
     constexpr int looks = 360;
     const double from = leg_.form().wall.front().from;
     const auto at = [&](int i) { return from + two_pi * (i + 0.5) / looks; };
@@ -35,14 +49,14 @@ class Feet {
     const auto first = std::find(met.begin(), met.end(), false);
     if (first == met.end()) refuse_within();
     const int start = static_cast<int>(first - met.begin());
-    std::vector<std::pair<double, double>> all;
+    std::vector<CrotchRun> all;
     for (int i = start; i < start + looks; ++i) {
       const bool now = met[static_cast<size_t>(i % looks)];
       const bool next = met[static_cast<size_t>((i + 1) % looks)];
       if (now == next) continue;
-      const double foot = refined(between(at(i), at(i + 1), now), now ? 1 : -1);
-      if (next) all.emplace_back(foot, foot);
-      if (now) all.back().second = foot;
+      const CrotchFoot foot = foot_between(at(i), at(i + 1), now);
+      if (next) all.push_back({foot, foot});
+      if (now) all.back().to = foot;
     }
     return all;
   }
@@ -51,6 +65,27 @@ class Feet {
   static EndBody by_size(EndBody end) {
     end.contact = Contact::size_face;
     return end;
+  }
+
+  // The other's wall where it turns about a sharp corner of the base.
+  void find_corners() {
+    const Neighbour& body = on_.face().body();
+    if (!body.form) return;
+    const Form& f = *body.form;
+    const auto at = [&](const WallPiece& w, double u) {
+      const Ruling r = w.ruling(u);
+      return r.c + layer_ * r.n + f.whole_rim(leg_.end().end)(u).s * r.e;
+    };
+    for (const WallPiece& w : f.wall) {
+      const double little = within::beside * f.size;
+      const Vec3 corner = at(w, w.from);
+      const auto stands_still = [&](double u) { return norm(at(w, u) - corner) <= little; };
+      if (!stands_still(w.to) || !stands_still((w.from + w.to) / 2)) continue;
+      for (const double share : {0.0, 0.25, 0.5, 0.75, 1.0}) {
+        const double u = w.from + share * (w.to - w.from);
+        at_corners_.emplace_back(body.stands.place(at(w, u)), body.stands.way(w.ruling(u).n));
+      }
+    }
   }
 
   // How far above the profile a ruling last runs out of the other leg; 0 where it does not.
@@ -69,22 +104,128 @@ class Feet {
     return 0;
   }
 
-  [[nodiscard]] double between(double a, double b, bool at_a) const {
+  [[nodiscard]] CrotchFoot foot_between(double a, double b, bool at_a) const {
     for (int i = 0; i < 60 && b - a > within::digit * std::max(1.0, std::abs(b)); ++i) {
       const double m = (a + b) / 2;
       ((above(m) > 0) == at_a ? a : b) = m;
     }
+    const double outwards = at_a ? 1 : -1;
     // At a foot it comes down to the profile.
-    if (above(at_a ? a : b) > 100 * at_base * leg_.form().size) refuse_pocket(a);
-    return (a + b) / 2;
+    const double left = above(at_a ? a : b);
+    if (left > 100 * at_base * leg_.form().size) {
+      if (const auto shared = on_shared_side(a, outwards, left)) return *shared;
+      refuse_at_corner(a);
+      refuse_pocket(a);
+    }
+    const double u = refined((a + b) / 2, outwards);
+    refuse_at_corner(u);
+    return {u, leg_.whole(u).s, {}};
+  }
+
+  // A corner of the wall close to a ruling, beyond which a flat lies in one plane with one of the other leg.
+  [[nodiscard]] std::optional<double> shared_from(double u, double outwards) const {
+    constexpr double near = 1e-3;
+    for (const WallPiece& w : leg_.form().wall) {
+      const double corner = w.from + two_pi * std::round((u - w.from) / two_pi);
+      if (std::abs(corner - u) < near && std::abs(leads_out(corner + outwards * near)) < within::same)
+        return corner;
+    }
+    return std::nullopt;
+  }
+
+  // The other border of the flat that begins at one: it may be known in parts.
+  [[nodiscard]] double far_border(double border, double outwards) const {
+    double end = border;
+    for (size_t part = 0; part < leg_.form().wall.size(); ++part) {
+      const double before = end;
+      for (const WallPiece& w : leg_.form().wall) {
+        const double near = outwards > 0 ? w.from : w.to;
+        const double far = outwards > 0 ? w.to : w.from;
+        const double turn = two_pi * std::round((end - near) / two_pi);
+        if (std::abs(near + turn - end) > within::rounding) continue;
+        if (std::abs(leads_out((near + far) / 2 + turn)) >= within::same) continue;
+        end = far + turn;
+        break;
+      }
+      if (end == before) break;
+    }
+    return end;
+  }
+
+  // (7)
+  [[nodiscard]] std::optional<CrotchFoot> on_shared_side(double u, double outwards, double left) const {
+    const auto corner = shared_from(u, outwards);
+    if (!corner) return std::nullopt;
+    const Ruling border = leg_.ruling(*corner);
+    const auto crossed = crossing(border, leg_.whole(*corner).s - leg_.sense() * left);
+    if (!crossed) return std::nullopt;
+    const Vec3 at = border.c + *crossed * border.e;
+    const auto side_at = [&](double v) {
+      const Ruling r = leg_.ruling(v);
+      return r.c + leg_.whole(v).s * r.e;
+    };
+    const double end = far_border(*corner, outwards);
+    const double inwards = within::same * outwards;
+    const Vec3 side = unit(side_at(end - inwards) - side_at(*corner + inwards));
+    const auto short_of = [&](double v) { return dot(at - side_at(v), side); };
+    if (short_of(*corner + inwards) * short_of(end - inwards) >= 0) refuse_no_foot(u);
+    const double down =
+        root(short_of, std::min(*corner, end) + within::same, std::max(*corner, end) - within::same);
+    return CrotchFoot{*corner, *crossed, straight_cut(*corner, down, at, side)};
+  }
+
+  // From a place of a flat square to its side.
+  [[nodiscard]] RimPiece straight_cut(double a, double b, Vec3 at, Vec3 side) const {
+    const double from = std::min(a, b);
+    const double to = std::max(a, b);
+    return {from, to, [wall = leg_.form().wall, from, to, at, side](double u) {
+              // The flat's own ruling where another stretch of the wall begins.
+              const double inside = std::clamp(u, from + within::same, to - within::same);
+              const double turns = std::floor((inside - wall.front().from) / two_pi) * two_pi;
+              const auto piece = std::find_if(wall.begin(), wall.end() - 1,
+                                              [&](const WallPiece& w) { return inside - turns <= w.to; });
+              const Ruling r = piece->ruling(u - turns);
+              const double along = dot(r.e, side);
+              const double s = dot(at - r.c, side) / along;
+              return Cut{s, -dot(r.dc + s * r.de, side) / along};
+            }};
+  }
+
+  // How far along the border of a flat that of the other leg's crosses it: in one plane, the nearest to where
+  // rulings beside it are cut.
+  [[nodiscard]] std::optional<double> crossing(const Ruling& own, double about) const {
+    const Neighbour& body = on_.face().body();
+    const double size = leg_.form().size;
+    std::optional<double> best;
+    if (!body.form) return best;
+    for (const WallPiece& w : body.form->wall) {
+      const Ruling r = w.ruling(w.from);
+      const Vec3 c = body.stands.place(r.c);
+      const Vec3 e = body.stands.way(r.e);
+      if (std::abs(dot(own.n, e)) > within::same || std::abs(dot(own.n, c - own.c)) > within::same * size)
+        continue;
+      const Vec3 across = cross(own.n, e);
+      if (std::abs(dot(across, own.e)) < within::beside) continue;
+      const double s = dot(across, c - own.c) / dot(across, own.e);
+      if (!best || std::abs(s - about) < std::abs(*best - about)) best = s;
+    }
+    constexpr double close = 1e-3;  // of the size: rulings beside the border are cut as it is
+    return best && std::abs(*best - about) < close * size ? best : std::nullopt;
   }
 
   // (3): how far a ruling leads out of the other leg where both start.
   [[nodiscard]] double leads_out(double u) const {
     const Ruling r = on_.ruling(u);
-    const auto other = on_.face().from(r.c + layer_ * r.n + on_.whole(u).s * r.e);
+    const Vec3 at = r.c + layer_ * r.n + on_.whole(u).s * r.e;
+    const auto other = on_.face().from(at);
     if (!other) refuse_apart(u);
-    return -on_.sense() * dot(other->second, r.e);
+    double out = -on_.sense() * dot(other->second, r.e);
+    // About a sharp corner of the base it leads out of the other where it does so on one of its sides.
+    for (const auto& [corner, normal] : at_corners_) {
+      if (norm(corner - at) < within::beside * leg_.form().size)
+        out = std::max(out, -on_.sense() * dot(normal, r.e));
+    }
+    return out;
   }
   // outwards  the way in u in which rulings are no longer cut
   [[nodiscard]] double refined(double foot, double outwards) const {
@@ -93,14 +234,8 @@ class Feet {
     for (double step = first; step < 0.1; step *= 2) {
       if (out(foot - step) * out(foot + step) < 0) return root(out, foot - step, foot + step);
     }
-    // Beyond a corner of the wall a flat may begin that lies in one plane with one of the other leg, and
-    // goes another way from there.
-    constexpr double near = 1e-3;
-    for (const WallPiece& w : leg_.form().wall) {
-      const double corner = w.from + two_pi * std::round((foot - w.from) / two_pi);
-      if (std::abs(corner - foot) < near && std::abs(leads_out(corner + outwards * near)) < within::same)
-        return corner;
-    }
+    // Flats that go their own ways from there.
+    if (const auto corner = shared_from(foot, outwards)) return *corner;
     refuse_no_foot(foot);
   }
 
@@ -109,6 +244,18 @@ class Feet {
                    .key = leg_.end().key,
                    .found = leg_.end().body + ", at " + leg_.plan(u),
                    .allowed = "legs on one base, their sizes on the same face there"});
+  }
+  void refuse_at_corner(double u) const {
+    const Ruling r = on_.ruling(u);
+    const Vec3 at = r.c + layer_ * r.n + on_.whole(u).s * r.e;
+    for (const auto& [corner, normal] : at_corners_) {
+      if (norm(corner - at) > within::beside * leg_.form().size) continue;
+      throw Refusal(
+          {.reason = "parts from another leg at a sharp corner of the base, along one line up from it",
+           .key = leg_.end().key,
+           .found = leg_.end().body + ", at " + leg_.plan(u),
+           .advice = "give the base a corner radius, or lean the legs another way"});
+    }
   }
   [[noreturn]] void refuse_pocket(double u) const {
     throw Refusal(
@@ -145,13 +292,15 @@ class Feet {
   double layer_;
   EndBody asked_;
   EndOnFace on_;
+  std::vector<std::pair<Vec3, Vec3>> at_corners_;  // a place, and a normal there
 };
 
 // From a foot, which is known, to where the cut is: a polynomial through both. (4)
-RimPiece foot_piece(const EndOnFace& leg, const RimPiece& next, double foot, double near) {
+RimPiece foot_piece(const RimPiece& next, const CrotchFoot& at, double near) {
+  const double foot = at.u;
   const double way = near - foot;
   std::vector<double> us{foot};
-  std::vector<double> values{leg.whole(foot).s};
+  std::vector<double> values{at.s};
   // Over a short way a few places do, and carry less rounding into it.
   constexpr double is_short = 1e-3;
   const std::vector<double> parts = std::abs(way) < is_short
@@ -200,7 +349,9 @@ bool is_smooth(const EndOnFace& leg, double foot, double way) {
 }
 
 // One stretch, its feet known.
-std::vector<RimPiece> crotch(const EndOnFace& leg, double from, double to) {
+std::vector<RimPiece> crotch(const EndOnFace& leg, const CrotchRun& stretch) {
+  const double from = stretch.from.u;
+  const double to = stretch.to.u;
   double near = std::min(apart, (to - from) / 16);
   constexpr double nearest = 1e-5;
   while (near > nearest && !(is_smooth(leg, from, 5 * near) && is_smooth(leg, to, -5 * near))) near /= 2;
@@ -212,10 +363,12 @@ std::vector<RimPiece> crotch(const EndOnFace& leg, double from, double to) {
       near = room / 6;
       continue;
     }
-    const RimPiece first = foot_piece(leg, pieces.front(), from, from + near);
-    const RimPiece last = foot_piece(leg, pieces.back(), to, to - near);
+    const RimPiece first = foot_piece(pieces.front(), stretch.from, from + near);
+    const RimPiece last = foot_piece(pieces.back(), stretch.to, to - near);
     pieces.insert(pieces.begin(), first);
     pieces.push_back(last);
+    if (stretch.from.straight) pieces.insert(pieces.begin(), *stretch.from.straight);
+    if (stretch.to.straight) pieces.push_back(*stretch.to.straight);
     return pieces;
   }
 }
@@ -256,7 +409,7 @@ void sort_breaks(std::vector<double>& breaks, double from, double to) {
 
 std::vector<std::vector<RimPiece>> crotches_of(const EndOnFace& leg) {
   std::vector<std::vector<RimPiece>> all;
-  for (const auto& [from, to] : Feet(leg).stretches()) all.push_back(crotch(leg, from, to));
+  for (const CrotchRun& stretch : Feet(leg).stretches()) all.push_back(crotch(leg, stretch));
   return all;
 }
 

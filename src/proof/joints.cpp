@@ -382,9 +382,10 @@ class EdgesHeld {
       const auto [place, off] = place_at(chart, at(i));
       // Where walls that cut each other all but touch, what is rounding across them is more along them.
       // breech.md (5)
-      const bool crossing = joint_.kind == JointKind::crotch;
-      const double allowed =
-          exact_ + (crossing ? within::rounding * size_ / std::sin(place.walls.radians()) : 0);
+      // In one plane the cut between them is straight.
+      const double sine = std::sin(place.walls.radians());
+      const bool crossing = joint_.kind == JointKind::crotch && sine > within::beside;
+      const double allowed = exact_ + (crossing ? within::rounding * size_ / sine : 0);
       meets_ = meets_ && off <= allowed;
       if (!(off <= joint_.distance)) {
         joint_.distance = off;

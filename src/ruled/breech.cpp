@@ -12,15 +12,6 @@ constexpr size_t most_legs = 4;
 void check_legs(const Breech& b) {
   if (b.legs.size() < 2 || b.legs.size() > most_legs)
     refuse("legs", "are too few or too many", std::to_string(b.legs.size()), "2 to 4");
-  const Profile& base = b.base.profile;
-  const bool cornered = base.kind == ProfileKind::rectangle || base.kind == ProfileKind::polygon ||
-                        base.kind == ProfileKind::polyline;
-  if (cornered && base.corner_radius == 0)
-    throw Refusal({.reason = "is 0, but about a sharp corner of the base nothing says where legs part",
-                   .key = base.key.ends_with(".profile") ? base.key + ".corner_radius" : "base.corner_radius",
-                   .found = shown_mm(0),
-                   .allowed = "more than 0",
-                   .advice = "give the radius to which the corners are bent"});
   for (size_t i = 0; i < b.legs.size(); ++i) {
     const std::string key = "legs." + std::to_string(i + 1) + ".centre";
     if (!b.legs[i].centre)
