@@ -363,6 +363,8 @@ struct RoundHole {
 [[nodiscard]] double area(const Blank& blank);            ///< mm2, without its openings
 [[nodiscard]] double outline_length(const Blank& blank);  ///< mm
 [[nodiscard]] double cut_length(const Blank& blank);      ///< outline and openings, mm
+/// Of an edge as cut: what openings that run over it leave, mm.
+[[nodiscard]] double left_of_edge(const Blank& blank, const Edge& edge);
 [[nodiscard]] double joint_length(const Blank& blank);    ///< length of the seam as cut, mm
 [[nodiscard]] Rectangle as_laid(const Blank& blank);
 [[nodiscard]] Rectangle smallest_rectangle(const Blank& blank);  ///< the smallest rectangle, width >= height

@@ -93,18 +93,6 @@ Outlines left_by(const Blank& b, const Outline& line, const std::vector<BlankOpe
   }
 }
 
-// How much of an edge as cut the notched outline has left.
-double left_of_edge(const Blank& b, const Edge& e) {
-  double left = 0;
-  for (const Arc& arc : b.notched) {
-    const auto on_edge = [&](double share) {
-      return distance(e.arcs, point_at(arc, share * arc.length)) <= within::beside * b.size;
-    };
-    if (on_edge(0) && on_edge(0.5) && on_edge(1)) left += arc.length;
-  }
-  return left;
-}
-
 // "The seam's start", "the base".
 std::string in_words(const Edge& e) {
   if (e.name == EdgeName::seam_start) return "The seam's start";
@@ -124,18 +112,32 @@ Phrase said_of(const Blank& b, const std::vector<BlankOpening>& notches) {
     text += (i == 0 ? "" : i + 1 < names.size() ? ", " : " and ") + names[i];
   text += std::string(names.size() == 1 ? " runs" : " run") + " over the edge: mark " +
           (names.size() == 1 ? "it" : "them") + " from the cut file or the full-size template.";
+  bool loses = false;
   for (const Edge& e : b.edges) {
     const double whole = length_of(e.arcs);
     const double lost = whole - left_of_edge(b, e);
     const bool added =
         std::any_of(b.tabs.begin(), b.tabs.end(), [&](const EdgeTab& t) { return &b.edges[t.edge] == &e; });
-    if (!added && lost > within::beside * b.size)
-      text += " " + in_words(e) + " loses " + shown_mm(lost, 3) + " of its " + shown_mm(whole, 3) + ".";
+    if (added || lost <= within::beside * b.size) continue;
+    text += " " + in_words(e) + " loses " + shown_mm(lost, 3) + " of its " + shown_mm(whole, 3) + ".";
+    loses = true;
   }
+  if (loses) text += " Other lengths of edges are those before.";
   return text;
 }
 
 }  // namespace
+
+double left_of_edge(const Blank& b, const Edge& e) {
+  double left = 0;
+  for (const Arc& arc : b.notched) {
+    const auto on_edge = [&](double share) {
+      return distance(e.arcs, point_at(arc, share * arc.length)) <= within::beside * b.size;
+    };
+    if (on_edge(0) && on_edge(0.5) && on_edge(1)) left += arc.length;
+  }
+  return left;
+}
 
 void cut_notches(Blank& b) {
   if (b.groups.empty()) return;

@@ -94,6 +94,15 @@ Phrase round_size(double radius, const std::string& on) {
          length(radius, {"axis", "wall", on});
 }
 
+Phrase edge_length(const Blank& b, const Edge& e, const std::string& own) {
+  const double whole = length_of(e.arcs);
+  const Phrase text = length(whole, {"seam start", "seam end", own + " edge as cut"});
+  const double left = b.notches.empty() ? whole : left_of_edge(b, e);
+  if (left > whole - within::beside * b.size) return text;
+  return text + say(", of which openings leave {}",
+                    length(left, {"seam start", "seam end", "what is left of the " + own}));
+}
+
 // A rim that is no single arc: its lengths, and what it was fitted with.
 void add_rims(std::vector<Fact>& rows, const Blank& b) {
   for (const EdgeName name : {EdgeName::base, EdgeName::top}) {
@@ -102,8 +111,7 @@ void add_rims(std::vector<Fact>& rows, const Blank& b) {
     const Arc& arc = e->arcs.front();
     const bool fitted = e->arcs.size() > 1;
     const std::string own = name_of(b, name);
-    rows.push_back({"edge " + own + " as cut",
-                    length(length_of(e->arcs), {"seam start", "seam end", own + " edge as cut"}),
+    rows.push_back({"edge " + own + " as cut", edge_length(b, *e, own),
                     fitted || is_straight(arc) ? RowKind::dimension : RowKind::number});
     rows.push_back({"girth " + own + " neutral", length(e->girth, {"once round", "", "neutral layer"}),
                     RowKind::elsewhere});

@@ -20,6 +20,8 @@ namespace juggler {
 [[nodiscard]] Phrase round_size(double radius, const std::string& on);
 
 /// The rims of a wall by rulings that are no level circles, and its shortest and longest element.
+/// Of an edge as cut: its length, and what openings that run over it leave of that.
+[[nodiscard]] Phrase edge_length(const Blank& blank, const Edge& edge, const std::string& name);
 void add_rims(std::vector<Fact>& rows, const Blank& blank);
 /// The edges as cut on each face; the first by a name where there is but one.
 void add_faces(std::vector<Fact>& rows, const Blank& blank, const std::string& inside = "inside");

@@ -57,15 +57,29 @@ LineStretch between(const SpaceLine& from, const SpaceLine& to) {
   return {length, at, {}, {}};
 }
 
+// The rest of a stretch from a place on, and what comes before it.
+std::pair<LineStretch, LineStretch> parted(const LineStretch& whole, double at) {
+  LineStretch before = whole;
+  LineStretch after = whole;
+  before.length = at;
+  after.length = whole.length - at;
+  after.line = [line = whole.line, at](double s) { return line(at + s); };
+  if (whole.outwards) after.outwards = [outwards = whole.outwards, at](double s) { return outwards(at + s); };
+  if (whole.moves)
+    after.moves = [moves = whole.moves, at](double s, double along) { return moves(at + s, along); };
+  return {before, after};
+}
+
 // The lines of a hole through one wall.
 class Boring {
  public:
   Boring(const PartWall& wall, const SpaceLine& middle, bool far, bool from_outside, const Named& named)
       : wall_(wall), middle_(middle), far_(far), inwards_(from_outside ? -1 : 1), named_(named) {}
 
-  BoredWall through(const std::vector<LineLoop>& loops, Contact contact, double fit) const {
+  BoredWall through(std::vector<LineLoop> loops, Contact contact, double fit) const {
     BoredWall b;
     const bool from_start = loops.front().from_start;
+    if (from_start && !hit(middle_, true)) start_on_metal(loops.front());
     const SpaceLine first = loops.front().stretches.front().line(0);
     const std::optional<LineHit> centre = hit(middle_, from_start);
     if (!centre && !hit(first, from_start)) refuse_miss(wall_, middle_, far_, named_);
@@ -79,6 +93,24 @@ class Boring {
   }
 
  private:
+  // Where the middle lies beyond an edge the outline begins at a line that meets the wall, if there is one.
+  void start_on_metal(LineLoop& loop) const {
+    constexpr int looks = 16;
+    for (size_t i = 0; i < loop.stretches.size(); ++i) {
+      for (int k = 0; k < looks; ++k) {
+        const double at = loop.stretches[i].length * k / looks;
+        if (!hit(loop.stretches[i].line(at), true)) continue;
+        std::rotate(loop.stretches.begin(), loop.stretches.begin() + static_cast<std::ptrdiff_t>(i),
+                    loop.stretches.end());
+        if (k == 0) return;
+        const auto [before, after] = parted(loop.stretches.front(), at);
+        loop.stretches.front() = after;
+        loop.stretches.push_back(before);
+        return;
+      }
+    }
+  }
+
   [[nodiscard]] std::optional<LineHit> hit(const SpaceLine& line, bool from_start) const {
     return wall_hit(wall_, line, far_, inwards_, from_start);
   }
@@ -88,17 +120,12 @@ class Boring {
   [[nodiscard]] TrackHit first_hit(const LineLoop& loop, const std::optional<LineHit>& centre,
                                    Attached& attached) const {
     const SpaceLine start = loop.stretches.front().line(0);
-    if (centre && !loop.from_start) {
+    if (centre) {
       const LineStretch way = between(middle_, start);
       if (way.length == 0) return {*centre, 0};
       return Track(wall_, way, {*centre, 0}, attached, named_).last();
     }
-    if (const auto own = hit(start, loop.from_start)) {
-      if (!centre) return {*own, 0};
-      // On the flat of the place where the middle lies.
-      const LineStretch way = between(middle_, start);
-      return Track(wall_, way, {*centre, 0}, attached, named_).last();
-    }
+    if (const auto own = hit(start, loop.from_start)) return {*own, 0};
     refuse_bore(named_, "misses the wall", place_of(start), "move it, or give it another direction");
   }
 

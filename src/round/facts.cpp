@@ -22,7 +22,7 @@ void add_cone(std::vector<Fact>& rows, const ConeNumbers& c, const Blank& b) {
       rows.push_back({"chord " + name, length(chord, {"seam start", "seam end", "chord of the " + name}),
                       RowKind::dimension});
     }
-    rows.push_back({"edge " + name + " as cut", length(length_of(e->arcs), along),
+    rows.push_back({"edge " + name + " as cut", edge_length(b, *e, name),
                     is_straight(e->arcs.front()) ? RowKind::dimension : RowKind::number});
     rows.push_back({"girth " + name + " neutral", length(e->girth, {"once round", "", "neutral layer"}),
                     RowKind::elsewhere});
