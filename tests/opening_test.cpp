@@ -337,6 +337,34 @@ TEST(Openings, RunOverEdgesAndTheSeam) {
   EXPECT_EQ(notched(bore).notches.size(), 2U);
 }
 
+// A disc that runs over the base's edge by 20, and holes above and beside it.
+TEST(Openings, MetalBesideNotchesIsMeasured) {
+  const Opening notch = round_opening(60, OpeningHow::laid, 90, 10);
+  const auto made = [&](const Opening& hole) {
+    Opening own = hole;
+    own.name = "hole";
+    own.key = "opening.2";
+    return make_blank(drum(600, 500), sheet_of(3), {}, with({notch, own}));
+  };
+  const Blank above = made(round_opening(20, OpeningHow::laid, 90, 55));
+  ASSERT_EQ(above.groups.size(), 2U);
+  for (const OpeningGroup& g : above.groups) {
+    ASSERT_TRUE(g.opening);
+    EXPECT_NEAR(g.opening->width, 45 - 30 - 10, 1e-9);
+  }
+  // The notch is nearest to the seam's edge, a quarter of the girth away.
+  ASSERT_TRUE(above.groups[0].edge);
+  EXPECT_NEAR(above.groups[0].edge->width, pi * 603 / 4 - 30, 1e-6);
+  EXPECT_TRUE(above.warnings.empty());
+  const Blank close = made(round_opening(20, OpeningHow::laid, 90, 52));
+  ASSERT_FALSE(close.warnings.empty());
+  EXPECT_NE(close.warnings.front().in({}).find("below the limit"), std::string::npos);
+  Opening over = round_opening(20, OpeningHow::laid, 90, 42);
+  over.name = "hole";
+  over.key = "opening.2";
+  EXPECT_NE(refused(drum(600, 500), {notch, over}).find("hole meets sight"), std::string::npos);
+}
+
 TEST(Openings, WhatFallsOutIsRefused) {
   Opening slot = rectangle(40, 700, 0, OpeningHow::laid, 90, 250);
   EXPECT_EQ(refused(drum(600, 500), {slot}), "opening.1: sight cuts the blank in pieces that fall apart");

@@ -115,7 +115,7 @@ class Webs {
       if (b_.edges[i].name == EdgeName::seam_start) start_.add(arcs, i);
       if (b_.edges[i].name == EdgeName::seam_end) end_.add(arcs, i);
     }
-    for (size_t i = 0; i < b_.openings.size(); ++i) openings_.add(b_.openings[i].outline, i);
+    for (size_t i = 0; i < cuts(); ++i) openings_.add(cut_out(i).outline, i);
     add_borders();
     for (Neighbours* n : {&edges_, &start_, &end_, &openings_, &borders_}) n->ready();
     below_.resize(b_.groups.size());
@@ -123,6 +123,7 @@ class Webs {
 
   void check() {
     for (size_t i = 0; i < b_.openings.size(); ++i) check_one(i);
+    for (size_t i = b_.openings.size(); i < cuts(); ++i) check_notch(i);
     for (size_t i = 0; i < b_.groups.size(); ++i) warn(i);
   }
 
@@ -131,6 +132,12 @@ class Webs {
     int webs = 0, edges = 0;
     std::map<std::string, std::pair<std::string, bool>> bends;  // the first member, and whether it lies on it
   };
+
+  // Openings, and after them those that run over an edge.
+  [[nodiscard]] size_t cuts() const { return b_.openings.size() + b_.notches.size(); }
+  [[nodiscard]] const BlankOpening& cut_out(size_t i) const {
+    return i < b_.openings.size() ? b_.openings[i] : b_.notches[i - b_.openings.size()];
+  }
 
   // An edge as it is cut: with what is added beyond it.
   [[nodiscard]] const std::vector<Arc>& cut_arcs(size_t i) const {
@@ -175,6 +182,24 @@ class Webs {
     look_at_bends(o, g, box);
   }
 
+  // What runs over an edge has metal between it and the others.
+  void check_notch(size_t i) {
+    const BlankOpening& o = cut_out(i);
+    OpeningGroup& g = b_.groups[static_cast<size_t>(o.group)];
+    const Box box = box_about(o.outline);
+    for (const Edge& e : b_.edges) {
+      const Nearest web = nearest_of(o.outline, e.arcs);
+      if (web.distance <= touching(g) || !is_metal(web)) continue;
+      if (web.distance < g.least_web) ++below_[static_cast<size_t>(o.group)].edges;
+      keep(g.edge, {web.distance, name_of(b_, o), label_of(e), web.on_a});
+    }
+    measure_openings(o, g, box, i);
+    look_at_bends(o, g, box);
+  }
+  [[nodiscard]] bool is_metal(const Nearest& web) const {
+    return contains(outline_, 0.5 * (web.on_a + web.on_b));
+  }
+
   // No metal is left where outlines come nearer than they are known.
   [[nodiscard]] double touching(const OpeningGroup& g) const {
     return within::same * b_.size + g.fit_error + b_.fit_error;
@@ -209,7 +234,7 @@ class Webs {
 
   void refuse_within(const BlankOpening& o, const Box& box, size_t self) const {
     openings_.for_each_about(box, [&](size_t k) {
-      const BlankOpening& other = b_.openings[k];
+      const BlankOpening& other = cut_out(k);
       if (k == self) return;
       if (contains(other.outline, o.outline.front().start) ||
           contains(o.outline, other.outline.front().start))
@@ -222,7 +247,7 @@ class Webs {
     const auto found = openings_.nearest_to(o.outline, box, self, limit);
     if (!found || found->web.distance > 0) refuse_within(o, box, self);
     if (!found) return;
-    const BlankOpening& other = b_.openings[found->other];
+    const BlankOpening& other = cut_out(found->other);
     if (found->web.distance <= touching(g))
       refuse(o, "meets " + name_of(b_, other), found->web.on_a, "move them apart, or join them in one form");
     if (found->web.distance < g.least_web) ++below_[static_cast<size_t>(o.group)].webs;
