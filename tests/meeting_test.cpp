@@ -93,6 +93,71 @@ TEST(Meeting, PipesOnPipesAreTheClosedForm) {
   }
 }
 
+Part tube(const std::string& name, const Tube& sizes) {
+  Part p;
+  p.name = name;
+  p.shape = "tube";
+  p.asked = sizes;
+  p.sheet = sheet_of(0);
+  return p;
+}
+
+// A tube is opened on one face, but all of its wall meets: a rectangular one square to a pipe, a round one
+// like a pipe of its thickness.
+TEST(Meeting, TubesMeetWithAllLayersOfTheirWall) {
+  for (const Face opened : {Face::inside, Face::middle, Face::outside}) {
+    Tube sizes{.width = 120, .depth = 80, .corner_radius = 8, .wall_thickness = 4, .length = 700};
+    sizes.opened_on = opened;
+    Part leg = tube("branch", sizes);
+    leg.place = on_main(600, 40, 0, 30);
+    const Met met = developed({pipe("main", 600, 1200, 3), leg}, {joint(Fit::set_on, 1.5)});
+    EXPECT_TRUE(met.passed());
+    const Form& f = *met.of("branch").formed->form;
+    for (int i = 0; i < 96; ++i) {
+      const double u = f.from() + (f.to() - f.from()) * (i + 0.37) / 96;
+      const Ruling r = ruling_at(f.wall, u);
+      double asked = 0;
+      for (int n = 0; n <= 4000; ++n) {
+        const double y = 30 - (r.c + n / 1000.0 * r.n).y;
+        asked = std::max(asked, std::sqrt(304.5 * 304.5 - y * y));
+      }
+      EXPECT_NEAR(f.base(u).s + r.c.z, asked, 1e-6) << u;
+    }
+    const double in = opened == Face::inside ? 4 : opened == Face::middle ? 2 : 0;
+    EXPECT_NEAR(edge(met.of("branch").blank, EdgeName::top)->girth,
+                2 * (120 + 80 - 4 * in) - (8 - 2 * pi) * (8 - in), 1e-9);
+  }
+  Tube round{.diameter = 168.3, .wall_thickness = 7.1, .length = 700};
+  Part leg = tube("branch", round);
+  leg.place = on_main(600, 40, 35, 20);
+  Part same = pipe("branch", 168.3, 700, 7.1, Face::outside);
+  same.place = leg.place;
+  const Met one = developed({pipe("main", 600, 1200, 3), leg}, {joint(Fit::set_on, 1)});
+  const Met other = developed({pipe("main", 600, 1200, 3), same}, {joint(Fit::set_on, 1)});
+  EXPECT_TRUE(one.passed());
+  for (int i = 0; i < 24; ++i) {
+    const double u = two_pi * (i + 0.37) / 24;
+    EXPECT_NEAR(one.of("branch").formed->form->base(u).s, other.of("branch").formed->form->base(u).s, 1e-9);
+  }
+  EXPECT_NEAR(area(one.of("main").blank), area(other.of("main").blank), 1e-6);
+  // A hole goes round the corner of a post.
+  Tube post{.side = 150, .corner_radius = 12, .wall_thickness = 5, .length = 900};
+  Part main = tube("main", post);
+  Part arm = pipe("branch", 60, 400, 2);
+  arm.place = on_main(450, 45, 0, 0);
+  const Met corner = developed({main, arm}, {joint(Fit::set_in)});
+  EXPECT_TRUE(corner.passed());
+  ASSERT_EQ(corner.joints.size(), 1U);
+  EXPECT_TRUE(corner.joints.front().hole_length);
+  post.corner_radius = 3;
+  try {
+    (void)developed({tube("main", post), arm}, {joint(Fit::set_in)});
+    ADD_FAILURE() << "no layers are parallel about corners sharper than the wall";
+  } catch (const Refusal& r) {
+    EXPECT_EQ(r.text().key, "corner_radius");
+  }
+}
+
 // Where a line first comes through a wall, by its triangles.
 double through_mesh(const Form& main, double layer, Vec3 at, Vec3 way) {
   constexpr int round = 720;

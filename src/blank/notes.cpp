@@ -115,7 +115,7 @@ void add_notes(Blank& b, const Form& f, const Seam& seam) {
            "one piece of " + shown_degrees(turned_in_all(b), 1), "more pieces",
            "divide it into more pieces, or leave out its lap or stock");
   }
-  if (f.thickness == 0) return;
+  if (f.thickness == 0 || f.finished) return;
   const double base = least_inside_radius(f, EndName::base);
   const double top = least_inside_radius(f, EndName::top);
   warn_of_tight_rolling(b, f, EndName::base, base);

@@ -111,7 +111,17 @@ class SmoothRun {
 
  private:
   static void append(FittedArcs& all, const FittedArcs& part) {
-    all.arcs.insert(all.arcs.end(), part.arcs.begin(), part.arcs.end());
+    for (const Arc& arc : part.arcs) {
+      // A straight rim goes on straight from stretch to stretch of the wall.
+      const bool goes_on = !all.arcs.empty() && is_straight(arc) && is_straight(all.arcs.back()) &&
+                           std::abs(std::remainder((arc.heading - all.arcs.back().heading).radians(),
+                                                   two_pi)) < within::same;
+      if (goes_on) {
+        all.arcs.back().length += arc.length;
+      } else {
+        all.arcs.push_back(arc);
+      }
+    }
     all.error = std::max(all.error, part.error);
   }
   [[nodiscard]] static bool runs_on(const RimCurve& before, const RimCurve& after) {

@@ -13,6 +13,9 @@ namespace juggler {
 /// The face that a tube is opened on: a round one is a cylinder.
 [[nodiscard]] Formed form_tube(const Part& part, const Tube& tube);
 
+/// What is said of a tube, however it is formed.
+void say_of_tube(Formed& formed, const Part& part, const Tube& tube);
+
 /// A body of faces and zones, in what all of them share; what its proof holds it against.
 [[nodiscard]] Formed form_body(const Part& part, Body body,
                                const std::function<GivenMiss(std::vector<FormedFace>)>& given);

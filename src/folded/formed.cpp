@@ -95,14 +95,18 @@ Formed form_tube(const Part& part, const Tube& tube) {
   };
   Formed formed = tube.round() ? form_round(part, cylinder_of(tube), round, name_of(tube.opened_on))
                                : form_body(part, body_of(tube, hand), flat);
+  say_of_tube(formed, part, tube);
+  return formed;
+}
+
+void say_of_tube(Formed& formed, const Part& part, const Tube& tube) {
   formed.thickness = *tube.wall_thickness;
   formed.metal_share = metal_share(tube);
   formed.joints_made = false;
-  formed.top = top_of({}, *tube.length, hand);
+  formed.top = top_of({}, *tube.length, part.making.hand);
   formed.laid_out_by = std::string("opened on its ") + name_of(tube.opened_on);
   formed.says.asked = [=]() { return asked_facts(part, tube); };
   formed.says.part = [=](const Blank&) { return tube_record(part, tube); };
-  return formed;
 }
 
 }  // namespace juggler

@@ -352,7 +352,7 @@ Fact joint_fact(const JointProof& j) {
 std::optional<double> mass_of(const PieceResult& p) {
   const auto& density = p.part.sheet.density;
   if (!density || p.formed->thickness == 0) return std::nullopt;
-  if (p.blank.thickness == p.formed->thickness) return mass(p.blank, *density);
+  if (p.blank.thickness == p.formed->thickness && p.formed->metal_share == 1) return mass(p.blank, *density);
   constexpr double cubic_metre = 1e-9;  // of a cubic millimetre
   return cubic_metre * *density * p.formed->thickness * area(p.blank) * p.formed->metal_share;
 }

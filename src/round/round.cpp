@@ -105,6 +105,7 @@ Form piece_of(const RoundSizes& s, const Sheet& sheet, const Span& span) {
   Form f;
   f.thickness = *sheet.thickness;
   f.neutral_depth = sheet.neutral_factor * f.thickness;
+  f.finished = sheet.finished;
   f.coaxial = s.coaxial();
   f.wall = round_wall(s, span.from - span.before, span.to + span.after);
   f.before = span.before;

@@ -17,7 +17,7 @@ struct Made {
   double thickness = 0;
   double neutral = 0;
   double size = 0;
-  bool round_base = false;
+  bool round_base = false, finished = false;
 };
 
 // A ruling so near to where two stretches meet is meant to be there: slivers of wall have no direction.
@@ -78,6 +78,7 @@ Form form_between(const Made& m, const Span& span) {
   f.turns_back = !m.hull->low.convex() || !m.hull->high.convex();
   f.thickness = m.thickness;
   f.neutral_depth = m.neutral;
+  f.finished = m.finished;
   f.size = m.size;
   f.cutters = m.cutters;
   f.before = span.before;
@@ -174,6 +175,7 @@ Made made_of(const Transition& t, const Sheet& sheet) {
   m.round_base = t.base.profile.kind == ProfileKind::circle;
   m.thickness = *sheet.thickness;
   m.neutral = sheet.neutral_factor * m.thickness;
+  m.finished = sheet.finished;
   const auto plane = [&](EndName end, const EndFrame& frame, double layer,
                          const std::optional<Contact>& asked) {
     const Contact contact = asked.value_or(Contact::size_face);

@@ -5,6 +5,7 @@
 
 #include "blank/laid.h"
 #include "juggler/develop.h"
+#include "tube_wall.h"
 
 namespace juggler {
 namespace {
@@ -19,7 +20,7 @@ Part bare(Part part) {
   part.making = {};
   part.making.hand = hand;
   part.ends.clear();
-  return part;
+  return std::holds_alternative<Tube>(part.asked) ? tube_as_wall(part) : part;
 }
 
 std::vector<Chart> charts_in_space(const Formed& formed) {

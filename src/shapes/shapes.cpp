@@ -5,6 +5,7 @@
 #include "round/round.h"
 #include "ruled/ruled.h"
 #include "stretched/stretched.h"
+#include "tube_wall.h"
 #include "wound/wound.h"
 
 namespace juggler {
@@ -17,7 +18,13 @@ struct Forming {
   Formed operator()(const Panel& s) const { return form_panel(part, s); }
   Formed operator()(const Hopper& s) const { return form_hopper(part, s); }
   Formed operator()(const Net& s) const { return form_net(part, s); }
-  Formed operator()(const Tube& s) const { return form_tube(part, s); }
+  Formed operator()(const Tube& s) const {
+    if (!is_tube_that_meets(part)) return form_tube(part, s);
+    const Part wall = tube_as_wall(part);
+    Formed formed = std::visit(Forming{wall}, wall.asked);
+    say_of_tube(formed, part, s);
+    return formed;
+  }
   Formed operator()(const Transition& s) const { return form_ruled(part, s); }
   Formed operator()(const Flight& s) const { return form_flight(part, s); }
   Formed operator()(const Coil& s) const { return form_coil(part, s); }

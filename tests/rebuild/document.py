@@ -29,7 +29,7 @@ def check_document(faults, drawing, piece, part):
 def check_blank(faults, outline, piece, part):
     blank = piece["blank"]
     density, thickness = (part.get("sheet") or {}).get("density"), piece["thickness"]
-    if density and blank["mass"] is not None and thickness > 0:
+    if density and blank["mass"] is not None and thickness > 0 and part["shape"] != "tube":
         faults.near("mass", blank["area"] * thickness * density * 1e-9, blank["mass"], 1e-9 * blank["mass"])
     # Of all turns, by looks: none is smaller, and one is as small.
     points = [arc.at(i / n) for arc in outline.arcs for n in [1 if arc.radius == math.inf else 40] for i in range(n)]
@@ -268,7 +268,7 @@ def check_webs(faults, drawing, piece):
             if not found - 0.5 * coarse - 1e-4 <= web["width"] <= found + 1e-4:
                 faults.append(f"metal between {group['name']} and the edge: {web['width']:.4f} said, {found:.4f} looked for")
         for key in ("seam_start", "seam_end", "edge"):
-            if group[key]:
+            if group[key] and any(o.get("group") == number for o in piece["openings"]):
                 if min(min(math.dist(p, group[key]["at"]) for p in loop) for loop in loops) > 0.1 * max(1.0, group[key]["width"]):
                     off = min(min(math.dist(p, group[key]["at"]) for p in loop) for loop in loops)
                     if off > 5:
