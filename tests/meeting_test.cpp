@@ -26,6 +26,8 @@ PartPlace on_main(double height, double angle, double tilt, double offset) {
   return p;
 }
 
+Vec3 direction3(double plan) { return {std::cos(plan), std::sin(plan), 0}; }
+
 struct Met {
   std::vector<PieceResult> pieces;
   std::vector<JointProof> joints;
@@ -352,6 +354,61 @@ TEST(RandomMeeting, PairsAreProvedOrRefusedWithAReason) {
     }
   }
   expect_made(made, 450, 1000, draws(1000));
+}
+
+// Hoppers and panels as mains, holes over their bends among them.
+TEST(RandomPairs, OnFoldedMainsAreProvedOrRefused) {
+  Random random(20261204);
+  int made = 0, bends = 0;
+  for (int i = 0; i < draws(120); ++i) {
+    Part main;
+    main.name = "main";
+    main.sheet = sheet_of(random.between(0.8, 4), Face::inside);
+    const double radius = random.between(1, 5) * *main.sheet.thickness;
+    const double factor = random.between(0.3, 0.5);
+    Part branch = pipe("branch", random.between(40, 160), 900, random.between(0.5, 3), random.face());
+    if (random.one_in(2)) {
+      Hopper h;
+      h.base = {random.between(250, 400), random.between(250, 400)};
+      h.top = {random.between(500, 800), random.between(500, 800)};
+      h.height = random.between(450, 700);
+      h.seam = 0;
+      h.bend.radius = radius;
+      h.bend.neutral_factor = factor;
+      main.asked = h;
+      const double hip = 45 + 90 * random.pick(4);
+      branch.place = on_main(*h.height * random.between(0.3, 0.6), hip + random.between(-20, 20),
+                             random.between(-40, 40), random.between(-40, 40));
+    } else {
+      Panel p;
+      const double line = random.between(120, 260);
+      p.profile = {{.line = line}, {.bend = Angle::degrees(random.between(20, 80))}, {.line = line}};
+      p.run = 600;
+      p.sizes_on = PanelFace::right;
+      p.bend.radius = radius;
+      p.bend.neutral_factor = factor;
+      main.asked = p;
+      branch.place = PartPlace{.at = Vec3{line + random.between(-20, 40), -400, random.between(150, 450)}};
+      branch.place->lean = Angle::degrees(90);
+      branch.place->towards = Angle::degrees(270 + random.between(-25, 25));
+      branch.place->at = *branch.place->at + 800 * direction3(branch.place->towards.radians() + pi);
+    }
+    const Fit fit = random.one_in(2) ? Fit::set_on : Fit::set_in;
+    SCOPED_TRACE("pair " + std::to_string(i));
+    try {
+      const Met met = developed({main, branch}, {joint(fit)});
+      EXPECT_TRUE(met.passed());
+      ASSERT_EQ(met.joints.size(), 1U);
+      EXPECT_TRUE(met.joints.front().hole_length);
+      ++made;
+      for (const Phrase& w : met.of("main").blank.warnings)
+        bends += w.in({}).find("lies on bend") != std::string::npos ? 1 : 0;
+    } catch (const Refusal& r) {
+      EXPECT_FALSE(r.text().key.empty()) << r.what();
+    }
+  }
+  expect_made(made, 70, 120, draws(120));
+  expect_made(bends, 30, 120, draws(120));
 }
 
 // --- elbows

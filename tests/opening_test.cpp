@@ -365,6 +365,47 @@ TEST(Openings, MetalBesideNotchesIsMeasured) {
   EXPECT_NE(refused(drum(600, 500), {notch, over}).find("hole meets sight"), std::string::npos);
 }
 
+// Bored at a bend's middle towards its centre: on both plates, which stand at half the angle to the bore, the
+// face that is nearer to the centre comes out of it last.
+TEST(Openings, BoredAcrossABendReachAsFarAsTheNearerFaceSays) {
+  for (const double turn : {90.0, 50.0}) {
+    for (const double radius : {3.0, 18.0}) {
+      for (const double factor : {0.33, 0.5}) {
+        constexpr double t = 2.5, wide = 110;
+        Panel panel;
+        panel.profile = {{.line = 200}, {.bend = Angle::degrees(turn)}, {.line = 200}};
+        panel.run = 400;
+        panel.sizes_on = PanelFace::right;  // the convex side, y = 0 of the first plate
+        panel.bend.radius = radius;
+        panel.bend.neutral_factor = factor;
+        const double half = turn * pi / 360;
+        const double tangent = 200 - (radius + t) * std::tan(half);
+        const double r = radius + factor * t;
+        const Vec2 middle{tangent + r * std::sin(half), radius + t - r * std::cos(half)};
+        Opening o = round_opening(wide, OpeningHow::bored, std::atan2(middle.y, middle.x) * 180 / pi, 200);
+        o.bore.square_to_wall = true;
+        const Blank b = make_blank(panel, sheet_of(t), {}, with({o}, 0.001));
+        EXPECT_TRUE(prove(b, panel, sheet_of(t), {}).passed);
+        ASSERT_EQ(b.openings.size(), 1U);
+        const double on_plate = (wide / 2 - radius * std::sin(half)) / std::cos(half);
+        const Rectangle box = upright_box(b.openings.front().outline);
+        EXPECT_NEAR(box.width, 2 * on_plate + 2 * half * r, 0.004) << turn << " " << radius;
+        EXPECT_NEAR(box.height, wide, 0.004);
+      }
+    }
+  }
+  // Sharp bends have no zone in which layers go over into each other.
+  Panel sharp;
+  sharp.profile = {{.line = 200}, {.bend = Angle::degrees(90)}, {.line = 200}};
+  sharp.run = 400;
+  sharp.sizes_on = PanelFace::right;
+  sharp.bend.radius = 0;
+  sharp.bend.neutral_factor = 0;
+  Opening o = round_opening(60, OpeningHow::bored, 0.3, 200);
+  o.bore.square_to_wall = true;
+  EXPECT_NE(refused(sharp, {o}).find("opening.1"), std::string::npos);
+}
+
 TEST(Openings, WhatFallsOutIsRefused) {
   Opening slot = rectangle(40, 700, 0, OpeningHow::laid, 90, 250);
   EXPECT_EQ(refused(drum(600, 500), {slot}), "opening.1: sight cuts the blank in pieces that fall apart");

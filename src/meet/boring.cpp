@@ -144,7 +144,7 @@ class Boring {
                     "make it smaller, or its offset less");
       at = track.last();
     }
-    const FittedArcs fitted = cut_along(wall_, tracks, contact, loop, fit);
+    const FittedArcs fitted = cut_along(wall_, tracks, contact, loop, fit, named_);
     double drawn_out = 1;
     for (const Track& track : tracks) drawn_out = std::max(drawn_out, track.drawn_out());
     b.fit_error = std::max(b.fit_error, 1.02 * drawn_out * fitted.error);

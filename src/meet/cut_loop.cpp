@@ -32,8 +32,9 @@ std::optional<Arc> exact_arc(const Curve& curve, double near) {
 // arcs of different layers those in between, each where it touches the bore. (28)-(30)
 class CutLoop {
  public:
-  CutLoop(const PartWall& wall, const std::vector<Track>& tracks, Contact contact, const LineLoop& loop)
-      : wall_(wall), tracks_(tracks), contact_(contact), loop_(loop) {
+  CutLoop(const PartWall& wall, const std::vector<Track>& tracks, Contact contact, const LineLoop& loop,
+          const Named& named)
+      : wall_(wall), tracks_(tracks), contact_(contact), loop_(loop), named_(named) {
     const Chart& c = wall_.charts[tracks.front().last().hit.chart];
     if (c.outside > c.inside) outside_ = 1;
     share_out();
@@ -104,34 +105,49 @@ class CutLoop {
     return (out > 0) == (contact_ == Contact::clear) ? inside_ : outside_;
   }
 
+  // Even, and some on every stretch of the wall from where it begins: a bend may be short, turns far on its
+  // way, and where it goes over into a plate the way from face to face stops turning.
+  [[nodiscard]] static std::vector<double> looks_on(const Track& track) {
+    constexpr int even = 48;
+    constexpr int own = 8;
+    std::vector<double> looks;
+    for (int k = 0; k <= even; ++k) looks.push_back(track.length() * k / even);
+    const std::vector<TrackPart>& parts = track.parts(middle_layer.share);
+    for (const TrackPart& part : parts) {
+      for (int k = 0; k < own && parts.size() > 1; ++k)
+        looks.push_back(part.from + (part.to - part.from) * k / own);
+    }
+    std::sort(looks.begin(), looks.end());
+    return looks;
+  }
+
   void share_out() {
     if (!by_side() || inside_ == outside_) {
       for (size_t i = 0; i < tracks_.size(); ++i)
         stretches_.emplace_back(i, 0, tracks_[i].length(), by_side() ? 0 : named_layer());
       return;
     }
-    constexpr int looks = 48;
     // Where the way leads along the outline both faces make the same edge: what was before goes on.
     double sign = 0;
     for (size_t i = 0; i < tracks_.size() && sign == 0; ++i) {
-      for (int k = 0; k <= looks && sign == 0; ++k) {
-        const double out = leads_out(i, tracks_[i].length() * k / looks, WallLayer::neutral);
+      for (const double s : looks_on(tracks_[i])) {
+        const double out = leads_out(i, s, middle_layer.share);
         if (std::abs(out) > within::same) sign = out;
+        if (sign != 0) break;
       }
     }
     for (size_t i = 0; i < tracks_.size(); ++i) {
       const double length = tracks_[i].length();
       double begun = 0;
       double before = 0;
-      for (int k = 0; k <= looks; ++k) {
-        const double s = length * k / looks;
-        const double out = leads_out(i, s, WallLayer::neutral);
+      for (const double s : looks_on(tracks_[i])) {
+        const double out = leads_out(i, s, middle_layer.share);
         if (std::abs(out) <= within::same || (out > 0) == (sign > 0)) {
           before = s;
           continue;
         }
-        if (k > 0) {
-          const auto turning = [&](double layer) { return turning_place(i, before, s, layer); };
+        if (s > 0) {
+          const auto turning = [&](double layer) { return turning_near(i, before, s, layer); };
           stretches_.emplace_back(i, begun, turning(layer_for(sign)), layer_for(sign));
           begun = turning(layer_for(out));
         }
@@ -252,6 +268,17 @@ class CutLoop {
   }
 
   // Where a layer only touches the bore.
+  // Beside the tangent line of a bend one face may touch on a way so short that the other never turns.
+  [[nodiscard]] double turning_near(size_t arc, double from, double to, double layer) const {
+    const double at = turning_place(arc, from, to, layer);
+    double whole = 0;
+    for (const Track& track : tracks_) whole += track.length();
+    if (std::abs(at - (from + to) / 2) < whole / 4) return at;
+    refuse_bore(named_, "touches with both faces by turns beside the end of a bend",
+                place_of(tracks_[arc].lines().line(to)),
+                "name a contact, move it a little, or give the bend a larger radius");
+  }
+
   [[nodiscard]] double turning_place(size_t arc, double from, double to, double layer) const {
     const auto out = [&](double s) { return leads_out(arc, s, layer); };
     if (std::abs(out(from)) <= within::same) return from;
@@ -397,6 +424,7 @@ class CutLoop {
   const std::vector<Track>& tracks_;
   Contact contact_;
   const LineLoop& loop_;
+  const Named& named_;
   double inside_ = 0, outside_ = 0;
   std::vector<Stretch> stretches_;
 };
@@ -404,8 +432,8 @@ class CutLoop {
 }  // namespace
 
 FittedArcs cut_along(const PartWall& wall, const std::vector<Track>& tracks, Contact contact,
-                     const LineLoop& loop, double fit) {
-  return CutLoop(wall, tracks, contact, loop).arcs(fit);
+                     const LineLoop& loop, double fit, const Named& named) {
+  return CutLoop(wall, tracks, contact, loop, named).arcs(fit);
 }
 
 }  // namespace juggler

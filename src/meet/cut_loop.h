@@ -13,6 +13,6 @@ namespace juggler {
 /// their order. (28)-(32)
 /// Accuracy  `fit`, as the error says.
 [[nodiscard]] FittedArcs cut_along(const PartWall& wall, const std::vector<Track>& tracks, Contact contact,
-                                   const LineLoop& loop, double fit);
+                                   const LineLoop& loop, double fit, const Named& named);
 
 }  // namespace juggler

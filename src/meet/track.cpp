@@ -49,7 +49,9 @@ bool Track::near_an_end(const TrackHit& a, const TrackHit& b) const {
   const Chart& c = wall_.charts[a.hit.chart];
   if (!may_pass(c)) return false;
   const double step = std::abs(a.hit.u - b.hit.u);
-  const double room = std::min({a.hit.u - c.from, b.hit.u - c.from, c.to - a.hit.u, c.to - b.hit.u});
+  // Off the metal it is as far from an end as on it.
+  const double room = std::min({std::abs(a.hit.u - c.from), std::abs(b.hit.u - c.from),
+                                std::abs(c.to - a.hit.u), std::abs(c.to - b.hit.u)});
   return room < step;
 }
 
@@ -59,7 +61,8 @@ bool Track::near_an_end(const Look& look) const {
   const Chart& c = wall_.charts[h.chart];
   if (!may_pass(c)) return false;
   const Rates r = rates(c.at(h.u));
-  const double room = std::min(h.u - c.from, c.to - h.u) * std::abs(r.across + h.s * r.turn);
+  const double room =
+      std::min(std::abs(h.u - c.from), std::abs(c.to - h.u)) * std::abs(r.across + h.s * r.turn);
   return room < 2 * (c.outside - c.inside) / std::max(steepness(h, lines_.line(look.s).way), 0.02);
 }
 
@@ -201,18 +204,18 @@ TrackHit Track::next(const TrackHit& before, const SpaceLine& line, double step,
               "make it smaller, or its offset less");
 }
 
-// On the flat of a bend the layers of the faces beside it lie elsewhere.
-void Track::refuse_bends(const LineHit& from, const LineHit& to, const SpaceLine& line) const {
+// Where two plates meet without a bend zone their layers have no common place on the flat; and the neutral
+// layer of a bend is not that of the plates beside it.
+void Track::refuse_bends(const LineHit& from, const LineHit& to, const SpaceLine& line, double layer) const {
   const Chart& a = wall_.charts[from.chart];
   const Chart& b = wall_.charts[to.chart];
   if (from.chart == to.chart || (a.face.empty() && b.face.empty() && wall_.goes_round)) return;
-  const bool over_bend = !a.face.empty() && !b.face.empty();
-  if (!over_bend && std::abs(a.inside - b.inside) <= within::rounding * wall_.size) return;
-  if (over_bend)
-    refuse_bore(named_, "is bored across the bend between " + a.name + " and " + b.name, place_of(line),
-                "lay it, or move it off the bend");
-  refuse_bore(named_, "is bored across " + (b.bent ? b.name : a.name), place_of(line),
-              "lay it, or move it off the bend");
+  if (!a.face.empty() && !b.face.empty())
+    refuse_bore(named_, "is bored across the sharp bend between " + a.name + " and " + b.name, place_of(line),
+                "lay it, give the bend a radius, or move it off the bend");
+  if (layer != WallLayer::neutral || std::abs(a.inside - b.inside) <= within::rounding * wall_.size) return;
+  refuse_bore(named_, "is bored with its neutral layer across " + (b.bent ? b.name : a.name), place_of(line),
+              "name another contact, lay it, or move it off the bend");
 }
 
 // Where a line meets what is joined to a chart, or the same chart: on the metal; past the ends of rulings,
@@ -226,7 +229,7 @@ std::optional<TrackHit> Track::passed_to(const TrackHit& before, const SpaceLine
     if (off >= nearest) return;
     const auto move = passes(before.hit, h);
     if (!move) return;
-    refuse_bends(before.hit, h, line);
+    refuse_bends(before.hit, h, line, layer);
     best = TrackHit{h, move_by(before.move, *move)};
     nearest = off;
   };

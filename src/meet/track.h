@@ -77,7 +77,7 @@ class Track {
   [[nodiscard]] TrackHit next(const TrackHit& before, const SpaceLine& line, double step, double layer) const;
   [[nodiscard]] LineHit passing(const TrackPart& part, const SpaceLine& line, double from, double to,
                                 double layer) const;
-  void refuse_bends(const LineHit& from, const LineHit& to, const SpaceLine& line) const;
+  void refuse_bends(const LineHit& from, const LineHit& to, const SpaceLine& line, double layer) const;
   [[nodiscard]] std::optional<Placing> passes(const LineHit& from, const LineHit& to) const;
   [[nodiscard]] size_t move_by(size_t before, const Placing& move) const;
   [[nodiscard]] const TrackPart& part_at(double s, double layer) const;

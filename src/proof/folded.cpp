@@ -56,6 +56,9 @@ class BentUp {
     const Vec3 flat = turn_ > 0 ? Vec3{} : across(p) * m;
     return centre + (way_ * radius_) * n + (layer - depth_) * n + dot(p - zone_.a_from, along2_) * e + flat;
   }
+  [[nodiscard]] Vec3 normal_at(Vec2 p) const {
+    return normal(turn_ > 0 && width_ > 0 ? turn_ * across(p) / width_ : turn_);
+  }
   /// The way in space from the first tangent line towards the second.
   [[nodiscard]] Vec3 beyond_at_first() const { return a_.way(across2_); }
   [[nodiscard]] Stands beyond() const {
@@ -121,6 +124,31 @@ class FoldedProof {
       formed.push_back(std::move(face));
     }
     return formed;
+  }
+
+  /// On the middle of a face, or the neutral layer of a zone, whichever has the point.
+  [[nodiscard]] std::optional<FormedAt> formed(Vec2 p) const {
+    const auto within = [&](const std::vector<Vec2>& corners) {
+      Outline sides;
+      for (size_t k = 0; k < corners.size(); ++k)
+        sides.push_back(line(corners[k], corners[(k + 1) % corners.size()]));
+      // Outlines have corners on tangent lines.
+      return contains(sides, p) || distance(sides, p) <= within::same * blank_.size;
+    };
+    for (const BentZone& s : folding_.zones) {
+      if (norm(s.b_from - s.a_from) > 0 && within({s.a_from, s.a_to, s.b_to, s.b_from})) {
+        const BentUp up = bent(s);
+        return FormedAt{up.point(p, up.depth()),
+                        up.normal_at(p),
+                        {},
+                        std::pair{-up.depth(), blank_.thickness - up.depth()}};
+      }
+    }
+    for (size_t i = 0; i < folding_.faces.size(); ++i) {
+      if (within(folding_.faces[i].corners))
+        return FormedAt{stands_[i].point(p, blank_.thickness / 2), stands_[i].normal};
+    }
+    return std::nullopt;
   }
 
   Proof result() {
@@ -217,28 +245,6 @@ class FoldedProof {
   static BentZone turned_round(const BentZone& s) {
     return {s.face_b, s.face_a, s.b_from,         s.b_to,   s.a_from, s.a_to,
             s.turned, s.radius, s.neutral_factor, s.rolled, s.zone};
-  }
-
-  // On the middle of a face, or the neutral layer of a zone, whichever has the point.
-  // On the middle of faces; of bends on the neutral layer, where nothing is bored.
-  [[nodiscard]] std::optional<FormedAt> formed(Vec2 p) const {
-    const auto within = [&](const std::vector<Vec2>& corners) {
-      Outline sides;
-      for (size_t k = 0; k < corners.size(); ++k)
-        sides.push_back(line(corners[k], corners[(k + 1) % corners.size()]));
-      return contains(sides, p);
-    };
-    for (const BentZone& s : folding_.zones) {
-      if (norm(s.b_from - s.a_from) > 0 && within({s.a_from, s.a_to, s.b_to, s.b_from})) {
-        const BentUp up = bent(s);
-        return FormedAt{up.point(p, up.depth()), {}};
-      }
-    }
-    for (size_t i = 0; i < folding_.faces.size(); ++i) {
-      if (within(folding_.faces[i].corners))
-        return FormedAt{stands_[i].point(p, blank_.thickness / 2), stands_[i].normal};
-    }
-    return std::nullopt;
   }
 
   void compare_faces() {
@@ -482,6 +488,11 @@ void check_own(const Blank& blank, const Body& body) {
 Proof prove(const Blank& blank, const Body& body) {
   check_own(blank, body);
   return FoldedProof(blank, body).result();
+}
+
+FormedPlace folded_up(const Blank& blank, const Body& body) {
+  check_own(blank, body);
+  return [folded = std::make_shared<const FoldedProof>(blank, body)](Vec2 p) { return folded->formed(p); };
 }
 
 Proof prove_body(const Blank& blank, const Body& body,

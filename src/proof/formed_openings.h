@@ -10,6 +10,8 @@ namespace juggler {
 struct FormedAt {
   Vec3 at, normal;  ///< the normal outwards; of walls that stretch none
   Vec3 along = {};  ///< the ruling, from base to top; of walls by rulings alone
+  /// Where the faces lie along the normal, if elsewhere than at other places: in a bend.
+  std::optional<std::pair<double, double>> faces = {};
 };
 using FormedPlace = std::function<std::optional<FormedAt>(Vec2)>;
 
@@ -22,6 +24,9 @@ struct OpeningProof {
 /// The faces lie so far from the place along the normal.
 [[nodiscard]] OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, double inside,
                                           double outside);
+
+/// Of a folded blank, bent up: on the middle of its plates, or the neutral layer of its bends.
+[[nodiscard]] FormedPlace folded_up(const Blank& blank, const Body& body);
 
 /// Where a point of a blank that forming stretches lies on the wall, by its parameters, from the blank's own
 /// places; nothing off the blank.

@@ -202,12 +202,29 @@ class Joining {
 
   // The hole's edge round the face of the branch.
   void hold_hole(const JoinedPart& main, const FormedPart& formed) {
-    if (!main.form) return;
-    for (const auto& [blank, one] : formed.blanks) {
-      for (const BlankOpening& o : blank->openings) hold(main, *blank, o, one, nullptr);
-      const Outline metal = bare_outline(*blank);
-      for (const BlankOpening& o : blank->notches) hold(main, *blank, o, one, &metal);
+    if (main.form) {
+      const double inside = -main.form->neutral_depth;
+      const double outside = main.form->thickness - main.form->neutral_depth;
+      for (const auto& [blank, one] : formed.blanks)
+        hold_holes(main, {*blank, [&at = one](Vec2 p) { return at.at(p); }, inside, outside});
     }
+    for (const Blank* blank : main.blanks) {
+      if (!main.body || !blank->folding) continue;
+      const double half = blank->thickness / 2;
+      hold_holes(main, {*blank, folded_up(*blank, *main.body), -half, half});
+    }
+  }
+
+  // A blank formed again, and where its faces lie.
+  struct FormedMain {
+    const Blank& blank;
+    FormedPlace at;
+    double inside = 0, outside = 0;
+  };
+  void hold_holes(const JoinedPart& main, const FormedMain& formed) {
+    for (const BlankOpening& o : formed.blank.openings) hold(main, formed, o, nullptr);
+    const Outline metal = bare_outline(formed.blank);
+    for (const BlankOpening& o : formed.blank.notches) hold(main, formed, o, &metal);
   }
 
   [[nodiscard]] static const FittedBody* fitted(const JoinedPart& main, const std::string& key) {
@@ -218,16 +235,14 @@ class Joining {
   }
 
   // Of one that runs over an edge what lies on the metal counts.
-  void hold(const JoinedPart& main, const Blank& blank, const BlankOpening& o, const FormedBlank& formed,
-            const Outline* metal) {
+  void hold(const JoinedPart& main, const FormedMain& formed, const BlankOpening& o, const Outline* metal) {
+    const Blank& blank = formed.blank;
     if (o.group < 0) return;
     const OpeningGroup& g = blank.groups[static_cast<size_t>(o.group)];
     const FittedBody* body = g.body == joined_.name || g.body == joined_.key ? fitted(main, g.key) : nullptr;
     if (!body) return;
     hole_fit_ = std::max(hole_fit_, g.fit_error);
     const NeighbourFace face(as_neighbour(branch_, *body->met, end_.end), body->face, body->clearance);
-    const double inside = -main.form->neutral_depth;
-    const double outside = main.form->thickness - main.form->neutral_depth;
     double worst = joint_.hole_distance.value_or(0);
     double length = joint_.hole_length.value_or(0);
     const Outline& edge = metal ? blank.notched : o.outline;
@@ -241,6 +256,8 @@ class Joining {
           const auto from = at ? face.from(at->at + layer * at->normal) : std::nullopt;
           return from ? from->first : NAN;
         };
+        const auto [inside, outside] =
+            at && at->faces ? *at->faces : std::pair{formed.inside, formed.outside};
         const double here = off_contact(off, g.contact, inside, outside);
         if (!(here <= worst)) worst = here;
       }

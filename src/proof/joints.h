@@ -24,12 +24,13 @@ class FormedBlank {
 [[nodiscard]] std::vector<FormedBlank> formed_blanks(const Blank& blank, const Form& once_round,
                                                      const Seam& seam);
 
-/// A part that meets another: its blanks, and the wall that they form once round; null where it is none that
-/// opens flat by rulings.
+/// A part that meets another: its blanks, and the wall that they form once round, or the body; null where it
+/// is none that opens flat by rulings, or is not folded.
 struct JoinedPart {
   std::string name, key;
   const Form* form = nullptr;
-  Seam seam = {};  ///< as made
+  const Body* body = nullptr;  ///< of a folded one
+  Seam seam = {};              ///< as made
   std::vector<const Blank*> blanks = {};
   const std::vector<Opening>* openings = nullptr;  ///< as asked for
 };

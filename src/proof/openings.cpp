@@ -61,9 +61,10 @@ OffBore off_bore(const BlankOpening& o, const OpeningGroup& g, const FormedPlace
       const Vec2 place = point_at(arc, arc.length * i / looks);
       if (metal && (!contains(*metal, place) || distance(*metal, place) <= near)) continue;
       const auto p = formed(place);
-      const double here = p ? off_contact([&](double layer) { return body(p->at + layer * p->normal); },
-                                          g.contact, inside, outside)
-                            : NAN;
+      const auto [low, high] = p && p->faces ? *p->faces : std::pair{inside, outside};
+      const double here =
+          p ? off_contact([&](double layer) { return body(p->at + layer * p->normal); }, g.contact, low, high)
+            : NAN;
       if (i == 0) off.joints = worse(off.joints, here);
       off.all = worse(off.all, here);
     }
