@@ -107,6 +107,42 @@ TEST(Trim, AllThreeWaysGiveTheSamePlane) {
   EXPECT_NEAR(by_apex.tilt.degrees(), 30, 1e-10);
 }
 
+// A ruling at the plan angle u runs out through an upright plane where cos u (r + s sin a) comes to its
+// distance.
+TEST(Trim, UprightPlanesCutWhatLiesFartherOut) {
+  const double a = std::atan2(200, 500);
+  for (const EndName end : {EndName::top, EndName::base}) {
+    const bool top = end == EndName::top;
+    Cone cone{.base = Diameter::mm(top ? 300 : 700), .top = Diameter::mm(top ? 700 : 300), .height = 500};
+    cone.trims = {{.end = end, .from_axis = 240, .uphill = Angle::degrees(35)}};
+    const Form f = form(cone, sheet_of(3, Face::middle), {});
+    int cut = 0;
+    for (int i = 0; i < 72; ++i) {
+      const double u = two_pi * (i + 0.4) / 72;
+      const double out = std::cos(u - 35 * pi / 180);
+      const double whole = std::hypot(500, 200);
+      const double asked = out > 0 ? std::min(whole, (240 / out - 150) / std::sin(a)) : whole;
+      EXPECT_NEAR(f.top(u).s - f.base(u).s, asked, 1e-9);
+      cut += asked < whole ? 1 : 0;
+    }
+    EXPECT_GT(cut, 10);
+    const Blank b = make_blank(cone, sheet_of(3, Face::middle), {}, {});
+    EXPECT_TRUE(prove(b, cone, sheet_of(3, Face::middle), {}).passed);
+  }
+  Cone narrow{.base = Diameter::mm(300), .top = Diameter::mm(700), .height = 500};
+  narrow.trims = {{.end = EndName::top, .from_axis = 100, .key = "trim.1."}};
+  Cylinder pipe{.size = Diameter::mm(300), .height = 500};
+  pipe.trims = {{.end = EndName::top, .from_axis = 100, .key = "trim.1."}};
+  for (const RoundShape& shape : {RoundShape(narrow), RoundShape(pipe)}) {
+    try {
+      (void)form(shape, sheet_of(3, Face::middle), {});
+      ADD_FAILURE() << "leaves no wall, or never meets one";
+    } catch (const Refusal& r) {
+      EXPECT_EQ(r.text().key, "trim.1.from_axis");
+    }
+  }
+}
+
 TEST(Trim, WhereTwoMeetTheBlankHasACorner) {
   const Cylinder hood{
       .size = Diameter::mm(600),

@@ -155,7 +155,7 @@ struct Cutter {
 /// docs/maths/round.md (7).
 [[nodiscard]] Rim rim_of(const std::vector<Cutter>& cutters, EndName end, const Wall& wall, double thickness);
 
-/// A trim with its plane worked out, in all three ways it can be given.
+/// A trim with its plane worked out, in all ways it can be given.
 struct TrimPlane {
   EndName end = EndName::top;
   Plane plane = {};
@@ -166,6 +166,7 @@ struct TrimPlane {
   double short_side = 0;  ///< of the size face's two rulings uphill and downhill, to the other end's plane
   double long_side = 0;
   std::optional<double> from_apex = {};  ///< coaxial cones: along the axis
+  std::optional<double> from_axis = {};  ///< an upright one: then height and sides say nothing
   std::string key = {};                  ///< its path in the job
 };
 

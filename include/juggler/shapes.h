@@ -120,11 +120,12 @@ void check(const Hopper& hopper);
 /// The steepest plane that trims a part, from level: beyond it a rim is all but a ruling.
 inline constexpr Angle steepest = Angle::degrees(89);
 
-/// A plane that cuts one end off. It is given in one of three ways, of tubes and bodies of flat faces in the
+/// A plane that cuts one end off. It is given in one of four ways, of tubes and bodies of flat faces in the
 /// first:
 ///   height (where it meets the axis) and tilt (from level, 0 to 89 degrees);
 ///   short_side and long_side (lengths of the two rulings of the size face that lie uphill and downhill);
-///   from_apex (along the axis, from the size face's apex) and to_axis (the angle to the axis).
+///   from_apex (along the axis, from the size face's apex) and to_axis (the angle to the axis);
+///   from_axis (cones: of an upright plane, towards `uphill`): what lies farther out is cut off.
 struct Trim {
   EndName end = EndName::top;         ///< the side that is removed
   std::optional<double> height = {};  ///< on the axis, which stands on the base's centre
@@ -133,6 +134,7 @@ struct Trim {
   std::optional<double> long_side = {};
   std::optional<double> from_apex = {};
   std::optional<Angle> to_axis = {};
+  std::optional<double> from_axis = {};
   Angle uphill = {};                    ///< plan angle of the direction in which the plane rises
   std::optional<Contact> contact = {};  ///< which layer meets the plane; else the end's size face
   std::string key = {};                 ///< its path in a job, for refusals

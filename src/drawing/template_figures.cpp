@@ -79,6 +79,7 @@ std::optional<EndPlane> plane_of(const Form& f, EndName end) {
   const AskedCircle& circle = f.asked[end == EndName::base ? 0 : 1];
   const auto cuts = [&](const TrimPlane& t) { return t.end == end; };
   const auto found = std::find_if(f.trims.begin(), f.trims.end(), cuts);
+  if (found != f.trims.end() && found->from_axis) return std::nullopt;  // it never cuts all of an end
   if (found == f.trims.end()) return EndPlane{circle.centre, {1, 0, 0}, {0, 1, 0}};
   const double sense = (found->plane.normal.z < 0 ? -1 : 1) / norm(found->plane.normal);
   const Vec3 normal = sense * found->plane.normal;

@@ -128,6 +128,7 @@ std::vector<Trim> read_trims(Reader& part) {
     r.length("long_side", t.long_side);
     r.length("from_apex", t.from_apex);
     r.angle("to_axis", t.to_axis);
+    r.length("from_axis", t.from_axis);
     r.contact("contact", t.contact);
     trims.push_back(t);
   });

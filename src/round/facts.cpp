@@ -43,6 +43,10 @@ Phrase end_text(double radius, std::optional<Face> face, Contact contact) {
 // All three ways in which a trim's plane can be given.
 Phrase trim_text(const TrimPlane& t, const RoundSizes& sizes) {
   const std::string plane = "plane of the cut";
+  if (t.from_axis)
+    return say("{} cut upright, {} from the axis towards {}", name_of(t.end),
+               length(*t.from_axis, {"axis", plane, "plan"}), plan_angle(t.uphill)) +
+           (t.contact == Contact::size_face ? "" : fmt::format(", contact {}", name_of(t.contact)));
   Phrase text = say("{} cut at {} on the axis, tilt {}, uphill {}", name_of(t.end),
                     length(t.height, {"base", plane, "axis"}), angle(t.tilt, {"level", plane, "axis"}),
                     plan_angle(t.uphill));

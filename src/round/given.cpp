@@ -162,6 +162,11 @@ class RoundGiven : public Given {
       const Vec2 up = direction(t.uphill.radians());
       double tilt = 0;
       double at = 0;
+      if (t.from_axis) {
+        const double out = t.end == EndName::top ? 1 : -1;
+        end.planes.push_back({{out * up.x, out * up.y, 0}, out * *t.from_axis, t.contact});
+        continue;
+      }
       if (t.height) {
         tilt = t.tilt.value_or(Angle()).radians();
         at = *t.height;

@@ -75,6 +75,8 @@ const std::vector<Key> round_keys{
     {"trim.#.long_side", Kind::length, "length of the longer, to the other end's plane"},
     {"trim.#.from_apex", Kind::length, "or: distance from the apex along the axis"},
     {"trim.#.to_axis", Kind::angle, "the plane's angle to the axis"},
+    {"trim.#.from_axis", Kind::length,
+     "or: an upright plane, so far from the axis towards uphill; what lies farther out goes"},
     {"trim.#.contact", Kind::choice, "the layer that meets the plane (else the size face)", contacts}};
 
 std::vector<Key> with_round_keys(std::vector<Key> keys) {

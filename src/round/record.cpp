@@ -39,11 +39,12 @@ Record trim_record(const TrimPlane& t) {
     return std::abs(length) < 1e9 ? mm(length, {"other end's plane", plane, on}) : Record();
   };
   return {{"end", name_of(t.end)},
-          {"height", mm(t.height, {"base plane", plane, "axis"})},
+          {"height", t.from_axis ? Record() : mm(t.height, {"base plane", plane, "axis"})},
           {"tilt", deg(t.tilt, {"level", plane, "axis"})},
           {"uphill", deg(t.uphill, {"x axis", "way up", "plan"})},
-          {"short_side", side(t.short_side, "shortest ruling")},
-          {"long_side", side(t.long_side, "longest ruling")},
+          {"from_axis", mm(t.from_axis, {"axis", plane, "plan"})},
+          {"short_side", t.from_axis ? Record() : side(t.short_side, "shortest ruling")},
+          {"long_side", t.from_axis ? Record() : side(t.long_side, "longest ruling")},
           {"from_apex", mm(t.from_apex, {"apex", plane, "axis"})},
           {"to_axis", deg(90 - t.tilt.degrees(), {"axis", plane, ""})},
           {"contact", name_of(t.contact)}};

@@ -93,7 +93,32 @@ double side_length(const RoundSizes& s, const Wall& wall, EndName end, const Pla
 
 }  // namespace
 
+namespace {
+
+// What lies farther out is beyond it: upwards along the rulings for a top, downwards for a base.
+TrimPlane upright_plane(const Trim& t) {
+  TrimPlane made;
+  made.end = t.end;
+  made.contact = t.contact.value_or(Contact::size_face);
+  made.tilt = Angle::degrees(90);
+  made.uphill = t.uphill;
+  made.key = t.key;
+  made.from_axis = t.from_axis;
+  const double outwards = t.end == EndName::top ? 1 : -1;
+  made.plane = {outwards * uphill_of(t.uphill), outwards * *t.from_axis};
+  return made;
+}
+
+}  // namespace
+
 TrimPlane trim_plane(const Trim& t, const RoundSizes& s, const Wall& wall) {
+  if (t.from_axis && s.coaxial() && s.taper == Angle{})
+    throw Refusal(
+        {.reason = "stands an upright plane along the rulings of a cylinder, which never run into it",
+         .key = t.key + "from_axis",
+         .found = shown_mm(*t.from_axis),
+         .advice = "give height and tilt, or cut it by an opening over the edge"});
+  if (t.from_axis) return upright_plane(t);
   const Slope slope = slope_of(t, s, wall);
   TrimPlane made;
   made.end = t.end;
@@ -116,7 +141,11 @@ TrimPlane trim_plane(const Trim& t, const RoundSizes& s, const Wall& wall) {
 
 namespace {
 
+const char* place_key(const TrimPlane& t) { return t.from_axis ? "from_axis" : "height"; }
+
 Phrase shown_plane(const TrimPlane& t) {
+  if (t.from_axis)
+    return "upright, " + shown_mm(*t.from_axis) + " from the axis, towards " + shown_degrees(t.uphill);
   return "height " + shown_mm(t.height) + ", tilt " + shown_degrees(t.tilt) + ", uphill " +
          shown_degrees(t.uphill);
 }
@@ -142,7 +171,7 @@ void check_meets(const Form& f, const TrimPlane& t, size_t index) {
   throw Refusal(
       {.reason = std::string("the plane misses the part: it cuts nothing off the ") + name_of(t.end) +
                  ", or another trim has taken it all",
-       .key = t.key + (t.key.empty() ? "long_side" : "height"),
+       .key = t.key + (t.key.empty() ? "long_side" : place_key(t)),
        .found = shown_plane(t) + "; it passes " + shown_mm(nearest.value) + " outside" + at_plan(nearest.at),
        .allowed = "a plane that meets the metal",
        .advice = "move the plane, correct its end, or leave the trim out"});
@@ -169,7 +198,7 @@ void check_apex(const Form& f, const RoundSizes& s, EndName end) {
   const TrimPlane& t = nearest_trim(f, end, nearest.at);
   throw Refusal(
       {.reason = "the plane passes the apex on its far side, or goes through it",
-       .key = t.key + "height",
+       .key = t.key + place_key(t),
        .found = shown_plane(t) + "; it meets the ruling" + at_plan(nearest.at) + " " +
                 (nearest.value < -never / 2 ? "never" : shown_mm(-nearest.value) + " past the apex"),
        .allowed = "a plane that cuts every ruling before the apex",
@@ -195,7 +224,7 @@ void check_steepness(const Form& f, const TrimPlane& t, const Cutter& cutter) {
   const double here = f.rim(EndName::top)(worst.at).s - f.rim(EndName::base)(worst.at).s;
   throw Refusal({.reason = std::string("the plane meets the ") + name_of(other) +
                            " or its trims inside the part: it leaves no wall between them",
-                 .key = t.key + (t.key.empty() ? "short_side" : "height"),
+                 .key = t.key + (t.key.empty() ? "short_side" : place_key(t)),
                  .found = shown_plane(t) + "; it passes " + shown_mm(-worst.value) + " beyond the " +
                           name_of(other) + at_plan(worst.at) +
                           (std::abs(here) < never / 2 ? ", where the ruling is left " + shown_mm(here) : ""),

@@ -6,10 +6,11 @@ namespace juggler {
 namespace {
 
 [[noreturn]] void refuse_ways(const Trim& t, const Phrase& reason, const char* key) {
-  throw Refusal({.reason = reason,
-                 .key = t.key + key,
-                 .allowed = "height and tilt; or short_side and long_side; or from_apex and to_axis",
-                 .advice = "keep one of the three ways"});
+  throw Refusal(
+      {.reason = reason,
+       .key = t.key + key,
+       .allowed = "height and tilt; or short_side and long_side; or from_apex and to_axis; or from_axis",
+       .advice = "keep one of these ways"});
 }
 
 void check_sides(const Trim& t) {
@@ -41,9 +42,14 @@ void check_trim(const Trim& t) {
   const bool level = t.height || t.tilt;
   const bool sides = t.short_side || t.long_side;
   const bool apex = t.from_apex || t.to_axis;
-  if (level + sides + apex > 1) {
-    refuse_ways(t, "the plane is given in more than one way", sides ? "short_side" : "from_apex");
+  const bool upright = t.from_axis.has_value();
+  if (level + sides + apex + upright > 1) {
+    refuse_ways(t, "the plane is given in more than one way",
+                sides  ? "short_side"
+                : apex ? "from_apex"
+                       : "from_axis");
   }
+  if (upright) return check_range((t.key + "from_axis").c_str(), *t.from_axis, -longest, longest, "mm");
   if (sides) return check_sides(t);
   if (apex) return check_from_apex(t);
   if (!t.height) refuse_ways(t, "is missing", "height");
