@@ -84,7 +84,7 @@ INSTANTIATE_TEST_SUITE_P(
         Refused{"TrimWithoutEnd", CYLINDER "trim.height=500", 3,
                 "part.trim.1.height: belongs to a trim that"},
         Refused{"TrimTwoWays", CYLINDER "trim.end=top trim.height=500 trim.short_side=300", 3,
-                "part.trim.1.short_side: the plane is given in more than one way", "keep one of the three"},
+                "part.trim.1.short_side: the plane is given in more than one way", "keep one of these ways"},
         Refused{"TrimOneSide", CYLINDER "trim.end=top trim.short_side=300", 3,
                 "part.trim.1.long_side: is missing"},
         Refused{"TrimTooSteep", CYLINDER "trim.end=top trim.height=500 trim.tilt=90", 3,
