@@ -2,6 +2,7 @@
 // elbows.
 #include "draw.h"
 #include "juggler/develop.h"
+#include "shapes/hopper_wall.h"
 
 namespace juggler::testing {
 namespace {
@@ -157,6 +158,84 @@ TEST(Meeting, TubesMeetWithAllLayersOfTheirWall) {
     ADD_FAILURE() << "no layers are parallel about corners sharper than the wall";
   } catch (const Refusal& r) {
     EXPECT_EQ(r.text().key, "corner_radius");
+  }
+}
+
+Part hopper_on_main(Random& random) {
+  Hopper h;
+  h.base = {random.between(120, 260), random.between(120, 260)};
+  h.top = {random.between(300, 500), random.between(300, 500)};
+  h.height = random.between(600, 800);
+  h.shift = {random.between(-60, 60), random.between(-60, 60)};
+  h.seam = 2 * random.pick(4);
+  h.pieces = 1 + random.pick(2);
+  h.bend.radius = random.between(3, 15);
+  h.bend.neutral_factor = random.between(0.3, 0.5);
+  Part p;
+  p.name = "branch";
+  p.asked = h;
+  p.sheet = sheet_of(random.between(1, 4), random.face());
+  p.place = on_main(600, random.between(0, 360), random.between(-30, 30), random.between(-40, 40));
+  return p;
+}
+
+// A hopper that another part cuts is the folded one, as long as nothing is cut: the same flat. Cut, both its
+// edge and the hole for it are held in space.
+TEST(Meeting, HoppersAreCutAcrossTheirBends) {
+  Random random(20261205);
+  int made = 0;
+  for (int i = 0; i < draws(60); ++i) {
+    const Part branch = hopper_on_main(random);
+    SCOPED_TRACE("hopper " + std::to_string(i));
+    Part alone = branch;
+    alone.place.reset();
+    const std::vector<PieceResult> folded = develop(alone);
+    double flat = 0, wall = 0, long_way = 0;
+    for (const PieceResult& p : folded) flat += p.blank.count * area(p.blank);
+    const Formed formed = form_hopper_wall(alone, std::get<Hopper>(alone.asked));
+    for (const Blank& b : make_blanks(formed, alone.making)) {
+      EXPECT_TRUE(formed.prove(b).passed);
+      wall += b.count * area(b);
+      long_way += b.count * outline_length(b);
+    }
+    EXPECT_NEAR(wall, flat, 2 * 0.02 * long_way);
+    EXPECT_NEAR(wall, flat, 1e-4 * flat);
+    try {
+      const Met met = developed({pipe("main", 700, 1400, 3), branch},
+                                {joint(random.one_in(2) ? Fit::set_on : Fit::set_in, random.between(0, 3))});
+      EXPECT_TRUE(met.passed());
+      ++made;
+    } catch (const Refusal& r) {
+      EXPECT_FALSE(r.text().key.empty()) << r.what();
+    }
+  }
+  expect_made(made, 45, 60, draws(60));
+  Part welded = hopper_on_main(random);
+  std::get<Hopper>(welded.asked).seam = 1;
+  try {
+    (void)developed({pipe("main", 700, 1400, 3), welded}, {joint(Fit::set_on)});
+    ADD_FAILURE() << "a welded hip has no bend";
+  } catch (const Refusal& r) {
+    EXPECT_EQ(r.text().key, "joint.1.branch");
+  }
+}
+
+// What is fitted to a part must have rulings all round.
+TEST(Meeting, NothingIsFittedToAnOpenPanel) {
+  Panel plate;
+  plate.profile = {{.line = 200}};
+  plate.run = 400;
+  plate.sizes_on = PanelFace::right;
+  Part branch;
+  branch.name = "branch";
+  branch.asked = plate;
+  branch.sheet = sheet_of(2, Face::inside);
+  branch.place = on_main(600, 0, 0, 0);
+  try {
+    (void)developed({pipe("main", 700, 1400, 3), branch}, {joint(Fit::set_on)});
+    ADD_FAILURE() << "an open panel goes round nothing";
+  } catch (const Refusal& r) {
+    EXPECT_NE(r.text().reason.in({}).find("no closed wall"), std::string::npos) << r.what();
   }
 }
 

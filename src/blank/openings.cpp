@@ -142,6 +142,13 @@ class OpeningCutter {
   // Where another part comes through.
   [[nodiscard]] Made fitted(const Member& m) const {
     const FittedBody& body = *o_.fitted;
+    if (!body.met->form || body.met->form->open)
+      throw Refusal(
+          {.reason = named(m).name + " is fitted to a part that is no closed wall by straight rulings",
+           .key = o_.key + (o_.key.starts_with("joint") ? ".branch" : ".body"),
+           .found = body.body,
+           .allowed = "a cone, cylinder, tube, transition that opens flat, or a hopper with folded hips",
+           .advice = "bore or lay the opening"});
     const BranchLines lines = lines_of(*body.met, body.face, body.clearance);
     const BoredWall one = fitted_to(wall_, lines.loop, lines.middle, contact(), fit_, named(m));
     Made made = made_of(one, one.centre.level);

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "blank/laid.h"
+#include "hopper_wall.h"
 #include "juggler/develop.h"
 #include "tube_wall.h"
 
@@ -37,6 +38,17 @@ std::vector<Chart> charts_in_space(const Formed& formed) {
     }
   }
   return charts;
+}
+
+// Of a folded part that can be one; else null.
+std::shared_ptr<const Form> wall_by_rulings(const Part& part) {
+  const auto* hopper = std::get_if<Hopper>(&part.asked);
+  if (!hopper) return nullptr;
+  try {
+    return form_hopper_wall(part, *hopper).form;
+  } catch (const Refusal&) {
+    return nullptr;
+  }
 }
 
 class Introduction {
@@ -152,6 +164,7 @@ class Introduction {
       n.thickness = formed.thickness;
       n.wall.charts = charts_in_space(formed);
       if (formed.wall()) n.form = formed.form;
+      if (!n.form) n.form = wall_by_rulings(bare(part));
     } catch (const Refusal& refusal) {
       throw PlaceRefusal(refusal.text(), other);
     }
