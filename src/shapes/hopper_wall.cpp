@@ -207,6 +207,9 @@ Form form_between(const HopperWall& w, const Span& span) {
 Phrase bends_note(const HopperWall& w) {
   Phrase text =
       "The hips are bent between the marked lines, to " + shown_mm(w.radius, 3) + " inside radius, by";
+  const auto same = [&](const Hip& h) { return std::abs(h.turn - w.hips[0].turn) <= within::same; };
+  if (std::all_of(w.hips.begin(), w.hips.end(), same))
+    return text + " " + shown_degrees(w.hips[0].turn * 180 / pi, 3) + " each.";
   for (size_t k = 0; k < 4; ++k)
     text += std::string(k == 0 ? " " : k == 3 ? " and " : ", ") + shown_degrees(w.hips[k].turn * 180 / pi, 3);
   return text + " from wall +x round.";
