@@ -198,7 +198,7 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
         "25-domed-lid",    "26-chute-liner",  "27-beam-boot",          "28-inlet-shell",
         "29-sight-cone",   "30-drum-skin",    "31-frame-leg",          "32-duct-branch",
         "33-duct-elbow",   "34-breech",       "35-taper-elbow",        "36-dust-pipe",
-        "37-body-shell", "38-roof-plate"}) {
+        "37-body-shell",   "38-roof-plate"}) {
     Json d = Json::parse(read(std::string("demo/") + path + ".json"));
     // In the order of the files' names.
     std::stable_sort(d["pieces"].begin(), d["pieces"].end(), [](const Json& a, const Json& b) {
@@ -339,6 +339,8 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
   EXPECT_TRUE(has(elements, "kB of SVG\n0 0 513.569\n1 45 530.913\n")) << elements;
   const std::string schedule = shell("'" + (examples / "hopper_schedule").string() + "'").out;
   EXPECT_TRUE(has(schedule, "\nB  3  left edge of the box  568.538  568.538")) << schedule;
+  const std::string branch = shell("'" + (examples / "branch_on_main").string() + "'").out;
+  EXPECT_TRUE(has(branch, "branch: 0.235") && has(branch, ", meets\n") && !has(branch, "failed")) << branch;
   const std::string cones = shell("'" + (examples / "cones_in_threads").string() + "'").out;
   EXPECT_TRUE(has(cones, "the first refused: height: is out of range; found 0 mm")) << cones;
   EXPECT_TRUE(has(cones, "\n9887 made, 1738.86 m2\n")) << cones;
