@@ -144,6 +144,52 @@ TEST(Courses, JointsAreProvedAndOneOutOfPlaceFails) {
   }
 }
 
+// Each stands aside of the one below, and all together are the offset cone, its hole, its slanting top.
+TEST(Courses, OfAnOffsetConeStandAsideOfEachOther) {
+  Part shell = cone(900, 500, 1500);
+  shell.sheet = sheet_of(3, Face::middle);
+  Cone& sizes = std::get<Cone>(shell.asked);
+  sizes.shift = {180, 60};
+  sizes.trims = {
+      {.end = EndName::top, .height = 1420, .tilt = Angle::degrees(12), .uphill = Angle::degrees(100)}};
+  shell.seam.at = Angle::degrees(30);
+  Opening hole;
+  hole.name = "hand hole";
+  hole.how = OpeningHow::laid;
+  hole.form.profile = {.kind = ProfileKind::circle, .diameter = 140};
+  hole.at.angle = Angle::degrees(150);
+  hole.at.height = 510;
+  hole.key = "opening.1";
+  shell.making.openings = {hole};
+  Courses c;
+  c.heights = {500, 400, 600};
+  const std::vector<Part> parts = courses_of(shell, c);
+  EXPECT_NEAR(norm(parts[2].place->further->origin - Vec3{108, 36, 900}), 0, joint_near);
+  const auto whole = made({shell});
+  const auto pieces = made(parts);
+  EXPECT_EQ(pieces[0].blank.notches.size(), 1U);
+  EXPECT_EQ(pieces[1].blank.notches.size(), 1U);
+  EXPECT_NEAR(sheet_of_all(pieces), sheet_of_all(whole), 0.02 * 2500 * 6);
+  EXPECT_NEAR(sheet_of_all(pieces), sheet_of_all(whole), 1e-4 * sheet_of_all(whole));
+  const auto joints = joints_of_kind(pieces, JointKind::course);
+  ASSERT_EQ(joints.size(), 2U);
+  for (const JointProof& j : joints) EXPECT_TRUE(j.passed) << j.distance;
+  const auto refusal = [&](const Courses& asked, OpeningHow how) {
+    Part other = shell;
+    other.making.openings.front().how = how;
+    try {
+      (void)courses_of(other, asked);
+    } catch (const Refusal& r) {
+      return r.text().key;
+    }
+    return std::string();
+  };
+  Courses plate;
+  plate.plate = 1000;
+  EXPECT_EQ(refusal(plate, OpeningHow::laid), "courses.plate");
+  EXPECT_EQ(refusal(c, OpeningHow::bored), "opening.1.how");
+}
+
 TEST(Courses, HolesAcrossJointsAreCutInBothAndNothingTwice) {
   Random random(20261202);
   int across = 0;
@@ -235,6 +281,7 @@ TEST(Courses, ThatCannotBeAreRefusedByName) {
   EXPECT_EQ(key(cone(900, 200, 300), {.plate = 200}), "courses.plate");
   Part offset = cone(500, 300, 1000);
   std::get<Cone>(offset.asked).shift = {50, 0};
+  std::get<Cone>(offset.asked).top.sizes_on = Face::outside;  // the base is on the inside
   EXPECT_EQ(key(offset, {.number = 2}), "courses");
 }
 

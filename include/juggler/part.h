@@ -285,6 +285,7 @@ struct CourseOf {
   double above = 0;    ///< and above its top
   double lap = 0;      ///< by how much it and those beside it stand in each other, mm
   bool inner = false;  ///< it stands inside those beside it
+  Vec2 aside = {};     ///< of the middle of its base from the shell's axis
 };
 
 /// A part: what is asked for, all of it.

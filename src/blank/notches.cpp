@@ -122,7 +122,7 @@ Phrase said_of(const Blank& b, const std::vector<BlankOpening>& notches) {
     text += " " + in_words(e) + " loses " + shown_mm(lost, 3) + " of its " + shown_mm(whole, 3) + ".";
     loses = true;
   }
-  if (loses) text += " Other lengths of edges are those before.";
+  if (loses) text += " Other lengths of edges, and corners, are those before.";
   return text;
 }
 

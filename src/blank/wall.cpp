@@ -272,7 +272,8 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
     p.charts = [charts = p.charts, below = w.below, above = w.above](int k) {
       std::vector<Chart> own = charts(k);
       for (Chart& c : own) {
-        c.ends = [ends = c.ends, rise = c.at(c.from).e.z, below, above](double u) {
+        c.ends = [ends = c.ends, wall = c.wall, below, above](double u) {
+          const double rise = ruling_at(wall, u).e.z;
           const auto [low, high] = ends(u);
           return std::pair{low - below / rise, high + above / rise};
         };

@@ -532,7 +532,7 @@ JointProof prove_course(const JoinedPart& lower, const CourseOf& low, const Join
   const auto edge = [](const JoinedPart& part, const CourseOf& course, EndName end) {
     const double layer = (course.inner ? part.form->thickness : 0) - part.form->neutral_depth;
     Frame stands;
-    stands.origin = {0, 0, course.below};
+    stands.origin = {course.aside.x, course.aside.y, course.below};
     return TouchingEdge(part, stands, end, [layer](const Chart&, Vec3) { return layer; });
   };
   const TouchingEdge below = edge(lower, low, EndName::top);

@@ -17,7 +17,13 @@ struct Shell {
   RoundSizes sizes;
   double t = 0, neutral = 0;
 
-  [[nodiscard]] bool straight() const { return sizes.base_radius == sizes.top_radius; }
+  [[nodiscard]] bool straight() const { return sizes.base_radius == sizes.top_radius && sizes.coaxial(); }
+  // (6): of an offset cone, whose rulings all lean otherwise, the size face.
+  [[nodiscard]] double on_size_face(double z) const {
+    return sizes.base_radius + (sizes.top_radius - sizes.base_radius) * z / sizes.height;
+  }
+  // The middle of a level circle.
+  [[nodiscard]] Vec2 middle(double z) const { return (z / sizes.height) * sizes.shift; }
   // (1): of the inside face at a height.
   [[nodiscard]] double inside(double z) const {
     const double c = std::cos(sizes.taper.radians());
@@ -36,8 +42,8 @@ Shell shell_of(const Part& part) {
   if (!cone && !cylinder)
     refuse("courses", "divides a part that is no shell", part.shape, "a cone or a cylinder");
   const RoundSizes sizes = cone ? solve(*cone, part.sheet) : solve(*cylinder, part.sheet);
-  if (!sizes.coaxial())
-    refuse("courses", "divides an offset cone", {}, "a right cone, or a cylinder", "leave it in one course");
+  if (!sizes.coaxial() && sizes.base_layer != sizes.top_layer)
+    refuse("courses", "divides an offset cone with its sizes on two faces", {}, "one face for both ends");
   const double t = part.sheet.thickness.value_or(0);
   return {part, sizes, t, part.sheet.neutral_factor * t};
 }
@@ -96,7 +102,30 @@ std::optional<int> pieces_for(const Shell& shell, const Courses& asked, double l
   return std::nullopt;
 }
 
+// What has no meaning where rulings lean otherwise all round, and no one axis is every course's.
+void check_offset(const Courses& c, const Shell& shell) {
+  if (shell.sizes.coaxial()) return;
+  if (c.plate || c.plate_length)
+    refuse(c.plate ? "courses.plate" : "courses.plate_length",
+           "is given for an offset cone, whose blanks are no sectors", {}, "a number, or heights",
+           "say courses = 3, and see how wide the blanks come out");
+  for (const Trim& t : std::get<Cone>(shell.part.asked).trims) {
+    if (t.short_side || t.long_side)
+      refuse(t.key + "short_side", "is a length along rulings that all lean otherwise", {},
+             "height and tilt, or from_axis");
+  }
+  for (const Opening& o : shell.part.making.openings) {
+    if (o.how == OpeningHow::bored)
+      refuse(o.key + ".how", "is bored towards an axis, but courses of an offset cone have one each", "bored",
+             "laid or fitted");
+    if (o.at.along_ruling)
+      refuse(o.key + ".at.along_ruling", "is a place along rulings that all lean otherwise", {},
+             "angle and height");
+  }
+}
+
 void check_asked(const Courses& c, const Shell& shell) {
+  check_offset(c, shell);
   const int ways = (c.number ? 1 : 0) + (c.heights.empty() ? 0 : 1) + (c.plate ? 1 : 0);
   if (ways != 1 && !(c.plate && ways == 2))
     refuse("courses", ways == 0 ? "does not say how many" : "is given in more than one way", {},
@@ -158,7 +187,8 @@ class Course {
     part_.name =
         (shell.part.name.empty() ? "course-" : shell.part.name + "-course-") + std::to_string(number);
     Frame up;
-    up.origin = {0, 0, low};
+    up.origin = {aside().x, aside().y, low};
+    part_.course->aside = aside();
     if (low > 0 || part_.place) {
       part_.place = part_.place.value_or(PartPlace{});
       part_.place->further = part_.place->further ? part_.place->further->frame(up) : up;
@@ -188,7 +218,14 @@ class Course {
   [[nodiscard]] bool last() const { return number_ == of_; }
   [[nodiscard]] bool has(EndName end) const { return end == EndName::base ? first() : last(); }
 
+  [[nodiscard]] Vec2 aside() const { return shell_.middle(low_); }
+
   [[nodiscard]] End size(double z) const {
+    if (!shell_.sizes.coaxial()) {
+      End end = Diameter::mm(2 * shell_.on_size_face(z));
+      end.sizes_on = shell_.sizes.base_face;
+      return end;
+    }
     const double in = part_.course->inner ? shell_.t : 0;  // (4)
     End end = Diameter::mm(2 * (shell_.inside(z) - in));
     end.sizes_on = Face::inside;
@@ -222,6 +259,7 @@ class Course {
     if (!first()) c.base = size(low_);
     if (!last()) c.top = size(high_);
     c.height = high_ - low_;
+    c.shift = shell_.middle(high_) - shell_.middle(low_);
     c.slant.reset();
     c.half_angle.reset();
     c.included_angle.reset();
@@ -239,7 +277,10 @@ class Course {
     std::erase_if(c.trims, [&](const Trim& t) { return !has(t.end); });
     std::erase_if(c.flanges, [&](const Flange& f) { return !has(f.end); });
     for (Trim& t : c.trims) {
-      if (t.height) *t.height -= low_;
+      // The course's own axis stands aside of the shell's.
+      const double up = dot(direction(t.uphill.radians()), aside());
+      if (t.from_axis) *t.from_axis -= up;
+      if (t.height) *t.height += std::tan(t.tilt.value_or(Angle{}).radians()) * up - low_;
       const double other = t.end == EndName::top ? low_ : shell_.sizes.height - high_;
       for (auto* side : {&t.short_side, &t.long_side}) {
         if (*side) **side -= other / std::cos(shell_.sizes.taper.radians());
