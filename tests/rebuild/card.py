@@ -280,7 +280,7 @@ class CardReader:
         for end in ("base", "top"):
             if end not in self.edges or not self.edges[end]["length"]:
                 continue
-            if self.piece["tabs_added"]:  # the outline does not run along the rims
+            if self.piece["tabs_added"] or self.piece["notches"]:  # the outline does not run along the rims
                 return
             points = [e[end] for e in self.piece["elements"]]
             corners = [min(self.joints, key=lambda q: math.dist(p, q)) for p in self.rims[end]]
@@ -405,7 +405,7 @@ class CardReader:
             for key, cell in (("base_run", base), ("top_run", top), ("length", long), ("from_base", from_base), ("from_top", from_top)):
                 self.near(f"{key} of element {number:g}", self.bare(cell), e[key])
             self.near(f"length of element {number:g} as drawn", self.bare(long), math.dist(e["base"], e["top"]), 0.5, 1e-6 if not self.piece.get("strain") else math.inf)
-            if before and e["on_metal"] and before[0]["on_metal"] and not self.piece["tabs_added"]:
+            if before and e["on_metal"] and before[0]["on_metal"] and not self.piece["tabs_added"] and not self.piece["notches"]:
                 for end, cell in (("base", base), ("top", top)):
                     way = abs(self.outline.run(e[end]) - self.outline.run(before[0][end]))
                     way = min(way, self.outline.length() - way)
