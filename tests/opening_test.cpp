@@ -337,6 +337,18 @@ TEST(Openings, RunOverEdgesAndTheSeam) {
   EXPECT_EQ(notched(bore).notches.size(), 2U);
 }
 
+// Where an opening takes the corners that lay farthest out, the blank is laid into its box again.
+TEST(Openings, ThatTakeCornersLeaveABlankInItsBox) {
+  const Cone cone{.base = Diameter::mm(700), .top = Diameter::mm(300), .height = 500};
+  const Blank whole = make_blank(cone, sheet_of(3), {}, with({}));
+  const Blank cut = make_blank(cone, sheet_of(3), {}, with({round_opening(160, OpeningHow::laid, 0, 15)}));
+  EXPECT_EQ(cut.notches.size(), 2U);
+  EXPECT_LT(as_laid(cut).width, as_laid(whole).width - 10);
+  EXPECT_NEAR(as_laid(cut).corner.x, 0, 1e-9);
+  EXPECT_NEAR(as_laid(cut).corner.y, 0, 1e-9);
+  EXPECT_TRUE(prove(cut, cone, sheet_of(3), {}).passed);
+}
+
 // A disc that runs over the base's edge by 20, and holes above and beside it.
 TEST(Openings, MetalBesideNotchesIsMeasured) {
   const Opening notch = round_opening(60, OpeningHow::laid, 90, 10);

@@ -217,9 +217,12 @@ void into_quadrant(Blank& b) {
     for (Vec2* p : points) *p = *p + by;
   };
   for (MarkText& t : b.marks.texts) move({&t.centre});
-  for (BlankOpening& o : b.openings) {
-    shift(o.outline, by);
-    move({&o.centre});
+  shift(b.notched, by);
+  for (auto* all : {&b.openings, &b.notches}) {
+    for (BlankOpening& o : *all) {
+      shift(o.outline, by);
+      move({&o.centre});
+    }
   }
   for (OpeningGroup& g : b.groups) {
     for (std::optional<Web>* web : {&g.seam_start, &g.seam_end, &g.edge, &g.opening}) {
@@ -326,6 +329,7 @@ void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend&
   refuse_under_laps(blanks);
   for (Blank& blank : blanks) {
     cut_notches(blank);
+    if (!blank.notches.empty()) into_quadrant(blank);  // a corner may be gone
     check_webs(blank);
     carry_bends(blank);
     keep_marks_on_metal(blank);
