@@ -229,26 +229,34 @@ std::optional<TrackHit> Track::passed_to(const TrackHit& before, const SpaceLine
     if (off >= nearest) return;
     const auto move = passes(before.hit, h);
     if (!move) return;
-    refuse_bends(before.hit, h, line, layer);
     best = TrackHit{h, move_by(before.move, *move)};
     nearest = off;
   };
   // Of a wall by rulings all round the nearest, with metal or past its ends: the far side may have metal
   // where the near one has ended.
+  const auto found = [&] {
+    if (best) refuse_bends(before.hit, best->hit, line, layer);
+    return best;
+  };
   if (!wall_.goes_round) {
     for (const LineHit& h : hits_of(wall_, line, WallLayer{layer})) offer(h);
-    if (best) return best;
+    if (best) return found();
   }
   for (const LineHit& h : hits_beyond(wall_, line, WallLayer{layer})) offer(h);
-  if (best) return best;
+  if (best) return found();
+  // Off the metal a plate goes on to where the bend beside it goes on.
+  const bool to_bend = !wall_.charts[before.hit.chart].face.empty() &&
+                       std::any_of(wall_.charts.begin(), wall_.charts.end(),
+                                   [](const Chart& c) { return c.face.empty() && !c.curved; });
   for (size_t k = 0; k < wall_.charts.size(); ++k) {
     const Chart& c = wall_.charts[k];
-    if (c.curved || (c.face.empty() && k != before.hit.chart)) continue;
+    const bool own = k == before.hit.chart;
+    if (c.curved || (!own && (c.face.empty() || to_bend))) continue;
     LineHit about = before.hit;
     if (k != about.chart) about = {k, (c.from + c.to) / 2, 0, 0};
     if (const auto h = hit_near(wall_, line, about, (c.to - c.from) / 64, WallLayer{layer}.on(c))) offer(*h);
   }
-  return best;
+  return found();
 }
 
 namespace {

@@ -350,7 +350,7 @@ class DxfWriter {
 
   // A tangent line, as far as reliefs leave metal.
   void guide(Vec2 from, Vec2 to) {
-    if (blank_.folding->relief == 0) return straight(Layer::guide, from, to);
+    if (blank_.folding->relief == 0 && blank_.notches.empty()) return straight(Layer::guide, from, to);
     const Vec2 in = within::same * (to - from);
     for (const Arc& part : clipped(from + in, to - in, outline(blank_)))
       straight(Layer::guide, part.start, end_of(part));

@@ -472,7 +472,8 @@ def check_measures(faults, drawing, piece, part):
             faults.append(f"said: a swing radius of the {end}, and no arc is cut")
             continue
         faults.near(f"said: swing radius {end}", run[0], radius[0], 1e-6 * radius[0])
-        if not any(abs(abs(other[1]) - abs(run[1])) > 1e-9 and abs(other[0] - run[0]) < 1e-3 for other in runs):
+        # What openings take of an edge is said beside it.
+        if not piece["notches"] and not any(abs(abs(other[1]) - abs(run[1])) > 1e-9 and abs(other[0] - run[0]) < 1e-3 for other in runs):
             if sector := said_of.get(f"sector_{end}_as_cut"):
                 faults.near(f"said: sector {end}", math.degrees(abs(run[1])), sector[0], 1e-5)
             if chord := said_of.get(f"chord_{end}"):
