@@ -2,7 +2,7 @@
 // elbows.
 #include "draw.h"
 #include "juggler/develop.h"
-#include "shapes/hopper_wall.h"
+#include "ruled/hopper_wall.h"
 
 namespace juggler::testing {
 namespace {

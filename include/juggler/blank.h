@@ -365,7 +365,7 @@ struct RoundHole {
 [[nodiscard]] double cut_length(const Blank& blank);      ///< outline and openings, mm
 /// Of an edge as cut: what openings that run over it leave, mm.
 [[nodiscard]] double left_of_edge(const Blank& blank, const Edge& edge);
-[[nodiscard]] double joint_length(const Blank& blank);    ///< length of the seam as cut, mm
+[[nodiscard]] double joint_length(const Blank& blank);  ///< length of the seam as cut, mm
 [[nodiscard]] Rectangle as_laid(const Blank& blank);
 [[nodiscard]] Rectangle smallest_rectangle(const Blank& blank);  ///< the smallest rectangle, width >= height
 [[nodiscard]] bool overlaps_itself(const Blank& blank);

@@ -217,7 +217,7 @@ struct Form {
   double size = 0;          ///< the greatest length of the part, the measure of its accuracy, mm
   bool coaxial = false;     ///< every ruling is the first one turned about the axis
   bool round_base = false;  ///< a transition's base is a circle
-  bool finished = false;  ///< it is opened out as it is, to be marked: nothing of it is bent
+  bool finished = false;    ///< it is opened out as it is, to be marked: nothing of it is bent
   bool open = false;  ///< a wall between two open curves: it has no seam, its edges are those of the seam
   std::optional<std::array<ObliqueEnd, 2>> ends = {};  ///< of a strip: where it begins and where it ends
   EdgeWords edge_words = {};

@@ -58,7 +58,7 @@ struct Sheet {
   std::optional<double> thickness = {};  ///< mm, 0 to 500; required, 0 for paper, film and card
   std::optional<Face> sizes_on = {};     ///< required where thickness > 0 unless both ends name theirs
   double neutral_factor = 0.5;  ///< neutral layer's distance from the concave face / thickness, 0 to 1
-  bool finished = false;  ///< a wall as it is, opened out to mark it: nothing of it is bent
+  bool finished = false;        ///< a wall as it is, opened out to mark it: nothing of it is bent
   std::string material = {};
   std::optional<double> density = {};  ///< kg/m3, 100 to 25000
 };

@@ -113,9 +113,9 @@ class SmoothRun {
   static void append(FittedArcs& all, const FittedArcs& part) {
     for (const Arc& arc : part.arcs) {
       // A straight rim goes on straight from stretch to stretch of the wall.
-      const bool goes_on = !all.arcs.empty() && is_straight(arc) && is_straight(all.arcs.back()) &&
-                           std::abs(std::remainder((arc.heading - all.arcs.back().heading).radians(),
-                                                   two_pi)) < within::same;
+      const bool goes_on =
+          !all.arcs.empty() && is_straight(arc) && is_straight(all.arcs.back()) &&
+          std::abs(std::remainder((arc.heading - all.arcs.back().heading).radians(), two_pi)) < within::same;
       if (goes_on) {
         all.arcs.back().length += arc.length;
       } else {

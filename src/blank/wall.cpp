@@ -195,7 +195,22 @@ void add_sizes(Blank& b, const FaceSizes& sizes) {
   b.overall_height = sizes.overall_height;
 }
 
-// elbow.md (7): the top edge that a plane would leave, where the blank lies.
+// An edge as another rim would make it, where the blank lies.
+struct OtherEdge {
+  std::vector<Arc> arcs;
+  double fit_error = 0;
+};
+OtherEdge edge_of(const Form& other, EdgeName name, const FormBlank& made, const Seam& seam,
+                  const Making& making) {
+  Making plain;
+  plain.face_up = making.face_up;
+  plain.fit = making.fit;
+  const FormBlank one = laid_blank(other, seam, plain);
+  return {placed(placed(edge(one.blank, name)->arcs, undone(one.placing)), made.placing),
+          one.blank.fit_error};
+}
+
+// elbow.md (7): the top edge that a plane would leave.
 void add_parting(Blank& b, const FormBlank& made, const Mitre& plane, const Seam& seam,
                  const Making& making) {
   Form f = *made.form;
@@ -206,13 +221,9 @@ void add_parting(Blank& b, const FormBlank& made, const Mitre& plane, const Seam
   f.top = rim_of({cutter}, EndName::top, f.wall, f.thickness);
   f.top_pointed = false;
   f.wall = cut_at_corners(f.wall, f.base, f.top);
-  Making plain;
-  plain.face_up = making.face_up;
-  plain.fit = making.fit;
-  const FormBlank one = laid_blank(f, seam, plain);
-  b.partings.push_back(
-      placed(placed(edge(one.blank, EdgeName::top)->arcs, undone(one.placing)), made.placing));
-  b.partings_error = std::max(b.partings_error, one.blank.fit_error);
+  OtherEdge cut = edge_of(f, EdgeName::top, made, seam, making);
+  b.partings.push_back(std::move(cut.arcs));
+  b.partings_error = std::max(b.partings_error, cut.fit_error);
 }
 
 Rim shifted(const Rim& rim, double by) {
@@ -227,25 +238,20 @@ Rim shifted(const Rim& rim, double by) {
 }
 
 // elbow.md (8): the rim with its rulings prolonged, between the edges of the seam prolonged.
-void add_collar(Blank& b, const FormBlank& made, const Mitre& mitre, const Seam& seam, const Making& making) {
+void add_beyond_mitre(Blank& b, const FormBlank& made, const Mitre& mitre, const Seam& seam,
+                      const Making& making) {
   Form f = *made.form;
   const bool top = mitre.end == EndName::top;
   (top ? f.top : f.base) = shifted(f.rim(mitre.end), top ? mitre.beyond : -mitre.beyond);
-  Making plain;
-  plain.face_up = making.face_up;
-  plain.fit = making.fit;
-  const FormBlank one = laid_blank(f, seam, plain);
   const EdgeName name = top ? EdgeName::top : EdgeName::base;
   const auto own =
       std::find_if(b.edges.begin(), b.edges.end(), [&](const Edge& e) { return e.name == name; });
-  std::vector<Arc> arcs = placed(placed(edge(one.blank, name)->arcs, undone(one.placing)), made.placing);
-  const Vec2 from = own->arcs.front().start;
-  const Vec2 to = end_of(own->arcs.back());
-  arcs.insert(arcs.begin(), line(from, arcs.front().start));
-  arcs.push_back(line(end_of(arcs.back()), to));
+  OtherEdge out = edge_of(f, name, made, seam, making);
+  out.arcs.insert(out.arcs.begin(), line(own->arcs.front().start, out.arcs.front().start));
+  out.arcs.push_back(line(end_of(out.arcs.back()), end_of(own->arcs.back())));
   b.tabs.push_back(
-      {static_cast<size_t>(own - b.edges.begin()), std::move(arcs), EdgeKind::lap, false, mitre.beyond});
-  b.fit_error = std::max(b.fit_error, one.blank.fit_error);
+      {static_cast<size_t>(own - b.edges.begin()), std::move(out.arcs), EdgeKind::lap, false, mitre.beyond});
+  b.fit_error = std::max(b.fit_error, out.fit_error);
   b.notes.push_back(std::string("The edge ") + label_of(*own) + " goes on by " + shown_mm(mitre.beyond, 3) +
                     " past its mitre, along the elements, for the " + name_of(mitre.joint) +
                     " joint; all sizes are those up to the mitre" +
@@ -266,7 +272,7 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
   if (pieces > 1) add_looks(p, made);
   for (const Mitre& plane : made.form->parted) add_parting(p.blank, made, plane, w.seam, making);
   for (const Mitre& mitre : made.form->mitres) {
-    if (mitre.beyond > 0) add_collar(p.blank, made, mitre, w.seam, making);
+    if (mitre.beyond > 0) add_beyond_mitre(p.blank, made, mitre, w.seam, making);
   }
   if (w.below > 0 || w.above > 0) {
     p.charts = [charts = p.charts, below = w.below, above = w.above](int k) {

@@ -33,6 +33,7 @@ class FoldedCard {
     holes();
     bends();
     joints();
+    for (const std::string& line : together_lines(job_, piece_)) lines_.push_back("    " + line);
     const Units& units = job_.job.units;
     for (const Phrase& note : blank_.notes) lines_.push_back("    " + note.in(units));
     for (const Phrase& warning : blank_.warnings) lines_.push_back("    WARNING: " + warning.in(units));
@@ -138,7 +139,6 @@ class FoldedCard {
     if (!rows.empty()) table({"hole", "across", "up", "diameter"}, rows);
     if (rows.size() == blank_.openings.size()) return;
     for (const std::string& line : opening_lines(job_, piece_, card_)) lines_.push_back("    " + line);
-    for (const std::string& line : together_lines(job_, piece_)) lines_.push_back("    " + line);
   }
 
   void joints() {

@@ -42,9 +42,9 @@ struct Arrangement {
 /// The arrangement that shows the blanks largest, or at the scale asked for.
 [[nodiscard]] Arrangement arranged(const JobResult& job, const Paper& paper);
 
-/// The tables of a piece, with what found no room in the views; none of them empty.
-/// Of all parts: their joints.
+/// The table of all parts' joints; none without any.
 [[nodiscard]] std::vector<Table> tables_together(const JobResult& job);
+/// The tables of a piece, with what found no room in the views; none of them empty.
 [[nodiscard]] std::vector<Table> tables_of(const JobResult& job, const PieceResult& piece,
                                            const std::vector<std::string>& left_over);
 

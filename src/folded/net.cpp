@@ -160,7 +160,8 @@ Plane trim_plane(const std::vector<Trim>& ends, EndName end, double height) {
     slant = &e;
   }
   if (!slant) return {{0, 0, top ? 1.0 : -1.0}, top ? height : 0};
-  if (slant->short_side || slant->long_side || slant->from_apex || slant->to_axis || slant->from_axis || slant->contact)
+  if (slant->short_side || slant->long_side || slant->from_apex || slant->to_axis || slant->from_axis ||
+      slant->contact)
     refuse(slant->key + "end", "is cut by a plane that is given otherwise than this shape takes", {},
            "height, tilt and uphill");
   if (!slant->height)

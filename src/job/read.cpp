@@ -142,7 +142,8 @@ std::vector<EndBody> read_ends(Reader& part, const std::string& shape) {
         refuse(*idle, "belongs to an end that another part cuts", {}, "add body, or leave it out");
     }
     if (!body) return;
-    for (const char* key : {"height", "tilt", "uphill", "short_side", "long_side", "from_apex", "to_axis", "from_axis"}) {
+    for (const char* key :
+         {"height", "tilt", "uphill", "short_side", "long_side", "from_apex", "to_axis", "from_axis"}) {
       if (const Entry* idle = r.at(key))
         refuse(*idle, "belongs to a plane, and this end is cut by another part", {},
                "leave it out, or write a trim of its own");

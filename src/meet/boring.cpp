@@ -76,10 +76,9 @@ class Boring {
   Boring(const PartWall& wall, const SpaceLine& middle, bool far, bool from_outside, const Named& named)
       : wall_(wall), middle_(middle), far_(far), inwards_(from_outside ? -1 : 1), named_(named) {}
 
-  BoredWall through(std::vector<LineLoop> loops, Contact contact, double fit) const {
+  BoredWall through(const std::vector<LineLoop>& loops, Contact contact, double fit) const {
     BoredWall b;
     const bool from_start = loops.front().from_start;
-    if (from_start && !hit(middle_, true)) start_on_metal(loops.front());
     const SpaceLine first = loops.front().stretches.front().line(0);
     const std::optional<LineHit> centre = hit(middle_, from_start);
     if (!centre && !hit(first, from_start)) refuse_miss(wall_, middle_, far_, named_);
@@ -93,24 +92,6 @@ class Boring {
   }
 
  private:
-  // Where the middle lies beyond an edge the outline begins at a line that meets the wall, if there is one.
-  void start_on_metal(LineLoop& loop) const {
-    constexpr int looks = 16;
-    for (size_t i = 0; i < loop.stretches.size(); ++i) {
-      for (int k = 0; k < looks; ++k) {
-        const double at = loop.stretches[i].length * k / looks;
-        if (!hit(loop.stretches[i].line(at), true)) continue;
-        std::rotate(loop.stretches.begin(), loop.stretches.begin() + static_cast<std::ptrdiff_t>(i),
-                    loop.stretches.end());
-        if (k == 0) return;
-        const auto [before, after] = parted(loop.stretches.front(), at);
-        loop.stretches.front() = after;
-        loop.stretches.push_back(before);
-        return;
-      }
-    }
-  }
-
   [[nodiscard]] std::optional<LineHit> hit(const SpaceLine& line, bool from_start) const {
     return wall_hit(wall_, line, far_, inwards_, from_start);
   }
@@ -171,14 +152,46 @@ BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, b
   return Boring(wall, {bore.origin, bore.along}, far, from_outside, named).through(lines, contact, fit);
 }
 
+namespace {
+
+// What a line first meets from its point on.
+std::optional<LineHit> met_first(const PartWall& wall, const SpaceLine& line) {
+  const auto hits = hits_of(wall, line);
+  const auto first = std::find_if(hits.begin(), hits.end(), [](const LineHit& h) { return h.along >= 0; });
+  return first == hits.end() ? std::nullopt : std::optional(*first);
+}
+
+// The same loop, begun at a line that meets the wall, if there is one.
+LineLoop begun_on_metal(const PartWall& wall, LineLoop loop) {
+  constexpr int looks = 16;
+  for (size_t i = 0; i < loop.stretches.size(); ++i) {
+    for (int k = 0; k < looks; ++k) {
+      const double at = loop.stretches[i].length * k / looks;
+      if (!met_first(wall, loop.stretches[i].line(at))) continue;
+      std::rotate(loop.stretches.begin(), loop.stretches.begin() + static_cast<std::ptrdiff_t>(i),
+                  loop.stretches.end());
+      if (k == 0) return loop;
+      const auto [before, after] = parted(loop.stretches.front(), at);
+      loop.stretches.front() = after;
+      loop.stretches.push_back(before);
+      return loop;
+    }
+  }
+  return loop;
+}
+
+}  // namespace
+
 BoredWall fitted_to(const PartWall& wall, const LineLoop& lines, const SpaceLine& middle, Contact contact,
                     double fit, const Named& named) {
-  const auto hits = hits_of(wall, lines.stretches.front().line(0));
-  const auto first = std::find_if(hits.begin(), hits.end(), [](const LineHit& h) { return h.along >= 0; });
-  const SpaceLine begin = lines.stretches.front().line(0);
+  // Where the middle lies beyond an edge some other line shows from which side they come.
+  const auto centre = met_first(wall, middle);
+  const LineLoop loop = centre ? lines : begun_on_metal(wall, lines);
+  const SpaceLine begin = centre ? middle : loop.stretches.front().line(0);
+  const auto first = centre ? centre : met_first(wall, begin);
   const bool from_outside =
-      first == hits.end() || dot(wall.charts[first->chart].normal(first->u, first->s), begin.way) < 0;
-  return Boring(wall, middle, false, from_outside, named).through({lines}, contact, fit);
+      !first || dot(wall.charts[first->chart].normal(first->u, first->s), begin.way) < 0;
+  return Boring(wall, middle, false, from_outside, named).through({loop}, contact, fit);
 }
 
 }  // namespace juggler

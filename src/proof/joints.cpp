@@ -397,9 +397,8 @@ class EdgesHeld {
     std::vector<double> angles;
     for (int i = 0; i < looks; ++i) {
       const auto [place, off] = place_at(chart, at(i));
-      // Where walls that cut each other all but touch, what is rounding across them is more along them.
-      // breech.md (5)
-      // In one plane the cut between them is straight.
+      // Where walls that cut each other all but touch, what is rounding across them is more along them; in
+      // one plane the cut between them is straight. breech.md (5)
       const double sine = std::sin(place.walls.radians());
       const bool crossing = joint_.kind == JointKind::crotch && sine > within::beside;
       const double allowed = exact_ + (crossing ? within::rounding * size_ / sine : 0);

@@ -378,8 +378,6 @@ std::vector<FormedElement> elements_of(const Blank& blank, const std::vector<dou
   return elements;
 }
 
-}  // namespace
-
 // How far cuts across a blank are, formed, from the planes that they are for, on the layer that meets them.
 double parting_mismatch(const Blank& blank, const Form& f, const FormedWall& wall) {
   if (blank.partings.size() != f.parted.size()) return NAN;
@@ -398,6 +396,8 @@ double parting_mismatch(const Blank& blank, const Form& f, const FormedWall& wal
   }
   return worst;
 }
+
+}  // namespace
 
 WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   if (blank.forming.empty() || blank.folding)

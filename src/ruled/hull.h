@@ -48,6 +48,12 @@ struct Stretch {
   Vec3 normal = {};
 };
 
+/// Those between two rulings, repeated as often as they go round.
+[[nodiscard]] std::vector<Stretch> stretches_between(const std::vector<Stretch>& once, double from,
+                                                     double to);
+/// Gives a form, whose cutters and thickness are set, its wall, its regions and its rims.
+void set_wall(Form& form, std::vector<Stretch> stretches);
+
 /// The parameter of a wall between two open curves runs from 0 to this.
 inline constexpr double open_wall = 1;
 

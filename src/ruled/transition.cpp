@@ -31,8 +31,9 @@ double snapped(const std::vector<Stretch>& once, double u) {
   return u;
 }
 
-// The stretches between two rulings, repeated as often as they go round.
-std::vector<Stretch> between(const std::vector<Stretch>& once, double from, double to) {
+}  // namespace
+
+std::vector<Stretch> stretches_between(const std::vector<Stretch>& once, double from, double to) {
   std::vector<Stretch> part;
   const double first = once.front().piece.from;
   const double last = once.back().piece.to;
@@ -55,6 +56,19 @@ std::vector<Stretch> between(const std::vector<Stretch>& once, double from, doub
   }
   return part;
 }
+
+void set_wall(Form& f, std::vector<Stretch> stretches) {
+  Wall wall;
+  for (Stretch& s : stretches) {
+    f.regions.push_back({s.kind, s.piece.from, s.piece.to, s.name});
+    wall.push_back(std::move(s.piece));
+  }
+  f.base = rim_along(wall, f.cutters, EndName::base, f.thickness);
+  f.top = rim_along(wall, f.cutters, EndName::top, f.thickness);
+  f.wall = cut_at_corners(wall, f.base, f.top);
+}
+
+namespace {
 
 // The diagonal of the box about both ends.
 double size_of(const Hull& h, double thickness) {
@@ -83,14 +97,7 @@ Form form_between(const Made& m, const Span& span) {
   f.cutters = m.cutters;
   f.before = span.before;
   f.after = span.after;
-  Wall wall;
-  for (Stretch& s : between(m.stretches, span.from - span.before, span.to + span.after)) {
-    f.regions.push_back({s.kind, s.piece.from, s.piece.to, s.name});
-    wall.push_back(std::move(s.piece));
-  }
-  f.base = rim_along(wall, m.cutters, EndName::base, m.thickness);
-  f.top = rim_along(wall, m.cutters, EndName::top, m.thickness);
-  f.wall = cut_at_corners(wall, f.base, f.top);
+  set_wall(f, stretches_between(m.stretches, span.from - span.before, span.to + span.after));
   const auto add_profile = [&](EndName end, double layer, const EndFrame& frame, bool top) {
     f.profiles.push_back({end, layer, frame.centre, frame.x, frame.y, frame.z, [hull = m.hull, top](Vec2 p) {
                             return (top ? hull->high : hull->low).distance(p);

@@ -4,9 +4,9 @@
 #include <algorithm>
 
 #include "blank/laid.h"
-#include "hopper_wall.h"
+#include "folded/tube_wall.h"
 #include "juggler/develop.h"
-#include "tube_wall.h"
+#include "ruled/hopper_wall.h"
 
 namespace juggler {
 namespace {

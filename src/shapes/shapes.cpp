@@ -1,12 +1,12 @@
 // The table of shapes: how each is formed. Adding one is a folder and a line here.
 #include "blank/laid.h"
 #include "folded/folded.h"
-#include "hopper_wall.h"
+#include "folded/tube_wall.h"
 #include "juggler/formed.h"
 #include "round/round.h"
+#include "ruled/hopper_wall.h"
 #include "ruled/ruled.h"
 #include "stretched/stretched.h"
-#include "tube_wall.h"
 #include "wound/wound.h"
 
 namespace juggler {

@@ -1,4 +1,4 @@
-// Tubes that meet other parts, with the thickness of their wall. Private to the shapes.
+// Tubes that meet other parts, with the thickness of their wall. Private to the families.
 #pragma once
 
 #include "juggler/part.h"

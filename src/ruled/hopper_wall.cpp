@@ -7,10 +7,11 @@
 #include "folded/folded.h"
 #include "folded/hopper_sizes.h"
 #include "form/cuts.h"
+#include "hull.h"
 #include "measure/facts.h"
 #include "part/bounds.h"
 #include "part/place.h"
-#include "ruled/ruled.h"
+#include "ruled.h"
 
 namespace juggler {
 namespace {
@@ -44,8 +45,7 @@ struct HopperWall {
   double radius = 0, height = 0, thickness = 0, neutral = 0, size = 0;
   std::vector<Cutter> cutters;
   std::vector<AskedProfile> profiles;
-  Wall once;
-  std::vector<Region> regions;
+  std::vector<Stretch> once;
 };
 
 // (11): where both planes, moved inwards by the radius, meet.
@@ -168,11 +168,11 @@ void add_pieces(HopperWall& w) {
   for (size_t k = 0; k < 4; ++k) {
     const double middle = static_cast<double>(k) * pi / 2;
     const double from = middle - pi / 4 + half_bend, to = middle + pi / 4 - half_bend;
-    w.once.push_back({from, to, [shape, k, from, to](double u) { return of_plate(*shape, k, from, to, u); }});
-    w.regions.push_back({RegionKind::flat, from, to, names[k]});
+    w.once.push_back(
+        {{from, to, [=](double u) { return of_plate(*shape, k, from, to, u); }}, RegionKind::flat, names[k]});
     const double end = to + 2 * half_bend;
-    w.once.push_back({to, end, [shape, k, to, end](double u) { return of_bend(*shape, k, to, end, u); }});
-    w.regions.push_back({RegionKind::cylinder, to, end, "bend"});
+    w.once.push_back(
+        {{to, end, [=](double u) { return of_bend(*shape, k, to, end, u); }}, RegionKind::cylinder, "bend"});
   }
 }
 
@@ -186,20 +186,7 @@ Form form_between(const HopperWall& w, const Span& span) {
   f.profiles = w.profiles;
   f.before = span.before;
   f.after = span.after;
-  const double from = span.from - span.before, to = span.to + span.after;
-  const double first = w.once.front().from;
-  Wall wall;
-  for (double shift = two_pi * std::floor((from - first) / two_pi); first + shift < to; shift += two_pi) {
-    for (size_t i = 0; i < w.once.size(); ++i) {
-      const double a = std::max(from, w.once[i].from + shift), b = std::min(to, w.once[i].to + shift);
-      if (b - a < within::exact) continue;
-      wall.push_back({a, b, [ruling = w.once[i].ruling, shift](double u) { return ruling(u - shift); }});
-      f.regions.push_back({w.regions[i].kind, a, b, w.regions[i].name});
-    }
-  }
-  f.base = rim_along(wall, w.cutters, EndName::base, w.thickness);
-  f.top = rim_along(wall, w.cutters, EndName::top, w.thickness);
-  f.wall = cut_at_corners(wall, f.base, f.top);
+  set_wall(f, stretches_between(w.once, span.from - span.before, span.to + span.after));
   return f;
 }
 
