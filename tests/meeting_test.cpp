@@ -143,6 +143,23 @@ TEST(Meeting, TubesMeetWithAllLayersOfTheirWall) {
     EXPECT_NEAR(one.of("branch").formed->form->base(u).s, other.of("branch").formed->form->base(u).s, 1e-9);
   }
   EXPECT_NEAR(area(one.of("main").blank), area(other.of("main").blank), 1e-6);
+  // The other hand's slant lies where the folded one has it.
+  Tube slanting{.side = 100, .corner_radius = 10, .wall_thickness = 4, .length = 700};
+  slanting.trims = {
+      {.end = EndName::top, .height = 600, .tilt = Angle::degrees(25), .uphill = Angle::degrees(70)}};
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    Part folded = tube("branch", slanting);
+    folded.making.hand = hand;
+    Part cut = folded;
+    cut.place = on_main(600, 40, 0, 0);
+    const auto highest = [](const Blank& b) {
+      Vec2 most;
+      for (const Arc& arc : outline(b)) most = arc.start.y > most.y ? arc.start : most;
+      return most.x;
+    };
+    const Met met = developed({pipe("main", 600, 1200, 3), cut}, {joint(Fit::set_on)});
+    EXPECT_NEAR(highest(met.of("branch").blank), highest(develop(folded).front().blank), 1e-3);
+  }
   // A hole goes round the corner of a post.
   Tube post{.side = 150, .corner_radius = 12, .wall_thickness = 5, .length = 900};
   Part main = tube("main", post);
@@ -217,6 +234,29 @@ TEST(Meeting, HoppersAreCutAcrossTheirBends) {
     ADD_FAILURE() << "a welded hip has no bend";
   } catch (const Refusal& r) {
     EXPECT_EQ(r.text().key, "joint.1.branch");
+  }
+}
+
+// From within, its middle and its first line beyond the edge: what remains is a notch.
+TEST(Meeting, HolesBeyondAnEdgeComeFromEitherSide) {
+  for (const double height : {1220.0, -20.0}) {
+    for (const bool from_within : {false, true}) {
+      Part main = pipe("main", 600, 1200, 3);
+      Opening hole;
+      hole.key = "opening.1";
+      hole.how = OpeningHow::fitted;
+      hole.fitted = FittedBody{"branch", Face::outside, 0, {}};
+      main.making.openings = {hole};
+      Part branch = pipe("branch", 160, 800, 2);
+      branch.place = on_main(height, 40, 0, 0);
+      if (from_within) {  // its far end lies on the axis
+        branch.place =
+            PartPlace{.at = Vec3{800, 0, height}, .lean = Angle::degrees(90), .towards = Angle::degrees(180)};
+      }
+      const Met met = developed({main, branch}, {});
+      EXPECT_TRUE(met.passed());
+      EXPECT_EQ(met.of("main").blank.notches.empty(), false) << height << from_within;
+    }
   }
 }
 

@@ -338,7 +338,9 @@ Fact joint_fact(const JointProof& j) {
   if (j.hole_length)
     text += say(", {} {}", j.kind == JointKind::branch ? "hole" : "the other",
                 length(*j.hole_length, {"once round", "", "edge of " + j.main}));
-  text += say("; walls at {} to {}", angle(j.least_angle.walls, walls), angle(j.greatest_angle.walls, walls));
+  if (j.kind != JointKind::course)
+    text +=
+        say("; walls at {} to {}", angle(j.least_angle.walls, walls), angle(j.greatest_angle.walls, walls));
   if (j.jog > j.allowed)
     text += say("; axes {} apart", length(j.jog, {"axis of one", "axis of the other", "plane of the mitre"}));
   if (j.lap > 0)

@@ -334,7 +334,7 @@ Record joint_record(const JointProof& j, const Units& units) {
           {"hole_distance", mm(j.hole_distance, off)},
           {"allowed", mm(j.allowed, off)},
           {"edge_length", mm(j.edge_length, {"once round", "", "edge of the branch"})},
-          {"other_length", mm(j.hole_length, {"once round", "", "edge of the hole or the other segment"})},
+          {"other_length", mm(j.hole_length, {"once round", "", "edge of the hole, or of the other segment or course"})},
           {"jog", mm(j.jog, {"axis of one", "axis of the other", "plane of the mitre"})},
           {"lap", mm(j.lap, {"edge of one", "edge of the other", "axis"})},
           {"gap", mm(j.gap, {"branch", "face", "ruling"})},

@@ -34,6 +34,16 @@ struct JoinedPart {
   std::vector<const Blank*> blanks = {};
   const std::vector<Opening>* openings = nullptr;  ///< as asked for
 };
+/// A part formed again from its blanks, where its wall opens flat by rulings; else as it was made.
+struct FormedPart {
+  std::vector<std::pair<const Blank*, FormedBlank>> blanks;
+};
+[[nodiscard]] FormedPart formed_of(const JoinedPart& joined);
+/// Between outward normals.
+[[nodiscard]] Angle between_walls(Vec3 one, Vec3 other);
+/// Keeps the least and the greatest angle of a joint.
+void note_angle(JointProof& joint, const JointPlace& place);
+
 /// The end of a branch, whose wall opens flat, held against the main, and the hole in that against the
 /// branch. A main without a wall is taken as it was made, and one in courses, of which each has its part of
 /// the hole. meeting.md (9), (10)

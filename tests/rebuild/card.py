@@ -348,7 +348,10 @@ class CardReader:
 
     def together(self):
         """Where the part stands, and the edges it shares with others, against the document."""
-        for x, y, z in self.card.take(rf"It stands with the middle of its base at x {L}, y {L}, z {L} of the job\."):
+        stands = self.card.take(rf"It stands with the middle of its base at x {L}, y {L}, z {L} of the job\.")
+        if bool(stands) != bool(self.part.get("place")):
+            self.faults.append("card: where the part stands is said without a place, or not said")
+        for x, y, z in stands:
             for said, axis in ((x, "x"), (y, "y"), (z, "z")):
                 self.near(f"stands at {axis}", said, self.part["stands"]["origin"][axis], 0.51)
         turned = rf"walls turned by {NUMBER}(?: to {NUMBER})? deg"
