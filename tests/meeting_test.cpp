@@ -237,6 +237,39 @@ TEST(Meeting, HoppersAreCutAcrossTheirBends) {
   }
 }
 
+// Of pieces that are alike one is laid out; all of them meet.
+TEST(Meeting, FoldedPartsInPiecesThatAreAlikeAreMetWhole) {
+  Hopper h;
+  h.base = {180.0, 140.0};
+  h.top = {380.0, 320.0};
+  h.height = 640;
+  h.pieces = 2;
+  h.seam = 2;
+  h.bend.radius = 5;
+  h.bend.neutral_factor = 0.4;
+  Part branch;
+  branch.name = "branch";
+  branch.asked = h;
+  branch.sheet = sheet_of(1.5, Face::outside);
+  branch.place = on_main(540, 100, 0, 0);
+  const Met met = developed({pipe("main", 600, 1100, 1.5), branch}, {joint(Fit::set_on)});
+  EXPECT_TRUE(met.passed());
+  EXPECT_TRUE(met.joints.front().hole_length);
+  // Welded hips, four walls of two kinds: a pipe goes through each.
+  h.pieces = 4;
+  h.seam = 1;
+  Part main = branch;
+  main.name = "main";
+  main.asked = h;
+  main.place.reset();
+  for (const double plan : {0.0, 90.0, 180.0, 270.0}) {
+    Part spout = pipe("branch", 60, 400, 2);
+    spout.place = on_main(300, plan, 0, 0);
+    const Met welded = developed({main, spout}, {joint(Fit::set_on)});
+    EXPECT_TRUE(welded.passed()) << plan;
+  }
+}
+
 // From within, its middle and its first line beyond the edge: what remains is a notch.
 TEST(Meeting, HolesBeyondAnEdgeComeFromEitherSide) {
   for (const double height : {1220.0, -20.0}) {

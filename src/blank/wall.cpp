@@ -206,8 +206,11 @@ OtherEdge edge_of(const Form& other, EdgeName name, const FormBlank& made, const
   plain.face_up = making.face_up;
   plain.fit = making.fit;
   const FormBlank one = laid_blank(other, seam, plain);
-  return {placed(placed(edge(one.blank, name)->arcs, undone(one.placing)), made.placing),
-          one.blank.fit_error};
+  // It may be known farther beyond the seam, and so developed from another ruling.
+  const double u = made.form->from();
+  const Placing back = laid_upon(one.opened->flat.at(u), made.opened->flat.at(u));
+  std::vector<Arc> arcs = placed(placed(edge(one.blank, name)->arcs, undone(one.placing)), back);
+  return {placed(std::move(arcs), made.placing), one.blank.fit_error};
 }
 
 // elbow.md (7): the top edge that a plane would leave.
@@ -238,15 +241,18 @@ Rim shifted(const Rim& rim, double by) {
 }
 
 // elbow.md (8): the rim with its rulings prolonged, between the edges of the seam prolonged.
-void add_beyond_mitre(Blank& b, const FormBlank& made, const Mitre& mitre, const Seam& seam,
-                      const Making& making) {
-  Form f = *made.form;
+void add_beyond_mitre(Blank& b, const FormBlank& made, const Mitre& mitre, const WholeWall& w,
+                      const Span& span, const Making& making) {
   const bool top = mitre.end == EndName::top;
-  (top ? f.top : f.base) = shifted(f.rim(mitre.end), top ? mitre.beyond : -mitre.beyond);
+  const PieceMaker longer = [&](const Span& own) {
+    Form f = w.piece(own);
+    (top ? f.top : f.base) = shifted(f.rim(mitre.end), top ? mitre.beyond : -mitre.beyond);
+    return f;
+  };
   const EdgeName name = top ? EdgeName::top : EdgeName::base;
   const auto own =
       std::find_if(b.edges.begin(), b.edges.end(), [&](const Edge& e) { return e.name == name; });
-  OtherEdge out = edge_of(f, name, made, seam, making);
+  OtherEdge out = edge_of(piece_with_laps(longer, w.seam, span), name, made, w.seam, making);
   out.arcs.insert(out.arcs.begin(), line(own->arcs.front().start, out.arcs.front().start));
   out.arcs.push_back(line(end_of(out.arcs.back()), end_of(own->arcs.back())));
   b.tabs.push_back(
@@ -272,7 +278,7 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
   if (pieces > 1) add_looks(p, made);
   for (const Mitre& plane : made.form->parted) add_parting(p.blank, made, plane, w.seam, making);
   for (const Mitre& mitre : made.form->mitres) {
-    if (mitre.beyond > 0) add_beyond_mitre(p.blank, made, mitre, w.seam, making);
+    if (mitre.beyond > 0) add_beyond_mitre(p.blank, made, mitre, w, span, making);
   }
   if (w.below > 0 || w.above > 0) {
     p.charts = [charts = p.charts, below = w.below, above = w.above](int k) {

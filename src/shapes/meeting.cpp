@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "blank/laid.h"
+#include "develop/net.h"
 #include "folded/tube_wall.h"
 #include "juggler/develop.h"
 #include "ruled/hopper_wall.h"
@@ -27,6 +28,14 @@ Part bare(Part part) {
 std::vector<Chart> charts_in_space(const Formed& formed) {
   if (formed.wall()) return {chart_in_space(formed.form)};
   std::vector<Chart> charts;
+  if (formed.body) {  // all of its pieces, those that are alike too
+    const std::vector<Laid> pieces = lay_out(*formed.body);
+    for (size_t i = 0; i < pieces.size(); ++i) {
+      for (Chart& c : charts_of(formed.body, pieces[i], static_cast<int>(i), {}))
+        charts.push_back(std::move(c));
+    }
+    return charts;
+  }
   const LaidPart laid = formed.lay({});
   for (size_t i = 0; i < laid.pieces.size(); ++i) {
     for (Chart& c : laid.pieces[i].charts(static_cast<int>(i))) {
@@ -164,7 +173,7 @@ class Introduction {
       n.thickness = formed.thickness;
       n.wall.charts = charts_in_space(formed);
       if (formed.wall()) n.form = formed.form;
-      if (!n.form) n.form = wall_by_rulings(bare(part));
+      if (!n.form && (n.form = wall_by_rulings(bare(part)))) n.wall.charts = {chart_in_space(n.form)};
     } catch (const Refusal& refusal) {
       throw PlaceRefusal(refusal.text(), other);
     }
