@@ -1,59 +1,12 @@
 // Parts that meet: ends and holes against closed forms and against rays through a fine mesh, joints and
 // elbows.
+#include "meeting.h"
 #include "draw.h"
-#include "juggler/develop.h"
-#include "ruled/hopper_wall.h"
 
 namespace juggler::testing {
 namespace {
 
 using std::numbers::pi;
-
-Part pipe(const std::string& name, double diameter, double height, double thickness,
-          Face face = Face::inside) {
-  Part p;
-  p.name = name;
-  p.shape = "cylinder";
-  p.asked = Cylinder{.size = Diameter::mm(diameter), .height = height};
-  p.sheet = sheet_of(thickness, face);
-  return p;
-}
-
-PartPlace on_main(double height, double angle, double tilt, double offset) {
-  PartPlace p{.on = "main", .height = height};
-  p.angle = Angle::degrees(angle);
-  p.tilt = Angle::degrees(tilt);
-  p.offset = offset;
-  return p;
-}
-
-Vec3 direction3(double plan) { return {std::cos(plan), std::sin(plan), 0}; }
-
-struct Met {
-  std::vector<PieceResult> pieces;
-  std::vector<JointProof> joints;
-  [[nodiscard]] const PieceResult& of(const std::string& name) const {
-    return *std::find_if(pieces.begin(), pieces.end(),
-                         [&](const PieceResult& p) { return p.part.name == name; });
-  }
-  [[nodiscard]] bool passed() const {
-    return std::all_of(pieces.begin(), pieces.end(), [](const PieceResult& p) { return p.proof.passed; }) &&
-           std::all_of(joints.begin(), joints.end(), [](const JointProof& j) { return j.passed; });
-  }
-};
-
-Met developed(const std::vector<Part>& parts, const std::vector<MeetingParts>& joints) {
-  Met met;
-  for (const Part& part : introduced(parts, joints)) {
-    for (PieceResult& piece : develop(part)) met.pieces.push_back(std::move(piece));
-  }
-  met.joints = joints_of(met.pieces);
-  return met;
-}
-
-MeetingParts joint(Fit fit, double gap = 0) {
-  return {.main = "main", .branch = "branch", .fit = fit, .gap = gap};
-}
 
 // How far from the main's axis along the branch's a ruling of radius r meets a cylinder of radius R: the
 // branch's axis leans by tilt, passes the main's axis at the offset; its plan angle 0 points up.
@@ -178,65 +131,6 @@ TEST(Meeting, TubesMeetWithAllLayersOfTheirWall) {
   }
 }
 
-Part hopper_on_main(Random& random) {
-  Hopper h;
-  h.base = {random.between(120, 260), random.between(120, 260)};
-  h.top = {random.between(300, 500), random.between(300, 500)};
-  h.height = random.between(600, 800);
-  h.shift = {random.between(-60, 60), random.between(-60, 60)};
-  h.seam = 2 * random.pick(4);
-  h.pieces = 1 + random.pick(2);
-  h.bend.radius = random.between(3, 15);
-  h.bend.neutral_factor = random.between(0.3, 0.5);
-  Part p;
-  p.name = "branch";
-  p.asked = h;
-  p.sheet = sheet_of(random.between(1, 4), random.face());
-  p.place = on_main(600, random.between(0, 360), random.between(-30, 30), random.between(-40, 40));
-  return p;
-}
-
-// A hopper that another part cuts is the folded one, as long as nothing is cut: the same flat. Cut, both its
-// edge and the hole for it are held in space.
-TEST(Meeting, HoppersAreCutAcrossTheirBends) {
-  Random random(20261205);
-  int made = 0;
-  for (int i = 0; i < draws(60); ++i) {
-    const Part branch = hopper_on_main(random);
-    SCOPED_TRACE("hopper " + std::to_string(i));
-    Part alone = branch;
-    alone.place.reset();
-    const std::vector<PieceResult> folded = develop(alone);
-    double flat = 0, wall = 0, long_way = 0;
-    for (const PieceResult& p : folded) flat += p.blank.count * area(p.blank);
-    const Formed formed = form_hopper_wall(alone, std::get<Hopper>(alone.asked));
-    for (const Blank& b : make_blanks(formed, alone.making)) {
-      EXPECT_TRUE(formed.prove(b).passed);
-      wall += b.count * area(b);
-      long_way += b.count * outline_length(b);
-    }
-    EXPECT_NEAR(wall, flat, 2 * 0.02 * long_way);
-    EXPECT_NEAR(wall, flat, 1e-4 * flat);
-    try {
-      const Met met = developed({pipe("main", 700, 1400, 3), branch},
-                                {joint(random.one_in(2) ? Fit::set_on : Fit::set_in, random.between(0, 3))});
-      EXPECT_TRUE(met.passed());
-      ++made;
-    } catch (const Refusal& r) {
-      EXPECT_FALSE(r.text().key.empty()) << r.what();
-    }
-  }
-  expect_made(made, 45, 60, draws(60));
-  Part welded = hopper_on_main(random);
-  std::get<Hopper>(welded.asked).seam = 1;
-  try {
-    (void)developed({pipe("main", 700, 1400, 3), welded}, {joint(Fit::set_on)});
-    ADD_FAILURE() << "a welded hip has no bend";
-  } catch (const Refusal& r) {
-    EXPECT_EQ(r.text().key, "joint.1.branch");
-  }
-}
-
 // Of pieces that are alike one is laid out; all of them meet.
 TEST(Meeting, FoldedPartsInPiecesThatAreAlikeAreMetWhole) {
   Hopper h;
@@ -290,25 +184,6 @@ TEST(Meeting, HolesBeyondAnEdgeComeFromEitherSide) {
       EXPECT_TRUE(met.passed());
       EXPECT_EQ(met.of("main").blank.notches.empty(), false) << height << from_within;
     }
-  }
-}
-
-// What is fitted to a part must have rulings all round.
-TEST(Meeting, NothingIsFittedToAnOpenPanel) {
-  Panel plate;
-  plate.profile = {{.line = 200}};
-  plate.run = 400;
-  plate.sizes_on = PanelFace::right;
-  Part branch;
-  branch.name = "branch";
-  branch.asked = plate;
-  branch.sheet = sheet_of(2, Face::inside);
-  branch.place = on_main(600, 0, 0, 0);
-  try {
-    (void)developed({pipe("main", 700, 1400, 3), branch}, {joint(Fit::set_on)});
-    ADD_FAILURE() << "an open panel goes round nothing";
-  } catch (const Refusal& r) {
-    EXPECT_NE(r.text().reason.in({}).find("no closed wall"), std::string::npos) << r.what();
   }
 }
 

@@ -167,6 +167,69 @@ TEST(Openings, BoredOutlineReachesAsFarOnTheFlatAsPointsOfTheBoreDo) {
   EXPECT_NEAR(flat_right, right, 2 * fit / low);
 }
 
+// A cross of two rectangles, hollow at four corners, bored beside the axis: row by row, what any layer loses.
+TEST(Openings, HollowFormsLoseWhatAnyLayerLoses) {
+  constexpr double radius = 150, t = 6, fit = 1e-3;
+  for (const double offset : {0.0, 35.0, -70.0}) {
+    for (const double turn : {0.0, 20.0, 45.0}) {
+      Part p;
+      p.asked = Cylinder{.size = Diameter::mm(2 * radius), .height = 400};
+      p.sheet = sheet_of(t, Face::inside);
+      p.making.fit = fit;
+      Opening o;
+      o.how = OpeningHow::bored;
+      const std::array<Vec2, 2> sizes{Vec2{24, 90}, Vec2{100, 18}};
+      for (const Vec2 size : sizes) {
+        OpeningForm one;
+        one.profile = {.kind = ProfileKind::rectangle, .width = size.x, .length = size.y};
+        o.form.together.push_back(one);
+      }
+      o.at.angle = Angle::degrees(180);
+      o.at.height = 200;
+      o.bore.offset = offset;
+      o.turn = Angle::degrees(turn);
+      p.making.openings = {o};
+      const std::vector<PieceResult> made = develop(p);
+      EXPECT_TRUE(made.front().proof.passed);
+      // Of a level row what lies within a rectangle, then the plan angles of which some layer does.
+      const auto within = [&](Vec2 size, double row) {
+        double low = -HUGE_VAL, high = HUGE_VAL;
+        const double c = std::cos(turn * pi / 180), s = std::sin(turn * pi / 180);
+        const auto clip = [&](double slope, double at, double half) {  // |slope x + at| <= half
+          if (std::abs(slope) < 1e-12) {
+            if (std::abs(at) > half) low = HUGE_VAL;
+            return;
+          }
+          const double a = (-half - at) / slope, b = (half - at) / slope;
+          low = std::max(low, std::min(a, b));
+          high = std::min(high, std::max(a, b));
+        };
+        clip(c, s * row, size.x / 2);
+        clip(-s, c * row, size.y / 2);
+        return std::pair{low, high};
+      };
+      double lost = 0;
+      constexpr double step = 0.002;
+      for (double row = -80 + step / 2; row < 80; row += step) {
+        std::vector<std::pair<double, double>> spans;
+        for (const Vec2 size : sizes) {
+          auto [low, high] = within(size, row);
+          if (low >= high) continue;
+          low += offset;
+          high += offset;
+          spans.emplace_back(std::asin(low / (low >= 0 ? radius + t : radius)),
+                             std::asin(high / (high >= 0 ? radius : radius + t)));
+        }
+        if (spans.size() == 2 && spans[0].second >= spans[1].first && spans[1].second >= spans[0].first)
+          spans = {{std::min(spans[0].first, spans[1].first), std::max(spans[0].second, spans[1].second)}};
+        for (const auto& [from, to] : spans) lost += (to - from) * (radius + t / 2) * step;
+      }
+      const BlankOpening& hole = made.front().blank.openings.front();
+      EXPECT_NEAR(std::abs(signed_area(hole.outline)), lost, fit * 500 + 0.02) << offset << " " << turn;
+    }
+  }
+}
+
 TEST(Openings, SizesOnFacesAreThoseOfTheLayers) {
   const Blank b = make_blank(drum(600, 500), sheet_of(10, Face::middle), {},
                              with({round_opening(80, OpeningHow::laid, 40, 250),

@@ -81,6 +81,16 @@ struct FlatFace {
   std::string name = {};
   int face = 0;  ///< its number in the body
   std::vector<Vec2> corners = {};
+  std::vector<Angle> turns = {};  ///< of the sides from each corner on, where some are arcs
+
+  [[nodiscard]] Arc side(size_t k) const {
+    return arc_between(corners[k], corners[(k + 1) % corners.size()], turns.empty() ? Angle{} : turns[k]);
+  }
+  [[nodiscard]] Outline outline() const {
+    Outline sides;
+    for (size_t k = 0; k < corners.size(); ++k) sides.push_back(side(k));
+    return sides;
+  }
 };
 
 /// A bent stretch of a folded blank, as laid: its tangent line on one face and on the other, both run the

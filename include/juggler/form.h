@@ -299,6 +299,7 @@ struct FaceSide {
   SideKind kind = SideKind::free;
   int link = -1;          ///< of a bend its zone, of a joint its joint
   std::string name = {};  ///< of the edge, where it is free
+  Angle turn = {};        ///< of the arc that it is, by which its heading changes; 0: it is straight
 };
 
 /// A flat stretch of the sheet, up to the tangent lines of its bends. Its frame lies on the inside face; z of
@@ -311,20 +312,34 @@ struct BodyFace {
   bool flange = false;  ///< its joints do not say which way of the flat is upright
 
   [[nodiscard]] Vec3 at(Vec2 p) const { return origin + p.x * x + p.y * y; }
+  /// The side from a corner on, in the frame.
+  [[nodiscard]] Arc side(size_t k) const {
+    return arc_between(corners[k], corners[(k + 1) % corners.size()], sides[k].turn);
+  }
 };
 
 /// Where a zone ends, along its axis, mm, over the angle turned from its first face: from + slope phi
-/// + cosine cos phi + sine sin phi. A plane cut has no slope, a straight cut on the flat nothing else.
+/// + cosine cos phi + sine sin phi. A plane cut has no slope, a straight cut on the flat nothing else. Where
+/// another part cuts it, it is from + sense rim(phi).s.
 struct ZoneCut {
   double from = 0;
   double slope = 0;
   double cosine = 0;
   double sine = 0;
+  Rim rim = {};
+  double sense = 1;
 
+  [[nodiscard]] bool cut() const { return !rim.pieces().empty(); }
   [[nodiscard]] double operator()(double phi) const {
+    if (cut()) return from + sense * rim(phi).s;
     return from + slope * phi + cosine * std::cos(phi) + sine * std::sin(phi);
   }
-  [[nodiscard]] bool straight() const { return cosine == 0 && sine == 0; }
+  /// By phi.
+  [[nodiscard]] double rate(double phi) const {
+    if (cut()) return sense * rim(phi).ds;
+    return slope - cosine * std::sin(phi) + sine * std::cos(phi);
+  }
+  [[nodiscard]] bool straight() const { return !cut() && cosine == 0 && sine == 0; }
 };
 
 /// A bend zone: a stretch of a cylinder from the tangent line on one face to that on another. Its axis has
@@ -411,6 +426,8 @@ struct Body {
   Relief relief = Relief::closed;
   std::optional<double> relief_size = {};
   std::vector<Phrase> notes = {};
+  std::vector<EndBody> bodies = {};  ///< that cut its ends
+  double fit_error = 0;              ///< of the arcs that stand for those cuts, mm
   std::vector<SharpFace> sharp_faces =
       {};  ///< what it was made from, where its faces are given by their corners
 };
@@ -418,6 +435,13 @@ struct Body {
 /// A point of a bend zone: phi from its first face, `along` its axis, on a layer. Source docs/maths/folded.md
 /// (7).
 [[nodiscard]] Vec3 zone_point(const Body& body, const BendZone& zone, double phi, double along, double layer);
+/// The angles between which an end of a zone is smooth, from 0 to what the zone turns.
+[[nodiscard]] std::vector<double> stretches_of(const BendZone& zone, const ZoneCut& end);
+/// The integral of a function of the angle that is smooth where the end is.
+[[nodiscard]] double over_stretches(const BendZone& zone, const ZoneCut& end,
+                                    const std::function<double(double)>& f);
+/// The area between an arc and its chord, mm2: above 0 where it turns to the left.
+[[nodiscard]] double beyond_chord(const Arc& arc);
 /// Area of the neutral layer, mm2, by the faces' corners in space and quadrature over the zones.
 [[nodiscard]] double body_area(const Body& body);
 /// The smallest upright box about the metal, both faces.

@@ -107,6 +107,8 @@ struct Arc {
 
 /// The straight line between two points.
 [[nodiscard]] Arc line(Vec2 from, Vec2 to);
+/// The arc between two points that turns by less than 360 degrees, to the left where it is above 0.
+[[nodiscard]] Arc arc_between(Vec2 from, Vec2 to, Angle turn);
 /// The point at a distance s from the start, measured along the arc.
 /// Accuracy  rounding of the arc's own extent, whatever its radius. Source docs/maths/develop.md (15).
 [[nodiscard]] Vec2 point_at(const Arc& arc, double s);

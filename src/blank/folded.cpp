@@ -115,9 +115,13 @@ Folding folding_of(const Body& body, const Laid& laid, const Placing& placing,
   for (const int i : laid.faces) {
     number[static_cast<size_t>(i)] = static_cast<int>(f.faces.size());
     const BodyFace& p = body.faces[static_cast<size_t>(i)];
-    FlatFace flat{p.name, i, {}};
+    FlatFace flat{p.name, i, {}, {}};
     for (size_t k = 0; k < p.corners.size(); ++k)
       flat.corners.push_back(placed(flat_corner(body, laid, i, k), placing));
+    const auto is_arc = [](const FaceSide& s) { return s.turn.radians() != 0; };
+    if (std::any_of(p.sides.begin(), p.sides.end(), is_arc)) {
+      for (const FaceSide& s : p.sides) flat.turns.push_back(placing.mirror ? Angle{} - s.turn : s.turn);
+    }
     f.faces.push_back(std::move(flat));
   }
   for (const int i : laid.zones) {
@@ -218,7 +222,7 @@ std::pair<Blank, Placing> piece_blank(const Body& body, const Laid& laid, const 
   b.face_names = body.face_names;
   WalkedOutline walked = walk_round(body, laid, making.fit);
   const double relief = cut_reliefs(walked.stretches, body);
-  b.fit_error = walked.fit_error;
+  b.fit_error = std::max(walked.fit_error, body.fit_error);
   check_overlap(body, laid, walked.stretches);
   b.edges = edges_of(walked.stretches, laid);
   const Placing placing = laid_out(body, laid, making.face_up, b.edges);

@@ -2,6 +2,7 @@
 #include <algorithm>
 
 #include "develop/net.h"
+#include "geom/curve_arcs.h"
 #include "pieces_of_body.h"
 
 namespace juggler {
@@ -36,7 +37,8 @@ class Walk {
            face,
            static_cast<int>(k),
            -1,
-           {line(flat_corner(body_, laid_, face, k), flat_corner(body_, laid_, face, k + 1))}});
+           {arc_between(flat_corner(body_, laid_, face, k), flat_corner(body_, laid_, face, k + 1),
+                        p.sides[k].turn)}});
     }
   }
 
@@ -86,17 +88,47 @@ class Walk {
       // An error square to the edge is a greater one along the zone, and so from the plane on another layer.
       // Ends that close a corner begin side by side: they are fitted more closely.
       const double tolerance = w.kind == SideKind::bend ? fit_ / 20 : fit_;
-      const double steep = std::hypot(1, std::hypot(end.cosine, end.sine) / s.neutral_radius);
-      const FittedArcs fitted = fit_arcs({0, turn, at, heading_along(s, end, forth)},
-                                         std::min(tolerance, within::little * body_.size) / steep);
+      const double steep = steepness(s, end);
+      const double enough =
+          (end.cut() ? tolerance : std::min(tolerance, within::little * body_.size)) / steep;
+      const Curve whole{0, turn, at, heading_along(s, end, forth)};
+      const FittedArcs fitted = end.cut() ? fit_cut(s, end, whole, forth, enough) : fit_arcs(whole, enough);
       w.arcs = fitted.arcs;
-      const auto speed = [&](double u) {
-        return std::hypot(s.neutral_radius, end.slope - end.cosine * std::sin(u) + end.sine * std::cos(u));
-      };
-      length_error_ += std::abs(length_of(fitted.arcs) - integral(speed, 0, turn));
+      const auto speed = [&](double u) { return std::hypot(s.neutral_radius, end.rate(u)); };
+      length_error_ += std::abs(length_of(fitted.arcs) - over_stretches(s, end, speed));
       out_.fit_error = std::max({out_.fit_error, fitted.error * steep, length_error_});
     }
     add(std::move(w));
+  }
+
+  // By how many times an error square to the edge is greater on the layer, or along the zone, that counts.
+  [[nodiscard]] double steepness(const BendZone& s, const ZoneCut& end) const {
+    if (end.cut()) return (s.radius + body_.thickness) / s.neutral_radius;
+    return std::hypot(1, std::hypot(end.cosine, end.sine) / s.neutral_radius);
+  }
+
+  // As another part cuts it, smooth stretch by smooth stretch.
+  [[nodiscard]] FittedArcs fit_cut(const BendZone& s, const ZoneCut& end, const Curve& whole, bool forth,
+                                   double tolerance) const {
+    std::vector<double> breaks = stretches_of(s, end);
+    const double turn = breaks.back();
+    if (!forth) {
+      std::reverse(breaks.begin(), breaks.end());
+      for (double& at : breaks) at = turn - at;
+    }
+    const auto speed = [&](double u) { return std::hypot(s.neutral_radius, end.rate(u)); };
+    std::vector<CurveStretch> stretches;
+    for (size_t i = 0; i + 1 < breaks.size(); ++i) {
+      const double from = breaks[i], to = breaks[i + 1];
+      // At a corner the heading is that of its own stretch.
+      const double inwards = within::rounding * (to - from);
+      const auto heading = [&whole, low = from + inwards, high = to - inwards](double u) {
+        return whole.heading(std::clamp(u, low, high));
+      };
+      const double length = forth ? integral(speed, from, to) : integral(speed, turn - to, turn - from);
+      stretches.push_back({{from, to, whole.point, heading}, length});
+    }
+    return fit_stretches(stretches, body_.size, tolerance);
   }
 
   // The edge that both faces have beside an end of their zone, or null.
@@ -120,8 +152,7 @@ class Walk {
     const double r = s.neutral_radius;
     return [=](double u) {
       const double phi = forth ? u : turn - u;
-      const double rise = end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi);
-      const double angle = across + std::atan2(rise, r);
+      const double angle = across + std::atan2(end.rate(phi), r);
       return Angle::radians(forth ? angle : angle + pi);
     };
   }

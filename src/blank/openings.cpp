@@ -147,9 +147,10 @@ class OpeningCutter {
           {.reason = named(m).name + " is fitted to a part that is no closed wall by straight rulings",
            .key = o_.key + (o_.key.starts_with("joint") ? ".branch" : ".body"),
            .found = body.body,
-           .allowed = "a cone, cylinder, tube, transition that opens flat, or a hopper with folded hips",
+           .allowed = "a cone, cylinder, tube, transition that opens flat, a hopper, or a net that closes "
+                      "round its axis",
            .advice = "bore or lay the opening"});
-    const BranchLines lines = lines_of(*body.met, body.face, body.clearance);
+    const BranchLines lines = lines_of(*body.met, body.face, body.clearance, o_.key + ".clearance");
     const BoredWall one = fitted_to(wall_, lines.loop, lines.middle, contact(), fit_, named(m));
     Made made = made_of(one, one.centre.level);
     made.outside = lines.loop.outside;

@@ -20,8 +20,9 @@ void say_of_tube(Formed& formed, const Part& part, const Tube& tube);
 [[nodiscard]] Formed form_body(const Part& part, Body body,
                                const std::function<GivenMiss(std::vector<FormedFace>)>& given);
 
+/// whole  no other part cuts its ends
 [[nodiscard]] GivenMiss miss_of_given(const std::vector<FormedFace>& faces, const Panel& panel,
-                                      const Sheet& sheet);
+                                      const Sheet& sheet, bool whole);
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedFace> faces, const Hopper& hopper, const Sheet& sheet,
                                       Hand hand);
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedFace> faces, const Net& net, const Sheet& sheet,

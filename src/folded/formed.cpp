@@ -5,6 +5,7 @@
 #include "bodies.h"
 #include "develop/net.h"
 #include "measure/facts.h"
+#include "meet/folded_end.h"
 #include "part/place.h"
 #include "round/round.h"
 
@@ -37,6 +38,7 @@ double metal_share(const Tube& tube) {
 }  // namespace
 
 Formed form_body(const Part& part, Body body, const Given& given) {
+  if (!part.ends.empty()) body = ended_by(std::move(body), {part.ends, part.making.fit});
   const auto made = std::make_shared<const Body>(std::move(body));
   Formed formed = formed_of(part);
   formed.body = made;
@@ -58,7 +60,7 @@ Formed form_body(const Part& part, Body body, const Given& given) {
 // A panel, alike at both ends of its run, is its own twin.
 Formed form_panel(const Part& part, const Panel& panel) {
   const Given given = [=](const std::vector<FormedFace>& faces) {
-    return miss_of_given(faces, panel, part.sheet);
+    return miss_of_given(faces, panel, part.sheet, part.ends.empty());
   };
   return form_folded(part, panel, body_of(panel, part.sheet), given, panel_record(panel));
 }

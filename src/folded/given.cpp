@@ -141,7 +141,7 @@ class PanelGiven {
     face_ = panel.sizes_on ? *panel.sizes_on : PanelFace::middle;
   }
 
-  GivenMiss result() {
+  GivenMiss result(bool whole) {
     const std::vector<ProfileStep>& steps = panel_.profile;
     if (steps.size() != 2 * faces_.size() - 1) return {};
     for (size_t i = 0; i < steps.size(); ++i) {
@@ -149,7 +149,7 @@ class PanelGiven {
     }
     for (size_t i = 0; i < faces_.size(); ++i) look_at_line(i);
     for (size_t i = 0; i + 1 < faces_.size(); ++i) look_at_turn(i);
-    look_at_run();
+    if (whole) look_at_run();
     return miss_;
   }
 
@@ -218,8 +218,9 @@ class PanelGiven {
 
 }  // namespace
 
-GivenMiss miss_of_given(const std::vector<FormedFace>& faces, const Panel& panel, const Sheet& sheet) {
-  return PanelGiven(panel, faces, sheet).result();
+GivenMiss miss_of_given(const std::vector<FormedFace>& faces, const Panel& panel, const Sheet& sheet,
+                        bool whole) {
+  return PanelGiven(panel, faces, sheet).result(whole);
 }
 
 GivenMiss miss_of_given(std::vector<FormedFace> faces, const Hopper& h, const Sheet& sheet, Hand hand) {

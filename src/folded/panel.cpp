@@ -92,7 +92,8 @@ class Walk {
     body_.face_names = {"left", "right"};
     body_.bend = panel.bend;
     at_ = {0, 0, 0};
-    layer_ = 0;
+    // A plate has no bend that would say which of its faces is concave.
+    layer_ = face_ == PanelFace::middle ? t_ / 2 : face_ == PanelFace::right ? t_ : 0;
     for (const ProfileStep& s : panel.profile) {
       if (s.line) continue;
       layer_ = layer_beside(face_, s.to_right, t_);

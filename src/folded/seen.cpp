@@ -70,14 +70,40 @@ class BodyScene {
   }
 
   void add_face(Scene& s, const BodyFace& p) const {
-    std::vector<Vec3> c;
-    for (const Vec2 corner : p.corners) c.push_back(p.at(corner) + (body_.thickness / 2) * p.normal);
-    for (size_t i = 1; i + 1 < c.size(); ++i) s.faces.push_back({c[0], c[i], c[i + 1]});
-    for (size_t k = 0; k < c.size(); ++k) {
-      const Vec3 to = c[(k + 1) % c.size()];
-      if (p.sides[k].kind == SideKind::bend || norm(to - c[k]) < within::same * body_.size) continue;
-      s.lines.push_back(straight(c[k], to, p.sides[k].kind == SideKind::joint ? LineOf::seam : LineOf::edge));
+    const auto in_space = [&](Vec2 at) { return p.at(at) + (body_.thickness / 2) * p.normal; };
+    for (const Polygon& part : parts_of(p)) {
+      for (size_t i = 1; i + 1 < part.size(); ++i)
+        s.faces.push_back({in_space(part[0]), in_space(part[i]), in_space(part[i + 1])});
     }
+    for (size_t k = 0; k < p.corners.size(); ++k) {
+      const Arc side = p.side(k);
+      if (p.sides[k].kind == SideKind::bend || side.length < within::same * body_.size) continue;
+      if (is_straight(side)) {
+        s.lines.push_back(straight(in_space(side.start), in_space(end_of(side)),
+                                   p.sides[k].kind == SideKind::joint ? LineOf::seam : LineOf::edge));
+        continue;
+      }
+      const auto at = [=, t = body_.thickness / 2](double i) {
+        return p.at(point_at(side, side.length * i / along_arc)) + t * p.normal;
+      };
+      s.lines.push_back({at, along_arc});
+    }
+  }
+
+  static constexpr int along_arc = 16;
+
+  // As it is; where some of its sides are arcs, in convex parts.
+  static std::vector<Polygon> parts_of(const BodyFace& p) {
+    Polygon around;
+    bool arcs = false;
+    for (size_t k = 0; k < p.corners.size(); ++k) {
+      const Arc side = p.side(k);
+      around.push_back(side.start);
+      for (int i = 1; !is_straight(side) && i < along_arc; ++i)
+        around.push_back(point_at(side, side.length * i / along_arc));
+      arcs = arcs || !is_straight(side);
+    }
+    return arcs ? convex_parts(around) : std::vector<Polygon>{around};
   }
 
   // The angles at which a zone is drawn: a pressed one from hit to hit.

@@ -267,6 +267,13 @@ Vec3 zone_point(const Body& body, const BendZone& s, double phi, double along, d
   return centre + (way * r * std::cos(phi)) * a.normal + (r * std::sin(phi)) * cross(e, a.normal) + along * e;
 }
 
+double beyond_chord(const Arc& arc) {
+  const double turn = arc.turn.radians();
+  if (turn == 0) return 0;
+  const double r = arc.length / turn;
+  return r * r * (turn - std::sin(turn)) / 2;
+}
+
 double body_area(const Body& body) {
   double sum = 0;
   for (const BodyFace& p : body.faces) {
@@ -275,14 +282,52 @@ double body_area(const Body& body) {
     for (size_t i = 1; i + 1 < p.corners.size(); ++i)
       twice = twice + cross(p.at(p.corners[i]) - first, p.at(p.corners[i + 1]) - first);
     sum += dot(twice, p.normal) / 2;
+    for (size_t k = 0; k < p.corners.size(); ++k) sum += beyond_chord(p.side(k));
   }
   for (const BendZone& s : body.zones) {
     if (s.angle.radians() == 0) continue;
-    sum += s.neutral_radius *
-           integral([&](double phi) { return s.high(phi) - s.low(phi); }, 0, std::abs(s.angle.radians()));
+    sum += s.neutral_radius * (over_stretches(s, s.high, s.high) - over_stretches(s, s.low, s.low));
   }
   return sum;
 }
+
+std::vector<double> stretches_of(const BendZone& zone, const ZoneCut& end) {
+  const double turn = std::abs(zone.angle.radians());
+  std::vector<double> breaks{0};
+  for (const RimPiece& piece : end.rim.pieces()) {
+    if (piece.to > breaks.back() && piece.to < turn) breaks.push_back(piece.to);
+  }
+  breaks.push_back(turn);
+  return breaks;
+}
+
+double over_stretches(const BendZone& zone, const ZoneCut& end, const std::function<double(double)>& f) {
+  const std::vector<double> breaks = stretches_of(zone, end);
+  double sum = 0;
+  for (size_t i = 0; i + 1 < breaks.size(); ++i) sum += integral(f, breaks[i], breaks[i + 1]);
+  return sum;
+}
+
+namespace {
+
+// Of an arc of a face: where it runs level in x, y or z of the part.
+std::vector<Vec2> extremes_of(const BodyFace& face, const Arc& arc) {
+  std::vector<Vec2> found;
+  const double turn = arc.turn.radians();
+  if (turn == 0) return found;
+  for (const Vec2 way : {Vec2{face.x.x, face.y.x}, Vec2{face.x.y, face.y.y}, Vec2{face.x.z, face.y.z}}) {
+    if (norm(way) == 0) continue;
+    for (const double side : {0.0, pi}) {
+      const double from = heading_of(way).radians() + pi / 2 + side - arc.heading.radians();
+      const double at = (turn > 0 ? 1 : -1) * std::remainder((turn > 0 ? 1 : -1) * from - pi, two_pi) +
+                        (turn > 0 ? pi : -pi);
+      if (at / turn >= 0 && at / turn <= 1) found.push_back(point_at(arc, at / turn * arc.length));
+    }
+  }
+  return found;
+}
+
+}  // namespace
 
 Box3 box_of(const Body& body) {
   Box3 box;
@@ -290,10 +335,14 @@ Box3 box_of(const Body& body) {
     box.low = {std::min(box.low.x, p.x), std::min(box.low.y, p.y), std::min(box.low.z, p.z)};
     box.high = {std::max(box.high.x, p.x), std::max(box.high.y, p.y), std::max(box.high.z, p.z)};
   };
+  const auto add_on_face = [&](const BodyFace& p, Vec2 c) {
+    add(p.at(c));
+    add(p.at(c) + body.thickness * p.normal);
+  };
   for (const BodyFace& p : body.faces) {
-    for (const Vec2 c : p.corners) {
-      add(p.at(c));
-      add(p.at(c) + body.thickness * p.normal);
+    for (size_t k = 0; k < p.corners.size(); ++k) {
+      add_on_face(p, p.corners[k]);
+      for (const Vec2 c : extremes_of(p, p.side(k))) add_on_face(p, c);
     }
   }
   constexpr int looks = 64;

@@ -224,12 +224,12 @@ const Cutter& active_cutter(const std::vector<Cutter>& cutters, EndName end, con
   const Vec3 place = r.c + cuts[best].layer * r.n + reach * r.e;
   const auto level = [&](size_t cutter) { return std::abs(cutters[cutter].normal(place).z); };
   // Where a level and a slanting one touch, the edge is the slanting one's.
-  size_t steepest = cuts[best].cutter;
+  size_t chosen = cuts[best].cutter;
   for (const Simple& cut : cuts) {
     const bool ties = std::abs(cut(r, u).s - reach) <= within::same * (std::abs(reach) + thickness);
-    if (ties && level(cut.cutter) < level(steepest)) steepest = cut.cutter;
+    if (ties && level(cut.cutter) < level(chosen)) chosen = cut.cutter;
   }
-  return cutters[steepest];
+  return cutters[chosen];
 }
 
 Rim rim_along(const Wall& wall, const std::vector<Cutter>& cutters, EndName end, double thickness) {

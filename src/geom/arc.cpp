@@ -19,6 +19,12 @@ Arc line(Vec2 from, Vec2 to) {
   return {from, heading_of(d), norm(d), {}};
 }
 
+Arc arc_between(Vec2 from, Vec2 to, Angle turn) {
+  const Vec2 d = to - from;
+  if (turn.radians() == 0) return line(from, to);
+  return {from, heading_of(d) - turn / 2, norm(d) / sinc(turn.radians() / 2), turn};
+}
+
 Vec2 point_at(const Arc& arc, double s) {
   const Angle half = arc.length > 0 ? (s / arc.length) * arc.turn / 2 : Angle{};
   return arc.start + s * sinc(half.radians()) * direction(arc.heading + half);

@@ -115,4 +115,57 @@ FittedArcs fitted_in_length(const std::function<FittedArcs(double)>& fit, double
   return fitted;
 }
 
+namespace {
+
+// Stretches without a corner between them.
+FittedArcs fit_run(const std::vector<CurveStretch>& run, double size, double tolerance) {
+  if (run.empty()) return {};
+  const double from = run.front().curve.from;
+  const double to = run.back().curve.to;
+  const auto at = [&](double u) -> const Curve& {
+    return std::find_if(run.begin(), run.end() - 1, [&](const CurveStretch& r) { return u <= r.curve.to; })
+        ->curve;
+  };
+  std::vector<double> breaks;
+  double length = 0;
+  for (const CurveStretch& r : run) {
+    breaks.push_back(r.curve.to);
+    length += r.length;
+  }
+  breaks.pop_back();
+  const Curve whole{from, to, [&](double u) { return at(u).point(u); },
+                    continuous([&](double u) { return at(u).heading(u); }, from, to, 64)};
+  const Curve series = in_series(whole, size, breaks);
+  return fitted_in_length([&](double within) { return fit_arcs(series, within); }, length, tolerance);
+}
+
+}  // namespace
+
+FittedArcs fit_stretches(const std::vector<CurveStretch>& stretches, double size, double tolerance) {
+  FittedArcs all;
+  std::vector<CurveStretch> run;
+  const auto finish = [&] {
+    const FittedArcs fitted = fit_run(run, size, tolerance);
+    all.arcs.insert(all.arcs.end(), fitted.arcs.begin(), fitted.arcs.end());
+    all.error = std::max(all.error, fitted.error);
+    run.clear();
+  };
+  for (const CurveStretch& s : stretches) {
+    if (s.length <= within::exact * size) continue;
+    if (const auto arc = one_arc(s.curve, s.length, size)) {
+      finish();
+      all.arcs.push_back(*arc);
+      continue;
+    }
+    const auto turned = [&] {
+      const Curve& before = run.back().curve;
+      return std::remainder((s.curve.heading(s.curve.from) - before.heading(before.to)).radians(), two_pi);
+    };
+    if (!run.empty() && std::abs(turned()) > within::beside) finish();
+    run.push_back(s);
+  }
+  finish();
+  return all;
+}
+
 }  // namespace juggler

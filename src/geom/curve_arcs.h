@@ -17,4 +17,13 @@ namespace juggler {
                                           double tolerance);
 /// The one arc that a curve of that length is, to 1e-11 of the part's size; nothing where it is none.
 [[nodiscard]] std::optional<Arc> one_arc(const Curve& curve, double length, double size);
+
+/// A smooth stretch of a curve and how long it is; its heading is its own at both ends.
+struct CurveStretch {
+  Curve curve;
+  double length = 0;
+};
+/// Arcs for stretches of which each runs on from the one before: those between two corners are fitted as one.
+[[nodiscard]] FittedArcs fit_stretches(const std::vector<CurveStretch>& stretches, double size,
+                                       double tolerance);
 }  // namespace juggler

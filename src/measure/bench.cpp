@@ -208,7 +208,7 @@ void add_outline(BenchCard& card, const Blank& b) {
     const double radius = is_straight(arc) ? 0 : rounded(radius_of(arc), card.round_to);
     CardTurn turn{rounded(arc.start, card.round_to), radius,
                   rounded(norm(end_of(arc) - arc.start), card.round_to)};
-    if (radius > 0) {
+    if (!is_straight(arc)) {
       turn.centre = rounded(centre_of(arc), card.round_to);
       turn.turned = arc.turn;
     }

@@ -57,6 +57,7 @@ std::string bend_words(const Bend& b) {
 
 std::vector<WallNumbers> wall_numbers(const Body& body) {
   std::vector<WallNumbers> walls;
+  if (!body.bodies.empty()) return walls;  // another part has cut some of what they are measured on
   for (const SharpFace& f : body.sharp_faces) {
     WallNumbers w{f.name};
     const size_t n = f.corners.size();

@@ -6,6 +6,7 @@ namespace juggler {
 namespace {
 
 constexpr Between turned_by_bend{"flat", "bent", "turned"};
+constexpr Between side_turned{"corner", "next corner", "heading"};
 constexpr Between flat_between{"bend line", "the next bend line", "neutral layer"};
 constexpr Between off_smooth{"flat", "smooth form", "neutral layer"};
 
@@ -92,7 +93,9 @@ Record creases_record(const Blank& blank) {
 Record folding_record(const Blank& blank, const Body& body) {
   const Folding& f = *blank.folding;
   const auto face = [](const FlatFace& p) -> Record {
-    return {{"name", p.name}, {"corners", list_of(p.corners, on_blank)}};
+    Record own{{"name", p.name}, {"corners", list_of(p.corners, on_blank)}};
+    if (!p.turns.empty()) own.add("turns", list_of(p.turns, [](Angle a) { return deg(a, side_turned); }));
+    return own;
   };
   return {{"faces", list_of(f.faces, face)},
           {"joints", list_of(f.joints, [&](const BlankJoint& j) { return joint_record(j, f); })},

@@ -126,6 +126,7 @@ class Boring {
       at = track.last();
     }
     const FittedArcs fitted = cut_along(wall_, tracks, contact, loop, fit, named_);
+    check_joined(fitted.arcs, fit);
     double drawn_out = 1;
     for (const Track& track : tracks) drawn_out = std::max(drawn_out, track.drawn_out());
     b.fit_error = std::max(b.fit_error, 1.02 * drawn_out * fitted.error);
@@ -134,6 +135,15 @@ class Boring {
       refuse_bore(named_, "passes from the near wall to the far one", place_of(middle_),
                   "make it smaller, or its offset less");
     return fitted.arcs;
+  }
+
+  // Each arc begins where the one before it ends, but for what they were fitted by.
+  void check_joined(const std::vector<Arc>& arcs, double fit) const {
+    for (size_t i = 0; i + 1 < arcs.size(); ++i) {
+      if (norm(arcs[i + 1].start - end_of(arcs[i])) > within::beside * wall_.size + 4 * fit)
+        refuse_bore(named_, "has an outline that does not hang together", place_of(middle_),
+                    "name a contact, or move it a little");
+    }
   }
 
   const PartWall& wall_;

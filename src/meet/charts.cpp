@@ -49,9 +49,7 @@ bool Chart::has(double u, double s) const {
   const double near = within::same * (high - low);
   if (s < low - near || s > high + near) return false;
   if (face.empty()) return true;
-  Outline sides;
-  for (size_t i = 0; i < face.size(); ++i) sides.push_back(line(face[i], face[(i + 1) % face.size()]));
-  return contains(sides, on_flat(u, s));
+  return contains(face, on_flat(u, s));
 }
 
 void look_along(Chart& chart) {
@@ -109,12 +107,12 @@ Chart face_chart(const Body& body, const Laid& laid, int number, int piece, cons
   double low = HUGE_VAL;
   double high = -HUGE_VAL;
   for (size_t i = 0; i < face.corners.size(); ++i) {
-    const Vec2 p = face.corners[i];
-    c.face.push_back(flat_corner(body, laid, number, i));
-    c.from = std::min(c.from, p.x);
-    c.to = std::max(c.to, p.x);
-    low = std::min(low, p.y);
-    high = std::max(high, p.y);
+    const Rectangle box = upright_box(std::array{face.side(i)});
+    c.face.push_back(placed(face.side(i), laid.places[static_cast<size_t>(number)]));
+    c.from = std::min(c.from, box.corner.x);
+    c.to = std::max(c.to, box.corner.x + box.width);
+    low = std::min(low, box.corner.y);
+    high = std::max(high, box.corner.y + box.height);
   }
   c.wall = {{c.from, c.to, [face, middle](double u) {
                return Ruling{face.at({u, 0}) + middle * face.normal, face.y, face.normal, face.x, {}, {}};

@@ -49,7 +49,7 @@ struct Chart {
   double from = 0;  ///< the metal, in u
   double to = 0;
   std::function<std::pair<double, double>(double u)> ends = {};  ///< the metal along the ruling
-  Polygon face = {};  ///< a face's corners on the flat; then `ends` only surround it
+  Outline face = {};  ///< a face's sides on the flat; then `ends` only surround it
   /// As developed, seen from outside; the layers of both faces each on a flat of its own.
   std::function<FlatRuling(double u)> flat = {}, flat_inside = {}, flat_outside = {};
   Placing placing = {};  ///< from the flat as developed to the blank as laid

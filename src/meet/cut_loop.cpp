@@ -38,7 +38,7 @@ class CutLoop {
     const Chart& c = wall_.charts[tracks.front().last().hit.chart];
     if (c.outside > c.inside) outside_ = 1;
     share_out();
-    if (contact_ == Contact::full) end_where_faces_cross();
+    if (by_side()) end_where_faces_cross();
   }
 
   FittedArcs arcs(double fit) const {
@@ -55,7 +55,7 @@ class CutLoop {
         for (const Curve& curve : along(now)) add(fitted(curve, fit));
       }
       const bool apart = std::abs(now.layer_to - next.layer) > within::same * (outside_ - inside_);
-      if (apart && contact_ != Contact::full) add(fitted_between(across(now, next), fit));
+      if (apart && !now.crossed) add(fitted_between(across(now, next), fit));
     }
     return all;
   }
@@ -70,6 +70,7 @@ class CutLoop {
     double from, to;
     double layer, layer_to;
     bool slips = false;
+    bool crossed = false;  // at its end by what follows, on another layer
   };
 
   // A place beyond an arc's end is one of its neighbour.
@@ -217,35 +218,60 @@ class CutLoop {
     return out(inside_) * out(outside_) < 0 ? root(out, inside_, outside_) : layer;
   }
 
-  // (30): of `full` each face cuts as far as the other's edge; there the hole has corners.
+  // Whether the form is hollow where one stretch gives way to the next.
+  [[nodiscard]] bool hollow_between(const Stretch& a, const Stretch& b) const {
+    const auto outwards = [&](size_t arc, double s) {
+      std::tie(arc, s) = on_loop(arc, s);
+      return tracks_[arc].lines().outwards(s);
+    };
+    constexpr double little = 1e-4;
+    const double before = little * tracks_[a.arc].length();
+    const double after = little * tracks_[b.arc].length();
+    const bool one = a.arc == b.arc && a.to <= tracks_[a.arc].length() && b.from >= 0;
+    const double end = one ? (a.to + b.from) / 2 : a.to;
+    const double start = one ? end : b.from;
+    const auto [arc, s] = on_loop(a.arc, end - before);
+    const Vec3 way = tracks_[arc].lines().moves(s, tracks_[arc].hit(s, middle_layer.share).hit.along);
+    return dot(outwards(b.arc, start + after) - outwards(a.arc, end - before), way) < 0;
+  }
+
+  // (30): where of `full` the form bulges, and of `clear` where it is hollow, each face cuts as far as the
+  // other's edge; there the hole has corners.
   void end_where_faces_cross() {
     const auto gone = [](const Stretch& p) { return p.to <= p.from; };
-    std::erase_if(stretches_, gone);
+    const bool full = contact_ == Contact::full;
+    if (full) std::erase_if(stretches_, gone);
     const size_t n = stretches_.size();
     const std::vector<Stretch> all = stretches_;
     for (size_t i = 0; i < n; ++i) {
-      const double here = all[i].layer;
+      const double here = all[i].layer_to;
       const double next = all[(i + 1) % n].layer;
-      if (next == here) continue;
+      if (next == here || hollow_between(all[i], all[(i + 1) % n]) == full) continue;
       // Backwards from the end of the one face's stretches, and forwards from the beginning of the other's,
-      // to where the other face comes within the form; what lies wholly beyond goes.
-      for (size_t k = i, seen = 0; seen < n && all[k].layer == here; ++seen, k = (k + n - 1) % n) {
-        const auto at = first_within(all[k], next, true);
+      // to where the other face comes within the form (or out of it); what lies wholly beyond goes.
+      size_t k = i;
+      for (size_t seen = 0; seen < n && all[k].layer == here; ++seen, k = (k + n - 1) % n) {
+        const auto at = first_crossed(all[k], next, true);
         stretches_[k].to = at.value_or(stretches_[k].from);
         if (at) break;
       }
-      for (size_t k = (i + 1) % n, seen = 0; seen < n && all[k].layer == next; ++seen, k = (k + 1) % n) {
-        const auto at = first_within(all[k], here, false);
+      stretches_[k].crossed = true;
+      for (k = (i + 1) % n; all[k].layer == next; k = (k + 1) % n) {
+        const auto at = first_crossed(all[k], here, false);
         stretches_[k].from = at.value_or(stretches_[k].to);
-        if (at) break;
+        if (at || (k + 1) % n == (i + 1) % n) break;
       }
     }
-    std::erase_if(stretches_, gone);
+    std::erase_if(stretches_, [&](const Stretch& p) { return gone(p) && (full || p.crossed); });
   }
 
-  // Where a stretch, looked along from one of its ends, first has the other face within the form.
-  [[nodiscard]] std::optional<double> first_within(const Stretch& p, double other, bool backwards) const {
-    const auto outside = [&](double s) { return outside_form(p.arc, s, p.layer, other); };
+  // Where a stretch, looked along from one of its ends, first has the other face within the form; of `clear`
+  // outside.
+  [[nodiscard]] std::optional<double> first_crossed(const Stretch& p, double other, bool backwards) const {
+    const double sense = contact_ == Contact::full ? 1 : -1;
+    // Where the way leads along the outline both faces make the same edge.
+    const double nothing = 0.1 * within::same * wall_.size;
+    const auto outside = [&](double s) { return sense * outside_form(p.arc, s, p.layer, other) - nothing; };
     const double from = backwards ? p.to : p.from;
     const double to = backwards ? p.from : p.to;
     constexpr int looks = 64;

@@ -26,18 +26,6 @@ LineLoop prism(const Bore& bore, const Outline& form) {
 
 namespace {
 
-// Its wall as if it went on without end where it meets the other part.
-std::shared_ptr<const Neighbour> prolonged(const Neighbour& branch) {
-  Neighbour n = branch;
-  for (Chart& c : n.wall.charts) {
-    c.ends = [ends = c.ends, far = 4 * n.wall.size, base = n.meets == EndName::base](double u) {
-      const auto [low, high] = ends(u);
-      return base ? std::pair{low - far, high} : std::pair{low, high + far};
-    };
-  }
-  return std::make_shared<const Neighbour>(std::move(n));
-}
-
 // Rulings of a layer from one end on.
 struct RulingLines {
   WallPiece piece;
@@ -69,7 +57,7 @@ LineStretch stretch_of(const RulingLines& lines, double from, double to, double 
 
 }  // namespace
 
-BranchLines lines_of(const Neighbour& branch, Face face, double clearance) {
+BranchLines lines_of(const Neighbour& branch, Face face, double clearance, const std::string& key) {
   const Form& f = *branch.form;
   const bool base = branch.meets == EndName::base;
   const double layer = (face == Face::outside ? f.thickness : 0) + clearance;
@@ -86,7 +74,20 @@ BranchLines lines_of(const Neighbour& branch, Face face, double clearance) {
       // As wide as it is at either end.
       const double m = (a + b) / 2;
       const double long_way = std::abs(near(m).s - far(m).s);
-      const double width = (b - a) * std::max(norm(lines.moves(m, 0)), norm(lines.moves(m, long_way)));
+      const auto across = [&](double far) {
+        const Vec3 way = lines.at(m).way;
+        const Vec3 moved = lines.moves(m, far);
+        return norm(moved - dot(moved, way) * way);
+      };
+      const double width = (b - a) * std::max(across(0), across(long_way));
+      if (width <= within::exact * f.size) continue;  // a sharp corner
+      const Ruling r = w.ruling(m);
+      if (dot(r.dc + layer * r.dn, cross(r.e, r.n)) < 0)
+        throw Refusal({.reason = "is more than a hollow of the other part has room for",
+                       .key = key,
+                       .found = shown_mm(clearance),
+                       .allowed = "less than the inside radius of its bends",
+                       .advice = "take less clearance, or a larger radius"});
       made.loop.stretches.push_back(stretch_of(lines, a, b, std::max(width, within::beside * f.size)));
       const SpaceLine one = lines.at(m);
       made.middle.at = made.middle.at + one.at;
@@ -97,7 +98,7 @@ BranchLines lines_of(const Neighbour& branch, Face face, double clearance) {
   made.middle.at = 1.0 / count * made.middle.at;
   made.middle.way = unit(made.middle.way);
   made.loop.from_start = true;
-  made.loop.outside = [on = NeighbourFace(prolonged(branch), face, clearance)](Vec3 p) {
+  made.loop.outside = [on = NeighbourFace(prolonged(branch, branch.meets), face, clearance)](Vec3 p) {
     const auto off = on.from(p);
     return off ? off->first : HUGE_VAL;
   };

@@ -27,6 +27,8 @@ struct BranchLines {
   LineLoop loop;
   SpaceLine middle;
 };
-[[nodiscard]] BranchLines lines_of(const Neighbour& branch, Face face, double clearance);
+/// Errors  Refusal at the key where the layer would fold over itself.
+[[nodiscard]] BranchLines lines_of(const Neighbour& branch, Face face, double clearance,
+                                   const std::string& key);
 
 }  // namespace juggler

@@ -17,6 +17,17 @@ Chart chart_in_space(const std::shared_ptr<const Form>& form) {
   return c;
 }
 
+std::shared_ptr<const Neighbour> prolonged(const Neighbour& of, EndName end) {
+  Neighbour n = of;
+  Chart c = chart_in_space(of.form);
+  c.ends = [ends = c.ends, far = 4 * n.wall.size, base = end == EndName::base](double u) {
+    const auto [low, high] = ends(u);
+    return base ? std::pair{low - far, high} : std::pair{low, high + far};
+  };
+  n.wall.charts = {std::move(c)};
+  return std::make_shared<const Neighbour>(std::move(n));
+}
+
 double size_of(const std::vector<Chart>& charts) {
   Vec3 low{HUGE_VAL, HUGE_VAL, HUGE_VAL};
   Vec3 high{-HUGE_VAL, -HUGE_VAL, -HUGE_VAL};

@@ -128,15 +128,12 @@ class FoldedProof {
 
   /// On the middle of a face, or the neutral layer of a zone, whichever has the point.
   [[nodiscard]] std::optional<FormedAt> formed(Vec2 p) const {
-    const auto within = [&](const std::vector<Vec2>& corners) {
-      Outline sides;
-      for (size_t k = 0; k < corners.size(); ++k)
-        sides.push_back(line(corners[k], corners[(k + 1) % corners.size()]));
+    const auto within = [&](const Outline& sides) {
       // Outlines have corners on tangent lines.
       return contains(sides, p) || distance(sides, p) <= within::same * blank_.size;
     };
     for (const BentZone& s : folding_.zones) {
-      if (norm(s.b_from - s.a_from) > 0 && within({s.a_from, s.a_to, s.b_to, s.b_from})) {
+      if (norm(s.b_from - s.a_from) > 0 && within(around(s))) {
         const BentUp up = bent(s);
         return FormedAt{up.point(p, up.depth()),
                         up.normal_at(p),
@@ -145,7 +142,7 @@ class FoldedProof {
       }
     }
     for (size_t i = 0; i < folding_.faces.size(); ++i) {
-      if (within(folding_.faces[i].corners))
+      if (within(folding_.faces[i].outline()))
         return FormedAt{stands_[i].point(p, blank_.thickness / 2), stands_[i].normal};
     }
     return std::nullopt;
@@ -180,6 +177,29 @@ class FoldedProof {
   }
 
  private:
+  // A zone's metal, and its ends on the edge.
+  [[nodiscard]] Outline around(const BentZone& s) const {
+    const BendZone& zone = body_.zones[static_cast<size_t>(s.zone)];
+    const double turn = std::abs(zone.angle.radians());
+    const Vec2 way = 1 / norm(s.a_to - s.a_from) * (s.a_to - s.a_from);
+    // Where another part cuts it, as far as its end reaches.
+    const auto reach = [&](const ZoneCut& end, double sense) {
+      if (!end.cut()) return std::pair{Vec2{}, Vec2{}};
+      double most = std::max(sense * end(0), sense * end(turn));
+      for (const RimPiece& piece : end.rim.pieces()) {
+        for (const double phi : Series::nodes(piece.from, piece.to)) most = std::max(most, sense * end(phi));
+      }
+      most += 2 * blank_.fit_error + within::little * blank_.size;
+      return std::pair{(sense * most - end(0)) * way, (sense * most - end(turn)) * way};
+    };
+    const auto [low_a, low_b] = reach(zone.low, -1);
+    const auto [high_a, high_b] = reach(zone.high, 1);
+    const Vec2 a_from = s.a_from + low_a;
+    const Vec2 a_to = s.a_to + high_a;
+    const Vec2 b_from = s.b_from + low_b;
+    const Vec2 b_to = s.b_to + high_b;
+    return {line(a_from, a_to), line(a_to, b_to), line(b_to, b_from), line(b_from, a_from)};
+  }
   [[nodiscard]] const BodyFace& asked(size_t i) const {
     return body_.faces[static_cast<size_t>(folding_.faces[i].face)];
   }
@@ -397,9 +417,7 @@ class FoldedProof {
     for (const FlatFace& flat : folding_.faces) {
       const BodyFace& p = body_.faces[static_cast<size_t>(flat.face)];
       for (size_t k = 0; k < p.sides.size(); ++k) {
-        if (p.sides[k].kind == SideKind::free)
-          asked_length[p.sides[k].name] +=
-              norm(p.at(p.corners[(k + 1) % p.corners.size()]) - p.at(p.corners[k]));
+        if (p.sides[k].kind == SideKind::free) asked_length[p.sides[k].name] += p.side(k).length;
       }
     }
     for (const BendZone& s : body_.zones) add_strip_ends(s, asked_length);
@@ -422,13 +440,11 @@ class FoldedProof {
     const auto j = static_cast<size_t>(s.side_b);
     const auto add = [&](const FaceSide& side, const FaceSide& other, const ZoneCut& end) {
       if (side.kind != SideKind::free || other.kind != SideKind::free || side.name != other.name) return;
-      const auto speed = [&](double phi) {
-        return std::hypot(s.neutral_radius,
-                          end.slope - end.cosine * std::sin(phi) + end.sine * std::cos(phi));
-      };
+      const auto speed = [&](double phi) { return std::hypot(s.neutral_radius, end.rate(phi)); };
       const double turn = std::abs(s.angle.radians());
       // Where the neutral layer has no radius the edge only runs along the fold.
-      lengths[side.name] += s.neutral_radius > 0 ? integral(speed, 0, turn) : std::abs(end(turn) - end(0));
+      lengths[side.name] +=
+          s.neutral_radius > 0 ? over_stretches(s, end, speed) : std::abs(end(turn) - end(0));
     };
     add(sides[(k + n - 1) % n], others[(j + 1) % m], s.low);
     add(sides[(k + 1) % n], others[(j + m - 1) % m], s.high);
@@ -438,11 +454,7 @@ class FoldedProof {
     double flat = 0;
     double asked_area = 0;
     for (const FlatFace& face : folding_.faces) {
-      double twice = 0;
-      const size_t n = face.corners.size();
-      for (size_t k = 0; k < n; ++k)
-        twice += cross(face.corners[k] - face.corners[0], face.corners[(k + 1) % n] - face.corners[0]);
-      flat += std::abs(twice) / 2;
+      flat += std::abs(signed_area(face.outline()));
     }
     Body own = body_;
     std::erase_if(own.zones, [&](const BendZone& s) { return !is_own(s.face_a); });

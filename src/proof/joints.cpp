@@ -6,6 +6,7 @@
 #include "figures.h"
 #include "form/cuts.h"
 #include "meet/end_face.h"
+#include "meet/folded_end.h"
 
 namespace juggler {
 namespace {
@@ -83,6 +84,7 @@ constexpr int looks_along = 8;  // along each arc of an edge
 std::shared_ptr<const Neighbour> as_neighbour(const FormedPart& part, const Neighbour& made,
                                               std::optional<EndName> prolonged) {
   Neighbour n = made;
+  if (part.blanks.empty() && made.form && prolonged) return juggler::prolonged(made, *prolonged);
   if (part.blanks.empty()) return std::make_shared<const Neighbour>(std::move(n));
   const double far = 4 * made.wall.size;
   n.wall.charts.clear();
@@ -102,16 +104,10 @@ class Joining {
     joint_.end = end.end;
     joint_.face = end.face;
     joint_.gap = end.gap;
-    form_ = branch.form;
     joint_.gap_found = HUGE_VAL;
-    joint_.allowed = within::same * std::max(form_->size, main.blanks.front()->size);
-    const double inside = -form_->neutral_depth;
-    const double outside = form_->thickness - form_->neutral_depth;
-    double longer = 1;
-    for (const WallPiece& w : layer(form_->wall, form_->neutral_depth)) {
-      for (const double u : Series::nodes(w.from, w.to))
-        longer = std::max(longer, drawn_out(w.ruling(u), form_->rim(end.end)(u).s, inside, outside));
-    }
+    const double size = branch.form ? branch.form->size : branch.body->size;
+    joint_.allowed = within::same * std::max(size, main.blanks.front()->size);
+    const double longer = branch.form ? longest_drawn_out(*branch.form, end.end) : 1;
     for (const Blank* blank : branch.blanks) fit_ = std::max(fit_, longer * blank->fit_error);
   }
 
@@ -127,26 +123,80 @@ class Joining {
   }
 
  private:
+  // A blank formed again, and where its faces lie.
+  struct FormedOnce {
+    const Blank& blank;
+    FormedPlace at;
+    double inside = 0, outside = 0;
+  };
+  [[nodiscard]] static std::vector<FormedOnce> formed_once(const JoinedPart& joined, const FormedPart& part) {
+    std::vector<FormedOnce> all;
+    if (joined.form) {
+      const double inside = -joined.form->neutral_depth;
+      const double outside = joined.form->thickness - joined.form->neutral_depth;
+      for (const auto& [blank, one] : part.blanks)
+        all.push_back({*blank, [&at = one](Vec2 p) { return at.at(p); }, inside, outside});
+    }
+    for (const Blank* blank : joined.blanks) {
+      if (!joined.body || !blank->folding) continue;
+      const double half = blank->thickness / 2;
+      all.push_back({*blank, folded_up(*blank, *joined.body), -half, half});
+    }
+    return all;
+  }
+  static double longest_drawn_out(const Form& f, EndName end) {
+    double longer = 1;
+    for (const WallPiece& w : layer(f.wall, f.neutral_depth)) {
+      for (const double u : Series::nodes(w.from, w.to))
+        longer = std::max(
+            longer, drawn_out(w.ruling(u), f.rim(end)(u).s, -f.neutral_depth, f.thickness - f.neutral_depth));
+    }
+    return longer;
+  }
+  [[nodiscard]] bool is_end(const Edge& e) const {
+    const bool base = end_.end == EndName::base;
+    if (joined_.form) return e.name == (base ? EdgeName::base : EdgeName::top);
+    const auto names = names_of_ends(*joined_.body);
+    return e.label == (base ? names.first : names.second);
+  }
+
   // (9), (10): the branch's edge before the face of the main.
   void hold_edge() {
     const NeighbourFace face(as_neighbour(main_, *end_.met, {}), end_.face, 0);
-    const double inside = -form_->neutral_depth;
-    const double outside = form_->thickness - form_->neutral_depth;
-    for (const auto& [blank, formed] : branch_.blanks) {
-      for (const Edge& e : blank->edges) {
-        if (e.name != (end_.end == EndName::base ? EdgeName::base : EdgeName::top)) continue;
+    for (const FormedOnce& formed : formed_once(joined_, branch_)) {
+      for (const Edge& e : formed.blank.edges) {
+        if (!is_end(e)) continue;
         joint_.edge_length += length_of(e.arcs);
+        const double side = side_of(face, formed, e.arcs);
         for (const Arc& arc : e.arcs) {
+          // Between the corners of folded parts, where faces and bends have borders of their own.
+          const double shift = joined_.body ? 0.5 : 0;
           for (int i = 0; i < looks_along; ++i)
-            look(face, formed.at(point_at(arc, arc.length * i / looks_along)), inside, outside);
+            look(face, formed, formed.at(point_at(arc, arc.length * (i + shift) / looks_along)), side);
         }
         close_in(face, formed, e.arcs);
       }
     }
   }
 
+  // 1 where an edge comes from the side that the face's normals point to, else -1.
+  [[nodiscard]] double side_of(const NeighbourFace& face, const FormedOnce& formed,
+                               const std::vector<Arc>& arcs) const {
+    double nearer = 0;
+    for (const Arc& arc : arcs) {
+      const Vec2 p = point_at(arc, arc.length / 2);
+      const Vec2 inwards = left_of(direction(heading_at(arc, arc.length / 2)));
+      const auto on = formed.at(p);
+      const auto before = formed.at(p + (within::little * formed.blank.size) * inwards);
+      const auto off_on = on ? face.from(on->at) : std::nullopt;
+      const auto off_before = before ? face.from(before->at) : std::nullopt;
+      if (off_on && off_before) nearer += arc.length * (off_before->first - off_on->first);
+    }
+    return nearer < 0 ? -1 : 1;
+  }
+
   // The extremes of the angle, arc by arc: looks come near them only.
-  void close_in(const NeighbourFace& face, const FormedBlank& formed, const std::vector<Arc>& arcs) {
+  void close_in(const NeighbourFace& face, const FormedOnce& formed, const std::vector<Arc>& arcs) {
     for (const Arc& arc : arcs) {
       const auto place = [&](double run) -> std::optional<JointPlace> {
         const auto at = formed.at(point_at(arc, run));
@@ -175,17 +225,23 @@ class Joining {
     return place;
   }
 
-  void look(const NeighbourFace& face, const std::optional<FormedAt>& at, double inside, double outside) {
+  // Layers of folded parts are counted in the sheet, of which bends have the neutral one elsewhere.
+  [[nodiscard]] static Contact counted(const JoinedPart& part, Contact contact) {
+    const bool neutral = contact == Contact::neutral || contact == Contact::size_face;
+    return part.body && neutral ? Contact::middle : contact;
+  }
+
+  void look(const NeighbourFace& face, const FormedOnce& formed, const std::optional<FormedAt>& at,
+            double side) {
     if (!at) return fail();
     const auto middle = face.from(at->at);
     if (!middle) return fail();
-    const double climb = dot(middle->second, at->along) * (end_.end == EndName::top ? 1 : -1);
-    const double side = climb < 0 ? 1 : -1;  // of the face from which it comes
-    const auto off = [&](double layer) {
+    const auto [inside, outside] = at->faces.value_or(std::pair{formed.inside, formed.outside});
+    const auto off = [&, at](double layer) {
       const auto from = face.from(at->at + layer * at->normal);
       return from ? side * from->first - end_.gap : NAN;
     };
-    const double distance = off_contact(off, end_.contact_made(), inside, outside);
+    const double distance = off_contact(off, counted(joined_, end_.contact_made()), inside, outside);
     const JointPlace place = place_of(*at, middle->second);
     if (!(distance <= joint_.distance)) {
       joint_.distance = distance;
@@ -202,27 +258,10 @@ class Joining {
   }
 
   // The hole's edge round the face of the branch.
-  void hold_hole(const JoinedPart& main, const FormedPart& formed) {
-    if (main.form) {
-      const double inside = -main.form->neutral_depth;
-      const double outside = main.form->thickness - main.form->neutral_depth;
-      for (const auto& [blank, one] : formed.blanks)
-        hold_holes(main, {*blank, [&at = one](Vec2 p) { return at.at(p); }, inside, outside});
-    }
-    for (const Blank* blank : main.blanks) {
-      if (!main.body || !blank->folding) continue;
-      const double half = blank->thickness / 2;
-      hold_holes(main, {*blank, folded_up(*blank, *main.body), -half, half});
-    }
+  void hold_hole(const JoinedPart& main, const FormedPart& part) {
+    for (const FormedOnce& formed : formed_once(main, part)) hold_holes(main, formed);
   }
-
-  // A blank formed again, and where its faces lie.
-  struct FormedMain {
-    const Blank& blank;
-    FormedPlace at;
-    double inside = 0, outside = 0;
-  };
-  void hold_holes(const JoinedPart& main, const FormedMain& formed) {
+  void hold_holes(const JoinedPart& main, const FormedOnce& formed) {
     for (const BlankOpening& o : formed.blank.openings) hold(main, formed, o, nullptr);
     const Outline metal = bare_outline(formed.blank);
     for (const BlankOpening& o : formed.blank.notches) hold(main, formed, o, &metal);
@@ -236,7 +275,7 @@ class Joining {
   }
 
   // Of one that runs over an edge what lies on the metal counts.
-  void hold(const JoinedPart& main, const FormedMain& formed, const BlankOpening& o, const Outline* metal) {
+  void hold(const JoinedPart& main, const FormedOnce& formed, const BlankOpening& o, const Outline* metal) {
     const Blank& blank = formed.blank;
     if (o.group < 0) return;
     const OpeningGroup& g = blank.groups[static_cast<size_t>(o.group)];
@@ -271,7 +310,6 @@ class Joining {
   const JoinedPart& joined_;
   const JoinedPart& other_;
   FormedPart branch_, main_;
-  const Form* form_ = nullptr;
   double fit_ = 0, hole_fit_ = 0;
   JointProof joint_;
 };

@@ -99,7 +99,7 @@ std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
     for (const EndBody& end : p.part.ends) {
       if (end.beside) continue;
       const auto main = joined(pieces, end.body);
-      if (main && end.met && p.wall())
+      if (main && end.met && (p.wall() || p.formed->body))
         joints.push_back(prove_joint(end, *joined(pieces, p.part.name), *main, courses_in(pieces, end.body)));
     }
   }

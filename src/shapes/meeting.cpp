@@ -5,9 +5,9 @@
 
 #include "blank/laid.h"
 #include "develop/net.h"
+#include "folded/closed_wall.h"
 #include "folded/tube_wall.h"
 #include "juggler/develop.h"
-#include "ruled/hopper_wall.h"
 
 namespace juggler {
 namespace {
@@ -49,15 +49,14 @@ std::vector<Chart> charts_in_space(const Formed& formed) {
   return charts;
 }
 
-// Of a folded part that can be one; else null.
-std::shared_ptr<const Form> wall_by_rulings(const Part& part) {
-  const auto* hopper = std::get_if<Hopper>(&part.asked);
-  if (!hopper) return nullptr;
-  try {
-    return form_hopper_wall(part, *hopper).form;
-  } catch (const Refusal&) {
-    return nullptr;
-  }
+// Of a folded part that closes round its axis, and round the metal of a panel; else null.
+std::shared_ptr<const Form> wall_by_rulings(const Part& part, const Formed& formed) {
+  if (const auto* hopper = std::get_if<Hopper>(&part.asked))
+    return closed_wall(*formed.body, *hopper->height);
+  if (const auto* panel = std::get_if<Panel>(&part.asked))
+    return formed.thickness > 0 ? closed_section(*formed.body, *panel->run) : nullptr;
+  const auto* net = std::get_if<Net>(&part.asked);
+  return net && net->height && !net->top.point ? closed_wall(*formed.body, *net->height) : nullptr;
 }
 
 class Introduction {
@@ -116,6 +115,8 @@ class Introduction {
     end.gap = joint.gap - joint.beyond;
     end.key = key + ".main";
     course_with(branch, end.end).ends.push_back(std::move(end));
+    // A panel set on has no inside that a hole would be for.
+    if (on && std::holds_alternative<Panel>(parts_[branch].asked)) return;
     Opening hole;
     hole.name = parts_[branch].name;
     hole.how = OpeningHow::fitted;
@@ -173,7 +174,7 @@ class Introduction {
       n.thickness = formed.thickness;
       n.wall.charts = charts_in_space(formed);
       if (formed.wall()) n.form = formed.form;
-      if (!n.form && (n.form = wall_by_rulings(bare(part)))) n.wall.charts = {chart_in_space(n.form)};
+      if (formed.body) n.form = wall_by_rulings(part, formed);
     } catch (const Refusal& refusal) {
       throw PlaceRefusal(refusal.text(), other);
     }

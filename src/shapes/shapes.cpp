@@ -4,7 +4,6 @@
 #include "folded/tube_wall.h"
 #include "juggler/formed.h"
 #include "round/round.h"
-#include "ruled/hopper_wall.h"
 #include "ruled/ruled.h"
 #include "stretched/stretched.h"
 #include "wound/wound.h"
@@ -17,9 +16,7 @@ struct Forming {
   Formed operator()(const Cone& s) const { return form_round(part, s); }
   Formed operator()(const Cylinder& s) const { return form_round(part, s); }
   Formed operator()(const Panel& s) const { return form_panel(part, s); }
-  Formed operator()(const Hopper& s) const {
-    return part.ends.empty() ? form_hopper(part, s) : form_hopper_wall(part, s);
-  }
+  Formed operator()(const Hopper& s) const { return form_hopper(part, s); }
   Formed operator()(const Net& s) const { return form_net(part, s); }
   Formed operator()(const Tube& s) const {
     if (!is_tube_that_meets(part)) return form_tube(part, s);
@@ -53,11 +50,12 @@ Formed form_part(const Part& part) {
   for (const EndBody& end : part.ends) check(end);
   Formed formed = std::visit(Forming{part}, part.asked);
   // Families that know nothing of them leave them out.
-  const bool cut = formed.wall() && !formed.form->bodies.empty();
+  const bool cut =
+      (formed.wall() && !formed.form->bodies.empty()) || (formed.body && !formed.body->bodies.empty());
   if (!part.ends.empty() && !cut)
     refuse(part.ends.front().key, "cuts an end of a part that is no closed wall by straight rulings",
            part.ends.front().body,
-           "cones, cylinders, tubes, transitions that open flat, hoppers with folded hips", "leave it out");
+           "cones, cylinders, tubes, transitions that open flat, hoppers, nets, panels", "leave it out");
   if (!part.mitres.empty() && (!formed.wall() || formed.form->mitres.empty()))
     refuse("", "is given mitres, and is no closed wall by straight rulings");
   return formed;
