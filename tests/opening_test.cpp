@@ -641,6 +641,76 @@ TEST(Openings, LieOnWallsThatAreStretched) {
 }
 
 // Bent zones and flat faces of folded parts, zones wound about an axis.
+// A bore towards the middle of a sphere is a circle on every layer; of all gores each has what lies on it.
+TEST(Openings, BoredAcrossGoresAreCutInEach) {
+  constexpr double rim = 400, rise = 250, t = 4, a = 35, fit = 0.005;
+  constexpr double radius = (rim * rim + rise * rise) / (2 * rise);
+  constexpr int gores = 12;
+  for (const double plan : {0.0, 40.0, 75.0}) {
+    Part p;
+    Dome d;
+    d.rim = 2 * rim;
+    d.rise = rise;
+    d.gores = gores;
+    d.strain.allowed = true;
+    p.asked = d;
+    p.sheet = sheet_of(t, Face::middle);
+    p.making.fit = fit;
+    const double polar = 0.45;  // of the bore, from the axis
+    Opening o = round_opening(2 * a, OpeningHow::bored, plan, rise - radius + radius * std::cos(polar));
+    o.bore.square_to_wall = true;
+    p.making.openings = {o};
+    const std::vector<PieceResult> made = develop(p);
+    int count = 0;
+    for (const PieceResult& piece : made) {
+      EXPECT_TRUE(piece.proof.passed) << plan;
+      count += piece.blank.count;
+    }
+    EXPECT_EQ(count, gores);
+    // No layer stands in the bore: it is the inside that it just touches.
+    const double wide = std::asin(a / (radius - t / 2));
+    const Vec3 way = {std::sin(polar) * std::cos(plan * pi / 180),
+                      std::sin(polar) * std::sin(plan * pi / 180), std::cos(polar)};
+    const Vec3 level = unit(cross(Vec3{0, 0, 1}, way));
+    const Vec3 up = cross(way, level);
+    int looked = 0;
+    for (int i = 0; i < 360; ++i) {
+      const double at = two_pi * (i + 0.5) / 360;
+      const Vec3 n = std::cos(wide) * way + std::sin(wide) * (std::cos(at) * level + std::sin(at) * up);
+      const double v = radius * (std::asin(n.z) - std::asin((radius - rise) / radius));
+      for (const PieceResult& piece : made) {
+        std::vector<int> pieces = piece.blank.alike;
+        if (pieces.empty()) pieces = {piece.blank.piece};
+        for (const int k : pieces) {
+          // Gores lie beside each other from plan angle 0.
+          const double u = std::remainder(std::atan2(n.y, n.x) - (2 * k + 1) * pi / gores, two_pi);
+          for (const StretchPatch& patch : piece.blank.patches) {
+            if (u < patch.u_from || u > patch.u_to || v < patch.v_from || v > patch.v_to) continue;
+            ++looked;
+            const Vec2 here = place_on(patch, u, v);
+            double off = distance(outline(piece.blank), here);
+            for (const BlankOpening& hole : piece.blank.openings)
+              off = std::min(off, distance(hole.outline, here));
+            EXPECT_LE(off, fit + 1e-6) << plan << " gore " << k;
+          }
+        }
+      }
+    }
+    EXPECT_EQ(looked, 360);
+  }
+}
+
+TEST(Openings, LaidOverTheEdgeOfAGoreIsRefused) {
+  Dome d;
+  d.rim = 800;
+  d.rise = 250;
+  d.gores = 12;
+  d.strain.allowed = true;
+  const Opening o = round_opening(60, OpeningHow::laid, 0, 100);
+  EXPECT_TRUE(has(refusal_of([&] { (void)make_blanks(d, sheet_of(2, Face::middle), {}, with({o})); }).reason,
+                  "laid over the edge"));
+}
+
 TEST(Openings, LieOnFoldedAndWoundWalls) {
   Tube tube;
   tube.side = 80;

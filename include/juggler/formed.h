@@ -133,16 +133,18 @@ struct Sayings {
   std::function<Seen(const Blank&, const std::vector<const Blank*>& all)> seen = {};
 };
 
-struct LaidPart;  // what all blanks are made from; internal
+struct LaidPart;       // what all blanks are made from; internal
+struct StretchedPart;  // a wall that forming stretches, worked out; internal
 
 /// A part formed. Its geometry is of one of three kinds: a wall by straight rulings that opens flat, faces
 /// joined by bend zones, or a wall that stretches.
 struct Formed {
   /// The wall by rulings in space, once round from its seam or from end to end; null where there is none.
   std::shared_ptr<const Form> form = {};
-  bool opens_flat = true;                 ///< as it is: with `form`
-  std::shared_ptr<const Body> body = {};  ///< of faces and zones; else null
-  std::optional<Seam> seam = {};          ///< as made, where the edges of the wall are joined
+  bool opens_flat = true;                               ///< as it is: with `form`
+  std::shared_ptr<const Body> body = {};                ///< of faces and zones; else null
+  std::shared_ptr<const StretchedPart> stretched = {};  ///< of a wall that forming stretches; else null
+  std::optional<Seam> seam = {};                        ///< as made, where the edges of the wall are joined
   std::vector<TurnedEnd> turned_ends = {};
   double thickness = 0;               ///< of the metal, mm
   double metal_share = 1;             ///< of the metal's middle in the area of the blank

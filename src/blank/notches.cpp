@@ -95,9 +95,12 @@ Outlines left_by(const Blank& b, const Outline& line, const std::vector<BlankOpe
 
 // "The seam's start", "the base".
 std::string in_words(const Edge& e) {
-  if (e.name == EdgeName::seam_start) return "The seam's start";
-  if (e.name == EdgeName::seam_end) return "The seam's end";
-  return "The edge " + label_of(e);
+  const bool seam = e.label.empty() || e.label.starts_with("seam");
+  if (seam && e.name == EdgeName::seam_start) return "The seam's start";
+  if (seam && e.name == EdgeName::seam_end) return "The seam's end";
+  std::string label = label_of(e);
+  std::replace(label.begin(), label.end(), '_', ' ');
+  return "The edge " + label;
 }
 
 // What runs over which edges, what these lose, and where to take it from.

@@ -54,7 +54,7 @@ class OpeningCutter {
     if (o_.how == OpeningHow::fitted) {
       pattern_.in_row = 1;
       pattern_.members = {Member{1, 1, {}, 0, 0}};
-      add(pattern_.members.front(), fitted(pattern_.members.front()));
+      for (const Made& made : fitted(pattern_.members.front())) add(pattern_.members.front(), made);
       return;
     }
     if (o_.at.flat()) {
@@ -111,14 +111,110 @@ class OpeningCutter {
     std::vector<Made> all;
     for (const bool far : {false, true}) {
       if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
-      const BoredWall one =
-          bored(wall_, bore, form_.loops, far, dot(place.normal, bore.along) < 0, contact(), fit_, named(m));
-      Made made = made_of(one, x_as_bored(one.centre, bore));
-      made.far = far;
-      made.bore = bore;
-      all.push_back(std::move(made));
+      const Boring boring{
+          [&](const PartWall& wall) {
+            return bored(wall, bore, form_.loops, far, dot(place.normal, bore.along) < 0, contact(), fit_,
+                         named(m));
+          },
+          [&](const PartWall& wall) { return meets(wall, bore, form_.loops, far, place.normal); },
+          [&](Vec3 p) { return outside_of(bore, p); }};
+      for (const auto& [one, share] : through_each(boring)) {
+        Made made = made_of(one, x_as_bored(one.centre, bore));
+        made.far = far;
+        made.bore = bore;
+        made.share = share;
+        all.push_back(std::move(made));
+      }
     }
     return all;
+  }
+
+  [[nodiscard]] double outside_of(const Bore& bore, Vec3 p) const {
+    const Vec3 d = p - bore.origin;
+    double nearest = HUGE_VAL;
+    for (const Outline& loop : form_.loops)
+      nearest = std::min(nearest, juggler::outside(loop, {dot(d, bore.x), dot(d, bore.y)}));
+    return nearest;
+  }
+
+  // How a hole is cut through a wall, and whether any of its lines meets metal there.
+  struct Boring {
+    std::function<BoredWall(const PartWall&)> cut;
+    std::function<bool(const PartWall&)> meets;
+    std::function<double(Vec3)> outside;  // of the form
+  };
+  // A piece of which no look comes within the form by as much as they lie apart.
+  [[nodiscard]] static bool lies_far(const Boring& boring, const Chart& c) {
+    const CurvedWall& w = *c.curved;
+    double apart = 0;
+    for (size_t i = 0; i + 1 < w.looks.size(); ++i) {
+      if ((i + 1) % w.in_row != 0) apart = std::max(apart, norm(w.looks[i + 1].at - w.looks[i].at));
+      if (i + w.in_row < w.looks.size())
+        apart = std::max(apart, norm(w.looks[i + w.in_row].at - w.looks[i].at));
+    }
+    const double far = 2 * apart + c.outside - c.inside;
+    return std::all_of(w.looks.begin(), w.looks.end(),
+                       [&](const CurvedWall::Look& look) { return boring.outside(look.at) > far; });
+  }
+  // A wall by rulings or faces at once. Pieces that forming stretches have no common flat: the hole is cut in
+  // each by itself, gone on with beyond its edges; of all but the first it is a share.
+  [[nodiscard]] std::vector<std::pair<BoredWall, bool>> through_each(const Boring& boring) const {
+    if (wall_.charts.empty() || !wall_.charts.front().curved) return {{boring.cut(wall_), false}};
+    std::vector<std::pair<BoredWall, bool>> all;
+    std::optional<size_t> first;
+    for (size_t k = 0; k < wall_.charts.size(); ++k) {
+      if (wall_.charts.size() > 1 && lies_far(boring, wall_.charts[k])) continue;
+      PartWall alone = wall_;
+      alone.charts = {wall_.charts[k]};
+      const bool meets = boring.meets(alone);
+      try {
+        BoredWall one = meets ? cut_whole_or_beyond(boring, alone) : cut_beyond(boring, alone);
+        if (!meets && !lies_on(one, wall_.charts[k])) continue;
+        const bool centred = wall_.charts[k].has(one.centre.u, one.centre.s);
+        one.centre.chart = k;
+        if (centred && !first) first = all.size();
+        all.emplace_back(std::move(one), true);
+      } catch (const Refusal&) {
+        if (meets) throw;  // elsewhere it lies on other pieces
+      }
+    }
+    if (all.empty()) return {{boring.cut(wall_), false}};  // refused
+    std::swap(all.front(), all[first.value_or(0)]);
+    all.front().second = false;
+    return all;
+  }
+
+  [[nodiscard]] static BoredWall cut_beyond(const Boring& boring, PartWall alone) {
+    alone.charts = {prolonged(alone.charts.front())};
+    return boring.cut(alone);
+  }
+  // On its metal, or where it runs over the edges.
+  [[nodiscard]] static BoredWall cut_whole_or_beyond(const Boring& boring, const PartWall& alone) {
+    try {
+      return boring.cut(alone);
+    } catch (const Refusal&) {
+      return cut_beyond(boring, alone);
+    }
+  }
+
+  // Whether anything of it lies on the metal of a piece.
+  [[nodiscard]] static bool lies_on(const BoredWall& hole, const Chart& c) {
+    const CurvedWall& w = *c.curved;
+    const auto near = [&](Vec2 p) {
+      const auto nearest = std::min_element(
+          w.looks.begin(), w.looks.end(),
+          [&](const auto& a, const auto& b) { return norm(a.on_flat - p) < norm(b.on_flat - p); });
+      const auto at = curved_place_near(c, p, {nearest->u, nearest->v});
+      return at && norm(c.on_flat(at->first, at->second) - p) < within::same * w.surface.size;
+    };
+    for (const Outline& outline : hole.outlines) {
+      for (const Arc& arc : outline) {
+        for (const double share : {0.0, 0.25, 0.5, 0.75}) {
+          if (near(point_at(arc, share * arc.length))) return true;
+        }
+      }
+    }
+    return false;
   }
 
   [[nodiscard]] Contact contact() const { return o_.bore.contact.value_or(Contact::clear); }
@@ -140,7 +236,7 @@ class OpeningCutter {
   }
 
   // Where another part comes through.
-  [[nodiscard]] Made fitted(const Member& m) const {
+  [[nodiscard]] std::vector<Made> fitted(const Member& m) const {
     const FittedBody& body = *o_.fitted;
     if (!body.met->form || body.met->form->open)
       throw Refusal(
@@ -151,10 +247,18 @@ class OpeningCutter {
                       "round its axis",
            .advice = "bore or lay the opening"});
     const BranchLines lines = lines_of(*body.met, body.face, body.clearance, o_.key + ".clearance");
-    const BoredWall one = fitted_to(wall_, lines.loop, lines.middle, contact(), fit_, named(m));
-    Made made = made_of(one, one.centre.level);
-    made.outside = lines.loop.outside;
-    return made;
+    const Boring boring{[&](const PartWall& wall) {
+                          return fitted_to(wall, lines.loop, lines.middle, contact(), fit_, named(m));
+                        },
+                        [&](const PartWall& wall) { return meets(wall, lines); }, lines.loop.outside};
+    std::vector<Made> all;
+    for (const auto& [one, share] : through_each(boring)) {
+      Made made = made_of(one, one.centre.level);
+      made.outside = lines.loop.outside;
+      made.share = share;
+      all.push_back(std::move(made));
+    }
+    return all;
   }
 
   // Of the form's own x: a union has none but its frame's.
@@ -170,6 +274,28 @@ class OpeningCutter {
     return heading_of(x);
   }
 
+  // Pieces that forming stretches do not lie side by side on the flat: what is laid over an edge between two
+  // has no outline on the other.
+  void check_laid(const Made& made, const Chart& c, const Member& m) const {
+    if (!c.curved || wall_.charts.size() < 2) return;
+    const Chart beyond = prolonged(c);
+    const std::vector<double>& us = c.curved->surface.us;
+    const double little = within::beside * (us.back() - us.front());
+    for (const Outline& outline : made.outlines) {
+      for (const Arc& arc : outline) {
+        for (int i = 0; i < 8; ++i) {
+          const Vec2 p = placed(point_at(arc, arc.length * i / 8), undone(c.placing));
+          const auto at = curved_place(beyond, p);
+          if (at && at->first > us.front() - little && at->first < us.back() + little) continue;
+          throw Refusal(
+              {.reason = name_of(m) + " is laid over the edge between two pieces that forming stretches",
+               .key = o_.key,
+               .advice = "bore it, or move it off the edge"});
+        }
+      }
+    }
+  }
+
   [[nodiscard]] Made laid_at(const Spot& place, const Member& m) const {
     const Chart& c = wall_.charts[place.chart];
     const double along = places_->along_level() ? 0 : m.girth;
@@ -183,6 +309,7 @@ class OpeningCutter {
     made.mirrored = c.placing.mirror;
     for (const Outline& o : form_.loops)
       made.outlines.push_back(placed(placed(o, {false, place.level, at}), c.placing));
+    check_laid(made, c, m);
     return made;
   }
 

@@ -343,16 +343,36 @@ LaidPart lay(const StretchedPart& part, const Making& making) {
   LaidPart laid;
   laid.wall.size = part.size;
   laid.wall.thickness = part.thickness;
-  if (std::any_of(part.pieces.begin(), part.pieces.end(),
-                  [](const StretchedPiece& p) { return p.curved.copies.size() > 1; }))
-    laid.wall.why_flat = "several blanks of this part are alike";
   for (const StretchedPiece& piece : part.pieces) {
-    auto [blank, placing] = blank_of(part, piece, making);
-    LaidPiece p;
-    p.blank = std::move(blank);
-    p.charts = [piece, at = placing](int number) { return std::vector{chart_of(piece, number, at)}; };
-    p.mark = [piece, at = placing, making](Blank& b) { mark(b, piece, at, making); };
-    laid.pieces.push_back(std::move(p));
+    const auto [blank, placing] = blank_of(part, piece, making);
+    const std::vector<CopyPlace>& copies = piece.curved.copies;
+    const auto laid_piece = [&, &b = blank, &at = placing](size_t first, size_t last) {
+      LaidPiece p;
+      p.blank = b;
+      p.charts = [piece, thickness = part.thickness, at, first, last](int number) {
+        std::vector<Chart> charts;
+        for (size_t i = first; i < last; ++i) {
+          StretchedPiece copy = piece;
+          copy.curved.surface = copied(piece.curved.surface, piece.curved.copies[i]);
+          charts.push_back(chart_of(copy, thickness, number, at));
+        }
+        return charts;
+      };
+      p.mark = [piece, at, making](Blank& marked) { mark(marked, piece, at, making); };
+      return p;
+    };
+    if (!has_openings(making) || copies.size() == 1) {
+      laid.pieces.push_back(laid_piece(0, copies.size()));
+      continue;
+    }
+    // Openings tell them apart: those that are alike for all that are counted afterwards.
+    for (size_t i = 0; i < copies.size(); ++i) {
+      LaidPiece& one = laid.pieces.emplace_back(laid_piece(i, i + 1));
+      one.blank.count = making.quantity;
+      one.blank.piece += static_cast<int>(i);
+      for (const Arc& arc : outline(one.blank)) one.looks.push_back(arc.start);
+      one.start = one.looks.front();
+    }
   }
   return laid;
 }

@@ -91,7 +91,7 @@ struct StretchedPart {
   double warned = 0;  ///< strain above which there is a warning
   std::vector<Phrase> notes = {};
 
-  /// The piece whose first copy has a number.
+  /// The piece of which a copy has a number: they count on from that of the first.
   [[nodiscard]] const StretchedPiece& piece(int number) const;
   /// Whether it opens flat as it is: no strain but rounding.
   [[nodiscard]] bool opens_flat() const;

@@ -47,8 +47,25 @@ void check_strain(const StretchedPart& part, const Stretching& how) {
 }  // namespace
 
 const StretchedPiece& StretchedPart::piece(int number) const {
-  return *std::find_if(pieces.begin(), pieces.end() - 1,
-                       [&](const StretchedPiece& p) { return p.curved.number == number; });
+  return *std::find_if(pieces.begin(), pieces.end() - 1, [&](const StretchedPiece& p) {
+    const int copies = static_cast<int>(p.curved.copies.size());
+    return number >= p.curved.number && number < p.curved.number + copies;
+  });
+}
+
+Vec3 CopyPlace::operator()(Vec3 p) const {
+  const Vec2 way = direction(turn);
+  return {way.x * p.x - way.y * p.y, way.y * p.x + way.x * p.y, p.z + rise};
+}
+
+Surface copied(const Surface& surface, const CopyPlace& copy) {
+  Surface there = surface;
+  there.point = [point = surface.point, copy](double u, double v) {
+    const SurfacePoint p = point(u, v);
+    const CopyPlace turn{copy.turn, 0};
+    return SurfacePoint{copy(p.at), turn(p.du), turn(p.dv)};
+  };
+  return there;
 }
 
 bool StretchedPart::opens_flat() const {

@@ -32,6 +32,9 @@ struct CopyPlace {
   [[nodiscard]] Vec3 operator()(Vec3 p) const;
 };
 
+/// The same surface where a copy of it stands.
+[[nodiscard]] Surface copied(const Surface& surface, const CopyPlace& copy);
+
 /// One of a part's pieces, and where those that are like it stand: itself first.
 struct CurvedPiece {
   Surface surface = {};

@@ -19,7 +19,7 @@ Vec2 WallFrame::on_flat(Vec3 way) const {
 WallFrame Chart::frame(double u, double s) const {
   if (curved) {
     const SurfacePoint p = curved->surface.point(u, s);
-    const FlatPoint f = curved->flat.at(u, s);
+    const FlatPoint f = curved->flat(u, s);
     const Vec3 across = cross(p.du, p.dv);
     return {p.at, 1 / norm(across) * across, p.du, p.dv, f.at, f.du, f.dv};
   }
@@ -37,7 +37,7 @@ Vec3 Chart::normal(double u, double s) const {
 }
 
 Vec2 Chart::on_flat(double u, double s) const {
-  if (curved) return curved->flat.at(u, s).at;
+  if (curved) return curved->flat(u, s).at;
   const FlatRuling r = flat(u);
   return r.c + s * direction(r.heading);
 }

@@ -24,7 +24,7 @@ struct WallFrame {
 /// A wall that is stretched to form it, its looks in rows.
 struct CurvedWall {
   Surface surface;
-  StretchedFlat flat;
+  std::function<FlatPoint(double u, double v)> flat;
   struct Look {
     double u = 0, v = 0;
     Vec3 at;
@@ -74,8 +74,17 @@ void look_along(Chart& chart);
 
 /// Of a wall by rulings, from its piece laid flat; the pieces that it needs are kept.
 [[nodiscard]] Chart chart_of(const std::shared_ptr<const Form>& form, int piece, const Placing& placing);
-/// Of a wall that is stretched to form it.
-[[nodiscard]] Chart chart_of(const StretchedPiece& stretched, int piece, const Placing& placing);
+/// Of a wall that is stretched to form it, of a thickness.
+[[nodiscard]] Chart chart_of(const StretchedPiece& stretched, double thickness, int piece,
+                             const Placing& placing);
+/// The same as if it went on straight beyond all its edges, where there is no metal: what lines meet there
+/// only leads round what they meet on it.
+[[nodiscard]] Chart prolonged(const Chart& curved);
+/// How a layer of a curved wall runs at a place: by u and by v.
+struct LayerWays {
+  Vec3 du, dv;
+};
+[[nodiscard]] LayerWays layer_ways(const CurvedWall& wall, double u, double v, double layer);
 /// Of the plates and zones of a folded piece.
 [[nodiscard]] std::vector<Chart> charts_of(const std::shared_ptr<const Body>& body, const Laid& laid,
                                            int piece, const Placing& placing);

@@ -74,13 +74,14 @@ Vec3 square_to(Vec3 way) {
 
 }  // namespace
 
-Chart chart_of(const StretchedPiece& stretched, int piece, const Placing& placing) {
-  CurvedWall w{stretched.curved.surface, stretched.flat};
+namespace {
+
+Chart chart_on(CurvedWall w, int piece, const Placing& placing) {
   const std::vector<double> us = places(w.surface.us);
   const std::vector<double> vs = places(w.surface.vs);
   w.in_row = vs.size();
   for (const double u : us) {
-    for (const double v : vs) w.looks.push_back({u, v, w.surface.point(u, v).at, w.flat.at(u, v).at});
+    for (const double v : vs) w.looks.push_back({u, v, w.surface.point(u, v).at, w.flat(u, v).at});
   }
   Chart c;
   c.piece = piece;
@@ -90,6 +91,93 @@ Chart chart_of(const StretchedPiece& stretched, int piece, const Placing& placin
   c.placing = placing;
   c.curved = std::make_shared<const CurvedWall>(std::move(w));
   return c;
+}
+
+// A place of a map of two parameters, and how it moves with them.
+template <typename Place>
+struct Moved {
+  Place at, du, dv;
+};
+
+// Beyond the parameters' range straight on, so that it runs smoothly over the edge.
+template <typename Place>
+Moved<Place> straight_on(const std::function<Moved<Place>(double, double)>& map,
+                         const std::vector<double>& us, const std::vector<double>& vs, double u, double v) {
+  const double un = std::clamp(u, us.front(), us.back());
+  const double vn = std::clamp(v, vs.front(), vs.back());
+  const Moved<Place> edge = map(un, vn);
+  if (u == un && v == vn) return edge;
+  // How the ways change along the edge, where it is passed.
+  const double h = within::step * (us.back() - us.front());
+  const double k = within::step * (vs.back() - vs.front());
+  const auto slope = [](Place low, Place high, double apart) { return 1 / apart * (high - low); };
+  const double ua = std::max(un - h, us.front()), ub = std::min(un + h, us.back());
+  const double va = std::max(vn - k, vs.front()), vb = std::min(vn + k, vs.back());
+  const Place mixed = u != un ? slope(map(un, va).du, map(un, vb).du, vb - va)
+                              : slope(map(ua, vn).dv, map(ub, vn).dv, ub - ua);
+  const double past_u = u - un, past_v = v - vn;
+  return {edge.at + past_u * edge.du + past_v * edge.dv + past_u * past_v * mixed, edge.du + past_v * mixed,
+          edge.dv + past_u * mixed};
+}
+
+}  // namespace
+
+Chart chart_of(const StretchedPiece& stretched, double thickness, int piece, const Placing& placing) {
+  CurvedWall w{stretched.curved.surface,
+               [flat = stretched.flat](double u, double v) { return flat.at(u, v); }};
+  Chart c = chart_on(std::move(w), piece, placing);
+  c.inside = -thickness / 2;
+  c.outside = thickness / 2;
+  return c;
+}
+
+Chart prolonged(const Chart& curved) {
+  const auto whole = curved.curved;
+  constexpr double wide = 2;  // as much again on either side, twice
+  const auto beyond = [](std::vector<double> breaks) {
+    const double more = wide * (breaks.back() - breaks.front());
+    breaks.insert(breaks.begin(), breaks.front() - more);
+    breaks.push_back(breaks.back() + more);
+    return breaks;
+  };
+  CurvedWall w;
+  w.surface = whole->surface;
+  w.surface.us = beyond(whole->surface.us);
+  w.surface.vs = beyond(whole->surface.vs);
+  w.surface.point = [whole](double u, double v) {
+    const auto map = [&](double a, double b) {
+      const SurfacePoint p = whole->surface.point(a, b);
+      return Moved<Vec3>{p.at, p.du, p.dv};
+    };
+    const auto p = straight_on<Vec3>(map, whole->surface.us, whole->surface.vs, u, v);
+    return SurfacePoint{p.at, p.du, p.dv};
+  };
+  w.flat = [whole](double u, double v) {
+    const auto map = [&](double a, double b) {
+      const FlatPoint p = whole->flat(a, b);
+      return Moved<Vec2>{p.at, p.du, p.dv};
+    };
+    const auto p = straight_on<Vec2>(map, whole->surface.us, whole->surface.vs, u, v);
+    return FlatPoint{p.at, p.du, p.dv};
+  };
+  Chart c = chart_on(std::move(w), curved.piece, curved.placing);
+  c.inside = curved.inside;
+  c.outside = curved.outside;
+  return c;
+}
+
+LayerWays layer_ways(const CurvedWall& w, double u, double v, double layer) {
+  const SurfacePoint p = w.surface.point(u, v);
+  if (layer == 0) return {p.du, p.dv};
+  const auto normal = [&](double a, double b) {
+    const SurfacePoint q = w.surface.point(a, b);
+    const Vec3 across = cross(q.du, q.dv);
+    return 1 / norm(across) * across;
+  };
+  const double h = within::step * (w.surface.us.back() - w.surface.us.front());
+  const double k = within::step * (w.surface.vs.back() - w.surface.vs.front());
+  return {p.du + layer / (2 * h) * (normal(u + h, v) - normal(u - h, v)),
+          p.dv + layer / (2 * k) * (normal(u, v + k) - normal(u, v - k))};
 }
 
 std::optional<LineHit> curved_hit_near(const Chart& c, const SpaceLine& line, const LineHit& about,
@@ -162,7 +250,7 @@ std::optional<std::pair<double, double>> curved_place_near(const Chart& c, Vec2 
                                                            std::pair<double, double> about) {
   const CurvedWall& w = *c.curved;
   return solved(w, about, [&](double u, double v) {
-    const FlatPoint f = w.flat.at(u, v);
+    const FlatPoint f = w.flat(u, v);
     return Step{f.at.x - p.x, f.at.y - p.y, f.du.x, f.dv.x, f.du.y, f.dv.y};
   });
 }

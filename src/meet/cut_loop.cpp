@@ -289,8 +289,8 @@ class CutLoop {
     std::tie(arc, s) = on_loop(arc, s);
     const LineHit h = tracks_[arc].hit(s, layer).hit;
     const Chart& c = wall_.charts[h.chart];
-    const Ruling r = c.at(h.u);
-    return loop_.outside(r.c + h.s * r.e + WallLayer{other}.on(c) * r.n);
+    const WallFrame f = c.frame(h.u, h.s);
+    return loop_.outside(f.point + WallLayer{other}.on(c) * f.normal);
   }
 
   // Where a layer only touches the bore.
@@ -341,7 +341,10 @@ class CutLoop {
     const Vec3 v = on_wall(track.lines().moves(s, h.along), track.lines().line(s).way, f.normal);
     const double distance = WallLayer{layer}.on(c);
     Vec2 flat = f.on_flat(v);
-    if (distance != 0 && !c.curved) {
+    if (distance != 0 && c.curved) {
+      const LayerWays ways = layer_ways(*c.curved, h.u, h.s, distance);
+      flat = WallFrame{f.point, f.normal, ways.du, ways.dv, f.at, f.e_flat, f.g_flat}.on_flat(v);
+    } else if (distance != 0) {
       const Rates r = rates(c.at(h.u));
       const double du = dot(v, f.g) / (r.across + distance * r.curl + h.s * r.turn);
       const double ds = dot(v, f.e) - r.along * du;

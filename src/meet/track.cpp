@@ -110,7 +110,12 @@ double Track::drawn_out() const {
   for (const Look& look : middle_) {
     const LineHit& h = look.at.hit;
     const Chart& c = wall_.charts[h.chart];
-    if (c.curved) continue;
+    if (c.curved) {
+      const LayerWays middle = layer_ways(*c.curved, h.u, h.s, 0);
+      const LayerWays face = layer_ways(*c.curved, h.u, h.s, c.outside);
+      most = std::max({most, norm(face.du) / norm(middle.du), norm(face.dv) / norm(middle.dv)});
+      continue;
+    }
     most = std::max(most, juggler::drawn_out(c.at(h.u), h.s, c.inside, c.outside));
   }
   return most;

@@ -1,6 +1,7 @@
 // Openings of a blank, formed again. Private to the proof.
 #pragma once
 
+#include "develop/stretch.h"
 #include "formed.h"
 
 namespace juggler {
@@ -8,7 +9,7 @@ namespace juggler {
 /// Where a point of the flat comes to stand once formed, on the neutral layer; nothing where the flat has no
 /// such point.
 struct FormedAt {
-  Vec3 at, normal;  ///< the normal outwards; of walls that stretch none
+  Vec3 at, normal;  ///< the normal outwards
   Vec3 along = {};  ///< the ruling, from base to top; of walls by rulings alone
   /// Where the faces lie along the normal, if elsewhere than at other places: in a bend.
   std::optional<std::pair<double, double>> faces = {};
@@ -27,6 +28,9 @@ struct OpeningProof {
 
 /// Of a folded blank, bent up: on the middle of its plates, or the neutral layer of its bends.
 [[nodiscard]] FormedPlace folded_up(const Blank& blank, const Body& body);
+
+/// Of a blank that forming stretches, on the middle of the sheet. The blank is kept by the caller.
+[[nodiscard]] FormedPlace stretched_up(const Blank& blank, const StretchedPart& part);
 
 /// Where a point of a blank that forming stretches lies on the wall, by its parameters, from the blank's own
 /// places; nothing off the blank.

@@ -142,6 +142,11 @@ class Joining {
       const double half = blank->thickness / 2;
       all.push_back({*blank, folded_up(*blank, *joined.body), -half, half});
     }
+    for (const Blank* blank : joined.blanks) {
+      if (!joined.stretched || blank->patches.empty()) continue;
+      const double half = blank->thickness / 2;
+      all.push_back({*blank, stretched_up(*blank, *joined.stretched), -half, half});
+    }
     return all;
   }
   static double longest_drawn_out(const Form& f, EndName end) {

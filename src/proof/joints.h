@@ -29,8 +29,9 @@ class FormedBlank {
 struct JoinedPart {
   std::string name, key;
   const Form* form = nullptr;
-  const Body* body = nullptr;  ///< of a folded one
-  Seam seam = {};              ///< as made
+  const Body* body = nullptr;                ///< of a folded one
+  const StretchedPart* stretched = nullptr;  ///< of one that forming stretches
+  Seam seam = {};                            ///< as made
   std::vector<const Blank*> blanks = {};
   const std::vector<Opening>* openings = nullptr;  ///< as asked for
 };

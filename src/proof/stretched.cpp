@@ -422,17 +422,20 @@ void prove_edges(Proof& proof, const Blank& blank, const std::vector<FlatPatch>&
   }
 }
 
-OpeningProof openings_on(const Blank& blank, const Surface& s) {
-  return prove_openings(
-      blank,
-      [&](Vec2 p) -> std::optional<FormedAt> {
-        const auto at = parameters_of(blank.patches, p);
-        return at ? std::optional(FormedAt{s.point(at->first, at->second).at, {}}) : std::nullopt;
-      },
-      0, 0);
-}
-
 }  // namespace
+
+FormedPlace stretched_up(const Blank& blank, const StretchedPart& part) {
+  const CurvedPiece& piece = part.piece(blank.piece).curved;
+  const auto copy = static_cast<size_t>(std::max(0, blank.piece - piece.number));
+  const Surface stands = copied(piece.surface, piece.copies[std::min(copy, piece.copies.size() - 1)]);
+  return [&blank, stands](Vec2 p) -> std::optional<FormedAt> {
+    const auto at = parameters_of(blank.patches, p);
+    if (!at) return std::nullopt;
+    const SurfacePoint place = stands.point(at->first, at->second);
+    const Vec3 across = cross(place.du, place.dv);
+    return FormedAt{place.at, 1 / norm(across) * across};
+  };
+}
 
 Proof prove(const Blank& blank, const StretchedPart& part) {
   if (blank.patches.empty()) refuse("", "the blank is not one of a wall that stretches, as the part is");
@@ -459,7 +462,8 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   prove_edges(proof, blank, flats, s);
   proof.area_mismatch = std::abs(std::abs(looked.flat_area) - std::abs(signed_area(bare_outline(blank))));
   proof.allowed_area = proof.allowed * length_of(bare_outline(blank));
-  const OpeningProof openings = openings_on(blank, s);
+  const double half = part.thickness / 2;
+  const OpeningProof openings = prove_openings(blank, stretched_up(blank, part), -half, half);
   proof.opening_mismatch = openings.mismatch;
   const bool numbers = add_numbers(proof, blank);
   proof.passed = openings.passed && numbers && proof.strain_mismatch <= proof.allowed_strain &&

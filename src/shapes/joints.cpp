@@ -18,9 +18,14 @@ std::optional<JoinedPart> joined(Pieces pieces, const std::string& name) {
     // Courses have a wall each, none of their shell's.
     const bool shell = p.part.course && p.part.name != name;
     if (!part)
-      part = JoinedPart{
-          shell ? name : p.part.name,      p.part.key, shell ? nullptr : p.wall(), p.formed->body.get(),
-          p.formed->seam.value_or(Seam{}), {},         &p.part.making.openings};
+      part = JoinedPart{shell ? name : p.part.name,
+                        p.part.key,
+                        shell ? nullptr : p.wall(),
+                        p.formed->body.get(),
+                        p.formed->stretched.get(),
+                        p.formed->seam.value_or(Seam{}),
+                        {},
+                        &p.part.making.openings};
     part->blanks.push_back(&p.blank);
   }
   return part;

@@ -39,10 +39,6 @@ std::vector<Chart> charts_in_space(const Formed& formed) {
   const LaidPart laid = formed.lay({});
   for (size_t i = 0; i < laid.pieces.size(); ++i) {
     for (Chart& c : laid.pieces[i].charts(static_cast<int>(i))) {
-      if (c.curved) {
-        c.inside = -formed.thickness / 2;
-        c.outside = formed.thickness / 2;
-      }
       charts.push_back(std::move(c));
     }
   }

@@ -35,9 +35,4 @@ CurvedForm form(const DomeSizes& s) {
   return f;
 }
 
-Vec3 CopyPlace::operator()(Vec3 p) const {
-  const Vec2 way = direction(turn);
-  return {way.x * p.x - way.y * p.y, way.y * p.x + way.x * p.y, p.z + rise};
-}
-
 }  // namespace juggler

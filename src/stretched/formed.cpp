@@ -8,6 +8,7 @@ namespace juggler {
 Formed form_stretched(const Part& part, std::shared_ptr<const StretchedPart> made, bool seam_edges) {
   Formed formed = formed_of(part);
   formed.opens_flat = false;
+  formed.stretched = made;
   formed.edges_open = true;
   formed.laid_out_by = "laid out on the middle";
   formed.lay = [=](const Making& making) { return lay(*made, making); };
