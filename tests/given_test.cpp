@@ -46,8 +46,8 @@ struct MissOfMiddle {
   Hand hand;
   GivenMiss operator()(const Flight& f) const { return miss_of_given(pieces, f, hand); }
   GivenMiss operator()(const HelicalStrip& s) const { return miss_of_given(pieces, s, sheet, hand); }
-  GivenMiss operator()(const RuledWall& w) const { return miss_of_given(pieces, w, hand); }
-  GivenMiss operator()(const Dome& d) const { return miss_of_given(pieces, d, sheet); }
+  GivenMiss operator()(const RuledWall& w) const { return miss_of_given(pieces, w, hand, {}); }
+  GivenMiss operator()(const Dome& d) const { return miss_of_given(pieces, d, sheet, {}); }
   template <typename Other>
   GivenMiss operator()(const Other&) const {
     throw std::logic_error("no shape that stretches");
@@ -380,7 +380,7 @@ TEST(Given, SeamsOfTransitionsAndOffsetConesAreHeldAgainstTheirPlanAngles) {
     const StretchedPart part = stretch(*even_where_needed(even, sheet, seam), sheet, hand);
     const Blank blank = make_blanks(Shape(even), sheet, seam, {.hand = hand}).front();
     const Proof stretched = prove_stretched(
-        blank, part, [&](const auto& middle) { return miss_of_given(middle, even, other, hand); });
+        blank, part, [&](const auto& middle) { return miss_of_given(middle, even, other, hand, {}); });
     EXPECT_FALSE(stretched.passed);
     EXPECT_TRUE(has(stretched.where, "plan angle of the seam")) << stretched.where;
   }

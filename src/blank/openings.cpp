@@ -238,21 +238,23 @@ class OpeningCutter {
   // Where another part comes through.
   [[nodiscard]] std::vector<Made> fitted(const Member& m) const {
     const FittedBody& body = *o_.fitted;
-    if (!body.met->form || body.met->form->open)
-      throw Refusal(
-          {.reason = named(m).name + " is fitted to a part that is no closed wall by straight rulings",
-           .key = o_.key + (o_.key.starts_with("joint") ? ".branch" : ".body"),
-           .found = body.body,
-           .allowed = "a cone, cylinder, tube, transition that opens flat, a hopper, or a net that closes "
-                      "round its axis",
-           .advice = "bore or lay the opening"});
-    const BranchLines lines = lines_of(*body.met, body.face, body.clearance, o_.key + ".clearance");
+    const std::vector<Chart>& charts = body.met->wall.charts;
+    const bool curved = !charts.empty() && charts.front().curved;
+    if (!curved && (!body.met->form || body.met->form->open))
+      throw Refusal({.reason = named(m).name + " is fitted to a part that is no closed wall",
+                     .key = o_.key + (o_.key.starts_with("joint") ? ".branch" : ".body"),
+                     .found = body.body,
+                     .allowed = "a cone, cylinder, tube, transition, dome, a hopper, or a net that closes",
+                     .advice = "bore or lay the opening"});
+    const BranchLines lines = curved ? chords_of(wall_, *body.met, body.face, body.clearance, named(m))
+                                     : lines_of(*body.met, body.face, body.clearance, o_.key + ".clearance");
     const Boring boring{[&](const PartWall& wall) {
                           return fitted_to(wall, lines.loop, lines.middle, contact(), fit_, named(m));
                         },
                         [&](const PartWall& wall) { return meets(wall, lines); }, lines.loop.outside};
     std::vector<Made> all;
-    for (const auto& [one, share] : through_each(boring)) {
+    for (auto& [one, share] : through_each(boring)) {
+      one.fit_error += lines.off;
       Made made = made_of(one, one.centre.level);
       made.outside = lines.loop.outside;
       made.share = share;

@@ -338,6 +338,29 @@ void check_making(const StretchedPart& part, const Making& making) {
 
 }  // namespace
 
+namespace {
+
+// Those of which the outlines lie upon each other are counted.
+void tell_apart(LaidPiece& p) {
+  for (const Edge& e : p.blank.edges) {
+    constexpr int looks = 8;
+    const double whole = length_of(e.arcs);
+    for (int i = 0; i < looks; ++i) {
+      double along = whole * i / looks;
+      const Arc* arc = &e.arcs.front();
+      for (const Arc& a : e.arcs) {
+        arc = &a;
+        if (along <= a.length) break;
+        along -= a.length;
+      }
+      p.looks.push_back(point_at(*arc, along));
+    }
+  }
+  p.start = p.looks.front();
+}
+
+}  // namespace
+
 LaidPart lay(const StretchedPart& part, const Making& making) {
   check_making(part, making);
   LaidPart laid;
@@ -361,8 +384,9 @@ LaidPart lay(const StretchedPart& part, const Making& making) {
       p.mark = [piece, at, making](Blank& marked) { mark(marked, piece, at, making); };
       return p;
     };
-    if (!has_openings(making) || copies.size() == 1) {
+    if (copies.size() == 1 || !has_openings(making)) {
       laid.pieces.push_back(laid_piece(0, copies.size()));
+      if (!part.bodies.empty() && part.pieces.size() > 1) tell_apart(laid.pieces.back());
       continue;
     }
     // Openings tell them apart: those that are alike for all that are counted afterwards.
@@ -370,8 +394,7 @@ LaidPart lay(const StretchedPart& part, const Making& making) {
       LaidPiece& one = laid.pieces.emplace_back(laid_piece(i, i + 1));
       one.blank.count = making.quantity;
       one.blank.piece += static_cast<int>(i);
-      for (const Arc& arc : outline(one.blank)) one.looks.push_back(arc.start);
-      one.start = one.looks.front();
+      tell_apart(one);
     }
   }
   return laid;

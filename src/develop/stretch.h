@@ -87,6 +87,7 @@ struct StretchedPart {
   EdgeWords edge_words = {};
   std::optional<Rulings> rulings = {};  ///< of a ruled wall or transition
   std::optional<Form> once_round = {};  ///< of a transition, as CurvedForm's
+  std::vector<EndBody> bodies = {};     ///< that cut its ends
   StrainLimit limit = {};
   double warned = 0;  ///< strain above which there is a warning
   std::vector<Phrase> notes = {};
@@ -95,6 +96,8 @@ struct StretchedPart {
   [[nodiscard]] const StretchedPiece& piece(int number) const;
   /// Whether it opens flat as it is: no strain but rounding.
   [[nodiscard]] bool opens_flat() const;
+  /// Whether another part cuts an end.
+  [[nodiscard]] bool is_cut(EndName end) const;
 };
 
 /// By how much the lines across turn on the flat from the first to the last, radians, however far.
@@ -105,6 +108,7 @@ struct Stretching {
   StrainLimit limit = {};
   double warned = 0;  ///< strain above which there is a warning
   std::vector<Phrase> notes = {};
+  std::vector<EndBody> bodies = {};  ///< that have cut the form's ends
   /// What to do where the strain is beyond the limit.
   std::function<std::string(double greatest)> advice = {};
 };

@@ -73,11 +73,16 @@ bool StretchedPart::opens_flat() const {
                      [](const StretchedPiece& p) { return p.strain.opens_flat(); });
 }
 
+bool StretchedPart::is_cut(EndName end) const {
+  return std::any_of(bodies.begin(), bodies.end(), [&](const EndBody& b) { return b.end == end; });
+}
+
 StretchedPart lay_out(CurvedForm curved, const Sheet& sheet, const Stretching& how) {
   StretchedPart part;
   part.limit = how.limit;
   part.warned = how.warned;
   part.notes = how.notes;
+  part.bodies = how.bodies;
   part.rulings = curved.rulings;
   part.once_round = std::move(curved.once_round);
   part.thickness = *sheet.thickness;

@@ -11,12 +11,6 @@ namespace juggler {
 /// (9): what a way of the form's own plane comes to where the bore meets a wall of that normal.
 [[nodiscard]] Vec3 way_on_wall(const Bore& bore, Vec2 way, Vec3 normal);
 
-/// A member that refusals speak of.
-struct Named {
-  std::string name;  ///< "sight 3"
-  std::string key;   ///< of the opening
-};
-
 /// A bore through one wall: its outlines on the flat as developed.
 struct BoredWall {
   Outlines outlines = {};

@@ -80,6 +80,8 @@ void look_along(Chart& chart);
 /// The same as if it went on straight beyond all its edges, where there is no metal: what lines meet there
 /// only leads round what they meet on it.
 [[nodiscard]] Chart prolonged(const Chart& curved);
+/// The same as if its surface went on past an end, half as long again; no flat is asked of it.
+[[nodiscard]] Chart longer(const Chart& curved, EndName end);
 /// How a layer of a curved wall runs at a place: by u and by v.
 struct LayerWays {
   Vec3 du, dv;

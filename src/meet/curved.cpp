@@ -166,6 +166,18 @@ Chart prolonged(const Chart& curved) {
   return c;
 }
 
+Chart longer(const Chart& curved, EndName end) {
+  CurvedWall w{curved.curved->surface, curved.curved->flat};
+  std::vector<double>& vs = w.surface.vs;
+  const double more = (vs.back() - vs.front()) / 2;
+  end == EndName::base ? vs.front() -= more : vs.back() += more;
+  w.flat = [](double, double) { return FlatPoint{}; };
+  Chart c = chart_on(std::move(w), curved.piece, curved.placing);
+  c.inside = curved.inside;
+  c.outside = curved.outside;
+  return c;
+}
+
 LayerWays layer_ways(const CurvedWall& w, double u, double v, double layer) {
   const SurfacePoint p = w.surface.point(u, v);
   if (layer == 0) return {p.du, p.dv};

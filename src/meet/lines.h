@@ -5,6 +5,12 @@
 
 namespace juggler {
 
+/// A member that refusals speak of.
+struct Named {
+  std::string name;  ///< "sight 3"
+  std::string key;   ///< of the opening
+};
+
 /// A smooth stretch of them, by a length along it from 0.
 struct LineStretch {
   double length = 0;  ///< mm, of what the stretch comes to across the lines
@@ -26,9 +32,15 @@ struct LineLoop {
 struct BranchLines {
   LineLoop loop;
   SpaceLine middle;
+  double off = 0;  ///< how far the lines lie off that layer within the main's thickness, mm
 };
 /// Errors  Refusal at the key where the layer would fold over itself.
 [[nodiscard]] BranchLines lines_of(const Neighbour& branch, Face face, double clearance,
                                    const std::string& key);
+/// The same of a closed wall that forming stretches: its lines across are curves, and from face to face of
+/// the main, in whose frame all is, their chords stand for them. (19) Errors  Refusal where a line does not
+/// come through the main, and where the wall does not close.
+[[nodiscard]] BranchLines chords_of(const PartWall& main, const Neighbour& branch, Face face,
+                                    double clearance, const Named& named);
 
 }  // namespace juggler

@@ -19,6 +19,10 @@ Chart chart_in_space(const std::shared_ptr<const Form>& form) {
 
 std::shared_ptr<const Neighbour> prolonged(const Neighbour& of, EndName end) {
   Neighbour n = of;
+  if (!n.wall.charts.empty() && n.wall.charts.front().curved) {
+    for (Chart& c : n.wall.charts) c = longer(c, end);
+    return std::make_shared<const Neighbour>(std::move(n));
+  }
   Chart c = chart_in_space(of.form);
   c.ends = [ends = c.ends, far = 4 * n.wall.size, base = end == EndName::base](double u) {
     const auto [low, high] = ends(u);

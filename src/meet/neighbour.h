@@ -16,7 +16,8 @@ struct Neighbour {
 };
 /// A wall by rulings as lines meet it, in space alone: no flat is asked of it.
 [[nodiscard]] Chart chart_in_space(const std::shared_ptr<const Form>& form);
-/// A neighbour that has a wall by rulings once round, as if that went on without end past one of its ends.
+/// A neighbour that has a wall by rulings once round, as if that went on without end past one of its ends; of
+/// one that forming stretches half as long again.
 [[nodiscard]] std::shared_ptr<const Neighbour> prolonged(const Neighbour& of, EndName end);
 /// The diagonal of the box about charts.
 [[nodiscard]] double size_of(const std::vector<Chart>& charts);

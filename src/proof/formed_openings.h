@@ -30,12 +30,16 @@ struct OpeningProof {
 [[nodiscard]] FormedPlace folded_up(const Blank& blank, const Body& body);
 
 /// Of a blank that forming stretches, on the middle of the sheet. The blank is kept by the caller.
-[[nodiscard]] FormedPlace stretched_up(const Blank& blank, const StretchedPart& part);
+[[nodiscard]] FormedPlace stretched_up(const Blank& blank, const StretchedPart& part,
+                                       double beside = within::same);
 
 /// Where a point of a blank that forming stretches lies on the wall, by its parameters, from the blank's own
 /// places; nothing off the blank.
+///
+/// beside  how far beyond the blank counts as on it, of a patch's width: of an edge what its arcs were fitted
+/// by
 [[nodiscard]] std::optional<std::pair<double, double>> parameters_of(const std::vector<StretchPatch>& patches,
-                                                                     Vec2 p);
+                                                                     Vec2 p, double beside = within::same);
 
 /// The wall that a blank's stations form into, as series, so that any of its points can be asked for.
 class FormedWall {

@@ -78,13 +78,15 @@ void note_angle(JointProof& joint, const JointPlace& place) {
 
 namespace {
 
-constexpr int looks_along = 8;  // along each arc of an edge
+constexpr int looks_along = 8;        // along each arc of an edge
+constexpr double beside_edge = 1e-3;  // of a patch: as far as arcs may lie beyond a blank that stretches
 
 // The wall that it forms into as another part finds it, prolonged at one end.
 std::shared_ptr<const Neighbour> as_neighbour(const FormedPart& part, const Neighbour& made,
                                               std::optional<EndName> prolonged) {
   Neighbour n = made;
-  if (part.blanks.empty() && made.form && prolonged) return juggler::prolonged(made, *prolonged);
+  const bool curved = !made.wall.charts.empty() && made.wall.charts.front().curved;
+  if (part.blanks.empty() && (made.form || curved) && prolonged) return juggler::prolonged(made, *prolonged);
   if (part.blanks.empty()) return std::make_shared<const Neighbour>(std::move(n));
   const double far = 4 * made.wall.size;
   n.wall.charts.clear();
@@ -105,7 +107,9 @@ class Joining {
     joint_.face = end.face;
     joint_.gap = end.gap;
     joint_.gap_found = HUGE_VAL;
-    const double size = branch.form ? branch.form->size : branch.body->size;
+    const double size = branch.form   ? branch.form->size
+                        : branch.body ? branch.body->size
+                                      : branch.stretched->size;
     joint_.allowed = within::same * std::max(size, main.blanks.front()->size);
     const double longer = branch.form ? longest_drawn_out(*branch.form, end.end) : 1;
     for (const Blank* blank : branch.blanks) fit_ = std::max(fit_, longer * blank->fit_error);
@@ -145,7 +149,7 @@ class Joining {
     for (const Blank* blank : joined.blanks) {
       if (!joined.stretched || blank->patches.empty()) continue;
       const double half = blank->thickness / 2;
-      all.push_back({*blank, stretched_up(*blank, *joined.stretched), -half, half});
+      all.push_back({*blank, stretched_up(*blank, *joined.stretched, beside_edge), -half, half});
     }
     return all;
   }
@@ -160,7 +164,7 @@ class Joining {
   }
   [[nodiscard]] bool is_end(const Edge& e) const {
     const bool base = end_.end == EndName::base;
-    if (joined_.form) return e.name == (base ? EdgeName::base : EdgeName::top);
+    if (!joined_.body) return e.name == (base ? EdgeName::base : EdgeName::top);
     const auto names = names_of_ends(*joined_.body);
     return e.label == (base ? names.first : names.second);
   }
@@ -175,7 +179,7 @@ class Joining {
         const double side = side_of(face, formed, e.arcs);
         for (const Arc& arc : e.arcs) {
           // Between the corners of folded parts, where faces and bends have borders of their own.
-          const double shift = joined_.body ? 0.5 : 0;
+          const double shift = joined_.form ? 0 : 0.5;
           for (int i = 0; i < looks_along; ++i)
             look(face, formed, formed.at(point_at(arc, arc.length * (i + shift) / looks_along)), side);
         }

@@ -216,7 +216,8 @@ double FormedWall::length(double u) const {
 namespace {
 
 // Newton's steps on one patch from its node nearest to the point; the derivatives need not be exact.
-std::optional<std::pair<double, double>> on_patch(const StretchPatch& patch, Vec2 p, double u, double v) {
+std::optional<std::pair<double, double>> on_patch(const StretchPatch& patch, Vec2 p, double u, double v,
+                                                  double little) {
   const double wide = patch.u_to - patch.u_from;
   const double high = patch.v_to - patch.v_from;
   double off = HUGE_VAL;
@@ -235,7 +236,6 @@ std::optional<std::pair<double, double>> on_patch(const StretchPatch& patch, Vec
     u = std::clamp(u - cross(now, dv) / det, patch.u_from - 0.02 * wide, patch.u_to + 0.02 * wide);
     v = std::clamp(v - cross(du, now) / det, patch.v_from - 0.02 * high, patch.v_to + 0.02 * high);
   }
-  const double little = within::same;
   const bool within = u >= patch.u_from - little * wide && u <= patch.u_to + little * wide &&
                       v >= patch.v_from - little * high && v <= patch.v_to + little * high;
   return within && off < within::beside * norm(patch.at.front() - patch.at.back())
@@ -245,7 +245,8 @@ std::optional<std::pair<double, double>> on_patch(const StretchPatch& patch, Vec
 
 }  // namespace
 
-std::optional<std::pair<double, double>> parameters_of(const std::vector<StretchPatch>& patches, Vec2 p) {
+std::optional<std::pair<double, double>> parameters_of(const std::vector<StretchPatch>& patches, Vec2 p,
+                                                       double beside) {
   struct Near {
     double distance = 0;
     const StretchPatch* patch = nullptr;
@@ -262,7 +263,8 @@ std::optional<std::pair<double, double>> parameters_of(const std::vector<Stretch
   for (const Near& n : near) {
     const std::vector<double> us = Series::nodes(n.patch->u_from, n.patch->u_to);
     const std::vector<double> vs = Series::nodes(n.patch->v_from, n.patch->v_to);
-    if (const auto at = on_patch(*n.patch, p, us[n.node / vs.size()], vs[n.node % vs.size()])) return at;
+    if (const auto at = on_patch(*n.patch, p, us[n.node / vs.size()], vs[n.node % vs.size()], beside))
+      return at;
   }
   return std::nullopt;
 }

@@ -424,12 +424,12 @@ void prove_edges(Proof& proof, const Blank& blank, const std::vector<FlatPatch>&
 
 }  // namespace
 
-FormedPlace stretched_up(const Blank& blank, const StretchedPart& part) {
+FormedPlace stretched_up(const Blank& blank, const StretchedPart& part, double beside) {
   const CurvedPiece& piece = part.piece(blank.piece).curved;
   const auto copy = static_cast<size_t>(std::max(0, blank.piece - piece.number));
   const Surface stands = copied(piece.surface, piece.copies[std::min(copy, piece.copies.size() - 1)]);
-  return [&blank, stands](Vec2 p) -> std::optional<FormedAt> {
-    const auto at = parameters_of(blank.patches, p);
+  return [&blank, stands, beside](Vec2 p) -> std::optional<FormedAt> {
+    const auto at = parameters_of(blank.patches, p, beside);
     if (!at) return std::nullopt;
     const SurfacePoint place = stands.point(at->first, at->second);
     const Vec3 across = cross(place.du, place.dv);
@@ -454,8 +454,10 @@ Proof prove(const Blank& blank, const StretchedPart& part) {
   const double gap = worse(greatest_break(blank), break_between_patches(blank));
   if (!(gap <= within::same * part.size)) keep(proof, gap + proof.allowed, "a break");
   if (part.once_round) {
-    keep(proof, off_profile(s, *part.once_round, EndName::base), "base against its profile");
-    keep(proof, off_profile(s, *part.once_round, EndName::top), "top against its profile");
+    if (!part.is_cut(EndName::base))
+      keep(proof, off_profile(s, *part.once_round, EndName::base), "base against its profile");
+    if (!part.is_cut(EndName::top))
+      keep(proof, off_profile(s, *part.once_round, EndName::top), "top against its profile");
   }
   keep(proof, off_elements(flats, s, blank.elements), "elements");
   proof.seam_mismatch = gap_between_copies(piece);

@@ -43,18 +43,18 @@ Formed opened_flat(const Part& part, const Transition& asked) {
 }
 
 Formed by_even_rulings(const Part& part, const Transition& asked, const EvenTransition& even) {
-  const auto made = std::make_shared<const StretchedPart>(stretch(even, part.sheet, part.making.hand));
+  const auto made = std::make_shared<const StretchedPart>(stretch(even, part.sheet, part.making.hand, part.ends));
   Formed formed = form_stretched(part, made, true);
   formed.prove = [=](const Blank& blank) {
     return prove_stretched(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
-      return miss_of_given(pieces, asked, part.seam, part.making.hand);
+      return miss_of_given(pieces, asked, part.seam, part.making.hand, *made);
     });
   };
   formed.form = {made, &*made->once_round};
   formed.says.asked = [=]() { return ruled_asked(part, asked, &*made->once_round, Rulings::even); };
   formed.says.numbers = [=](const Blank& b) {
     std::vector<Fact> rows = stretched_numbers(*made, b, true);
-    add_overall(rows, *made->once_round);
+    if (made->bodies.empty()) add_overall(rows, *made->once_round);
     return rows;
   };
   formed.says.part = [=](const Blank& b) {

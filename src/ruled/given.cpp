@@ -168,7 +168,7 @@ GivenMiss miss_of_given(std::vector<FormedFace> faces, const Transition& t, cons
 
 // By even rulings.
 GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Transition& t, const Seam& seam,
-                        Hand hand) {
+                        Hand hand, const StretchedPart& made) {
   const Middle middle(pieces, hand);
   GivenMiss miss;
   const GivenFrame base = given_frame(t.base, {});
@@ -181,10 +181,10 @@ GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Transition
     miss.look(off({dot(q, f.x), dot(q, f.y)}), what);
   };
   middle.each_across([&](Vec3 low, Vec3 high) {
-    look(base, off_base, low, "base profile as given");
-    look(top, off_top, high, "top profile as given");
+    if (!made.is_cut(EndName::base)) look(base, off_base, low, "base profile as given");
+    if (!made.is_cut(EndName::top)) look(top, off_top, high, "top profile as given");
   });
-  if (t.base.profile.open) return miss;
+  if (t.base.profile.open || made.is_cut(EndName::base)) return miss;
   middle.each_end([&](Vec3 low) {
     miss.look(off_plan_angles(seam, {low.x, low.y}), "plan angle of the seam");
   });

@@ -22,8 +22,9 @@ using RuledGivenMiss = std::function<GivenMiss(WallProof)>;
                                       const Seam& seam, Hand hand);
 [[nodiscard]] GivenMiss miss_of_given(std::vector<FormedFace> faces, const Transition& asked,
                                       const Sheet& sheet, const Seam& seam, Hand hand);
+/// made  says which ends other parts cut
 [[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Transition& asked,
-                                      const Seam& seam, Hand hand);
+                                      const Seam& seam, Hand hand, const StretchedPart& made);
 
 /// Without a wall where it is folded.
 [[nodiscard]] std::vector<Fact> ruled_asked(const Part& part, const Transition& asked, const Form* wall,

@@ -46,7 +46,8 @@ struct EvenTransition {
 [[nodiscard]] std::optional<EvenTransition> even_where_needed(const Transition& asked, const Sheet& sheet,
                                                               const Seam& seam);
 
+/// ends  that other parts cut
 [[nodiscard]] StretchedPart stretch(const EvenTransition& wall, const Sheet& sheet,
-                                    Hand hand = Hand::as_drawn);
+                                    Hand hand = Hand::as_drawn, const std::vector<EndBody>& ends = {});
 
 }  // namespace juggler

@@ -104,7 +104,7 @@ std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
     for (const EndBody& end : p.part.ends) {
       if (end.beside) continue;
       const auto main = joined(pieces, end.body);
-      if (main && end.met && (p.wall() || p.formed->body))
+      if (main && end.met && (p.wall() || p.formed->body || p.formed->stretched))
         joints.push_back(prove_joint(end, *joined(pieces, p.part.name), *main, courses_in(pieces, end.body)));
     }
   }

@@ -50,8 +50,9 @@ Formed form_part(const Part& part) {
   for (const EndBody& end : part.ends) check(end);
   Formed formed = std::visit(Forming{part}, part.asked);
   // Families that know nothing of them leave them out.
-  const bool cut =
-      (formed.wall() && !formed.form->bodies.empty()) || (formed.body && !formed.body->bodies.empty());
+  const bool cut = (formed.wall() && !formed.form->bodies.empty()) ||
+                   (formed.body && !formed.body->bodies.empty()) ||
+                   (formed.stretched && !formed.stretched->bodies.empty());
   if (!part.ends.empty() && !cut)
     refuse(part.ends.front().key, "cuts an end of a part that is no closed wall by straight rulings",
            part.ends.front().body,

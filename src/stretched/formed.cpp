@@ -22,12 +22,12 @@ Formed form_stretched(const Part& part, std::shared_ptr<const StretchedPart> mad
 }
 
 Formed form_dome(const Part& part, const Dome& dome) {
-  const auto made = std::make_shared<const StretchedPart>(stretch(dome, part.sheet, part.making.hand));
+  const auto made = std::make_shared<const StretchedPart>(stretch(dome, part.sheet, part.making.hand, part.ends));
   const DomeSizes sizes = solve(dome, part.sheet);
   Formed formed = form_stretched(part, made, false);
   formed.prove = [=](const Blank& blank) {
     return prove_stretched(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
-      return miss_of_given(pieces, dome, part.sheet);
+      return miss_of_given(pieces, dome, part.sheet, *made);
     });
   };
   if (dome.sizes_on) formed.sizes_on = dome.sizes_on;
@@ -45,11 +45,11 @@ Formed form_dome(const Part& part, const Dome& dome) {
 }
 
 Formed form_ruled_wall(const Part& part, const RuledWall& wall) {
-  const auto made = std::make_shared<const StretchedPart>(stretch(wall, part.sheet, part.making.hand));
+  const auto made = std::make_shared<const StretchedPart>(stretch(wall, part.sheet, part.making.hand, part.ends));
   Formed formed = form_stretched(part, made, false);
   formed.prove = [=](const Blank& blank) {
     return prove_stretched(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
-      return miss_of_given(pieces, wall, part.making.hand);
+      return miss_of_given(pieces, wall, part.making.hand, *made);
     });
   };
   formed.sizes_on = std::nullopt;

@@ -22,10 +22,11 @@ class DomeGiven {
     d.kind == DomeKind::sphere ? add_sphere() : add_dished();
   }
 
-  GivenMiss result(const Middle& middle) {
+  GivenMiss result(const Middle& middle, const StretchedPart& made) {
     middle.each([&](Vec3 p, double) { miss_.look(off(p), "diameters, radii or rise as given"); });
     middle.each_across([&](Vec3 low, Vec3 high) {
-      miss_.look(off_rim(low), "rim as given");
+      if (!made.is_cut(EndName::base)) miss_.look(off_rim(low), "rim as given");
+      if (made.is_cut(EndName::top)) return;
       miss_.look(std::abs(out_of(on_face(high, rounds_.back())) - d_.crown.value_or(0) / 2),
                  "crown as given");
     });
@@ -84,9 +85,11 @@ class DomeGiven {
 GivenMiss miss_of_seams(const Dome& d, const std::vector<CurvedPiece>& gores) {
   GivenMiss miss;
   const double step = two_pi / d.gores;
+  size_t count = 0;
+  for (const CurvedPiece& gore : gores) count += gore.copies.size();
   for (const CurvedPiece& gore : gores) {
     const Surface& s = gore.surface;
-    miss.look(std::abs(static_cast<double>(gore.copies.size()) - d.gores) * s.size, "number of gores");
+    miss.look(std::abs(static_cast<double>(count) - d.gores) * s.size, "number of gores");
     const double v = (s.vs.front() + s.vs.back()) / 2;
     const Vec3 a = s.point(s.us.front(), v).at;
     const Vec3 b = s.point(s.us.back(), v).at;
@@ -128,22 +131,25 @@ std::vector<Vec3> places_of(const SpaceCurve& c) {
 
 }  // namespace
 
-GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const RuledWall& w, Hand hand) {
+GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const RuledWall& w, Hand hand,
+                        const StretchedPart& made) {
   const Middle middle(pieces, hand);
   GivenMiss miss;
   middle.each_across([&](Vec3 low, Vec3 high) {
-    miss.look(off_curve(w.base, low), "base as given");
-    miss.look(off_curve(w.top, high), "top as given");
+    if (!made.is_cut(EndName::base)) miss.look(off_curve(w.base, low), "base as given");
+    if (!made.is_cut(EndName::top)) miss.look(off_curve(w.top, high), "top as given");
   });
   for (const bool top : {false, true}) {
+    if (made.is_cut(top ? EndName::top : EndName::base)) continue;
     for (const Vec3 p : places_of(top ? w.top : w.base))
       miss.look(middle.away(p, top), top ? "top as given" : "base as given");
   }
   return miss;
 }
 
-GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Dome& d, const Sheet& sheet) {
-  GivenMiss miss = DomeGiven(d, sheet).result(Middle(pieces, Hand::as_drawn));
+GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Dome& d, const Sheet& sheet,
+                        const StretchedPart& made) {
+  GivenMiss miss = DomeGiven(d, sheet).result(Middle(pieces, Hand::as_drawn), made);
   const GivenMiss seams = miss_of_seams(d, pieces);
   miss.look(seams.distance, seams.what);
   return miss;

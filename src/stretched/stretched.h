@@ -12,10 +12,11 @@ namespace juggler {
 [[nodiscard]] Formed form_dome(const Part& part, const Dome& dome);
 [[nodiscard]] Formed form_ruled_wall(const Part& part, const RuledWall& wall);
 
+/// made  says which ends other parts cut: those are where the joints say
 [[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Dome& dome,
-                                      const Sheet& sheet);
+                                      const Sheet& sheet, const StretchedPart& made);
 [[nodiscard]] GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const RuledWall& wall,
-                                      Hand hand);
+                                      Hand hand, const StretchedPart& made);
 
 /// What every part has whose wall stretches, but for what its proof holds it against. `seam_edges`: the edges
 /// at its seam are told apart.

@@ -45,8 +45,10 @@ void check(const RuledWall& wall);
 ///
 /// Errors    Refusal for sizes missing, out of range or contradictory; for a wall that folds back on itself;
 ///           as lay_out().
-[[nodiscard]] StretchedPart stretch(const Dome& dome, const Sheet& sheet, Hand hand = Hand::as_drawn);
-
-[[nodiscard]] StretchedPart stretch(const RuledWall& wall, const Sheet& sheet, Hand hand = Hand::as_drawn);
+/// ends  that other parts cut
+[[nodiscard]] StretchedPart stretch(const Dome& dome, const Sheet& sheet, Hand hand = Hand::as_drawn,
+                                    const std::vector<EndBody>& ends = {});
+[[nodiscard]] StretchedPart stretch(const RuledWall& wall, const Sheet& sheet, Hand hand = Hand::as_drawn,
+                                    const std::vector<EndBody>& ends = {});
 
 }  // namespace juggler
