@@ -137,7 +137,7 @@ TEST(RandomCurvedBranches, AreProvedOrRefusedWithAReason) {
     try {
       const Met met = developed({main, branch},
                                 {joint(random.one_in(2) ? Fit::set_on : Fit::set_in, random.between(0, 2))});
-      EXPECT_TRUE(met.passed());
+      EXPECT_TRUE(met.passed()) << failed(met);
       ASSERT_EQ(met.joints.size(), 1U);
       EXPECT_TRUE(met.joints.front().hole_length);
       ++made;

@@ -39,6 +39,26 @@ struct Met {
   }
 };
 
+/// What has not passed, in figures.
+inline std::string failed(const Met& met) {
+  std::string all;
+  for (const PieceResult& p : met.pieces) {
+    if (p.proof.passed) continue;
+    const Proof& f = p.proof;
+    all += p.part.name + ": off " + std::to_string(f.greatest_distance) + " of " + std::to_string(f.allowed) +
+           " (" + f.where.in({}) + "), seam " + std::to_string(f.seam_mismatch) + ", rims " +
+           std::to_string(f.rim_mismatch) + ", area " + std::to_string(f.area_mismatch) + ", openings " +
+           std::to_string(1e6 * f.opening_mismatch) + "e-6, strain " +
+           std::to_string(1e6 * f.strain_mismatch) + "e-6, numbers " + std::to_string(f.number_mismatch) + "; ";
+  }
+  for (const JointProof& j : met.joints) {
+    if (!j.passed)
+      all += "joint off " + std::to_string(j.distance) + ", hole " +
+             std::to_string(j.hole_distance.value_or(0)) + " of " + std::to_string(j.allowed);
+  }
+  return all;
+}
+
 inline Met developed(const std::vector<Part>& parts, const std::vector<MeetingParts>& joints) {
   Met met;
   for (const Part& part : introduced(parts, joints)) {

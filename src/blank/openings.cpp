@@ -255,6 +255,7 @@ class OpeningCutter {
     std::vector<Made> all;
     for (auto& [one, share] : through_each(boring)) {
       one.fit_error += lines.off;
+      chord_error_ = std::max(chord_error_, lines.off);
       Made made = made_of(one, one.centre.level);
       made.outside = lines.loop.outside;
       made.share = share;
@@ -447,6 +448,7 @@ class OpeningCutter {
     if (!counted && (!made.far || o_.walls == BoredWalls::far)) ++group.cut;
     if (!made.share) add_row(group, m, made);
     group.fit_error = std::max(group.fit_error, bored_fit_);
+    group.chord_error = chord_error_;
     for (size_t i = 0; i < made.outlines.size(); ++i) {
       BlankOpening cut;
       cut.outline = signed_area(made.outlines[i]) < 0 ? reversed(made.outlines[i]) : made.outlines[i];
@@ -549,6 +551,7 @@ class OpeningCutter {
   double girth_ = 0;           // where lengths run along a level line
   std::vector<int> group_of_;  // by piece
   mutable double bored_fit_ = 0;
+  mutable double chord_error_ = 0;
   mutable double flattest_ = 1;
   // The first member of the row that is being cut.
   int row_ = 0;

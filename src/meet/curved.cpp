@@ -218,13 +218,12 @@ double highest(const CurvedWall& wall) {
   return top;
 }
 
-std::optional<Foot> curved_foot(const Chart& c, size_t chart, Vec3 point) {
-  const CurvedWall& w = *c.curved;
-  const auto nearest = std::min_element(w.looks.begin(), w.looks.end(), [&](const auto& a, const auto& b) {
-    return norm(a.at - point) < norm(b.at - point);
-  });
-  // Square over it: nothing of the way there lies along the wall. The steps leave its curvature out.
-  const auto at = solved(w, {nearest->u, nearest->v}, [&](double u, double v) {
+namespace {
+
+// Square over it: nothing of the way there lies along the wall. The steps leave its curvature out.
+std::optional<std::pair<double, double>> foot_near(const CurvedWall& w, Vec3 point,
+                                                   const CurvedWall::Look& look) {
+  return solved(w, {look.u, look.v}, [&](double u, double v) {
     const SurfacePoint p = w.surface.point(u, v);
     const Vec3 d = p.at - point;
     const double along_u = norm(p.du);
@@ -232,6 +231,25 @@ std::optional<Foot> curved_foot(const Chart& c, size_t chart, Vec3 point) {
     return Step{dot(d, p.du) / along_u,    dot(d, p.dv) / along_v,    along_u,
                 dot(p.du, p.dv) / along_u, dot(p.du, p.dv) / along_v, along_v};
   });
+}
+
+}  // namespace
+
+std::optional<Foot> curved_foot(const Chart& c, size_t chart, Vec3 point) {
+  const CurvedWall& w = *c.curved;
+  const auto away = [&](const CurvedWall::Look& look) { return norm(look.at - point); };
+  const auto nearest = std::min_element(w.looks.begin(), w.looks.end(),
+                                        [&](const auto& a, const auto& b) { return away(a) < away(b); });
+  auto at = foot_near(w, point, *nearest);
+  if (!at) {
+    // A wall that closes comes there with its other end as well.
+    const double half = (c.to - c.from) / 2;
+    const CurvedWall::Look* other = nullptr;
+    for (const CurvedWall::Look& look : w.looks) {
+      if (std::abs(look.u - nearest->u) > half && (!other || away(look) < away(*other))) other = &look;
+    }
+    if (other) at = foot_near(w, point, *other);
+  }
   if (!at) return std::nullopt;
   const SurfacePoint p = w.surface.point(at->first, at->second);
   const Vec3 across = cross(p.du, p.dv);

@@ -47,6 +47,31 @@ class LinesAcross {
     }
     refuse_missing(u, nearest);
   }
+  /// What touches there: which layer, on which stretch of the other part. Between changes the curve is
+  /// smooth.
+  struct Touching {
+    int layer = 0;  // below 0 the inside face, above 0 the outside face, 0 one between them
+    std::pair<size_t, size_t> on;
+    bool operator==(const Touching&) const = default;
+  };
+  [[nodiscard]] Touching touching(double u) const {
+    const double v = met(u);
+    const SurfacePoint p = s_.point(u, v);
+    const Vec3 n = normal_of(p);
+    Touching t;
+    const Contact contact = end_.contact_made();
+    if (t_ > 0 && (contact == Contact::clear || contact == Contact::full)) {
+      const double sense = contact == Contact::clear ? 1 : -1;
+      const Off in = off(p, n, -t_ / 2);
+      const Off out = off(p, n, t_ / 2);
+      const double faces = std::min(sense * in.distance, sense * out.distance);
+      const bool between =
+          in.lean * out.lean < 0 && sense * before_face(u, v) < faces - within::exact * s_.size;
+      t.layer = between ? 0 : sense * in.distance <= sense * out.distance ? -1 : 1;
+    }
+    t.on = face_.stretch_under(p.at + t.layer * t_ / 2 * n);
+    return t;
+  }
   [[nodiscard]] Phrase plan(double u) const {
     const Vec3 p = s_.point(u, off_tip(near_)).at;
     const double plan = std::atan2(p.y, p.x);
@@ -60,26 +85,28 @@ class LinesAcross {
   // A pole has no normal.
   [[nodiscard]] double off_tip(double v) const { return v + 1e-6 * ((near_ + far_) / 2 - v); }
 
+  struct Off {
+    double distance = HUGE_VAL, lean = 0;
+  };
+  [[nodiscard]] Off off(const SurfacePoint& p, Vec3 n, double layer) const {
+    const auto from = face_.from(p.at + layer * n);
+    return from ? Off{side_ * from->first - end_.gap, side_ * dot(from->second, n)} : Off{};
+  }
+
   // How far the layer that touches lies before the face, less the gap; without end where it stands over none.
   [[nodiscard]] double before_face(double u, double v) const {
     const SurfacePoint p = s_.point(u, v);
     const Vec3 n = normal_of(p);
-    struct Off {
-      double distance = HUGE_VAL, lean = 0;
-    };
-    const auto off = [&](double layer) {
-      const auto from = face_.from(p.at + layer * n);
-      return from ? Off{side_ * from->first - end_.gap, side_ * dot(from->second, n)} : Off{};
-    };
     const Contact contact = end_.contact_made();
     if (t_ == 0 || (contact != Contact::clear && contact != Contact::full))
-      return off(contact_layer(contact, t_ / 2, t_, t_ / 2) - t_ / 2).distance;
+      return off(p, n, contact_layer(contact, t_ / 2, t_, t_ / 2) - t_ / 2).distance;
     const double sense = contact == Contact::clear ? 1 : -1;
-    const Off in = off(-t_ / 2);
-    const Off out = off(t_ / 2);
+    const Off in = off(p, n, -t_ / 2);
+    const Off out = off(p, n, t_ / 2);
     const double faces = sense * std::min(sense * in.distance, sense * out.distance);
     if (in.lean * out.lean >= 0 || faces == HUGE_VAL) return faces;
-    const Least between = valley([&](double layer) { return sense * off(layer).distance; }, -t_ / 2, t_ / 2);
+    const Least between =
+        valley([&](double layer) { return sense * off(p, n, layer).distance; }, -t_ / 2, t_ / 2);
     return sense * std::min(sense * faces, between.value);
   }
 
@@ -105,6 +132,7 @@ class LinesAcross {
 
 // The curve of an end: v by u, in series.
 struct EndCurve {
+  std::vector<double> breaks;  // where it is smooth but once, or has a corner
   struct Part {
     double from = 0, to = 0;
     Series v, rate;
@@ -135,6 +163,39 @@ struct EndCurve {
                  .advice = "move it off the edge of the other, or turn it"});
 }
 
+// Where another layer touches, or another stretch of the other part.
+std::vector<double> changes_of(const Surface& s, const LinesAcross& lines) {
+  std::vector<double> changes;
+  const double whole = s.us.back() - s.us.front();
+  for (size_t i = 0; i + 1 < s.us.size(); ++i) {
+    const double width = s.us[i + 1] - s.us[i];
+    const int looks = std::max(6, static_cast<int>(std::ceil(96 * width / whole)));
+    const auto at = [&](int k) {
+      return s.us[i] + width * std::clamp(static_cast<double>(k) / looks, 1e-9, 1 - 1e-9);
+    };
+    double before = at(0);
+    LinesAcross::Touching known = lines.touching(before);
+    for (int k = 1; k <= looks; ++k) {
+      const double next = at(k);
+      const LinesAcross::Touching there = lines.touching(next);
+      // Several may lie between two looks, as where a layer between the faces touches on a short way.
+      for (int pass = 0; known != there && pass < 6; ++pass) {
+        double a = before, b = next;
+        for (int n = 0; n < 50 && b - a > 1e-13 * whole; ++n) {
+          const double m = (a + b) / 2;
+          (lines.touching(m) == known ? a : b) = m;
+        }
+        changes.push_back(b);
+        known = lines.touching(std::min(next, b + 1e-12 * whole));
+        before = b;
+      }
+      known = there;
+      before = next;
+    }
+  }
+  return changes;
+}
+
 EndCurve curve_of(const Surface& s, const LinesAcross& lines, const EndBody& end) {
   EndCurve curve;
   const double reach = s.vs.back() - s.vs.front();
@@ -153,7 +214,13 @@ EndCurve curve_of(const Surface& s, const LinesAcross& lines, const EndBody& end
       fit((a + b) / 2, b, depth + 1);
     }
   };
-  for (size_t i = 0; i + 1 < s.us.size(); ++i) fit(s.us[i], s.us[i + 1], 0);
+  curve.breaks = changes_of(s, lines);
+  std::vector<double> us = s.us;
+  us.insert(us.end(), curve.breaks.begin(), curve.breaks.end());
+  std::sort(us.begin(), us.end());
+  for (size_t i = 0; i + 1 < us.size(); ++i) {
+    if (us[i + 1] - us[i] > within::same * (us.back() - us.front())) fit(us[i], us[i + 1], 0);
+  }
   for (size_t i = 0; i + 1 < curve.parts.size(); ++i) {
     const double u = curve.parts[i].to;
     if (std::abs(curve.parts[i].v(u) - curve.parts[i + 1].v(u)) > within::beside * reach)
@@ -185,13 +252,7 @@ Surface cut_at(const Surface& whole, const EndCurve& curve, const EndBody& end) 
   const double from = vs[0], to = vs[1];
   if (!base) std::reverse(vs.begin(), vs.end());
   s.vs = vs;
-  // Where two series do not run on into each other it has a corner.
-  for (size_t i = 0; i + 1 < curve.parts.size(); ++i) {
-    const double u = curve.parts[i].to;
-    const bool corner =
-        std::abs(curve.parts[i].rate(u) - curve.parts[i + 1].rate(u)) > 1e-4 * std::abs(to - from);
-    if (corner) s.us.push_back(u);
-  }
+  s.us.insert(s.us.end(), curve.breaks.begin(), curve.breaks.end());
   std::sort(s.us.begin(), s.us.end());
   s.us.erase(std::unique(s.us.begin(), s.us.end()), s.us.end());
   const auto place = [curve, from, to, sense](double u, double w) {

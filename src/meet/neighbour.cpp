@@ -85,6 +85,11 @@ std::optional<std::pair<double, Vec3>> NeighbourFace::from(Vec3 point) const {
   return std::pair{foot->off - layer, body_->stands.way(foot->normal)};
 }
 
+std::pair<size_t, size_t> NeighbourFace::stretch_under(Vec3 point) const {
+  const auto foot = foot_of(body_->wall, body_->stands.own_place(point), layer_);
+  return foot ? stretch_of({{foot->chart, foot->u, foot->s, 0}, {}}) : std::pair<size_t, size_t>{};
+}
+
 std::pair<size_t, size_t> NeighbourFace::stretch_of(const Meeting& meeting) const {
   const Wall& wall = body_->wall.charts[meeting.at.chart].wall;
   const auto piece =

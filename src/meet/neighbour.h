@@ -46,6 +46,8 @@ class NeighbourFace {
   [[nodiscard]] double miss(const SpaceLine& line, bool from_outside) const;
   /// How far a point lies from it, outwards, and the normal there; nothing where it stands over no metal. (3)
   [[nodiscard]] std::optional<std::pair<double, Vec3>> from(Vec3 point) const;
+  /// Which smooth stretch of the body a point stands over.
+  [[nodiscard]] std::pair<size_t, size_t> stretch_under(Vec3 point) const;
   /// Which smooth stretch of the body a meeting lies on.
   [[nodiscard]] std::pair<size_t, size_t> stretch_of(const Meeting& meeting) const;
   [[nodiscard]] const Neighbour& body() const { return *body_; }

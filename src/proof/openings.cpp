@@ -107,7 +107,7 @@ OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, doubl
     const double place = metal ? 0 : off_place(o, formed);
     const double off = through ? bore.joints : worse(off_as_laid(o, g), place);
     p.mismatch = worse({p.mismatch, off, bore.all - g.fit_error});
-    p.passed = p.passed && off <= exact && bore.all <= exact + g.fit_error;
+    p.passed = p.passed && off <= exact + g.chord_error && bore.all <= exact + g.fit_error;
   };
   for (const BlankOpening& o : blank.openings) look(o, nullptr);
   const Outline metal = bare_outline(blank);
