@@ -83,7 +83,7 @@ class LinesAcross {
     return s_.us.front() + share * (s_.us.back() - s_.us.front());
   }
   // A pole has no normal.
-  [[nodiscard]] double off_tip(double v) const { return v + 1e-6 * ((near_ + far_) / 2 - v); }
+  [[nodiscard]] double off_tip(double v) const { return v + within::beside * ((near_ + far_) / 2 - v); }
 
   struct Off {
     double distance = HUGE_VAL, lean = 0;
@@ -171,7 +171,7 @@ std::vector<double> changes_of(const Surface& s, const LinesAcross& lines) {
     const double width = s.us[i + 1] - s.us[i];
     const int looks = std::max(6, static_cast<int>(std::ceil(96 * width / whole)));
     const auto at = [&](int k) {
-      return s.us[i] + width * std::clamp(static_cast<double>(k) / looks, 1e-9, 1 - 1e-9);
+      return s.us[i] + width * std::clamp(static_cast<double>(k) / looks, within::same, 1 - within::same);
     };
     double before = at(0);
     LinesAcross::Touching known = lines.touching(before);
@@ -181,12 +181,12 @@ std::vector<double> changes_of(const Surface& s, const LinesAcross& lines) {
       // Several may lie between two looks, as where a layer between the faces touches on a short way.
       for (int pass = 0; known != there && pass < 6; ++pass) {
         double a = before, b = next;
-        for (int n = 0; n < 50 && b - a > 1e-13 * whole; ++n) {
+        for (int n = 0; n < 50 && b - a > within::quadrature * whole; ++n) {
           const double m = (a + b) / 2;
           (lines.touching(m) == known ? a : b) = m;
         }
         changes.push_back(b);
-        known = lines.touching(std::min(next, b + 1e-12 * whole));
+        known = lines.touching(std::min(next, b + within::rounding * whole));
         before = b;
       }
       known = there;

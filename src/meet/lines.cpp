@@ -154,7 +154,7 @@ class CurvedThrough {
       return foot ? foot->off - layer.on(main_.charts[foot->chart]) : HUGE_VAL;
     };
     constexpr int looks = 48;
-    const double inwards = 1e-6 * (near_ - far_);  // a pole has no normal
+    const double inwards = within::beside * (near_ - far_);  // a pole has no normal
     double before = far_ + inwards;
     double at_before = off(before);
     for (int i = 1; i <= looks; ++i) {

@@ -7,6 +7,7 @@
 #include "figures.h"
 #include "formed_openings.h"
 #include "given.h"
+#include "meet/folded_end.h"
 #include "numbers.h"
 #include "provers.h"
 
@@ -154,6 +155,7 @@ class FoldedProof {
     compare_faces();
     compare_points();
     compare_rims();
+    compare_ends();
     look_for_breaks();
     // What no arc was fitted to is exact; it may not hide behind what was.
     const bool exact = worst_.distance <= within::same * body_.size;
@@ -330,6 +332,32 @@ class FoldedProof {
       }
     }
   }
+  // Ends that other parts cut, on the layer that touches; meeting.md (9).
+  void compare_ends() {
+    const auto names = names_of_ends(body_);
+    for (const EndBody& end : body_.bodies) {
+      const NeighbourFace face(end.met, end.face, 0);
+      const EdgeBeforeFace edge(
+          end, face, [this](Vec2 p) { return formed(p); }, blank_);
+      const std::string& name = end.end == EndName::base ? names.first : names.second;
+      for (const Edge& e : blank_.edges) {
+        if (e.label != name) continue;
+        const double side = edge.side_of(e.arcs);
+        for (const Arc& arc : e.arcs) {
+          for (const double share : {0.1, 0.3, 0.5, 0.7, 0.9}) {
+            const auto at = formed(point_at(arc, share * arc.length));
+            const double off = at ? edge.off(*at, side, middle_of_sheet(end.contact_made())) : NAN;
+            if (std::isnan(off)) {
+              worst_.look(HUGE_VAL, name + " stands over nothing of " + end.body);
+            } else {
+              fitted_.look(off, name + " before " + end.body);
+            }
+          }
+        }
+      }
+    }
+  }
+
   static double off(const AskedSide& rim, Vec3 p) {
     return std::abs(dot(rim.plane.normal, p) - rim.plane.height);
   }

@@ -78,8 +78,9 @@ void note_angle(JointProof& joint, const JointPlace& place) {
 
 namespace {
 
-constexpr int looks_along = 8;        // along each arc of an edge
-constexpr double beside_edge = 1e-3;  // of a patch: as far as arcs may lie beyond a blank that stretches
+constexpr int looks_along = 8;  // along each arc of an edge
+constexpr double beside_edge =
+    within::little;  // of a patch: as far as arcs may lie beyond a blank that stretches
 
 // The wall that it forms into as another part finds it, prolonged at one end.
 std::shared_ptr<const Neighbour> as_neighbour(const FormedPart& part, const Neighbour& made,
@@ -176,32 +177,17 @@ class Joining {
       for (const Edge& e : formed.blank.edges) {
         if (!is_end(e)) continue;
         joint_.edge_length += length_of(e.arcs);
-        const double side = side_of(face, formed, e.arcs);
+        const EdgeBeforeFace edge(end_, face, formed.at, formed.blank);
+        const double side = edge.side_of(e.arcs);
         for (const Arc& arc : e.arcs) {
           // Between the corners of folded parts, where faces and bends have borders of their own.
           const double shift = joined_.form ? 0 : 0.5;
           for (int i = 0; i < looks_along; ++i)
-            look(face, formed, formed.at(point_at(arc, arc.length * (i + shift) / looks_along)), side);
+            look(face, edge, formed, formed.at(point_at(arc, arc.length * (i + shift) / looks_along)), side);
         }
         close_in(face, formed, e.arcs);
       }
     }
-  }
-
-  // 1 where an edge comes from the side that the face's normals point to, else -1.
-  [[nodiscard]] double side_of(const NeighbourFace& face, const FormedOnce& formed,
-                               const std::vector<Arc>& arcs) const {
-    double nearer = 0;
-    for (const Arc& arc : arcs) {
-      const Vec2 p = point_at(arc, arc.length / 2);
-      const Vec2 inwards = left_of(direction(heading_at(arc, arc.length / 2)));
-      const auto on = formed.at(p);
-      const auto before = formed.at(p + (within::little * formed.blank.size) * inwards);
-      const auto off_on = on ? face.from(on->at) : std::nullopt;
-      const auto off_before = before ? face.from(before->at) : std::nullopt;
-      if (off_on && off_before) nearer += arc.length * (off_before->first - off_on->first);
-    }
-    return nearer < 0 ? -1 : 1;
   }
 
   // The extremes of the angle, arc by arc: looks come near them only.
@@ -234,23 +220,16 @@ class Joining {
     return place;
   }
 
-  // Layers of folded parts are counted in the sheet, of which bends have the neutral one elsewhere.
-  [[nodiscard]] static Contact counted(const JoinedPart& part, Contact contact) {
-    const bool neutral = contact == Contact::neutral || contact == Contact::size_face;
-    return part.body && neutral ? Contact::middle : contact;
-  }
-
-  void look(const NeighbourFace& face, const FormedOnce& formed, const std::optional<FormedAt>& at,
-            double side) {
+  void look(const NeighbourFace& face, const EdgeBeforeFace& edge, const FormedOnce& formed,
+            const std::optional<FormedAt>& at, double side) {
     if (!at) return fail();
     const auto middle = face.from(at->at);
     if (!middle) return fail();
     const auto [inside, outside] = at->faces.value_or(std::pair{formed.inside, formed.outside});
-    const auto off = [&, at](double layer) {
-      const auto from = face.from(at->at + layer * at->normal);
-      return from ? side * from->first - end_.gap : NAN;
-    };
-    const double distance = off_contact(off, counted(joined_, end_.contact_made()), inside, outside);
+    const auto off = edge.layers(*at, side);
+    const Contact contact = end_.contact_made();
+    const double distance =
+        off_contact(off, joined_.form ? contact : middle_of_sheet(contact), inside, outside);
     const JointPlace place = place_of(*at, middle->second);
     if (!(distance <= joint_.distance)) {
       joint_.distance = distance;
