@@ -271,6 +271,15 @@ Ruling on_layer(const Chart& c, double u, double layer) {
 
 namespace {
 
+// Looks are taken just within stretches: at their very ends another stretch may say that nothing lies
+// between.
+double root_between(const std::function<double(double)>& f, double from, double to) {
+  const double at_from = f(from);
+  const double at_to = f(to);
+  if (at_from * at_to < 0) return root(f, from, to);
+  return std::abs(at_from) < std::abs(at_to) ? from : to;
+}
+
 // Where one chart's layer is met by a line: between neighbouring looks.
 class ChartLine {
  public:
@@ -293,7 +302,7 @@ class ChartLine {
     for (size_t i = 0; i + 1 < aside.size(); ++i) {
       const double a = aside[i];
       const double b = aside[i + 1];
-      const auto between = [&]() { take(root(aside_at(), c_.looks[i].u, c_.looks[i + 1].u)); };
+      const auto between = [&]() { take(root_between(aside_at(), c_.looks[i].u, c_.looks[i + 1].u)); };
       if (c_.looks[i].last) {  // between two stretches there is a line at most
         if (a * b < 0) between();
         continue;
@@ -469,7 +478,7 @@ std::optional<Foot> foot_of(const PartWall& wall, Vec3 point, const WallLayer& l
       const Chart::Look& look = c.looks[i];
       const double now = dot(point - look.c, cross(look.n, look.e));
       if (std::abs(now) < within::quadrature * wall.size) take(look.u);
-      if (i > 0 && before * now < 0) take(root(aside, c.looks[i - 1].u, look.u));
+      if (i > 0 && before * now < 0) take(root_between(aside, c.looks[i - 1].u, look.u));
       before = now;
     }
   }

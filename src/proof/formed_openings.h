@@ -80,7 +80,7 @@ class EdgeBeforeFace {
       : end_(end), face_(face), formed_(std::move(formed)), blank_(blank) {}
   /// 1 where the edge comes from the side that the face's normals point to, else -1.
   [[nodiscard]] double side_of(const std::vector<Arc>& arcs) const;
-  /// How far before its place a layer at a place of the edge lies; not a number where it stands over none.
+  /// How far before its place a layer at a place of the edge lies; without end where it stands over none.
   [[nodiscard]] std::function<double(double layer)> layers(const FormedAt& at, double side) const;
   /// By how much the layer that touches misses its place.
   [[nodiscard]] double off(const FormedAt& at, double side, Contact contact) const;

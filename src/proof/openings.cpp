@@ -289,9 +289,11 @@ double EdgeBeforeFace::side_of(const std::vector<Arc>& arcs) const {
 }
 
 std::function<double(double layer)> EdgeBeforeFace::layers(const FormedAt& at, double side) const {
-  return [this, at, side](double layer) {
+  // Beside the end of a face some layers stand over none: they do not touch.
+  const double none = end_.contact_made() == Contact::full ? -HUGE_VAL : HUGE_VAL;
+  return [this, at, side, none](double layer) {
     const auto from = face_.from(at.at + layer * at.normal);
-    return from ? side * from->first - end_.gap : NAN;
+    return from ? side * from->first - end_.gap : none;
   };
 }
 
