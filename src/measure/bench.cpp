@@ -205,8 +205,7 @@ CardPoint point_of(const Element& e, double step) {
 // Of a folded blank: corner by corner.
 void add_outline(BenchCard& card, const Blank& b) {
   for (const Arc& arc : outline(b)) {
-    // What rises so little over its chord is marked as that.
-    const bool straight = is_straight(arc) || rise(arc) <= within::little * card.round_to;
+    const bool straight = is_straight(arc);
     const double radius = straight ? 0 : rounded(radius_of(arc), card.round_to);
     CardTurn turn{rounded(arc.start, card.round_to), radius,
                   rounded(norm(end_of(arc) - arc.start), card.round_to)};

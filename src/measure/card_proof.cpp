@@ -215,8 +215,8 @@ class CardProof {
       const Vec2 a = point_at(whole[i], whole[i].length / 2) - here;
       const Vec2 c = next - here;
       const double twice = std::abs(cross(a, c));  // of the triangle's area
-      // A thousandth of the card's step over its chord is none that is marked.
-      const double nothing = std::max(within::rounding * b_.size, 1.01 * within::little * step_);
+      // What rises no more than that is drawn straight, too.
+      const double nothing = std::max(within::rounding * b_.size, 1.01 * straight_rise);
       const bool straight = turn.radius == 0 && twice <= nothing * norm(c);
       const double radius = straight ? 0 : norm(a) * norm(c) * norm(c - a) / (2 * twice);
       look(std::abs(radius - turn.radius), step_ / 2 + within::same * radius, "the radius behind " + corner);

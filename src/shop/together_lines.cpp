@@ -1,6 +1,8 @@
 // Parts of a job that meet, on the bench card.
 #include <fmt/format.h>
 
+#include <algorithm>
+
 #include "juggler/develop.h"
 #include "opening_lines.h"
 
@@ -40,8 +42,13 @@ std::vector<std::string> together_lines(const JobResult& job, const PieceResult&
   std::vector<std::string> lines;
   if (piece.part.place) {
     const Vec3 at = piece.stands.origin;
-    lines.push_back(fmt::format("It stands with the middle of its base at x {}, y {}, z {} of the job.",
-                                len(at.x), len(at.y), len(at.z)));
+    const bool panel = std::holds_alternative<Panel>(piece.part.asked);
+    const bool cut = std::any_of(piece.part.ends.begin(), piece.part.ends.end(),
+                                 [](const EndBody& e) { return e.end == EndName::base && !e.beside; });
+    lines.push_back(fmt::format(
+        "It stands with {}{} at x {}, y {}, z {} of the job.",
+        panel ? "the start of its profile, where the run starts," : "the middle of its base",
+        cut ? (panel ? " before the cut," : ", before the cut,") : "", len(at.x), len(at.y), len(at.z)));
   }
   if (const auto& cuts = piece.blank.partings; !cuts.empty()) {
     double sum = 0;

@@ -348,7 +348,7 @@ class CardReader:
 
     def together(self):
         """Where the part stands, and the edges it shares with others, against the document."""
-        stands = self.card.take(rf"It stands with the middle of its base at x {L}, y {L}, z {L} of the job\.")
+        stands = self.card.take(rf"It stands with (?:the middle of its base|the start of its profile, where the run starts,)(?:,? before the cut,)? at x {L}, y {L}, z {L} of the job\.")
         if bool(stands) != bool(self.part.get("place")):
             self.faults.append("card: where the part stands is said without a place, or not said")
         for x, y, z in stands:
