@@ -74,9 +74,9 @@ BranchLines lines_of(const Neighbour& branch, Face face, double clearance, const
       // As wide as it is at either end.
       const double m = (a + b) / 2;
       const double long_way = std::abs(near(m).s - far(m).s);
-      const auto across = [&](double far) {
+      const auto across = [&](double along) {
         const Vec3 way = lines.at(m).way;
-        const Vec3 moved = lines.moves(m, far);
+        const Vec3 moved = lines.moves(m, along);
         return norm(moved - dot(moved, way) * way);
       };
       const double width = (b - a) * std::max(across(0), across(long_way));
