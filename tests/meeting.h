@@ -49,7 +49,8 @@ inline std::string failed(const Met& met) {
            " (" + f.where.in({}) + "), seam " + std::to_string(f.seam_mismatch) + ", rims " +
            std::to_string(f.rim_mismatch) + ", area " + std::to_string(f.area_mismatch) + ", openings " +
            std::to_string(1e6 * f.opening_mismatch) + "e-6, strain " +
-           std::to_string(1e6 * f.strain_mismatch) + "e-6, numbers " + std::to_string(f.number_mismatch) + "; ";
+           std::to_string(1e6 * f.strain_mismatch) + "e-6, numbers " + std::to_string(f.number_mismatch) +
+           "; ";
   }
   for (const JointProof& j : met.joints) {
     if (!j.passed)

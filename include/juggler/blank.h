@@ -254,8 +254,8 @@ struct OpeningGroup {
   std::optional<Web> opening;               ///< to another opening
   double fit_error = 0;                     ///< how far the outlines may lie off the true ones, mm
   double chord_error = 0;  ///< of that, what chords in place of another part's curved lines are off, mm
-  double least_web = 0;                     ///< below which a web is warned of, mm
-  std::string key = {};                     ///< its path in a job
+  double least_web = 0;    ///< below which a web is warned of, mm
+  std::string key = {};    ///< its path in a job
 };
 
 /// What a folded blank is formed by.

@@ -43,7 +43,8 @@ Formed opened_flat(const Part& part, const Transition& asked) {
 }
 
 Formed by_even_rulings(const Part& part, const Transition& asked, const EvenTransition& even) {
-  const auto made = std::make_shared<const StretchedPart>(stretch(even, part.sheet, part.making.hand, part.ends));
+  const auto made =
+      std::make_shared<const StretchedPart>(stretch(even, part.sheet, part.making.hand, part.ends));
   Formed formed = form_stretched(part, made, true);
   formed.prove = [=](const Blank& blank) {
     return prove_stretched(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {

@@ -22,7 +22,8 @@ Formed form_stretched(const Part& part, std::shared_ptr<const StretchedPart> mad
 }
 
 Formed form_dome(const Part& part, const Dome& dome) {
-  const auto made = std::make_shared<const StretchedPart>(stretch(dome, part.sheet, part.making.hand, part.ends));
+  const auto made =
+      std::make_shared<const StretchedPart>(stretch(dome, part.sheet, part.making.hand, part.ends));
   const DomeSizes sizes = solve(dome, part.sheet);
   Formed formed = form_stretched(part, made, false);
   formed.prove = [=](const Blank& blank) {
@@ -45,7 +46,8 @@ Formed form_dome(const Part& part, const Dome& dome) {
 }
 
 Formed form_ruled_wall(const Part& part, const RuledWall& wall) {
-  const auto made = std::make_shared<const StretchedPart>(stretch(wall, part.sheet, part.making.hand, part.ends));
+  const auto made =
+      std::make_shared<const StretchedPart>(stretch(wall, part.sheet, part.making.hand, part.ends));
   Formed formed = form_stretched(part, made, false);
   formed.prove = [=](const Blank& blank) {
     return prove_stretched(blank, *made, [&](const std::vector<CurvedPiece>& pieces) {
