@@ -63,9 +63,12 @@ std::vector<Fact> stretched_numbers(const StretchedPart& part, const Blank& b, b
 std::vector<Fact> dome_numbers(const DomeSizes& dome, const StretchedPart& part, const Blank& b) {
   std::vector<Fact> rows;
   add_stretched_numbers(rows, b, part, false);
-  rows.push_back({"meridian", length(dome.length(), {"rim", "pole or crown plate", "middle"})});
-  rows.push_back(
-      {"area formed", area_of(part.piece(b.piece).flat.formed_area(), "middle of the formed part")});
+  // Where another part cuts it each element has a length of its own.
+  if (part.bodies.empty())
+    rows.push_back({"meridian", length(dome.length(), {"rim", "pole or crown plate", "middle"})});
+  const bool opened = !b.openings.empty() || !b.notches.empty();
+  rows.push_back({opened ? "area formed, uncut" : "area formed",
+                  area_of(part.piece(b.piece).flat.formed_area(), "middle of the formed part")});
   add_creases(rows, b);
   add_height(rows, b);
   add_strain(rows, b, part);
