@@ -435,13 +435,14 @@ struct Body {
 /// A point of a bend zone: phi from its first face, `along` its axis, on a layer. Source docs/maths/folded.md
 /// (7).
 [[nodiscard]] Vec3 zone_point(const Body& body, const BendZone& zone, double phi, double along, double layer);
+/// The line of a bend zone through that point: along its axis, its normal outwards; by phi.
+[[nodiscard]] Ruling zone_ruling(const Body& body, const BendZone& zone, double phi, double along,
+                                 double layer);
 /// The angles between which an end of a zone is smooth, from 0 to what the zone turns.
 [[nodiscard]] std::vector<double> stretches_of(const BendZone& zone, const ZoneCut& end);
 /// The integral of a function of the angle that is smooth where the end is.
 [[nodiscard]] double over_stretches(const BendZone& zone, const ZoneCut& end,
                                     const std::function<double(double)>& f);
-/// The area between an arc and its chord, mm2: above 0 where it turns to the left.
-[[nodiscard]] double beyond_chord(const Arc& arc);
 /// Area of the neutral layer, mm2, by the faces' corners in space and quadrature over the zones.
 [[nodiscard]] double body_area(const Body& body);
 /// The smallest upright box about the metal, both faces.

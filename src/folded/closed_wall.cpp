@@ -205,16 +205,12 @@ class Section {
   }
   void add_bend(const BendZone& z, double layer, bool right) {
     const double turn = std::abs(z.angle.radians());
-    const double way = z.angle.radians() >= 0 ? 1 : -1;
-    const double radius = z.radius + (way > 0 ? layer : body_.thickness - layer);
-    const Vec3 upright = body_.faces[static_cast<size_t>(z.face_a)].normal;
-    const Vec3 across = cross(z.axis, upright);
     all_.push_back([=, body = &body_, side = right ? 1.0 : -1.0](double share) {
-      const double phi = turn * (right ? share : 1 - share);
-      const Vec3 n = std::cos(phi) * upright + (way * std::sin(phi)) * across;
-      const Vec3 run = (side * turn) * (std::cos(phi) * across - (way * std::sin(phi)) * upright);
-      return Ruling{
-          zone_point(*body, z, phi, 0, layer), {0, 0, 1}, side * n, radius * run, {}, (side * way) * run};
+      Ruling r = zone_ruling(*body, z, turn * (right ? share : 1 - share), 0, layer);
+      r.n = side * r.n;
+      r.dc = (side * turn) * r.dc;
+      r.dn = turn * r.dn;  // both the normal and the way along the section change sides
+      return r;
     });
   }
 

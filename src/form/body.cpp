@@ -267,11 +267,29 @@ Vec3 zone_point(const Body& body, const BendZone& s, double phi, double along, d
   return centre + (way * r * std::cos(phi)) * a.normal + (r * std::sin(phi)) * cross(e, a.normal) + along * e;
 }
 
+namespace {
+
+// Between an arc and its chord: above 0 where it turns to the left.
 double beyond_chord(const Arc& arc) {
   const double turn = arc.turn.radians();
   if (turn == 0) return 0;
   const double r = arc.length / turn;
   return r * r * (turn - std::sin(turn)) / 2;
+}
+
+}  // namespace
+
+Ruling zone_ruling(const Body& body, const BendZone& s, double phi, double along, double layer) {
+  const double way = s.angle.radians() >= 0 ? 1 : -1;
+  const Vec3 upright = body.faces[static_cast<size_t>(s.face_a)].normal;
+  const Vec3 across = cross(s.axis, upright);
+  const Vec3 run = std::cos(phi) * across - (way * std::sin(phi)) * upright;
+  return {zone_point(body, s, phi, along, layer),
+          s.axis,
+          std::cos(phi) * upright + (way * std::sin(phi)) * across,
+          radius_on(s.radius, way, layer, body.thickness) * run,
+          {},
+          way * run};
 }
 
 double body_area(const Body& body) {

@@ -143,16 +143,9 @@ Chart zone_chart(const std::shared_ptr<const Body>& body, const Laid& laid, int 
   c.outside = t - depth;
   c.from = 0;
   c.to = std::abs(s.angle.radians());
-  const Vec3 across = cross(s.axis, body->faces[static_cast<size_t>(s.face_a)].normal);
-  const Vec3 upright = body->faces[static_cast<size_t>(s.face_a)].normal;
-  c.wall = {
-      {c.from, c.to, [=](double u) {
-         const BendZone& zone = body->zones[static_cast<size_t>(number)];
-         const Vec3 n = std::cos(u) * upright + (way * std::sin(u)) * across;
-         const Vec3 run = std::cos(u) * across - (way * std::sin(u)) * upright;
-         return Ruling{
-             zone_point(*body, zone, u, 0, depth), zone.axis, n, zone.neutral_radius * run, {}, way * run};
-       }}};
+  c.wall = {{c.from, c.to, [=](double u) {
+               return zone_ruling(*body, body->zones[static_cast<size_t>(number)], u, 0, depth);
+             }}};
   c.ends = [body, number](double u) {
     const BendZone& zone = body->zones[static_cast<size_t>(number)];
     return std::pair{zone.low(u), zone.high(u)};

@@ -71,6 +71,7 @@ class CutLoop {
     double layer, layer_to;
     bool slips = false;
     bool crossed = false;  // at its end by what follows, on another layer
+    bool beyond = false;   // wholly beyond such a place
   };
 
   // A place beyond an arc's end is one of its neighbour.
@@ -249,20 +250,21 @@ class CutLoop {
       if (next == here || hollow_between(all[i], all[(i + 1) % n]) == full) continue;
       // Backwards from the end of the one face's stretches, and forwards from the beginning of the other's,
       // to where the other face comes within the form (or out of it); what lies wholly beyond goes.
-      size_t k = i;
-      for (size_t seen = 0; seen < n && all[k].layer == here; ++seen, k = (k + n - 1) % n) {
+      for (size_t k = i, seen = 0; seen < n && all[k].layer == here; ++seen, k = (k + n - 1) % n) {
         const auto at = first_crossed(all[k], next, true);
         stretches_[k].to = at.value_or(stretches_[k].from);
+        stretches_[k].crossed = at.has_value();
+        stretches_[k].beyond = !at;
         if (at) break;
       }
-      stretches_[k].crossed = true;
-      for (k = (i + 1) % n; all[k].layer == next; k = (k + 1) % n) {
+      for (size_t k = (i + 1) % n, seen = 0; seen < n && all[k].layer == next; ++seen, k = (k + 1) % n) {
         const auto at = first_crossed(all[k], here, false);
         stretches_[k].from = at.value_or(stretches_[k].to);
-        if (at || (k + 1) % n == (i + 1) % n) break;
+        stretches_[k].beyond = !at;
+        if (at) break;
       }
     }
-    std::erase_if(stretches_, [&](const Stretch& p) { return gone(p) && (full || p.crossed); });
+    std::erase_if(stretches_, [&](const Stretch& p) { return p.beyond || (full && gone(p)); });
   }
 
   // Where a stretch, looked along from one of its ends, first has the other face within the form; of `clear`

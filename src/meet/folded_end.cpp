@@ -103,19 +103,14 @@ Stretch stretch_of(const BodyFace& p, const FaceEnd& f) {
 
 // (15): from the end that is not cut; u is what it has turned from its first face.
 Stretch stretch_of(const Body& body, const BendZone& zone, bool low) {
-  const Vec3 e = low ? Vec3{} - zone.axis : zone.axis;
   const ZoneCut far = low ? zone.high : zone.low;
   const ZoneCut near = low ? zone.low : zone.high;
-  const double way = zone.angle.radians() >= 0 ? 1 : -1;
-  const Vec3 upright = body.faces[static_cast<size_t>(zone.face_a)].normal;
-  const Vec3 across = cross(zone.axis, upright);
   // One base for all lines: the far end may be cut itself.
   const double start = far(0);
-  const double radius = way > 0 ? zone.radius : zone.radius + body.thickness;  // of the inside face
   const auto ruling = [=, &body](double u) {
-    const Vec3 n = std::cos(u) * upright + (way * std::sin(u)) * across;
-    const Vec3 run = std::cos(u) * across - (way * std::sin(u)) * upright;
-    return Ruling{zone_point(body, zone, u, start, 0), e, n, radius * run, {}, way * run};
+    Ruling r = zone_ruling(body, zone, u, start, 0);
+    if (low) r.e = Vec3{} - r.e;
+    return r;
   };
   const BodyFace& other = body.faces[static_cast<size_t>(zone.face_b)];
   return {"the bend at " + other.name, std::abs(zone.angle.radians()), ruling,
