@@ -7,7 +7,7 @@
 #include "edge_runs.h"
 #include "form/opening_forms.h"
 #include "lettering.h"
-#include "meet/boring.h"
+#include "meet/each_piece.h"
 #include "meet/places.h"
 
 namespace juggler {
@@ -111,14 +111,16 @@ class OpeningCutter {
     std::vector<Made> all;
     for (const bool far : {false, true}) {
       if (o_.walls == (far ? BoredWalls::near : BoredWalls::far)) continue;
-      const Boring boring{
-          [&](const PartWall& wall) {
-            return bored(wall, bore, form_.loops, far, dot(place.normal, bore.along) < 0, contact(), fit_,
-                         named(m));
-          },
-          [&](const PartWall& wall) { return meets(wall, bore, form_.loops, far, place.normal); },
-          [&](Vec3 p) { return outside_of(bore, p); }};
-      for (const auto& [one, share] : through_each(boring)) {
+      const bool from_outside = dot(place.normal, bore.along) < 0;
+      HoleInEach hole{[&](const PartWall& wall) {
+                        return bored(wall, bore, form_.loops, far, from_outside, contact(), fit_, named(m));
+                      },
+                      [&](const PartWall& wall, const SpaceLine& line) {
+                        return comes_through(wall, line, far, from_outside);
+                      }};
+      for (const Outline& loop : form_.loops) hole.loops.push_back(prism(bore, loop));
+      hole.middle = {bore.origin, bore.along};
+      for (const auto& [one, share] : cut_in_each(wall_, hole)) {
         Made made = made_of(one, x_as_bored(one.centre, bore));
         made.far = far;
         made.bore = bore;
@@ -127,94 +129,6 @@ class OpeningCutter {
       }
     }
     return all;
-  }
-
-  [[nodiscard]] double outside_of(const Bore& bore, Vec3 p) const {
-    const Vec3 d = p - bore.origin;
-    double nearest = HUGE_VAL;
-    for (const Outline& loop : form_.loops)
-      nearest = std::min(nearest, juggler::outside(loop, {dot(d, bore.x), dot(d, bore.y)}));
-    return nearest;
-  }
-
-  // How a hole is cut through a wall, and whether any of its lines meets metal there.
-  struct Boring {
-    std::function<BoredWall(const PartWall&)> cut;
-    std::function<bool(const PartWall&)> meets;
-    std::function<double(Vec3)> outside;  // of the form
-  };
-  // A piece of which no look comes within the form by as much as they lie apart.
-  [[nodiscard]] static bool lies_far(const Boring& boring, const Chart& c) {
-    const CurvedWall& w = *c.curved;
-    double apart = 0;
-    for (size_t i = 0; i + 1 < w.looks.size(); ++i) {
-      if ((i + 1) % w.in_row != 0) apart = std::max(apart, norm(w.looks[i + 1].at - w.looks[i].at));
-      if (i + w.in_row < w.looks.size())
-        apart = std::max(apart, norm(w.looks[i + w.in_row].at - w.looks[i].at));
-    }
-    const double far = 2 * apart + c.outside - c.inside;
-    return std::all_of(w.looks.begin(), w.looks.end(),
-                       [&](const CurvedWall::Look& look) { return boring.outside(look.at) > far; });
-  }
-  // A wall by rulings or faces at once. Pieces that forming stretches have no common flat: the hole is cut in
-  // each by itself, gone on with beyond its edges; of all but the first it is a share.
-  [[nodiscard]] std::vector<std::pair<BoredWall, bool>> through_each(const Boring& boring) const {
-    if (wall_.charts.empty() || !wall_.charts.front().curved) return {{boring.cut(wall_), false}};
-    std::vector<std::pair<BoredWall, bool>> all;
-    std::optional<size_t> first;
-    for (size_t k = 0; k < wall_.charts.size(); ++k) {
-      if (wall_.charts.size() > 1 && lies_far(boring, wall_.charts[k])) continue;
-      PartWall alone = wall_;
-      alone.charts = {wall_.charts[k]};
-      const bool meets = boring.meets(alone);
-      try {
-        BoredWall one = meets ? cut_whole_or_beyond(boring, alone) : cut_beyond(boring, alone);
-        if (!meets && !lies_on(one, wall_.charts[k])) continue;
-        const bool centred = wall_.charts[k].has(one.centre.u, one.centre.s);
-        one.centre.chart = k;
-        if (centred && !first) first = all.size();
-        all.emplace_back(std::move(one), true);
-      } catch (const Refusal&) {
-        if (meets) throw;  // elsewhere it lies on other pieces
-      }
-    }
-    if (all.empty()) return {{boring.cut(wall_), false}};  // refused
-    std::swap(all.front(), all[first.value_or(0)]);
-    all.front().second = false;
-    return all;
-  }
-
-  [[nodiscard]] static BoredWall cut_beyond(const Boring& boring, PartWall alone) {
-    alone.charts = {prolonged(alone.charts.front())};
-    return boring.cut(alone);
-  }
-  // On its metal, or where it runs over the edges.
-  [[nodiscard]] static BoredWall cut_whole_or_beyond(const Boring& boring, const PartWall& alone) {
-    try {
-      return boring.cut(alone);
-    } catch (const Refusal&) {
-      return cut_beyond(boring, alone);
-    }
-  }
-
-  // Whether anything of it lies on the metal of a piece.
-  [[nodiscard]] static bool lies_on(const BoredWall& hole, const Chart& c) {
-    const CurvedWall& w = *c.curved;
-    const auto near = [&](Vec2 p) {
-      const auto nearest = std::min_element(
-          w.looks.begin(), w.looks.end(),
-          [&](const auto& a, const auto& b) { return norm(a.on_flat - p) < norm(b.on_flat - p); });
-      const auto at = curved_place_near(c, p, {nearest->u, nearest->v});
-      return at && norm(c.on_flat(at->first, at->second) - p) < within::same * w.surface.size;
-    };
-    for (const Outline& outline : hole.outlines) {
-      for (const Arc& arc : outline) {
-        for (const double share : {0.0, 0.25, 0.5, 0.75}) {
-          if (near(point_at(arc, share * arc.length))) return true;
-        }
-      }
-    }
-    return false;
   }
 
   [[nodiscard]] Contact contact() const { return o_.bore.contact.value_or(Contact::clear); }
@@ -248,12 +162,15 @@ class OpeningCutter {
                      .advice = "bore or lay the opening"});
     const BranchLines lines = curved ? chords_of(wall_, *body.met, body.face, body.clearance, named(m))
                                      : lines_of(*body.met, body.face, body.clearance, o_.key + ".clearance");
-    const Boring boring{[&](const PartWall& wall) {
-                          return fitted_to(wall, lines.loop, lines.middle, contact(), fit_, named(m));
-                        },
-                        [&](const PartWall& wall) { return meets(wall, lines); }, lines.loop.outside};
+    const HoleInEach hole{
+        [&](const PartWall& wall) {
+          return fitted_to(wall, lines.loop, lines.middle, contact(), fit_, named(m));
+        },
+        [](const PartWall& wall, const SpaceLine& line) { return comes_through(wall, line); },
+        {lines.loop},
+        lines.middle};
     std::vector<Made> all;
-    for (auto& [one, share] : through_each(boring)) {
+    for (auto& [one, share] : cut_in_each(wall_, hole)) {
       one.fit_error += lines.off;
       chord_error_ = std::max(chord_error_, lines.off);
       Made made = made_of(one, one.centre.level);

@@ -204,33 +204,10 @@ BoredWall fitted_to(const PartWall& wall, const LineLoop& lines, const SpaceLine
   return Boring(wall, middle, false, from_outside, named).through({loop}, contact, fit);
 }
 
-bool meets(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far, Vec3 normal) {
-  const double inwards = dot(normal, bore.along) < 0 ? -1 : 1;
-  const auto hit = [&](const SpaceLine& line) {
-    return wall_hit(wall, line, far, inwards, false).has_value();
-  };
-  if (hit({bore.origin, bore.along})) return true;
-  for (const Outline& loop : loops) {
-    const LineLoop lines = prism(bore, loop);
-    for (const LineStretch& stretch : lines.stretches) {
-      constexpr int looks = 16;
-      for (int i = 0; i < looks; ++i) {
-        if (hit(stretch.line(stretch.length * i / looks))) return true;
-      }
-    }
-  }
-  return false;
+bool comes_through(const PartWall& wall, const SpaceLine& line, bool far, bool from_outside) {
+  return wall_hit(wall, line, far, from_outside ? -1 : 1, false).has_value();
 }
 
-bool meets(const PartWall& wall, const BranchLines& lines) {
-  if (met_first(wall, lines.middle)) return true;
-  constexpr int looks = 16;
-  for (const LineStretch& stretch : lines.loop.stretches) {
-    for (int i = 0; i < looks; ++i) {
-      if (met_first(wall, stretch.line(stretch.length * i / looks))) return true;
-    }
-  }
-  return false;
-}
+bool comes_through(const PartWall& wall, const SpaceLine& line) { return met_first(wall, line).has_value(); }
 
 }  // namespace juggler

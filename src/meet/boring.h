@@ -26,11 +26,10 @@ struct BoredWall {
 [[nodiscard]] BoredWall bored(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far,
                               bool from_outside, Contact contact, double fit, const Named& named);
 
-/// Whether any of a bore's lines, of those looked at, comes through metal of the wall, the way that the near
-/// or the far one is come through at a place with that normal.
-[[nodiscard]] bool meets(const PartWall& wall, const Bore& bore, const Outlines& loops, bool far,
-                         Vec3 normal);
-[[nodiscard]] bool meets(const PartWall& wall, const BranchLines& lines);
+/// Whether a line comes through metal of the wall: of the near or the far one, from or to its outside.
+[[nodiscard]] bool comes_through(const PartWall& wall, const SpaceLine& line, bool far, bool from_outside);
+/// The same of a line that begins at its point, whichever way.
+[[nodiscard]] bool comes_through(const PartWall& wall, const SpaceLine& line);
 
 /// A hole where the lines of another part come through; `middle` is about the middle of them. meeting.md
 /// (7)-(8)

@@ -4,6 +4,7 @@
 #include <map>
 #include <numeric>
 
+#include "cut_end.h"
 #include "figures.h"
 #include "formed_openings.h"
 #include "given.h"

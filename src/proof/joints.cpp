@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <tuple>
 
+#include "cut_end.h"
 #include "figures.h"
 #include "form/cuts.h"
 #include "meet/end_face.h"
