@@ -161,6 +161,32 @@ TEST(FoldedBranches, PlatesOfAWeldedHopperEndWhereTheirWallsMeetThePipe) {
   EXPECT_EQ(plates, 4);
 }
 
+// Opposite walls that are alike are one blank that counts for two: the joint is as long as all of them, and as
+// the same edge in one piece less what the bends save.
+TEST(FoldedBranches, TheEdgeOfAJointIsThatOfAllPieces) {
+  Hopper h;
+  h.base = {180.0, 140.0};
+  h.top = {300.0, 260.0};
+  h.height = 640;
+  h.pieces = 4;
+  h.seam = 1;
+  Part branch = folded(h, 2);
+  branch.place = on_main(600, 30, 0, 0);
+  branch.making.quantity = 3;
+  branch.ends = {{.body = "main", .key = "part.trim.1"}};
+  const Met met = developed({pipe("main", 700, 1200, 3), branch}, {});
+  double sum = 0;
+  for (const PieceResult& p : met.pieces) {
+    if (p.part.name != "branch") continue;
+    EXPECT_EQ(p.blank.count, 6);
+    for (const Edge& e : p.blank.edges) {
+      if (e.label == "base") sum += 2 * length_of(e.arcs);
+    }
+  }
+  EXPECT_NEAR(met.joints.front().edge_length, sum, 1e-9);
+  EXPECT_GT(sum, 2 * (180 + 140));
+}
+
 Part random_hopper(Random& random) {
   Hopper h;
   h.base = {random.between(120, 240), random.between(120, 240)};

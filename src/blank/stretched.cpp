@@ -340,23 +340,18 @@ void check_making(const StretchedPart& part, const Making& making) {
 
 namespace {
 
-// Those of which the outlines lie upon each other are counted.
-void tell_apart(LaidPiece& p) {
-  for (const Edge& e : p.blank.edges) {
-    constexpr int looks = 8;
-    const double whole = length_of(e.arcs);
-    for (int i = 0; i < looks; ++i) {
-      double along = whole * i / looks;
-      const Arc* arc = &e.arcs.front();
-      for (const Arc& a : e.arcs) {
-        arc = &a;
-        if (along <= a.length) break;
-        along -= a.length;
-      }
-      p.looks.push_back(point_at(*arc, along));
+// What tells a piece from others: those of which these places agree are counted together.
+void add_looks(LaidPiece& p, const StretchedPiece& piece, const Placing& placing) {
+  const Surface& s = piece.curved.surface;
+  p.start = placed(piece.flat.at(s.us.front(), s.vs.front()).at, placing);
+  const Placing upright{placing.mirror, placing.turn};
+  constexpr int looks = 24;
+  for (const double v : {s.vs.front(), s.vs.back()}) {
+    for (int i = 0; i <= looks; ++i) {
+      const double u = s.us.front() + (s.us.back() - s.us.front()) * i / looks;
+      p.looks.push_back(placed(piece.flat.at(u, v).at, upright));
     }
   }
-  p.start = p.looks.front();
 }
 
 }  // namespace
@@ -386,7 +381,7 @@ LaidPart lay(const StretchedPart& part, const Making& making) {
     };
     if (copies.size() == 1 || !has_openings(making)) {
       laid.pieces.push_back(laid_piece(0, copies.size()));
-      if (!part.bodies.empty() && part.pieces.size() > 1) tell_apart(laid.pieces.back());
+      if (!part.bodies.empty() && part.pieces.size() > 1) add_looks(laid.pieces.back(), piece, placing);
       continue;
     }
     // Openings tell them apart: those that are alike for all that are counted afterwards.
@@ -394,7 +389,7 @@ LaidPart lay(const StretchedPart& part, const Making& making) {
       LaidPiece& one = laid.pieces.emplace_back(laid_piece(i, i + 1));
       one.blank.count = making.quantity;
       one.blank.piece += static_cast<int>(i);
-      tell_apart(one);
+      add_looks(one, piece, placing);
     }
   }
   return laid;

@@ -134,6 +134,7 @@ class Joining {
     const Blank& blank;
     FormedPlace at;
     double inside = 0, outside = 0;
+    int count = 1;  ///< how many pieces of a part are like it
   };
   [[nodiscard]] static std::vector<FormedOnce> formed_once(const JoinedPart& joined, const FormedPart& part) {
     std::vector<FormedOnce> all;
@@ -146,12 +147,13 @@ class Joining {
     for (const Blank* blank : joined.blanks) {
       if (!joined.body || !blank->folding) continue;
       const double half = blank->thickness / 2;
-      all.push_back({*blank, folded_up(*blank, *joined.body), -half, half});
+      all.push_back({*blank, folded_up(*blank, *joined.body), -half, half, blank->count / joined.quantity});
     }
     for (const Blank* blank : joined.blanks) {
       if (!joined.stretched || blank->patches.empty()) continue;
       const double half = blank->thickness / 2;
-      all.push_back({*blank, stretched_up(*blank, *joined.stretched, beside_edge), -half, half});
+      all.push_back({*blank, stretched_up(*blank, *joined.stretched, beside_edge), -half, half,
+                     blank->count / joined.quantity});
     }
     return all;
   }
@@ -177,7 +179,7 @@ class Joining {
     for (const FormedOnce& formed : formed_once(joined_, branch_)) {
       for (const Edge& e : formed.blank.edges) {
         if (!is_end(e)) continue;
-        joint_.edge_length += length_of(e.arcs);
+        joint_.edge_length += formed.count * length_of(e.arcs);
         const EdgeBeforeFace edge(end_, face, formed.at, formed.blank);
         const double side = edge.side_of(e.arcs);
         for (const Arc& arc : e.arcs) {
@@ -278,7 +280,7 @@ class Joining {
     for (const Arc& arc : edge) {
       // Of what is cut the arcs that are the hole's.
       if (metal && distance(o.outline, point_at(arc, arc.length / 2)) > within::beside * blank.size) continue;
-      length += arc.length;
+      length += formed.count * arc.length;
       for (int i = 0; i < looks_along; ++i) {
         const auto at = formed.at(point_at(arc, arc.length * (i + (metal ? 0.5 : 0)) / looks_along));
         const auto off = [&](double layer) {

@@ -34,6 +34,7 @@ struct JoinedPart {
   Seam seam = {};                            ///< as made
   std::vector<const Blank*> blanks = {};
   const std::vector<Opening>* openings = nullptr;  ///< as asked for
+  int quantity = 1;                                ///< of the part: blanks count for all of them
 };
 /// A part formed again from its blanks, where its wall opens flat by rulings; else as it was made.
 struct FormedPart {

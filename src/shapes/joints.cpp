@@ -25,7 +25,8 @@ std::optional<JoinedPart> joined(Pieces pieces, const std::string& name) {
                         p.formed->stretched.get(),
                         p.formed->seam.value_or(Seam{}),
                         {},
-                        &p.part.making.openings};
+                        &p.part.making.openings,
+                        p.part.making.quantity};
     part->blanks.push_back(&p.blank);
   }
   return part;
