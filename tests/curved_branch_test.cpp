@@ -110,6 +110,23 @@ TEST(CurvedBranches, TheHoleForASphereLosesWhatAnyLayerLoses) {
               (0.004 + blank.groups.front().fit_error) * 1200);
 }
 
+// Another layer touches within a thousandth of the girth there: two changes of which one was found twice.
+TEST(CurvedBranches, ALineWhoseLayerChangesTwiceInAThousandthHasAFlat) {
+  Transition t;
+  t.base.profile = {.kind = ProfileKind::rectangle, .width = 200, .length = 160, .corner_radius = 30};
+  t.top.profile = {.kind = ProfileKind::circle, .diameter = 220};
+  t.height = 700;
+  t.rulings = Rulings::even;
+  t.strain.allowed = true;
+  Part branch;
+  branch.name = "branch";
+  branch.asked = t;
+  branch.sheet = sheet_of(2, Face::middle);
+  branch.place = on_main(800, 100, 0, 10);
+  const Met met = developed({pipe("main", 900, 1600, 2, Face::middle), branch}, {joint(Fit::set_on, 1)});
+  EXPECT_TRUE(met.passed()) << failed(met);
+}
+
 TEST(RandomCurvedBranches, AreProvedOrRefusedWithAReason) {
   Random random(20261207);
   int made = 0;

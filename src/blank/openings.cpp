@@ -171,8 +171,12 @@ class OpeningCutter {
         lines.middle};
     std::vector<Made> all;
     for (auto& [one, share] : cut_in_each(wall_, hole)) {
-      one.fit_error += lines.off;
-      chord_error_ = std::max(chord_error_, lines.off);
+      if (curved) {
+        // Where a layer between the faces touches, chords are off by more or less than halfway.
+        const double off = off_form(wall_, one, lines.loop.outside, contact());
+        chord_error_ = std::max(chord_error_, off);
+        one.fit_error += std::max(lines.off, off);
+      }
       Made made = made_of(one, one.centre.level);
       made.outside = lines.loop.outside;
       made.share = share;

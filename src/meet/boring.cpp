@@ -210,4 +210,41 @@ bool comes_through(const PartWall& wall, const SpaceLine& line, bool far, bool f
 
 bool comes_through(const PartWall& wall, const SpaceLine& line) { return met_first(wall, line).has_value(); }
 
+namespace {
+
+double off_at(const Spot& spot, const Chart& c, const std::function<double(Vec3)>& outside, Contact contact) {
+  const auto off = [&](double layer) { return outside(spot.point + layer * spot.normal); };
+  switch (contact) {
+    case Contact::clear:
+      return c.outside > c.inside ? std::abs(least(off, c.inside, c.outside).value) : std::abs(off(0));
+    case Contact::full:
+      return c.outside > c.inside
+                 ? std::abs(least([&](double layer) { return -off(layer); }, c.inside, c.outside).value)
+                 : std::abs(off(0));
+    case Contact::inside:
+      return std::abs(off(c.inside));
+    case Contact::outside:
+      return std::abs(off(c.outside));
+    case Contact::middle:
+      return std::abs(off((c.inside + c.outside) / 2));
+    default:
+      return std::abs(off(0));
+  }
+}
+
+}  // namespace
+
+double off_form(const PartWall& wall, const BoredWall& hole, const std::function<double(Vec3)>& outside,
+                Contact contact) {
+  const int piece = wall.charts[hole.centre.chart].piece;
+  double most = 0;
+  for (const Outline& outline : hole.outlines) {
+    for (const Arc& arc : outline) {
+      const auto spot = spot_on(wall, piece, arc.start);
+      if (spot) most = std::max(most, off_at(*spot, wall.charts[spot->chart], outside, contact));
+    }
+  }
+  return most;
+}
+
 }  // namespace juggler

@@ -36,6 +36,11 @@ struct BoredWall {
 [[nodiscard]] BoredWall fitted_to(const PartWall& wall, const LineLoop& lines, const SpaceLine& middle,
                                   Contact contact, double fit, const Named& named);
 
+/// How far the layer that touches lies off a form where the arcs of a hole meet, at most: of what lies on the
+/// metal. outside: of a point in space from the form.
+[[nodiscard]] double off_form(const PartWall& wall, const BoredWall& hole,
+                              const std::function<double(Vec3)>& outside, Contact contact);
+
 /// The sizes of what is cut, on both faces and the neutral layer.
 struct Sizes {
   FaceSize inside, outside, neutral;

@@ -193,7 +193,14 @@ std::vector<double> changes_of(const Surface& s, const LinesAcross& lines) {
       before = next;
     }
   }
-  return changes;
+  std::sort(changes.begin(), changes.end());
+  std::vector<double> apart;
+  for (const double u : changes) {
+    const auto beside = [&](double border) { return std::abs(u - border) < within::beside * whole; };
+    if (std::none_of(s.us.begin(), s.us.end(), beside) && (apart.empty() || !beside(apart.back())))
+      apart.push_back(u);
+  }
+  return apart;
 }
 
 EndCurve curve_of(const Surface& s, const LinesAcross& lines, const EndBody& end) {

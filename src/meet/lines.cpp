@@ -110,7 +110,7 @@ namespace {
 // A line across a curved wall where it comes through both faces of the main.
 struct Through {
   Vec3 first, second;
-  Vec3 normal, turned;  // there
+  Vec3 normal;  // at the first
 };
 
 // One chart of a curved branch and the main that it goes through.
@@ -139,7 +139,7 @@ class CurvedThrough {
     const bool outside_first = std::abs(a - far_) <= std::abs(b - far_);
     const double first = outside_first ? a : b;
     const double second = outside_first ? b : a;
-    Through t{point(u, first), point(u, second), normal(u, first), normal(u, second)};
+    Through t{point(u, first), point(u, second), normal(u, first)};
     if (norm(t.second - t.first) > within::exact * main_.size) return t;
     // A main without thickness: along the line.
     const double step = within::little * (near_ - far_);
@@ -234,22 +234,6 @@ LineStretch stretch_of(const ChordStretch& chords) {
 
 }  // namespace
 
-namespace {
-
-// To which a section is rolled at most; what is flat has none.
-double radius_of(const ChordStretch& chords, double most) {
-  const VecSeries moves = chords.first.derivative();
-  const VecSeries turns = chords.normal.derivative();
-  double radius = 0;
-  for (const double u : Series::nodes(chords.from, chords.to)) {
-    const double turn = norm(turns(u));
-    if (turn * most > norm(moves(u))) radius = std::max(radius, norm(moves(u)) / turn);
-  }
-  return radius;
-}
-
-}  // namespace
-
 BranchLines chords_of(const PartWall& main, const Neighbour& branch, Face face, double clearance,
                       const Named& named) {
   BranchLines made;
@@ -263,13 +247,11 @@ BranchLines chords_of(const PartWall& main, const Neighbour& branch, Face face, 
     const CurvedThrough through(main, branch, chart, layer, named);
     const std::function<void(double, double, int)> add = [&](double from, double to, int depth) {
       std::vector<Vec3> first, second, normals;
-      double turning = 0;
       for (const double u : Series::nodes(from, to)) {
         const Through t = through.at(u);
         first.push_back(t.first);
         second.push_back(t.second);
         normals.push_back(t.normal);
-        turning = std::max(turning, norm(t.turned - t.normal));
         made.off = std::max(made.off, std::abs(made.loop.outside(0.5 * (t.first + t.second))));
       }
       const ChordStretch chords{from,
@@ -285,16 +267,11 @@ BranchLines chords_of(const PartWall& main, const Neighbour& branch, Face face, 
         add((from + to) / 2, to, depth + 1);
         return;
       }
-      // Beside a place where its curvature jumps; and where a layer only touches, which by the normals of the
-      // first face it does elsewhere: of a circle as its section is round there.
-      made.off = std::max({made.off, 4 * lacks, turning * turning / 2 * radius_of(chords, branch.wall.size)});
       made.loop.stretches.push_back(stretch_of(chords));
     };
     const std::vector<double>& us = chart.curved->surface.us;
     for (size_t i = 0; i + 1 < us.size(); ++i) add(us[i], us[i + 1], 0);
   }
-  // Looked at halfway: elsewhere, and where lines meet the main at a slant, it may be more.
-  made.off *= 3;
   const LineStretch& last = made.loop.stretches.back();
   const SpaceLine begin = made.loop.stretches.front().line(0);
   if (norm(last.line(last.length).at - begin.at) > within::beside * main.size)

@@ -32,7 +32,7 @@ struct LineLoop {
 struct BranchLines {
   LineLoop loop;
   SpaceLine middle;
-  double off = 0;  ///< how far the lines lie off that layer within the main's thickness, mm
+  double off = 0;  ///< how far the middles of lines, between the main's faces, lie off that layer, mm
 };
 /// Errors  Refusal at the key where the layer would fold over itself.
 [[nodiscard]] BranchLines lines_of(const Neighbour& branch, Face face, double clearance,
