@@ -44,8 +44,17 @@ struct OpeningProof {
 /// The wall that a blank's stations form into, as series, so that any of its points can be asked for.
 class FormedWall {
  public:
+  /// The panels are kept by the caller.
   FormedWall(const std::vector<FlatPanel>& panels, const FormedRuling& first);
   [[nodiscard]] std::optional<FormedAt> at(Vec2 flat) const;
+  /// A place by its panel, ruling and distance along that from the base's edge.
+  struct Place {
+    size_t panel = 0;
+    double u = 0, s = 0;
+  };
+  /// Of a point of the flat the place, of several the one on whose ruling's metal it lies.
+  [[nodiscard]] std::optional<Place> place_of(Vec2 flat) const;
+  [[nodiscard]] FormedAt at(const Place& place) const;
   /// Its rulings from the base's edge on, and how long they are; derivatives are left out.
   [[nodiscard]] Wall rulings() const;
   [[nodiscard]] double length(double u) const;

@@ -161,8 +161,8 @@ double FormedWall::aside(const FlatPanel& panel, double u, Vec2 p) const {
 
 // The stretch whose first and last ruling have the point between them, and of several the one on whose metal
 // it lies.
-std::optional<FormedAt> FormedWall::at(Vec2 p) const {
-  std::optional<FormedAt> best;
+std::optional<FormedWall::Place> FormedWall::place_of(Vec2 p) const {
+  std::optional<Place> best;
   double farthest = HUGE_VAL;
   const size_t first = last_;
   for (size_t i = 0; i < stretches_.size(); ++i) {
@@ -171,8 +171,7 @@ std::optional<FormedAt> FormedWall::at(Vec2 p) const {
     const double a = cross(stretch.from_way, p - stretch.from_base);
     const double b = cross(stretch.to_way, p - stretch.to_base);
     if (a * b > 0) continue;
-    const Panel& panel = panels_[stretch.panel];
-    const FlatPanel& f = *panel.flat;
+    const FlatPanel& f = *panels_[stretch.panel].flat;
     const double u = a == 0   ? stretch.from
                      : b == 0 ? stretch.to
                               : root([&](double v) { return aside(f, v, p); }, stretch.from, stretch.to);
@@ -182,14 +181,25 @@ std::optional<FormedAt> FormedWall::at(Vec2 p) const {
     const double beyond = std::max({0.0, -s, s - length});
     if (beyond >= farthest) continue;
     farthest = beyond;
-    best =
-        FormedAt{Vec3{panel.x(u), panel.y(u), panel.z(u)} + s * Vec3{panel.ex(u), panel.ey(u), panel.ez(u)},
-                 {panel.nx(u), panel.ny(u), panel.nz(u)},
-                 {panel.ex(u), panel.ey(u), panel.ez(u)}};
+    best = Place{stretch.panel, u, s};
     last_ = k;
     if (beyond == 0) break;
   }
   return best;
+}
+
+FormedAt FormedWall::at(const Place& place) const {
+  const Panel& panel = panels_[place.panel];
+  const double u = place.u;
+  const Vec3 along{panel.ex(u), panel.ey(u), panel.ez(u)};
+  return {Vec3{panel.x(u), panel.y(u), panel.z(u)} + place.s * along,
+          {panel.nx(u), panel.ny(u), panel.nz(u)},
+          along};
+}
+
+std::optional<FormedAt> FormedWall::at(Vec2 p) const {
+  const auto place = place_of(p);
+  return place ? std::optional(at(*place)) : std::nullopt;
 }
 
 Wall FormedWall::rulings() const {

@@ -1,0 +1,196 @@
+// Faces and bend zones, bent up from the blank alone. docs/maths/solid.md (5)-(7).
+#include <algorithm>
+#include <memory>
+
+#include "sheet_map.h"
+
+namespace juggler {
+namespace {
+
+// How the inside face of a face, or of a zone's first tangent line, stands.
+struct Stand {
+  Vec2 at2, along2;
+  Vec3 at, along, left, normal;
+  [[nodiscard]] Vec3 way(Vec2 w) const { return dot(w, along2) * along + dot(w, left_of(along2)) * left; }
+  [[nodiscard]] Stood point(Vec2 p) const { return {at + way(p - at2), normal}; }
+};
+
+// A zone as it lies on the flat, and what it is bent to.
+struct Bent {
+  size_t from = 0, to = 0;  // faces
+  Vec2 at, along, across;   // at its first tangent line
+  double length = 0;        // of that line
+  double sense = 1;         // 1: the inside face is concave
+  double depth = 0;         // of the neutral layer from the inside face
+  FoldProfile whole, part_way;
+
+  [[nodiscard]] double across_to(Vec2 p) const { return dot(p - at, across); }
+  [[nodiscard]] Stood point(const Stand& s, Vec2 p) const {
+    const FoldProfile::At q = part_way.at(across_to(p));
+    const Vec3 m = s.way(across);
+    const Vec3 up = Vec3{} - sense * s.normal;
+    const Vec3 normal = std::cos(q.turn) * s.normal + (sense * std::sin(q.turn)) * m;
+    return {s.point(at).on(depth) + dot(p - at, along) * s.way(along) + q.place.x * m + q.place.y * up - depth * normal,
+            normal};
+  }
+  [[nodiscard]] Stand beyond(const Stand& s) const {
+    const double end = part_way.length();
+    const double turn = part_way.at(end).turn;
+    const Vec3 m = s.way(across);
+    const Vec2 line = at + end * across;
+    Stand b;
+    b.at2 = line;
+    b.along2 = along;
+    b.at = point(s, line).at;
+    b.along = s.way(along);
+    b.normal = std::cos(turn) * s.normal + (sense * std::sin(turn)) * m;
+    const Vec3 onwards = std::cos(turn) * m - (sense * std::sin(turn)) * s.normal;
+    b.left = dot(across, left_of(along)) > 0 ? onwards : Vec3{} - onwards;
+    return b;
+  }
+  // On the flat: the way from it to a point, 0 within it.
+  [[nodiscard]] double distance_to(Vec2 p) const {
+    const double x = dot(p - at, along), y = across_to(p);
+    return std::hypot(std::max({0.0, -x, x - length}), std::max({0.0, -y, y - whole.length()}));
+  }
+};
+
+// (6): all of it evenly; or at its hits, flat between them.
+FoldProfile profile_of(const Blank& b, const BentZone& zone, size_t number, double width, double share) {
+  const double turn = std::abs(zone.turned.radians());
+  std::vector<const Fold*> hits;
+  for (const Fold& fold : b.folds) {
+    if (fold.hit() && fold.zone == static_cast<int>(number)) hits.push_back(&fold);
+  }
+  FoldProfile profile;
+  if (hits.empty()) {
+    profile.add(width, share * turn);
+    return profile;
+  }
+  std::sort(hits.begin(), hits.end(), [](const Fold* x, const Fold* y) { return std::abs(x->u) < std::abs(y->u); });
+  const auto at = [&](size_t i) { return std::abs(hits[i]->u) / turn * width; };
+  double done = 0;
+  for (size_t i = 0; i < hits.size(); ++i) {
+    const double before = i == 0 ? 2 * at(0) : at(i) - at(i - 1);
+    const double after = i + 1 == hits.size() ? 2 * (width - at(i)) : at(i + 1) - at(i);
+    const double half = std::min(hits[i]->turned.radians() * b.thickness / 2, 0.4 * std::min(before, after));
+    profile.add(at(i) - half - done, 0);
+    profile.add(2 * half, share * hits[i]->turned.radians());
+    done = at(i) + half;
+  }
+  profile.add(width - done, 0);
+  return profile;
+}
+
+Bent bent(const Blank& b, size_t number, double share) {
+  const BentZone& z = b.folding->zones[number];
+  Bent made;
+  made.from = static_cast<size_t>(z.face_a);
+  made.to = static_cast<size_t>(z.face_b);
+  made.at = z.a_from;
+  made.length = norm(z.a_to - z.a_from);
+  made.along = 1 / made.length * (z.a_to - z.a_from);
+  made.across = left_of(made.along);
+  double beyond = dot(z.b_from - z.a_from, made.across);
+  for (const Vec2 c : b.folding->faces[made.to].corners) beyond += dot(c - z.a_from, made.across);
+  if (beyond < 0) made.across = Vec2{} - made.across;
+  made.sense = z.turned.radians() >= 0 ? 1 : -1;
+  made.depth = (made.sense > 0 ? z.neutral_factor : 1 - z.neutral_factor) * b.thickness;
+  const double width = std::max(0.0, made.across_to(z.b_from));
+  made.whole = profile_of(b, z, number, width, 1);
+  made.part_way = profile_of(b, z, number, width, share);
+  return made;
+}
+
+Bent turned_round(const Bent& z) {
+  Bent other = z;
+  std::swap(other.from, other.to);
+  other.at = z.at + z.whole.length() * z.across;
+  other.across = Vec2{} - z.across;
+  return other;
+}
+
+struct BentUp {
+  std::vector<Stand> stands;
+  std::vector<Bent> zones;
+  std::vector<Outline> faces;
+};
+
+Stand stand_of(const FlatFace& flat, const BodyFace& face, bool inside_up) {
+  const size_t n = flat.corners.size();
+  size_t longest = 0;
+  const auto side = [&](size_t k) { return flat.corners[(k + 1) % n] - flat.corners[k]; };
+  for (size_t k = 1; k < n; ++k) {
+    if (norm(side(k)) > norm(side(longest))) longest = k;
+  }
+  const Vec3 from = face.at(face.corners[longest]);
+  const Vec3 along = unit(face.at(face.corners[(longest + 1) % n]) - from);
+  const Vec3 left = inside_up ? cross(along, face.normal) : cross(face.normal, along);
+  return {flat.corners[longest], 1 / norm(side(longest)) * side(longest), from, along, left, face.normal};
+}
+
+// The largest face stays where it is.
+void bend_up(BentUp& made, const Blank& b, const Body& body) {
+  const std::vector<FlatFace>& faces = b.folding->faces;
+  size_t stays = 0;
+  for (size_t i = 1; i < faces.size(); ++i) {
+    if (std::abs(signed_area(made.faces[i])) > std::abs(signed_area(made.faces[stays]))) stays = i;
+  }
+  made.stands.resize(faces.size());
+  std::vector<bool> known(faces.size());
+  made.stands[stays] =
+      stand_of(faces[stays], body.faces[static_cast<size_t>(faces[stays].face)], b.face_up == Face::inside);
+  known[stays] = true;
+  for (size_t round = 0; round < made.zones.size(); ++round) {
+    for (const Bent& zone : made.zones) {
+      if (known[zone.from] == known[zone.to]) continue;
+      const Bent on = known[zone.from] ? zone : turned_round(zone);
+      made.stands[on.to] = on.beyond(made.stands[on.from]);
+      known[on.to] = true;
+    }
+  }
+}
+
+}  // namespace
+
+SheetMap folded_map(const Mapping& mapping) {
+  const Blank& b = *mapping.blank;
+  auto made = std::make_shared<BentUp>();
+  for (size_t i = 0; i < b.folding->zones.size(); ++i) made->zones.push_back(bent(b, i, mapping.options.share));
+  for (const FlatFace& face : b.folding->faces) made->faces.push_back(face.outline());
+  bend_up(*made, b, *mapping.formed->body);
+
+  SheetMap map;
+  map.parameters = [](Vec2) { return Vec3{}; };
+  // Faces first, then zones.
+  map.part = [made](Vec2 p) {
+    size_t nearest = 0;
+    double least = HUGE_VAL;
+    const auto look = [&](size_t number, double distance) {
+      if (distance >= least) return;
+      least = distance;
+      nearest = number;
+    };
+    for (size_t i = 0; i < made->zones.size(); ++i) look(made->faces.size() + i, made->zones[i].distance_to(p));
+    for (size_t i = 0; i < made->faces.size() && least > 0; ++i) look(i, std::max(0.0, outside(made->faces[i], p)));
+    return nearest;
+  };
+  map.place = [made](const FlatCorner& c, size_t part) {
+    if (part < made->faces.size()) return made->stands[part].point(c.at);
+    const Bent& zone = made->zones[part - made->faces.size()];
+    return zone.point(made->stands[zone.from], c.at);
+  };
+  for (const Bent& zone : made->zones) {
+    CutLines lines;
+    lines.levels = zone.whole.cuts(b.thickness, mapping.options);
+    lines.value = [zone](const FlatCorner& c) { return zone.across_to(c.at); };
+    lines.crossing = [zone](const FlatCorner& x, const FlatCorner& y, double level) {
+      const double from = zone.across_to(x.at);
+      return FlatCorner{x.at + (level - from) / (zone.across_to(y.at) - from) * (y.at - x.at), {}};
+    };
+    map.lines.push_back(std::move(lines));
+  }
+  return map;
+}
+
+}  // namespace juggler

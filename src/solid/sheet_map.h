@@ -1,0 +1,77 @@
+// How the flat of a blank is mapped into space, by the kind of its geometry. docs/maths/solid.md. Internal.
+#pragma once
+
+#include "flat_mesh.h"
+#include "juggler/solid.h"
+
+namespace juggler {
+
+/// A place of the inside face in space, and the normal there, towards the outside face.
+struct Stood {
+  Vec3 at, normal;
+  [[nodiscard]] Vec3 on(double depth) const { return at + depth * normal; }
+};
+
+/// A place between the faces: where on the flat, and how far from the inside face.
+struct Within {
+  Vec2 at;
+  double depth = 0;
+};
+
+/// A fold or turn of the flat upon itself before it is mapped: (8). What it needs of the flat is cut along
+/// lines of its own.
+struct FlatFold {
+  CutLines lines = {};
+  std::function<bool(Vec2)> has = {};
+  std::function<Within(const Within&)> folded = {};
+};
+
+struct SheetMap {
+  /// What a place is mapped by.
+  std::function<Vec3(Vec2)> parameters = {};
+  std::vector<CutLines> lines = {};
+  /// Of a triangle's middle the part of the sheet that it belongs to.
+  std::function<size_t(Vec2)> part = {};
+  std::function<Stood(const FlatCorner&, size_t part)> place = {};
+};
+
+/// How finely, and how far on the way: of the folds that another fold is among, in the order that they are made.
+struct Mapping {
+  SolidOptions options = {};
+  const Blank* blank = nullptr;
+  const Formed* formed = nullptr;
+};
+
+/// Whether a chord is near enough over a stretch that turns by an angle. (1)
+[[nodiscard]] bool near_enough(double width, double turn, const SolidOptions& options);
+
+/// Lines of a profile: stretches of the neutral layer square to a fold, each turning evenly. (5)
+class FoldProfile {
+ public:
+  void add(double length, double turn);
+  struct At {
+    Vec2 place;  // along the flat before it, and upwards
+    double turn = 0;
+  };
+  [[nodiscard]] At at(double along) const;
+  /// Where it must be cut so that chords are near enough, of a sheet so thick; its first and last ends too.
+  [[nodiscard]] std::vector<double> cuts(double thickness, const SolidOptions& options) const;
+  [[nodiscard]] double length() const { return length_; }
+
+ private:
+  struct Stretch {
+    double from = 0, length = 0, turn = 0;
+    At start;
+  };
+  std::vector<Stretch> stretches_;
+  double length_ = 0;
+};
+
+[[nodiscard]] SheetMap wall_map(const Mapping& mapping);
+[[nodiscard]] SheetMap folded_map(const Mapping& mapping);
+[[nodiscard]] SheetMap stretched_map(const Mapping& mapping);
+[[nodiscard]] SheetMap flight_map(const Mapping& mapping);
+/// Hems, locked seams, laps beside what they cover, flanges that are turned.
+[[nodiscard]] std::vector<FlatFold> folds_of(const Mapping& mapping);
+
+}  // namespace juggler
