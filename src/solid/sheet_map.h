@@ -35,7 +35,6 @@ struct SheetMap {
   std::function<Stood(const FlatCorner&, size_t part)> place = {};
 };
 
-/// How finely, and how far on the way: of the folds that another fold is among, in the order that they are made.
 struct Mapping {
   SolidOptions options = {};
   const Blank* blank = nullptr;
@@ -71,7 +70,7 @@ class FoldProfile {
 [[nodiscard]] SheetMap folded_map(const Mapping& mapping);
 [[nodiscard]] SheetMap stretched_map(const Mapping& mapping);
 [[nodiscard]] SheetMap flight_map(const Mapping& mapping);
-/// Hems, locked seams, laps beside what they cover, flanges that are turned.
-[[nodiscard]] std::vector<FlatFold> folds_of(const Mapping& mapping);
+/// Laps upon what they cover, flanges that are turned, hems and locked seams: one after the other.
+[[nodiscard]] std::vector<FlatFold> folds_of(const Mapping& mapping, const SheetMap& map);
 
 }  // namespace juggler

@@ -90,15 +90,17 @@ class Placer {
   [[nodiscard]] std::array<Vec3, N> operator()(const FlatCorner& c, size_t part, Vec2 beside,
                                                const std::array<double, N>& depths) const {
     std::array<Vec3, N> places;
-    const auto fold = std::find_if(folds_.begin(), folds_.end(), [&](const FlatFold& f) { return f.has(beside); });
-    if (fold == folds_.end()) {
-      const Stood stood = map_.place(c, part);
-      for (size_t i = 0; i < N; ++i) places[i] = stood.on(depths[i]);
-      return places;
+    std::vector<const FlatFold*> own;
+    for (const FlatFold& fold : folds_) {
+      if (fold.has(beside)) own.push_back(&fold);
     }
+    const Stood stood = map_.place(c, part);
     for (size_t i = 0; i < N; ++i) {
-      const Within moved = fold->folded({c.at, depths[i]});
-      places[i] = map_.place({moved.at, map_.parameters(moved.at)}, map_.part(moved.at)).on(moved.depth);
+      Within moved{c.at, depths[i]};
+      for (const FlatFold* fold : own) moved = fold->folded(moved);
+      places[i] = moved.at == c.at
+                      ? stood.on(moved.depth)
+                      : map_.place({moved.at, map_.parameters(moved.at)}, map_.part(moved.at)).on(moved.depth);
     }
     return places;
   }
@@ -114,7 +116,7 @@ Solid solid_of(const Blank& blank, const Formed& formed, const SolidOptions& opt
   check(options);
   const Mapping mapping{options, &blank, &formed};
   const SheetMap map = map_of(mapping);
-  const std::vector<FlatFold> folds = folds_of(mapping);
+  const std::vector<FlatFold> folds = folds_of(mapping, map);
   const FlatMesh mesh = mesh_of(blank, map, folds, options);
   const auto count = static_cast<std::uint32_t>(mesh.corners.size());
   Solid solid;
@@ -156,7 +158,9 @@ FormedSheet formed_sheet(const Blank& blank, const Formed& formed, double share)
     SheetMap map;
     std::vector<FlatFold> folds;
   };
-  const auto sheet = std::make_shared<const Sheet>(Sheet{map_of(mapping), folds_of(mapping)});
+  auto made = std::make_shared<Sheet>(Sheet{map_of(mapping), {}});
+  made->folds = folds_of(mapping, made->map);
+  const std::shared_ptr<const Sheet> sheet = made;
   return [sheet](Vec2 p, double depth) {
     return Placer(sheet->map, sheet->folds)({p, sheet->map.parameters(p)}, sheet->map.part(p), p, std::array{depth})
         .front();
