@@ -16,8 +16,8 @@ struct SolidTriangle {
   SolidFace face = SolidFace::inside;
 };
 
-/// A closed mesh, oriented outwards. Its points come twice, first on the inside face, then in the same order on
-/// the outside face.
+/// A closed mesh, oriented outwards. Its points come twice, first on the inside face, then in the same order
+/// on the outside face.
 struct Solid {
   std::vector<Vec3> points = {};
   std::vector<Vec2> on_flat = {};  ///< of the points of one face: where they lie on the blank, mm
@@ -32,12 +32,15 @@ struct SolidOptions {
 
 /// What a blank is formed into.
 ///
-/// Returns   its metal: both faces and all edges, openings and letters cut through, bends round, pressed flats
-///           flat, flanges turned, hems and locks folded, laps outside of what they cover, the gap open. Where
-///           the form is known from the blank (walls that open flat, folded parts) from that alone; else
-///           places of the blank stand where its own map says. A sheet of no thickness gives both faces in one.
+/// Returns   its metal: both faces and all edges, openings and letters cut through, bends round, pressed
+/// flats
+///           flat, flanges turned, hems and locks folded, laps outside of what they cover, the gap open.
+///           Where the form is known from the blank (walls that open flat, folded parts) from that alone;
+///           else places of the blank stand where its own map says. A sheet of no thickness gives both faces
+///           in one.
 /// Errors    Refusal for options out of range, and where the outline of the blank touches itself.
-/// Accuracy  corners lie on the faces to 1e-9 of the size, of edges that are arcs on the flat within the chord
+/// Accuracy  corners lie on the faces to 1e-9 of the size, of edges that are arcs on the flat within the
+/// chord
 ///           error.
 /// Cost      some milliseconds, linear in openings.
 /// Source    docs/maths/solid.md.
@@ -45,7 +48,8 @@ struct SolidOptions {
 
 /// Where a place of the blank stands in the part's frame, so far from the inside face; by the same rules.
 using FormedSheet = std::function<Vec3(Vec2 flat, double depth)>;
-/// Errors  std::domain_error of a call for a place that is none of the blank's. The blank is kept by the caller.
+/// Errors  std::domain_error of a call for a place that is none of the blank's. The blank is kept by the
+/// caller.
 [[nodiscard]] FormedSheet formed_sheet(const Blank& blank, const Formed& formed, double share = 1);
 
 /// mm3; exact for the mesh.

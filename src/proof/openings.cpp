@@ -159,6 +159,27 @@ double FormedWall::aside(const FlatPanel& panel, double u, Vec2 p) const {
   return cross(direction(panel.heading(u)), p - panel.base(u));
 }
 
+namespace {
+
+// Where a function that is all but linear, and known at two places on either side, is 0.
+double crossing(const std::function<double(double)>& f, double from, double at_from, double to,
+                double at_to) {
+  double u = from, v = to, fu = at_from, fv = at_to;
+  for (int i = 0; i < 6 && fv != fu; ++i) {
+    const double w = v - fv * (v - u) / (fv - fu);
+    if (!(w >= from && w <= to)) break;
+    if (std::abs(w - v) <= 4 * within::digit * std::max(std::abs(w), std::abs(to - from))) return w;
+    u = v;
+    fu = fv;
+    v = w;
+    fv = f(w);
+    if (fv == 0) return v;
+  }
+  return root(f, from, to);
+}
+
+}  // namespace
+
 // The stretch whose first and last ruling have the point between them, and of several the one on whose metal
 // it lies.
 std::optional<FormedWall::Place> FormedWall::place_of(Vec2 p) const {
@@ -170,11 +191,14 @@ std::optional<FormedWall::Place> FormedWall::place_of(Vec2 p) const {
     const Stretch& stretch = stretches_[k];
     const double a = cross(stretch.from_way, p - stretch.from_base);
     const double b = cross(stretch.to_way, p - stretch.to_base);
-    if (a * b > 0) continue;
+    // On a line between two stretches rounding may put it within neither.
+    const double near = within::rounding * (norm(p - stretch.from_base) + norm(p - stretch.to_base));
+    if (a * b > 0 && std::min(std::abs(a), std::abs(b)) > near) continue;
     const FlatPanel& f = *panels_[stretch.panel].flat;
-    const double u = a == 0   ? stretch.from
-                     : b == 0 ? stretch.to
-                              : root([&](double v) { return aside(f, v, p); }, stretch.from, stretch.to);
+    const double u = std::abs(a) <= near ? stretch.from
+                     : std::abs(b) <= near
+                         ? stretch.to
+                         : crossing([&](double v) { return aside(f, v, p); }, stretch.from, a, stretch.to, b);
     const Vec2 base = f.base(u);
     const double s = dot(p - base, direction(f.heading(u)));
     const double length = norm(f.top(u) - base);

@@ -1,5 +1,5 @@
-// Walls that forming stretches: places of the blank by its own map, the wall as it is asked for; and ways between.
-// docs/maths/solid.md (10)-(13).
+// Walls that forming stretches: places of the blank by its own map, the wall as it is asked for; and ways
+// between. docs/maths/solid.md (10)-(13).
 #include <algorithm>
 #include <array>
 #include <memory>
@@ -43,7 +43,8 @@ struct Polynomials {
 // A patch of the blank as polynomials in both parameters, of as many terms as count.
 class PatchFlat {
  public:
-  PatchFlat(const StretchPatch& p, const Square& cosine, double size) : from_{p.u_from, p.v_from}, to_{p.u_to, p.v_to} {
+  PatchFlat(const StretchPatch& p, const Square& cosine, double size)
+      : from_{p.u_from, p.v_from}, to_{p.u_to, p.v_to} {
     std::array<std::array<Vec2, n>, n> rows{};
     for (size_t i = 0; i < n; ++i) {
       for (size_t j = 0; j < n; ++j) {
@@ -116,20 +117,11 @@ BothWays both_of(const StretchedPiece& piece, const Blank& b) {
   auto patches = std::make_shared<std::vector<PatchFlat>>();
   for (const StretchPatch& p : b.patches) patches->emplace_back(p, cosine, s.size);
   w.flat_within = [patches](double u, double v) {
-    const auto found = std::find_if(patches->begin(), patches->end() - 1, [&](const auto& p) { return p.has(u, v); });
+    const auto found =
+        std::find_if(patches->begin(), patches->end() - 1, [&](const auto& p) { return p.has(u, v); });
     return found->at(u, v);
   };
-  w.space_within = [point = s.point, tip = s](double u, double v) {
-    SurfacePoint p = point(u, v);
-    // A point has no ways along it: those of beside it.
-    const double beside = off_point(tip, u, v);
-    if (beside != v) {
-      const SurfacePoint q = point(u, beside);
-      p.du = q.du;
-      p.dv = q.dv;
-    }
-    return p;
-  };
+  w.space_within = s.point;
   return w;
 }
 
@@ -142,7 +134,8 @@ BothWays both_of_flight(const Blank& b, const Form& f) {
   auto rates = std::make_shared<std::vector<Rates>>();
   for (const FlatPanel& p : *panels) {
     w.us.push_back(p.from);
-    rates->push_back({p.base_x.derivative(), p.base_y.derivative(), p.top_x.derivative(), p.top_y.derivative()});
+    rates->push_back(
+        {p.base_x.derivative(), p.base_y.derivative(), p.top_x.derivative(), p.top_y.derivative()});
   }
   w.us.push_back(panels->back().to);
   w.vs = {0, 1};
@@ -186,7 +179,8 @@ Vec3 rotated(Vec3 turn, Vec3 w) {
   const double angle = norm(turn);
   if (angle == 0) return w;
   const Vec3 axis = 1 / angle * turn;
-  return std::cos(angle) * w + std::sin(angle) * cross(axis, w) + ((1 - std::cos(angle)) * dot(axis, w)) * axis;
+  return std::cos(angle) * w + std::sin(angle) * cross(axis, w) +
+         ((1 - std::cos(angle)) * dot(axis, w)) * axis;
 }
 
 // The turn that brings one frame upon the other, in the first one's own ways.
@@ -200,13 +194,16 @@ Vec3 turn_between(const Lies& a, const Lies& b) {
 class CurvedSheet {
  public:
   CurvedSheet(BothWays w, const Mapping& mapping)
-      : w_(std::move(w)), share_(mapping.options.share), half_(mapping.blank->thickness / 2),
+      : w_(std::move(w)),
+        share_(mapping.options.share),
+        half_(mapping.blank->thickness / 2),
         sense_(mapping.blank->face_up == Face::inside ? -1 : 1) {
     us_ = levels(true, mapping.options);
     vs_ = levels(false, mapping.options);
-    for (const double u : places(us_)) {
-      for (const double v : places(vs_)) looks_.push_back({w_.flat(u, v).at, u, v});
+    for (const double u : places(w_.us)) {
+      for (const double v : places(w_.vs)) looks_.push_back({w_.flat(u, v).at, u, v});
     }
+    point_ = plane().point;
     if (share_ < 1) lay_spine();
   }
 
@@ -218,40 +215,81 @@ class CurvedSheet {
       return norm(a.on_flat - p) < norm(b.on_flat - p);
     });
     double u = nearest->u, v = nearest->v;
-    for (int i = 0; i < 40; ++i) {
+    double off = norm(p - w_.flat(u, v).at);
+    for (int i = 0; i < 40 && off > within::exact * w_.size; ++i) {
       const FlatPoint f = w_.flat(u, v);
-      const Vec2 off = p - f.at;
       const FlatMatrix m = undone(f);
-      const double du = m.x.x * off.x + m.y.x * off.y, dv = m.x.y * off.x + m.y.y * off.y;
-      if (!std::isfinite(du + dv)) break;
-      u += du;
-      v += dv;
-      if (norm(off) <= within::exact * w_.size) break;
+      const Vec2 by = (p - f.at).x * m.x + (p - f.at).y * m.y;
+      if (!std::isfinite(by.x + by.y)) break;
+      // No farther than a third of the wall at a time, and never away.
+      double share = 1 / std::max({1.0, 3 * std::abs(by.x) / wide(), 3 * std::abs(by.y) / high()});
+      double next = norm(p - w_.flat(u + share * by.x, v + share * by.y).at);
+      for (int k = 0; k < 8 && !(next < off); ++k) {
+        share /= 2;
+        next = norm(p - w_.flat(u + share * by.x, v + share * by.y).at);
+      }
+      if (!(next < off)) break;
+      u += share * by.x;
+      v += share * by.y;
+      off = next;
     }
+    // At a point of the wall any u will do.
+    if (norm(w_.flat(u, v).du) * wide() <= within::little * w_.size)
+      u = std::clamp(u, w_.us.front(), w_.us.back());
     return {u, v, 0};
   }
 
-  // The straight way on the flat crosses the line of one parameter.
-  [[nodiscard]] FlatCorner crossing(const FlatCorner& a, const FlatCorner& z, double level, bool along_u) const {
-    const double from = along_u ? a.of.x : a.of.y, to = along_u ? z.of.x : z.of.y;
-    double share = (level - from) / (to - from);
-    double other = along_u ? a.of.y + share * (z.of.y - a.of.y) : a.of.x + share * (z.of.x - a.of.x);
-    const Vec2 way = z.at - a.at;
-    for (int i = 0; i < 12; ++i) {
-      const FlatPoint f = along_u ? w_.flat(level, other) : w_.flat(other, level);
-      const Vec2 off = a.at + share * way - f.at;
-      if (norm(off) <= within::exact * w_.size) break;
-      const Vec2 d = along_u ? f.dv : f.du;
-      const double det = cross(d, way);
-      if (det == 0) break;
-      other += cross(off, way) / det;
-      share = std::clamp(share + cross(off, d) / det, 0.0, 1.0);
+  // Where an arc of the flat crosses a line of one parameter, by secants from a place near it.
+  [[nodiscard]] std::optional<OnArc> on_arc(const Arc& arc, double about, double level, bool along_u) const {
+    const auto off = [&](double along) {
+      const Vec3 of = parameters(point_at(arc, along));
+      return (along_u ? of.x : of.y) - level;
+    };
+    double before = about, at = about + within::little * arc.length;
+    double was = off(before), now = off(at);
+    for (int i = 0; i < 12 && now != was; ++i) {
+      const double next = std::clamp(at - now * (at - before) / (now - was), 0.0, arc.length);
+      before = at;
+      was = now;
+      at = next;
+      now = off(at);
+      if (std::abs(now) > within::exact * (along_u ? wide() : high())) continue;
+      const Vec2 p = point_at(arc, at);
+      Vec3 of = parameters(p);
+      (along_u ? of.x : of.y) = level;
+      return OnArc{at, {p, of}, true};
     }
-    return {a.at + share * way, along_u ? Vec3{level, other, 0} : Vec3{other, level, 0}};
+    return std::nullopt;
+  }
+  [[nodiscard]] ParameterPlane plane() const {
+    const FlatPoint middle = w_.flat((w_.us.front() + w_.us.back()) / 2, (w_.vs.front() + w_.vs.back()) / 2);
+    const double x = (cross(middle.du, middle.dv) > 0 ? 1 : -1) * static_cast<double>(us_.size()) / wide();
+    const double y = static_cast<double>(vs_.size()) / high();
+    ParameterPlane p;
+    p.place = [x, y](Vec3 of) { return Vec2{x * of.x, y * of.y}; };
+    p.on_flat = [w = w_](Vec3 of) { return w.flat(of.x, of.y).at; };
+    // Where the lines across have no distance.
+    const auto pointed = [&](double v) {
+      return norm(w_.flat(us_[us_.size() / 2], v).du) * wide() < within::little * w_.size;
+    };
+    const double low = pointed(w_.vs.front()) ? w_.vs.front() : -HUGE_VAL;
+    const double top = pointed(w_.vs.back()) ? w_.vs.back() : HUGE_VAL;
+    const double near = within::little * within::little * high();
+    p.point = [low, top, near](Vec3 of) { return of.y <= low + near ? 1 : of.y >= top - near ? 2 : 0; };
+    return p;
+  }
+  static FlatCorner crossing(const FlatCorner& a, const FlatCorner& z, double level, bool along_u) {
+    const double from = along_u ? a.of.x : a.of.y, to = along_u ? z.of.x : z.of.y;
+    const double share = (level - from) / (to - from);
+    Vec3 of = a.of + share * (z.of - a.of);
+    (along_u ? of.x : of.y) = level;
+    return {a.at + share * (z.at - a.at), of};
   }
 
   [[nodiscard]] Stood place(const FlatCorner& c) const {
-    const Lies f = share_ == 1 ? lies(c.of.x, c.of.y) : part_way(c.of.x, c.of.y);
+    // A point of the wall has one normal, whichever way it is come to.
+    const double u = point_ && point_(c.of) != 0 ? (w_.us.front() + w_.us.back()) / 2 : c.of.x;
+    const Lies f = share_ == 1 ? lies(u, c.of.y) : part_way(u, c.of.y);
     return {f.at - half_ * f.normal, f.normal};
   }
 
@@ -261,31 +299,35 @@ class CurvedSheet {
     double u = 0, v = 0;
   };
 
-  // As many looks as the lines are, a few more in between.
-  static std::vector<double> places(const std::vector<double>& lines) {
+  // A few along each stretch.
+  static std::vector<double> places(const std::vector<double>& breaks) {
     std::vector<double> all;
-    for (size_t i = 0; i + 1 < lines.size(); ++i) {
-      for (const double share : {0.05, 0.5, 0.95}) all.push_back(lines[i] + share * (lines[i + 1] - lines[i]));
+    for (size_t i = 0; i + 1 < breaks.size(); ++i) {
+      for (const double share : {0.02, 0.25, 0.5, 0.75, 0.98})
+        all.push_back(breaks[i] + share * (breaks[i + 1] - breaks[i]));
     }
     return all;
   }
 
   [[nodiscard]] Lies lies(double u, double v) const {
-    const double a = std::clamp(u, w_.us.front(), w_.us.back()), b = std::clamp(v, w_.vs.front(), w_.vs.back());
-    const FlatPoint f = w_.flat_within(a, off(a, b));
-    const SurfacePoint p = w_.space_within(a, b);
+    const double a = std::clamp(u, w_.us.front(), w_.us.back()),
+                 b = std::clamp(v, w_.vs.front(), w_.vs.back());
+    const SurfacePoint at = w_.space_within(a, b);
+    const FlatPoint f = w_.flat_within(a, off_tips(b));
+    const SurfacePoint p = w_.space_within(a, off_tips(b));
     const FlatMatrix m = undone(f);
     const Vec3 x = m.x.x * p.du + m.x.y * p.dv, y = m.y.x * p.du + m.y.y * p.dv;
     const Vec3 normal = w_.outwards * unit(cross(p.du, p.dv));
-    // Of the two the nearest pair that is square: both turned by one angle. The flat shows one face or the other.
+    // Of the two the nearest pair that is square: both turned by one angle. The flat shows one face or the
+    // other.
     const Vec3 up = sense_ * normal;
     const Vec3 e = unit(x), g = cross(up, e);
     const double turn = std::atan2(dot(x, g) - dot(y, e), dot(x, e) + dot(y, g));
     const Vec3 ex = std::cos(turn) * e + std::sin(turn) * g;
-    return {p.at + (u - a) * p.du + (v - b) * p.dv, ex, cross(up, ex), normal};
+    return {at.at + (u - a) * at.du + (v - b) * at.dv, ex, cross(up, ex), normal};
   }
-  // At a point of the wall its map turns in a place.
-  [[nodiscard]] double off(double, double v) const {
+  // Where the wall comes to a point nothing has a length along it, and beside it stands for it.
+  [[nodiscard]] double off_tips(double v) const {
     const double whole = w_.vs.back() - w_.vs.front();
     return std::clamp(v, w_.vs.front() + within::little * whole, w_.vs.back() - within::little * whole);
   }
@@ -316,7 +358,8 @@ class CurvedSheet {
     for (const double u : us_) spine_.push_back(knot(u));
     const size_t middle = spine_.size() / 2;
     spine_[middle].part_way = spine_[middle].whole;
-    for (size_t i = middle; i + 1 < spine_.size(); ++i) spine_[i + 1].part_way = stepped(spine_[i], spine_[i + 1]);
+    for (size_t i = middle; i + 1 < spine_.size(); ++i)
+      spine_[i + 1].part_way = stepped(spine_[i], spine_[i + 1]);
     for (size_t i = middle; i > 0; --i) spine_[i - 1].part_way = stepped(spine_[i], spine_[i - 1]);
   }
   [[nodiscard]] Lies stepped(const Knot& from, const Knot& to) const {
@@ -364,13 +407,17 @@ class CurvedSheet {
     looks.push_back(others.front());
     looks.push_back(others.back());
     std::vector<double> all;
-    const auto at = [&](double level, double other) { return along_u ? lies(level, other) : lies(other, level); };
+    const auto at = [&](double level, double other) {
+      return along_u ? lies(level, other) : lies(other, level);
+    };
     const std::function<void(double, double, int)> add = [&](double from, double to, int depth) {
       const double middle = (from + to) / 2;
       bool near = true;
       for (const double other : looks) {
         const Lies a = at(from, other), b = at(middle, other), c = at(to, other);
-        const auto apart = [](const Lies& p, const Lies& q) { return std::atan2(norm(cross(p.normal, q.normal)), dot(p.normal, q.normal)); };
+        const auto apart = [](const Lies& p, const Lies& q) {
+          return std::atan2(norm(cross(p.normal, q.normal)), dot(p.normal, q.normal));
+        };
         const double turn = apart(a, b) + apart(b, c);
         near = near && near_enough(norm(c.at - a.at) + turn * half_, turn, options);
       }
@@ -386,7 +433,11 @@ class CurvedSheet {
     return all;
   }
 
+  [[nodiscard]] double wide() const { return w_.us.back() - w_.us.front(); }
+  [[nodiscard]] double high() const { return w_.vs.back() - w_.vs.front(); }
+
   BothWays w_;
+  std::function<int(Vec3)> point_;
   double share_, half_, sense_;
   std::vector<double> us_, vs_;
   std::vector<Look> looks_;
@@ -397,13 +448,26 @@ class CurvedSheet {
 SheetMap curved_map(BothWays w, const Mapping& mapping) {
   const auto sheet = std::make_shared<const CurvedSheet>(std::move(w), mapping);
   SheetMap map;
-  map.part = [](Vec2) { return size_t{0}; };
+  map.part = [](Vec2) { return std::optional(size_t{0}); };
   map.parameters = [sheet](Vec2 p) { return sheet->parameters(p); };
   map.place = [sheet](const FlatCorner& c, size_t) { return sheet->place(c); };
-  map.lines.push_back({[](const FlatCorner& c) { return c.of.x; }, sheet->us(),
-                       [sheet](const FlatCorner& a, const FlatCorner& z, double u) { return sheet->crossing(a, z, u, true); }});
-  map.lines.push_back({[](const FlatCorner& c) { return c.of.y; }, sheet->vs(),
-                       [sheet](const FlatCorner& a, const FlatCorner& z, double v) { return sheet->crossing(a, z, v, false); }});
+  map.plane = sheet->plane();
+  // Beyond the ends it goes on straight: nothing is cut there.
+  const auto lines = [sheet](const std::vector<double>& all, bool along_u) {
+    CutLines l;
+    l.value = [along_u](const FlatCorner& c) { return along_u ? c.of.x : c.of.y; };
+    l.levels.assign(all.begin() + 1, all.end() - 1);
+    l.near = within::beside * (all.back() - all.front());
+    l.crossing = [along_u](const FlatCorner& a, const FlatCorner& z, double level) {
+      return CurvedSheet::crossing(a, z, level, along_u);
+    };
+    l.on_arc = [sheet, along_u](const Arc& arc, double about, double level) {
+      return sheet->on_arc(arc, about, level, along_u);
+    };
+    return l;
+  };
+  map.lines.push_back(lines(sheet->us(), true));
+  map.lines.push_back(lines(sheet->vs(), false));
   return map;
 }
 

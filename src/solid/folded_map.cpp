@@ -17,11 +17,12 @@ struct Stand {
 
 // A zone as it lies on the flat, and what it is bent to.
 struct Bent {
-  size_t from = 0, to = 0;  // faces
-  Vec2 at, along, across;   // at its first tangent line
-  double length = 0;        // of that line
-  double sense = 1;         // 1: the inside face is concave
-  double depth = 0;         // of the neutral layer from the inside face
+  size_t from = 0, to = 0;   // faces
+  Vec2 at, along, across;    // at its first tangent line
+  double length = 0;         // of that line
+  double low = 0, high = 0;  // along it, where the second one begins and ends
+  double sense = 1;          // 1: the inside face is concave
+  double depth = 0;          // of the neutral layer from the inside face
   FoldProfile whole, part_way;
 
   [[nodiscard]] double across_to(Vec2 p) const { return dot(p - at, across); }
@@ -30,7 +31,8 @@ struct Bent {
     const Vec3 m = s.way(across);
     const Vec3 up = Vec3{} - sense * s.normal;
     const Vec3 normal = std::cos(q.turn) * s.normal + (sense * std::sin(q.turn)) * m;
-    return {s.point(at).on(depth) + dot(p - at, along) * s.way(along) + q.place.x * m + q.place.y * up - depth * normal,
+    return {s.point(at).on(depth) + dot(p - at, along) * s.way(along) + q.place.x * m + q.place.y * up -
+                depth * normal,
             normal};
   }
   [[nodiscard]] Stand beyond(const Stand& s) const {
@@ -48,10 +50,17 @@ struct Bent {
     b.left = dot(across, left_of(along)) > 0 ? onwards : Vec3{} - onwards;
     return b;
   }
-  // On the flat: the way from it to a point, 0 within it.
-  [[nodiscard]] double distance_to(Vec2 p) const {
-    const double x = dot(p - at, along), y = across_to(p);
-    return std::hypot(std::max({0.0, -x, x - length}), std::max({0.0, -y, y - whole.length()}));
+  // Between its tangent lines, prolonged, how far a place of the flat lies within its ends, which run
+  // straight from one line's to the other's.
+  [[nodiscard]] std::optional<double> within_ends(Vec2 p) const {
+    const double x = dot(p - at, along), y = across_to(p), width = whole.length();
+    if (y <= 0 || y >= width) return std::nullopt;
+    return std::min(x - y / width * low, length + y / width * (high - length) - x);
+  }
+  // Far enough within them: they need not be straight and may lie over a neighbour's.
+  [[nodiscard]] bool surely_has(Vec2 p) const {
+    const auto in = within_ends(p);
+    return in && *in > std::min(length / 4, whole.length());
   }
 };
 
@@ -67,7 +76,8 @@ FoldProfile profile_of(const Blank& b, const BentZone& zone, size_t number, doub
     profile.add(width, share * turn);
     return profile;
   }
-  std::sort(hits.begin(), hits.end(), [](const Fold* x, const Fold* y) { return std::abs(x->u) < std::abs(y->u); });
+  std::sort(hits.begin(), hits.end(),
+            [](const Fold* x, const Fold* y) { return std::abs(x->u) < std::abs(y->u); });
   const auto at = [&](size_t i) { return std::abs(hits[i]->u) / turn * width; };
   double done = 0;
   for (size_t i = 0; i < hits.size(); ++i) {
@@ -96,6 +106,8 @@ Bent bent(const Blank& b, size_t number, double share) {
   if (beyond < 0) made.across = Vec2{} - made.across;
   made.sense = z.turned.radians() >= 0 ? 1 : -1;
   made.depth = (made.sense > 0 ? z.neutral_factor : 1 - z.neutral_factor) * b.thickness;
+  made.low = dot(z.b_from - z.a_from, made.along);
+  made.high = dot(z.b_to - z.a_from, made.along);
   const double width = std::max(0.0, made.across_to(z.b_from));
   made.whole = profile_of(b, z, number, width, 1);
   made.part_way = profile_of(b, z, number, width, share);
@@ -114,6 +126,7 @@ struct BentUp {
   std::vector<Stand> stands;
   std::vector<Bent> zones;
   std::vector<Outline> faces;
+  std::vector<Rectangle> boxes;  // about them, upright
 };
 
 Stand stand_of(const FlatFace& flat, const BodyFace& face, bool inside_up) {
@@ -156,24 +169,35 @@ void bend_up(BentUp& made, const Blank& b, const Body& body) {
 SheetMap folded_map(const Mapping& mapping) {
   const Blank& b = *mapping.blank;
   auto made = std::make_shared<BentUp>();
-  for (size_t i = 0; i < b.folding->zones.size(); ++i) made->zones.push_back(bent(b, i, mapping.options.share));
+  for (size_t i = 0; i < b.folding->zones.size(); ++i)
+    made->zones.push_back(bent(b, i, mapping.options.share));
   for (const FlatFace& face : b.folding->faces) made->faces.push_back(face.outline());
+  for (const Outline& face : made->faces) made->boxes.push_back(upright_box(face));
   bend_up(*made, b, *mapping.formed->body);
 
   SheetMap map;
+  map.folded = true;
   map.parameters = [](Vec2) { return Vec3{}; };
-  // Faces first, then zones.
-  map.part = [made](Vec2 p) {
-    size_t nearest = 0;
-    double least = HUGE_VAL;
-    const auto look = [&](size_t number, double distance) {
-      if (distance >= least) return;
-      least = distance;
-      nearest = number;
-    };
-    for (size_t i = 0; i < made->zones.size(); ++i) look(made->faces.size() + i, made->zones[i].distance_to(p));
-    for (size_t i = 0; i < made->faces.size() && least > 0; ++i) look(i, std::max(0.0, outside(made->faces[i], p)));
-    return nearest;
+  map.faces = made->faces.size();
+  map.parts = map.faces + made->zones.size();
+  map.part = [made](Vec2 p) -> std::optional<size_t> {
+    const size_t faces = made->faces.size();
+    for (size_t i = 0; i < faces; ++i) {
+      const Rectangle& box = made->boxes[i];
+      const Vec2 in = p - box.corner;
+      if (in.x >= 0 && in.y >= 0 && in.x <= box.width && in.y <= box.height && contains(made->faces[i], p))
+        return i;
+    }
+    for (size_t i = 0; i < made->zones.size(); ++i) {
+      if (made->zones[i].surely_has(p)) return faces + i;
+    }
+    return std::nullopt;
+  };
+  map.off_part = [made](Vec2 p, size_t part) {
+    const size_t faces = made->faces.size();
+    if (part < faces) return std::optional(std::max(0.0, outside(made->faces[part], p)));
+    const auto in = made->zones[part - faces].within_ends(p);
+    return in ? std::optional(std::max(0.0, -*in)) : std::nullopt;
   };
   map.place = [made](const FlatCorner& c, size_t part) {
     if (part < made->faces.size()) return made->stands[part].point(c.at);
@@ -183,6 +207,7 @@ SheetMap folded_map(const Mapping& mapping) {
   for (const Bent& zone : made->zones) {
     CutLines lines;
     lines.levels = zone.whole.cuts(b.thickness, mapping.options);
+    lines.near = within::beside * b.size;
     lines.value = [zone](const FlatCorner& c) { return zone.across_to(c.at); };
     lines.crossing = [zone](const FlatCorner& x, const FlatCorner& y, double level) {
       const double from = zone.across_to(x.at);

@@ -15,14 +15,15 @@ struct FoldLine {
 };
 
 // Straight lines side by side.
-CutLines straight_lines(const FoldLine& line, std::vector<double> levels, const SheetMap& map) {
+CutLines straight_lines(const FoldLine& line, std::vector<double> levels, double size) {
   CutLines lines;
+  lines.near = within::beside * size;
   lines.levels = std::move(levels);
   lines.value = [line](const FlatCorner& c) { return line.beyond(c.at); };
-  lines.crossing = [line, parameters = map.parameters](const FlatCorner& a, const FlatCorner& z, double level) {
+  lines.crossing = [line](const FlatCorner& a, const FlatCorner& z, double level) {
     const double from = line.beyond(a.at);
     const Vec2 at = a.at + (level - from) / (line.beyond(z.at) - from) * (z.at - a.at);
-    return FlatCorner{at, parameters(at)};
+    return FlatCorner{at, not_looked_for};
   };
   return lines;
 }
@@ -38,21 +39,24 @@ struct RoundFolds {
     if (beyond <= start) return {beyond, depth};
     const FoldProfile::At q = profile.at(beyond - start);
     const double off = sense * (depth - neutral);
-    return {start + q.place.x - off * std::sin(q.turn), neutral + sense * (q.place.y + off * std::cos(q.turn))};
+    return {start + q.place.x - off * std::sin(q.turn),
+            neutral + sense * (q.place.y + off * std::cos(q.turn))};
   }
 };
 
-std::vector<double> cuts_of(const RoundFolds& folds, const FoldProfile& whole, double thickness, const SolidOptions& o) {
+std::vector<double> cuts_of(const RoundFolds& folds, const FoldProfile& whole, double thickness,
+                            const SolidOptions& o) {
   std::vector<double> levels;
   for (const double along : whole.cuts(thickness, o)) levels.push_back(folds.start + along);
   return levels;
 }
 
-// Of a sheet folded back upon itself the neutral layer cannot be bent more sharply than this, of its thickness.
+// Of a sheet folded back upon itself the neutral layer cannot be bent more sharply than this, of its
+// thickness.
 constexpr double sharpest = 0.6;
 
 // (8): hems and locks.
-FlatFold hem_of(const Mapping& mapping, const SheetMap& map, const EdgeTab& tab) {
+FlatFold hem_of(const Mapping& mapping, const EdgeTab& tab) {
   const Blank& b = *mapping.blank;
   const Vec2 from = tab.arcs.front().start, to = end_of(tab.arcs.back());
   const Vec2 way = 1 / norm(to - from) * (to - from);
@@ -61,8 +65,8 @@ FlatFold hem_of(const Mapping& mapping, const SheetMap& map, const EdgeTab& tab)
   std::vector<const Fold*> own;
   for (const Fold& fold : b.folds) {
     const Vec2 middle = 0.5 * (fold.from + fold.to);
-    if (fold.hem && std::abs(cross(way, fold.to - fold.from)) <= within::beside * b.size && line.along(middle) > 0 &&
-        line.along(middle) < line.length && std::abs(line.beyond(middle)) <= width)
+    if (fold.hem && std::abs(cross(way, fold.to - fold.from)) <= within::beside * b.size &&
+        line.along(middle) > 0 && line.along(middle) < line.length && std::abs(line.beyond(middle)) <= width)
       own.push_back(&fold);
   }
   const auto beyond = [&](const Fold* f) { return line.beyond(f->from); };
@@ -91,9 +95,10 @@ FlatFold hem_of(const Mapping& mapping, const SheetMap& map, const EdgeTab& tab)
     done = start + pi * radius;
   }
   FlatFold fold;
-  fold.lines = straight_lines(line, cuts_of(folds, whole, b.thickness, mapping.options), map);
+  fold.lines = straight_lines(line, cuts_of(folds, whole, b.thickness, mapping.options), b.size);
   fold.has = [line, start = folds.start, width](Vec2 p) {
-    return line.along(p) > 0 && line.along(p) < line.length && line.beyond(p) > start && line.beyond(p) < width;
+    return line.along(p) > 0 && line.along(p) < line.length && line.beyond(p) > start &&
+           line.beyond(p) < width;
   };
   fold.folded = [line, folds](const Within& w) {
     const double before = line.beyond(w.at);
@@ -104,18 +109,19 @@ FlatFold hem_of(const Mapping& mapping, const SheetMap& map, const EdgeTab& tab)
 }
 
 // (9): the lap comes to lie upon what it covers.
-FlatFold lap_of(const Mapping& mapping, const SheetMap& map, const Seam& seam) {
+FlatFold lap_of(const Mapping& mapping, const Seam& seam) {
   const Blank& b = *mapping.blank;
   const Element& at = seam.lap_on == SeamEdge::start ? b.elements.front() : b.elements.back();
   const Element& other = b.elements[b.elements.size() / 2];
   const Vec2 way = 1 / norm(at.top - at.base) * (at.top - at.base);
   FoldLine line{at.base, way, left_of(way), norm(at.top - at.base)};
   if (line.beyond(0.5 * (other.base + other.top)) > 0) line.out = Vec2{} - line.out;
-  constexpr double room = 0.02;  // of the thickness, between the two
-  constexpr double ramp = 4;     // thicknesses long
-  const double reach = ramp * b.thickness, rise = (1 + room) * b.thickness * mapping.options.share;
+  // Between the two, so that chords of neither reach into the other.
+  const double room = std::max(0.02 * b.thickness, 2 * mapping.options.chord_error);
+  constexpr double ramp = 4;  // thicknesses long
+  const double reach = ramp * b.thickness, rise = (b.thickness + room) * mapping.options.share;
   FlatFold fold;
-  fold.lines = straight_lines(line, {-reach, -0.75 * reach, -0.5 * reach, -0.25 * reach, 0}, map);
+  fold.lines = straight_lines(line, {-reach, -0.75 * reach, -0.5 * reach, -0.25 * reach, 0}, b.size);
   fold.has = [line, reach](Vec2 p) { return line.beyond(p) > -reach; };
   fold.folded = [line, reach, rise](const Within& w) {
     const double x = std::clamp(line.beyond(w.at) / reach + 1, 0.0, 1.0);
@@ -125,9 +131,11 @@ FlatFold lap_of(const Mapping& mapping, const SheetMap& map, const Seam& seam) {
 }
 
 // (8) along an edge that need not be straight.
-FlatFold turned_end(const Mapping& mapping, const SheetMap& map, const TurnedEnd& end, const Edge& edge) {
+FlatFold turned_end(const Mapping& mapping, const TurnedEnd& end, const Edge& edge) {
   const Blank& b = *mapping.blank;
-  const double turn = end.turned.radians(), radius = b.thickness;
+  // A lap goes round within it.
+  const bool lapped = mapping.formed->seam && mapping.formed->seam->lap;
+  const double turn = end.turned.radians(), radius = (lapped ? 3 : 1) * b.thickness;
   RoundFolds folds;
   FoldProfile whole;
   const double zone = std::min(turn * radius, end.width);
@@ -139,11 +147,12 @@ FlatFold turned_end(const Mapping& mapping, const SheetMap& map, const TurnedEnd
   const auto beyond = [arcs = edge.arcs, width = end.width](Vec2 p) { return width - distance(arcs, p); };
   FlatFold fold;
   fold.lines.levels = cuts_of(folds, whole, b.thickness, mapping.options);
+  fold.lines.near = within::beside * b.size;
   fold.lines.value = [beyond](const FlatCorner& c) { return beyond(c.at); };
-  fold.lines.crossing = [beyond, parameters = map.parameters](const FlatCorner& a, const FlatCorner& z, double level) {
+  fold.lines.crossing = [beyond](const FlatCorner& a, const FlatCorner& z, double level) {
     const double share = root([&](double t) { return beyond(a.at + t * (z.at - a.at)) - level; }, 0, 1);
     const Vec2 at = a.at + share * (z.at - a.at);
-    return FlatCorner{at, parameters(at)};
+    return FlatCorner{at, not_looked_for};
   };
   fold.has = [beyond, start = folds.start](Vec2 p) { return beyond(p) > start; };
   fold.folded = [beyond, folds, arcs = edge.arcs, width = end.width](const Within& w) {
@@ -169,17 +178,17 @@ FlatFold turned_end(const Mapping& mapping, const SheetMap& map, const TurnedEnd
 
 }  // namespace
 
-std::vector<FlatFold> folds_of(const Mapping& mapping, const SheetMap& map) {
+std::vector<FlatFold> folds_of(const Mapping& mapping) {
   const Blank& b = *mapping.blank;
   const Formed& formed = *mapping.formed;
   std::vector<FlatFold> folds;
   if (formed.seam && formed.seam->lap && b.thickness > 0 && !b.elements.empty() && formed.wall())
-    folds.push_back(lap_of(mapping, map, *formed.seam));
+    folds.push_back(lap_of(mapping, *formed.seam));
   for (const TurnedEnd& end : formed.turned_ends) {
-    if (const Edge* e = edge(b, end.edge)) folds.push_back(turned_end(mapping, map, end, *e));
+    if (const Edge* e = edge(b, end.edge)) folds.push_back(turned_end(mapping, end, *e));
   }
   for (const EdgeTab& tab : b.tabs) {
-    if (tab.kind != EdgeKind::lap && tab.arcs.size() == 3) folds.push_back(hem_of(mapping, map, tab));
+    if (tab.kind != EdgeKind::lap && tab.arcs.size() == 3) folds.push_back(hem_of(mapping, tab));
   }
   return folds;
 }

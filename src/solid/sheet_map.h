@@ -26,12 +26,29 @@ struct FlatFold {
   std::function<Within(const Within&)> folded = {};
 };
 
+/// The parameters of a corner of which they may not be needed.
+inline constexpr Vec3 not_looked_for{NAN, NAN, NAN};
+
+/// A sheet that is cut in the plane of its two parameters, for its lines are straight there alone.
+struct ParameterPlane {
+  std::function<Vec2(Vec3 parameters)> place = {};
+  std::function<Vec2(Vec3 parameters)> on_flat = {};
+  /// Which of the wall's points it is, where its lines run together: 0 for none.
+  std::function<int(Vec3 parameters)> point = {};
+};
+
 struct SheetMap {
+  std::optional<ParameterPlane> plane = {};
+  bool folded =
+      false;  ///< its lines each belong to a part of the sheet; else the first ones go all across it
   /// What a place is mapped by.
   std::function<Vec3(Vec2)> parameters = {};
   std::vector<CutLines> lines = {};
-  /// Of a triangle's middle the part of the sheet that it belongs to.
-  std::function<size_t(Vec2)> part = {};
+  /// The part of the sheet that a place belongs to; nothing where only its neighbours can tell.
+  std::function<std::optional<size_t>(Vec2)> part = {};
+  /// Whether it may belong to that part, and how far from it it lies.
+  std::function<std::optional<double>(Vec2, size_t part)> off_part = {};
+  size_t faces = 1, parts = 1;  ///< faces first, then bend zones
   std::function<Stood(const FlatCorner&, size_t part)> place = {};
 };
 
@@ -71,6 +88,6 @@ class FoldProfile {
 [[nodiscard]] SheetMap stretched_map(const Mapping& mapping);
 [[nodiscard]] SheetMap flight_map(const Mapping& mapping);
 /// Laps upon what they cover, flanges that are turned, hems and locked seams: one after the other.
-[[nodiscard]] std::vector<FlatFold> folds_of(const Mapping& mapping, const SheetMap& map);
+[[nodiscard]] std::vector<FlatFold> folds_of(const Mapping& mapping);
 
 }  // namespace juggler

@@ -60,7 +60,8 @@ namespace {
 // Triangles that know their neighbours: side k goes from corner k to the next.
 class Compact {
  public:
-  Compact(std::vector<Corners>& triangles, const std::vector<Vec2>& points) : t_(triangles), p_(points) {
+  Compact(std::vector<Corners>& triangles, const std::vector<Vec2>& points, const std::vector<double>& apart)
+      : t_(triangles), p_(points), apart_(apart) {
     next_.resize(t_.size(), {none, none, none});
     std::unordered_map<std::uint64_t, std::uint32_t> open;
     open.reserve(2 * t_.size());
@@ -68,26 +69,26 @@ class Compact {
       for (std::uint32_t k = 0; k < 3; ++k) {
         const std::uint32_t a = t_[i][k], b = t_[i][(k + 1) % 3];
         const auto other = open.find((std::uint64_t{b} << 32U) | a);
-        if (other == open.end()) {
+        if (other != open.end())
+          join(3 * i + k, other->second);
+        else
           open[(std::uint64_t{a} << 32U) | b] = 3 * i + k;
-          continue;
-        }
-        join(3 * i + k, other->second);
       }
     }
   }
 
   void turn_all() {
     std::vector<std::uint32_t> sides;
-    for (std::uint32_t s = 0; s < 3 * t_.size(); ++s) sides.push_back(s);
+    for (std::uint32_t s = 0; s < 3 * t_.size(); ++s) {
+      if (across(s) != none && s < across(s)) sides.push_back(s);
+    }
     while (!sides.empty()) {
       const std::uint32_t s = sides.back();
       sides.pop_back();
-      if (!turned(s)) continue;
-      const std::uint32_t i = s / 3, j = last_;
-      for (std::uint32_t k = 0; k < 3; ++k) {
-        sides.push_back(3 * i + k);
-        sides.push_back(3 * j + k);
+      const std::uint32_t other = across(s);
+      if (other == none || !turned(s, other)) continue;
+      for (const std::uint32_t t : {s / 3, other / 3}) {
+        for (std::uint32_t k = 0; k < 3; ++k) sides.push_back(3 * t + k);
       }
     }
   }
@@ -99,21 +100,27 @@ class Compact {
     next_[side / 3][side % 3] = other;
     if (other != none) next_[other / 3][other % 3] = side;
   }
-
-  // The cotangents of the two angles that look at a side add up to less than nought where they are over half a turn.
-  [[nodiscard]] double cotangent(std::uint32_t apex, std::uint32_t a, std::uint32_t b) const {
-    const Vec2 u = p_[a] - p_[apex], v = p_[b] - p_[apex];
-    return dot(u, v) / cross(u, v);
+  [[nodiscard]] double reach(std::uint32_t a, std::uint32_t b) const {
+    const Vec2 way = p_[b] - p_[a];
+    return std::sqrt(dot(way, way)) + std::abs(apart_[b] - apart_[a]);
+  }
+  // Its area over the square of its longest side; below 0 where it runs the other way round.
+  [[nodiscard]] double width(std::uint32_t a, std::uint32_t b, std::uint32_t c) const {
+    const Vec2 u = p_[b] - p_[a], v = p_[c] - p_[a], w = p_[c] - p_[b];
+    return cross(u, v) / std::max({dot(u, u), dot(v, v), dot(w, w)});
   }
 
-  bool turned(std::uint32_t side) {
-    const std::uint32_t other = across(side);
-    if (other == none) return false;
+  // Every turn makes what all sides reach over less, or a sliver wider, and none makes one thinner: so there
+  // is an end.
+  bool turned(std::uint32_t side, std::uint32_t other) {
+    constexpr double sliver = 1e-3;
     const std::uint32_t i = side / 3, k = side % 3, j = other / 3, m = other % 3;
     const std::uint32_t a = t_[i][k], b = t_[i][(k + 1) % 3], c = t_[i][(k + 2) % 3], d = t_[j][(m + 2) % 3];
-    if (!(cotangent(c, a, b) + cotangent(d, b, a) < -within::beside)) return false;
-    // Both new triangles must have the old ones' way round.
-    if (!(cross(p_[d] - p_[c], p_[b] - p_[c]) > 0 && cross(p_[a] - p_[c], p_[d] - p_[c]) > 0)) return false;
+    const double now = std::min(width(a, b, c), width(b, a, d));
+    const double then = std::min(width(c, d, b), width(d, c, a));
+    const bool wider = now < sliver && then > 2 * now;
+    const bool shorter = reach(c, d) < reach(a, b) * (1 - within::same) && then >= std::min(now, sliver);
+    if (!(then > within::same) || !(wider || shorter)) return false;
     const std::uint32_t bc = next_[i][(k + 1) % 3], ca = next_[i][(k + 2) % 3];
     const std::uint32_t ad = next_[j][(m + 1) % 3], db = next_[j][(m + 2) % 3];
     t_[i] = {c, d, b};
@@ -123,20 +130,20 @@ class Compact {
     join(3 * i + 2, bc);
     join(3 * j + 1, ca);
     join(3 * j + 2, ad);
-    last_ = j;
     return true;
   }
 
   std::vector<Corners>& t_;
   const std::vector<Vec2>& p_;
+  const std::vector<double>& apart_;
   std::vector<std::array<std::uint32_t, 3>> next_;  // the side across, 3 x triangle + number
-  std::uint32_t last_ = 0;
 };
 
 }  // namespace
 
-void make_compact(std::vector<Corners>& triangles, const std::vector<Vec2>& points) {
-  Compact(triangles, points).turn_all();
+void make_compact(std::vector<Corners>& triangles, const std::vector<Vec2>& points,
+                  const std::vector<double>& apart) {
+  Compact(triangles, points, apart).turn_all();
 }
 
 }  // namespace juggler

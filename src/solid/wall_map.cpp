@@ -8,81 +8,11 @@
 namespace juggler {
 namespace {
 
-struct Turning {
-  double from = 0, to = 0;  // in u
-  double turn = 0;
-};
-
 bool goes_left(const FlatPanel& p) {
   const double u = (p.from + p.to) / 2;
   const double step = within::little * (p.to - p.from);
   const Vec2 moved = p.base(u + step) + p.top(u + step) - p.base(u) - p.top(u);
   return cross(direction(p.heading(u)), moved) > 0;
-}
-
-// How fast the wall goes on there, on the flat.
-double width_per_u(const FlatPanel& p, double u) {
-  const double step = within::little * (p.to - p.from);
-  const double from = std::max(p.from, u - step), to = std::min(p.to, u + step);
-  return (norm(p.base(to) - p.base(from)) + norm(p.top(to) - p.top(from))) / 2 / (to - from);
-}
-
-// (4): what each hit turns, and over how much of the wall.
-std::vector<Turning> hits_of(const Blank& b, const std::vector<FlatPanel>& panels) {
-  const double sense = (b.face_up == Face::inside ? 1 : -1) * (goes_left(panels.front()) ? 1 : -1);
-  std::vector<Turning> hits;
-  for (const Fold& fold : b.folds) {
-    if (!fold.hit()) continue;
-    const double radius = b.thickness;  // of the neutral layer
-    const double half = fold.turned.radians() * radius / 2 / width_per_u(panel_at(panels, fold.u), fold.u);
-    hits.push_back({fold.u - half, fold.u + half, (fold.up ? sense : -sense) * fold.turned.radians()});
-  }
-  std::sort(hits.begin(), hits.end(), [](const Turning& x, const Turning& y) { return x.from < y.from; });
-  // Halfway to the next at most, and within the sheet.
-  const double first = panels.front().from, last = panels.back().to;
-  for (size_t i = 0; i < hits.size(); ++i) {
-    const double u = (hits[i].from + hits[i].to) / 2;
-    const double before = i == 0 ? 2 * (u - first) : u - (hits[i - 1].from + hits[i - 1].to) / 2;
-    const double after = i + 1 == hits.size() ? 2 * (last - u) : (hits[i + 1].from + hits[i + 1].to) / 2 - u;
-    const double most = 0.4 * std::min(before, after);
-    if (u - hits[i].from > most) hits[i] = {u - most, u + most, hits[i].turn};
-  }
-  return hits;
-}
-
-// The stretch of a panel, its normals turned as given at its ends.
-FlatPanel part_of(const FlatPanel& p, double from, double to, double turn_from, double turn_to) {
-  const auto again = [&](const Series& s) {
-    std::vector<double> values;
-    for (const double u : Series::nodes(from, to)) values.push_back(s(u));
-    return Series::fit(from, to, values);
-  };
-  std::vector<double> turns;
-  for (const double u : Series::nodes(from, to))
-    turns.push_back(turn_from + (turn_to - turn_from) * (u - from) / (to - from));
-  return {from, to, again(p.base_x), again(p.base_y), again(p.top_x), again(p.top_y), again(p.heading),
-          Series::fit(from, to, turns)};
-}
-
-// Turned at the hits alone.
-std::vector<FlatPanel> pressed(const std::vector<FlatPanel>& panels, const std::vector<Turning>& hits) {
-  std::vector<double> breaks;
-  for (const FlatPanel& p : panels) breaks.push_back(p.from);
-  for (const Turning& hit : hits) breaks.insert(breaks.end(), {hit.from, hit.to});
-  breaks.push_back(panels.back().to);
-  std::sort(breaks.begin(), breaks.end());
-  const auto turned = [&](double u) {
-    double turn = panels.front().turn(panels.front().from);
-    for (const Turning& hit : hits) turn += hit.turn * std::clamp((u - hit.from) / (hit.to - hit.from), 0.0, 1.0);
-    return turn;
-  };
-  std::vector<FlatPanel> made;
-  for (size_t i = 0; i + 1 < breaks.size(); ++i) {
-    const double from = breaks[i], to = breaks[i + 1];
-    if (to - from <= within::rounding * (breaks.back() - breaks.front())) continue;
-    made.push_back(part_of(panel_at(panels, (from + to) / 2), from, to, turned(from), turned(to)));
-  }
-  return made;
 }
 
 std::vector<FlatPanel> turned_by(std::vector<FlatPanel> panels, double share) {
@@ -96,19 +26,27 @@ std::vector<FlatPanel> turned_by(std::vector<FlatPanel> panels, double share) {
 
 // (1): rulings between which the wall is as good as flat.
 void add_levels(std::vector<double>& levels, const FlatPanel& p, double from, double to, double thickness,
-                const SolidOptions& options) {
-  const double middle = (from + to) / 2;
-  const double turn = std::abs(p.turn(middle) - p.turn(from)) + std::abs(p.turn(to) - p.turn(middle));
-  const double width = std::max(norm(p.base(to) - p.base(from)), norm(p.top(to) - p.top(from))) + turn * thickness;
+                const SolidOptions& options, int looks = 4) {
+  // By several chords, so that what turns far is not taken for narrow.
+  double turn = 0, base = 0, top = 0;
+  for (int i = 0; i < looks; ++i) {
+    const double a = from + (to - from) * i / looks, z = from + (to - from) * (i + 1) / looks;
+    turn += std::abs(p.turn(z) - p.turn(a));
+    base += norm(p.base(z) - p.base(a));
+    top += norm(p.top(z) - p.top(a));
+  }
+  const double width = std::max(base, top) + turn * thickness;
   if (near_enough(width, turn, options)) {
     levels.push_back(from);
     return;
   }
-  const double need = std::max(turn / options.coarsest.radians(), std::sqrt(width * turn / (8 * options.chord_error)));
+  constexpr double more = 1.02;  // than the chords of chords say
+  const double need =
+      more * std::max(turn / options.coarsest.radians(), std::sqrt(width * turn / (8 * options.chord_error)));
   const int parts = std::clamp(static_cast<int>(std::ceil(need)), 2, 1024);
   for (int i = 0; i < parts; ++i)
-    add_levels(levels, p, from + (to - from) * i / parts, i + 1 == parts ? to : from + (to - from) * (i + 1) / parts,
-               thickness, options);
+    add_levels(levels, p, from + (to - from) * i / parts,
+               i + 1 == parts ? to : from + (to - from) * (i + 1) / parts, thickness, options, 1);
 }
 
 // The wall at some share of the way.
@@ -144,90 +82,236 @@ FormedRuling first_ruling(const Blank& b, const Form& f) {
   return {edge_point(f, EndName::base, f.neutral_depth, u), r.e, r.n, left};
 }
 
-// A ruling: on the flat, and as it stands.
-struct Standing {
+// A ruling on the flat.
+struct FlatLine {
   double u = 0;
   Vec2 base, way;
-  FormedAt stands;
 };
 
-// A wall at some share of the way, the rulings that it is cut along worked out once.
-class PartWay {
+// The blank by its rulings, some of which it is cut along.
+class FlatRulings {
  public:
-  PartWay(const Mapping& mapping) : b_(*mapping.blank) {
-    std::vector<FlatPanel> flat = flat_panels(b_);
-    if (b_.pressed) flat = pressed(flat, hits_of(b_, flat));
-    const FormedRuling first = first_ruling(b_, *mapping.formed->form);
-    whole_ = rolled(flat, first);
-    const double share = mapping.options.share;
-    rolled_ = share == 1 ? whole_ : rolled(turned_by(flat, share), first);
-    const double middle = (flat.front().from + flat.back().to) / 2;
-    stays_ = frame_at(*whole_, middle);
-    moves_ = frame_at(*rolled_, middle);
-    std::vector<double> levels;
-    for (const FlatPanel& p : flat) add_levels(levels, p, p.from, p.to, b_.thickness, mapping.options);
-    levels.push_back(flat.back().to);
-    for (const double u : levels) rulings_.push_back(standing(u));
+  FlatRulings(std::shared_ptr<const Rolled> wall, const std::vector<double>& levels, double size)
+      : wall_(std::move(wall)), size_(size) {
+    for (const double u : levels) lines_.push_back(line_at(u));
+    first_ = line_at(wall_->panels.front().from);
+    last_ = line_at(wall_->panels.back().to);
   }
 
-  [[nodiscard]] std::vector<double> levels() const {
-    std::vector<double> all;
-    for (const Standing& r : rulings_) all.push_back(r.u);
-    return all;
-  }
   [[nodiscard]] Vec3 parameters(Vec2 p) const {
-    if (const auto at = whole_->wall->place_of(p)) return {at->u, at->s, 0};
+    if (const auto at = wall_->wall->place_of(p)) return {at->u, at->s, 0};
     // Beyond its ends the sheet goes on straight.
-    const auto beside = [&](const Standing& r) { return Vec3{r.u, dot(p - r.base, r.way), cross(r.way, p - r.base)}; };
-    const Vec3 a = beside(rulings_.front()), z = beside(rulings_.back());
+    const auto beside = [&](const FlatLine& r) {
+      return Vec3{r.u, dot(p - r.base, r.way), cross(r.way, p - r.base)};
+    };
+    const Vec3 a = beside(first_), z = beside(last_);
     return std::abs(a.z) < std::abs(z.z) ? a : z;
   }
   [[nodiscard]] double value(const FlatCorner& c) const {
     if (c.of.z == 0) return c.of.x;
-    const double past = std::abs(c.of.z) / b_.size;
-    return c.of.x == rulings_.front().u ? c.of.x - past : c.of.x + past;
+    const double past = std::abs(c.of.z) / size_;
+    return c.of.x == first_.u ? c.of.x - past : c.of.x + past;
   }
   [[nodiscard]] FlatCorner crossing(const FlatCorner& a, const FlatCorner& z, double u) const {
-    const Standing r = ruling(u);
+    const FlatLine r = line(u);
     const double share = std::clamp(cross(r.way, r.base - a.at) / cross(r.way, z.at - a.at), 0.0, 1.0);
     const Vec2 at = a.at + share * (z.at - a.at);
     return {at, {u, dot(at - r.base, r.way), 0}};
   }
+  [[nodiscard]] std::optional<OnArc> on_arc(const Arc& arc, double about, double u) const {
+    const FlatLine r = line(u);
+    for (int i = 0; i < 8; ++i) {
+      const Vec2 at = point_at(arc, about);
+      const double off = cross(r.way, at - r.base);
+      if (std::abs(off) <= within::exact * size_)
+        return OnArc{about, {at, {u, dot(at - r.base, r.way), 0}}, true};
+      about -= off / cross(r.way, direction(heading_at(arc, about)));
+    }
+    return std::nullopt;
+  }
+  [[nodiscard]] double near() const { return within::beside * (last_.u - first_.u); }
+  [[nodiscard]] FlatLine line(double u) const {
+    const auto known = std::lower_bound(lines_.begin(), lines_.end(), u,
+                                        [](const FlatLine& r, double v) { return r.u < v; });
+    return known != lines_.end() && known->u == u ? *known : line_at(u);
+  }
+  [[nodiscard]] std::vector<double> levels() const {
+    std::vector<double> all;
+    for (const FlatLine& r : lines_) all.push_back(r.u);
+    return all;
+  }
+
+ private:
+  [[nodiscard]] FlatLine line_at(double u) const {
+    const FlatPanel& p = wall_->panels[panel_number(wall_->panels, u)];
+    return {u, p.base(u), direction(p.heading(u))};
+  }
+
+  std::shared_ptr<const Rolled> wall_;
+  double size_;
+  std::vector<FlatLine> lines_;
+  FlatLine first_, last_;
+};
+
+// A wall at some share of the way, the rulings that it is cut along worked out once. (5)
+class RolledPart {
+ public:
+  RolledPart(const Mapping& mapping, const std::shared_ptr<const Rolled>& whole, const FormedRuling& first,
+             const std::vector<double>& levels)
+      : inside_up_(mapping.blank->face_up == Face::inside), depth_(mapping.blank->neutral_depth) {
+    const double share = mapping.options.share;
+    rolled_ = share == 1 ? whole : rolled(turned_by(whole->panels, share), first);
+    const double middle = (whole->panels.front().from + whole->panels.back().to) / 2;
+    moved_ = share != 1;
+    stays_ = frame_at(*whole, middle);
+    moves_ = frame_at(*rolled_, middle);
+    for (const double u : levels) known_.emplace_back(u, stands_at(u));
+  }
   [[nodiscard]] Stood place(const FlatCorner& c) const {
-    const FormedAt r = ruling(c.of.x).stands;
-    const Vec3 left = b_.face_up == Face::inside ? cross(r.along, r.normal) : cross(r.normal, r.along);
-    const Vec3 at = r.at + c.of.y * r.along + c.of.z * left - b_.neutral_depth * r.normal;
-    if (rolled_ == whole_) return {at, r.normal};
+    const auto known = std::lower_bound(known_.begin(), known_.end(), c.of.x,
+                                        [](const auto& k, double v) { return k.first < v; });
+    const FormedAt r = known != known_.end() && known->first == c.of.x ? known->second : stands_at(c.of.x);
+    const Vec3 left = inside_up_ ? cross(r.along, r.normal) : cross(r.normal, r.along);
+    const Vec3 at = r.at + c.of.y * r.along + c.of.z * left - depth_ * r.normal;
+    if (!moved_) return {at, r.normal};
     return {stays_.place(moves_.own_place(at)), stays_.way(moves_.own_way(r.normal))};
   }
 
  private:
-  [[nodiscard]] Standing standing(double u) const {
-    const FlatPanel& p = whole_->panels[panel_number(whole_->panels, u)];
-    return {u, p.base(u), direction(p.heading(u)), rolled_->wall->at({panel_number(rolled_->panels, u), u, 0})};
-  }
-  [[nodiscard]] Standing ruling(double u) const {
-    const auto known = std::lower_bound(rulings_.begin(), rulings_.end(), u,
-                                        [](const Standing& r, double v) { return r.u < v; });
-    return known != rulings_.end() && known->u == u ? *known : standing(u);
+  [[nodiscard]] FormedAt stands_at(double u) const {
+    return rolled_->wall->at({panel_number(rolled_->panels, u), u, 0});
   }
 
-  const Blank& b_;
-  std::shared_ptr<const Rolled> whole_, rolled_;
+  bool inside_up_;
+  double depth_;
+  bool moved_ = false;
+  std::shared_ptr<const Rolled> rolled_;
   Frame stays_, moves_;
-  std::vector<Standing> rulings_;
+  std::vector<std::pair<double, FormedAt>> known_;
 };
+
+// A wall pressed by hits: flats, each as it stands, folded at the lines between them. (5a)
+class PressedPart {
+ public:
+  struct Hit {
+    double u = 0;
+    Vec2 at;
+    Vec2 way;
+    double turn = 0;  // of the normal, towards the left of the line
+  };
+  PressedPart(const Mapping& mapping, const FormedRuling& first, std::vector<Hit> hits, double near)
+      : depth_(mapping.blank->neutral_depth), near_(near), hits_(std::move(hits)) {
+    const Station& s =
+        mapping.blank->forming.front().stations.back();  // nodes fall: the last is the first ruling
+    Stand start{s.base, direction(s.heading), first.base, first.e, first.left, first.n};
+    const std::vector<Stand> whole = chain(start, 0, 1);
+    const size_t middle = whole.size() / 2;
+    stands_ = chain(whole[middle], middle, mapping.options.share);
+  }
+  [[nodiscard]] Stood place(const FlatCorner& c) const {
+    const auto after = std::upper_bound(hits_.begin(), hits_.end(), c.of.x - near_,
+                                        [](double u, const Hit& h) { return u < h.u; });
+    const auto k = static_cast<size_t>(after - hits_.begin());
+    const Stand& s = stands_[k];
+    const bool on_line = after != hits_.end() && after->u <= c.of.x + near_;
+    // Towards a line layers give way, evenly from the middle of the flat on, so that on it those of both
+    // flats meet.
+    const double before = k > 0 ? off_line(hits_[k - 1], c.at) : HUGE_VAL;
+    const double behind = on_line ? 0 : after != hits_.end() ? off_line(*after, c.at) : HUGE_VAL;
+    Vec3 normal = s.normal;
+    const auto give_way = [&](double share, const Stand& other) {
+      const Vec3 both = 1 / (1 + dot(s.normal, other.normal)) * (s.normal + other.normal);
+      normal = normal + share * (both - s.normal);
+    };
+    if (on_line) {
+      give_way(1, stands_[k + 1]);
+    } else if (before < HUGE_VAL && behind < HUGE_VAL) {
+      give_way(behind / (before + behind), stands_[k - 1]);
+      give_way(before / (before + behind), stands_[k + 1]);
+    } else if (before < HUGE_VAL && k > 1) {
+      give_way(half_share(before, off_line(hits_[k - 2], c.at) - before), stands_[k - 1]);
+    } else if (behind < HUGE_VAL && k + 1 < hits_.size()) {
+      give_way(half_share(behind, off_line(hits_[k + 1], c.at) - behind), stands_[k + 1]);
+    }
+    return {s.point(c.at) - depth_ * normal, normal};
+  }
+
+ private:
+  struct Stand {
+    Vec2 at2, along2;
+    Vec3 at, along, left, normal;
+    [[nodiscard]] Vec3 way(Vec2 w) const { return dot(w, along2) * along + dot(w, left_of(along2)) * left; }
+    [[nodiscard]] Vec3 point(Vec2 p) const { return at + way(p - at2); }  // of the neutral layer
+  };
+  // The seam lies in the middle of a flat that is as wide as the next.
+  static double half_share(double off, double width) {
+    return width > 0 ? std::max(0.0, 1 - 2 * off / width) : 0;
+  }
+  static double off_line(const Hit& hit, Vec2 p) { return std::abs(cross(hit.way, p - hit.at)); }
+  static Stand folded(const Stand& s, const Hit& hit, double turn) {
+    const Vec3 along = s.way(hit.way), left = s.way(left_of(hit.way));
+    const double c = std::cos(turn), n = std::sin(turn);
+    return {hit.at, hit.way, s.point(hit.at), along, c * left - n * s.normal, c * s.normal + n * left};
+  }
+  // All flats from one of them.
+  [[nodiscard]] std::vector<Stand> chain(const Stand& start, size_t number, double share) const {
+    std::vector<Stand> all(hits_.size() + 1);
+    all[number] = start;
+    for (size_t i = number; i < hits_.size(); ++i)
+      all[i + 1] = folded(all[i], hits_[i], share * hits_[i].turn);
+    for (size_t i = number; i > 0; --i) all[i - 1] = folded(all[i], hits_[i - 1], -share * hits_[i - 1].turn);
+    return all;
+  }
+
+  double depth_, near_;
+  std::vector<Hit> hits_;
+  std::vector<Stand> stands_;
+};
+
+std::vector<PressedPart::Hit> hits_of(const Blank& b, const FlatPanel& panel) {
+  const double sense = (b.face_up == Face::inside ? 1 : -1) * (goes_left(panel) ? 1 : -1);
+  std::vector<PressedPart::Hit> hits;
+  for (const Fold& f : b.folds) {
+    if (f.hit())
+      hits.push_back({f.u, f.from, 1 / norm(f.to - f.from) * (f.to - f.from),
+                      (f.up ? sense : -sense) * f.turned.radians()});
+  }
+  std::sort(hits.begin(), hits.end(), [](const auto& x, const auto& y) { return x.u < y.u; });
+  return hits;
+}
+
+SheetMap map_by(const std::shared_ptr<const FlatRulings>& rulings) {
+  SheetMap map;
+  map.part = [](Vec2) { return std::optional(size_t{0}); };
+  map.parameters = [rulings](Vec2 p) { return rulings->parameters(p); };
+  map.lines.push_back(
+      {[rulings](const FlatCorner& c) { return rulings->value(c); }, rulings->levels(), rulings->near(),
+       [rulings](const FlatCorner& a, const FlatCorner& z, double u) { return rulings->crossing(a, z, u); },
+       [rulings](const Arc& arc, double about, double u) { return rulings->on_arc(arc, about, u); }});
+  return map;
+}
 
 }  // namespace
 
 SheetMap wall_map(const Mapping& mapping) {
-  const auto wall = std::make_shared<const PartWay>(mapping);
-  SheetMap map;
-  map.part = [](Vec2) { return size_t{0}; };
-  map.parameters = [wall](Vec2 p) { return wall->parameters(p); };
-  map.place = [wall](const FlatCorner& c, size_t) { return wall->place(c); };
-  map.lines.push_back({[wall](const FlatCorner& c) { return wall->value(c); }, wall->levels(),
-                       [wall](const FlatCorner& a, const FlatCorner& z, double u) { return wall->crossing(a, z, u); }});
+  const Blank& b = *mapping.blank;
+  const FormedRuling first = first_ruling(b, *mapping.formed->form);
+  const auto whole = rolled(flat_panels(b), first);
+  std::vector<double> levels;
+  if (b.pressed) {
+    const auto hits = hits_of(b, whole->panels.front());
+    for (const auto& hit : hits) levels.push_back(hit.u);
+    const auto rulings = std::make_shared<const FlatRulings>(whole, levels, b.size);
+    const auto part = std::make_shared<const PressedPart>(mapping, first, hits, rulings->near());
+    SheetMap map = map_by(rulings);
+    map.place = [part](const FlatCorner& c, size_t) { return part->place(c); };
+    return map;
+  }
+  for (const FlatPanel& p : whole->panels) add_levels(levels, p, p.from, p.to, b.thickness, mapping.options);
+  levels.push_back(whole->panels.back().to);
+  const auto part = std::make_shared<const RolledPart>(mapping, whole, first, levels);
+  SheetMap map = map_by(std::make_shared<const FlatRulings>(whole, levels, b.size));
+  map.place = [part](const FlatCorner& c, size_t) { return part->place(c); };
   return map;
 }
 
