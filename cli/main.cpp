@@ -35,7 +35,8 @@ void add_output_options(CLI::App& command, Call& call) {
   command
       .add_option("--formats", o.formats,
                   "what to write: dxf,svg,pdf,png,txt,csv,json (else all these); txt is the\n"
-                  "bench card, csv bends and openings; besides: template, full size in tiles")
+                  "bench card, csv bends and openings; besides: template, full size in tiles,\n"
+                  "and the formed part as a solid: obj,stl,glb")
       ->delimiter(',')
       ->allow_extra_args(false)
       ->check(CLI::Validator(check_format, "", "format"))

@@ -57,6 +57,7 @@ class Files {
     if (wants("template")) add_templates();
     if (wants("txt") && wants("pdf")) add_cards();
     if (wants("pdf") || wants("svg") || wants("png")) add_drawing();
+    if (wants("obj") || wants("stl") || wants("glb")) add_solids();
     if (wants("json")) add(stem_ + ".json", [&](std::ostream& out) { write_json(result_, out); });
     return std::move(files_);
   }
@@ -119,6 +120,15 @@ class Files {
     }
     if (wants("pdf"))
       add(stem_ + ".pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
+  }
+
+  void add_solids() {
+    for (const SolidSet& set : solids_of(result_)) {
+      const std::string name = set.name.empty() ? stem_ : stem_ + "-" + set.name;
+      if (wants("obj")) add(name + ".obj", [&](std::ostream& out) { write_obj(set.solids, out); });
+      if (wants("stl")) add(name + ".stl", [&](std::ostream& out) { write_stl(set.solids, out); });
+      if (wants("glb")) add(name + ".glb", [&](std::ostream& out) { write_glb(set.solids, out); });
+    }
   }
 
   const JobResult& result_;

@@ -8,6 +8,7 @@
 #include "juggler/job.h"
 #include "juggler/measure.h"
 #include "juggler/page.h"
+#include "juggler/solid.h"
 
 namespace juggler {
 
@@ -88,6 +89,14 @@ struct DrawingPage {
 /// All parts of a job where they stand, from the front, from above and pictorial, each by its name; nothing
 /// where no part has a place.
 [[nodiscard]] std::optional<Page> draw_together(const JobResult& job);
+
+/// The formed parts of a job as solids, set by set: all where they stand, where any part of the job has a
+/// place; else those of each of its tables together.
+struct SolidSet {
+  std::string name = {};  ///< of the table; empty: of the job
+  std::vector<NamedSolid> solids = {};
+};
+[[nodiscard]] std::vector<SolidSet> solids_of(const JobResult& job, const SolidOptions& options = {});
 
 /// A length rounded as the card says: "1700.5 mm", "24-7/32 in".
 [[nodiscard]] std::string shown_rounded(double mm, double round_to, const Units& units);

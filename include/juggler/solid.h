@@ -4,7 +4,7 @@
 #include <array>
 #include <cstdint>
 
-#include "juggler/formed.h"
+#include "juggler/develop.h"
 
 namespace juggler {
 
@@ -51,6 +51,19 @@ using FormedSheet = std::function<Vec3(Vec2 flat, double depth)>;
 /// Errors  std::domain_error of a call for a place that is none of the blank's. The blank is kept by the
 /// caller.
 [[nodiscard]] FormedSheet formed_sheet(const Blank& blank, const Formed& formed, double share = 1);
+
+/// Where the pieces that are cut by one blank stand in the part, itself first: once round, or one after the
+/// other.
+[[nodiscard]] std::vector<Frame> copies_of(const PieceResult& piece);
+
+/// A solid by its name, and where it stands; where at several places they are told apart by (1), (2), ...
+struct NamedSolid {
+  std::string name = {};
+  Solid solid = {};
+  std::vector<Frame> stands = {};
+  /// What it was made from, by name.
+  std::vector<std::pair<std::string, std::string>> asked = {};
+};
 
 /// mm3; exact for the mesh.
 [[nodiscard]] double volume(const Solid& solid);

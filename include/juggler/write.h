@@ -7,6 +7,7 @@
 #include "juggler/blank.h"
 #include "juggler/page.h"
 #include "juggler/shop.h"
+#include "juggler/solid.h"
 
 namespace juggler {
 
@@ -30,6 +31,16 @@ void write_png(const Page& page, std::ostream& out, double dots_per_inch = 80);
 void write_pdf(const std::vector<Page>& pages, std::ostream& out, const std::string& title = {});
 /// A bend schedule as comma-separated values (RFC 4180).
 void write_csv(const Schedule& schedule, std::ostream& out);
+/// Solids as an OBJ, millimetres: every one an object, its faces groups (inside, outside, edge).
+void write_obj(const std::vector<NamedSolid>& solids, std::ostream& out);
+/// Solids as a binary STL, millimetres in single precision.
+/// Errors  std::runtime_error for more triangles than a file can count.
+void write_stl(const std::vector<NamedSolid>& solids, std::ostream& out);
+/// Solids as a binary glTF 2.0 (GLB), metres and y upwards as that format has it, single precision: a node
+/// for each place of each, named; the faces with materials of their own (inside, outside, edge); what a solid
+/// was made from, and that its sizes are millimetres, in the extras. Errors  std::runtime_error when it
+/// cannot be made.
+void write_glb(const std::vector<NamedSolid>& solids, std::ostream& out);
 /// The result document: mm, mm2, degrees. Schema docs/result.schema.json.
 void write_json(const JobResult& result, std::ostream& out);
 
