@@ -42,6 +42,13 @@ void proves_it(benchmark::State& state) {
 }
 BENCHMARK(proves_it);
 
+void forms_a_solid(benchmark::State& state) {
+  const Formed formed = form_part({.asked = cone, .sheet = sheet, .seam = seam});
+  const Blank blank = make_blanks(formed, {}).front();
+  for (auto _ : state) benchmark::DoNotOptimize(solid_of(blank, formed));
+}
+BENCHMARK(forms_a_solid);
+
 // Rims that are no arcs: the fitting costs most.
 void makes_a_trimmed_blank(benchmark::State& state) {
   const Cylinder cylinder{

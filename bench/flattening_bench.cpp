@@ -30,7 +30,6 @@ Transition fan_outlet() {
   return t;
 }
 const Sheet film{.thickness = 0, .sizes_on = Face::inside};
-constexpr Span once_round{0, 2 * std::numbers::pi, 0, 0};
 
 // Milliseconds, the least of some runs.
 template <typename Work>
@@ -71,8 +70,8 @@ double worst_apart(const std::vector<Vec2>& first, const std::vector<Vec2>& seco
 }
 
 struct Exact {
-  Form form = pieces_of(fan_outlet(), film)(once_round);
-  Flat flat = develop(form.wall, form.size);
+  Form form = *form_part({.asked = fan_outlet(), .sheet = film}).form;
+  Flat flat = unroll(form, form.wall);
 
   [[nodiscard]] Vec2 on_flat(double u, double part) const {
     const FlatRuling r = flat.at(u);
