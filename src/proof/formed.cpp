@@ -34,10 +34,9 @@ void advance(const FlatPanel& panel, const Velocity& v, double u, const State& s
   const Vec3 e = get(s, 1);
   const Vec3 n = get(s, 2);
   const Vec3 left = get(s, 3);
-  const Vec2 run{v.base_x(u), v.base_y(u)};
+  const auto [x, y, turn, curl] = Series::together<4>({&v.base_x, &v.base_y, &v.heading, &v.turn}, u);
+  const Vec2 run{x, y};
   const Vec2 ruling = direction(panel.heading(u));
-  const double turn = v.heading(u);
-  const double curl = v.turn(u);
   put(ds, 0, dot(run, ruling) * e + dot(run, left_of(ruling)) * left);
   put(ds, 1, turn * left);
   put(ds, 2, curl * left);

@@ -15,6 +15,11 @@ struct FlatPanel {
 
   [[nodiscard]] Vec2 base(double u) const { return {base_x(u), base_y(u)}; }
   [[nodiscard]] Vec2 top(double u) const { return {top_x(u), top_y(u)}; }
+  /// Its ruling: the base's end and the heading.
+  [[nodiscard]] std::pair<Vec2, double> ruling(double u) const {
+    const auto [x, y, angle] = Series::together<3>({&base_x, &base_y, &heading}, u);
+    return {{x, y}, angle};
+  }
 };
 [[nodiscard]] std::vector<FlatPanel> flat_panels(const Blank& blank);
 [[nodiscard]] const FlatPanel& panel_at(const std::vector<FlatPanel>& panels, double u);

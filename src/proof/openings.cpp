@@ -156,7 +156,8 @@ FormedWall::FormedWall(const std::vector<FlatPanel>& panels, const FormedRuling&
 }
 
 double FormedWall::aside(const FlatPanel& panel, double u, Vec2 p) const {
-  return cross(direction(panel.heading(u)), p - panel.base(u));
+  const auto [base, heading] = panel.ruling(u);
+  return cross(direction(heading), p - base);
 }
 
 namespace {
@@ -199,8 +200,8 @@ std::optional<FormedWall::Place> FormedWall::place_of(Vec2 p) const {
                      : std::abs(b) <= near
                          ? stretch.to
                          : crossing([&](double v) { return aside(f, v, p); }, stretch.from, a, stretch.to, b);
-    const Vec2 base = f.base(u);
-    const double s = dot(p - base, direction(f.heading(u)));
+    const auto [base, heading] = f.ruling(u);
+    const double s = dot(p - base, direction(heading));
     const double length = norm(f.top(u) - base);
     const double beyond = std::max({0.0, -s, s - length});
     if (beyond >= farthest) continue;
@@ -215,10 +216,10 @@ std::optional<FormedWall::Place> FormedWall::place_of(Vec2 p) const {
 FormedAt FormedWall::at(const Place& place) const {
   const Panel& panel = panels_[place.panel];
   const double u = place.u;
-  const Vec3 along{panel.ex(u), panel.ey(u), panel.ez(u)};
-  return {Vec3{panel.x(u), panel.y(u), panel.z(u)} + place.s * along,
-          {panel.nx(u), panel.ny(u), panel.nz(u)},
-          along};
+  const auto v = Series::together<9>(
+      {&panel.x, &panel.y, &panel.z, &panel.ex, &panel.ey, &panel.ez, &panel.nx, &panel.ny, &panel.nz}, u);
+  const Vec3 along{v[3], v[4], v[5]};
+  return {Vec3{v[0], v[1], v[2]} + place.s * along, {v[6], v[7], v[8]}, along};
 }
 
 std::optional<FormedAt> FormedWall::at(Vec2 p) const {

@@ -116,11 +116,11 @@ class Compact {
     constexpr double sliver = 1e-3;
     const std::uint32_t i = side / 3, k = side % 3, j = other / 3, m = other % 3;
     const std::uint32_t a = t_[i][k], b = t_[i][(k + 1) % 3], c = t_[i][(k + 2) % 3], d = t_[j][(m + 2) % 3];
+    const bool shorter = reach(c, d) < reach(a, b) * (1 - within::same);
     const double now = std::min(width(a, b, c), width(b, a, d));
+    if (!shorter && now >= sliver) return false;
     const double then = std::min(width(c, d, b), width(d, c, a));
-    const bool wider = now < sliver && then > 2 * now;
-    const bool shorter = reach(c, d) < reach(a, b) * (1 - within::same) && then >= std::min(now, sliver);
-    if (!(then > within::same) || !(wider || shorter)) return false;
+    if (!(then > within::same) || !(shorter ? then >= std::min(now, sliver) : then > 2 * now)) return false;
     const std::uint32_t bc = next_[i][(k + 1) % 3], ca = next_[i][(k + 2) % 3];
     const std::uint32_t ad = next_[j][(m + 1) % 3], db = next_[j][(m + 2) % 3];
     t_[i] = {c, d, b};

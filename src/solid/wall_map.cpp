@@ -144,7 +144,8 @@ class FlatRulings {
  private:
   [[nodiscard]] FlatLine line_at(double u) const {
     const FlatPanel& p = wall_->panels[panel_number(wall_->panels, u)];
-    return {u, p.base(u), direction(p.heading(u))};
+    const auto [base, heading] = p.ruling(u);
+    return {u, base, direction(heading)};
   }
 
   std::shared_ptr<const Rolled> wall_;
