@@ -104,6 +104,58 @@ TEST(Drawing, ShowsPiecesTrimsAndFittedRims) {
   }
 }
 
+// A shell with a hole that the eye looks through to nothing: faces are filled, both tones show, the hole is
+// left out, and the view takes the room there is.
+TEST(Drawing, ThePictorialViewShowsTheMetal) {
+  const std::string shell = R"(juggler = 1
+[sheet]
+thickness = 2
+sizes_on = "inside"
+[part]
+shape = "cylinder"
+diameter = 600
+height = 500
+seam.gap = 2
+)";
+  const JobResult plain = develop_job(read_job(shell, "shell.toml"));
+  const PieceResult& piece = plain.pieces.front();
+  const Vec3 eye = piece.formed->says.seen(piece.blank, {&piece.blank}).pictorial.towards_eye();
+  const double angle = std::atan2(eye.y, eye.x) * 180 / std::numbers::pi;
+  const JobResult r = develop_job(read_job(
+      shell +
+          "[[part.opening]]\nname = \"hole\"\nhow = \"laid\"\nform = { kind = \"circle\", diameter = 90 }\n" +
+          "at = { angle = " + std::to_string(angle < 0 ? angle + 360 : angle) + ", height = 400 }\n",
+      "shell.toml"));
+  const Page page = draw_set(r).front().page;
+  ASSERT_FALSE(page.fills.empty());
+  PageBox box{1e9, 1e9, -1e9, -1e9};
+  bool warm = false, cool = false;
+  for (const PageFill& f : page.fills) {
+    for (const Vec2 p : f.points)
+      box = {std::min(box.left, p.x), std::min(box.top, p.y), std::max(box.right, p.x),
+             std::max(box.bottom, p.y)};
+    warm = warm || f.red > f.blue + 0.05;
+    cool = cool || f.blue > f.red + 0.05;
+  }
+  EXPECT_TRUE(warm && cool);
+  EXPECT_GT(box.width(), 80);
+  // The eye stands before the hole, 24 degrees above the horizon: through it it sees the far inside.
+  const double scale = box.width() / 604;
+  const Vec2 hole{box.middle().x, box.bottom - scale * 400 * std::cos(24 * std::numbers::pi / 180)};
+  const PageFill* last = nullptr;
+  for (const PageFill& f : page.fills) {
+    bool within = true;
+    for (size_t i = 0; i < 3; ++i)
+      within = within && cross(f.points[(i + 1) % 3] - f.points[i], hole - f.points[i]) <= 0;
+    bool other = true;
+    for (size_t i = 0; i < 3; ++i)
+      other = other && cross(f.points[(i + 1) % 3] - f.points[i], hole - f.points[i]) >= 0;
+    if (within || other) last = &f;
+  }
+  ASSERT_TRUE(last);
+  EXPECT_GT(last->red, last->blue) << "the inside shows through the hole";
+}
+
 TEST(Drawing, ShowsPartsTogetherWhereTheyStand) {
   EXPECT_FALSE(draw_together(develop_job(read_job(two_pipes, "job.toml"))));
   const JobResult r =

@@ -149,11 +149,12 @@ TEST(StretchedJobs, HaveAMapOfTheirStrain) {
     for (const DrawingPage& drawn : draw_set(r)) {
       bool named = false;
       for (const PageText& t : drawn.page.texts) named = named || has(t.text, "Strain map of the blank");
-      EXPECT_EQ(named, !drawn.page.fills.empty());
       count += named;
+      if (!named) continue;
+      EXPECT_FALSE(drawn.page.fills.empty());
       std::ostringstream svg;
       write_svg(drawn.page, svg);
-      EXPECT_EQ(has(svg.str(), "<polygon"), named);
+      EXPECT_TRUE(has(svg.str(), "<polygon"));
     }
     return count;
   };
@@ -169,7 +170,9 @@ TEST(StretchedJobs, MapsFillTheBlankAndKeepItsGreatest) {
   double filled = 0;
   double scale = 0;
   for (const DrawingPage& drawn : draw_set(r)) {
-    if (drawn.page.fills.empty()) continue;
+    if (std::none_of(drawn.page.texts.begin(), drawn.page.texts.end(),
+                     [](const PageText& t) { return has(t.text, "Strain map of the blank"); }))
+      continue;
     for (const PageOutline& o : drawn.page.outlines) scale = o.scale;
     for (const PageFill& f : drawn.page.fills) {
       double twice = 0;

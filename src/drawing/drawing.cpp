@@ -7,9 +7,24 @@
 #include <memory>
 
 #include "arrangement.h"
+#include "solid_view.h"
 
 namespace juggler {
 namespace {
+
+// The metal of a job's parts, by the first piece of each; worked out once for all papers.
+class Solids {
+ public:
+  explicit Solids(const JobResult& job) : job_(job), all_(job.pieces.size()) {}
+  const SeenSolid& of(size_t piece) {
+    if (!all_[piece]) all_[piece] = solid_of_part(job_, job_.pieces[piece]);
+    return *all_[piece];
+  }
+
+ private:
+  const JobResult& job_;
+  std::vector<std::optional<SeenSolid>> all_;
+};
 
 // A page being drawn.
 struct Draft {
@@ -22,8 +37,8 @@ struct Draft {
 
 class Set {
  public:
-  Set(const JobResult& job, const Paper& paper, const Places& places, double scale)
-      : job_(job), paper_(paper), places_(places), scale_(scale) {
+  Set(const JobResult& job, Solids& solids, const Paper& paper, const Places& places, double scale)
+      : job_(job), solids_(solids), paper_(paper), places_(places), scale_(scale) {
     formed_scale_ = scale_of_formed();
     for (size_t i = 0; i < job.pieces.size(); ++i) draw_piece(i);
     for (size_t i = 0; i < drafts_.size(); ++i) finish(*drafts_[i], static_cast<int>(i) + 1);
@@ -50,9 +65,9 @@ class Set {
       for (size_t i = 0; i < job_.pieces.size(); ++i) {
         if (!is_first_of_part(job_, i)) continue;
         Draft trial(paper_);
-        count +=
-            draw_formed(trial.layout, job_.job, seen(job_, job_.pieces[i]), formed_place(), scale, angles())
-                .size();
+        count += draw_formed(trial.layout, job_.job, seen(job_, job_.pieces[i]), solids_.of(i),
+                             formed_place(), scale, angles())
+                     .size();
       }
       return count;
     };
@@ -81,8 +96,8 @@ class Set {
     const bool formed = is_first_of_part(job_, i);
     Draft& with_formed = formed && !places_.formed ? add_page(i) : first;
     if (formed) {
-      const auto more = draw_formed(with_formed.layout, job_.job, seen(job_, piece), formed_place(),
-                                    formed_scale_, angles());
+      const auto more = draw_formed(with_formed.layout, job_.job, seen(job_, piece), solids_.of(i),
+                                    formed_place(), formed_scale_, angles());
       left_over.insert(left_over.end(), more.begin(), more.end());
     }
     if (!places_.tables)
@@ -135,6 +150,7 @@ class Set {
   }
 
   const JobResult& job_;
+  Solids& solids_;
   const Paper& paper_;
   Places places_;
   double scale_;
@@ -158,12 +174,13 @@ class Set {
 std::vector<DrawingPage> draw_set(const JobResult& job) {
   const std::vector<Paper> papers_tried = candidates(job.job);
   std::unique_ptr<Set> best;
+  Solids solids(job);
   double largest = 0;
   for (const Paper& paper : papers_tried) {
     const Arrangement arrangement = arranged(job, paper);
     largest = std::max(largest, arrangement.largest_possible);
     if (arrangement.scale == 0) continue;
-    auto set = std::make_unique<Set>(job, paper, arrangement.places, arrangement.scale);
+    auto set = std::make_unique<Set>(job, solids, paper, arrangement.places, arrangement.scale);
     if (!best || set->left_over() < best->left_over()) best = std::move(set);
     if (best->left_over() == 0) break;
   }
@@ -188,7 +205,7 @@ std::optional<Page> draw_together(const JobResult& job) {
   Page page{paper.height, paper.width};
   page.title = job.job.name.empty() ? "parts together" : job.job.name + ", parts together";
   Layout layout(page);
-  (void)draw_formed(layout, job.job, all, frame, scale, angles);
+  (void)draw_formed(layout, job.job, all, solid_of_job(job), frame, scale, angles);
   place_tables(tables, [&] {
     return Column{&layout,
                   {in.right - title_width, in.top + apart, in.right - apart, in.bottom - strip - apart}};

@@ -3,7 +3,7 @@
 #include <memory>
 
 #include "scene/wall.h"
-#include "view.h"
+#include "solid_view.h"
 
 namespace juggler {
 namespace {
@@ -19,15 +19,23 @@ struct ViewPlaces {
 
 ViewPlaces places_in(const PageBox& frame, const PageBox& f, const PageBox& a, const PageBox& p, double scale,
                      Angles angles) {
+  // Dimensions stand beside the two on the left, and their captions; the pictorial has the rest.
+  constexpr double beside_both = 60;
   const double wide = scale * std::max(f.width(), a.width());
   const double spare = frame.width() - wide - scale * p.width();
-  const double split = frame.left + wide + spare / 2;
+  const double split = frame.left + wide + std::min(spare / 2, beside_both);
   const double over = frame.height() - scale * (f.height() + a.height());
   const double upper = scale * (angles == Angles::first ? f.height() : a.height()) + over / 2;
   const PageBox high{frame.left, frame.top, split, frame.top + upper};
   const PageBox low{frame.left, frame.top + upper, split, frame.bottom};
   const PageBox beside{split, frame.top, frame.right, frame.bottom};
   return angles == Angles::first ? ViewPlaces{high, low, beside} : ViewPlaces{low, high, beside};
+}
+
+// The pictorial view says nothing by its scale: it is as large as its place.
+double pictorial_scale(const PageBox& place, const PageBox& p) {
+  return std::min((place.width() - 1.5 * room_across) / p.width(),
+                  (place.height() - 2 * room_down - caption_room) / p.height());
 }
 
 PageBox without_caption(const PageBox& b) { return {b.left, b.top, b.right, b.bottom - caption_room}; }
@@ -54,12 +62,19 @@ ViewLabel name_label(const PieceResult& piece, const Scene& scene, Vec2 away) {
 
 Seen seen(const JobResult& job, const PieceResult& piece) {
   const Formed& formed = *piece.formed;
-  if (!formed.says.seen) return wall_seen(formed.form, formed.seam, piece.blank);
   std::vector<const Blank*> all;
+  bool more = !formed.turned_ends.empty();
   for (const PieceResult& other : job.pieces) {
-    if (other.part.name == piece.part.name) all.push_back(&other.blank);
+    if (other.part.name != piece.part.name) continue;
+    all.push_back(&other.blank);
+    more = more || !other.blank.notches.empty() || !other.blank.tabs.empty();
   }
-  return formed.says.seen(piece.blank, all);
+  Seen own = formed.says.seen ? formed.says.seen(piece.blank, all)
+                              : wall_seen(formed.form, formed.seam, piece.blank);
+  // What the form alone does not show.
+  if (!more || piece.blank.thickness == 0) return own;
+  return with_edges_of(std::move(own), std::make_shared<const SeenSolid>(solid_of_part(job, piece)),
+                       !formed.turned_ends.empty());
 }
 
 namespace {
@@ -117,21 +132,26 @@ double formed_scale(const Seen& part, const PageBox& frame) {
   return std::min({across, down, (frame.height() - 2 * room_down - caption_room) / p.height()});
 }
 
-std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen& part, const PageBox& frame,
-                                     double scale, Angles angles) {
+std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen& part, const SeenSolid& solid,
+                                     const PageBox& frame, double scale, Angles angles) {
   const auto [f, a, p] = boxes_of(part);
   const ViewPlaces places = places_in(frame, f, a, p, scale, angles);
+  const double larger = std::max(scale, pictorial_scale(places.pictorial, p));
   const auto caption = [&](const PageBox& b, const char* text) {
     layout.put(text, {b.left + 1, b.bottom - 4.4}, small_letters);
   };
   caption(places.front, "front, seen from 270\u00b0");
   caption(places.above, "from above");
-  caption(places.pictorial, "pictorial");
+  caption(places.pictorial, larger > scale ? "pictorial, larger" : "pictorial");
   std::vector<Label> labels;
   const auto show = [&](const Projection& projection, const PageBox& place,
                         const std::vector<ViewNote>& notes) {
-    const View drawn(layout, part.scene(projection), projection, scale, without_caption(place));
+    const bool pictorial = &place == &places.pictorial;
+    const View drawn(layout, part.scene(projection), projection, pictorial ? larger : scale,
+                     without_caption(place));
     drawn.draw();
+    draw_openings(layout, drawn, solid);
+    if (pictorial) fill_faces(layout, drawn, solid, projection);
     draw_notes(layout, drawn, notes, job.units, job.drawing.dimensions, labels);
   };
   show(from_front, places.front, part.in_front);

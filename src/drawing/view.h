@@ -15,6 +15,8 @@ class View {
   View(Layout& layout, Scene scene, const Projection& projection, double scale, const PageBox& frame);
 
   [[nodiscard]] Vec2 page(Vec3 p) const { return origin_ + scale_ * projection_(p); }
+  /// How long what measures so much on paper is on the part, mm.
+  [[nodiscard]] double millimetres(double on_page) const { return on_page / scale_; }
   /// What the part takes on the page.
   [[nodiscard]] PageBox box() const;
   /// Hidden lines first, so that a visible one that covers them shows.

@@ -25,9 +25,12 @@ enum class Angles { first, third };
 [[nodiscard]] Seen seen_together(const JobResult& job);
 /// The largest scale at which three views fit a frame; not yet a standard one.
 [[nodiscard]] double formed_scale(const Seen& part, const PageBox& frame);
-/// Draws the three views. Returns the labels that found no room.
+struct SeenSolid;
+/// Draws the three views: lines, what is cut in the metal, and in the pictorial one its faces. Returns the
+/// labels that found no room.
 [[nodiscard]] std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen& part,
-                                                   const PageBox& frame, double scale, Angles angles);
+                                                   const SeenSolid& solid, const PageBox& frame, double scale,
+                                                   Angles angles);
 
 /// Whether forming stretches a piece, so that there is a map of its strain.
 [[nodiscard]] bool has_strain_map(const PieceResult& piece);

@@ -1,0 +1,189 @@
+#include "solid_view.h"
+
+#include <algorithm>
+#include <map>
+
+namespace juggler {
+namespace {
+
+// As finely as a page shows.
+SolidOptions options_for(const Blank& blank) {
+  constexpr double share = 1.0 / 1500;
+  return {.chord_error = std::clamp(share * blank.size, limits::finest_fit, 1000.0),
+          .coarsest = Angle::degrees(30)};
+}
+
+struct Loop {
+  std::vector<Vec3> line;
+  double width = 0;  // on the flat
+};
+// Closed lines along the edges, the outline of the blank first.
+std::vector<Loop> loops_of(const Solid& s) {
+  const size_t n = s.on_flat.size();
+  std::map<std::uint32_t, std::uint32_t> next;
+  for (const SolidTriangle& t : s.triangles) {
+    // The first of each pair along an edge has a side on the inside face.
+    if (t.face == SolidFace::edge && t.corners[0] < n && t.corners[1] < n) next[t.corners[0]] = t.corners[1];
+  }
+  std::vector<Loop> loops;
+  while (!next.empty()) {
+    Loop loop;
+    double left = HUGE_VAL, right = -HUGE_VAL;
+    for (auto at = next.begin(); at != next.end();) {
+      const std::uint32_t k = at->first, to = at->second;
+      loop.line.push_back(0.5 * (s.points[k] + s.points[k + n]));
+      left = std::min(left, s.on_flat[k].x);
+      right = std::max(right, s.on_flat[k].x);
+      next.erase(at);
+      at = next.find(to);
+    }
+    loop.line.push_back(loop.line.front());
+    loop.width = right - left;
+    loops.push_back(std::move(loop));
+  }
+  const auto outline = std::max_element(loops.begin(), loops.end(),
+                                        [](const Loop& a, const Loop& b) { return a.width < b.width; });
+  if (outline != loops.end()) std::iter_swap(loops.begin(), outline);
+  return loops;
+}
+
+void add(SeenSolid& seen, const PieceResult& piece, const std::vector<Frame>& stands) {
+  const Solid solid = solid_of(piece.blank, *piece.formed, options_for(piece.blank));
+  const std::vector<Loop> loops = loops_of(solid);
+  for (const Frame& part : stands) {
+    for (const Frame& copy : copies_of(piece)) {
+      const Frame at = part.frame(copy);
+      seen.solids.push_back(solid);
+      for (Vec3& p : seen.solids.back().points) p = at.place(p);
+      for (size_t i = 0; i < loops.size(); ++i) {
+        auto& lines = i == 0 ? seen.outlines : seen.openings;
+        lines.push_back(loops[i].line);
+        for (Vec3& p : lines.back()) p = at.place(p);
+      }
+    }
+  }
+}
+
+// Sides between a triangle that faces the eye and one of the same face that does not.
+void add_silhouettes(Scene& scene, const Solid& s, Vec3 eye) {
+  std::map<std::pair<std::uint32_t, std::uint32_t>, bool> facing;
+  const auto faces = [&](const SolidTriangle& t) {
+    const Vec3 a = s.points[t.corners[0]];
+    return dot(cross(s.points[t.corners[1]] - a, s.points[t.corners[2]] - a), eye) > 0;
+  };
+  for (const SolidTriangle& t : s.triangles) {
+    if (t.face != SolidFace::outside) continue;
+    for (size_t k = 0; k < 3; ++k) {
+      const std::uint32_t a = t.corners[k], b = t.corners[(k + 1) % 3];
+      const auto other = facing.find({b, a});
+      if (other == facing.end())
+        facing[{a, b}] = faces(t);
+      else if (other->second != faces(t))
+        scene.lines.push_back(straight(s.points[a], s.points[b], LineOf::edge, 1));
+    }
+  }
+}
+
+SceneLine along(const std::vector<Vec3>& line) {
+  const auto at = [line](double i) {
+    const auto k = std::min(static_cast<size_t>(i), line.size() - 2);
+    return line[k] + (i - static_cast<double>(k)) * (line[k + 1] - line[k]);
+  };
+  return {at, static_cast<int>(line.size()) - 1};
+}
+
+}  // namespace
+
+SeenSolid solid_of_part(const JobResult& job, const PieceResult& piece) {
+  SeenSolid seen;
+  for (const PieceResult& p : job.pieces) {
+    if (p.part.name == piece.part.name) add(seen, p, {{}});
+  }
+  return seen;
+}
+
+SeenSolid solid_of_job(const JobResult& job) {
+  SeenSolid seen;
+  for (const PieceResult& p : job.pieces) {
+    if (p.part.parted.empty()) add(seen, p, all_stands(p));
+  }
+  return seen;
+}
+
+Seen with_edges_of(Seen part, std::shared_ptr<const SeenSolid> solid, bool silhouettes) {
+  part.scene = [own = part.scene, solid, silhouettes](const Projection& projection) {
+    Scene scene = own(projection);
+    // Where ends are turned the form alone has neither its outlines nor its seam right.
+    std::erase_if(scene.lines, [&](const SceneLine& l) {
+      return l.of == LineOf::edge ? silhouettes || !l.seen_through : silhouettes && l.of == LineOf::seam;
+    });
+    scene.faces.clear();
+    for (const Solid& s : solid->solids) {
+      for (const SolidTriangle& t : s.triangles) {
+        if (t.face != SolidFace::edge)
+          scene.faces.push_back({s.points[t.corners[0]], s.points[t.corners[1]], s.points[t.corners[2]]});
+      }
+      if (silhouettes) add_silhouettes(scene, s, projection.towards_eye());
+    }
+    for (const std::vector<Vec3>& line : solid->outlines) scene.lines.push_back(along(line));
+    return scene;
+  };
+  return part;
+}
+
+void fill_faces(Layout& layout, const View& view, const SeenSolid& solid, const Projection& projection) {
+  struct Fill {
+    double depth = 0;
+    std::array<Vec2, 3> at;
+    std::array<double, 3> colour{};
+  };
+  constexpr std::array<std::array<double, 3>, 3> tones{
+      {{0.93, 0.88, 0.80}, {0.83, 0.88, 0.93}, {0.66, 0.68, 0.71}}};
+  const Vec3 eye = projection.towards_eye();
+  const Vec3 light = unit(eye + 0.5 * projection.up - 0.4 * projection.right);
+  std::vector<Fill> fills;
+  for (const Solid& s : solid.solids) {
+    for (const SolidTriangle& t : s.triangles) {
+      const Vec3 a = s.points[t.corners[0]], b = s.points[t.corners[1]], c = s.points[t.corners[2]];
+      const Vec3 across = cross(b - a, c - a);
+      if (!(dot(across, eye) > within::beside * norm(across))) continue;
+      Fill f{dot(a + b + c, eye) / 3, {view.page(a), view.page(b), view.page(c)}};
+      const double bright = 0.82 + 0.18 * dot(unit(across), light);
+      for (size_t k = 0; k < 3; ++k) f.colour[k] = bright * tones[static_cast<size_t>(t.face)][k];
+      fills.push_back(f);
+    }
+  }
+  std::sort(fills.begin(), fills.end(), [](const Fill& x, const Fill& y) { return x.depth < y.depth; });
+  for (const Fill& f : fills) layout.fill({f.at.begin(), f.at.end()}, f.colour);
+}
+
+namespace {
+
+// In parts so short that each is seen, or hidden, all along.
+std::vector<Vec3> in_short_parts(const std::vector<Vec3>& line, double most) {
+  std::vector<Vec3> all{line.front()};
+  for (size_t i = 0; i + 1 < line.size(); ++i) {
+    const int parts = std::max(1, static_cast<int>(std::ceil(norm(line[i + 1] - line[i]) / most)));
+    for (int k = 1; k <= parts; ++k)
+      all.push_back(line[i] + (static_cast<double>(k) / parts) * (line[i + 1] - line[i]));
+  }
+  return all;
+}
+
+}  // namespace
+
+void draw_openings(Layout& layout, const View& view, const SeenSolid& solid) {
+  for (const std::vector<Vec3>& opening : solid.openings) {
+    const std::vector<Vec3> line = in_short_parts(opening, view.millimetres(2));
+    std::vector<Vec2> run;
+    for (size_t i = 0; i + 1 < line.size(); ++i) {
+      const bool seen = !view.hidden(0.5 * (line[i] + line[i + 1]));
+      if (seen && run.empty()) run.push_back(view.page(line[i]));
+      if (seen) run.push_back(view.page(line[i + 1]));
+      if ((!seen || i + 2 == line.size()) && run.size() > 1) layout.draw(std::move(run), Pen::formed);
+      if (!seen) run.clear();
+    }
+  }
+}
+
+}  // namespace juggler

@@ -1,0 +1,30 @@
+// The metal of a formed part as it is seen: faces filled, and what is cut in them. Private to the room.
+#pragma once
+
+#include <memory>
+
+#include "view.h"
+
+namespace juggler {
+
+/// A part's metal in a frame of its own, or that of all parts of a job.
+struct SeenSolid {
+  std::vector<Solid> solids;
+  /// Closed lines on the middle of the sheet: about what is cut through, and along the outlines.
+  std::vector<std::vector<Vec3>> openings, outlines;
+};
+/// Of all pieces of the part that a piece belongs to.
+[[nodiscard]] SeenSolid solid_of_part(const JobResult& job, const PieceResult& piece);
+/// Of all parts of a job where they stand.
+[[nodiscard]] SeenSolid solid_of_job(const JobResult& job);
+
+/// The part as it is seen, its edges those of the metal: with notches, laps, hems, turned ends.
+/// silhouettes  also where faces turn away from the eye, for the form is another
+[[nodiscard]] Seen with_edges_of(Seen part, std::shared_ptr<const SeenSolid> solid, bool silhouettes);
+
+/// Fills what faces the eye, the far before the near.
+void fill_faces(Layout& layout, const View& view, const SeenSolid& solid, const Projection& projection);
+/// Draws openings where no face hides them.
+void draw_openings(Layout& layout, const View& view, const SeenSolid& solid);
+
+}  // namespace juggler
