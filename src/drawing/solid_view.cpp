@@ -131,30 +131,69 @@ Seen with_edges_of(Seen part, std::shared_ptr<const SeenSolid> solid, bool silho
   return part;
 }
 
+namespace {
+
+struct Fill {
+  double depth = 0;
+  std::array<Vec2, 3> at;
+  std::array<double, 3> colour{};
+};
+
+// Painted from far to near, long triangles would lie over what is nearer than their middles: so they are
+// halved; what is hidden all over is left out.
+class Fills {
+ public:
+  Fills(const View& view, Vec3 eye) : view_(view), eye_(eye) {}
+  void add(const std::array<Vec3, 3>& t, const std::array<double, 3>& colour) {
+    const std::array<Vec2, 3> at{view_.page(t[0]), view_.page(t[1]), view_.page(t[2])};
+    const auto length = [&](size_t k) { return norm(at[(k + 1) % 3] - at[k]); };
+    size_t k = 0;
+    for (const size_t other : {1, 2}) {
+      if (length(other) > length(k)) k = other;
+    }
+    constexpr double long_side = 16;  // mm of paper
+    if (length(k) > long_side) {
+      const Vec3 half = 0.5 * (t[k] + t[(k + 1) % 3]);
+      add({t[k], half, t[(k + 2) % 3]}, colour);
+      add({half, t[(k + 1) % 3], t[(k + 2) % 3]}, colour);
+      return;
+    }
+    const Vec3 middle = 1.0 / 3 * (t[0] + t[1] + t[2]);
+    const bool hidden =
+        view_.hidden(middle) && std::all_of(t.begin(), t.end(), [&](Vec3 p) { return view_.hidden(p); });
+    if (!hidden) all_.push_back({dot(middle, eye_), at, colour});
+  }
+  std::vector<Fill> sorted() && {
+    std::sort(all_.begin(), all_.end(), [](const Fill& x, const Fill& y) { return x.depth < y.depth; });
+    return std::move(all_);
+  }
+
+ private:
+  const View& view_;
+  Vec3 eye_;
+  std::vector<Fill> all_;
+};
+
+}  // namespace
+
 void fill_faces(Layout& layout, const View& view, const SeenSolid& solid, const Projection& projection) {
-  struct Fill {
-    double depth = 0;
-    std::array<Vec2, 3> at;
-    std::array<double, 3> colour{};
-  };
   constexpr std::array<std::array<double, 3>, 3> tones{
       {{0.93, 0.88, 0.80}, {0.83, 0.88, 0.93}, {0.66, 0.68, 0.71}}};
   const Vec3 eye = projection.towards_eye();
   const Vec3 light = unit(eye + 0.5 * projection.up - 0.4 * projection.right);
-  std::vector<Fill> fills;
+  Fills fills(view, eye);
   for (const Solid& s : solid.solids) {
     for (const SolidTriangle& t : s.triangles) {
-      const Vec3 a = s.points[t.corners[0]], b = s.points[t.corners[1]], c = s.points[t.corners[2]];
-      const Vec3 across = cross(b - a, c - a);
+      const std::array<Vec3, 3> at{s.points[t.corners[0]], s.points[t.corners[1]], s.points[t.corners[2]]};
+      const Vec3 across = cross(at[1] - at[0], at[2] - at[0]);
       if (!(dot(across, eye) > within::beside * norm(across))) continue;
-      Fill f{dot(a + b + c, eye) / 3, {view.page(a), view.page(b), view.page(c)}};
       const double bright = 0.82 + 0.18 * dot(unit(across), light);
-      for (size_t k = 0; k < 3; ++k) f.colour[k] = bright * tones[static_cast<size_t>(t.face)][k];
-      fills.push_back(f);
+      std::array<double, 3> colour = tones[static_cast<size_t>(t.face)];
+      for (double& part : colour) part *= bright;
+      fills.add(at, colour);
     }
   }
-  std::sort(fills.begin(), fills.end(), [](const Fill& x, const Fill& y) { return x.depth < y.depth; });
-  for (const Fill& f : fills) layout.fill({f.at.begin(), f.at.end()}, f.colour);
+  for (const Fill& f : std::move(fills).sorted()) layout.fill({f.at.begin(), f.at.end()}, f.colour);
 }
 
 namespace {
