@@ -143,7 +143,7 @@ struct Fill {
 // halved; what is hidden all over is left out.
 class Fills {
  public:
-  Fills(const View& view, Vec3 eye) : view_(view), eye_(eye) {}
+  Fills(const View& view, Vec3 eye, bool openings) : view_(view), eye_(eye), openings_(openings) {}
   void add(const std::array<Vec3, 3>& t, const std::array<double, 3>& colour) {
     const std::array<Vec2, 3> at{view_.page(t[0]), view_.page(t[1]), view_.page(t[2])};
     const auto length = [&](size_t k) { return norm(at[(k + 1) % 3] - at[k]); };
@@ -159,8 +159,8 @@ class Fills {
       return;
     }
     const Vec3 middle = 1.0 / 3 * (t[0] + t[1] + t[2]);
-    const bool hidden =
-        view_.hidden(middle) && std::all_of(t.begin(), t.end(), [&](Vec3 p) { return view_.hidden(p); });
+    const bool hidden = !openings_ && view_.hidden(middle) &&
+                        std::all_of(t.begin(), t.end(), [&](Vec3 p) { return view_.hidden(p); });
     if (!hidden) all_.push_back({dot(middle, eye_), at, colour});
   }
   std::vector<Fill> sorted() && {
@@ -171,6 +171,7 @@ class Fills {
  private:
   const View& view_;
   Vec3 eye_;
+  bool openings_;
   std::vector<Fill> all_;
 };
 
@@ -181,7 +182,7 @@ void fill_faces(Layout& layout, const View& view, const SeenSolid& solid, const 
       {{0.93, 0.88, 0.80}, {0.83, 0.88, 0.93}, {0.66, 0.68, 0.71}}};
   const Vec3 eye = projection.towards_eye();
   const Vec3 light = unit(eye + 0.5 * projection.up - 0.4 * projection.right);
-  Fills fills(view, eye);
+  Fills fills(view, eye, !solid.openings.empty());
   for (const Solid& s : solid.solids) {
     for (const SolidTriangle& t : s.triangles) {
       const std::array<Vec3, 3> at{s.points[t.corners[0]], s.points[t.corners[1]], s.points[t.corners[2]]};

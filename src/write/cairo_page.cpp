@@ -64,14 +64,17 @@ void draw(cairo_t* c, const PageLine& line) {
 
 // A hair over its border, so that neighbours of one colour leave no seam.
 void draw(cairo_t* c, const PageFill& fill) {
+  cairo_save(c);
   cairo_new_path(c);
   for (Vec2 p : fill.points) cairo_line_to(c, p.x, p.y);
   cairo_close_path(c);
   cairo_set_source_rgb(c, fill.red, fill.green, fill.blue);
   cairo_fill_preserve(c);
-  cairo_set_line_width(c, 0.1);
+  cairo_set_line_join(c, CAIRO_LINE_JOIN_ROUND);
+  cairo_set_line_width(c, 0.2);
   cairo_set_dash(c, nullptr, 0, 0);
   cairo_stroke(c);
+  cairo_restore(c);
 }
 
 void draw(cairo_t* c, PangoLayout* layout, const PageText& t) {

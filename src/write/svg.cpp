@@ -89,7 +89,8 @@ void add_fill(pugi::xml_node svg, const PageFill& fill) {
   node.append_attribute("points") = points_of(fill.points).c_str();
   node.append_attribute("fill") = shade.c_str();
   node.append_attribute("stroke") = shade.c_str();
-  node.append_attribute("stroke-width") = "0.1";
+  node.append_attribute("stroke-width") = "0.2";
+  node.append_attribute("stroke-linejoin") = "round";
 }
 
 void add_line(pugi::xml_node svg, const PageLine& line) {
