@@ -12,18 +12,6 @@ namespace juggler {
 namespace {
 
 constexpr size_t n = Series::size;
-using Square = std::array<std::array<double, n>, n>;
-
-// cos(j pi (k + 1/2) / n), by j and k.
-Square cosines() {
-  Square table{};
-  for (size_t j = 0; j < n; ++j) {
-    for (size_t k = 0; k < n; ++k)
-      table[j][k] = std::cos(pi * static_cast<double>(j) * (static_cast<double>(k) + 0.5) / n);
-  }
-  return table;
-}
-
 // Chebyshev's polynomials at a place, and their derivatives.
 struct Polynomials {
   std::array<double, n> value{}, slope{};
@@ -43,18 +31,20 @@ struct Polynomials {
 // A patch of the blank as polynomials in both parameters, of as many terms as count.
 class PatchFlat {
  public:
-  PatchFlat(const StretchPatch& p, const Square& cosine, double size)
-      : from_{p.u_from, p.v_from}, to_{p.u_to, p.v_to} {
+  PatchFlat(const StretchPatch& p, double size) : from_{p.u_from, p.v_from}, to_{p.u_to, p.v_to} {
+    // The polynomials at the nodes, by the node.
+    std::vector<Polynomials> at_node;
+    for (const double x : Series::nodes(-1, 1)) at_node.emplace_back(x, n);
     std::array<std::array<Vec2, n>, n> rows{};
     for (size_t i = 0; i < n; ++i) {
       for (size_t j = 0; j < n; ++j) {
-        for (size_t k = 0; k < n; ++k) rows[i][j] = rows[i][j] + cosine[j][k] * p.at[i * n + k];
+        for (size_t k = 0; k < n; ++k) rows[i][j] = rows[i][j] + at_node[k].value[j] * p.at[i * n + k];
       }
     }
     for (size_t i = 0; i < n; ++i) {
       for (size_t j = 0; j < n; ++j) {
         Vec2 c;
-        for (size_t k = 0; k < n; ++k) c = c + cosine[i][k] * rows[k][j];
+        for (size_t k = 0; k < n; ++k) c = c + at_node[k].value[i] * rows[k][j];
         c_[i][j] = (i == 0 ? 1.0 : 2.0) * (j == 0 ? 1.0 : 2.0) / (n * n) * c;
         if (norm(c_[i][j]) <= within::settled * size) continue;
         count_u_ = std::max(count_u_, i + 1);
@@ -113,9 +103,8 @@ BothWays both_of(const StretchedPiece& piece, const Blank& b) {
   w.us = s.us;
   w.vs = s.vs;
   w.size = s.size;
-  const Square cosine = cosines();
   auto patches = std::make_shared<std::vector<PatchFlat>>();
-  for (const StretchPatch& p : b.patches) patches->emplace_back(p, cosine, s.size);
+  for (const StretchPatch& p : b.patches) patches->emplace_back(p, s.size);
   w.flat_within = [patches](double u, double v) {
     const auto found =
         std::find_if(patches->begin(), patches->end() - 1, [&](const auto& p) { return p.has(u, v); });
