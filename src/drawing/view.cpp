@@ -56,8 +56,12 @@ View::View(Layout& layout, Scene scene, const Projection& projection, double sca
       scale_(scale),
       box_(bounds(scene_, projection)) {
   origin_ = frame.middle() - scale * box_.middle();
-  for (const auto& [a, b, c] : scene_.faces)
-    faces_.push_back({{page(a), page(b), page(c)}, {dot(a, eye_), dot(b, eye_), dot(c, eye_)}});
+  for (const auto& [a, b, c] : scene_.faces) {
+    const std::array<Vec2, 3> at{page(a), page(b), page(c)};
+    const auto [left, right] = std::minmax({at[0].x, at[1].x, at[2].x});
+    const auto [top, bottom] = std::minmax({at[0].y, at[1].y, at[2].y});
+    faces_.push_back({at, {dot(a, eye_), dot(b, eye_), dot(c, eye_)}, {left, top, right, bottom}});
+  }
 }
 
 PageBox View::box() const {
@@ -77,6 +81,7 @@ bool View::hidden(Vec3 point) const {
   const Vec2 p = page(point);
   const double near = dot(point, eye_);
   return std::any_of(faces_.begin(), faces_.end(), [&](const Seen& f) {
+    if (p.x < f.about.left || p.x > f.about.right || p.y < f.about.top || p.y > f.about.bottom) return false;
     const double whole = cross(f.at[1] - f.at[0], f.at[2] - f.at[0]);
     if (std::abs(whole) < within::same) return false;
     const double v = cross(p - f.at[0], f.at[2] - f.at[0]) / whole;

@@ -28,6 +28,7 @@ class View {
   struct Seen {
     std::array<Vec2, 3> at;
     std::array<double, 3> near;
+    PageBox about;  // most faces lie elsewhere
   };
   void add_line(std::vector<PageLine>& lines, const SceneLine& line) const;
 
