@@ -161,8 +161,8 @@ TEST(FoldedBranches, PlatesOfAWeldedHopperEndWhereTheirWallsMeetThePipe) {
   EXPECT_EQ(plates, 4);
 }
 
-// Opposite walls that are alike are one blank that counts for two: the joint is as long as all of them, and as
-// the same edge in one piece less what the bends save.
+// Opposite walls that are alike are one blank that counts for two: the joint is as long as all of them, and
+// as the same edge in one piece less what the bends save.
 TEST(FoldedBranches, TheEdgeOfAJointIsThatOfAllPieces) {
   Hopper h;
   h.base = {180.0, 140.0};

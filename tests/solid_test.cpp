@@ -126,6 +126,24 @@ TEST(Solid, ABentProfileHasTheVolumeOfItsSection) {
   EXPECT_NEAR(volume(s), section * run, 2e-6 * section * run);
 }
 
+// Paper has no metal, but folds: the far edges of an L stand where its legs end.
+TEST(Solid, PaperIsFolded) {
+  Panel p;
+  p.profile = {{.line = 50}, {.bend = Angle::degrees(90)}, {.line = 80}};
+  p.run = 200;
+  p.sizes_on = PanelFace::concave_side;
+  p.bend = {.radius = 0, .neutral_factor = 0.5};
+  const auto pieces = made(p, sheet_of(0));
+  const Solid s = solid_of(pieces[0].blank, *pieces[0].formed);
+  EXPECT_TRUE(closed(s));
+  EXPECT_NEAR(volume(s), 0, 1e-6);
+  double farthest = 0;
+  for (const Vec3& a : s.points) {
+    for (const Vec3& b : s.points) farthest = std::max(farthest, norm(a - b));
+  }
+  EXPECT_NEAR(farthest, std::sqrt(50.0 * 50 + 80.0 * 80 + 200.0 * 200), 1e-6);
+}
+
 // Lengths of lines drawn on the flat, by Richardson's extrapolation of chords.
 double length_of_line(const FormedSheet& sheet, Vec2 a, Vec2 b, double depth) {
   const auto chords = [&](int n) {

@@ -7,6 +7,6 @@
 #include "juggler/formed.h"
 #include "juggler/geom.h"
 #include "juggler/measure.h"
-#include "juggler/solid.h"
 #include "juggler/part.h"
 #include "juggler/phrase.h"
+#include "juggler/solid.h"

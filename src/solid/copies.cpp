@@ -3,7 +3,7 @@
 #include <numeric>
 
 #include "develop/stretch.h"
-#include "juggler/solid.h"
+#include "sheet_map.h"
 
 namespace juggler {
 namespace {
@@ -11,10 +11,8 @@ namespace {
 // What brings one frame upon another.
 Frame between(const Frame& from, const Frame& to) { return to.frame(from.own_frame({})); }
 
-// Of the ruling at u, from where its wall begins once round.
 Frame at_ruling(const Form& f, double u) {
-  if (f.goes_round()) u = f.wall.front().from + std::remainder(u - f.wall.front().from - pi, two_pi) + pi;
-  const Ruling r = ruling_at(f.wall, std::clamp(u, f.wall.front().from, f.wall.back().to));
+  const Ruling r = ruling_at(f.wall, u_once_round(f, u));
   return {r.c, r.e, cross(r.n, r.e), r.n};
 }
 

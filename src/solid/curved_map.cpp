@@ -1,5 +1,5 @@
 // Walls that forming stretches: places of the blank by its own map, the wall as it is asked for; and ways
-// between. docs/maths/solid.md (10)-(13).
+// between. docs/maths/solid.md (10)-(12).
 #include <algorithm>
 #include <array>
 #include <memory>

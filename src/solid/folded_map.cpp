@@ -1,4 +1,4 @@
-// Faces and bend zones, bent up from the blank alone. docs/maths/solid.md (5)-(7).
+// Faces and bend zones, bent up from the blank alone. docs/maths/solid.md (6), (7).
 #include <algorithm>
 #include <memory>
 

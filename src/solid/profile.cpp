@@ -22,8 +22,12 @@ FoldProfile::At FoldProfile::at(double along) const {
   const double run = along - s.from;
   // Before the first and past the last it goes on straight.
   const bool past = run > s.length;
-  if (run < 0 || s.length == 0 || s.turn == 0)
-    return {s.start.place + run * direction(s.start.turn), s.start.turn};
+  if (run < 0 || s.turn == 0) return {s.start.place + run * direction(s.start.turn), s.start.turn};
+  // A fold of a sheet without thickness takes none of it.
+  if (s.length == 0) {
+    const double turned = s.start.turn + s.turn;
+    return {s.start.place + run * direction(turned), turned};
+  }
   const double on = past ? s.length : run;
   const Arc arc{s.start.place, Angle::radians(s.start.turn), s.length, Angle::radians(s.turn)};
   const double turn = s.start.turn + s.turn * on / s.length;

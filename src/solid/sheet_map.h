@@ -58,10 +58,13 @@ struct Mapping {
   const Formed* formed = nullptr;
 };
 
+/// A ruling's place in the wall once round.
+[[nodiscard]] double u_once_round(const Form& form, double u);
+
 /// Whether a chord is near enough over a stretch that turns by an angle. (1)
 [[nodiscard]] bool near_enough(double width, double turn, const SolidOptions& options);
 
-/// Lines of a profile: stretches of the neutral layer square to a fold, each turning evenly. (5)
+/// Lines of a profile: stretches of the neutral layer square to a fold, each turning evenly. (6)
 class FoldProfile {
  public:
   void add(double length, double turn);

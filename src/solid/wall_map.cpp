@@ -1,4 +1,4 @@
-// Walls by rulings that open flat: formed from their stations. docs/maths/solid.md (3), (4).
+// Walls by rulings that open flat: formed from their stations. docs/maths/solid.md (5), (5a).
 #include <algorithm>
 #include <memory>
 
@@ -72,11 +72,19 @@ Frame frame_at(const Rolled& r, double u) {
   return {at.at, at.along, cross(at.normal, at.along), at.normal};
 }
 
+}  // namespace
+
+double u_once_round(const Form& f, double u) {
+  const double from = f.wall.front().from;
+  if (f.goes_round()) u = from + std::remainder(u - from - pi, two_pi) + pi;
+  return std::clamp(u, from, f.wall.back().to);
+}
+
+namespace {
+
 // Where the part has the first ruling of the blank.
 FormedRuling first_ruling(const Blank& b, const Form& f) {
-  double u = b.forming.front().from;
-  if (f.goes_round()) u = f.wall.front().from + std::remainder(u - f.wall.front().from - pi, two_pi) + pi;
-  u = std::clamp(u, f.wall.front().from, f.wall.back().to);
+  const double u = u_once_round(f, b.forming.front().from);
   const Ruling r = ruling_at(f.wall, u);
   const Vec3 left = b.face_up == Face::inside ? cross(r.e, r.n) : cross(r.n, r.e);
   return {edge_point(f, EndName::base, f.neutral_depth, u), r.e, r.n, left};

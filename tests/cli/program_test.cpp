@@ -334,7 +334,8 @@ TEST_F(Program, ExamplesSayWhatTheyClaim) {
   EXPECT_EQ(shell("'" + (examples / "openings").string() + "'").out,
             "sight: quantity 1, 60.173 x 63.513 mm inside, least web 135.587 mm\n"
             "slot: quantity 9, 11.939 x 52.000 mm inside, least web 129.283 mm\ncut 5529.576 mm\n");
-  // pi (310 + 77.5 + 3 cos) 814.06 less the gap, by 3; the outside stands 3 sin of the half angle above the top.
+  // pi (310 + 77.5 + 3 cos) 814.06 less the gap, by 3; the outside stands 3 sin of the half angle above the
+  // top.
   EXPECT_EQ(shell("'" + (examples / "formed_solid").string() + "'").out,
             "sheet 2989.7 cm3\n  0 % of the way: 2989.6 cm3, 879.8 mm high\n"
             " 50 % of the way: 2989.3 cm3, 822.0 mm high\n100 % of the way: 2988.4 cm3, 780.9 mm high\n");
