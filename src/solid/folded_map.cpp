@@ -7,14 +7,6 @@
 namespace juggler {
 namespace {
 
-// How the inside face of a face, or of a zone's first tangent line, stands.
-struct Stand {
-  Vec2 at2, along2;
-  Vec3 at, along, left, normal;
-  [[nodiscard]] Vec3 way(Vec2 w) const { return dot(w, along2) * along + dot(w, left_of(along2)) * left; }
-  [[nodiscard]] Stood point(Vec2 p) const { return {at + way(p - at2), normal}; }
-};
-
 // A zone as it lies on the flat, and what it is bent to.
 struct Bent {
   size_t from = 0, to = 0;   // faces

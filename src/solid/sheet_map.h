@@ -12,6 +12,14 @@ struct Stood {
   [[nodiscard]] Vec3 on(double depth) const { return at + depth * normal; }
 };
 
+/// How a flat stretch of the sheet stands in space: a line of it, and the normal.
+struct Stand {
+  Vec2 at2, along2;
+  Vec3 at, along, left, normal;
+  [[nodiscard]] Vec3 way(Vec2 w) const { return dot(w, along2) * along + dot(w, left_of(along2)) * left; }
+  [[nodiscard]] Stood point(Vec2 p) const { return {at + way(p - at2), normal}; }
+};
+
 /// A place between the faces: where on the flat, and how far from the inside face.
 struct Within {
   Vec2 at;

@@ -242,16 +242,10 @@ class PressedPart {
     } else if (behind < HUGE_VAL && k + 1 < hits_.size()) {
       give_way(half_share(behind, off_line(hits_[k + 1], c.at) - behind), stands_[k + 1]);
     }
-    return {s.point(c.at) - depth_ * normal, normal};
+    return {s.point(c.at).at - depth_ * normal, normal};
   }
 
  private:
-  struct Stand {
-    Vec2 at2, along2;
-    Vec3 at, along, left, normal;
-    [[nodiscard]] Vec3 way(Vec2 w) const { return dot(w, along2) * along + dot(w, left_of(along2)) * left; }
-    [[nodiscard]] Vec3 point(Vec2 p) const { return at + way(p - at2); }  // of the neutral layer
-  };
   // The seam lies in the middle of a flat that is as wide as the next.
   static double half_share(double off, double width) {
     return width > 0 ? std::max(0.0, 1 - 2 * off / width) : 0;
@@ -260,7 +254,7 @@ class PressedPart {
   static Stand folded(const Stand& s, const Hit& hit, double turn) {
     const Vec3 along = s.way(hit.way), left = s.way(left_of(hit.way));
     const double c = std::cos(turn), n = std::sin(turn);
-    return {hit.at, hit.way, s.point(hit.at), along, c * left - n * s.normal, c * s.normal + n * left};
+    return {hit.at, hit.way, s.point(hit.at).at, along, c * left - n * s.normal, c * s.normal + n * left};
   }
   // All flats from one of them.
   [[nodiscard]] std::vector<Stand> chain(const Stand& start, size_t number, double share) const {
@@ -274,7 +268,7 @@ class PressedPart {
 
   double depth_, near_;
   std::vector<Hit> hits_;
-  std::vector<Stand> stands_;
+  std::vector<Stand> stands_;  // of the neutral layer
 };
 
 std::vector<PressedPart::Hit> hits_of(const Blank& b, const FlatPanel& panel) {
