@@ -10,6 +10,7 @@ namespace juggler {
 struct FlatCorner {
   Vec2 at;
   Vec3 of;
+  int outline = -1;  ///< whose corner it is: 0 of the blank's own, then its openings; -1: of a cut
 };
 /// A corner on an arc, at a distance from its start.
 struct OnArc {

@@ -16,6 +16,7 @@ struct Bent {
   double sense = 1;          // 1: the inside face is concave
   double depth = 0;          // of the neutral layer from the inside face
   FoldProfile whole, part_way;
+  std::vector<int> folds = {};  // of the blank's, by the stretches of the profile; -1: none
 
   [[nodiscard]] double across_to(Vec2 p) const { return dot(p - at, across); }
   [[nodiscard]] Stood point(const Stand& s, Vec2 p) const {
@@ -56,20 +57,43 @@ struct Bent {
   }
 };
 
-// (6): all of it evenly; or at its hits, flat between them.
-FoldProfile profile_of(const Blank& b, const BentZone& zone, size_t number, double width, double share) {
-  const double turn = std::abs(zone.turned.radians());
+std::vector<const Fold*> hits_of_zone(const Blank& b, size_t number) {
   std::vector<const Fold*> hits;
   for (const Fold& fold : b.folds) {
     if (fold.hit() && fold.zone == static_cast<int>(number)) hits.push_back(&fold);
   }
+  std::sort(hits.begin(), hits.end(),
+            [](const Fold* x, const Fold* y) { return std::abs(x->u) < std::abs(y->u); });
+  return hits;
+}
+
+// Which line of the schedule makes each stretch of a zone's profile.
+std::vector<int> folds_of_zone(const Blank& b, size_t number) {
+  const std::vector<const Fold*> hits = hits_of_zone(b, number);
+  const auto place = [&](const Fold* fold) { return static_cast<int>(fold - b.folds.data()); };
+  if (hits.empty()) {
+    const auto own = std::find_if(b.folds.begin(), b.folds.end(), [&](const Fold& f) {
+      return f.kind == FoldKind::bend && !f.hem && f.zone == static_cast<int>(number);
+    });
+    return {own == b.folds.end() ? -1 : static_cast<int>(own - b.folds.begin())};
+  }
+  std::vector<int> all{-1};
+  for (const Fold* hit : hits) {
+    all.push_back(place(hit));
+    all.push_back(-1);
+  }
+  return all;
+}
+
+// (6): all of it evenly; or at its hits, flat between them.
+FoldProfile profile_of(const Blank& b, const BentZone& zone, size_t number, double width, double share) {
+  const double turn = std::abs(zone.turned.radians());
+  const std::vector<const Fold*> hits = hits_of_zone(b, number);
   FoldProfile profile;
   if (hits.empty()) {
     profile.add(width, share * turn);
     return profile;
   }
-  std::sort(hits.begin(), hits.end(),
-            [](const Fold* x, const Fold* y) { return std::abs(x->u) < std::abs(y->u); });
   const auto at = [&](size_t i) { return std::abs(hits[i]->u) / turn * width; };
   double done = 0;
   for (size_t i = 0; i < hits.size(); ++i) {
@@ -103,6 +127,7 @@ Bent bent(const Blank& b, size_t number, double share) {
   const double width = std::max(0.0, made.across_to(z.b_from));
   made.whole = profile_of(b, z, number, width, 1);
   made.part_way = profile_of(b, z, number, width, share);
+  made.folds = folds_of_zone(b, number);
   return made;
 }
 
@@ -115,6 +140,7 @@ Bent turned_round(const Bent& z) {
 }
 
 struct BentUp {
+  size_t stays = 0;
   std::vector<Stand> stands;
   std::vector<Bent> zones;
   std::vector<Outline> faces;
@@ -137,7 +163,7 @@ Stand stand_of(const FlatFace& flat, const BodyFace& face, bool inside_up) {
 // The largest face stays where it is.
 void bend_up(BentUp& made, const Blank& b, const Body& body) {
   const std::vector<FlatFace>& faces = b.folding->faces;
-  size_t stays = 0;
+  size_t& stays = made.stays;
   for (size_t i = 1; i < faces.size(); ++i) {
     if (std::abs(signed_area(made.faces[i])) > std::abs(signed_area(made.faces[stays]))) stays = i;
   }
@@ -155,6 +181,102 @@ void bend_up(BentUp& made, const Blank& b, const Body& body) {
     }
   }
 }
+
+// (13), (14): faces are nodes, and the lines that zones are cut along between them.
+class BentMotion {
+ public:
+  BentMotion(const BentUp& part, const Blank& b, const SolidOptions& options)
+      : part_(part), up_(b.face_up == Face::inside ? -1 : 1) {
+    faces_.assign(part.faces.size(), -1);
+    zones_.resize(part.zones.size());
+    const Stand& s = part.stands[part.stays];
+    const Frame frame{{}, s.way({1, 0}), s.way({0, 1}), up_ * s.normal};
+    made_.root = {s.at - frame.way({s.at2.x, s.at2.y, 0}), frame.x, frame.y, frame.z};
+    made_.nodes.emplace_back();
+    faces_[part.stays] = 0;
+    for (size_t round = 0; round < part.zones.size(); ++round) {
+      for (size_t i = 0; i < part.zones.size(); ++i) add_zone(i, b.thickness, options);
+    }
+  }
+  [[nodiscard]] SheetMotion motion(const std::shared_ptr<const BentUp>& part) && {
+    made_.carriage = [part, faces = faces_, zones = zones_, lines = made_.nodes](const FlatCorner& c,
+                                                                                 size_t number) {
+      if (number < faces.size()) return carried_by(std::max(0, faces[number]));
+      const size_t zone = number - faces.size();
+      return between(zones[zone], lines, part->zones[zone].across_to(c.at), c.at);
+    };
+    return std::move(made_);
+  }
+
+ private:
+  struct Line {
+    double across = 0;
+    int node = 0;
+  };
+  static Carriage between(const std::vector<Line>& zone, const std::vector<MotionNode>& nodes, double across,
+                          Vec2 p) {
+    const auto after =
+        std::find_if(zone.begin(), zone.end(), [&](const Line& line) { return line.across >= across; });
+    if (after == zone.end()) return carried_by(zone.back().node);
+    if (after == zone.begin() || after->across == across) return carried_by(after->node);
+    return carried_between(nodes, (after - 1)->node, after->node, p);
+  }
+  // Of the zone's lines from the face that is known to the other.
+  void add_zone(size_t number, double thickness, const SolidOptions& options) {
+    const Bent& zone = part_.zones[number];
+    const bool forwards = faces_[zone.from] >= 0;
+    if (forwards == (faces_[zone.to] >= 0)) return;
+    struct Step {
+      double from, to, turn, length;
+      int fold;
+    };
+    std::vector<Step> steps;
+    const std::vector<double> cuts = zone.whole.cuts(thickness, options);
+    for (size_t i = 0; i < zone.whole.stretches().size(); ++i) {
+      const FoldProfile::Stretch& s = zone.whole.stretches()[i];
+      const double to = s.from + s.length;
+      std::vector<double> places{s.from};
+      for (const double cut : cuts) {
+        if (cut > s.from && cut < to) places.push_back(cut);
+      }
+      places.push_back(to);
+      for (size_t k = 0; k + 1 < places.size(); ++k)
+        steps.push_back({places[k], places[k + 1], s.turn, s.length, zone.folds[i]});
+    }
+    if (!forwards) std::reverse(steps.begin(), steps.end());
+    const double layer = up_ * zone.depth;
+    const auto line_at = [&](double across) { return zone.at + across * zone.across; };
+    const auto add = [&](MotionNode node, double across) {
+      node.at = line_at(across);
+      node.way = zone.along;
+      node.layer = layer;
+      made_.nodes.push_back(node);
+      zones_[number].push_back({across, static_cast<int>(made_.nodes.size() - 1)});
+      return zones_[number].back().node;
+    };
+    int from = add({.from = faces_[forwards ? zone.from : zone.to]}, forwards ? 0 : zone.whole.length());
+    const Vec2 axis = up_ * zone.sense * left_of(zone.across);
+    for (const Step& s : steps) {
+      const auto twist = [&](double across, double rate) {
+        const Vec2 at = line_at(across);
+        return about({at.x, at.y, layer}, rate * Vec3{axis.x, axis.y, 0});
+      };
+      const double start = forwards ? s.from : s.to, end = forwards ? s.to : s.from;
+      const MotionStep step = s.length > 0
+                                  ? step_of([&](double x) { return twist(x, s.turn / s.length); }, start, end)
+                                  : MotionStep{twist(start, forwards ? s.turn : -s.turn), {}};
+      from = add({.from = from, .fold = s.fold, .step = step}, end);
+    }
+    faces_[forwards ? zone.to : zone.from] = from;
+    if (!forwards) std::reverse(zones_[number].begin(), zones_[number].end());
+  }
+
+  const BentUp& part_;
+  double up_;
+  SheetMotion made_;
+  std::vector<int> faces_;
+  std::vector<std::vector<Line>> zones_;
+};
 
 }  // namespace
 
@@ -196,6 +318,7 @@ SheetMap folded_map(const Mapping& mapping) {
     const Bent& zone = made->zones[part - made->faces.size()];
     return zone.point(made->stands[zone.from], c.at);
   };
+  map.motion = [made, &b, options = mapping.options] { return BentMotion(*made, b, options).motion(made); };
   for (const Bent& zone : made->zones) {
     CutLines lines;
     lines.levels = zone.whole.cuts(b.thickness, mapping.options);

@@ -95,6 +95,7 @@ FlatFold hem_of(const Mapping& mapping, const EdgeTab& tab) {
     done = start + pi * radius;
   }
   FlatFold fold;
+  if (!own.empty()) fold.line = static_cast<int>(own.front() - b.folds.data());
   fold.lines = straight_lines(line, cuts_of(folds, whole, b.thickness, mapping.options), b.size);
   fold.has = [line, start = folds.start, width](Vec2 p) {
     return line.along(p) > 0 && line.along(p) < line.length && line.beyond(p) > start &&

@@ -3,6 +3,7 @@
 
 #include "flat_mesh.h"
 #include "juggler/solid.h"
+#include "motion.h"
 
 namespace juggler {
 
@@ -32,6 +33,7 @@ struct FlatFold {
   CutLines lines = {};
   std::function<bool(Vec2)> has = {};
   std::function<Within(const Within&)> folded = {};
+  int line = -1;  ///< of the blank's folds the first that makes it
 };
 
 /// The parameters of a corner of which they may not be needed.
@@ -43,6 +45,13 @@ struct ParameterPlane {
   std::function<Vec2(Vec3 parameters)> on_flat = {};
   /// Which of the wall's points it is, where its lines run together: 0 for none.
   std::function<int(Vec3 parameters)> point = {};
+};
+
+/// What carries the places of a sheet, and how.
+struct SheetMotion {
+  std::vector<MotionNode> nodes;
+  Frame root;  ///< how the first of them stands in space
+  std::function<Carriage(const FlatCorner&, size_t part)> carriage;
 };
 
 struct SheetMap {
@@ -58,6 +67,8 @@ struct SheetMap {
   std::function<std::optional<double>(Vec2, size_t part)> off_part = {};
   size_t faces = 1, parts = 1;  ///< faces first, then bend zones
   std::function<Stood(const FlatCorner&, size_t part)> place = {};
+  /// The same as data; left out where only places themselves tell it.
+  std::function<SheetMotion()> motion = {};
 };
 
 struct Mapping {
@@ -84,12 +95,13 @@ class FoldProfile {
   /// Where it must be cut so that chords are near enough, of a sheet so thick; its first and last ends too.
   [[nodiscard]] std::vector<double> cuts(double thickness, const SolidOptions& options) const;
   [[nodiscard]] double length() const { return length_; }
-
- private:
   struct Stretch {
     double from = 0, length = 0, turn = 0;
     At start;
   };
+  [[nodiscard]] const std::vector<Stretch>& stretches() const { return stretches_; }
+
+ private:
   std::vector<Stretch> stretches_;
   double length_ = 0;
 };

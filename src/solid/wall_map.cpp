@@ -207,15 +207,19 @@ class PressedPart {
     Vec2 at;
     Vec2 way;
     double turn = 0;  // of the normal, towards the left of the line
+    int fold = 0;     // of the blank's
   };
   PressedPart(const Mapping& mapping, const FormedRuling& first, std::vector<Hit> hits, double near)
-      : depth_(mapping.blank->neutral_depth), near_(near), hits_(std::move(hits)) {
+      : depth_(mapping.blank->neutral_depth),
+        up_(mapping.blank->face_up == Face::inside ? -1 : 1),
+        near_(near),
+        hits_(std::move(hits)) {
     const Station& s =
         mapping.blank->forming.front().stations.back();  // nodes fall: the last is the first ruling
     Stand start{s.base, direction(s.heading), first.base, first.e, first.left, first.n};
     const std::vector<Stand> whole = chain(start, 0, 1);
-    const size_t middle = whole.size() / 2;
-    stands_ = chain(whole[middle], middle, mapping.options.share);
+    middle_ = whole.size() / 2;
+    stands_ = chain(whole[middle_], middle_, mapping.options.share);
   }
   [[nodiscard]] Stood place(const FlatCorner& c) const {
     const auto after = std::upper_bound(hits_.begin(), hits_.end(), c.of.x - near_,
@@ -244,8 +248,54 @@ class PressedPart {
     }
     return {s.point(c.at).at - depth_ * normal, normal};
   }
+  // Flats are nodes, and so are the lines between them, halfway.
+  [[nodiscard]] SheetMotion motion(const std::shared_ptr<const PressedPart>& self) const {
+    SheetMotion m;
+    m.root = stand_in_space(stands_[middle_]);
+    std::vector<int> flats(stands_.size()), lines(hits_.size());
+    const auto add = [&](int from, const Hit& hit, double turn, bool line) {
+      const Twist twist =
+          about({hit.at.x, hit.at.y, up_ * depth_}, (-up_ * turn) * Vec3{hit.way.x, hit.way.y, 0});
+      m.nodes.push_back(
+          {from, hit.fold, {twist, {}}, hit.at, hit.way, up_ * depth_, line ? hit.turn / 2 : 0});
+      return static_cast<int>(m.nodes.size() - 1);
+    };
+    m.nodes.push_back({.layer = up_ * depth_});
+    for (size_t i = middle_; i < hits_.size(); ++i) {
+      lines[i] = add(flats[i], hits_[i], hits_[i].turn / 2, true);
+      flats[i + 1] = add(lines[i], hits_[i], hits_[i].turn / 2, false);
+    }
+    for (size_t i = middle_; i > 0; --i) {
+      lines[i - 1] = add(flats[i], hits_[i - 1], -hits_[i - 1].turn / 2, true);
+      flats[i - 1] = add(lines[i - 1], hits_[i - 1], -hits_[i - 1].turn / 2, false);
+    }
+    m.carriage = [self, flats, lines](const FlatCorner& c, size_t) {
+      return self->carriage(c, flats, lines);
+    };
+    return m;
+  }
 
  private:
+  [[nodiscard]] Frame stand_in_space(const Stand& s) const {
+    const Frame frame{{}, s.way({1, 0}), s.way({0, 1}), up_ * s.normal};
+    return {s.at - frame.way({s.at2.x, s.at2.y, up_ * depth_}), frame.x, frame.y, frame.z};
+  }
+  // As place() has it.
+  [[nodiscard]] Carriage carriage(const FlatCorner& c, const std::vector<int>& flats,
+                                  const std::vector<int>& lines) const {
+    const auto after = std::upper_bound(hits_.begin(), hits_.end(), c.of.x - near_,
+                                        [](double u, const Hit& h) { return u < h.u; });
+    const auto k = static_cast<size_t>(after - hits_.begin());
+    if (after != hits_.end() && after->u <= c.of.x + near_) return carried_by(lines[k]);
+    const auto off = [&](size_t hit) { return off_line(hits_[hit], c.at); };
+    const bool first = k == 0, last = k == hits_.size();
+    if (!first && !last) return {lines[k - 1], lines[k], flats[k], off(k - 1) / (off(k - 1) + off(k)), 0};
+    if (!first && k > 1)
+      return {flats[k], lines[k - 1], flats[k], half_share(off(k - 1), off(k - 2) - off(k - 1)), 0};
+    if (!last && k + 1 < hits_.size())
+      return {flats[k], lines[k], flats[k], half_share(off(k), off(k + 1) - off(k)), 0};
+    return carried_by(flats[k]);
+  }
   // The seam lies in the middle of a flat that is as wide as the next.
   static double half_share(double off, double width) {
     return width > 0 ? std::max(0.0, 1 - 2 * off / width) : 0;
@@ -266,18 +316,75 @@ class PressedPart {
     return all;
   }
 
-  double depth_, near_;
+  double depth_, up_, near_;  // up: 1 where the outside face is, -1
   std::vector<Hit> hits_;
+  size_t middle_ = 0;
   std::vector<Stand> stands_;  // of the neutral layer
 };
+
+// (13), (14): from the middle ruling both ways.
+SheetMotion rolled_motion(const Rolled& wall, const std::vector<double>& levels, const Blank& b) {
+  const double up = b.face_up == Face::inside ? -1 : 1, layer = up * b.neutral_depth;
+  const double middle = (wall.panels.front().from + wall.panels.back().to) / 2;
+  const auto node_at = [&](int from, double u) {
+    const auto [base, heading] = wall.panels[panel_number(wall.panels, u)].ruling(u);
+    return MotionNode{from, -1, {}, base, direction(heading), layer, 0};
+  };
+  SheetMotion m;
+  m.nodes.push_back(node_at(-1, middle));
+  const Frame stands = frame_at(wall, middle);
+  const MotionNode& first = m.nodes.front();
+  const Vec3 left = (b.face_up == Face::inside ? 1 : -1) * cross(stands.x, stands.z);
+  const Vec2 along = first.way;
+  const Vec2 x{along.x, -along.y};  // the flat's, by the line and its left
+  const Frame turned{{}, x.x * stands.x + x.y * left, along.y * stands.x + along.x * left, up * stands.z};
+  m.root = {stands.origin - turned.way({first.at.x, first.at.y, layer}), turned.x, turned.y, turned.z};
+  std::vector<int> nodes(levels.size());
+  const auto after = std::lower_bound(levels.begin(), levels.end(), middle);
+  const auto add = [&](int from, double before, double u) {
+    const FlatPanel& p = wall.panels[panel_number(wall.panels, (before + u) / 2)];
+    const Series rate = p.turn.derivative();
+    MotionNode node = node_at(from, u);
+    node.step = step_of(
+        [&](double at) {
+          const auto [base, heading] = p.ruling(at);
+          const Vec2 way = -up * rate(at) * direction(heading);
+          return about({base.x, base.y, layer}, {way.x, way.y, 0});
+        },
+        before, u);
+    m.nodes.push_back(node);
+    return static_cast<int>(m.nodes.size() - 1);
+  };
+  int from = 0;
+  double before = middle;
+  for (auto level = after; level != levels.end(); before = *level++)
+    from = nodes[static_cast<size_t>(level - levels.begin())] = add(from, before, *level);
+  from = 0;
+  before = middle;
+  for (auto level = after; level != levels.begin();) {
+    --level;
+    from = nodes[static_cast<size_t>(level - levels.begin())] = add(from, before, *level);
+    before = *level;
+  }
+  m.carriage = [levels, nodes, lines = m.nodes](const FlatCorner& c, size_t) {
+    if (c.of.z != 0 || c.of.x <= levels.front())
+      return carried_by(c.of.x <= levels.front() ? nodes.front() : nodes.back());
+    const auto level = std::lower_bound(levels.begin(), levels.end(), c.of.x);
+    if (level == levels.end()) return carried_by(nodes.back());
+    const auto k = static_cast<size_t>(level - levels.begin());
+    return *level == c.of.x ? carried_by(nodes[k]) : carried_between(lines, nodes[k - 1], nodes[k], c.at);
+  };
+  return m;
+}
 
 std::vector<PressedPart::Hit> hits_of(const Blank& b, const FlatPanel& panel) {
   const double sense = (b.face_up == Face::inside ? 1 : -1) * (goes_left(panel) ? 1 : -1);
   std::vector<PressedPart::Hit> hits;
-  for (const Fold& f : b.folds) {
+  for (size_t i = 0; i < b.folds.size(); ++i) {
+    const Fold& f = b.folds[i];
     if (f.hit())
       hits.push_back({f.u, f.from, 1 / norm(f.to - f.from) * (f.to - f.from),
-                      (f.up ? sense : -sense) * f.turned.radians()});
+                      (f.up ? sense : -sense) * f.turned.radians(), static_cast<int>(i)});
   }
   std::sort(hits.begin(), hits.end(), [](const auto& x, const auto& y) { return x.u < y.u; });
   return hits;
@@ -308,6 +415,7 @@ SheetMap wall_map(const Mapping& mapping) {
     const auto part = std::make_shared<const PressedPart>(mapping, first, hits, rulings->near());
     SheetMap map = map_by(rulings);
     map.place = [part](const FlatCorner& c, size_t) { return part->place(c); };
+    map.motion = [part] { return part->motion(part); };
     return map;
   }
   for (const FlatPanel& p : whole->panels) add_levels(levels, p, p.from, p.to, b.thickness, mapping.options);
@@ -315,6 +423,7 @@ SheetMap wall_map(const Mapping& mapping) {
   const auto part = std::make_shared<const RolledPart>(mapping, whole, first, levels);
   SheetMap map = map_by(std::make_shared<const FlatRulings>(whole, levels, b.size));
   map.place = [part](const FlatCorner& c, size_t) { return part->place(c); };
+  map.motion = [whole, levels, &b] { return rolled_motion(*whole, levels, b); };
   return map;
 }
 
