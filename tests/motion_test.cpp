@@ -82,7 +82,7 @@ TEST(Motion, KeepsFacesWhateverHasBeenBent) {
   panel.run = 300;
   panel.sizes_on = PanelFace::concave_side;
   panel.bend.radius = 2;
-  panel.bend.neutral = 0.4;
+  panel.bend.neutral_factor = 0.4;
   panel.profile = {{.line = 60},
                    {.bend = Angle::degrees(90)},
                    {.line = 120},
