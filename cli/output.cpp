@@ -30,9 +30,10 @@ std::vector<std::string> remarks_of(const JobResult& result, const PieceResult& 
 class Files {
  public:
   using Report = std::function<void(const std::string& name)>;
-  Files(const JobResult& result, std::string stem, const Options& options, Report report)
+  Files(const JobResult& result, Source source, const Options& options, Report report)
       : result_(result),
-        stem_(std::move(stem)),
+        stem_(std::move(source.stem)),
+        job_text_(std::move(source.text)),
         report_(std::move(report)),
         folder_(options.folder),
         wanted_(options.formats.begin(), options.formats.end()) {}
@@ -58,6 +59,8 @@ class Files {
     if (wants("txt") && wants("pdf")) add_cards();
     if (wants("pdf") || wants("svg") || wants("png")) add_drawing();
     if (wants("obj") || wants("stl") || wants("glb")) add_solids();
+    if (wants("page"))
+      add(stem_ + ".html", [&](std::ostream& out) { write_page(result_, out, stem_, job_text_); });
     if (wants("json")) add(stem_ + ".json", [&](std::ostream& out) { write_json(result_, out); });
     return std::move(files_);
   }
@@ -132,7 +135,7 @@ class Files {
   }
 
   const JobResult& result_;
-  std::string stem_;
+  std::string stem_, job_text_;
   Report report_;
   std::string folder_;
   std::set<std::string> wanted_;
@@ -141,9 +144,9 @@ class Files {
 
 }  // namespace
 
-std::vector<NewFile> files_of(const JobResult& result, const std::string& stem, const Options& options,
+std::vector<NewFile> files_of(const JobResult& result, const Source& source, const Options& options,
                               const std::function<void(const std::string& name)>& report) {
-  return Files(result, stem, options, report).all();
+  return Files(result, source, options, report).all();
 }
 
 std::string text_of_result(const JobResult& result) {

@@ -8,8 +8,13 @@
 
 namespace juggler::cli {
 
+/// Where a job comes from: the name its files begin with, and its text.
+struct Source {
+  std::string stem;
+  std::string text;
+};
 /// Everything that one job writes into the options' folder; `report` hears of every file before it is made.
-[[nodiscard]] std::vector<NewFile> files_of(const JobResult& result, const std::string& stem,
+[[nodiscard]] std::vector<NewFile> files_of(const JobResult& result, const Source& source,
                                             const Options& options,
                                             const std::function<void(const std::string& name)>& report);
 /// The result document.

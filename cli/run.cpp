@@ -111,8 +111,10 @@ void require_proof(const JobResult& result, const std::string& about) {
 struct Task {
   std::string about;  // the job's file, or the call
   std::string stem;
-  std::function<Job()> job;
+  std::function<std::string()> text;
+  std::function<Job(const std::string& text)> job;
   std::vector<NewFile> beside = {};  // what else is written with its files
+  std::string remarks = {};          // comments before the job's text where it is handed on
 };
 
 // What the jobs of one call leave behind for the end.
@@ -135,7 +137,8 @@ void write_once(const std::vector<NewFile>& files, const Options& options, Gathe
 int develop_one(const Task& task, const Options& options, Gathered& gathered, Progress& progress) {
   progress.next_job();
   progress.show("developing " + task.about);
-  const JobResult result = options.develop(task.job());
+  const std::string text = task.text();
+  const JobResult result = options.develop(task.job(text));
   progress.show("drawing " + task.about);
   if (!passed(result)) {
     require_proof(result, task.about);
@@ -143,7 +146,7 @@ int develop_one(const Task& task, const Options& options, Gathered& gathered, Pr
   }
   std::vector<NewFile> files;
   if (!options.folder.empty())
-    files = files_of(result, task.stem, options,
+    files = files_of(result, {task.stem, task.remarks + text}, options,
                      [&](const std::string& name) { progress.show("drawing " + name); });
   files.insert(files.end(), task.beside.begin(), task.beside.end());
   write_once(files, options, gathered);
@@ -195,19 +198,24 @@ FilesFrom files_from(const Options& options) {
 }
 
 Task file_task(const std::string& path, const std::vector<Setting>& settings, FilesFrom files) {
-  return {path, fs::path(path).stem().string(),
-          [path, settings, files] { return read_job(read_whole(path), path, settings, files); }};
+  return {path, fs::path(path).stem().string(), [path] { return read_whole(path); },
+          [path, settings, files](const std::string& text) { return read_job(text, path, settings, files); }};
 }
 
 std::vector<Task> file_tasks(const std::vector<std::string>& jobs, const Options& options) {
   const std::vector<Setting> settings = settings_of(options.settings, "--set");
   std::vector<Task> tasks;
-  for (const std::string& path : jobs) tasks.push_back(file_task(path, settings, files_from(options)));
+  std::string remarks;
+  for (const Setting& s : settings) remarks += fmt::format("# developed with --set {}={}\n", s.path, s.text);
+  for (const std::string& path : jobs) {
+    tasks.push_back(file_task(path, settings, files_from(options)));
+    tasks.back().remarks = remarks;
+  }
   return tasks;
 }
 
 int check_one(const Task& task, const Options& options) {
-  const JobResult result = options.develop(task.job());
+  const JobResult result = options.develop(task.job(task.text()));
   for (const PieceResult& piece : result.pieces) {
     std::cout << fmt::format("{}: {}: {}\n", task.about, title_of(piece),
                              piece.proof.passed ? "can be made, proof passed" : "PROOF FAILED");
@@ -286,7 +294,8 @@ int develop(const std::vector<std::string>& jobs, const Options& options) {
 int quick(const std::string& shape, const std::vector<std::string>& keys, const Options& options) {
   std::vector<Setting> settings = settings_of(keys, "quick");
   for (const Setting& s : settings_of(options.settings, "--set")) settings.push_back(s);
-  Task task{"quick " + shape, shape, [&] { return quick_job(shape, settings, files_from(options)); }};
+  Task task{"quick " + shape, shape, [&] { return quick_job_text(shape, settings); },
+            [&](const std::string&) { return quick_job(shape, settings, files_from(options)); }};
   if (!options.save_job.empty()) task.beside = {{options.save_job, quick_job_text(shape, settings)}};
   return develop_all({task}, options);
 }

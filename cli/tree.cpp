@@ -225,8 +225,8 @@ std::string roff_keys(const std::vector<KeyHelp>& keys) {
 }  // namespace
 
 const std::vector<std::string>& known_formats() {
-  static const std::vector<std::string> formats{"dxf",  "svg", "pdf", "png", "txt",     "csv",
-                                                "json", "obj", "stl", "glb", "template"};
+  static const std::vector<std::string> formats{"dxf",  "svg",  "pdf", "png", "txt", "csv",
+                                                "json", "page", "obj", "stl", "glb", "template"};
   return formats;
 }
 

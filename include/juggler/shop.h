@@ -86,6 +86,10 @@ struct DrawingPage {
 /// Cost    some tens of milliseconds a page.
 [[nodiscard]] std::vector<DrawingPage> draw_set(const JobResult& job);
 
+/// A blank alone with what it is laid out by, on paper as wide and high as it takes when it is so large, mm.
+/// A dimension for which it has no room is left out.
+[[nodiscard]] Page draw_flat(const JobResult& job, size_t piece, double size);
+
 /// All parts of a job where they stand, from the front, from above and pictorial, each by its name; nothing
 /// where no part has a place.
 [[nodiscard]] std::optional<Page> draw_together(const JobResult& job);

@@ -41,6 +41,17 @@ void write_stl(const std::vector<NamedSolid>& solids, std::ostream& out);
 /// was made from, and that its sizes are millimetres, in the extras. Errors  std::runtime_error when it
 /// cannot be made.
 void write_glb(const std::vector<NamedSolid>& solids, std::ostream& out);
+/// A job as one page of HTML that needs nothing else, no network and no other file: its blanks to scale, the
+/// formed parts to be turned and to be rolled up from the flat, tables, schedule, notes, proof; its cut
+/// files, the job and the result document to be saved from it; printed it is the drawing set. For browsers
+/// with WebGL.
+///
+/// name      of the files that are saved from it
+/// job_text  of the job as it was read; empty: none is offered
+/// Errors    Refusal as solid_of() and draw_set() do.
+/// Cost      that of the drawing set, and some milliseconds a part; 1 MB besides.
+void write_page(const JobResult& result, std::ostream& out, const std::string& name,
+                const std::string& job_text = {});
 /// The result document: mm, mm2, degrees. Schema docs/result.schema.json.
 void write_json(const JobResult& result, std::ostream& out);
 

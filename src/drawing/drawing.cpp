@@ -217,4 +217,16 @@ std::optional<Page> draw_together(const JobResult& job) {
   return page;
 }
 
+Page draw_flat(const JobResult& job, size_t piece, double size) {
+  const PieceResult& shown = job.pieces.at(piece);
+  const PageBox square{0, 0, size, size};
+  const double scale = blank_scale(shown.blank, square);
+  Page page{size, std::min(size, blank_height(shown.blank, scale)), title_of(shown)};
+  Layout layout(page);
+  // What finds no room stands in the tables.
+  static_cast<void>(draw_blank(layout, job, shown, {0, 0, page.width, page.height}, scale));
+  layout.finish();
+  return page;
+}
+
 }  // namespace juggler

@@ -1,6 +1,6 @@
-#include <fmt/format.h>
+#include "svg.h"
 
-#include <pugixml.hpp>
+#include <fmt/format.h>
 
 #include "juggler/write.h"
 #include "pens.h"
@@ -31,7 +31,8 @@ void stroke(pugi::xml_node node, Pen pen, double scale) {
 
 bool follows(const Arc& before, const Arc& next) { return norm(end_of(before) - next.start) < on_paper; }
 
-// Exact arcs in mm; y grows upwards within the group, so a positive turn is a positive sweep.
+}  // namespace
+
 std::string path_of(const Outline& arcs, bool closed) {
   std::string d;
   for (size_t i = 0; i < arcs.size(); ++i) {
@@ -50,6 +51,8 @@ std::string path_of(const Outline& arcs, bool closed) {
   }
   return closed ? d + "Z" : d;
 }
+
+namespace {
 
 // A group that shows no more than a box.
 pugi::xml_node clipped_to(pugi::xml_node svg, const PageBox& box, int number) {
@@ -76,9 +79,10 @@ void add_outline(pugi::xml_node svg, const PageOutline& o, int number) {
   stroke(path, o.pen, o.scale);
 }
 
-std::string points_of(const std::vector<Vec2>& points) {
+std::string points_of(const std::vector<Vec2>& points, int decimals = 4) {
   std::string text;
-  for (Vec2 p : points) text += fmt::format("{}{:.4f},{:.4f}", text.empty() ? "" : " ", p.x, p.y);
+  for (Vec2 p : points)
+    text += fmt::format("{}{:.{}f},{:.{}f}", text.empty() ? "" : " ", p.x, decimals, p.y, decimals);
   return text;
 }
 
@@ -86,12 +90,14 @@ std::string points_of(const std::vector<Vec2>& points) {
 void add_fill(pugi::xml_node svg, const PageFill& fill) {
   pugi::xml_node node = svg.append_child("polygon");
   const std::string shade = colour(fill.red, fill.green, fill.blue);
-  node.append_attribute("points") = points_of(fill.points).c_str();
+  node.append_attribute("points") = points_of(fill.points, 2).c_str();
   node.append_attribute("fill") = shade.c_str();
   node.append_attribute("stroke") = shade.c_str();
   node.append_attribute("stroke-width") = "0.2";
   node.append_attribute("stroke-linejoin") = "round";
 }
+
+}  // namespace
 
 void add_line(pugi::xml_node svg, const PageLine& line) {
   pugi::xml_node node = svg.append_child("polyline");
@@ -119,8 +125,6 @@ void add_text(pugi::xml_node svg, const PageText& t, int number) {
   if (t.mark) node.append_attribute("fill") = colour_of(Pen::mark).c_str();
   node.text().set(t.text.c_str());
 }
-
-}  // namespace
 
 void write_svg(const Blank& blank, std::ostream& out) {
   const Rectangle box = as_laid(blank);

@@ -1,0 +1,17 @@
+# The page's texts as C++: cmake -DFOLDER=... -DLIBRARY=... -DOUT=... -P texts.cmake
+function(text name)
+  set(all "")
+  foreach(file ${ARGN})
+    file(READ ${file} one)
+    string(APPEND all "${one}")
+  endforeach()
+  file(APPEND ${OUT}.new "const char* const page_${name} = R\"page(${all})page\";\n")
+endfunction()
+file(WRITE ${OUT}.new "namespace juggler {\nextern const char* const page_style;\nextern const char* const page_body;\n"
+  "extern const char* const page_script;\nextern const char* const page_library;\n")
+text(style ${FOLDER}/page.css)
+text(body ${FOLDER}/page.html)
+text(script ${FOLDER}/motion.js ${FOLDER}/flat.js ${FOLDER}/formed.js ${FOLDER}/page.js)
+text(library ${LIBRARY}/three.min.js ${LIBRARY}/examples/js/controls/OrbitControls.js)
+file(APPEND ${OUT}.new "}  // namespace juggler\n")
+file(RENAME ${OUT}.new ${OUT})
