@@ -19,13 +19,6 @@ std::string text_of(Write write) {
   return std::move(out).str();
 }
 
-// What was asked for, for the comments of its drawing.
-std::vector<std::string> remarks_of(const JobResult& result, const PieceResult& piece) {
-  std::vector<std::string> remarks{title_of(piece) + ", " + face_up(piece.blank) + " face up"};
-  for (const Row& row : asked_for(result, piece)) remarks.push_back(row.name + ": " + row.value);
-  return remarks;
-}
-
 // Everything that one job writes.
 class Files {
  public:
@@ -41,9 +34,7 @@ class Files {
   [[nodiscard]] std::vector<NewFile> all() && {
     for (const PieceResult& piece : result_.pieces) {
       if (wants("dxf")) {
-        add(name_of_piece(piece) + ".dxf", [&](std::ostream& out) {
-          write_dxf(piece.blank, out, result_.job.units, remarks_of(result_, piece));
-        });
+        add(name_of_piece(piece) + ".dxf", [&](std::ostream& out) { write_dxf(result_, piece, out); });
       }
       if (wants("csv") && !bends_of(piece.blank).empty()) {
         add(name_of_piece(piece) + "-bends.csv",

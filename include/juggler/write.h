@@ -16,6 +16,8 @@ namespace juggler {
 /// one a line, stand in the file's comments after the version: what the blank was made from.
 void write_dxf(const Blank& blank, std::ostream& out, const Units& units = {},
                const std::vector<std::string>& remarks = {});
+/// The same of a piece of a job, its remarks what was asked for.
+void write_dxf(const JobResult& job, const PieceResult& piece, std::ostream& out);
 /// The blank alone as SVG at full size, in millimetres: what is cut, bend lines and marks in a group each,
 /// arcs as arcs.
 void write_svg(const Blank& blank, std::ostream& out);

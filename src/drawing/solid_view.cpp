@@ -146,6 +146,9 @@ class Fills {
   Fills(const View& view, Vec3 eye, bool openings) : view_(view), eye_(eye), openings_(openings) {}
   void add(const std::array<Vec3, 3>& t, const std::array<double, 3>& colour) {
     const std::array<Vec2, 3> at{view_.page(t[0]), view_.page(t[1]), view_.page(t[2])};
+    // What its neighbours' borders cover.
+    constexpr double least = 0.02;  // mm2 of paper
+    if (std::abs(cross(at[1] - at[0], at[2] - at[0])) < 2 * least) return;
     const auto length = [&](size_t k) { return norm(at[(k + 1) % 3] - at[k]); };
     size_t k = 0;
     for (const size_t other : {1, 2}) {
@@ -184,11 +187,16 @@ void fill_faces(Layout& layout, const View& view, const SeenSolid& solid, const 
   const Vec3 light = unit(eye + 0.5 * projection.up - 0.4 * projection.right);
   Fills fills(view, eye, !solid.openings.empty());
   for (const Solid& s : solid.solids) {
+    // Edges as thin as the lines about them do not show.
+    const double thickness = norm(s.points[s.on_flat.size()] - s.points[0]);
+    const bool edges = thickness > view.millimetres(0.25);
     for (const SolidTriangle& t : s.triangles) {
+      if (t.face == SolidFace::edge && !edges) continue;
       const std::array<Vec3, 3> at{s.points[t.corners[0]], s.points[t.corners[1]], s.points[t.corners[2]]};
       const Vec3 across = cross(at[1] - at[0], at[2] - at[0]);
       if (!(dot(across, eye) > within::beside * norm(across))) continue;
-      const double bright = 0.82 + 0.18 * dot(unit(across), light);
+      constexpr double steps = 160;  // so few that neighbours are often alike
+      const double bright = std::round(steps * (0.82 + 0.18 * dot(unit(across), light))) / steps;
       std::array<double, 3> colour = tones[static_cast<size_t>(t.face)];
       for (double& part : colour) part *= bright;
       fills.add(at, colour);

@@ -44,7 +44,7 @@ struct Carriage {
 [[nodiscard]] Carriage carried_between(const std::vector<MotionNode>& nodes, int a, int b, Vec2 p);
 
 /// Shares at which places are kept that no frame carries.
-inline constexpr int kept_shares = 17;
+inline constexpr int kept_shares = 9;
 struct KeptPlaces {
   std::uint32_t corner = 0;
   int fold = -1;

@@ -141,6 +141,7 @@ class FormedView {
 
   place(shares, rolled) {
     this.motion.place(shares, rolled);
+    this.placed = (this.placed || 0) + 1;
     this.position.needsUpdate = true;
     this.normal.needsUpdate = true;
     this.placeTags();
@@ -209,8 +210,9 @@ class FormedView {
       });
     };
     const p = this.motion.positions, m = this.body.matrix.elements;
+    const step = Math.ceil(this.motion.count / 20000); // so many tell it
     for (const first of [0, this.motion.all]) {
-      for (let i = first; i < first + this.motion.count; ++i) {
+      for (let i = first; i < first + this.motion.count; i += step) {
         const [x, y, z] = [p[3 * i], p[3 * i + 1], p[3 * i + 2]];
         add(m[0] * x + m[4] * y + m[8] * z + m[12], m[1] * x + m[5] * y + m[9] * z + m[13], m[2] * x + m[6] * y + m[10] * z + m[14]);
       }
@@ -282,12 +284,16 @@ class FormedView {
     const next = new Map();
     for (let s = 0; s < outlines.length; ++s) if (outlines[s] > 0) next.set(border[2 * s], border[2 * s + 1]);
     this.loops = [];
+    this.widthOf = [];
     for (let s = 0; s < outlines.length; ++s) {
       const o = outlines[s] - 1;
       if (o < 0 || this.loops[o]) continue;
       const loop = [border[2 * s]];
       for (let i = next.get(loop[0]); i !== undefined && i !== loop[0] && loop.length < 1e5; i = next.get(i)) loop.push(i);
       this.loops[o] = loop;
+      const p = this.motion.places, at = (i) => [p[2 * i], p[2 * i + 1]];
+      const [x, y] = at(loop[0]);
+      this.widthOf[o] = Math.max(...loop.map((i) => Math.hypot(at(i)[0] - x, at(i)[1] - y)));
     }
     return this.loops;
   }
@@ -341,48 +347,65 @@ class FormedView {
     return [new THREE.Vector3(e[0], e[1], e[2]).transformDirection(turn), new THREE.Vector3(e[4], e[5], e[6]).transformDirection(turn)];
   }
 
-  // Where a pointer's ray meets the metal, in the part's frame.
-  hit(e) {
-    const box = this.canvas.getBoundingClientRect();
-    const at = new THREE.Vector2(((e.clientX - box.left) / box.width) * 2 - 1, 1 - ((e.clientY - box.top) / box.height) * 2);
-    const ray = new THREE.Raycaster();
-    ray.setFromCamera(at, this.camera);
-    for (const face of this.faces) {
-      face.geometry.boundingSphere = face.geometry.boundingSphere || new THREE.Sphere(new THREE.Vector3(), 1e9);
-      face.geometry.boundingSphere.radius = 1e9;
-    }
-    const found = ray.intersectObjects(this.faces)[0];
-    return { at, ray, found };
-  }
-  // Places on the screen and how near, of all corners: for pointing.
-  projected() {
+  // All corners on the screen, and how near: worked out anew when anything has moved.
+  screen() {
     const matrix = new THREE.Matrix4().multiplyMatrices(this.camera.projectionMatrix, this.camera.matrixWorldInverse).multiply(this.body.matrix);
     const m = matrix.elements, p = this.motion.positions;
     const { clientWidth: w, clientHeight: h } = this.pane;
-    return (i) => {
-      const [x, y, z] = [p[3 * i], p[3 * i + 1], p[3 * i + 2]];
-      return [
-        ((m[0] * x + m[4] * y + m[8] * z + m[12]) * 0.5 + 0.5) * w,
-        (0.5 - (m[1] * x + m[5] * y + m[9] * z + m[13]) * 0.5) * h,
-        m[2] * x + m[6] * y + m[10] * z + m[14],
-      ];
-    };
+    const state = [...m, w, h, this.placed].join();
+    if (this.screenState === state) return this.onScreen;
+    this.screenState = state;
+    const to = this.onScreen && this.onScreen.length === p.length ? this.onScreen : new Float32Array(p.length);
+    for (let i = 0; i < p.length; i += 3) {
+      const x = p[i], y = p[i + 1], z = p[i + 2];
+      to[i] = ((m[0] * x + m[4] * y + m[8] * z + m[12]) * 0.5 + 0.5) * w;
+      to[i + 1] = (0.5 - (m[1] * x + m[5] * y + m[9] * z + m[13]) * 0.5) * h;
+      to[i + 2] = m[2] * x + m[6] * y + m[10] * z + m[14];
+    }
+    this.onScreen = to;
+    return to;
+  }
+  projected() {
+    const s = this.screen();
+    return (i) => [s[3 * i], s[3 * i + 1], s[3 * i + 2]];
+  }
+  // The metal nearest to the eye under a place of the screen: how near, and where in the part.
+  metalAt(x, y) {
+    const s = this.screen(), { triangles, positions: p, all } = this.motion;
+    let depth = Infinity, place = null;
+    for (const face of [0, 3 * all]) {
+      for (let t = 0; t < triangles.length; t += 3) {
+        const a = 3 * triangles[t] + face, b = 3 * triangles[t + 1] + face, c = 3 * triangles[t + 2] + face;
+        const ax = s[a] - x, bx = s[b] - x, cx = s[c] - x;
+        if ((ax > 0 && bx > 0 && cx > 0) || (ax < 0 && bx < 0 && cx < 0)) continue;
+        const ay = s[a + 1] - y, by = s[b + 1] - y, cy = s[c + 1] - y;
+        if ((ay > 0 && by > 0 && cy > 0) || (ay < 0 && by < 0 && cy < 0)) continue;
+        const u = bx * cy - by * cx, v = cx * ay - cy * ax, w = ax * by - ay * bx, sum = u + v + w;
+        if (!((u >= 0 && v >= 0 && w >= 0) || (u <= 0 && v <= 0 && w <= 0)) || sum === 0) continue;
+        const near = (u * s[a + 2] + v * s[b + 2] + w * s[c + 2]) / sum;
+        if (near >= depth) continue;
+        depth = near;
+        place = new THREE.Vector3(...[0, 1, 2].map((k) => (u * p[a + k] + v * p[b + k] + w * p[c + k]) / sum));
+      }
+    }
+    return { depth, place };
   }
   keyAt(e) {
-    const { found } = this.hit(e);
     const box = this.canvas.getBoundingClientRect();
     const x = e.clientX - box.left, y = e.clientY - box.top;
     const seen = this.projected();
-    // Depth of the metal there, as the screen has it.
     const range = this.camera.far - this.camera.near;
-    const metal = found ? 2 * (found.distance - this.camera.near) / range - 1 : Infinity;
+    const metal = this.metalAt(x, y).depth;
     const slack = 8 * this.pixel() / range + 2 * Math.abs(this.motion.thickness) / range;
     let best = null, nearest = Infinity;
+    const pixel = this.pixel();
     this.loopsOf().forEach((loop, o) => {
       for (const face of [0, this.motion.all]) {
         let within = false, depth = 0;
+        // No corner is farther from the first than the opening is wide.
+        const [fx, fy] = seen(loop[0] + face);
+        if (Math.hypot(fx - x, fy - y) > this.widthOf[o] / pixel + 2) continue;
         let [px, py] = seen(loop[loop.length - 1] + face);
-        if (Math.hypot(px - x, py - y) > 2000) continue;
         for (const i of loop) {
           const [qx, qy, qz] = seen(i + face);
           if (qy > y !== py > y && x < ((px - qx) * (y - qy)) / (py - qy) + qx) within = !within;
@@ -431,10 +454,11 @@ class FormedView {
       this.on.point(this.keyAt(e), e);
       return;
     }
-    const { found } = this.hit(e);
-    if (!found) return;
+    const box = this.canvas.getBoundingClientRect();
+    const { place } = this.metalAt(e.clientX - box.left, e.clientY - box.top);
+    if (!place) return;
     if (this.ends.length === 2) this.ends = [];
-    this.ends.push(this.snapped(e, this.body.worldToLocal(found.point.clone())));
+    this.ends.push(this.snapped(e, place));
     this.draw();
     if (this.ends.length < 2) return;
     const [a, b] = this.ends;

@@ -48,13 +48,16 @@ std::vector<Vec2> points_along(const std::vector<Vec2>& line, double step) {
   return all;
 }
 
-// What forming stretches has its places kept one by one: fewer of them then.
+// What forming stretches has its places kept one by one: fewer of them then, and of many openings.
 SolidOptions options_for(const PieceResult& piece) {
   SolidOptions o;
   const bool stretched = !piece.blank.folding && (!piece.blank.patches.empty() || !piece.formed->opens_flat);
+  constexpr size_t many = 200;  // small ones, of which nobody sees more
   if (stretched) {
     o.chord_error = std::max(0.5, piece.blank.size / 2000);
     o.coarsest = Angle::degrees(10);
+  } else if (piece.blank.openings.size() > many) {
+    o.coarsest = Angle::degrees(25);
   }
   return o;
 }

@@ -61,7 +61,7 @@ function setShare(share) {
   state.share = Math.min(Math.max(share, 0), 1);
   state.step = null;
   find("#share").value = Math.round(1000 * state.share);
-  find("#percent").textContent = state.share === 0 ? "flat" : state.share === 1 ? "formed" : `${Math.round(100 * state.share)} %`;
+  find("#percent").textContent = state.share === 0 || state.share === 1 ? "" : `${Math.round(100 * state.share)} %`;
   find("#step").textContent = "bend by bend";
   place(new Array(piece().folds.length).fill(state.share), state.share);
 }
@@ -182,19 +182,19 @@ function showTables() {
   article.textContent = "";
   if (shown.warnings.length) article.append(block("Warnings", listOf(shown.warnings), "warning"));
   article.append(block("Proof", listOf(shown.proof)));
-  for (const table of shown.tables) {
-    const long = table.rows.length > 24;
-    if (!long) {
-      article.append(block(table.title, tableOf(table, state.number)));
+  if (shown.notes.length) article.append(block("Notes", listOf(shown.notes)));
+  const wide = (table) => (table.heads.length > 6 ? "wide" : "");
+  for (const table of [...shown.tables].sort((a, b) => wide(a).length - wide(b).length)) {
+    if (table.rows.length <= 24) {
+      article.append(block(table.title, tableOf(table, state.number), wide(table)));
       continue;
     }
     // Filled when it is opened.
-    const more = make("details", "", "block long");
+    const more = make("details", "", "block long " + wide(table));
     more.append(make("summary", `${table.title} (${table.rows.length})`));
     more.addEventListener("toggle", () => { if (more.open && more.children.length === 1) more.append(tableOf(table, state.number)); });
     article.append(more);
   }
-  if (shown.notes.length) article.append(block("Notes", listOf(shown.notes)));
 }
 
 // Files.
@@ -238,6 +238,9 @@ function show(number) {
   find('#formed [data-layer="others"]').parentElement.hidden = !others;
   if (formed) formed.show(data.pieces, state.number);
   for (const box of document.querySelectorAll('[data-layer="bends"], [data-layer="tags"]')) box.parentElement.hidden = !shown.folds.length;
+  find("h1").hidden = data.pieces.length > 1;
+  find('#formed [data-layer="elements"]').parentElement.hidden = !shown.lines.some(([key]) => key[0] !== "f");
+  find('#flat [data-layer="marks"]').parentElement.hidden = !find("#flat .marks path, #flat .letters text");
   find(".steps").hidden = stepsOf(shown).length === 0;
   showTables();
   fillMenu();
@@ -324,7 +327,7 @@ const drawings = () => { find("#drawings").innerHTML = data.drawings.join(""); }
 addEventListener("beforeprint", drawings);
 addEventListener("afterprint", () => { if (formed) find("#drawings").textContent = ""; });
 const select = find(".parts select");
-data.pieces.forEach((p, k) => select.append(Object.assign(make("option", p.title), { value: k })));
+data.pieces.forEach((p, k) => select.append(Object.assign(make("option", p.title + (p.number ? ` (${p.number})` : "")), { value: k })));
 select.addEventListener("change", () => show(Number(select.value)));
 
 theme(firstTheme());

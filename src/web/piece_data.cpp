@@ -21,9 +21,21 @@ std::string angle(Angle a) {
 }
 
 // No digits that nobody can measure.
+double least_error(const Units& units) { return in_inches(units) ? 0.00254 : 0.001; }
 std::string error_of(double mm, const Units& units) {
-  const double least = in_inches(units) ? 0.00254 : 0.001;
-  return mm < least ? "less than " + length(least, units) : length(mm, units);
+  const double least = least_error(units);
+  return length(std::max(mm, least), units);
+}
+std::string area_error(double mm2, const Units& units) {
+  if (!in_inches(units)) return fmt::format("{:.0f} mm2", std::max(mm2, 1.0));
+  constexpr double square_inch = 645.16;
+  return fmt::format("{:.2f} in2", std::max(mm2 / square_inch, 0.01));
+}
+// With what is allowed, where that can be measured.
+std::string allowed_error(double found, double allowed, const Units& units) {
+  const std::string text = error_of(found, units);
+  return allowed < least_error(units) ? text
+                                      : fmt::format("{} ({} is allowed)", text, error_of(allowed, units));
 }
 
 std::string name_of_fold(const Fold& fold) {
@@ -150,17 +162,12 @@ std::vector<std::string> proof_in_words(const JobResult& job, const PieceResult&
   std::vector<std::string> said{
       p.passed ? "The proof passed: the blank, formed again from its own lines alone, is the part asked for."
                : "The proof failed. Do not cut from these numbers."};
-  said.push_back(fmt::format("Formed again, the part differs from what was asked for by {}; {} is allowed.",
-                             within(p.greatest_distance), within(p.allowed)));
+  said.push_back("Formed again, no place of it is farther from the part asked for than " +
+                 allowed_error(p.greatest_distance, p.allowed, u) + ".");
   said.push_back(
       fmt::format("Its seam and edges meet within {}, its ends are as long as asked for within {}.",
                   within(p.seam_mismatch), within(p.rim_mismatch)));
-  const double least_area = in_inches(u) ? 0.01 * u.mm * u.mm : 1;
-  const auto area_text = [&](double mm2) {
-    return written({.value = std::max(mm2, least_area), .of = Amount::Of::area, .decimals = 6}, u);
-  };
-  said.push_back(fmt::format("Its area is that of the part's neutral layer within {}{}.",
-                             p.area_mismatch < least_area ? "less than " : "", area_text(p.area_mismatch)));
+  said.push_back("Its area is that of the part's neutral layer within " + area_error(p.area_mismatch, u) + ".");
   if (!piece.blank.openings.empty())
     said.push_back(fmt::format("Its openings, formed, lie where they were asked for within {}.",
                                within(p.opening_mismatch)));
@@ -170,8 +177,8 @@ std::vector<std::string> proof_in_words(const JobResult& job, const PieceResult&
   for (const JointProof& j : job.joints) {
     const std::string part = name_of_part(piece);
     if (j.main != part && j.branch != part) continue;
-    said.push_back(fmt::format("Where {} and {} meet, their edges fit within {}; {} is allowed.", j.branch,
-                               j.main, within(j.distance), within(j.allowed)));
+    said.push_back(fmt::format("Where {} and {} meet, their edges fit within {}.", j.branch, j.main,
+                               allowed_error(j.distance, j.allowed, u)));
   }
   return said;
 }
@@ -190,11 +197,12 @@ Json piece_data(const JobResult& job, size_t number) {
     folds.push_back(
         {{"tag", fold.tag}, {"order", fold.order}, {"name", name_of_fold(fold)}, {"hit", fold.hit()}});
   const Rectangle box = as_laid(b);
+  const auto bare = [&](double mm) {
+    return written({.value = mm, .of = Amount::Of::length, .named = false, .style = Amount::Style::exact}, u);
+  };
   std::ostringstream dxf;
   dxf.imbue(std::locale::classic());
-  std::vector<std::string> remarks{title_of(piece)};
-  for (const Row& row : asked_for(job, piece)) remarks.push_back(row.name + ": " + row.value);
-  write_dxf(b, dxf, u, remarks);
+  write_dxf(job, piece, dxf);
   const std::string own = file_name_of(piece);
   return {{"title", title_of(piece)},
           {"number", piece.part.making.number},
@@ -202,7 +210,7 @@ Json piece_data(const JobResult& job, size_t number) {
           {"faceUp", face_up(b)},
           {"inside", b.face_names.of(Face::inside)},
           {"outside", b.face_names.of(Face::outside)},
-          {"size", fmt::format("{} x {}", length(box.width, {u.name, u.mm}), length(box.height, u))},
+          {"size", fmt::format("{} x {} {}", bare(box.width), bare(box.height), u.name)},
           {"box", {box.width, box.height}},
           {"count", b.count},
           {"passed", piece.proof.passed},

@@ -426,4 +426,10 @@ void write_dxf(const Blank& blank, std::ostream& out, const Units& units,
   out << body.str();
 }
 
+void write_dxf(const JobResult& job, const PieceResult& piece, std::ostream& out) {
+  std::vector<std::string> remarks{title_of(piece) + ", " + face_up(piece.blank) + " face up"};
+  for (const Row& row : asked_for(job, piece)) remarks.push_back(row.name + ": " + row.value);
+  write_dxf(piece.blank, out, job.job.units, remarks);
+}
+
 }  // namespace juggler

@@ -86,15 +86,29 @@ std::string points_of(const std::vector<Vec2>& points, int decimals = 4) {
   return text;
 }
 
-// A hair over its border, so that neighbours of one colour leave no seam.
-void add_fill(pugi::xml_node svg, const PageFill& fill) {
-  pugi::xml_node node = svg.append_child("polygon");
-  const std::string shade = colour(fill.red, fill.green, fill.blue);
-  node.append_attribute("points") = points_of(fill.points, 2).c_str();
-  node.append_attribute("fill") = shade.c_str();
-  node.append_attribute("stroke") = shade.c_str();
-  node.append_attribute("stroke-width") = "0.2";
-  node.append_attribute("stroke-linejoin") = "round";
+// A hair over their borders, so that neighbours of one colour leave no seam; one node for as many as follow each
+// other in one colour.
+void add_fills(pugi::xml_node drawn, const std::vector<PageFill>& fills) {
+  if (fills.empty()) return;
+  std::string path, shade;
+  pugi::xml_node svg = drawn.append_child("g");
+  svg.append_attribute("stroke-width") = "0.2";
+  svg.append_attribute("stroke-linejoin") = "round";
+  const auto close = [&] {
+    if (path.empty()) return;
+    pugi::xml_node node = svg.append_child("path");
+    node.append_attribute("d") = path.c_str();
+    node.append_attribute("fill") = shade.c_str();
+    node.append_attribute("stroke") = shade.c_str();
+    path.clear();
+  };
+  for (const PageFill& fill : fills) {
+    const std::string own = colour(fill.red, fill.green, fill.blue);
+    if (own != shade) close();
+    shade = own;
+    path += "M" + points_of(fill.points, 2) + "Z";
+  }
+  close();
 }
 
 }  // namespace
@@ -174,7 +188,7 @@ void write_svg(const Page& page, std::ostream& out) {
   pugi::xml_node drawn = svg.append_child("g");
   if (page.stretch.x != 1 || page.stretch.y != 1)
     drawn.append_attribute("transform") = fmt::format("scale({} {})", page.stretch.x, page.stretch.y).c_str();
-  for (const PageFill& fill : page.fills) add_fill(drawn, fill);
+  add_fills(drawn, page.fills);
   for (const PageLine& line : page.lines) add_line(drawn, line);
   int number = 0;
   for (const PageOutline& o : page.outlines) add_outline(drawn, o, ++number);
