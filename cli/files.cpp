@@ -118,11 +118,15 @@ std::string read_whole(const std::filesystem::path& path) {
   }
 }
 
+void require_free(const std::filesystem::path& path) {
+  struct stat info {};
+  if (::lstat(path.c_str(), &info) == 0) refuse_existing(path);
+}
+
 void write_whole(const std::vector<NewFile>& files, bool replace) {
   for (const NewFile& file : files) {
     make_folder(file.path.parent_path());
-    struct stat info {};
-    if (!replace && ::lstat(file.path.c_str(), &info) == 0) refuse_existing(file.path);
+    if (!replace) require_free(file.path);
   }
   std::vector<Beside> written;
   written.reserve(files.size());

@@ -20,6 +20,8 @@ struct NewFile {
   std::string content;
 };
 
+/// Errors  FileError where something is there already.
+void require_free(const std::filesystem::path& path);
 /// Writes all files or none of them new: each is written beside its place, synced and then renamed.
 /// Without `replace` none of them may be there yet.
 void write_whole(const std::vector<NewFile>& files, bool replace);

@@ -153,6 +153,7 @@ int dispatch(const CLI::App& app, Call& call) {
   if (command == "completion") return print(completion(app, call.shell));
   if (command == "manual") return print(manual(app, exits));
   if (call.options.folder.empty()) call.options.folder = "juggler-demo";
+  call.options.formats.emplace_back("page");
   return demo(call.options);
 }
 

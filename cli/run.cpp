@@ -8,6 +8,7 @@
 #include <filesystem>
 #include <iostream>
 #include <set>
+#include <sstream>
 
 #include "files.h"
 #include "output.h"
@@ -120,8 +121,22 @@ struct Task {
 // What the jobs of one call leave behind for the end.
 struct Gathered {
   std::vector<std::string> documents;  // for --json, to be printed together
+  std::vector<GalleryPart> parts;      // of several jobs
+  bool wants_parts = false;
   std::set<fs::path> written;
 };
+
+// The file of a job that a gallery leads to.
+std::string shown_by(const std::string& stem, const JobResult& result, const Options& options) {
+  const auto wants = [&](const char* format) {
+    return std::find(options.formats.begin(), options.formats.end(), format) != options.formats.end();
+  };
+  if (wants("page")) return stem + ".html";
+  if (wants("pdf")) return stem + ".pdf";
+  const std::string own = result.pieces.empty() ? "" : file_name_of(result.pieces.front());
+  const std::string first = own.empty() ? stem : stem + "-" + own;
+  return wants("svg") ? first + ".svg" : wants("png") ? first + ".png" : "";
+}
 
 void write_once(const std::vector<NewFile>& files, const Options& options, Gathered& gathered) {
   for (const NewFile& file : files) {
@@ -150,6 +165,10 @@ int develop_one(const Task& task, const Options& options, Gathered& gathered, Pr
                      [&](const std::string& name) { progress.show("drawing " + name); });
   files.insert(files.end(), task.beside.begin(), task.beside.end());
   write_once(files, options, gathered);
+  if (gathered.wants_parts) {
+    const std::vector<GalleryPart> parts = gallery_parts(result, shown_by(task.stem, result, options));
+    gathered.parts.insert(gathered.parts.end(), parts.begin(), parts.end());
+  }
   progress.clear();
   if (options.json) gathered.documents.push_back(text_of_result(result));
   if (options.json) return done;
@@ -180,15 +199,40 @@ int flush_output(int code) {
   return worse(code, no_file);
 }
 
+constexpr const char* gallery_name = "index.html";
+
+// Pictures of all parts of several jobs, leading to what shows each.
+int write_parts(const Gathered& gathered, const Options& options) {
+  const fs::path path = fs::path(options.folder) / gallery_name;
+  std::ostringstream text;
+  text.imbue(std::locale::classic());
+  write_gallery(gathered.parts, text);
+  write_whole({{path, std::move(text).str()}}, options.replace);
+  if (!options.quiet && !options.json) std::cout << "pictures of all parts: " << path.string() << '\n';
+  return done;
+}
+
 int develop_all(const std::vector<Task>& tasks, const Options& options) {
   int code = done;
   Gathered gathered;
+  gathered.wants_parts = tasks.size() > 1 && !options.folder.empty();
+  if (gathered.wants_parts) {
+    const fs::path path = fs::path(options.folder) / gallery_name;
+    if (!options.replace) require_free(path);
+    gathered.written.insert(path.lexically_normal());
+  }
   Progress progress(tasks.size(), options.quiet);
   for (const Task& task : tasks) {
     const auto step = [&] { return develop_one(task, options, gathered, progress); };
-    code = worse(code, guarded(task.about, step, [&] { progress.clear(); }));
+    const int one = guarded(task.about, step, [&] { progress.clear(); });
+    if (one != done && gathered.wants_parts)
+      gathered.parts.push_back({.name = task.stem, .verdict = "not made", .good = false});
+    code = worse(code, one);
   }
   progress.clear();
+  const bool any = std::any_of(gathered.parts.begin(), gathered.parts.end(),
+                               [](const GalleryPart& p) { return p.picture.has_value(); });
+  if (any) code = worse(code, guarded(gallery_name, [&] { return write_parts(gathered, options); }));
   if (options.json) print_documents(gathered.documents, tasks.size());
   return flush_output(code);
 }
@@ -347,8 +391,8 @@ int demo(const Options& options) {
   }
   const int code = develop(paths, options);
   if (code == done && !options.quiet) {
-    std::cout << fmt::format("{} jobs developed and proved. Look at the pictures: {}/*.png\n", paths.size(),
-                             options.folder);
+    std::cout << fmt::format("{} jobs developed and proved. Look at them in a browser: {}/{}\n", paths.size(),
+                             options.folder, gallery_name);
   }
   return flush_output(code);
 }

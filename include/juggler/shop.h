@@ -90,6 +90,9 @@ struct DrawingPage {
 /// A dimension for which it has no room is left out.
 [[nodiscard]] Page draw_flat(const JobResult& job, size_t piece, double size);
 
+/// The formed part that a piece belongs to, pictorial, without any text, in so much paper, mm.
+[[nodiscard]] Page draw_picture(const JobResult& job, size_t piece, double width, double height);
+
 /// All parts of a job where they stand, from the front, from above and pictorial, each by its name; nothing
 /// where no part has a place.
 [[nodiscard]] std::optional<Page> draw_together(const JobResult& job);

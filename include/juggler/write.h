@@ -54,6 +54,22 @@ void write_glb(const std::vector<NamedSolid>& solids, std::ostream& out);
 /// Cost      that of the drawing set, and some milliseconds a part; 1 MB besides.
 void write_page(const JobResult& result, std::ostream& out, const std::string& name,
                 const std::string& job_text = {});
+/// A part in a gallery of several jobs.
+struct GalleryPart {
+  std::string name = {};
+  std::string number = {};
+  std::string link = {};                 ///< to its page or its drawing; empty: to nothing
+  std::vector<std::string> blanks = {};  ///< their sizes, and how many of each
+  std::string verdict = {};
+  bool good = true;
+  std::optional<Page> picture = {};
+};
+/// The parts of a job; the link of every one is this, with the number of its first piece (#1, ...) where it
+/// is a page for a browser.
+[[nodiscard]] std::vector<GalleryPart> gallery_parts(const JobResult& result, const std::string& link);
+/// Pictures of parts with their names, blanks and verdicts, as one page of HTML that needs nothing else but
+/// what it links to.
+void write_gallery(const std::vector<GalleryPart>& parts, std::ostream& out);
 /// The result document: mm, mm2, degrees. Schema docs/result.schema.json.
 void write_json(const JobResult& result, std::ostream& out);
 

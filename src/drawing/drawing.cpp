@@ -217,6 +217,15 @@ std::optional<Page> draw_together(const JobResult& job) {
   return page;
 }
 
+Page draw_picture(const JobResult& job, size_t piece, double width, double height) {
+  const PieceResult& shown = job.pieces.at(piece);
+  Page page{width, height, name_of_part(shown)};
+  Layout layout(page);
+  draw_pictorial(layout, seen(job, shown), solid_of_part(job, shown), {0, 0, width, height});
+  layout.finish();
+  return page;
+}
+
 Page draw_flat(const JobResult& job, size_t piece, double size) {
   const PieceResult& shown = job.pieces.at(piece);
   const PageBox square{0, 0, size, size};

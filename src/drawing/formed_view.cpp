@@ -161,4 +161,15 @@ std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen&
   return layout.place_all(labels, frame);
 }
 
+void draw_pictorial(Layout& layout, const Seen& part, const SeenSolid& solid, const PageBox& place) {
+  const Scene scene = part.scene(part.pictorial);
+  const PageBox box = bounds(scene, part.pictorial);
+  constexpr double share = 0.92;
+  const double scale = share * std::min(place.width() / box.width(), place.height() / box.height());
+  const View view(layout, scene, part.pictorial, scale, place);
+  view.draw();
+  draw_openings(layout, view, solid);
+  fill_faces(layout, view, solid, part.pictorial);
+}
+
 }  // namespace juggler

@@ -32,6 +32,9 @@ struct SeenSolid;
                                                    const SeenSolid& solid, const PageBox& frame, double scale,
                                                    Angles angles);
 
+/// The pictorial view alone, as large as its place, without notes.
+void draw_pictorial(Layout& layout, const Seen& part, const SeenSolid& solid, const PageBox& place);
+
 /// Whether forming stretches a piece, so that there is a map of its strain.
 [[nodiscard]] bool has_strain_map(const PieceResult& piece);
 /// The blank in the colours of its strain, with their key.

@@ -15,6 +15,15 @@ std::string within_script(std::string text) {
   return text;
 }
 
+std::string printed(const Page& page) {
+  std::ostringstream out;
+  out.imbue(std::locale::classic());
+  write_svg(page, out);
+  return out.str();
+}
+
+}  // namespace
+
 std::string escaped(const std::string& text) {
   std::string all;
   for (const char c : text) {
@@ -29,15 +38,6 @@ std::string escaped(const std::string& text) {
   }
   return all;
 }
-
-std::string printed(const Page& page) {
-  std::ostringstream out;
-  out.imbue(std::locale::classic());
-  write_svg(page, out);
-  return out.str();
-}
-
-}  // namespace
 
 void write_page(const JobResult& result, std::ostream& out, const std::string& name,
                 const std::string& job_text) {

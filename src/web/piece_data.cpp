@@ -167,7 +167,8 @@ std::vector<std::string> proof_in_words(const JobResult& job, const PieceResult&
   said.push_back(
       fmt::format("Its seam and edges meet within {}, its ends are as long as asked for within {}.",
                   within(p.seam_mismatch), within(p.rim_mismatch)));
-  said.push_back("Its area is that of the part's neutral layer within " + area_error(p.area_mismatch, u) + ".");
+  said.push_back("Its area is that of the part's neutral layer within " + area_error(p.area_mismatch, u) +
+                 ".");
   if (!piece.blank.openings.empty())
     said.push_back(fmt::format("Its openings, formed, lie where they were asked for within {}.",
                                within(p.opening_mismatch)));

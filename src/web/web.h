@@ -29,7 +29,11 @@ struct Indicated {
 /// The proof of a piece in words.
 [[nodiscard]] std::vector<std::string> proof_in_words(const JobResult& job, const PieceResult& piece);
 
+/// Text within an element or a quoted attribute.
+[[nodiscard]] std::string escaped(const std::string& text);
+
 /// The page's own texts, built in.
+extern const char* const gallery_style;
 extern const char* const page_style;
 extern const char* const page_body;
 extern const char* const page_script;
