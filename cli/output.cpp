@@ -48,10 +48,8 @@ class Files {
     }
     if (wants("template")) add_templates();
     if (wants("txt") && wants("pdf")) add_cards();
-    if (wants("pdf") || wants("svg") || wants("png")) add_drawing();
+    if (wants("pdf") || wants("svg") || wants("png") || wants("page")) add_drawing();
     if (wants("obj") || wants("stl") || wants("glb")) add_solids();
-    if (wants("page"))
-      add(stem_ + ".html", [&](std::ostream& out) { write_page(result_, out, stem_, job_text_); });
     if (wants("json")) add(stem_ + ".json", [&](std::ostream& out) { write_json(result_, out); });
     return std::move(files_);
   }
@@ -114,6 +112,8 @@ class Files {
     }
     if (wants("pdf"))
       add(stem_ + ".pdf", [&](std::ostream& out) { write_pdf(pages, out, pages.front().title); });
+    if (wants("page"))
+      add(stem_ + ".html", [&](std::ostream& out) { write_page(result_, pages, out, stem_, job_text_); });
   }
 
   void add_solids() {

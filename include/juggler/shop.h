@@ -12,11 +12,28 @@
 
 namespace juggler {
 
+/// What two parts of a job do to each other where they stand.
+///   overlap  metal of both is in one place
+///   order    the part cannot be drawn straight out past those that come before it in the job, so it cannot
+///   be
+///            put on after them
+enum class ClashKind { overlap, order };
+struct Clash {
+  ClashKind kind = ClashKind::overlap;
+  std::string part = {}, other = {};  ///< the part, and one that comes before it
+  size_t piece = 0;                   ///< the part's, among the job's
+  Vec3 at = {};                       ///< in the job: the deepest place, or where it strikes
+  double depth = 0;                   ///< mm: of the overlap, or how far the part comes before it strikes
+  bool through = false;               ///< the one's metal goes right through the other's
+  bool other_way_round = false;       ///< the other can be put on after the part
+};
+
 /// Parts developed, and the job that says how they are shown: its units, its bench, its paper.
 struct JobResult {
   Job job;
   std::vector<PieceResult> pieces;
   std::vector<JointProof> joints = {};  ///< where parts of it meet
+  std::vector<Clash> clashes = {};      ///< also warnings of the piece's blank
 };
 
 /// Develops and proves every part of a job.
@@ -26,6 +43,16 @@ struct JobResult {
 /// whose parts are not looked at.
 [[nodiscard]] JobResult result_of(std::vector<PieceResult> pieces, Job job = {});
 [[nodiscard]] bool passed(const JobResult& result);
+/// What parts with places do to each other; none where no part has a place. A sheet of no thickness is no
+/// metal.
+/// Accuracy  overlaps deeper than an eighth of the thinner sheet, or 0.25 mm, are found, their depth to a
+/// seventh of
+///           itself.
+/// Cost      some milliseconds a part, and as many for each that is near it.
+/// Source    docs/maths/clash.md.
+[[nodiscard]] std::vector<Clash> clashes_of(const JobResult& result);
+/// In a sentence.
+[[nodiscard]] Phrase said_of(const Clash& clash);
 /// The worst of the pieces' proofs, figure by figure.
 [[nodiscard]] Proof worst_proof(const JobResult& result);
 

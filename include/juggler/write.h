@@ -48,12 +48,13 @@ void write_glb(const std::vector<NamedSolid>& solids, std::ostream& out);
 /// files, the job and the result document to be saved from it; printed it is the drawing set. For browsers
 /// with WebGL.
 ///
+/// drawings  what it prints, as draw_set() and draw_together() give it; none: it prints nothing
 /// name      of the files that are saved from it
 /// job_text  of the job as it was read; empty: none is offered
-/// Errors    Refusal as solid_of() and draw_set() do.
-/// Cost      that of the drawing set, and some milliseconds a part; 1 MB besides.
-void write_page(const JobResult& result, std::ostream& out, const std::string& name,
-                const std::string& job_text = {});
+/// Errors    Refusal as solid_of() does.
+/// Cost      some milliseconds a part, some tens of them where forming stretches it; 1 MB besides.
+void write_page(const JobResult& result, const std::vector<Page>& drawings, std::ostream& out,
+                const std::string& name, const std::string& job_text = {});
 /// A part in a gallery of several jobs.
 struct GalleryPart {
   std::string name = {};

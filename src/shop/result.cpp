@@ -57,6 +57,9 @@ JobResult result_of(std::vector<PieceResult> pieces, Job job) {
       piece.blank.warnings.push_back(warning);
     prove_card(piece, result.job.bench);
   }
+  result.clashes = clashes_of(result);
+  for (const Clash& clash : result.clashes)
+    result.pieces[clash.piece].blank.warnings.push_back(said_of(clash));
   compare_walls(result.pieces);
   note_masses(result.pieces);
   return result;

@@ -15,6 +15,13 @@ std::string within_script(std::string text) {
   return text;
 }
 
+// Printed on the drawings' own paper.
+std::string paper_rule(const std::vector<Page>& drawings) {
+  return drawings.empty() ? std::string()
+                          : fmt::format("\n@page {{ size: {}mm {}mm; margin: 0; }}\n", drawings.front().width,
+                                        drawings.front().height);
+}
+
 std::string printed(const Page& page) {
   std::ostringstream out;
   out.imbue(std::locale::classic());
@@ -39,8 +46,8 @@ std::string escaped(const std::string& text) {
   return all;
 }
 
-void write_page(const JobResult& result, std::ostream& out, const std::string& name,
-                const std::string& job_text) {
+void write_page(const JobResult& result, const std::vector<Page>& drawings, std::ostream& out,
+                const std::string& name, const std::string& job_text) {
   nlohmann::ordered_json data;
   data["name"] = name;
   data["units"] = {{"name", result.job.units.name}, {"mm", result.job.units.mm}};
@@ -51,19 +58,14 @@ void write_page(const JobResult& result, std::ostream& out, const std::string& n
   data["result"] = document.str();
   data["pieces"] = nlohmann::ordered_json::array();
   for (size_t i = 0; i < result.pieces.size(); ++i) data["pieces"].push_back(piece_data(result, i));
-  std::vector<Page> pages;
-  for (DrawingPage& drawn : draw_set(result)) pages.push_back(std::move(drawn.page));
-  if (std::optional<Page> together = draw_together(result)) pages.push_back(std::move(*together));
   data["drawings"] = nlohmann::ordered_json::array();
-  for (const Page& page : pages) data["drawings"].push_back(printed(page));
+  for (const Page& page : drawings) data["drawings"].push_back(printed(page));
   const std::string title = result.pieces.empty() ? name : name_of_part(result.pieces.front());
   out << "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n"
       << "<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n"
       << "<link rel=\"icon\" href=\"data:,\">\n"
       << "<title>" << escaped(title) << "</title>\n<style>\n"
-      << page_style
-      << fmt::format("\n@page {{ size: {}mm {}mm; margin: 0; }}\n", pages.front().width, pages.front().height)
-      << "</style>\n</head>\n<body>\n"
+      << page_style << paper_rule(drawings) << "</style>\n</head>\n<body>\n"
       << page_body << "\n<script id=\"data\" type=\"application/json\">"
       << within_script(data.dump(-1, ' ', false, nlohmann::ordered_json::error_handler_t::replace))
       << "</script>\n<script>\n"
