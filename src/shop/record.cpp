@@ -25,6 +25,18 @@ Record job_record(const JobResult& r) {
           {"parts", parts}};
 }
 
+Record clash_record(const Clash& c) {
+  const bool overlap = c.kind == ClashKind::overlap;
+  const Between from{"origin of the job's frame", "", overlap ? "deepest place" : "where it strikes"};
+  return {{"kind", overlap ? "overlap" : "order"},
+          {"part", c.part},
+          {"other", c.other},
+          {"at", Record::List{mm(c.at.x, from), mm(c.at.y, from), mm(c.at.z, from)}},
+          {"depth", mm(c.depth, {"metal of one, or the part in its place", "surface of the other", ""})},
+          {"through", c.through},
+          {"other_way_round", c.other_way_round}};
+}
+
 }  // namespace
 
 Record record_of(const JobResult& result) {
@@ -34,6 +46,7 @@ Record record_of(const JobResult& result) {
           {"pieces", list_of(result.pieces,
                              [&](const PieceResult& p) { return piece_record(p, job.bench, job.units); })},
           {"joints", list_of(result.joints, [&](const JointProof& j) { return joint_record(j, job.units); })},
+          {"clashes", list_of(result.clashes, clash_record)},
           {"proof", proof_record(worst_proof(result), job.units)}};
 }
 
