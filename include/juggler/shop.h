@@ -105,7 +105,8 @@ struct DrawingPage {
 ///
 /// The first page of a piece shows the blank at a standard scale with what it is laid out by, the formed
 /// part in two views and a pictorial one, and as many tables as there is room for; the others stand on
-/// further pages. All pages are of one paper, all blanks at one scale, all formed parts at one scale.
+/// further pages. All pages are of one paper, all blanks at one scale; the views of a part at that which
+/// fills their place.
 ///
 /// No text lies over another text or a line that is not its own. A dimension for which the blank has no room
 /// stands in a table instead; none is lost.

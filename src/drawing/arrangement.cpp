@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace juggler {
@@ -41,15 +42,17 @@ double scale_of_all(const JobResult& job, const PageBox& frame) {
   return scale;
 }
 
-double scale_of_formed(const JobResult& job, const PageBox& frame) {
+double scale_of_formed(const JobResult& job, FormedParts& parts, const PageBox& frame) {
   double scale = HUGE_VAL;
-  for (const PieceResult& piece : job.pieces) scale = std::min(scale, formed_scale(seen(job, piece), frame));
-  return standard_at_most(scale);
+  for (size_t i = 0; i < job.pieces.size(); ++i) {
+    if (is_first_of_part(job, i)) scale = std::min(scale, formed_scale(parts.seen(i), frame));
+  }
+  return scale;
 }
 
 // Where the blanks leave room below them, the formed part moves there and the tables have the whole column;
 // unless it would come out smaller.
-Places with_formed_below(const JobResult& job, const Places& side, double scale) {
+Places with_formed_below(const JobResult& job, FormedParts& parts, const Places& side, double scale) {
   double needed = 0;
   for (const PieceResult& piece : job.pieces) needed = std::max(needed, blank_height(piece.blank, scale));
   constexpr double least = 100;
@@ -58,7 +61,7 @@ Places with_formed_below(const JobResult& job, const Places& side, double scale)
   if (spare < 0) return side;
   const double middle = whole.top + needed + spare / 3;
   const PageBox below{whole.left, middle + apart, whole.right, whole.bottom};
-  if (scale_of_formed(job, below) < scale_of_formed(job, *side.formed)) return side;
+  if (scale_of_formed(job, parts, below) < scale_of_formed(job, parts, *side.formed)) return side;
   return {{whole.left, whole.top, whole.right, middle},
           side.title,
           below,
@@ -110,6 +113,21 @@ double standard_at_most(double scale) {
   return decade;
 }
 
+double view_scale_at_most(double scale) {
+  const auto step_at_most = [](double value, bool up) {
+    const double decade = std::pow(10, std::floor(std::log10(value) + within::rounding));
+    constexpr std::array steps{1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 8.0, 10.0};
+    const auto near = [&](double step) { return step * decade / value; };
+    if (up) {
+      return decade * *std::find_if(steps.begin(), steps.end(),
+                                    [&](double s) { return near(s) >= 1 - within::rounding; });
+    }
+    return decade * *std::find_if(steps.rbegin(), steps.rend(),
+                                  [&](double s) { return near(s) <= 1 + within::rounding; });
+  };
+  return scale >= 1 ? step_at_most(scale, false) : 1 / step_at_most(1 / scale, true);
+}
+
 std::string scale_text(double scale) {
   return scale >= 1 ? fmt::format("{:.6g}:1", scale) : fmt::format("1:{:.6g}", 1 / scale);
 }
@@ -127,7 +145,7 @@ std::vector<Paper> candidates(const Job& job) {
   return chosen;
 }
 
-Arrangement arranged(const JobResult& job, const Paper& paper) {
+Arrangement arranged(const JobResult& job, FormedParts& parts, const Paper& paper) {
   const PageBox in = inner(paper);
   const auto& asked = job.job.drawing.scale;
   const bool small = in.width() < 340;
@@ -143,7 +161,7 @@ Arrangement arranged(const JobResult& job, const Paper& paper) {
     best.places = places;
     best.scale = scale;
   }
-  if (best.places.one_column) best.places = with_formed_below(job, best.places, best.scale);
+  if (best.places.one_column) best.places = with_formed_below(job, parts, best.places, best.scale);
   return best;
 }
 

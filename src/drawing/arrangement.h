@@ -1,7 +1,7 @@
 // Where things stand on the pages of a set. Private to the room.
 #pragma once
 
-#include "views.h"
+#include "solid_view.h"
 
 namespace juggler {
 
@@ -29,6 +29,9 @@ struct Places {
 
 /// The largest standard scale that is no larger: 1, 2 and 5 times the powers of ten.
 [[nodiscard]] double standard_at_most(double scale);
+/// The same for formed parts, of which nothing is measured: in steps of a half at most, so that they fill
+/// their place.
+[[nodiscard]] double view_scale_at_most(double scale);
 [[nodiscard]] std::string scale_text(double scale);
 
 /// The papers to try, the smallest first: the one asked for, or those of the kind.
@@ -40,7 +43,7 @@ struct Arrangement {
   double largest_possible = 0;
 };
 /// The arrangement that shows the blanks largest, or at the scale asked for.
-[[nodiscard]] Arrangement arranged(const JobResult& job, const Paper& paper);
+[[nodiscard]] Arrangement arranged(const JobResult& job, FormedParts& parts, const Paper& paper);
 
 /// The table of all parts' joints; none without any.
 [[nodiscard]] std::vector<Table> tables_together(const JobResult& job);

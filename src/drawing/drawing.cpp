@@ -12,20 +12,6 @@
 namespace juggler {
 namespace {
 
-// The metal of a job's parts, by the first piece of each; worked out once for all papers.
-class Solids {
- public:
-  explicit Solids(const JobResult& job) : job_(job), all_(job.pieces.size()) {}
-  const SeenSolid& of(size_t piece) {
-    if (!all_[piece]) all_[piece] = solid_of_part(job_, job_.pieces[piece]);
-    return *all_[piece];
-  }
-
- private:
-  const JobResult& job_;
-  std::vector<std::optional<SeenSolid>> all_;
-};
-
 // A page being drawn.
 struct Draft {
   explicit Draft(const Paper& paper) : page{paper.height, paper.width} {}
@@ -33,13 +19,13 @@ struct Draft {
   Layout layout{page};
   size_t piece = 0;
   int of_piece = 1;
+  double formed_scale = 1;  // of the part, on whatever page of it
 };
 
 class Set {
  public:
-  Set(const JobResult& job, Solids& solids, const Paper& paper, const Places& places, double scale)
-      : job_(job), solids_(solids), paper_(paper), places_(places), scale_(scale) {
-    formed_scale_ = scale_of_formed();
+  Set(const JobResult& job, FormedParts& parts, const Paper& paper, const Places& places, double scale)
+      : job_(job), parts_(parts), paper_(paper), places_(places), scale_(scale) {
     for (size_t i = 0; i < job.pieces.size(); ++i) draw_piece(i);
     for (size_t i = 0; i < drafts_.size(); ++i) finish(*drafts_[i], static_cast<int>(i) + 1);
   }
@@ -55,24 +41,16 @@ class Set {
   [[nodiscard]] Angles angles() const { return paper_.us ? Angles::third : Angles::first; }
   [[nodiscard]] PageBox formed_place() const { return places_.formed.value_or(own_formed(paper_)); }
 
-  // The largest standard scale for the formed parts; the next smaller one where its labels find more room.
-  [[nodiscard]] double scale_of_formed() const {
-    double largest = HUGE_VAL;
-    for (const PieceResult& piece : job_.pieces)
-      largest = std::min(largest, formed_scale(seen(job_, piece), formed_place()));
+  // The largest scale for a formed part; the next smaller one where its labels find more room.
+  [[nodiscard]] double scale_of_formed(size_t piece) {
     const auto lost = [&](double scale) {
-      size_t count = 0;
-      for (size_t i = 0; i < job_.pieces.size(); ++i) {
-        if (!is_first_of_part(job_, i)) continue;
-        Draft trial(paper_);
-        count += draw_formed(trial.layout, job_.job, seen(job_, job_.pieces[i]), solids_.of(i),
-                             formed_place(), scale, angles())
-                     .size();
-      }
-      return count;
+      Draft trial(paper_);
+      return draw_formed(trial.layout, job_.job, parts_.seen(piece), parts_.solid(piece), formed_place(),
+                         scale, angles())
+          .size();
     };
-    const double first = standard_at_most(largest);
-    const double second = standard_at_most(0.99 * first);
+    const double first = view_scale_at_most(formed_scale(parts_.seen(piece), formed_place()));
+    const double second = view_scale_at_most(0.99 * first);
     const size_t lost_first = lost(first);
     return lost_first == 0 || lost(second) >= lost_first ? first : second;
   }
@@ -96,7 +74,8 @@ class Set {
     const bool formed = is_first_of_part(job_, i);
     Draft& with_formed = formed && !places_.formed ? add_page(i) : first;
     if (formed) {
-      const auto more = draw_formed(with_formed.layout, job_.job, seen(job_, piece), solids_.of(i),
+      formed_scale_ = scale_of_formed(i);
+      const auto more = draw_formed(with_formed.layout, job_.job, parts_.seen(i), parts_.solid(i),
                                     formed_place(), formed_scale_, angles());
       left_over.insert(left_over.end(), more.begin(), more.end());
     }
@@ -123,6 +102,7 @@ class Set {
   }
 
   void draw_piece(size_t i) {
+    const size_t pages_before = drafts_.size();
     std::vector<std::string> left_over;
     std::vector<Column> columns = draw_views(i, left_over);
     left_over_ += left_over.size();
@@ -134,27 +114,29 @@ class Set {
       }
       return columns[next++];
     });
-    if (!has_strain_map(job_.pieces[i])) return;
-    const PageBox in = inner(paper_);
-    draw_strain_map(add_page(i).layout, job_.pieces[i],
-                    {in.left, in.top, in.right, places_.title.top - apart});
+    if (has_strain_map(job_.pieces[i])) {
+      const PageBox in = inner(paper_);
+      draw_strain_map(add_page(i).layout, job_.pieces[i],
+                      {in.left, in.top, in.right, places_.title.top - apart});
+    }
+    for (size_t k = pages_before; k < drafts_.size(); ++k) drafts_[k]->formed_scale = formed_scale_;
   }
 
   void finish(Draft& draft, int number) {
     draft.layout.box(inner(paper_), Pen::frame);
     draw_title(draft.layout, job_, job_.pieces[draft.piece],
-               {scale_text(scale_), scale_text(formed_scale_), paper_.name, number,
+               {scale_text(scale_), scale_text(draft.formed_scale), paper_.name, number,
                 static_cast<int>(drafts_.size()), angles()},
                places_.title);
     draft.layout.finish();
   }
 
   const JobResult& job_;
-  Solids& solids_;
+  FormedParts& parts_;
   const Paper& paper_;
   Places places_;
   double scale_;
-  double formed_scale_ = 1;
+  double formed_scale_ = 1;  // of the part that is drawn
   size_t left_over_ = 0;
   std::vector<std::unique_ptr<Draft>> drafts_;
 };
@@ -174,13 +156,13 @@ class Set {
 std::vector<DrawingPage> draw_set(const JobResult& job) {
   const std::vector<Paper> papers_tried = candidates(job.job);
   std::unique_ptr<Set> best;
-  Solids solids(job);
+  FormedParts parts(job);
   double largest = 0;
   for (const Paper& paper : papers_tried) {
-    const Arrangement arrangement = arranged(job, paper);
+    const Arrangement arrangement = arranged(job, parts, paper);
     largest = std::max(largest, arrangement.largest_possible);
     if (arrangement.scale == 0) continue;
-    auto set = std::make_unique<Set>(job, solids, paper, arrangement.places, arrangement.scale);
+    auto set = std::make_unique<Set>(job, parts, paper, arrangement.places, arrangement.scale);
     if (!best || set->left_over() < best->left_over()) best = std::move(set);
     if (best->left_over() == 0) break;
   }
@@ -201,7 +183,7 @@ std::optional<Page> draw_together(const JobResult& job) {
   const PageBox frame{in.left, in.top, in.right - beside, in.bottom - strip - apart};
   const Seen all = seen_together(job);
   const std::vector<Table> tables = tables_together(job);
-  const double scale = standard_at_most(formed_scale(all, frame));
+  const double scale = view_scale_at_most(formed_scale(all, frame));
   Page page{paper.height, paper.width};
   page.title = job.job.name.empty() ? "parts together" : job.job.name + ", parts together";
   Layout layout(page);

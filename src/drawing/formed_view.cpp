@@ -60,7 +60,9 @@ ViewLabel name_label(const PieceResult& piece, const Scene& scene, Vec2 away) {
 
 }  // namespace
 
-Seen seen(const JobResult& job, const PieceResult& piece) {
+Seen seen(const JobResult& job, const PieceResult& piece) { return seen(job, piece, nullptr); }
+
+Seen seen(const JobResult& job, const PieceResult& piece, const std::shared_ptr<const SeenSolid>& solid) {
   const Formed& formed = *piece.formed;
   std::vector<const Blank*> all;
   bool more = !formed.turned_ends.empty();
@@ -73,7 +75,8 @@ Seen seen(const JobResult& job, const PieceResult& piece) {
                               : wall_seen(formed.form, formed.seam, piece.blank);
   // What the form alone does not show.
   if (!more || piece.blank.thickness == 0) return own;
-  return with_edges_of(std::move(own), std::make_shared<const SeenSolid>(solid_of_part(job, piece)),
+  return with_edges_of(std::move(own),
+                       solid ? solid : std::make_shared<const SeenSolid>(solid_of_part(job, piece)),
                        !formed.turned_ends.empty());
 }
 

@@ -110,6 +110,34 @@ SeenSolid solid_of_job(const JobResult& job) {
   return seen;
 }
 
+namespace {
+
+// A scene is asked for by every paper and scale that is tried.
+Seen remembered(Seen part) {
+  using Known = std::vector<std::pair<Projection, Scene>>;
+  part.scene = [own = std::move(part.scene), known = std::make_shared<Known>()](const Projection& p) {
+    const auto found = std::find_if(known->begin(), known->end(), [&](const auto& k) {
+      return k.first.right == p.right && k.first.up == p.up;
+    });
+    if (found != known->end()) return found->second;
+    known->emplace_back(p, own(p));
+    return known->back().second;
+  };
+  return part;
+}
+
+}  // namespace
+
+const FormedParts::Part& FormedParts::of(size_t piece) {
+  while (!is_first_of_part(job_, piece)) --piece;
+  if (!all_[piece]) {
+    const PieceResult& first = job_.pieces[piece];
+    auto solid = std::make_shared<const SeenSolid>(solid_of_part(job_, first));
+    all_[piece] = Part{solid, remembered(juggler::seen(job_, first, solid))};
+  }
+  return *all_[piece];
+}
+
 Seen with_edges_of(Seen part, std::shared_ptr<const SeenSolid> solid, bool silhouettes) {
   part.scene = [own = part.scene, solid, silhouettes](const Projection& projection) {
     Scene scene = own(projection);

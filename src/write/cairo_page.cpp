@@ -62,18 +62,23 @@ void draw(cairo_t* c, const PageLine& line) {
   stroke(c, line.pen);
 }
 
-// A hair over its border, so that neighbours of one colour leave no seam.
-void draw(cairo_t* c, const PageFill& fill) {
+// On dots every dot is one colour or another, so that neighbours leave no seam; else a hair over their
+// borders.
+void draw(cairo_t* c, const std::vector<PageFill>& fills) {
   cairo_save(c);
-  cairo_new_path(c);
-  for (Vec2 p : fill.points) cairo_line_to(c, p.x, p.y);
-  cairo_close_path(c);
-  cairo_set_source_rgb(c, fill.red, fill.green, fill.blue);
-  cairo_fill_preserve(c);
+  const bool dots = cairo_surface_get_type(cairo_get_target(c)) == CAIRO_SURFACE_TYPE_IMAGE;
+  if (dots) cairo_set_antialias(c, CAIRO_ANTIALIAS_NONE);
   cairo_set_line_join(c, CAIRO_LINE_JOIN_ROUND);
   cairo_set_line_width(c, 0.2);
   cairo_set_dash(c, nullptr, 0, 0);
-  cairo_stroke(c);
+  for (const PageFill& fill : fills) {
+    cairo_new_path(c);
+    for (Vec2 p : fill.points) cairo_line_to(c, p.x, p.y);
+    cairo_close_path(c);
+    cairo_set_source_rgb(c, fill.red, fill.green, fill.blue);
+    cairo_fill_preserve(c);
+    if (!dots) cairo_stroke(c);
+  }
   cairo_restore(c);
 }
 
@@ -100,7 +105,7 @@ void draw_page(cairo_t* c, const Page& page, double units) {
   cairo_set_line_join(c, CAIRO_LINE_JOIN_MITER);
   cairo_set_line_cap(c, CAIRO_LINE_CAP_BUTT);
   cairo_set_tolerance(c, 0.05);
-  for (const PageFill& fill : page.fills) draw(c, fill);
+  draw(c, page.fills);
   for (const PageLine& line : page.lines) draw(c, line);
   for (const PageOutline& o : page.outlines) draw(c, o);
   const TextLayout layout = lettering_on(c);
