@@ -81,6 +81,11 @@ struct PlanAngles {
   std::optional<Vec3> centre = {};
   double radius = 0;
 };
+/// The same in a view that looks down on it: as far from a centre along x and along y.
+struct SlantedPlanAngles {
+  Vec3 centre = {};
+  Vec2 reach = {};
+};
 /// Tags of lines: along them, or where they are seen end on.
 struct LineTags {
   struct Tag {
@@ -91,7 +96,8 @@ struct LineTags {
   bool along = true;
   bool only_seen = false;  ///< none of lines that a face hides
 };
-using ViewNote = std::variant<ViewDimension, ViewLabel, LineLabel, ViewArrow, PlanAngles, LineTags>;
+using ViewNote =
+    std::variant<ViewDimension, ViewLabel, LineLabel, ViewArrow, PlanAngles, SlantedPlanAngles, LineTags>;
 
 /// A part in its views: what each says besides, in the order in which it finds room.
 struct Seen {

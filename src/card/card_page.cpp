@@ -1,13 +1,13 @@
 // The bench card as pages.
 #include <algorithm>
 
-#include "drawing/layout.h"
-#include "juggler/shop.h"
+#include "drawing/solid_view.h"
 
 namespace juggler {
 namespace {
 
 constexpr PageBox figure_frame{186, 6, 291, 96};
+constexpr PageBox formed_frame{200, 100, 284, 160};  // below it
 constexpr double left = 10;
 constexpr double top = 10;
 constexpr double bottom = 202;
@@ -131,7 +131,11 @@ std::vector<Page> draw_card(const JobResult& job, const PieceResult& piece) {
     Page page;
     page.title = "Bench card " + title_of(piece);
     Layout layout(page);
-    if (first == 0) Figure(layout, job, piece).draw();
+    if (first == 0) {
+      Figure(layout, job, piece).draw();
+      const auto solid = std::make_shared<const SeenSolid>(solid_of_part(job, piece));
+      draw_pictorial(layout, seen(job, piece, solid), *solid, formed_frame);
+    }
     const size_t last = std::min(first + rows_of_page(), lines.size());
     for (size_t i = first; i < last; ++i) {
       put_line(layout, lines[i], top + pitch * static_cast<double>(i - first), i == 0);

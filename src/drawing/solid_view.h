@@ -10,9 +10,13 @@ namespace juggler {
 /// A part's metal in a frame of its own, or that of all parts of a job.
 struct SeenSolid {
   std::vector<Solid> solids;
-  /// Closed lines on the middle of the sheet: about what is cut through, and along the outlines.
+  /// Closed lines about what is cut through, and along the outlines: of thick sheet on both faces, else on
+  /// its middle.
   std::vector<std::vector<Vec3>> openings, outlines;
+  std::shared_ptr<const SeenSolid> neighbours = {};  ///< what is joined to it, in its frame
 };
+/// Whether both faces of a sheet show apart on a page.
+[[nodiscard]] bool is_thick(const Blank& blank);
 /// Of all pieces of the part that a piece belongs to.
 [[nodiscard]] SeenSolid solid_of_part(const JobResult& job, const PieceResult& piece);
 /// The formed part in its views, its metal worked out before.
@@ -46,6 +50,10 @@ class FormedParts {
 
 /// Fills what faces the eye, the far before the near.
 void fill_faces(Layout& layout, const View& view, const SeenSolid& solid, const Projection& projection);
+/// Draws neighbours in outline where no face of the part hides them, as far as they lie beside it and within
+/// a box.
+void draw_neighbours(Layout& layout, const View& view, const SeenSolid& neighbours,
+                     const Projection& projection, const PageBox& box);
 /// Draws openings where no face hides them.
 void draw_openings(Layout& layout, const View& view, const SeenSolid& solid);
 

@@ -67,6 +67,18 @@ class Notes {
     }
   }
 
+  void operator()(const SlantedPlanAngles& p) const {
+    for (int i = 0; i < 4; ++i) {
+      const Vec2 d = direction(i * pi / 2);
+      const Vec3 way{p.reach.x * d.x, p.reach.y * d.y, 0};
+      const Vec2 at = view_.page(p.centre + way), centre = view_.page(p.centre);
+      if (norm(at - centre) < 1) continue;
+      const Vec2 out = 1 / norm(at - centre) * (at - centre);
+      const Vec2 from = at + 0.8 * out;
+      labels_.push_back({fmt::format("{}\u00b0", 90 * i), {{from, out}}, small_letters, pi / 2, true});
+    }
+  }
+
   // Of many lines only some are tagged: the first, the last, and those with room between.
   void operator()(const LineTags& tags) const {
     constexpr double room = 4.5;
