@@ -49,6 +49,21 @@ void forms_a_solid(benchmark::State& state) {
 }
 BENCHMARK(forms_a_solid);
 
+void finds_no_clash(benchmark::State& state) {
+  std::vector<Part> parts{
+      {.name = "duct", .asked = Cylinder{.size = Diameter::mm(600), .height = 1200}, .sheet = sheet},
+      {.name = "lid", .asked = cone, .sheet = sheet}};
+  std::vector<PieceResult> pieces;
+  for (const Part& part : parts) {
+    for (PieceResult& piece : develop(part)) pieces.push_back(std::move(piece));
+  }
+  pieces.back().stands.origin.z = 1201;
+  for (PieceResult& piece : pieces) piece.part.place = PartPlace{};
+  const JobResult job{{}, pieces};
+  for (auto _ : state) benchmark::DoNotOptimize(clashes_of(job));
+}
+BENCHMARK(finds_no_clash);
+
 // Rims that are no arcs: the fitting costs most.
 void makes_a_trimmed_blank(benchmark::State& state) {
   const Cylinder cylinder{

@@ -116,5 +116,41 @@ TEST(Motion, KeepsFacesWhateverHasBeenBent) {
   EXPECT_FALSE(has(70));
 }
 
+// A double lock is folded from the outside: both ways begin flat and end folded, and between them what is
+// folded first lies upon the sheet while the rest is flat.
+TEST(Motion, LocksAreFoldedOneAfterTheOther) {
+  Part p;
+  p.name = "strip";
+  Panel panel;
+  panel.run = 300;
+  panel.sizes_on = PanelFace::convex_side;
+  panel.bend = {.radius = 1, .neutral_factor = 0.4};
+  panel.profile = {{.line = 200}};
+  p.asked = panel;
+  p.sheet = sheet_of(1, Face::inside, 0.4);
+  p.making.edges = {{.on = "profile end", .kind = EdgeKind::lock, .width = 9, .layers = 2, .extra = 1}};
+  const std::vector<PieceResult> pieces = develop(p);
+  const Blank& b = pieces[0].blank;
+  ASSERT_EQ(b.folds.size(), 2U);
+  const FormingMotion motion = motion_of(b, *pieces[0].formed, {});
+  ASSERT_FALSE(motion.kept.empty());
+  double wide_flat = 0, wide_once = 0, wide_twice = 0;
+  for (const KeptPlaces& k : motion.kept) {
+    ASSERT_EQ(k.folds.size(), 2U);
+    EXPECT_LT(b.folds[static_cast<size_t>(k.folds[0])].order, b.folds[static_cast<size_t>(k.folds[1])].order);
+    for (size_t face = 0; face < 2; ++face) {
+      EXPECT_LE(norm(k.in_order[face].front().front() - k.at[face].front()), 1e-9);
+      EXPECT_LE(norm(k.in_order[face].front().back() - k.in_order[face].back().front()), 1e-9);
+      EXPECT_LE(norm(k.in_order[face].back().back() - k.at[face].back()), 1e-9);
+    }
+    wide_flat = std::max(wide_flat, k.at[0].front().x);
+    wide_once = std::max(wide_once, k.in_order[0].front().back().x);
+    wide_twice = std::max(wide_twice, k.at[0].back().x);
+  }
+  // Each fold takes one layer of 9 and about half of what is bent.
+  EXPECT_NEAR(wide_flat - wide_once, 9, 3);
+  EXPECT_NEAR(wide_once - wide_twice, 9, 3);
+}
+
 }  // namespace
 }  // namespace juggler::testing

@@ -54,9 +54,10 @@ Boxes boxes_with_side(const Seen& part, const SeenSolid& solid, const PageBox& f
   Boxes b = boxes_of(part);
   const Projection& side = from_side(angles);
   const PageBox box = bounds(part.scene(side), side);
-  constexpr double least = 70;  // for the pictorial
+  constexpr double least = 45;  // for the pictorial
   const double taken = scale * (std::max(b.front.width(), b.above.width()) + box.width()) + 4.5 * room_across;
-  if (frame.width() - taken < least) return b;
+  const double needed = std::max(least, scale * b.pictorial.width()) + 1.5 * room_across;
+  if (frame.width() - taken < needed) return b;
   if (!solid.openings.empty() || differ(part, from_front, side)) b.side = box;
   return b;
 }
@@ -71,7 +72,7 @@ ViewPlaces places_in(const PageBox& frame, const Boxes& b, double scale, Angles 
   constexpr double beside_both = 60, beside_side = 12;
   const double wide = scale * std::max(b.front.width(), b.above.width());
   const double spare = frame.width() - wide - scale * b.pictorial.width();
-  const double split = frame.left + wide + std::min(spare / 2, beside_both);
+  const double split = frame.left + wide + (b.side ? 3 * room_across : std::min(spare / 2, beside_both));
   const double over = frame.height() - scale * (b.front.height() + b.above.height());
   const double upper = scale * (angles == Angles::first ? b.front.height() : b.above.height()) + over / 2;
   const double side = b.side ? split + scale * b.side->width() + beside_side : split;

@@ -122,7 +122,8 @@ class Clashes {
     std::vector<Vec3> all;
     const auto add = [&](Vec3 way) {
       for (const Vec3 w : {way, -1.0 * way}) {
-        if (std::none_of(all.begin(), all.end(), [&](Vec3 known) { return dot(known, w) > 1 - 1e-6; }))
+        if (std::none_of(all.begin(), all.end(),
+                         [&](Vec3 known) { return dot(known, w) > 1 - within::beside; }))
           all.push_back(w);
       }
     };
@@ -168,6 +169,11 @@ class Clashes {
     const auto own = stuck(i, before);
     if (!own) return;
     const size_t other = own->strike.other;
+    // What lies in the other's metal is caught there: said already.
+    const bool overlap = std::any_of(clashes_.begin(), clashes_.end(), [&](const Clash& c) {
+      return c.kind == ClashKind::overlap && c.part == name_of(i) && c.other == name_of(other);
+    });
+    if (overlap) return;
     Clash clash{.kind = ClashKind::order,
                 .part = name_of(i),
                 .other = name_of(other),

@@ -122,7 +122,7 @@ std::vector<size_t> Metal::within(Vec3 low, Vec3 high) const {
 }
 
 bool Metal::has(Vec3 p) const {
-  const double hair = 1e-7 * norm(high_ - low_);
+  const double hair = within::step * norm(high_ - low_);
   p.y += 0.618 * hair;
   p.z += 0.414 * hair;
   bool inside = false;

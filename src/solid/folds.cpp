@@ -90,12 +90,17 @@ FlatFold hem_of(const Mapping& mapping, const EdgeTab& tab) {
       folds.profile.add(start - done, 0);
       whole.add(start - done, 0);
     }
-    folds.profile.add(pi * radius, mapping.options.share * pi);
+    const auto place = static_cast<size_t>(own[i] - b.folds.data());
+    folds.profile.add(pi * radius,
+                      (mapping.hem_shares.empty() ? mapping.options.share : mapping.hem_shares[place]) * pi);
     whole.add(pi * radius, pi);
     done = start + pi * radius;
   }
   FlatFold fold;
-  if (!own.empty()) fold.line = static_cast<int>(own.front() - b.folds.data());
+  for (const Fold* f : own) fold.made_by.push_back(static_cast<int>(f - b.folds.data()));
+  std::sort(fold.made_by.begin(), fold.made_by.end(), [&](int x, int y) {
+    return b.folds[static_cast<size_t>(x)].order < b.folds[static_cast<size_t>(y)].order;
+  });
   fold.lines = straight_lines(line, cuts_of(folds, whole, b.thickness, mapping.options), b.size);
   fold.has = [line, start = folds.start, width](Vec2 p) {
     return line.along(p) > 0 && line.along(p) < line.length && line.beyond(p) > start &&

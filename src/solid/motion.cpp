@@ -2,6 +2,7 @@
 #include "motion.h"
 
 #include <algorithm>
+#include <map>
 #include <unordered_map>
 
 #include "meshed.h"
@@ -22,7 +23,7 @@ Twist bracket(const Twist& a, const Twist& b) {
 Frame exp_of(const Twist& w) {
   const double angle = norm(w.turn);
   // sin x / x, (1 - cos x) / x^2, (x - sin x) / x^3
-  const bool small = angle < 1e-3;
+  const bool small = angle < within::little;
   const double x2 = angle * angle;
   const double a = small ? 1 - x2 / 6 : std::sin(angle) / angle;
   const double b = small ? 0.5 - x2 / 24 : (1 - std::cos(angle)) / x2;
@@ -93,7 +94,7 @@ Vec3 carried(const std::vector<MotionNode>& nodes, const std::vector<Frame>& sta
 }
 
 // (16)
-Vec3 between(const std::array<Vec3, kept_shares>& at, double share) {
+Vec3 between(const KeptPath& at, double share) {
   const double x = share * (kept_shares - 1);
   const auto i = static_cast<size_t>(std::clamp(static_cast<int>(x), 0, kept_shares - 2));
   const double t = x - static_cast<double>(i);
@@ -127,32 +128,55 @@ class Motion {
     const auto fold = std::find_if(blank_.folds.begin(), blank_.folds.end(),
                                    [&](const FlatFold& f) { return f.has(beside); });
     if (sheet_.carriage && fold == blank_.folds.end()) return;
-    KeptPlaces kept{static_cast<std::uint32_t>(motion_.corners.size() - 1),
-                    fold == blank_.folds.end() ? -1 : fold->line};
+    KeptPlaces kept{static_cast<std::uint32_t>(motion_.corners.size() - 1), {}};
+    if (fold != blank_.folds.end()) kept.folds = fold->made_by;
     const auto node = static_cast<size_t>(motion_.corners.back().carriage.a);
-    for (size_t i = 0; i < kept_shares; ++i) {
-      const KeptShare& s = share(i);
+    const auto keep = [&](size_t i, const KeptShare& s, const std::array<KeptPath*, 2>& to) {
       const auto places =
           Placer(s.map, s.folds)(known, part, beside, std::array{0.0, mapping_.blank->thickness});
-      for (size_t face = 0; face < 2; ++face) kept.at[face][i] = s.stands[node].own_place(places[face]);
+      for (size_t face = 0; face < 2; ++face) (*to[face])[i] = s.stands[node].own_place(places[face]);
+    };
+    for (size_t i = 0; i < kept_shares; ++i) keep(i, share(i), {&kept.at[0], &kept.at[1]});
+    if (kept.folds.size() > 1) {
+      for (std::vector<KeptPath>& paths : kept.in_order) paths.resize(kept.folds.size());
+      const std::vector<KeptShare>& all = one_by_one(kept.folds);
+      for (size_t k = 0; k < kept.folds.size(); ++k) {
+        for (size_t i = 0; i < kept_shares; ++i)
+          keep(i, all[k * kept_shares + i], {&kept.in_order[0][k], &kept.in_order[1][k]});
+      }
     }
-    motion_.kept.push_back(kept);
+    motion_.kept.push_back(std::move(kept));
   }
   [[nodiscard]] FormingMotion& motion() { return motion_; }
 
  private:
+  [[nodiscard]] KeptShare kept_share(double share, std::vector<double> hem_shares) const {
+    Mapping m = mapping_;
+    m.options.share = share;
+    m.hem_shares = std::move(hem_shares);
+    return {map_of(m), folds_of(m),
+            stands_of(sheet_.nodes, sheet_.root, std::vector<double>(m.blank->folds.size(), share), share)};
+  }
+  static double share_of_step(size_t i) { return static_cast<double>(i) / (kept_shares - 1); }
   const KeptShare& share(size_t i) {
     if (shares_.empty()) {
-      for (size_t k = 0; k < kept_shares; ++k) {
-        Mapping m = mapping_;
-        m.options.share = static_cast<double>(k) / (kept_shares - 1);
-        shares_.push_back(
-            {map_of(m), folds_of(m),
-             stands_of(sheet_.nodes, sheet_.root, std::vector<double>(m.blank->folds.size(), m.options.share),
-                       m.options.share)});
-      }
+      for (size_t k = 0; k < kept_shares; ++k) shares_.push_back(kept_share(share_of_step(k), {}));
     }
     return shares_[i];
+  }
+  // The rest formed, and of some folds one after the other.
+  const std::vector<KeptShare>& one_by_one(const std::vector<int>& folds) {
+    const auto [known, fresh] = in_order_.try_emplace(folds);
+    if (!fresh) return known->second;
+    std::vector<double> shares(mapping_.blank->folds.size(), 1);
+    for (const int fold : folds) shares[static_cast<size_t>(fold)] = 0;
+    for (const int fold : folds) {
+      for (size_t i = 0; i < kept_shares; ++i) {
+        shares[static_cast<size_t>(fold)] = share_of_step(i);
+        known->second.push_back(kept_share(1, shares));
+      }
+    }
+    return known->second;
   }
 
   const Mapping& mapping_;
@@ -160,6 +184,7 @@ class Motion {
   SheetMotion sheet_;
   FormingMotion motion_;
   std::vector<KeptShare> shares_;
+  std::map<std::vector<int>, std::vector<KeptShare>> in_order_;
 };
 
 // Whose every side of the border is: all of a loop belong to the outline that any corner of it is of.
@@ -214,8 +239,19 @@ Vec3 place_of(const FormingMotion& motion, const std::vector<Frame>& stands,
                                      [](const KeptPlaces& k, std::uint32_t n) { return k.corner < n; });
   if (kept == motion.kept.end() || kept->corner != corner)
     return carried(motion.nodes, stands, shares, rolled, c, face == Face::inside ? 0 : motion.thickness);
-  const double s = kept->fold < 0 ? rolled : shares[static_cast<size_t>(kept->fold)];
-  return stands[static_cast<size_t>(c.carriage.a)].place(between(kept->at[face == Face::inside ? 0 : 1], s));
+  const Frame& stand = stands[static_cast<size_t>(c.carriage.a)];
+  const size_t side = face == Face::inside ? 0 : 1;
+  if (kept->folds.empty()) return stand.place(between(kept->at[side], rolled));
+  double sum = 0;
+  bool even = true;
+  for (const int fold : kept->folds) {
+    sum += shares[static_cast<size_t>(fold)];
+    even = even && shares[static_cast<size_t>(fold)] == shares[static_cast<size_t>(kept->folds.front())];
+  }
+  const auto count = kept->folds.size();
+  if (even) return stand.place(between(kept->at[side], sum / static_cast<double>(count)));
+  const size_t k = std::min(static_cast<size_t>(sum), count - 1);
+  return stand.place(between(kept->in_order[side][k], sum - static_cast<double>(k)));
 }
 
 }  // namespace juggler

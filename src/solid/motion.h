@@ -45,11 +45,14 @@ struct Carriage {
 
 /// Shares at which places are kept that no frame carries.
 inline constexpr int kept_shares = 9;
+using KeptPath = std::array<Vec3, kept_shares>;
 struct KeptPlaces {
   std::uint32_t corner = 0;
-  int fold = -1;
-  /// In the frame of the corner's node a: of the inside face, then of the outside.
-  std::array<std::array<Vec3, kept_shares>, 2> at = {};
+  std::vector<int> folds = {};  ///< whose shares it has, in their order; none: that of what is rolled
+  /// In the frame of the corner's node a: of the inside face, then of the outside; all folds at once.
+  std::array<KeptPath, 2> at = {};
+  /// Of several folds one after the other: a path for each.
+  std::array<std::vector<KeptPath>, 2> in_order = {};
 };
 
 struct MotionCorner {

@@ -33,7 +33,8 @@ struct FlatFold {
   CutLines lines = {};
   std::function<bool(Vec2)> has = {};
   std::function<Within(const Within&)> folded = {};
-  int line = -1;  ///< of the blank's folds the first that makes it
+  std::vector<int> made_by =
+      {};  ///< the blank's folds, in the order they are made; none: rolled with the rest
 };
 
 /// The parameters of a corner of which they may not be needed.
@@ -75,6 +76,7 @@ struct Mapping {
   SolidOptions options = {};
   const Blank* blank = nullptr;
   const Formed* formed = nullptr;
+  std::vector<double> hem_shares = {};  ///< of the blank's folds; none: that of the options for all
 };
 
 /// A ruling's place in the wall once round.

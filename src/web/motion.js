@@ -16,7 +16,8 @@ class Motion {
     this.carriage = numbersOf(data.carriage, Int32Array); // a, b, flat
     this.shares = numbersOf(data.shares, Float32Array); // t, run
     this.kept = numbersOf(data.kept, Uint32Array);
-    this.keptFolds = numbersOf(data.keptFolds, Int32Array);
+    this.keptGroups = numbersOf(data.keptGroups, Int32Array);
+    this.keptFolds = data.keptFolds; // of each group, in their order; none: rolled
     this.keptPlaces = numbersOf(data.keptPlaces, Float32Array);
     this.keptShares = data.keptShares;
     this.triangles = numbersOf(data.triangles, Uint32Array);
@@ -35,16 +36,26 @@ class Motion {
     this.normals = new Float32Array(6 * this.all);
     this.placedByNode = new Uint8Array(this.all).fill(1);
     for (const corner of this.kept) this.placedByNode[corner] = 0;
+    // Where the paths of each begin: of both faces one for all folds at once, and one for each of several.
+    this.pathsOf = (folds) => (folds.length > 1 ? 1 + folds.length : 1);
+    this.keptAt = new Uint32Array(this.kept.length);
+    for (let k = 1; k < this.kept.length; ++k)
+      this.keptAt[k] = this.keptAt[k - 1] + 2 * this.pathsOf(this.keptFolds[this.keptGroups[k - 1]]);
   }
 
   // shares of all folds, and of what is rolled
   place(shares, rolled) {
     this.stand(shares, rolled);
     for (let i = 0; i < this.all; ++i) if (this.placedByNode[i]) this.carry(i);
-    for (let k = 0; k < this.kept.length; ++k) {
-      const fold = this.keptFolds[k];
-      this.keep(k, fold < 0 ? rolled : shares[fold]);
-    }
+    // Which path of each group, and how far along it.
+    const ways = this.keptFolds.map((folds) => {
+      if (!folds.length) return [0, rolled];
+      if (folds.every((fold) => shares[fold] === shares[folds[0]])) return [0, shares[folds[0]]];
+      const sum = folds.reduce((total, fold) => total + shares[fold], 0);
+      const path = Math.min(Math.floor(sum), folds.length - 1);
+      return [1 + path, sum - path];
+    });
+    for (let k = 0; k < this.kept.length; ++k) this.keep(k, ...ways[this.keptGroups[k]]);
   }
 
   // (14)
@@ -114,12 +125,13 @@ class Motion {
   }
 
   // (16)
-  keep(k, share) {
+  keep(k, path, share) {
     const { keptPlaces, positions, normals, stands } = this;
     const i = this.kept[k], n = this.keptShares, f = 12 * this.carriage[3 * i];
     const x = share * (n - 1), j = Math.min(Math.max(Math.floor(x), 0), n - 2), t = x - j;
     for (let face = 0; face < 2; ++face) {
-      const at = (m, c) => keptPlaces[3 * (n * (2 * k + face) + m) + c];
+      const first = this.keptAt[k] + face * this.pathsOf(this.keptFolds[this.keptGroups[k]]) + path;
+      const at = (m, c) => keptPlaces[3 * (n * first + m) + c];
       const slope = (m, c) =>
         m === 0 ? at(1, c) - at(0, c) : m === n - 1 ? at(m, c) - at(m - 1, c) : (at(m + 1, c) - at(m - 1, c)) / 2;
       const own = [0, 1, 2].map((c) =>

@@ -1,6 +1,7 @@
 // Numbers of a motion for a browser: little-endian, in base64.
 #include <glib.h>
 
+#include <algorithm>
 #include <bit>
 #include <limits>
 #include <memory>
@@ -73,7 +74,7 @@ nlohmann::ordered_json motion_data(const JobResult& job, const PieceResult& piec
     lines.push_back(straight ? p.line : points_along(p.line, b.size / 48));
   }
   const FormingMotion m = motion_of(b, *piece.formed, options_for(piece), lines);
-  std::vector<std::int32_t> tree, carriage, folds, outlines(m.outline_of.begin(), m.outline_of.end());
+  std::vector<std::int32_t> tree, carriage, groups, outlines(m.outline_of.begin(), m.outline_of.end());
   std::vector<float> places, shares, kept_places;
   std::vector<std::uint32_t> triangles, border, kept;
   for (const MotionNode& n : m.nodes) tree.insert(tree.end(), {n.from, n.fold});
@@ -82,13 +83,20 @@ nlohmann::ordered_json motion_data(const JobResult& job, const PieceResult& piec
     for (const double v : {c.at.x, c.at.y}) places.push_back(static_cast<float>(v));
     for (const double v : {c.carriage.t, c.carriage.run}) shares.push_back(static_cast<float>(v));
   }
+  std::vector<std::vector<int>> kept_folds;
+  const auto add_path = [&](const KeptPath& path) {
+    for (const Vec3 p : path) {
+      for (const double v : {p.x, p.y, p.z}) kept_places.push_back(static_cast<float>(v));
+    }
+  };
   for (const KeptPlaces& k : m.kept) {
     kept.push_back(k.corner);
-    folds.push_back(k.fold);
-    for (const auto& face : k.at) {
-      for (const Vec3 p : face) {
-        for (const double v : {p.x, p.y, p.z}) kept_places.push_back(static_cast<float>(v));
-      }
+    const auto known = std::find(kept_folds.begin(), kept_folds.end(), k.folds);
+    groups.push_back(static_cast<std::int32_t>(known - kept_folds.begin()));
+    if (known == kept_folds.end()) kept_folds.push_back(k.folds);
+    for (size_t face = 0; face < 2; ++face) {
+      add_path(k.at[face]);
+      for (const KeptPath& path : k.in_order[face]) add_path(path);
     }
   }
   for (const auto& t : m.triangles) triangles.insert(triangles.end(), t.begin(), t.end());
@@ -102,7 +110,8 @@ nlohmann::ordered_json motion_data(const JobResult& job, const PieceResult& piec
           {"carriage", encoded(carriage)},
           {"shares", encoded(shares)},
           {"kept", encoded(kept)},
-          {"keptFolds", encoded(folds)},
+          {"keptGroups", encoded(groups)},
+          {"keptFolds", kept_folds},
           {"keptPlaces", encoded(kept_places)},
           {"keptShares", kept_shares},
           {"triangles", encoded(triangles)},

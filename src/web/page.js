@@ -82,7 +82,7 @@ function rolls(motion) {
   for (let n = 0; 2 * n < motion.tree.length; ++n) {
     if (motion.tree[2 * n + 1] < 0 && Math.hypot(...motion.nodes.slice(16 * n, 16 * n + 3)) > 0) return true;
   }
-  return motion.keptFolds.some((fold) => fold < 0);
+  return motion.keptFolds.some((folds) => !folds.length);
 }
 // So many steps are done, and a share of the next.
 function setStep(done, share = 0) {

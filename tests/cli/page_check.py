@@ -300,7 +300,9 @@ def check_phone(page):
     expect(page.run("return document.documentElement.scrollWidth") <= 390, f"{page.name}: wider than a phone")
     page.picture("phone")
     page.run("document.querySelector('#formed').scrollIntoView();")
-    image = page.canvas(page.picture("phone-formed"))
+    for name, share in (("phone-flat", 0), ("phone-half", 0.5), ("phone-formed", 1)):
+        page.run("setShare(arguments[0]);", share)
+        image = page.canvas(page.picture(name))
     filled = mask(image, background(page)).histogram()[255] / (image.size[0] * image.size[1])
     expect(filled > 0.1, f"{page.name}: on a phone the part fills {filled:.2f} of its pane")
 
