@@ -178,20 +178,25 @@ std::optional<Page> draw_together(const JobResult& job) {
   const Angles angles = paper.us ? Angles::third : Angles::first;
   constexpr double strip = 17.5;
   const PageBox in = inner(paper);
-  // The tables stand at the right, above the title.
-  const double beside = job.joints.empty() ? 0 : title_width + apart;
-  const PageBox frame{in.left, in.top, in.right - beside, in.bottom - strip - apart};
-  const Seen all = seen_together(job);
+  // A short table stands at the foot beside the title, a long one at the right above it.
   const std::vector<Table> tables = tables_together(job);
+  constexpr double row = 4.6, heads = 16;
+  constexpr size_t few = 14;
+  const bool at_foot = !tables.empty() && tables.front().rows.size() <= few;
+  const double foot =
+      at_foot ? std::max(strip, heads + row * static_cast<double>(tables.front().rows.size())) : strip;
+  const double beside = tables.empty() || at_foot ? 0 : title_width + apart;
+  const PageBox frame{in.left, in.top, in.right - beside, in.bottom - foot - apart};
+  const PageBox column =
+      at_foot ? PageBox{in.left + inset, in.bottom - foot, in.right - title_width - apart, in.bottom - inset}
+              : PageBox{in.right - title_width, in.top + apart, in.right - apart, in.bottom - strip - apart};
+  const Seen all = seen_together(job);
   const double scale = view_scale_at_most(formed_scale(all, frame));
   Page page{paper.height, paper.width};
   page.title = job.job.name.empty() ? "parts together" : job.job.name + ", parts together";
   Layout layout(page);
   (void)draw_formed(layout, job.job, all, solid_of_job(job), frame, scale, angles);
-  place_tables(tables, [&] {
-    return Column{&layout,
-                  {in.right - title_width, in.top + apart, in.right - apart, in.bottom - strip - apart}};
-  });
+  place_tables(tables, [&] { return Column{&layout, column}; });
   layout.box(in, Pen::frame);
   draw_title_together(layout, job, {{}, scale_text(scale), paper.name, 1, 1, angles},
                       {in.right - title_width, in.bottom - strip, in.right, in.bottom});
