@@ -330,6 +330,7 @@ const select = find(".parts select");
 data.pieces.forEach((p, k) => select.append(Object.assign(make("option", p.title + (p.number ? ` (${p.number})` : "")), { value: k })));
 select.addEventListener("change", () => show(Number(select.value)));
 
+find("#print").hidden = !data.drawings.length;
 theme(firstTheme());
 const asked = Number(location.hash.slice(1));
 show(asked > 0 && asked <= data.pieces.length ? asked - 1 : 0);
