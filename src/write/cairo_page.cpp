@@ -71,13 +71,22 @@ void draw(cairo_t* c, const std::vector<PageFill>& fills) {
   cairo_set_line_join(c, CAIRO_LINE_JOIN_ROUND);
   cairo_set_line_width(c, 0.2);
   cairo_set_dash(c, nullptr, 0, 0);
-  for (const PageFill& fill : fills) {
-    cairo_new_path(c);
+  cairo_new_path(c);
+  for (size_t i = 0; i < fills.size(); ++i) {
+    const PageFill& fill = fills[i];
     for (Vec2 p : fill.points) cairo_line_to(c, p.x, p.y);
     cairo_close_path(c);
+    // All that follow each other in one colour at once.
+    cairo_new_sub_path(c);
+    const PageFill* next = i + 1 < fills.size() ? &fills[i + 1] : nullptr;
+    if (next && next->red == fill.red && next->green == fill.green && next->blue == fill.blue) continue;
     cairo_set_source_rgb(c, fill.red, fill.green, fill.blue);
-    cairo_fill_preserve(c);
-    if (!dots) cairo_stroke(c);
+    if (dots) {
+      cairo_fill(c);
+    } else {
+      cairo_fill_preserve(c);
+      cairo_stroke(c);
+    }
   }
   cairo_restore(c);
 }
