@@ -289,6 +289,26 @@ TEST(Drawing, ALongTableGoesOnOverTheSheetsWithoutLosingARow) {
   EXPECT_EQ(next, 361u);
 }
 
+TEST(Drawing, NamesThatAreCutShortStayWholeLetters) {
+  std::string name;
+  for (int i = 0; i < 60; ++i) name += "\u00e4\u00f6 ";
+  const std::string text = "juggler = 1\n[job]\nname = \"" + name +
+                           "\"\n[sheet]\nthickness = 1\nsizes_on = \"inside\"\nmaterial = \"" + name +
+                           "\"\n[part]\nshape = \"cylinder\"\ndiameter = 100\nheight = 50\n";
+  const JobResult r = develop_job(read_job(text, "long.toml"));
+  size_t cut = 0;
+  for (const DrawingPage& drawn : draw_set(r)) {
+    for (const PageText& t : drawn.page.texts) {
+      if (!t.text.ends_with("...")) continue;
+      ++cut;
+      // Two bytes a letter, spaces between: the last byte before the dots is no first one.
+      const unsigned char last = static_cast<unsigned char>(t.text[t.text.size() - 4]);
+      EXPECT_NE(last, 0xC3) << t.text;
+    }
+  }
+  EXPECT_GE(cut, 2U);
+}
+
 TEST(Drawing, WhatFindsNoRoomStandsInATable) {
   // Two parts at one scale: the small one is hardly a dot.
   const Job job = read_job(R"(juggler = 1

@@ -59,15 +59,15 @@ void write_page(const JobResult& result, const std::vector<Page>& drawings, std:
 struct GalleryPart {
   std::string name = {};
   std::string number = {};
-  std::string link = {};                 ///< to its page or its drawing; empty: to nothing
+  std::string link = {};                 ///< address of its page or its drawing; empty: of nothing
   std::vector<std::string> blanks = {};  ///< their sizes, and how many of each
   std::string verdict = {};
   bool good = true;
   std::optional<Page> picture = {};
 };
-/// The parts of a job; the link of every one is this, with the number of its first piece (#1, ...) where it
-/// is a page for a browser.
-[[nodiscard]] std::vector<GalleryPart> gallery_parts(const JobResult& result, const std::string& link);
+/// The parts of a job, each leading to this file beside the gallery, of a page for a browser (NAME.html) to
+/// the part's first piece.
+[[nodiscard]] std::vector<GalleryPart> gallery_parts(const JobResult& result, const std::string& file);
 /// Pictures of parts with their names, blanks and verdicts, as one page of HTML that needs nothing else but
 /// what it links to.
 void write_gallery(const std::vector<GalleryPart>& parts, std::ostream& out);

@@ -23,9 +23,9 @@ struct Cell {
 std::string fitting(const Layout& layout, std::string text, double size, bool bold, double width) {
   if (layout.extent(text, size, bold).width <= width) return text;
   while (!text.empty() && layout.extent(text + "...", size, bold).width > width) {
-    do {
-      text.pop_back();
-    } while (!text.empty() && (static_cast<unsigned char>(text.back()) & 0xC0) == 0x80);
+    // A letter, which may be several bytes: the first of them goes last.
+    while ((static_cast<unsigned char>(text.back()) & 0xC0) == 0x80 && text.size() > 1) text.pop_back();
+    text.pop_back();
   }
   return text + "...";
 }

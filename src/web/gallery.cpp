@@ -21,6 +21,13 @@ std::string picture_of(const Page& page) {
   return std::string("data:image/png;base64,") + text.get();
 }
 
+// A file's name as an address beside the page.
+std::string address_of(const std::string& file) {
+  const std::unique_ptr<gchar, decltype(&g_free)> text(g_uri_escape_string(file.c_str(), nullptr, TRUE),
+                                                       &g_free);
+  return text.get();
+}
+
 std::string size_of(const PieceResult& piece, const Units& units) {
   const Rectangle box = as_laid(piece.blank);
   const auto bare = [&](double mm) {
@@ -33,7 +40,7 @@ std::string size_of(const PieceResult& piece, const Units& units) {
 
 }  // namespace
 
-std::vector<GalleryPart> gallery_parts(const JobResult& result, const std::string& link) {
+std::vector<GalleryPart> gallery_parts(const JobResult& result, const std::string& file) {
   std::vector<GalleryPart> parts;
   std::vector<std::string> names;
   for (size_t i = 0; i < result.pieces.size(); ++i) {
@@ -42,10 +49,10 @@ std::vector<GalleryPart> gallery_parts(const JobResult& result, const std::strin
     const auto at = static_cast<size_t>(std::find(names.begin(), names.end(), name) - names.begin());
     if (at == names.size()) {
       constexpr double width = 78, height = 58;
-      const bool page = link.ends_with(".html");
+      const bool page = file.ends_with(".html");
       parts.push_back({.name = name,
                        .number = piece.part.making.number,
-                       .link = page ? fmt::format("{}#{}", link, i + 1) : link,
+                       .link = address_of(file) + (page ? fmt::format("#{}", i + 1) : ""),
                        .picture = draw_picture(result, i, width, height)});
       names.push_back(name);
     }

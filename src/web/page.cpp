@@ -8,11 +8,18 @@
 namespace juggler {
 namespace {
 
-// Within a script nothing may look like its end.
-std::string within_script(std::string text) {
-  for (size_t at = text.find("</"); at != std::string::npos; at = text.find("</", at + 3))
-    text.replace(at, 2, "<\\/");
-  return text;
+// Within a script nothing may look like its end, or like a comment in it.
+std::string within_script(const std::string& json) {
+  std::string all;
+  all.reserve(json.size() + json.size() / 16);
+  for (size_t i = 0; i < json.size(); ++i) {
+    const char next = i + 1 < json.size() ? json[i + 1] : ' ';
+    if (json[i] == '<' && (next == '/' || next == '!'))
+      all += "\\u003c";
+    else
+      all += json[i];
+  }
+  return all;
 }
 
 // Printed on the drawings' own paper.
