@@ -291,7 +291,7 @@ TEST(Drawing, ALongTableGoesOnOverTheSheetsWithoutLosingARow) {
 
 TEST(Drawing, NamesThatAreCutShortStayWholeLetters) {
   std::string name;
-  for (int i = 0; i < 60; ++i) name += "\u00e4\u00f6 ";
+  for (int i = 0; i < 38; ++i) name += "\u00e4\u00f6 ";
   const std::string text = "juggler = 1\n[job]\nname = \"" + name +
                            "\"\n[sheet]\nthickness = 1\nsizes_on = \"inside\"\nmaterial = \"" + name +
                            "\"\n[part]\nshape = \"cylinder\"\ndiameter = 100\nheight = 50\n";
