@@ -1,8 +1,6 @@
 // Parts at their places: metal in metal, and ways out, against what plain geometry says of them.
-#include <fstream>
-#include <sstream>
-
 #include "common.h"
+#include "demo_jobs.h"
 #include "juggler/io.h"
 #include "juggler/shop.h"
 
@@ -95,12 +93,7 @@ TEST(Clashes, WhatIsClosedInMustBePutOnBefore) {
 TEST(Clashes, PartsThatMeetAreSilent) {
   for (const char* name : {"32-duct-branch", "33-duct-elbow", "34-breech", "35-taper-elbow", "36-dust-pipe",
                            "37-body-shell", "38-roof-plate", "39-hopper-on-conveyor"}) {
-    const std::string path = std::string(SOURCE_FOLDER "/demo/") + name + ".toml";
-    std::ifstream file(path);
-    std::ostringstream text;
-    text << file.rdbuf();
-    for (const Clash& c : develop_job(read_job(text.str(), path)).clashes)
-      ADD_FAILURE() << name << ": " << said_of(c).in({});
+    for (const Clash& c : demo_job(name).clashes) ADD_FAILURE() << name << ": " << said_of(c).in({});
   }
 }
 

@@ -1,10 +1,7 @@
 // The way from flat to formed as data, held against the solid at any share.
 #include <gtest/gtest.h>
 
-#include <fstream>
-#include <sstream>
-
-#include "juggler/io.h"
+#include "demo_jobs.h"
 #include "juggler/shop.h"
 #include "parts.h"
 #include "solid/motion.h"
@@ -66,11 +63,7 @@ TEST(Motion, CarriesDemoParts) {
   for (const char* name : {"08-stack-slanting-top", "12-chain-guard", "15-water-tray",
                            "19-fan-outlet-pressed", "20-casing-to-stack", "33-duct-elbow", "38-roof-plate"}) {
     SCOPED_TRACE(name);
-    const std::string path = std::string(SOURCE_FOLDER "/demo/") + name + ".toml";
-    std::ifstream file(path);
-    std::ostringstream text;
-    text << file.rdbuf();
-    for (const PieceResult& piece : develop_job(read_job(text.str(), path)).pieces) expect_carried(piece);
+    for (const PieceResult& piece : demo_job(name).pieces) expect_carried(piece);
   }
 }
 

@@ -5,22 +5,15 @@
 
 #include <algorithm>
 #include <assimp/Importer.hpp>
-#include <fstream>
 #include <map>
 #include <sstream>
 
 #include "common.h"
+#include "demo_jobs.h"
 #include "juggler/write.h"
 
 namespace juggler::testing {
 namespace {
-
-JobResult developed_job(const std::string& name) {
-  std::ifstream file(std::string(SOURCE_FOLDER "/demo/") + name);
-  std::ostringstream text;
-  text << file.rdbuf();
-  return develop_job(read_job(text.str(), SOURCE_FOLDER "/demo/" + name));
-}
 
 using Point = std::array<long, 3>;  // in hundredths of a micrometre where corners are one
 struct Read {
@@ -105,7 +98,7 @@ std::string written_by(Write write, const std::vector<NamedSolid>& solids) {
 class SolidFiles : public ::testing::TestWithParam<const char*> {};
 
 TEST_P(SolidFiles, AreWatertightAndWeighWhatTheSheetWeighs) {
-  const JobResult job = developed_job(GetParam());
+  const JobResult job = demo_job(GetParam());
   for (const SolidSet& set : solids_of(job)) {
     double asked = 0, size = 0;
     size_t stands = 0;
@@ -143,9 +136,9 @@ TEST_P(SolidFiles, AreWatertightAndWeighWhatTheSheetWeighs) {
 }
 
 INSTANTIATE_TEST_SUITE_P(Demo, SolidFiles,
-                         ::testing::Values("01-cyclone-cone.toml", "18-oval-duct.toml",
-                                           "21-screw-flight.toml", "25-domed-lid.toml", "33-duct-elbow.toml",
-                                           "39-hopper-on-conveyor.toml"));
+                         ::testing::Values("01-cyclone-cone", "18-oval-duct",
+                                           "21-screw-flight", "25-domed-lid", "33-duct-elbow",
+                                           "39-hopper-on-conveyor"));
 
 // Equal halves of a transition, and the four walls of a welded hopper of which two are one blank each.
 TEST(SolidFiles, CopiesStandWhereThePartHasThem) {
