@@ -247,6 +247,12 @@ TEST(Drawing, PaperScaleAndDimensionsCanBeAskedFor) {
   const Page bare = with({{"drawing.dimensions", "false"}})[0].page;
   EXPECT_TRUE(says(bare, "1088.574 mm")) << "what is not drawn stands in the table";
   EXPECT_FALSE(says(bare, "swing radius base 1088.574"));
+  const auto hidden = [](const Page& page) {
+    return std::count_if(page.lines.begin(), page.lines.end(),
+                         [](const PageLine& l) { return l.pen == Pen::hidden; });
+  };
+  EXPECT_GT(hidden(bare), 0);
+  EXPECT_EQ(hidden(with({{"drawing.hidden_lines", "false"}})[0].page), 0);
   const auto refused = refusal_of([&] { (void)with({{"drawing.paper", "A3"}, {"drawing.scale", "1:2"}}); });
   EXPECT_EQ(refused.key, "drawing.scale");
   EXPECT_EQ(refused.allowed.in({}), "at most 1:10 on A3");

@@ -63,6 +63,7 @@ struct Drawing {
   std::string paper = {};  ///< a paper's name, or "iso" or "us" for the smallest that serves; empty: by units
   std::optional<double> scale = {};  ///< of the blank, paper over plate; else the largest standard one
   bool dimensions = true;
+  bool hidden_lines = true;  ///< of formed parts: dashed; else left out
 };
 
 /// How full-size templates are printed. Lengths mm.

@@ -240,7 +240,7 @@ std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen&
     const bool pictorial = &place == &places.pictorial;
     const View drawn(layout, part.scene(projection), projection, pictorial ? larger : scale,
                      without_caption(place));
-    drawn.draw();
+    drawn.draw(job.drawing.hidden_lines);
     draw_openings(layout, drawn, solid);
     if (solid.neighbours)
       draw_neighbours(layout, drawn, *solid.neighbours, projection, without_caption(place));

@@ -69,9 +69,10 @@ PageBox View::box() const {
           origin_.y + scale_ * box_.bottom};
 }
 
-void View::draw() const {
+void View::draw(bool hidden_lines) const {
   std::vector<PageLine> lines;
   for (const SceneLine& line : scene_.lines) add_line(lines, line);
+  if (!hidden_lines) std::erase_if(lines, [](const PageLine& l) { return l.pen == Pen::hidden; });
   drop_covered(lines);
   std::stable_partition(lines.begin(), lines.end(), [](const PageLine& l) { return l.pen == Pen::hidden; });
   for (PageLine& line : lines) layout_.draw(std::move(line.points), line.pen);

@@ -19,8 +19,8 @@ class View {
   [[nodiscard]] double millimetres(double on_page) const { return on_page / scale_; }
   /// What the part takes on the page.
   [[nodiscard]] PageBox box() const;
-  /// Hidden lines first, so that a visible one that covers them shows.
-  void draw() const;
+  /// Hidden lines first, if at all, so that a visible one that covers them shows.
+  void draw(bool hidden_lines = true) const;
   /// Whether a face lies before a point.
   [[nodiscard]] bool hidden(Vec3 point) const;
 

@@ -48,6 +48,7 @@ Drawing read_drawing(Reader& r) {
   r.text("paper", drawing.paper);
   read_scale(r, drawing);
   r.flag("dimensions", drawing.dimensions);
+  r.flag("hidden_lines", drawing.hidden_lines);
   return drawing;
 }
 
