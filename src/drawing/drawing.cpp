@@ -46,7 +46,7 @@ class Set {
     const auto lost = [&](double scale) {
       Draft trial(paper_);
       return draw_formed(trial.layout, job_.job, parts_.seen(piece), parts_.solid(piece), formed_place(),
-                         scale, angles())
+                         scale, angles(), false)
           .size();
     };
     const double first = view_scale_at_most(formed_scale(parts_.seen(piece), formed_place()));

@@ -222,7 +222,7 @@ std::vector<ViewNote> pictorial_notes(const Seen& part, const Boxes& boxes) {
 }  // namespace
 
 std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen& part, const SeenSolid& solid,
-                                     const PageBox& frame, double scale, Angles angles) {
+                                     const PageBox& frame, double scale, Angles angles, bool painted) {
   const Boxes boxes = boxes_with_side(part, solid, frame, scale, angles);
   const ViewPlaces places = places_in(frame, boxes, scale, angles);
   const double larger = std::max(scale, pictorial_scale(places.pictorial, boxes.pictorial));
@@ -244,7 +244,7 @@ std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen&
     draw_openings(layout, drawn, solid);
     if (solid.neighbours)
       draw_neighbours(layout, drawn, *solid.neighbours, projection, without_caption(place));
-    if (pictorial) fill_faces(layout, drawn, solid, projection);
+    if (pictorial && painted) fill_faces(layout, drawn, solid, projection);
     draw_notes(layout, drawn, notes, job.units, job.drawing.dimensions, labels);
   };
   show(from_front, places.front, part.in_front);

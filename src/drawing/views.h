@@ -28,9 +28,10 @@ enum class Angles { first, third };
 struct SeenSolid;
 /// Draws the three views: lines, what is cut in the metal, and in the pictorial one its faces. Returns the
 /// labels that found no room.
+/// painted  with its faces: labels are placed the same without
 [[nodiscard]] std::vector<std::string> draw_formed(Layout& layout, const Job& job, const Seen& part,
                                                    const SeenSolid& solid, const PageBox& frame, double scale,
-                                                   Angles angles);
+                                                   Angles angles, bool painted = true);
 
 /// The pictorial view alone, as large as its place, without notes.
 void draw_pictorial(Layout& layout, const Seen& part, const SeenSolid& solid, const PageBox& place);
