@@ -67,22 +67,26 @@ TEST(Motion, CarriesDemoParts) {
   }
 }
 
-// The schedule bend by bend: lengths on the flat's faces are kept whatever has been bent.
-TEST(Motion, KeepsFacesWhateverHasBeenBent) {
-  Part p;
-  p.name = "channel";
+Part panel_of(double thickness, std::vector<ProfileStep> profile) {
   Panel panel;
   panel.run = 300;
   panel.sizes_on = PanelFace::concave_side;
-  panel.bend.radius = 2;
-  panel.bend.neutral_factor = 0.4;
-  panel.profile = {{.line = 60},
-                   {.bend = Angle::degrees(90)},
-                   {.line = 120},
-                   {.bend = Angle::degrees(70), .to_right = true},
-                   {.line = 40}};
+  panel.bend = {.radius = thickness, .neutral_factor = 0.4};
+  panel.profile = std::move(profile);
+  Part p;
+  p.name = "panel";
   p.asked = panel;
-  p.sheet = sheet_of(2, Face::inside, 0.4);
+  p.sheet = sheet_of(thickness, Face::inside, 0.4);
+  return p;
+}
+
+// The schedule bend by bend: lengths on the flat's faces are kept whatever has been bent.
+TEST(Motion, KeepsFacesWhateverHasBeenBent) {
+  const Part p = panel_of(2, {{.line = 60},
+                              {.bend = Angle::degrees(90)},
+                              {.line = 120},
+                              {.bend = Angle::degrees(70), .to_right = true},
+                              {.line = 40}});
   const std::vector<PieceResult> pieces = develop(p);
   const Blank& b = pieces[0].blank;
   ASSERT_EQ(b.folds.size(), 2U);
@@ -112,15 +116,7 @@ TEST(Motion, KeepsFacesWhateverHasBeenBent) {
 // A double lock is folded from the outside: both ways begin flat and end folded, and between them what is
 // folded first lies upon the sheet while the rest is flat.
 TEST(Motion, LocksAreFoldedOneAfterTheOther) {
-  Part p;
-  p.name = "strip";
-  Panel panel;
-  panel.run = 300;
-  panel.sizes_on = PanelFace::convex_side;
-  panel.bend = {.radius = 1, .neutral_factor = 0.4};
-  panel.profile = {{.line = 200}};
-  p.asked = panel;
-  p.sheet = sheet_of(1, Face::inside, 0.4);
+  Part p = panel_of(1, {{.line = 200}});
   p.making.edges = {{.on = "profile end", .kind = EdgeKind::lock, .width = 9, .layers = 2, .extra = 1}};
   const std::vector<PieceResult> pieces = develop(p);
   const Blank& b = pieces[0].blank;

@@ -136,9 +136,8 @@ TEST_P(SolidFiles, AreWatertightAndWeighWhatTheSheetWeighs) {
 }
 
 INSTANTIATE_TEST_SUITE_P(Demo, SolidFiles,
-                         ::testing::Values("01-cyclone-cone", "18-oval-duct",
-                                           "21-screw-flight", "25-domed-lid", "33-duct-elbow",
-                                           "39-hopper-on-conveyor"));
+                         ::testing::Values("01-cyclone-cone", "18-oval-duct", "21-screw-flight",
+                                           "25-domed-lid", "33-duct-elbow", "39-hopper-on-conveyor"));
 
 // Equal halves of a transition, and the four walls of a welded hopper of which two are one blank each.
 TEST(SolidFiles, CopiesStandWhereThePartHasThem) {

@@ -28,14 +28,9 @@ std::string address_of(const std::string& file) {
   return text.get();
 }
 
-std::string size_of(const PieceResult& piece, const Units& units) {
-  const Rectangle box = as_laid(piece.blank);
-  const auto bare = [&](double mm) {
-    return written({.value = mm, .of = Amount::Of::length, .named = false, .style = Amount::Style::exact},
-                   units);
-  };
+std::string blanks_of(const PieceResult& piece, const Units& units) {
   const std::string count = piece.blank.count > 1 ? fmt::format(", quantity {}", piece.blank.count) : "";
-  return fmt::format("{} x {} {}{}", bare(box.width), bare(box.height), units.name, count);
+  return blank_size(piece, units) + count;
 }
 
 }  // namespace
@@ -57,7 +52,7 @@ std::vector<GalleryPart> gallery_parts(const JobResult& result, const std::strin
       names.push_back(name);
     }
     GalleryPart& part = parts[at];
-    part.blanks.push_back(size_of(piece, result.job.units));
+    part.blanks.push_back(blanks_of(piece, result.job.units));
     part.good = part.good && piece.proof.passed;
     part.verdict = part.good ? "proof passed" : "proof failed";
   }

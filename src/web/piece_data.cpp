@@ -5,7 +5,7 @@
 #include <sstream>
 #include <unordered_map>
 
-#include "drawing/arrangement.h"
+#include "shop/proof_words.h"
 #include "web.h"
 
 namespace juggler {
@@ -18,24 +18,6 @@ std::string length(double mm, const Units& units) {
 }
 std::string angle(Angle a) {
   return written({.value = a.degrees(), .of = Amount::Of::angle, .decimals = 3}, {});
-}
-
-// No digits that nobody can measure.
-double least_error(const Units& units) { return in_inches(units) ? 0.00254 : 0.001; }
-std::string error_of(double mm, const Units& units) {
-  const double least = least_error(units);
-  return length(std::max(mm, least), units);
-}
-std::string area_error(double mm2, const Units& units) {
-  if (!in_inches(units)) return fmt::format("{:.0f} mm2", std::max(mm2, 1.0));
-  constexpr double square_inch = 645.16;
-  return fmt::format("{:.2f} in2", std::max(mm2 / square_inch, 0.01));
-}
-// With what is allowed, where that can be measured.
-std::string allowed_error(double found, double allowed, const Units& units) {
-  const std::string text = error_of(found, units);
-  return allowed < least_error(units) ? text
-                                      : fmt::format("{} ({} is allowed)", text, error_of(allowed, units));
 }
 
 std::string name_of_fold(const Fold& fold) {
@@ -155,33 +137,11 @@ std::vector<Indicated> openings_pointed(const JobResult& job, const PieceResult&
   return all;
 }
 
-std::vector<std::string> proof_in_words(const JobResult& job, const PieceResult& piece) {
-  const Units& u = job.job.units;
-  const Proof& p = piece.proof;
-  const auto within = [&](double found) { return error_of(found, u); };
-  std::vector<std::string> said{
-      p.passed ? "The proof passed: the blank, formed again from its own lines alone, is the part asked for."
-               : "The proof failed. Do not cut from these numbers."};
-  said.push_back("Formed again, no place of it is farther from the part asked for than " +
-                 allowed_error(p.greatest_distance, p.allowed, u) + ".");
-  said.push_back(
-      fmt::format("Its seam and edges meet within {}, its ends are as long as asked for within {}.",
-                  within(p.seam_mismatch), within(p.rim_mismatch)));
-  said.push_back("Its area is that of the part's neutral layer within " + area_error(p.area_mismatch, u) +
-                 ".");
-  if (!piece.blank.openings.empty())
-    said.push_back(fmt::format("Its openings, formed, lie where they were asked for within {}.",
-                               within(p.opening_mismatch)));
-  said.push_back(
-      fmt::format("The numbers stated here were measured on the blank once more; they agree within {}.",
-                  within(p.number_mismatch)));
-  for (const JointProof& j : job.joints) {
-    const std::string part = name_of_part(piece);
-    if (j.main != part && j.branch != part) continue;
-    said.push_back(fmt::format("Where {} and {} meet, their edges fit within {}.", j.branch, j.main,
-                               allowed_error(j.distance, j.allowed, u)));
+std::string blank_size(const PieceResult& piece, const Units& units) {
+  for (const Fact& fact : facts_of(piece)) {
+    if (fact.name == "blank as laid") return fact.value.in(units);
   }
-  return said;
+  return {};
 }
 
 Json piece_data(const JobResult& job, size_t number) {
@@ -198,9 +158,6 @@ Json piece_data(const JobResult& job, size_t number) {
     folds.push_back(
         {{"tag", fold.tag}, {"order", fold.order}, {"name", name_of_fold(fold)}, {"hit", fold.hit()}});
   const Rectangle box = as_laid(b);
-  const auto bare = [&](double mm) {
-    return written({.value = mm, .of = Amount::Of::length, .named = false, .style = Amount::Style::exact}, u);
-  };
   std::ostringstream dxf;
   dxf.imbue(std::locale::classic());
   write_dxf(job, piece, dxf);
@@ -211,7 +168,7 @@ Json piece_data(const JobResult& job, size_t number) {
           {"faceUp", face_up(b)},
           {"inside", b.face_names.of(Face::inside)},
           {"outside", b.face_names.of(Face::outside)},
-          {"size", fmt::format("{} x {} {}", bare(box.width), bare(box.height), u.name)},
+          {"size", blank_size(piece, u)},
           {"box", {box.width, box.height}},
           {"count", b.count},
           {"passed", piece.proof.passed},

@@ -26,8 +26,8 @@ struct Indicated {
 /// All that the page says and shows of a piece.
 [[nodiscard]] nlohmann::ordered_json piece_data(const JobResult& job, size_t piece);
 
-/// The proof of a piece in words.
-[[nodiscard]] std::vector<std::string> proof_in_words(const JobResult& job, const PieceResult& piece);
+/// Of the blank as laid, as its fact says it.
+[[nodiscard]] std::string blank_size(const PieceResult& piece, const Units& units);
 
 /// Text within an element or a quoted attribute.
 [[nodiscard]] std::string escaped(const std::string& text);

@@ -86,8 +86,8 @@ std::string points_of(const std::vector<Vec2>& points, int decimals = 4) {
   return text;
 }
 
-// A hair over their borders, so that neighbours of one colour leave no seam; one node for as many as follow each
-// other in one colour.
+// A hair over their borders, so that neighbours of one colour leave no seam; one node for as many as follow
+// each other in one colour.
 void add_fills(pugi::xml_node drawn, const std::vector<PageFill>& fills) {
   if (fills.empty()) return;
   std::string path, shade;
