@@ -196,7 +196,6 @@ std::vector<int> outlines_of(const std::vector<std::array<std::uint32_t, 2>>& bo
     if (of[first] >= 0) continue;
     std::vector<size_t> loop;
     int outline = -1;
-    std::vector<bool> seen;
     for (size_t i = first; loop.size() <= border.size();) {
       loop.push_back(i);
       outline = std::max(outline, mesh.corners[border[i][0]].outline);

@@ -141,9 +141,8 @@ class FlatView {
         points.push({ x: n[n.length - 2], y: height - n[n.length - 1] });
       }
       this.snaps.push(...points);
-      const [a, b] = points;
-      const round = /^M[^MLA]*(A[^MLA]*)+Z?$/.test(d) && path.dataset.k && points.every((p) => p && a);
-      if (round && b) {
+      // An opening of arcs alone, as wide as it is high, has a centre.
+      if (path.dataset.k && /^M[^MLA]*(A[^MLA]*)+Z?$/.test(d)) {
         const box = path.getBBox();
         if (Math.abs(box.width - box.height) < 1e-3 * box.width)
           this.snaps.push({ x: box.x + box.width / 2, y: height - box.y - box.height / 2 });

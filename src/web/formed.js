@@ -332,12 +332,10 @@ class FormedView {
         for (const v of [a1, a2, b1, b1, a2, b2]) corners.push(v.x, v.y, v.z);
       }
     }
+    const [x, y] = this.screenAxes();
     for (const end of this.ends) {
-      for (let k = 0; k < 12; ++k) {
-        const [x, y] = this.screenAxes();
-        const on = (j) => end.clone().addScaledVector(x, 3 * half * Math.cos(j * Math.PI / 6)).addScaledVector(y, 3 * half * Math.sin(j * Math.PI / 6));
-        for (const v of [end, on(k), on(k + 1)]) corners.push(v.x, v.y, v.z);
-      }
+      const on = (j) => end.clone().addScaledVector(x, 3 * half * Math.cos(j * Math.PI / 6)).addScaledVector(y, 3 * half * Math.sin(j * Math.PI / 6));
+      for (let k = 0; k < 12; ++k) for (const v of [end, on(k), on(k + 1)]) corners.push(v.x, v.y, v.z);
     }
     this.litMesh.geometry.setAttribute("position", new THREE.BufferAttribute(new Float32Array(corners), 3));
     this.litMesh.visible = this.ghostLit.visible = corners.length > 0;
