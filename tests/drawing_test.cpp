@@ -104,6 +104,31 @@ TEST(Drawing, ShowsPiecesTrimsAndFittedRims) {
   }
 }
 
+// How often a closed line runs round a place.
+int turns_about(const std::vector<Vec2>& line, Vec2 p) {
+  int turns = 0;
+  for (size_t i = 0; i < line.size(); ++i) {
+    const Vec2 a = line[i] - p, b = line[(i + 1) % line.size()] - p;
+    if ((a.y > 0) != (b.y > 0)) turns += (cross(a, b) > 0) == (b.y > 0) ? (b.y > 0 ? 1 : -1) : 0;
+  }
+  return turns;
+}
+
+// The topmost fill at a place; fills of one colour in turn are one, with their holes.
+const PageFill* painted_at(const std::vector<PageFill>& fills, Vec2 p) {
+  const PageFill* last = nullptr;
+  for (size_t i = 0; i < fills.size();) {
+    const PageFill& first = fills[i];
+    int turns = 0;
+    for (; i < fills.size() && fills[i].red == first.red && fills[i].green == first.green &&
+           fills[i].blue == first.blue;
+         ++i)
+      turns += turns_about(fills[i].points, p);
+    if (turns != 0) last = &first;
+  }
+  return last;
+}
+
 // A shell with a hole that the eye looks through to nothing: faces are filled, both tones show, the hole is
 // left out, and the view takes the room there is.
 TEST(Drawing, ThePictorialViewShowsTheMetal) {
@@ -142,16 +167,7 @@ seam.gap = 2
   // The eye stands before the hole, 24 degrees above the horizon: through it it sees the far inside.
   const double scale = box.width() / 604;
   const Vec2 hole{box.middle().x, box.bottom - scale * 400 * std::cos(24 * std::numbers::pi / 180)};
-  const PageFill* last = nullptr;
-  for (const PageFill& f : page.fills) {
-    bool within = true;
-    for (size_t i = 0; i < 3; ++i)
-      within = within && cross(f.points[(i + 1) % 3] - f.points[i], hole - f.points[i]) <= 0;
-    bool other = true;
-    for (size_t i = 0; i < 3; ++i)
-      other = other && cross(f.points[(i + 1) % 3] - f.points[i], hole - f.points[i]) >= 0;
-    if (within || other) last = &f;
-  }
+  const PageFill* last = painted_at(page.fills, hole);
   ASSERT_TRUE(last);
   EXPECT_GT(last->red, last->blue) << "the inside shows through the hole";
 }

@@ -74,7 +74,8 @@ struct PageOutline {
 [[nodiscard]] inline Vec2 on_page(const PageOutline& o, Vec2 mm) {
   return {o.origin.x + o.scale * mm.x, o.origin.y - o.scale * mm.y};
 }
-/// A filled area, below all lines: its colour from 0 to 1.
+/// A filled area below all lines, its colour from 0 to 1. Of those of one colour in turn inner ones are
+/// holes.
 struct PageFill {
   std::vector<Vec2> points;
   double red = 0, green = 0, blue = 0;

@@ -62,50 +62,18 @@ bool crosses(const PageBox& box, Vec2 a, Vec2 b) {
   return holds(box, a) || holds(box, b) || segments_meet(a, b, lt, rb) || segments_meet(a, b, rt, lb);
 }
 
-namespace {
-constexpr double grid_cell = 8;  // mm
-}
-
-SegmentGrid::SegmentGrid(double width, double height)
-    : columns_(static_cast<int>(std::clamp(width / grid_cell, 0.0, 1000.0)) + 1),
-      rows_(static_cast<int>(std::clamp(height / grid_cell, 0.0, 1000.0)) + 1),
-      cells_(static_cast<size_t>(columns_) * static_cast<size_t>(rows_)) {}
-
-// What lies off the page counts to the cells at its edge.
-SegmentGrid::Cells SegmentGrid::cells_of(const PageBox& box) const {
-  const auto at = [](double mm, int count) {
-    return static_cast<int>(std::clamp(mm / grid_cell, 0.0, static_cast<double>(count - 1)));
-  };
-  return {at(box.left, columns_), at(box.top, rows_), at(box.right, columns_), at(box.bottom, rows_)};
-}
-
 void SegmentGrid::add(Vec2 a, Vec2 b) {
-  const Cells c = cells_of({std::min(a.x, b.x), std::min(a.y, b.y), std::max(a.x, b.x), std::max(a.y, b.y)});
-  for (int row = c.top; row <= c.bottom; ++row) {
-    for (int column = c.left; column <= c.right; ++column)
-      cells_[static_cast<size_t>(row * columns_ + column)].push_back(all_.size());
-  }
   all_.push_back({a, b});
-}
-
-bool SegmentGrid::any_about(const PageBox& box, const std::function<bool(const Segment&)>& is_one) const {
-  const Cells c = cells_of(box);
-  for (int row = c.top; row <= c.bottom; ++row) {
-    for (int column = c.left; column <= c.right; ++column) {
-      const auto& here = cells_[static_cast<size_t>(row * columns_ + column)];
-      if (std::any_of(here.begin(), here.end(), [&](size_t i) { return is_one(all_[i]); })) return true;
-    }
-  }
-  return false;
+  grid_.add(box_about(all_.back()));
 }
 
 bool SegmentGrid::any_in(const PageBox& box) const {
-  return any_about(box, [&](const Segment& s) { return crosses(box, s.a, s.b); });
+  return grid_.any_about(box, [&](size_t i) { return crosses(box, all_[i][0], all_[i][1]); });
 }
 
 bool SegmentGrid::any_met(Vec2 a, Vec2 b) const {
-  return any_about({std::min(a.x, b.x), std::min(a.y, b.y), std::max(a.x, b.x), std::max(a.y, b.y)},
-                   [&](const Segment& s) { return segments_meet(a, b, s.a, s.b); });
+  return grid_.any_about(box_about(std::array{a, b}),
+                         [&](size_t i) { return segments_meet(a, b, all_[i][0], all_[i][1]); });
 }
 
 void Layout::draw(std::vector<Vec2> points, Pen pen) {

@@ -3,7 +3,7 @@
 
 #include <array>
 
-#include "juggler/page.h"
+#include "page_grid.h"
 #include "text_layout.h"
 
 namespace juggler {
@@ -39,13 +39,10 @@ struct Label {
 inline constexpr std::array anchor_fractions{0.55, 0.42, 0.68, 0.3, 0.8, 0.18, 0.9};
 [[nodiscard]] std::vector<Anchor> anchors_along(Vec2 from, Vec2 to, Vec2 away);
 
-/// Straight lines in cells of the page, so that those near a box are found without a look at all of them.
+/// Straight lines on the page.
 class SegmentGrid {
  public:
-  struct Segment {
-    Vec2 a, b;
-  };
-  SegmentGrid(double width, double height);
+  SegmentGrid(double width, double height) : grid_({0, 0, width, height}, 8) {}
   void add(Vec2 a, Vec2 b);
   /// Whether a line runs through a box.
   [[nodiscard]] bool any_in(const PageBox& box) const;
@@ -53,16 +50,8 @@ class SegmentGrid {
   [[nodiscard]] bool any_met(Vec2 a, Vec2 b) const;
 
  private:
-  struct Cells {
-    int left, top, right, bottom;
-  };
-  [[nodiscard]] Cells cells_of(const PageBox& box) const;
-  [[nodiscard]] bool any_about(const PageBox& box, const std::function<bool(const Segment&)>& is_one) const;
-
-  int columns_;
-  int rows_;
-  std::vector<Segment> all_;
-  std::vector<std::vector<size_t>> cells_;
+  std::vector<std::array<Vec2, 2>> all_;
+  PageGrid grid_;
 };
 
 class Layout {

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <map>
-#include <tuple>
 
 namespace juggler {
 namespace {
@@ -227,108 +226,6 @@ Seen with_edges_of(Seen part, std::shared_ptr<const SeenSolid> solid, bool silho
     return scene;
   };
   return part;
-}
-
-namespace {
-
-struct Fill {
-  double depth = 0;
-  std::array<Vec2, 3> at;
-  std::array<double, 3> colour{};
-};
-
-// Painted from far to near, long triangles would lie over what is nearer than their middles: so they are
-// halved; what is hidden all over is left out, but for what may be seen through an opening.
-class Fills {
- public:
-  Fills(const View& view, Vec3 eye, const std::vector<std::vector<Vec3>>& openings) : view_(view), eye_(eye) {
-    for (const std::vector<Vec3>& opening : openings) {
-      PageBox about{HUGE_VAL, HUGE_VAL, -HUGE_VAL, -HUGE_VAL};
-      for (const Vec3 p : opening) grow(about, view.page(p));
-      openings_.push_back(about);
-    }
-  }
-  void add(const std::array<Vec3, 3>& t, const std::array<double, 3>& colour) {
-    const std::array<Vec2, 3> at{view_.page(t[0]), view_.page(t[1]), view_.page(t[2])};
-    // What its neighbours' borders cover.
-    constexpr double least = 0.02;  // mm2 of paper
-    if (std::abs(cross(at[1] - at[0], at[2] - at[0])) < 2 * least) return;
-    const auto length = [&](size_t k) { return norm(at[(k + 1) % 3] - at[k]); };
-    size_t k = 0;
-    for (const size_t other : {1, 2}) {
-      if (length(other) > length(k)) k = other;
-    }
-    constexpr double long_side = 24;  // mm of paper
-    if (length(k) > long_side) {
-      const Vec3 half = 0.5 * (t[k] + t[(k + 1) % 3]);
-      add({t[k], half, t[(k + 2) % 3]}, colour);
-      add({half, t[(k + 1) % 3], t[(k + 2) % 3]}, colour);
-      return;
-    }
-    const Vec3 middle = 1.0 / 3 * (t[0] + t[1] + t[2]);
-    const bool hidden =
-        view_.hidden(middle) && std::all_of(t.begin(), t.end(), [&](Vec3 p) { return view_.hidden(p); });
-    if (!hidden || behind_an_opening(at)) all_.push_back({dot(middle, eye_), at, colour});
-  }
-  // What is about as far is put together by its tone, so that writers draw it in one.
-  std::vector<Fill> sorted() && {
-    if (all_.empty()) return {};
-    const auto nearer = [](const Fill& x, const Fill& y) { return x.depth < y.depth; };
-    const auto [far, near] = std::minmax_element(all_.begin(), all_.end(), nearer);
-    constexpr double layers = 250;
-    const double first = far->depth, thick = (near->depth - far->depth) / layers;
-    if (thick > 0) {
-      for (Fill& f : all_) f.depth = std::floor((f.depth - first) / thick);
-    }
-    std::stable_sort(all_.begin(), all_.end(), [](const Fill& x, const Fill& y) {
-      return std::tie(x.depth, x.colour) < std::tie(y.depth, y.colour);
-    });
-    return std::move(all_);
-  }
-
- private:
-  static void grow(PageBox& box, Vec2 p) {
-    box = {std::min(box.left, p.x), std::min(box.top, p.y), std::max(box.right, p.x),
-           std::max(box.bottom, p.y)};
-  }
-  [[nodiscard]] bool behind_an_opening(const std::array<Vec2, 3>& at) const {
-    PageBox about{HUGE_VAL, HUGE_VAL, -HUGE_VAL, -HUGE_VAL};
-    for (const Vec2 p : at) grow(about, p);
-    return std::any_of(openings_.begin(), openings_.end(),
-                       [&](const PageBox& opening) { return overlap(opening, about); });
-  }
-
-  const View& view_;
-  Vec3 eye_;
-  std::vector<PageBox> openings_;
-  std::vector<Fill> all_;
-};
-
-}  // namespace
-
-void fill_faces(Layout& layout, const View& view, const SeenSolid& solid, const Projection& projection) {
-  constexpr std::array<std::array<double, 3>, 3> tones{
-      {{0.93, 0.88, 0.80}, {0.83, 0.88, 0.93}, {0.66, 0.68, 0.71}}};
-  const Vec3 eye = projection.towards_eye();
-  const Vec3 light = unit(eye + 0.5 * projection.up - 0.4 * projection.right);
-  Fills fills(view, eye, solid.openings);
-  for (const Solid& s : solid.solids) {
-    // Edges as thin as the lines about them do not show.
-    const double thickness = norm(s.points[s.on_flat.size()] - s.points[0]);
-    const bool edges = thickness > view.millimetres(0.45);
-    for (const SolidTriangle& t : s.triangles) {
-      if (t.face == SolidFace::edge && !edges) continue;
-      const std::array<Vec3, 3> at{s.points[t.corners[0]], s.points[t.corners[1]], s.points[t.corners[2]]};
-      const Vec3 across = cross(at[1] - at[0], at[2] - at[0]);
-      if (!(dot(across, eye) > within::beside * norm(across))) continue;
-      constexpr double steps = 160;  // so few that neighbours are often alike
-      const double bright = std::round(steps * (0.82 + 0.18 * dot(unit(across), light))) / steps;
-      std::array<double, 3> colour = tones[static_cast<size_t>(t.face)];
-      for (double& part : colour) part *= bright;
-      fills.add(at, colour);
-    }
-  }
-  for (const Fill& f : std::move(fills).sorted()) layout.fill({f.at.begin(), f.at.end()}, f.colour);
 }
 
 namespace {

@@ -54,13 +54,15 @@ View::View(Layout& layout, Scene scene, const Projection& projection, double sca
       projection_(projection),
       eye_(projection.towards_eye()),
       scale_(scale),
-      box_(bounds(scene_, projection)) {
-  origin_ = frame.middle() - scale * box_.middle();
+      box_(bounds(scene_, projection)),
+      origin_(frame.middle() - scale * box_.middle()),
+      faces_about_(box(), 6) {
   for (const auto& [a, b, c] : scene_.faces) {
     const std::array<Vec2, 3> at{page(a), page(b), page(c)};
-    const auto [left, right] = std::minmax({at[0].x, at[1].x, at[2].x});
-    const auto [top, bottom] = std::minmax({at[0].y, at[1].y, at[2].y});
-    faces_.push_back({at, {dot(a, eye_), dot(b, eye_), dot(c, eye_)}, {left, top, right, bottom}});
+    // Seen edge on it hides nothing.
+    if (std::abs(cross(at[1] - at[0], at[2] - at[0])) < within::same) continue;
+    faces_.push_back({at, {dot(a, eye_), dot(b, eye_), dot(c, eye_)}});
+    faces_about_.add(box_about(at));
   }
 }
 
@@ -81,10 +83,9 @@ void View::draw(bool hidden_lines) const {
 bool View::hidden(Vec3 point) const {
   const Vec2 p = page(point);
   const double near = dot(point, eye_);
-  return std::any_of(faces_.begin(), faces_.end(), [&](const Seen& f) {
-    if (p.x < f.about.left || p.x > f.about.right || p.y < f.about.top || p.y > f.about.bottom) return false;
+  return faces_about_.any_about({p.x, p.y, p.x, p.y}, [&](size_t i) {
+    const Seen& f = faces_[i];
     const double whole = cross(f.at[1] - f.at[0], f.at[2] - f.at[0]);
-    if (std::abs(whole) < within::same) return false;
     const double v = cross(p - f.at[0], f.at[2] - f.at[0]) / whole;
     const double w = cross(f.at[1] - f.at[0], p - f.at[0]) / whole;
     if (v < 0 || w < 0 || v + w > 1) return false;

@@ -17,6 +17,7 @@ class View {
   [[nodiscard]] Vec2 page(Vec3 p) const { return origin_ + scale_ * projection_(p); }
   /// How long what measures so much on paper is on the part, mm.
   [[nodiscard]] double millimetres(double on_page) const { return on_page / scale_; }
+  [[nodiscard]] Vec3 eye() const { return eye_; }
   /// What the part takes on the page.
   [[nodiscard]] PageBox box() const;
   /// Hidden lines first, if at all, so that a visible one that covers them shows.
@@ -28,7 +29,6 @@ class View {
   struct Seen {
     std::array<Vec2, 3> at;
     std::array<double, 3> near;
-    PageBox about;  // most faces lie elsewhere
   };
   void add_line(std::vector<PageLine>& lines, const SceneLine& line) const;
 
@@ -40,6 +40,7 @@ class View {
   PageBox box_;
   Vec2 origin_;
   std::vector<Seen> faces_;
+  PageGrid faces_about_;
 };
 
 /// A dimension between two points, drawn beside them: extension lines, arrows, and a label near its line.

@@ -93,8 +93,12 @@ class Clashes {
 
   // Of several pieces of two parts the deepest.
   void add_overlap(size_t i, size_t k) {
-    const auto overlap = overlap_of(all_[k].metal, all_[i].metal, std::max(all_[i].least, all_[k].least));
-    if (!overlap || (!overlap->through && joined(i, k))) return;
+    double least = std::max(all_[i].least, all_[k].least);
+    const bool only_through = joined(i, k);
+    if (only_through)
+      least = std::max(least, right_through * std::min(all_[i].metal.thickness(), all_[k].metal.thickness()));
+    const auto overlap = overlap_of(all_[k].metal, all_[i].metal, least);
+    if (!overlap || (!overlap->through && only_through)) return;
     Clash clash{.kind = ClashKind::overlap,
                 .part = name_of(i),
                 .other = name_of(k),

@@ -158,12 +158,19 @@ class Deepest {
   // Whether the place is in the metal.
   bool look(const Metal& in, Vec3 p) {
     if (!in.has(p)) return false;
+    // Most are not: what is near is looked at first.
+    if (in.depth_of(p, found_.depth) < found_.depth) return true;
     const double depth = in.depth_of(p, in.thickness());
     if (depth > found_.depth) {
-      found_ = {depth, p, depth >= 0.45 * in.thickness()};
+      found_ = {depth, p, depth >= right_through * in.thickness()};
       any_ = true;
     }
     return true;
+  }
+  // The same where most places lie at the other's surface: what is near it is found sooner than what is in
+  // it.
+  void look_at_corner(const Metal& in, Vec3 p) {
+    if (in.depth_of(p, found_.depth) == found_.depth) look(in, p);
   }
   [[nodiscard]] std::optional<Overlap> found() const { return any_ ? std::optional(found_) : std::nullopt; }
 
@@ -195,10 +202,14 @@ std::optional<Overlap> overlap_of(const Metal& a, const Metal& b, double least) 
   const Vec3 low = upper(a.low(), b.low()), high = lower(a.high(), b.high());
   if (low.x > high.x || low.y > high.y || low.z > high.z) return std::nullopt;
   Deepest deepest(least);
+  // Corners of triangles that cross are corners of many.
+  std::vector<bool> of_a(a.solid().points.size()), of_b(b.solid().points.size());
+  const auto note = [](std::vector<bool>& corners, const Metal& of, size_t triangle) {
+    for (const std::uint32_t c : of.solid().triangles[triangle].corners) corners[c] = true;
+  };
   for (const size_t i : a.within(low, high)) {
     const auto t = a.triangle(i);
     const Vec3 across_t = cross(t[1] - t[0], t[2] - t[0]);
-    bool crossed = false;
     for (const size_t k : b.within(low_of(t), high_of(t))) {
       const auto s = b.triangle(k);
       const auto segment = crossing_of(t, s);
@@ -206,13 +217,17 @@ std::optional<Overlap> overlap_of(const Metal& a, const Metal& b, double least) 
       const Vec3 across_s = cross(s[1] - s[0], s[2] - s[0]);
       look_along(deepest, t, *segment, b, across_s, least);
       look_along(deepest, s, *segment, a, across_t, least);
-      if (!crossed) {
-        for (const Vec3 p : t) deepest.look(b, p);
-      }
-      for (const Vec3 p : s) deepest.look(a, p);
-      crossed = true;
+      note(of_a, a, i);
+      note(of_b, b, k);
     }
   }
+  const auto look = [&](const std::vector<bool>& corners, const Metal& of, const Metal& in) {
+    for (size_t i = 0; i < corners.size(); ++i) {
+      if (corners[i]) deepest.look_at_corner(in, of.solid().points[i]);
+    }
+  };
+  look(of_a, a, b);
+  look(of_b, b, a);
   return deepest.found();
 }
 

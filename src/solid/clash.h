@@ -34,6 +34,9 @@ class Metal {
   std::unique_ptr<Tree> tree_;
 };
 
+/// Metal this deep in another's, as a share of that one's thickness, goes right through it: none is deeper
+/// than half.
+inline constexpr double right_through = 0.45;
 struct Overlap {
   double depth = 0;
   Vec3 at;  ///< of the deepest place found
