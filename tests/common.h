@@ -44,14 +44,14 @@ inline Cone cyclone() { return {.base = Diameter::mm(620), .top = Diameter::mm(1
 inline double swing_radius(const Blank& b, EdgeName rim) { return radius_of(edge(b, rim)->arcs.front()); }
 
 /// So many parts drawn at random: all of them where JUGGLER_ALL_DRAWS is set, as it is for every change that
-/// is taken in; else an eighth, so that a run is a matter of a minute or two.
+/// is taken in; else a sixteenth, so that a run is a matter of a minute or two.
 inline int draws(int all) {
   static const bool whole = std::getenv("JUGGLER_ALL_DRAWS") != nullptr;
-  return whole ? all : (all + 7) / 8;
+  return whole ? all : (all + 15) / 16;
 }
 /// The hands that a part is made of: both, or in a short run the twin, which is made of the other.
 inline std::vector<Hand> hands() {
-  if (draws(8) == 8) return {Hand::as_drawn, Hand::opposite};
+  if (draws(16) == 16) return {Hand::as_drawn, Hand::opposite};
   return {Hand::opposite};
 }
 

@@ -204,7 +204,8 @@ struct BlankOpening {
   bool mirrored = false;    ///< laid: its y to the right, for the flat shows the inside
   bool on_wall = true;      ///< the centre lies on the formed wall, so that it has
   Angle plan = {};          ///< a plan angle, 0 to 360 degrees,
-  double height = 0;        ///< and a height there
+  double height = 0;        ///< a height,
+  double radius = 0;        ///< and a distance from the axis there, mm
   std::optional<Bore> bore = {};
   bool elsewhere = false;  ///< of a course: where no metal is another course has it
   bool share = false;      ///< of one that runs over a seam: what this piece has of it, laid beyond its edge
@@ -239,12 +240,16 @@ struct OpeningGroup {
   int cut = 0;                      ///< members cut in this blank
   int asked = 0;                    ///< in the whole part, those left out not counted
   int in_row = 1, rows = 1;
-  Angle pitch = {};        ///< about the axis; 0: none
-  double girth_pitch = 0;  ///< along the neutral layer's level line
-  Angle flat_pitch = {};   ///< by which neighbours are turned against each other on the flat
+  Angle pitch = {};         ///< about the axis; 0: none
+  double girth_pitch = 0;   ///< along the neutral layer's level line
+  bool from_above = false;  ///< placed as seen from above, by its distance from the axis
+  Angle flat_pitch = {};    ///< by which neighbours are turned against each other on the flat
   struct Row {
     int number = 1;
     double height = 0;  ///< of the centre of the first one cut
+    double radius = 0;  ///< its distance from the axis, seen from above
+    /// Where the axis is on the flat as laid: of holes on a circle about it, on a level face.
+    std::optional<Vec2> middle = {};
     FaceSize inside, outside, neutral;
     std::optional<FaceSize> far_inside, far_outside;
   };

@@ -407,9 +407,9 @@ struct SharpFace {
   bool flange = false;
 };
 
-/// How a flat lies: its profile along x; the bisector of its first and last joint upright; or as its smallest
-/// rectangle does.
-enum class Lie { profile, joints, rectangle };
+/// How a flat lies: its profile along x; the bisector of its first and last joint upright; as its smallest
+/// rectangle does; or its first face's x along x.
+enum class Lie { profile, joints, rectangle, as_drawn };
 
 /// A folded part: its faces make a tree over the zones, or several trees, one for each piece.
 struct Body {

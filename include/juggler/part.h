@@ -39,17 +39,22 @@ enum class BoredWalls { near, far, both };
 [[nodiscard]] const char* name_of(BoredWalls walls);
 
 /// Where the origin of a form lies. On the formed part, by `angle` or `seam_distance` with `height` or
-/// `along_ruling`; or on the flat, by `edge` or `on_flat`.
+/// `along_ruling`, by `angle` with `radius`, or by `plan`; or on the flat, by `edge` or `on_flat`.
 ///   height        of the point that lies in the plan angle's direction from the axis, of several the
 ///                 outermost, on the neutral layer
 ///   along_ruling  along the ruling of that plan angle, from its end before trims
+///   radius, plan  of the highest point that is seen there from above, from the axis: of plates, bottoms,
+///                 domes. By `plan` the form's x points along the part's own, as far as the wall lets it;
+///                 by `radius` along the circle about the axis
 struct OpeningPlace {
   std::optional<Angle> angle = {};
   std::optional<double> seam_distance = {};  ///< along the level line from the first seam's start
   std::optional<double> height = {};         ///< along the axis
   std::optional<double> along_ruling = {};
-  EndName from = EndName::base;   ///< the end that height, or along_ruling, is measured from
-  std::string edge = {};          ///< an edge of the flat by its label
+  std::optional<double> radius = {};  ///< from the axis, seen from above
+  std::optional<Vec2> plan = {};      ///< seen from above, from the axis
+  EndName from = EndName::base;       ///< the end that height, or along_ruling, is measured from
+  std::string edge = {};              ///< an edge of the flat by its label
   std::optional<int> which = {};  ///< of several edges, or straight runs of one, of that name; else the first
   double along = 0;               ///< along it, as the outline runs (anticlockwise)
   double distance = 0;            ///< square to it, inwards
@@ -57,6 +62,7 @@ struct OpeningPlace {
   int piece = 1;                     ///< on the flat: of which piece
 
   [[nodiscard]] bool flat() const { return !edge.empty() || on_flat; }
+  [[nodiscard]] bool from_above() const { return radius || plan; }
 };
 
 /// The way of a bore: square to the axis, towards it, or square to the wall at its place; from there turned.
@@ -71,7 +77,8 @@ struct BoreWay {
 };
 
 /// More of the same round the part, and in rows. A count with neither span nor pitch goes round the full
-/// turn.
+/// turn. From a place by `radius` rows lie farther out, lengths along the circle; from one by `plan` lengths
+/// run along x, rows along y.
 struct Repeat {
   std::optional<int> count = {};          ///< of a row
   std::optional<Angle> over = {};         ///< span about the axis
@@ -101,6 +108,8 @@ struct FittedBody {
   std::string body = {};     ///< that part's name
   Face face = Face::inside;  ///< inside, for a part set on; outside, for one set in
   double clearance = 0;      ///< round that face, mm
+  /// Which of its ends meets this part; else the one that a joint says, or its base.
+  std::optional<EndName> end = {};
   std::shared_ptr<const Neighbour> met = {};
 };
 
@@ -250,9 +259,10 @@ struct PartPlace {
   Angle tilt = {};    ///< of the axis, over -90 and under 90 degrees: positive where it rises outwards
   double offset = 0;  ///< of the axis, to the right as seen from outside, mm
 
-  std::string follows = {};           ///< this part: its base lies on that one's top
-  Angle spin = {};                    ///< about its own axis, before all else
-  std::optional<Frame> further = {};  ///< within the frame that this comes to: of parts made together
+  std::string follows = {};            ///< this part: its base lies on that one's top, or
+  EndName follows_end = EndName::top;  ///< on its base, pointing away from it
+  Angle spin = {};                     ///< about its own axis, before all else
+  std::optional<Frame> further = {};   ///< within the frame that this comes to: of parts made together
 };
 /// The frame of a place in that of the other part: of what follows it, on that part's top.
 /// Errors  Refusal at place.lean, tilt, height, or where the ways of placing are mixed.
@@ -265,6 +275,44 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making);
 /// Refuses an end cut by a body with a value out of range, or that has not been introduced.
 void check(const EndBody& end);
 
+/// How a plate lies at another part's end: round it, its upper face in the end's plane; over it, its lower
+/// face there; or within it, its upper face there.
+enum class PlateFit { around, over, within };
+[[nodiscard]] const char* name_of(PlateFit fit);
+
+/// What a plate has from the end of another part that it lies at: introduced() (develop.h) gives it its place
+/// there, unless it has one, and round the end its hole.
+struct PlateEnd {
+  std::string body = {};  ///< that part's name
+  EndName end = EndName::top;
+  PlateFit fit = PlateFit::around;
+  double clearance = 0;              ///< around, within: between that end and the plate's edge, mm
+  std::optional<double> width = {};  ///< around, over: beyond that end's outside face, square to it, mm
+  std::shared_ptr<const Neighbour> met = {};
+};
+
+/// A flat plate, its lower face (the inside) at z = 0, its centre on the axis. Its outline is alike on both
+/// faces.
+///
+/// Source docs/maths/plates.md.
+struct Plate {
+  std::optional<OpeningForm> form = {};  ///< its outline, x along plan angle 0; of one closed line
+  std::optional<PlateEnd> at_end = {};   ///< or besides: of its outline what the form does not say
+};
+
+/// Holes evenly on a circle about the axis.
+struct BoltCircle {
+  double circle = 0;     ///< its diameter, mm
+  int count = 0;         ///< 1 to 1000
+  double diameter = 0;   ///< of a hole, mm
+  Angle from = {};       ///< the centre line's plan angle
+  bool astride = false;  ///< the first two lie on both sides of the centre line, else the first on it
+};
+/// As an opening of a plate.
+///
+/// Errors  Refusal at bolts.* for sizes missing or out of range, and holes that run into each other.
+[[nodiscard]] Opening opening_of(const BoltCircle& bolts);
+
 struct Part;
 struct Formed;
 /// A shape of one's own: how a part of it is formed (formed.h).
@@ -274,7 +322,7 @@ struct OwnShape {
 
 /// What a part can be.
 using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip,
-                           Dome, RuledWall, OwnShape>;
+                           Dome, RuledWall, Plate, OwnShape>;
 
 /// Of a course the shell that it is a part of, and where it stands in that.
 struct CourseOf {

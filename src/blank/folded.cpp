@@ -71,6 +71,13 @@ double upright_turn(const Body& body, const Laid& laid, const Placing& mirrored)
 }
 
 double turn_of(const Body& body, const Laid& laid, const Placing& mirrored, const Outline& seen) {
+  if (body.lie == Lie::as_drawn) {
+    // Where the part's x comes to lie.
+    const BodyFace& first = body.faces.front();
+    const Vec2 x = direction(
+        placed_heading(placed_heading(heading_of({first.x.x, first.y.x}), laid.places[0]), mirrored));
+    return -std::atan2(x.y, x.x);
+  }
   if (body.lie == Lie::profile) {
     const Vec2 x = direction(laid.places[0].turn);
     return -std::atan2(x.y, mirrored.mirror ? -x.x : x.x);

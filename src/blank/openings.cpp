@@ -35,6 +35,22 @@ Vec3 turned_about_axis(Vec3 p, double by) {
   return {c * p.x - s * p.y, s * p.x + c * p.y, p.z};
 }
 
+// Two half circles in place of arcs that are all of one circle, so that it can be drilled.
+Outline as_circle(Outline o, double near) {
+  double turned = 0;
+  for (const Arc& arc : o) turned += arc.turn.radians();
+  if (o.size() < 3 || std::abs(turned - 2 * pi) > within::rounding || is_straight(o.front())) return o;
+  const Vec2 centre = centre_of(o.front());
+  const double radius = radius_of(o.front());
+  const auto on_it = [&](const Arc& arc) {
+    return !is_straight(arc) && arc.turn.radians() > 0 && norm(centre_of(arc) - centre) <= near &&
+           std::abs(radius_of(arc) - radius) <= near;
+  };
+  if (!std::all_of(o.begin(), o.end(), on_it)) return o;
+  const Arc half{centre + Vec2{radius, 0}, Angle::radians(pi / 2), pi * radius, Angle::radians(pi)};
+  return {half, {centre - Vec2{radius, 0}, Angle::radians(-pi / 2), pi * radius, Angle::radians(pi)}};
+}
+
 class OpeningCutter {
  public:
   OpeningCutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,
@@ -81,7 +97,7 @@ class OpeningCutter {
   // Members of one row of a coaxial wall are alike: the first is worked out, the others are turned from it.
   void cut_member(const Member& m) {
     go_on();
-    if (!wall_.coaxial || wall_.charts.empty() || !wall_.goes_round) {
+    if (!wall_.coaxial || wall_.charts.empty() || !wall_.goes_round || o_.at.from_above()) {
       for (const Made& made : worked_out(m)) add(m, made);
       return;
     }
@@ -372,7 +388,9 @@ class OpeningCutter {
     group.chord_error = chord_error_;
     for (size_t i = 0; i < made.outlines.size(); ++i) {
       BlankOpening cut;
-      cut.outline = signed_area(made.outlines[i]) < 0 ? reversed(made.outlines[i]) : made.outlines[i];
+      cut.outline =
+          as_circle(signed_area(made.outlines[i]) < 0 ? reversed(made.outlines[i]) : made.outlines[i],
+                    within::same * wall_.size);
       cut.group = group_of_[static_cast<size_t>(made.piece)];
       cut.row = m.row;
       cut.member = m.number;
@@ -385,6 +403,7 @@ class OpeningCutter {
       if (made.centre) {
         cut.plan = plan_of(made.centre->point);
         cut.height = made.centre->point.z;
+        cut.radius = std::hypot(made.centre->point.x, made.centre->point.y);
       }
       cut.on_wall = made.centre.has_value();
       cut.bore = made.bore;
@@ -412,6 +431,8 @@ class OpeningCutter {
     g.fit_error = form_.fit_error;
     g.key = o_.key;
     g.least_web = o_.web.value_or(wall_.thickness);
+    const auto level = [](const Spot& at) { return std::hypot(at.normal.x, at.normal.y) < within::beside; };
+    g.from_above = o_.at.from_above() || (made.centre && level(*made.centre));
     g.pitch = pattern_.pitch;
     g.girth_pitch = pattern_.girth_pitch;
     if (pattern_.in_row > 1) add_pitches(g, made);
@@ -436,6 +457,16 @@ class OpeningCutter {
     g.flat_pitch = Angle::radians(std::abs(per_u) * g.pitch.radians());
   }
 
+  // Of a level face: its places go up towards the axis.
+  [[nodiscard]] std::optional<Vec2> middle_of_circle(const Made& made) const {
+    const Spot& at = *made.centre;
+    if (!o_.at.radius || std::hypot(at.normal.x, at.normal.y) > within::beside) return std::nullopt;
+    const Chart& c = wall_.charts[at.chart];
+    const double up = at.normal.z > 0 ? 1 : -1;
+    const double radius = std::hypot(at.point.x, at.point.y);
+    return placed(at.at + up * radius * left_of(direction(at.level)), c.placing);
+  }
+
   void add_row(OpeningGroup& g, const Member& m, const Made& made) {
     const auto same = std::find_if(g.by_row.begin(), g.by_row.end(),
                                    [&](const OpeningGroup::Row& row) { return row.number == m.row; });
@@ -445,6 +476,8 @@ class OpeningCutter {
     if (made.centre) {
       const Chart& c = wall_.charts[made.centre->chart];
       row.height = made.centre->point.z;
+      row.radius = std::hypot(made.centre->point.x, made.centre->point.y);
+      row.middle = middle_of_circle(made);
       Outlines developed;
       for (const Outline& o : made.outlines) developed.push_back(placed(o, undone(c.placing)));
       const Sizes s = laid_sizes(wall_, *made.centre, developed);

@@ -134,7 +134,7 @@ class FoldedCard {
       if (blank_.openings[c.opening].group < 0)
         rows.push_back({fmt::format("{}", rows.size() + 1), len(c.at.x), len(c.at.y), len(c.diameter)});
     }
-    step("Drill, punch or cut before bending.",
+    step(blank_.folds.empty() ? "Drill, punch or cut what is open." : "Drill, punch or cut before bending.",
          fmt::format("{} opening{}", blank_.openings.size(), blank_.openings.size() == 1 ? "" : "s"));
     if (!rows.empty()) table({"hole", "across", "up", "diameter"}, rows);
     if (rows.size() == blank_.openings.size()) return;

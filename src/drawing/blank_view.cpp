@@ -57,6 +57,7 @@ class BlankView {
     if (blank_.folding) {
       if (dimensioned_) draw_rectangle();
       draw_tags();
+      draw_hole_circles();
       draw_opening_names();
       draw_edge_names();
       return layout_.place_all(labels_, frame_);
@@ -137,6 +138,29 @@ class BlankView {
     std::vector<Anchor> anchors = anchors_along(from, to, away);
     for (const Anchor& a : anchors_along(from, to, -1.0 * away)) anchors.push_back(a);
     labels_.push_back({tag, std::move(anchors), letters, pi, may_be_missing});
+  }
+
+  // Circles that holes lie on, with their diameters.
+  void draw_hole_circles() {
+    for (const OpeningGroup& g : blank_.groups) {
+      for (const OpeningGroup::Row& row : g.by_row) {
+        if (!row.middle || g.in_row < 3 || row.radius == 0) continue;
+        const Arc circle{*row.middle + Vec2{row.radius, 0}, Angle::radians(pi / 2), two_pi * row.radius,
+                         Angle::radians(two_pi)};
+        layout_.draw_outline({split(circle, Angle::radians(pi / 2)), view_.scale, view_.origin, Pen::centre});
+        if (!dimensioned_) continue;
+        const Amount across{.value = 2 * row.radius, .of = Amount::Of::length, .style = Amount::Style::exact};
+        std::vector<Anchor> anchors;
+        for (const double f : {0.3, 0.2, 0.7, 0.8, 0.05, 0.55}) {
+          const Vec2 p = point_at(circle, f * circle.length);
+          const Vec2 out = p - *row.middle;
+          anchors.push_back({page(p), {-out.x, out.y}});
+          anchors.push_back({page(p), {out.x, -out.y}});
+        }
+        labels_.push_back({fmt::format("{} circle {}", g.name, written(across, units_)), std::move(anchors),
+                           small_letters, pi, true});
+      }
+    }
   }
 
   // One of every kind by its name, on both walls of a bore.

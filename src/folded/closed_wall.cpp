@@ -31,7 +31,7 @@ struct Hip {
 };
 
 // A plate between two hips.
-struct Plate {
+struct PlateStretch {
   Hip before, after;
   double height = 0;
 };
@@ -51,7 +51,7 @@ Hip hip_between(const Side& a, const Side& b, double radius) {
 }
 
 // (12): from the border that it shares with the bend before to that with the bend after it.
-Ruling of_plate(const Plate& w, double from, double to, double u) {
+Ruling of_plate(const PlateStretch& w, double from, double to, double u) {
   const double share = (u - from) / (to - from);
   const auto between = [&](double z) {
     const Vec3 a = w.before.at(w.before.turn, z), b = w.after.at(0, z);
@@ -136,7 +136,7 @@ std::shared_ptr<const Form> closed_wall(const Body& body, double height) {
     const double from = borders[2 * k], to = borders[2 * k + 1];
     const double next = k + 1 < n ? borders[2 * k + 2] : borders.front() + two_pi;
     f.wall.push_back({from, to, [=](double u) { return of_bend(hip, from, to, u); }});
-    const Plate plate{hip, hips[(k + 1) % n], height};
+    const PlateStretch plate{hip, hips[(k + 1) % n], height};
     f.wall.push_back({to, next, [=](double u) { return of_plate(plate, to, next, u); }});
   }
   const Vec3 up{0, 0, 1};

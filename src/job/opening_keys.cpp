@@ -27,8 +27,9 @@ std::vector<Key> sizes_of_form(const std::string& form) {
           {form + ".shift", Kind::point, "of its centre from the place, [x, y] (else 0)"}};
 }
 
-std::vector<Key> form_keys() {
-  const std::string form = "opening.#.form";
+}  // namespace
+
+std::vector<Key> form_keys(const std::string& form) {
   const std::vector<std::string> kinds{"circle",  "obround",  "rectangle",    "ellipse",
                                        "polygon", "polyline", "ring_segment", "file"};
   std::vector<std::string> outer = kinds;
@@ -44,11 +45,15 @@ std::vector<Key> form_keys() {
   return keys;
 }
 
+namespace {
+
 std::vector<Key> place_keys(const std::string& at) {
   return {{at + ".angle", Kind::angle, "plan angle"},
           {at + ".seam_distance", Kind::length, "or: along the level line from the seam's start"},
           {at + ".height", Kind::length, "along the axis"},
           {at + ".along_ruling", Kind::length, "or: along the ruling of the plan angle"},
+          {at + ".radius", Kind::length, "or: from the axis, of plates, bottoms and domes seen from above"},
+          {at + ".plan", Kind::point, "or: seen from above, [x, y] from the axis; x along the part's"},
           {at + ".from", Kind::choice, "the end that these are measured from (else base)", end_names},
           {at + ".edge", Kind::text, "or, on the flat: an edge by its name, x along it, y inwards"},
           {at + ".which", Kind::count, "of several edges of that name, or straight runs of one"},
@@ -123,7 +128,7 @@ const std::vector<Key> letter_keys{
 const std::vector<Key>& opening_keys() {
   static const std::vector<Key> keys = [] {
     std::vector<Key> all{{"opening.#.name", Kind::text, "[[part.opening]]: for tables and messages"}};
-    append(all, form_keys());
+    append(all, form_keys("opening.#.form"));
     append(all, place_keys("opening.#.at"));
     append(all, cut_keys);
     append(all, repeat_keys);

@@ -69,7 +69,8 @@ RingSegment read_ring(Reader& r, const std::string& at) {
   return ring;
 }
 
-// `key` is the form's path within the part.
+}  // namespace
+
 OpeningForm read_form(Reader& r, const std::string& at, const std::string& key, const std::string& source) {
   OpeningForm form;
   form.key = key;
@@ -77,7 +78,7 @@ OpeningForm read_form(Reader& r, const std::string& at, const std::string& key, 
   r.choice((at + ".kind").c_str(), form_words, kind);
   if (!kind) {
     const Entry* e = r.below(at);
-    refuse(e ? *e : *r.first(), "belongs to an opening whose form does not say what it is", {},
+    refuse(e ? *e : *r.first(), "belongs to a form that does not say what it is", {},
            fmt::format("add {}.kind = \"circle\" or another", at));
   }
   refuse_others(r, at, *kind);
@@ -99,6 +100,8 @@ OpeningForm read_form(Reader& r, const std::string& at, const std::string& key, 
   form.profile.key = key;
   return form;
 }
+
+namespace {
 
 BoreWay read_bore(Reader& r) {
   BoreWay bore;
@@ -160,6 +163,12 @@ OpeningPlace read_place(Reader& r) {
   r.length("at.seam_distance", at.seam_distance);
   r.length("at.height", at.height);
   r.length("at.along_ruling", at.along_ruling);
+  r.length("at.radius", at.radius);
+  if (r.has("at.plan")) {
+    Vec2 p;
+    r.point("at.plan", p);
+    at.plan = p;
+  }
   r.choice("at.from", end_words, at.from);
   r.text("at.edge", at.edge);
   if (const Entry* which = r.at("at.which")) {

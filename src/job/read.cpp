@@ -8,15 +8,17 @@
 namespace juggler {
 namespace {
 
-constexpr std::array<std::pair<const char*, Contact>, 9> contact_words{{{"left", Contact::inside},
-                                                                        {"right", Contact::outside},
-                                                                        {"size_face", Contact::size_face},
-                                                                        {"inside", Contact::inside},
-                                                                        {"middle", Contact::middle},
-                                                                        {"outside", Contact::outside},
-                                                                        {"neutral", Contact::neutral},
-                                                                        {"clear", Contact::clear},
-                                                                        {"full", Contact::full}}};
+constexpr std::array<std::pair<const char*, Contact>, 11> contact_words{{{"left", Contact::inside},
+                                                                         {"right", Contact::outside},
+                                                                         {"lower", Contact::inside},
+                                                                         {"upper", Contact::outside},
+                                                                         {"size_face", Contact::size_face},
+                                                                         {"inside", Contact::inside},
+                                                                         {"middle", Contact::middle},
+                                                                         {"outside", Contact::outside},
+                                                                         {"neutral", Contact::neutral},
+                                                                         {"clear", Contact::clear},
+                                                                         {"full", Contact::full}}};
 constexpr std::array<std::pair<const char*, int>, 2> lock_sides{{{"single", 1}, {"double", 2}}};
 // What winds is right-hand as it is drawn.
 constexpr std::array<std::pair<const char*, Hand>, 4> hand_words{{{"as_drawn", Hand::as_drawn},
@@ -121,6 +123,10 @@ std::optional<PartPlace> read_stand(Reader& r) {
   r.angle("place.tilt", p.tilt);
   r.length("place.offset", p.offset);
   r.text("place.follows", p.follows);
+  if (const Entry* end = r.at("place.end"); end && p.follows.empty())
+    refuse(*end, "is an end of a part that this one follows, and none is named", {},
+           "add place.follows, or leave it out");
+  r.choice("place.end", end_words, p.follows_end);
   r.angle("place.spin", p.spin);
   return p;
 }

@@ -18,11 +18,13 @@ inline constexpr std::array<std::pair<const char*, Face>, 3> face_words{
     {{"inside", Face::inside}, {"middle", Face::middle}, {"outside", Face::outside}}};
 
 /// Those of a panel, too.
-inline constexpr std::array<std::pair<const char*, Face>, 5> named_faces{{{"inside", Face::inside},
+inline constexpr std::array<std::pair<const char*, Face>, 7> named_faces{{{"inside", Face::inside},
                                                                           {"middle", Face::middle},
                                                                           {"outside", Face::outside},
                                                                           {"left", Face::inside},
-                                                                          {"right", Face::outside}}};
+                                                                          {"right", Face::outside},
+                                                                          {"lower", Face::inside},
+                                                                          {"upper", Face::outside}}};
 
 // Reads the values of one table.
 class Reader {
@@ -175,6 +177,9 @@ void read_profile_sizes(Reader& r, const std::string& at, Profile& profile);
 /// [[part.opening]], and where an opening or lettering lies.
 [[nodiscard]] std::vector<Opening> read_openings(Reader& part, const std::string& source);
 [[nodiscard]] OpeningPlace read_place(Reader& r);
+/// The form in the table at a path; `key` is its path within the part.
+[[nodiscard]] OpeningForm read_form(Reader& r, const std::string& at, const std::string& key,
+                                    const std::string& source);
 /// [[part.lettering]], with the glyphs of its font.
 [[nodiscard]] std::vector<Lettering> read_letterings(Reader& part, const std::string& source);
 

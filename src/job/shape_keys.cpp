@@ -54,6 +54,7 @@ const std::vector<Key> making_keys{
      "of the axis, within 90 of square to that one; positive rises outwards (else 0)"},
     {"place.offset", Kind::length, "of the axis, to the right as seen from outside (else 0)"},
     {"place.follows", Kind::text, "or: on the top of another part, by its name"},
+    {"place.end", Kind::choice, "or on its base, pointing away from it (else top)", {"base", "top"}},
     {"place.spin", Kind::angle, "by which the part is turned about its axis before (else 0)"},
     {"quantity", Kind::count, "how many are made (else 1)"},
     {"hand", Kind::choice, "\"opposite\" for the mirrored twin", {"as_drawn", "opposite"}},

@@ -239,7 +239,7 @@ Phrase place_words(const PartPlace& p) {
       text += say(", {} to the right",
                   length(p.offset, {"axis of " + p.on, "axis of this part", "square to both"}));
   } else if (!p.follows.empty()) {
-    text = say("on the top of {}", p.follows);
+    text = say("on the {} of {}", name_of(p.follows_end), p.follows);
   } else {
     text = at_words(p.at.value_or(Vec3{}), "centre of the base");
     if (p.lean != Angle{})

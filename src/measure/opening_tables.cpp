@@ -53,20 +53,27 @@ Angle turned_on_flat(const BlankOpening& o) {
 
 MeasuredTable opening_groups_of(const PieceResult& piece) {
   const FaceNames& faces = piece.blank.face_names;
-  MeasuredTable table{"opening_groups",
-                      "Openings",
-                      {words("opening"), words("form"), words("how"), words("cut"),
-                       lengths("height", {"base plane", "place of the opening", "axis"}),
-                       lengths(faces.inside, {"side", "opposite side", faces.inside}),
-                       lengths(faces.outside, {"side", "opposite side", faces.outside})}};
+  const auto seen_from_above = [](const OpeningGroup& g) { return g.from_above; };
+  const bool some = std::any_of(piece.blank.groups.begin(), piece.blank.groups.end(), seen_from_above);
+  const bool all = std::all_of(piece.blank.groups.begin(), piece.blank.groups.end(), seen_from_above);
+  MeasuredTable table{
+      "opening_groups", "Openings", {words("opening"), words("form"), words("how"), words("cut")}};
+  if (!all) table.columns.push_back(lengths("height", {"base plane", "place of the opening", "axis"}));
+  if (some) table.columns.push_back(lengths("from the axis", {"axis", "place of the opening", "plan"}));
+  table.columns.push_back(lengths(faces.inside, {"side", "opposite side", faces.inside}));
+  table.columns.push_back(lengths(faces.outside, {"side", "opposite side", faces.outside}));
   for (const OpeningGroup& g : piece.blank.groups) {
     for (size_t i = 0; i < std::min(g.by_row.size(), most_rows); ++i) {
       const OpeningGroup::Row& row = g.by_row[i];
       const auto add = [&](const std::string& name, const FaceSize& inside, const FaceSize& outside,
                            bool first) {
         const auto once = [&](Phrase text) { return first ? std::move(text) : Phrase(); };
-        table.rows.push_back({name, once(g.form), once(name_of(g.how)), once(cut_cell(g)), bare(row.height),
-                              size_cell(inside, faces.inside), size_cell(outside, faces.outside)});
+        std::vector<Phrase> cells{name, once(g.form), once(name_of(g.how)), once(cut_cell(g))};
+        if (!all) cells.push_back(g.from_above ? Phrase("-") : bare(row.height));
+        if (some) cells.push_back(g.from_above ? bare(row.radius) : Phrase("-"));
+        cells.push_back(size_cell(inside, faces.inside));
+        cells.push_back(size_cell(outside, faces.outside));
+        table.rows.push_back(std::move(cells));
       };
       add(row_name(g, row), row.inside, row.outside, i == 0);
       if (row.far_inside) add(row_name(g, row) + " far", *row.far_inside, *row.far_outside, false);
@@ -100,7 +107,8 @@ MeasuredTable openings_of(const PieceResult& piece) {
                       lengths("box across", {"left of the opening", "right of it", "blank"}),
                       lengths("box up", {"foot of the opening", "top of it", "blank"}),
                       angles("plan angle", {"x axis", "centre of the opening", "plan"}),
-                      lengths("height on the part", {"base plane", "centre of the opening", "axis"})}};
+                      lengths("height on the part", {"base plane", "centre of the opening", "axis"}),
+                      lengths("from the axis", {"axis", "centre of the opening", "plan"})}};
   const auto add = [&](const BlankOpening& o, const char* wall) {
     const auto round = round_hole(o);
     const Rectangle box = upright_box(o.outline);
@@ -109,8 +117,8 @@ MeasuredTable openings_of(const PieceResult& piece) {
     list.rows.push_back({name_of(b, o), wall, form, bare(at.x), bare(at.y),
                          o.group < 0 ? Phrase() : bare_angle(turned_on_flat(o), 4),
                          round ? bare(round->diameter) : Phrase(), bare(box.width), bare(box.height),
-                         o.on_wall ? bare_angle(o.plan, 4) : Phrase(),
-                         o.on_wall ? bare(o.height) : Phrase()});
+                         o.on_wall ? bare_angle(o.plan, 4) : Phrase(), o.on_wall ? bare(o.height) : Phrase(),
+                         o.on_wall ? bare(o.radius) : Phrase()});
   };
   for (const BlankOpening& o : b.openings) add(o, o.bore ? (o.far ? "far" : "near") : "");
   for (const BlankOpening& o : b.notches) add(o, "over the edge");

@@ -360,6 +360,7 @@ Record place_record(const PartPlace& p) {
           {"tilt", deg(p.tilt, {"square to the other's axis", "axis", "upright plane"})},
           {"offset", mm(p.offset, {"axis of the other", "axis of this part", "square to both"})},
           {"follows", name(p.follows)},
+          {"end", p.follows.empty() ? Record() : Record(name_of(p.follows_end))},
           {"spin", deg(p.spin, {"plan angle 0", "before", "own plan"})}};
 }
 

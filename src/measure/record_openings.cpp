@@ -53,12 +53,14 @@ Record opening_record(const Blank& b, const BlankOpening& o) {
           {"diameter", diameter},
           {"plan_angle", o.on_wall ? deg(o.plan, plan_of_place) : Record()},
           {"height", o.on_wall ? mm(o.height, {"base plane", "centre of the opening", "axis"}) : Record()},
+          {"radius", o.on_wall ? mm(o.radius, {"axis", "centre of the opening", "plan"}) : Record()},
           {"outline", outline_record(o.outline)}};
 }
 
 Record row_record(const OpeningGroup::Row& r) {
   return {{"row", r.number},
           {"height", mm(r.height, {"base plane", "place of the opening", "axis"})},
+          {"radius", mm(r.radius, {"axis", "place of the opening", "plan"})},
           {"inside", face_record(r.inside, "inside")},
           {"outside", face_record(r.outside, "outside")},
           {"neutral", face_record(r.neutral, "neutral layer")},

@@ -32,6 +32,7 @@ double WallPlaces::height_of(double further) const {
 }
 
 double WallPlaces::measure_along_level() {
+  if (at_.radius) return 2 * pi * *at_.radius;
   if (!wall_.goes_round || !at_.height) return 0;
   if (level_) return level_->girth();
   level_.emplace(wall_, height_of(0));
@@ -43,6 +44,7 @@ double WallPlaces::measure_along_level() {
 }
 
 Spot WallPlaces::at(Angle turned, double girth, double further, const std::string& name) const {
+  if (at_.from_above()) return from_above(turned, girth, further, name);
   if (level_) return by_run(turned, girth, further, name);
   const double plan = at_.angle->radians() + turned.radians();
   if (at_.along_ruling) return on_ruling(plan, further, name);
@@ -54,6 +56,31 @@ void WallPlaces::refuse_place(double plan, double height, const std::string& nam
          name + " lies where there is no wall",
          "plan angle " + shown(Angle::radians(once(plan)).degrees(), 3) + " degrees, " + shown_mm(height, 3),
          {}, "move it onto the wall, or place it on the flat");
+}
+
+// (3a): the highest, seen from above; by a plan its x as near to the part's as the wall lets it.
+Spot WallPlaces::from_above(Angle turned, double girth, double further, const std::string& name) const {
+  Vec2 p;
+  if (at_.plan) {
+    p = *at_.plan + Vec2{girth, further};
+  } else {
+    const double on = girth == 0 ? 0 : girth / *at_.radius;
+    p = (*at_.radius + further) * direction(at_.angle->radians() + turned.radians() + on);
+  }
+  const std::vector<LineHit> hits = hits_of(wall_, {{p.x, p.y, 0}, {0, 0, 1}});
+  if (hits.empty())
+    refuse(key_ + ".at" + (at_.plan ? ".plan" : ".radius"), name + " lies where there is no wall",
+           bare_mm(p.x, 3) + ", " + shown_mm(p.y, 3) + " seen from above", {},
+           "move it onto the wall, or place it on the flat");
+  const LineHit& h = hits.back();
+  Spot spot = spot_at(wall_, h.chart, h.u, h.s);
+  if (!at_.plan) return spot;
+  const Vec3 right = cross(cross(spot.normal, Vec3{1, 0, 0}), spot.normal);
+  if (norm(right) < within::beside) return spot;
+  spot.right = unit(right);
+  spot.up = cross(spot.normal, spot.right);
+  spot.level = heading_of(wall_.charts[h.chart].frame(h.u, h.s).on_flat(spot.right));
+  return spot;
 }
 
 // (3): from the axis outwards, the outermost.

@@ -18,13 +18,15 @@ class WallPlaces {
 
   /// Has lengths run along the level line at the place; its girth, 0 where the wall has none all round.
   double measure_along_level();
-  [[nodiscard]] bool along_level() const { return level_.has_value(); }
+  /// Whether lengths are counted in at().
+  [[nodiscard]] bool along_level() const { return level_.has_value() || at_.from_above(); }
   /// So far round, along the level line, and along the axis or the ruling, from the place. `name` is told in
   /// refusals of places where there is no wall.
   [[nodiscard]] Spot at(Angle turned, double girth, double further, const std::string& name) const;
 
  private:
   [[nodiscard]] double height_of(double further) const;
+  [[nodiscard]] Spot from_above(Angle turned, double girth, double further, const std::string& name) const;
   [[nodiscard]] Spot by_plan(double plan, double height, const std::string& name) const;
   [[nodiscard]] Spot on_ruling(double plan, double further, const std::string& name) const;
   [[nodiscard]] Spot by_run(Angle turned, double girth, double further, const std::string& name) const;

@@ -59,6 +59,7 @@ void mirror(OpeningForm& form) {
 void mirror(OpeningPlace& at) {
   if (at.angle) at.angle = opposite(*at.angle);
   if (at.seam_distance) at.seam_distance = -*at.seam_distance;
+  if (at.plan) at.plan->y = -at.plan->y;
 }
 
 void check_form(const OpeningForm& form, int depth) {
@@ -192,6 +193,11 @@ Opening as_made(Opening o, Hand hand) {
   o.bore.swing = opposite(o.bore.swing);
   o.bore.offset = -o.bore.offset;
   o.repeat.backwards = true;
+  if (!o.at.plan) return o;
+  // Its x stays what it is, and its y is turned round.
+  o.turn = o.turn + Angle::radians(pi);
+  o.repeat.backwards = false;
+  o.repeat.row_pitch = -o.repeat.row_pitch;
   return o;
 }
 
@@ -199,11 +205,13 @@ Pattern pattern_of(const Opening& o, double girth) {
   const Repeat& r = o.repeat;
   const std::string key = o.key + ".repeat";
   Pattern p;
-  p.by_angle = !r.girth_over && !r.girth_pitch && !o.at.flat();
-  if (o.at.flat() && (r.over || r.pitch))
+  const bool straight = o.at.flat() || o.at.plan;
+  p.by_angle = !r.girth_over && !r.girth_pitch && !straight;
+  if (straight && (r.over || r.pitch))
     refuse(key + (r.over ? ".over" : ".pitch"),
-           "is an angle about the axis, which a place on the flat has not", {}, {},
-           "give girth_over or girth_pitch, straight along the flat");
+           std::string("is an angle about the axis, which a place ") +
+               (o.at.plan ? "by plan" : "on the flat") + " has not",
+           {}, {}, "give girth_over or girth_pitch, straight along x");
   const auto degrees = [](const std::optional<Angle>& a) {
     return a ? std::optional(a->degrees()) : std::nullopt;
   };
@@ -241,20 +249,27 @@ Pattern pattern_of(const Opening& o, double girth) {
 
 void check_place(const OpeningPlace& at, const std::string& key) {
   const int formed = (at.angle ? 1 : 0) + (at.seam_distance ? 1 : 0);
-  const int up = (at.height ? 1 : 0) + (at.along_ruling ? 1 : 0);
+  const int up = (at.height ? 1 : 0) + (at.along_ruling ? 1 : 0) + (at.radius ? 1 : 0);
   if (!at.edge.empty() && at.on_flat)
     refuse(key + ".on_flat", "is given beside an edge", {}, {}, "leave one of the two out");
   if (at.flat()) {
-    if (formed + up > 0)
+    if (formed + up > 0 || at.plan)
       refuse(key + (at.on_flat ? ".on_flat" : ".edge"), "is given beside a place on the formed part", {}, {},
+             "leave one of the two out");
+  } else if (at.plan) {
+    if (formed + up > 0)
+      refuse(key + ".plan", "is given beside another place on the formed part", {}, {},
              "leave one of the two out");
   } else {
     if (formed != 1)
       refuse(key + ".angle", formed == 0 ? "is missing" : "is given beside seam_distance", {},
-             "angle or seam_distance; or edge, or on_flat", "say where the opening lies");
+             "angle or seam_distance; or plan, edge or on_flat", "say where the opening lies");
     if (up != 1)
-      refuse(key + ".height", up == 0 ? "is missing" : "is given beside along_ruling", {},
-             "height (along the axis) or along_ruling", "say how far up it lies");
+      refuse(key + ".height", up == 0 ? "is missing" : "is given beside along_ruling or radius", {},
+             "height (along the axis), along_ruling, or radius", "say how far up, or out, it lies");
+    if (at.seam_distance && at.radius)
+      refuse(key + ".radius", "is given beside seam_distance, which runs along a level line", {}, {},
+             "give angle in place of seam_distance");
     if (at.seam_distance && at.along_ruling)
       refuse(key + ".along_ruling", "is given beside seam_distance, which runs along a level line", {}, {},
              "give height, or angle in place of seam_distance");
@@ -262,10 +277,14 @@ void check_place(const OpeningPlace& at, const std::string& key) {
   if (at.angle) check_within(key + ".angle", at.angle->degrees(), -3600, 3600, "degrees");
   for (const auto& [value, name] :
        {std::pair{at.seam_distance, ".seam_distance"}, std::pair{at.height, ".height"},
-        std::pair{at.along_ruling, ".along_ruling"}, std::pair{std::optional(at.along), ".along"},
-        std::pair{std::optional(at.distance), ".distance"}}) {
+        std::pair{at.along_ruling, ".along_ruling"}, std::pair{at.radius, ".radius"},
+        std::pair{std::optional(at.along), ".along"}, std::pair{std::optional(at.distance), ".distance"}}) {
     if (value) check_within(key + name, *value, -longest, longest, "mm");
   }
+  if (at.radius && *at.radius < 0)
+    refuse(key + ".radius", "is below 0", shown_mm(*at.radius), "0 or more; the angle says where to");
+  if (at.plan)
+    check_within(key + ".plan", std::max(std::abs(at.plan->x), std::abs(at.plan->y)), 0, longest, "mm");
   if (at.on_flat)
     check_within(key + ".on_flat", std::max(std::abs(at.on_flat->x), std::abs(at.on_flat->y)), 0, longest,
                  "mm");

@@ -117,6 +117,13 @@ class FoldedProof {
       const FlatFace& flat = folding_.faces[i];
       FormedFace face{flat.name, stands_[i].at, stands_[i].normal, {}};
       for (const Vec2 c : flat.corners) face.corners.push_back(stands_[i].point(c));
+      for (size_t k = 0; k < flat.corners.size(); ++k) {
+        const Arc side = arc_between(flat.corners[k], flat.corners[(k + 1) % flat.corners.size()],
+                                     flat.turns.empty() ? Angle{} : flat.turns[k]);
+        constexpr int places = 16;
+        for (int place = 0; place < places; ++place)
+          face.along.push_back(stands_[i].point(point_at(side, side.length * place / places)));
+      }
       for (const BentZone& s : folding_.zones) {
         if (static_cast<size_t>(s.face_a) != i && static_cast<size_t>(s.face_b) != i) continue;
         const auto other = static_cast<size_t>(static_cast<size_t>(s.face_a) == i ? s.face_b : s.face_a);

@@ -49,6 +49,7 @@ struct FormedFace {
   Vec3 at, normal;
   std::vector<Vec3> corners;
   std::vector<size_t> bent_to = {};
+  std::vector<Vec3> along = {};  ///< places along its sides, some on each
 };
 
 /// By how much a size that was given is missed, mm, and which.

@@ -62,6 +62,7 @@ class Introduction {
 
   std::vector<Part> made(std::span<const MeetingParts> joints) {
     for (const MeetingParts& joint : joints) add(joint);
+    for (Part& p : parts_) settle_at_end(p);
     if (std::none_of(parts_.begin(), parts_.end(), names_others)) return std::move(parts_);
     frames_ = frames_of(parts_);
     for (size_t i = 0; i < parts_.size(); ++i) introduce(i);
@@ -70,8 +71,28 @@ class Introduction {
 
  private:
   static bool names_others(const Part& p) {
-    return !p.ends.empty() || std::any_of(p.making.openings.begin(), p.making.openings.end(),
-                                          [](const Opening& o) { return o.fitted.has_value(); });
+    const auto* plate = std::get_if<Plate>(&p.asked);
+    return (plate && plate->at_end) || !p.ends.empty() ||
+           std::any_of(p.making.openings.begin(), p.making.openings.end(),
+                       [](const Opening& o) { return o.fitted.has_value(); });
+  }
+
+  // A plate at another's end stands there, unless it has a place of its own; round it, it has its hole.
+  static void settle_at_end(Part& part) {
+    const auto* plate = std::get_if<Plate>(&part.asked);
+    if (!plate || !plate->at_end) return;
+    const PlateEnd& at = *plate->at_end;
+    if (!part.place) {
+      part.place = PartPlace{.follows = at.body, .follows_end = at.end};
+      if (at.fit != PlateFit::over) part.place->further = Frame{{0, 0, -part.sheet.thickness.value_or(0)}};
+    }
+    if (at.fit != PlateFit::around) return;
+    Opening hole;
+    hole.name = at.body;
+    hole.key = "for";
+    hole.how = OpeningHow::fitted;
+    hole.fitted = FittedBody{at.body, Face::outside, at.clearance, at.end};
+    part.making.openings.insert(part.making.openings.begin(), std::move(hole));
   }
 
   [[nodiscard]] std::optional<size_t> find(const std::string& name) const {
@@ -136,6 +157,11 @@ class Introduction {
   }
 
   void introduce(size_t i) {
+    if (auto* plate = std::get_if<Plate>(&parts_[i].asked); plate && plate->at_end) {
+      PlateEnd& at = *plate->at_end;
+      const size_t other = named(i, "for", at.body);
+      at.met = met(other, at.end, frames_[i].own_frame(frames_[other]));
+    }
     for (EndBody& end : parts_[i].ends) {
       if (end.key.empty()) end.key = "end.body";
       // A leg may stand beside its own twin.
@@ -146,7 +172,7 @@ class Introduction {
       if (!o.fitted) continue;
       const size_t other = named(i, o.key + ".body", o.fitted->body);
       // The end of it that meets this part.
-      EndName end = EndName::base;
+      EndName end = o.fitted->end.value_or(EndName::base);
       for (const EndBody& e : parts_[other].ends) {
         const auto main = find(e.body);
         if (main && (*main == i || same_shell(*main, i))) end = e.end;

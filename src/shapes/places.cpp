@@ -33,10 +33,19 @@ class Standing {
     if (place.on.empty() && place.follows.empty()) return own;
     const size_t other = named(i, place);
     if (!place.on.empty()) return frame(other).frame(own);
-    const Formed formed = form_part(parts_[other]);
-    if (!formed.top)
-      refuse("place.follows", "names a part that has no top for another to stand on", place.follows);
-    return frame(other).frame(frame_of(place, *formed.top));
+    // Its base lies level where its axis begins; what stands on that points the other way.
+    if (place.follows_end == EndName::base) {
+      const Frame below{{}, {1, 0, 0}, {0, -1, 0}, {0, 0, -1}};
+      return frame(other).frame(frame_of(place, below));
+    }
+    const std::optional<Frame> top = top_of_part(parts_[other]);
+    if (!top) refuse("place.follows", "names a part that has no top for another to stand on", place.follows);
+    return frame(other).frame(frame_of(place, *top));
+  }
+  // A plate at another part's end may know of that only when all stand.
+  static std::optional<Frame> top_of_part(const Part& part) {
+    if (std::holds_alternative<Plate>(part.asked)) return Frame{{0, 0, part.sheet.thickness.value_or(0)}};
+    return form_part(part).top;
   }
 
   size_t named(size_t i, const PartPlace& place) {

@@ -3,6 +3,7 @@
 #include "folded/folded.h"
 #include "folded/tube_wall.h"
 #include "juggler/formed.h"
+#include "plate/plate.h"
 #include "round/round.h"
 #include "ruled/ruled.h"
 #include "stretched/stretched.h"
@@ -31,6 +32,7 @@ struct Forming {
   Formed operator()(const HelicalStrip& s) const { return form_strip(part, s); }
   Formed operator()(const Dome& s) const { return form_dome(part, s); }
   Formed operator()(const RuledWall& s) const { return form_ruled_wall(part, s); }
+  Formed operator()(const Plate& s) const { return form_plate(part, s); }
   Formed operator()(const OwnShape& s) const { return s.form(part); }
 };
 

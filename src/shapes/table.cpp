@@ -1,5 +1,6 @@
 // The table of shapes as a job reads them. Adding one is a folder and a line here.
 #include "folded/folded_rows.h"
+#include "plate/plate_rows.h"
 #include "round/round_rows.h"
 #include "ruled/ruled_rows.h"
 #include "stretched/stretched_rows.h"
@@ -10,7 +11,7 @@ namespace juggler {
 const std::vector<ShapeRow>& shape_rows() {
   static const std::vector<ShapeRow> all = [] {
     std::vector<ShapeRow> rows;
-    for (const auto& family : {round_rows, ruled_rows, folded_rows, wound_rows, stretched_rows})
+    for (const auto& family : {round_rows, ruled_rows, folded_rows, plate_rows, wound_rows, stretched_rows})
       for (ShapeRow& row : family()) rows.push_back(std::move(row));
     return rows;
   }();

@@ -1,0 +1,74 @@
+// What a job says of plates.
+#include <algorithm>
+
+#include "plate_rows.h"
+
+namespace juggler {
+namespace {
+
+constexpr const char* plate_figure = R"(
+                  seen from above                         at the end of another part, cut through
+             .---------------------.
+            /           90          \              fits = "around"       "over"         "within"
+           |     o    .---.    o     |             width                ________         .____.
+           |         /     \         | - form    ____ |    | ____      |________|       ||____||
+           | 180    |   +   |      0 |          |____||    ||____|      |    |          |      |
+           |         \     /         |                |    |            |    |          |      |
+           |     o    '---' hole o   |                 clearance                        clearance
+            \          270  bolts   /
+             '---------------------'
+)";
+
+const std::vector<Key> end_keys{
+    {"for", Kind::text, "or besides: the part at whose end it lies, by its name"},
+    {"end", Kind::choice, "which end of that part (else top)", ends},
+    {"fits",
+     Kind::choice,
+     "round that end, flush with it; on it; or within it, flush (else around)",
+     {"around", "over", "within"}},
+    {"clearance", Kind::length, "around, within: between that end and the plate (else 0)"},
+    {"width", Kind::length, "around, over: beyond that end's outside, where no form is given"}};
+
+const std::vector<Key> bolt_keys{{"bolts.circle", Kind::length, "holes on a circle: its diameter"},
+                                 {"bolts.count", Kind::count, "how many"},
+                                 {"bolts.diameter", Kind::length, "of a hole"},
+                                 {"bolts.from", Kind::angle, "the centre line's plan angle (else 0)"},
+                                 {"bolts.first",
+                                  Kind::choice,
+                                  "the first on the centre line, or two astride of it (else on)",
+                                  {"on", "astride"}}};
+
+// A plate has a lower and an upper face.
+std::vector<Key> plate_keys() {
+  std::vector<Key> keys = form_keys("form");
+  append(keys, end_keys);
+  std::vector<Key> hole = form_keys("hole");
+  for (Key& key : hole) key.meaning.clear();
+  hole.front().meaning = "of an opening about its centre, with keys as of the form";
+  append(keys, hole);
+  append(keys, bolt_keys);
+  keys = completed(std::move(keys));
+  for (Key& key : keys) {
+    if (key.path == "face_up") key.meaning = "the face that lies up (else the upper)";
+    if (key.path == "lettering.#.reads_from") key.meaning = "the face that it reads right from (else upper)";
+    const bool of_faces =
+        key.path == "face_up" || key.path == "lettering.#.reads_from" || key.path == "opening.#.contact";
+    if (!of_faces) continue;
+    std::replace(key.choices.begin(), key.choices.end(), std::string("inside"), std::string("lower"));
+    std::replace(key.choices.begin(), key.choices.end(), std::string("outside"), std::string("upper"));
+  }
+  return keys;
+}
+
+}  // namespace
+
+std::vector<ShapeRow> plate_rows() {
+  return {
+      {"plate",
+       "a flat plate: a disc, ring flange, blind, floor, cheek or any outline, with holes and bolt circles",
+       plate_figure,
+       "form = { kind = ..., and its sizes }; or for = \"NAME\", the part at whose end it lies, and width.",
+       plate_keys, read_plate, plate_with_holes, idle_of_plate}};
+}
+
+}  // namespace juggler

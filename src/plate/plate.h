@@ -1,0 +1,24 @@
+// Flat plates. Private to the families.
+#pragma once
+
+#include "juggler/formed.h"
+#include "proof/given.h"
+
+namespace juggler {
+
+[[nodiscard]] Formed form_plate(const Part& part, const Plate& plate);
+
+/// The outline of a plate as drawn, about its centre, anticlockwise seen from above.
+struct PlateOutline {
+  Outline arcs = {};
+  double fit_error = 0;  ///< where arcs stand for a curve, mm
+};
+[[nodiscard]] PlateOutline outline_of(const Plate& plate, double thickness, double fit);
+
+[[nodiscard]] GivenMiss miss_of_given(const std::vector<FormedFace>& faces, const Plate& plate,
+                                      const Part& part, const PlateOutline& made);
+
+[[nodiscard]] std::vector<Fact> asked_facts(const Part& part, const Plate& plate);
+[[nodiscard]] Record plate_record(const Plate& plate);
+
+}  // namespace juggler

@@ -1,0 +1,81 @@
+// Plates of a job.
+#include "plate_rows.h"
+
+namespace juggler {
+namespace {
+
+constexpr std::array<std::pair<const char*, PlateFit>, 3> fit_words{
+    {{"around", PlateFit::around}, {"over", PlateFit::over}, {"within", PlateFit::within}}};
+
+std::optional<PlateEnd> read_end(Reader& r) {
+  const Entry* body = r.at("for");
+  for (const char* key : {"end", "fits", "clearance", "width"}) {
+    if (const Entry* idle = r.at(key); idle && !body)
+      refuse(*idle, "belongs to a plate that lies at another part's end", {},
+             "add for = \"NAME\", or leave it out");
+  }
+  if (!body) return std::nullopt;
+  PlateEnd at;
+  r.text("for", at.body);
+  r.choice("end", end_words, at.end);
+  r.choice("fits", fit_words, at.fit);
+  r.length("clearance", at.clearance);
+  r.length("width", at.width);
+  if (const Entry* idle = r.at("clearance"); idle && at.fit == PlateFit::over)
+    refuse(*idle, "belongs to a plate round an end or within it, and this one lies over it", {},
+           "leave it out");
+  return at;
+}
+
+std::optional<BoltCircle> read_bolts(Reader& r) {
+  const Entry* any = r.below("bolts");
+  if (!any) return std::nullopt;
+  for (const char* key : {"bolts.circle", "bolts.count", "bolts.diameter"}) {
+    if (!r.at(key))
+      refuse(*any, std::string("belongs to bolt holes without ") + (key + 6), {}, std::string("add ") + key);
+  }
+  BoltCircle b;
+  r.length("bolts.circle", b.circle);
+  r.count("bolts.count", b.count);
+  r.length("bolts.diameter", b.diameter);
+  r.angle("bolts.from", b.from);
+  r.either("bolts.first", "astride", b.astride);
+  return b;
+}
+
+}  // namespace
+
+void read_plate(Reader& r, const std::string& source, Part& part) {
+  Plate plate;
+  if (r.has("form")) plate.form = read_form(r, "form", "form", source);
+  plate.at_end = read_end(r);
+  part.asked = std::move(plate);
+}
+
+std::vector<Part> plate_with_holes(Reader& r, const std::string& source, Part part) {
+  if (!r.at("face_up")) part.making.face_up = Face::outside;
+  const auto& at = std::get<Plate>(part.asked).at_end;
+  std::vector<Opening> holes;
+  if (r.has("hole")) {
+    Opening hole;
+    hole.name = "hole";
+    hole.key = "hole";
+    hole.how = OpeningHow::laid;
+    hole.form = read_form(r, "hole", "hole", source);
+    hole.at.plan = Vec2{};
+    holes.push_back(std::move(hole));
+  }
+  if (const Entry* idle = r.below("hole"); idle && at && at->fit == PlateFit::around)
+    refuse(*idle, "is what the other part says of a plate round its end", {},
+           "leave it out, or say fits = \"over\"");
+  if (const auto bolts = read_bolts(r)) holes.push_back(opening_of(*bolts));
+  part.making.openings.insert(part.making.openings.begin(), holes.begin(), holes.end());
+  return {std::move(part)};
+}
+
+std::string idle_of_plate(const Part&, std::string_view key) {
+  if (key == "sizes_on") return "a plate has its sizes on both faces alike";
+  return key == "neutral" ? "nothing of a plate is bent" : "";
+}
+
+}  // namespace juggler

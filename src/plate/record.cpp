@@ -1,0 +1,21 @@
+// Plates in the result document.
+#include "form/opening_forms.h"
+#include "measure/record_parts.h"
+#include "plate.h"
+
+namespace juggler {
+
+Record plate_record(const Plate& plate) {
+  Record end;
+  if (plate.at_end) {
+    const PlateEnd& at = *plate.at_end;
+    end = {{"part", at.body},
+           {"end", name_of(at.end)},
+           {"fits", name_of(at.fit)},
+           {"clearance", mm(at.clearance, {"that end", "edge of the plate", "its plane"})},
+           {"width", mm(at.width, {"outside of that end", "edge of the plate", "its plane"})}};
+  }
+  return {{"form", plate.form ? Record(in_words(*plate.form).in({})) : Record()}, {"for", end}};
+}
+
+}  // namespace juggler

@@ -1,0 +1,332 @@
+// Flat plates: outlines against closed forms, holes where they are asked, ends of other parts by hand.
+#include "common.h"
+#include "draw.h"
+#include "juggler/develop.h"
+
+namespace juggler::testing {
+namespace {
+
+using std::numbers::pi;
+
+OpeningForm form_of(Profile profile) { return {.profile = std::move(profile)}; }
+OpeningForm disc(double diameter) { return form_of({.diameter = diameter}); }
+
+Part plate(Plate asked, double thickness = 6) {
+  Part p;
+  p.name = "plate";
+  p.shape = "plate";
+  p.asked = std::move(asked);
+  p.sheet = {.thickness = thickness};
+  p.making.face_up = Face::outside;
+  p.making.marks = false;
+  return p;
+}
+Part plate(const OpeningForm& form, double thickness = 6) { return plate(Plate{.form = form}, thickness); }
+
+struct Made {
+  Blank blank;
+  Proof proof;
+};
+Made made(const Part& part) {
+  const Formed formed = form_part(part);
+  Blank blank = make_blanks(formed, part.making).front();
+  Proof proof = formed.prove(blank);
+  EXPECT_TRUE(proof.passed) << proof.where.in({}) << " off by " << proof.greatest_distance << ", openings by "
+                            << proof.opening_mismatch;
+  return {std::move(blank), std::move(proof)};
+}
+
+TEST(Plates, OutlinesAreTheFormsAsked) {
+  struct Case {
+    OpeningForm form;
+    double area, width, height;
+  };
+  const double r = 20, hex = 300 / std::sqrt(3.0);
+  OpeningForm part_ring;
+  part_ring.ring = RingSegment{200, 400, Angle::degrees(60)};
+  const std::vector<Case> cases{
+      {disc(400), pi * 200 * 200, 400, 400},
+      {form_of({.kind = ProfileKind::rectangle, .width = 500, .length = 300, .corner_radius = r}),
+       500 * 300 - (4 - pi) * r * r, 500, 300},
+      {form_of({.kind = ProfileKind::obround, .width = 500, .length = 200}), 300 * 200 + pi * 100 * 100, 500,
+       200},
+      {form_of({.kind = ProfileKind::polygon, .sides = 6, .across_flats = 300}),
+       1.5 * std::sqrt(3.0) * hex * hex, 300, 2 * hex},
+      {form_of({.kind = ProfileKind::polyline,
+                .points = {{0, 0}, {300, 0}, {300, 100}, {100, 100}, {100, 200}, {0, 200}}}),
+       300 * 100 + 100 * 100, 300, 200},
+      {part_ring, pi / 3 / 2 * (200 * 200 - 100 * 100), 200, 200 - 100 * std::cos(pi / 6)}};
+  for (const Case& c : cases) {
+    for (const double t : {0.0, 6.0}) {
+      for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+        for (const Face up : {Face::inside, Face::outside}) {
+          Part part = plate(c.form, t);
+          part.making.hand = hand;
+          part.making.face_up = up;
+          const Made m = made(part);
+          EXPECT_NEAR(area(m.blank), c.area, 1e-9 * c.area);
+          EXPECT_NEAR(as_laid(m.blank).width, c.width, 1e-9 * c.width);
+          EXPECT_NEAR(as_laid(m.blank).height, c.height, 1e-9 * c.width);
+        }
+      }
+    }
+  }
+}
+
+TEST(Plates, AnEllipseIsAsNearAsItSays) {
+  const Made m = made(plate(form_of({.kind = ProfileKind::ellipse, .width = 500, .length = 300})));
+  EXPECT_GT(m.blank.fit_error, 0);
+  EXPECT_LE(m.blank.fit_error, 0.02);
+  EXPECT_NEAR(area(m.blank), pi * 250 * 150, m.blank.fit_error * outline_length(m.blank));
+}
+
+// An L is none of its own mirror images: which face lies up, and the twin, show.
+TEST(Plates, LieAsDrawnWithTheirUpperFaceUp) {
+  const OpeningForm ell =
+      form_of({.kind = ProfileKind::polyline,
+               .points = {{0, 0}, {300, 0}, {300, 100}, {100, 100}, {100, 200}, {0, 200}}});
+  const auto has_corner = [](const Blank& b, Vec2 at) {
+    for (const Arc& arc : outline(b)) {
+      if (norm(arc.start - at) < 1e-9) return true;
+    }
+    return false;
+  };
+  const auto notch_at = [&](Hand hand, Face up, Vec2 at) {
+    Part part = plate(ell);
+    part.making.hand = hand;
+    part.making.face_up = up;
+    return has_corner(made(part).blank, at);
+  };
+  EXPECT_TRUE(notch_at(Hand::as_drawn, Face::outside, {100, 100}));
+  EXPECT_TRUE(notch_at(Hand::as_drawn, Face::outside, {300, 0}));
+  EXPECT_FALSE(notch_at(Hand::as_drawn, Face::outside, {300, 200}));
+  EXPECT_TRUE(notch_at(Hand::opposite, Face::outside, {300, 200}));  // mirrored in the x axis
+  EXPECT_FALSE(notch_at(Hand::opposite, Face::outside, {300, 0}));
+  EXPECT_FALSE(notch_at(Hand::as_drawn, Face::inside, {300, 0}) &&
+               notch_at(Hand::as_drawn, Face::inside, {0, 0}) &&
+               notch_at(Hand::as_drawn, Face::inside, {0, 200}));
+}
+
+TEST(Plates, BoltsLieOnTheirCircle) {
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    Part part = plate(disc(400));
+    part.making.hand = hand;
+    part.making.openings = {
+        opening_of({.circle = 340, .count = 6, .diameter = 14, .from = Angle::degrees(10), .astride = true})};
+    const Made m = made(part);
+    ASSERT_EQ(m.blank.openings.size(), 6U);
+    const double sense = hand == Hand::opposite ? -1 : 1;
+    for (size_t i = 0; i < 6; ++i) {
+      const double angle = sense * (10 + 30 + 60 * static_cast<double>(i)) * pi / 180;
+      const Vec2 asked = Vec2{200, 200} + 170 * Vec2{std::cos(angle), std::sin(angle)};
+      EXPECT_LT(norm(m.blank.openings[i].centre - asked), 1e-9) << i;
+      ASSERT_TRUE(round_hole(m.blank.openings[i]));
+      EXPECT_NEAR(round_hole(m.blank.openings[i])->diameter, 14, 1e-12);
+    }
+    EXPECT_NEAR(m.blank.groups.front().by_row.front().radius, 170, 1e-9);
+  }
+}
+
+// Rows lie farther out by radius, along y by plan; forms keep to the circle, or to the part's axes.
+TEST(Plates, PlacesSeenFromAbove) {
+  Part part = plate(disc(400));
+  Opening rays;
+  rays.how = OpeningHow::laid;
+  rays.form = form_of({.kind = ProfileKind::rectangle, .width = 20, .length = 6});
+  rays.at.angle = Angle::degrees(90);
+  rays.at.radius = 60;
+  rays.repeat = {.rows = 2, .row_pitch = 40};
+  Opening grid = rays;
+  grid.at = {};
+  grid.at.plan = Vec2{50, 0};
+  grid.repeat = {.count = 2, .girth_pitch = 30, .rows = 2, .row_pitch = -25};
+  part.making.openings = {rays, grid};
+  const Made m = made(part);
+  const std::vector<Vec2> asked{{200, 260}, {200, 300}, {250, 200}, {280, 200}, {250, 175}, {280, 175}};
+  ASSERT_EQ(m.blank.openings.size(), asked.size());
+  for (size_t i = 0; i < asked.size(); ++i) {
+    EXPECT_LT(norm(m.blank.openings[i].centre - asked[i]), 1e-9) << i;
+    const Rectangle box = upright_box(m.blank.openings[i].outline);
+    EXPECT_NEAR(box.width, 20, 1e-9) << i;
+    EXPECT_NEAR(box.height, 6, 1e-9) << i;
+  }
+  // The twin, laid with the other face up, has them at the mirrored places.
+  part.making.hand = Hand::opposite;
+  const Made twin = made(part);
+  for (size_t i = 0; i < asked.size(); ++i)
+    EXPECT_LT(norm(twin.blank.openings[i].centre - Vec2{asked[i].x, 400 - asked[i].y}), 1e-9) << i;
+}
+
+// On a dome as on a plate: the highest point there.
+TEST(Plates, OtherWallsHavePlacesFromAboveToo) {
+  Part part;
+  part.asked = Dome{.diameter = 600, .gores = 8, .strain = {.allowed = true}};
+  part.sheet = {.thickness = 3, .sizes_on = Face::middle};
+  Opening o;
+  o.how = OpeningHow::bored;
+  o.bore.square_to_wall = true;
+  o.form = disc(20);
+  o.at.angle = Angle::degrees(22.5);
+  o.at.radius = 150;
+  part.making.openings = {o};
+  int found = 0;
+  for (const Blank& b : make_blanks(form_part(part), part.making)) {
+    for (const BlankOpening& cut : b.openings) {
+      ++found;
+      EXPECT_NEAR(cut.radius, 150, 1e-6);
+      EXPECT_NEAR(cut.height, std::sqrt(300.0 * 300 - 150 * 150), 1e-6);
+    }
+  }
+  EXPECT_EQ(found, 1);
+}
+
+// --- at the ends of other parts
+
+Part cone_part(double thickness = 3) {
+  Part p;
+  p.name = "pipe";
+  p.shape = "cone";
+  p.asked = Cone{.base = Diameter::mm(400), .top = Diameter::mm(300), .height = 350};
+  p.sheet = sheet_of(thickness, Face::outside);
+  return p;
+}
+Part at_end(PlateEnd end, double thickness = 8) {
+  end.body = "pipe";
+  return plate(Plate{.at_end = end}, thickness);
+}
+Made made_with(const Part& other, const Part& part) { return made(introduced(std::vector{other, part})[1]); }
+
+TEST(PlatesAtEnds, RoundAConeClearItOnBothFaces) {
+  const double slope = 50.0 / 350, square = std::hypot(1, slope);
+  for (const bool base : {false, true}) {
+    const Made m = made_with(
+        cone_part(), at_end({.end = base ? EndName::base : EndName::top, .clearance = 1, .width = 50}));
+    // The outside at the end's plane; the hole where the cone is wider, the clearance square to it.
+    const double out = base ? 200 : 150;
+    const double hole = (base ? 200 : 150 + 8 * slope) + square;
+    EXPECT_NEAR(as_laid(m.blank).width, 2 * (out + 50), 1e-8);
+    ASSERT_EQ(m.blank.openings.size(), 1U);
+    ASSERT_TRUE(round_hole(m.blank.openings[0]));
+    EXPECT_NEAR(round_hole(m.blank.openings[0])->diameter, 2 * hole, 1e-8);
+  }
+}
+
+TEST(PlatesAtEnds, OverAndWithinACone) {
+  const double slope = 50.0 / 350, square = std::hypot(1, slope);
+  const Made over = made_with(cone_part(), at_end({.fit = PlateFit::over, .width = 5}));
+  EXPECT_NEAR(as_laid(over.blank).width, 310, 1e-8);
+  EXPECT_TRUE(over.blank.openings.empty());
+  const Made within = made_with(cone_part(), at_end({.fit = PlateFit::within, .clearance = 2}));
+  EXPECT_NEAR(as_laid(within.blank).width, 2 * (150 - 5 * square), 1e-8);  // least at the end itself
+  // In the base it is least on the face that lies deeper in the part.
+  const Made foot =
+      made_with(cone_part(), at_end({.end = EndName::base, .fit = PlateFit::within, .clearance = 2}));
+  EXPECT_NEAR(as_laid(foot.blank).width, 2 * (200 - 8 * slope - 5 * square), 1e-8);
+}
+
+// A square pipe folded up: its bends are arcs about which the flange goes on.
+TEST(PlatesAtEnds, RoundAFoldedPipeWithItsCorners) {
+  Part pipe;
+  pipe.name = "pipe";
+  pipe.asked = Hopper{.base = {.width = 300, .length = 200},
+                      .top = {.width = 300, .length = 200},
+                      .height = 400,
+                      .bend = {.radius = 4, .neutral_factor = 0.4}};
+  pipe.sheet = sheet_of(2, Face::outside);
+  const Made m = made_with(pipe, at_end({.clearance = 1.5, .width = 40}));
+  // Three corners are bent; the fourth is welded, sharp inside.
+  const auto rounded = [](double width, double length, double radius, double welded) {
+    return width * length - (4 - pi) * (3 * radius * radius + welded * welded) / 4;
+  };
+  ASSERT_EQ(m.blank.openings.size(), 1U);
+  EXPECT_NEAR(signed_area(m.blank.openings[0].outline), rounded(303, 203, 7.5, 3.5), 1e-4);
+  EXPECT_NEAR(signed_area(outline(m.blank)), rounded(380, 280, 46, 42), 1e-4);
+  const Made inside = made_with(pipe, at_end({.fit = PlateFit::within, .clearance = 1}, 3));
+  EXPECT_NEAR(signed_area(outline(inside.blank)), rounded(294, 194, 3, 0), 1e-4);
+  // More clearance than the corners' radius: they are sharp.
+  const Made sharp = made_with(pipe, at_end({.fit = PlateFit::within, .clearance = 6}, 3));
+  EXPECT_NEAR(signed_area(outline(sharp.blank)), 284 * 184, 1e-4);
+}
+
+TEST(PlatesAtEnds, StandWhereTheEndLies) {
+  const std::vector<Part> parts = introduced(
+      std::vector{cone_part(), at_end({.width = 40}), at_end({.end = EndName::base, .fit = PlateFit::over})});
+  const std::vector<Frame> frames = frames_of(parts);
+  EXPECT_NEAR(frames[1].origin.z, 342, 1e-12);
+  EXPECT_NEAR(frames[1].z.z, 1, 1e-12);
+  EXPECT_NEAR(frames[2].origin.z, 0, 1e-12);
+  EXPECT_NEAR(frames[2].z.z, -1, 1e-12);
+  EXPECT_NEAR(frames[2].x.x, 1, 1e-12);
+}
+
+TEST(Plates, RefusalsNameTheirKeys) {
+  const auto key = [](const Part& part) { return refusal_of([&] { (void)made(part); }).key; };
+  EXPECT_EQ(key(plate(Plate{})), "form");
+  EXPECT_EQ(key(at_end({.width = 40})), "for");  // not introduced
+  Plate both{.form = disc(500), .at_end = PlateEnd{.body = "pipe", .width = 40}};
+  EXPECT_EQ(key(plate(both)), "width");
+  OpeningForm apart;
+  apart.together = {disc(100), disc(100)};
+  apart.together[1].shift = {300, 0};
+  EXPECT_EQ(key(plate(apart)), "form");
+  const auto bolts = [](BoltCircle b) { return refusal_of([&] { (void)opening_of(b); }).key; };
+  EXPECT_EQ(bolts({.circle = 100, .count = 30, .diameter = 14}), "bolts.count");
+  EXPECT_EQ(bolts({.circle = 100, .count = 0, .diameter = 14}), "bolts.count");
+  EXPECT_EQ(bolts({.circle = -1, .count = 3, .diameter = 14}), "bolts.circle");
+  const auto with = [&](const Part& other, const Part& part) {
+    return refusal_of([&] { (void)made_with(other, part); }).key;
+  };
+  EXPECT_EQ(with(cone_part(), at_end({})), "width");
+  EXPECT_EQ(with(cone_part(), at_end({.fit = PlateFit::within, .width = 4})), "width");
+  Part slanting = cone_part();
+  std::get<Cone>(slanting.asked).trims = {{.end = EndName::top, .height = 300, .tilt = Angle::degrees(20)}};
+  EXPECT_EQ(with(slanting, at_end({.width = 40})), "for");
+  Part pointed = cone_part();
+  pointed.asked = Cone{.base = Diameter::mm(400), .top = Pointed{}, .height = 350};
+  EXPECT_EQ(with(pointed, at_end({.width = 40})), "place.follows");
+  Part dome = cone_part();
+  dome.asked = Dome{.diameter = 600, .gores = 8, .strain = {.allowed = true}};
+  dome.sheet = {.thickness = 3, .sizes_on = Face::middle};
+  EXPECT_EQ(with(dome, at_end({.end = EndName::base, .width = 40})), "for");
+}
+
+// Any end, any fit: proved, and as wide as it is asked.
+TEST(RandomPlates, AreProvedOrRefusedWithAReason) {
+  Random random(2311);
+  const int all = 400, drawn = draws(all);
+  int well = 0;
+  for (int i = 0; i < drawn; ++i) {
+    Part other = cone_part(random.between(0, 5));
+    const double base = random.between(150, 600);
+    const bool transition = random.one_in(3);
+    if (transition) {
+      other.asked = Transition{.base = {.profile = {.kind = ProfileKind::rectangle,
+                                                    .width = base,
+                                                    .length = random.between(150, 600),
+                                                    .corner_radius = random.between(10, 50)}},
+                               .top = {.profile = {.diameter = random.between(100, 400)}},
+                               .height = random.between(150, 500),
+                               .shift = {random.between(-40, 40), 0}};
+    } else {
+      other.asked = Cone{.base = Diameter::mm(base),
+                         .top = Diameter::mm(random.between(100, 600)),
+                         .height = random.between(150, 500),
+                         .shift = {random.one_in(2) ? random.between(-50, 50) : 0, 0}};
+    }
+    PlateEnd end{.end = random.one_in(2) ? EndName::top : EndName::base,
+                 .fit = static_cast<PlateFit>(transition ? 1 + random.pick(2) : random.pick(3)),
+                 .clearance = random.one_in(2) ? 0 : random.between(0.5, 4)};
+    if (end.fit != PlateFit::within) end.width = random.between(10, 80);
+    try {
+      const Made m = made_with(other, at_end(end, random.between(0, 12)));
+      EXPECT_GT(area(m.blank), 0);
+      ++well;
+    } catch (const Refusal& refusal) {
+      EXPECT_FALSE(refusal.text().key.empty()) << i << ": " << refusal.what();
+    }
+  }
+  expect_made(well, 300, all, drawn);
+}
+
+}  // namespace
+}  // namespace juggler::testing
