@@ -38,6 +38,8 @@ std::vector<Part> parts_of_every_kind() {
   add("helical_strip", HelicalStrip{.body_diameter = 300, .width = 50, .pitch = 180, .turns = 1});
   add("dome", Dome{.rim = 600, .rise = 110, .gores = 8, .strain = {0.05, true}});
   parts.back().sheet.neutral_factor = 0.5;
+  add("plate",
+      Plate{.form = OpeningForm{.profile = {.kind = ProfileKind::rectangle, .width = 300, .length = 200}}});
   add("cone", Cone{.base = Diameter::mm(620), .top = Diameter::mm(155), .height = -1});
   parts[7].sheet.sizes_on.reset();
   return parts;

@@ -291,20 +291,20 @@ void add_text_in_largest_face(Blank& blank, const Making& making) {
       if (!other.empty() && (texts.empty() || other.front().height > texts.front().height)) texts = other;
     }
   }
-  // A face whose middle is cut out: wherever it has metal.
-  constexpr int steps = 8;
+  // A face whose middle is cut out: wherever there is most room.
+  const bool none = texts.empty() && !blank.groups.empty();
   for (const FlatFace& face : blank.folding->faces) {
-    for (int i = 0; texts.empty() && !blank.groups.empty() && i <= steps * steps; ++i) {
-      const Space whole = space_in(face);
-      if (whole.along == 0) continue;
-      const double along = 0.45 * (2.0 * (i / steps) / steps - 1),
-                   across = 0.45 * (2.0 * (i % steps) / steps - 1);
+    const Space whole = space_in(face);
+    constexpr int steps = 8;
+    for (int i = 0; none && whole.along > 0 && i <= steps * (steps + 2); ++i) {
+      const auto place = [](int step) { return 0.45 * (2.0 * step / steps - 1); };
       Space space = whole;
-      space.middle = whole.middle + along * whole.along * direction(whole.heading) +
-                     across * whole.across * left_of(direction(whole.heading));
-      space.along /= 5;
-      space.across /= 5;
-      texts = tried(space);
+      space.middle = whole.middle + place(i / (steps + 1)) * whole.along * direction(whole.heading) +
+                     place(i % (steps + 1)) * whole.across * left_of(direction(whole.heading));
+      space.along /= 2;
+      space.across /= 2;
+      const auto other = tried(space);
+      if (!other.empty() && (texts.empty() || other.front().height > texts.front().height)) texts = other;
     }
   }
   blank.marks.texts.insert(blank.marks.texts.end(), texts.begin(), texts.end());

@@ -81,8 +81,8 @@ auto of_all(const Job& job, const Ask& ask) {
 
 JobResult develop_job(const Job& job) {
   std::vector<PieceResult> pieces;
-  const std::vector<Frame> frames = of_all(job, [&] { return frames_of(job.parts); });
   const std::vector<Part> parts = of_all(job, [&] { return introduced(job.parts, job.joints); });
+  const std::vector<Frame> frames = of_all(job, [&] { return frames_of(parts); });
   for (size_t i = 0; i < parts.size(); ++i) {
     const Part& part = parts[i];
     try {

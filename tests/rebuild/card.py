@@ -705,7 +705,7 @@ def anticlockwise(loop):
             made.append(arc)
     if len(made) > 1 and alike(made[-1], made[0]):
         made[0] = joined(made.pop(), made[0])
-    return made
+    return made if len(made) > 1 else arcs  # a disc is marked by places along its rim
 
 
 def alike(a, b):
