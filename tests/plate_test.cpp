@@ -127,6 +127,13 @@ TEST(Plates, BoltsLieOnTheirCircle) {
   }
 }
 
+// A web that is just as wide as asked is not below it.
+TEST(Plates, WebsAsWideAsAskedAreNotWarnedOf) {
+  Part part = plate(disc(406.4), 9.525);
+  part.making.openings = {opening_of({.circle = 361.95, .count = 12, .diameter = 25.4, .astride = true})};
+  EXPECT_TRUE(made(part).blank.warnings.empty()) << made(part).blank.warnings.front().in({});
+}
+
 // Rows lie farther out by radius, along y by plan; forms keep to the circle, or to the part's axes.
 TEST(Plates, PlacesSeenFromAbove) {
   Part part = plate(disc(400));
@@ -277,6 +284,11 @@ TEST(Plates, RefusalsNameTheirKeys) {
     return refusal_of([&] { (void)made_with(other, part); }).key;
   };
   EXPECT_EQ(with(cone_part(), at_end({})), "width");
+  Plate nobody{.at_end = PlateEnd{.body = "nobody", .width = 40}};
+  EXPECT_EQ(with(cone_part(), plate(nobody)), "for");
+  Part itself = at_end({.width = 40});
+  itself.name = "pipe";
+  EXPECT_EQ(with(plate(disc(100)), itself), "for");
   EXPECT_EQ(with(cone_part(), at_end({.fit = PlateFit::within, .width = 4})), "width");
   Part slanting = cone_part();
   std::get<Cone>(slanting.asked).trims = {{.end = EndName::top, .height = 300, .tilt = Angle::degrees(20)}};

@@ -13,6 +13,9 @@
 namespace juggler {
 namespace {
 
+// One that is just as wide as asked is not.
+bool is_below(double web, const OpeningGroup& g) { return web < g.least_web * (1 - within::same); }
+
 namespace bg = boost::geometry;
 using Point = bg::model::d2::point_xy<double>;
 using Box = bg::model::box<Point>;
@@ -190,7 +193,7 @@ class Webs {
     for (const Edge& e : b_.edges) {
       const Nearest web = nearest_of(o.outline, e.arcs);
       if (web.distance <= touching(g) || !is_metal(web)) continue;
-      if (web.distance < g.least_web) ++below_[static_cast<size_t>(o.group)].edges;
+      if (is_below(web.distance, g)) ++below_[static_cast<size_t>(o.group)].edges;
       keep(g.edge, {web.distance, name_of(b_, o), label_of(e), web.on_a});
     }
     measure_openings(o, g, box, i);
@@ -217,7 +220,7 @@ class Webs {
       if (found->web.distance <= touching(g))
         refuse(o, seam ? "goes across the seam" : "goes over the edge " + label_of(e), found->web.on_a,
                seam ? "move it, or the seam" : "move it, or make it smaller");
-      if (found->web.distance < g.least_web) ++below_[static_cast<size_t>(o.group)].edges;
+      if (is_below(found->web.distance, g)) ++below_[static_cast<size_t>(o.group)].edges;
       keep(g.edge, {found->web.distance, name_of(b_, o), label_of(e), found->web.on_a});
     }
     if (!contains(outline_, o.outline.front().start))
@@ -250,7 +253,7 @@ class Webs {
     const BlankOpening& other = cut_out(found->other);
     if (found->web.distance <= touching(g))
       refuse(o, "meets " + name_of(b_, other), found->web.on_a, "move them apart, or join them in one form");
-    if (found->web.distance < g.least_web) ++below_[static_cast<size_t>(o.group)].webs;
+    if (is_below(found->web.distance, g)) ++below_[static_cast<size_t>(o.group)].webs;
     keep(g.opening, {found->web.distance, name_of(b_, o), name_of(b_, other), found->web.on_a});
   }
 
@@ -260,7 +263,7 @@ class Webs {
       const Border& border = border_[k];
       const bool within = border.closed && contains(border.lines, o.outline.front().start);
       const double distance = within ? 0 : nearest_of(o.outline, border.lines).distance;
-      if (distance > 0 && distance >= g.least_web) return;
+      if (distance > 0 && !is_below(distance, g)) return;
       below_[static_cast<size_t>(o.group)].bends.insert({border.name, {name_of(b_, o), distance == 0}});
     });
   }
@@ -306,7 +309,7 @@ class Webs {
                             " wide, less than half the thickness of " + shown_mm(b_.thickness, 3) +
                             ": few tools make it.");
     const Web neck = neck_of(*first);
-    if (neck.width < g.least_web)
+    if (is_below(neck.width, g))
       b_.warnings.push_back("What " + name_of(b_, *first) + " goes round is held by " +
                             shown_mm(neck.width, 3) + " " + shown_at(neck.at) + ", below the limit of " +
                             shown_mm(g.least_web, 3) + ".");

@@ -62,7 +62,7 @@ class Introduction {
 
   std::vector<Part> made(std::span<const MeetingParts> joints) {
     for (const MeetingParts& joint : joints) add(joint);
-    for (Part& p : parts_) settle_at_end(p);
+    for (size_t i = 0; i < parts_.size(); ++i) settle_at_end(i);
     if (std::none_of(parts_.begin(), parts_.end(), names_others)) return std::move(parts_);
     frames_ = frames_of(parts_);
     for (size_t i = 0; i < parts_.size(); ++i) introduce(i);
@@ -78,10 +78,12 @@ class Introduction {
   }
 
   // A plate at another's end stands there, unless it has a place of its own; round it, it has its hole.
-  static void settle_at_end(Part& part) {
+  void settle_at_end(size_t i) {
+    Part& part = parts_[i];
     const auto* plate = std::get_if<Plate>(&part.asked);
     if (!plate || !plate->at_end) return;
     const PlateEnd& at = *plate->at_end;
+    static_cast<void>(named(i, "for", at.body));
     if (!part.place) {
       part.place = PartPlace{.follows = at.body, .follows_end = at.end};
       if (at.fit != PlateFit::over) part.place->further = Frame{{0, 0, -part.sheet.thickness.value_or(0)}};
