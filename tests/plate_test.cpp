@@ -326,7 +326,7 @@ TEST(RandomPlates, AreProvedOrRefusedWithAReason) {
                          .shift = {random.one_in(2) ? random.between(-50, 50) : 0, 0}};
     }
     PlateEnd end{.end = random.one_in(2) ? EndName::top : EndName::base,
-                 .fit = static_cast<PlateFit>(transition ? 1 + random.pick(2) : random.pick(3)),
+                 .fit = static_cast<PlateFit>(random.pick(3)),
                  .clearance = random.one_in(2) ? 0 : random.between(0.5, 4)};
     if (end.fit != PlateFit::within) end.width = random.between(10, 80);
     try {

@@ -110,6 +110,9 @@ struct FittedBody {
   double clearance = 0;      ///< round that face, mm
   /// Which of its ends meets this part; else the one that a joint says, or its base.
   std::optional<EndName> end = {};
+  /// Of a plate that lies round an end: the hole, seen from above about the axis; else it is found.
+  Outline outline = {};
+  double fit_error = 0;  ///< by which its arcs may be off, mm
   std::shared_ptr<const Neighbour> met = {};
 };
 

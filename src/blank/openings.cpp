@@ -39,7 +39,7 @@ Vec3 turned_about_axis(Vec3 p, double by) {
 Outline as_circle(Outline o, double near) {
   double turned = 0;
   for (const Arc& arc : o) turned += arc.turn.radians();
-  if (o.size() < 3 || std::abs(turned - 2 * pi) > within::rounding || is_straight(o.front())) return o;
+  if (o.size() == 2 || std::abs(turned - 2 * pi) > within::rounding || is_straight(o.front())) return o;
   const Vec2 centre = centre_of(o.front());
   const double radius = radius_of(o.front());
   const auto on_it = [&](const Arc& arc) {
@@ -178,6 +178,7 @@ class OpeningCutter {
                      .advice = "bore or lay the opening"});
     const BranchLines lines = curved ? chords_of(wall_, *body.met, body.face, body.clearance, named(m))
                                      : lines_of(*body.met, body.face, body.clearance, o_.key + ".clearance");
+    if (!body.outline.empty()) return {round_end(body, lines)};
     const HoleInEach hole{
         [&](const PartWall& wall) {
           return fitted_to(wall, lines.loop, lines.middle, contact(), fit_, named(m));
@@ -199,6 +200,26 @@ class OpeningCutter {
       all.push_back(std::move(made));
     }
     return all;
+  }
+
+  // The hole of a plate round an end: seen from above as it is.
+  [[nodiscard]] Made round_end(const FittedBody& body, const BranchLines& lines) const {
+    const Chart& c = wall_.charts.front();
+    const WallFrame f = c.frame(c.from, 0);
+    // From the part's x and y to the flat as developed.
+    Placing on{false, heading_of(f.e_flat) - heading_of({f.e.x, f.e.y}), {}};
+    on.shift = f.at - placed(Vec2{f.point.x, f.point.y}, on);
+    const auto laid = [&](const auto& what) { return placed(placed(what, on), c.placing); };
+    Made made;
+    made.piece = c.piece;
+    made.outlines = {laid(body.outline)};
+    made.at = laid(Vec2{});
+    made.heading = made.x_heading = placed_heading(placed_heading(Angle{}, on), c.placing);
+    made.mirrored = c.placing.mirror;
+    made.centre = spot_on(wall_, c.piece, placed(Vec2{}, on));
+    made.outside = lines.loop.outside;
+    bored_fit_ = std::max(bored_fit_, 1.02 * body.fit_error);
+    return made;
   }
 
   // Of the form's own x: a union has none but its frame's.

@@ -33,12 +33,13 @@ class Section {
     Vec2 point, way;      // by u
     bool folded = false;  // it runs backwards on this layer
   };
-  [[nodiscard]] Place place(const WallPiece& w, double u) const {
+  [[nodiscard]] Place place(const WallPiece& w, double u) const { return place(w, u, z_); }
+  [[nodiscard]] Place place(const WallPiece& w, double u, double height) const {
     const Ruling r = w.ruling(u);
     const Vec3 c = met_.stands.place(r.c + layer_ * r.n), e = met_.stands.way(r.e);
     if (std::abs(e.z) < within::beside)
       refuse_end("lies along the plate where it should come through it", at_.body);
-    const double s = (z_ - c.z) / e.z;
+    const double s = (height - c.z) / e.z;
     const Vec3 moves = r.dc + layer_ * r.dn + s * r.de;
     const Vec3 along = met_.stands.way(moves);
     const Vec3 way = along - along.z / e.z * e;
@@ -49,39 +50,123 @@ class Section {
 
   // Moved outwards by a distance, anticlockwise; (3).
   [[nodiscard]] PlateOutline moved(double out, double fit) const {
-    const double sense = runs_anticlockwise() ? 1 : -1;
-    PlateOutline made;
+    std::vector<Stretch> all;
+    for (const WallPiece& w : wall()) all.push_back({&w, w.from, w.to, z_});
     std::vector<Outline> runs;
-    for (const WallPiece& w : wall()) {
-      if (is_corner(w, out)) continue;
-      const auto u = [sense](double v) { return sense * v; };
-      const double a = sense > 0 ? w.from : -w.to, b = sense > 0 ? w.to : -w.from;
-      const auto heading = continuous([&](double v) { return heading_of(sense * place(w, u(v)).way); }, a, b);
-      const auto point = [&](double v) {
-        const Place p = place(w, u(v));
-        const Vec2 right = -sense / norm(p.way) * left_of(p.way);
-        return p.point + out * right;
-      };
-      const FittedArcs fitted = fit_arcs({a, b, point, heading}, fit);
-      if (fitted.error > within::same * met_.form->size)
-        made.fit_error = std::max(made.fit_error, fitted.error);
-      runs.push_back(fitted.arcs);
-    }
-    if (sense < 0) std::reverse(runs.begin(), runs.end());
+    PlateOutline made;
+    for (const Stretch& s : in_order(all)) add_run(runs, made, s, out, fit);
+    for (size_t i = 0; i < runs.size(); ++i)
+      meet(runs[i].back(), runs[(i + 1) % runs.size()].front(), made.fit_error);
     join_corners(runs);
     for (const Outline& run : runs) made.arcs.insert(made.arcs.end(), run.begin(), run.end());
     return made;
   }
 
+  // What all sections from z = 0 to a height take together; (8), (9).
+  [[nodiscard]] PlateOutline swept(double height, double fit) const {
+    std::vector<Stretch> all;
+    double last = 0;
+    for (const WallPiece& w : wall()) {
+      const auto up = [&](double u) { return met_.stands.way(w.ruling(u).n).z; };
+      std::vector<double> breaks{w.from};
+      constexpr int looks = 32;
+      for (int i = 0; i < looks; ++i) {
+        const double a = w.from + (w.to - w.from) * i / looks, b = w.from + (w.to - w.from) * (i + 1) / looks;
+        if (std::abs(up(a)) > within::same && std::abs(up(b)) > within::same && up(a) * up(b) < 0)
+          breaks.push_back(root(up, a, b));
+      }
+      breaks.push_back(w.to);
+      for (size_t i = 0; i + 1 < breaks.size(); ++i) {
+        const double middle = up((breaks[i] + breaks[i + 1]) / 2);
+        if (std::abs(middle) > within::same) last = middle > 0 ? 0 : height;
+        all.push_back({&w, breaks[i], breaks[i + 1], last});
+      }
+    }
+    std::vector<Outline> runs;
+    std::vector<double> heights;
+    PlateOutline made;
+    for (const Stretch& s : in_order(all)) {
+      add_run(runs, made, s, 0, fit);
+      heights.resize(runs.size(), s.z);
+    }
+    const auto after = [&](size_t i) { return (i + 1) % runs.size(); };
+    for (size_t i = 0; i < runs.size(); ++i) {
+      if (heights[i] == heights[after(i)]) meet(runs[i].back(), runs[after(i)].front(), made.fit_error);
+    }
+    for (size_t i = 0; i < runs.size(); ++i) {
+      made.arcs.insert(made.arcs.end(), runs[i].begin(), runs[i].end());
+      add_ruling(made.arcs, runs[after(i)].front());
+    }
+    return made;
+  }
+
  private:
+  struct Stretch {
+    const WallPiece* wall;
+    double from, to;
+    double z;
+  };
+  // Anticlockwise.
+  [[nodiscard]] std::vector<Stretch> in_order(std::vector<Stretch> all) const {
+    if (!runs_anticlockwise()) std::reverse(all.begin(), all.end());
+    return all;
+  }
+  void add_run(std::vector<Outline>& runs, PlateOutline& made, const Stretch& s, double out,
+               double fit) const {
+    if (is_corner(s, out)) return;
+    const double sense = runs_anticlockwise() ? 1 : -1;
+    const auto at = [&](double v) { return place(*s.wall, sense * v, s.z); };
+    const double a = sense > 0 ? s.from : -s.to, b = sense > 0 ? s.to : -s.from;
+    const auto heading = continuous([&](double v) { return heading_of(sense * at(v).way); }, a, b);
+    const auto point = [&](double v) {
+      const Place p = at(v);
+      return p.point - (sense * out / norm(p.way)) * left_of(p.way);
+    };
+    const FittedArcs fitted = fit_arcs({a, b, point, heading}, fit);
+    if (fitted.error > within::same * met_.form->size)
+      made.fit_error = std::max(made.fit_error, fitted.error);
+    runs.push_back(fitted.arcs);
+  }
   // Of no length there, or folded over itself on this layer.
-  [[nodiscard]] bool is_corner(const WallPiece& w, double out) const {
-    const auto at = [&](double share) { return place(w, w.from + share * (w.to - w.from)); };
+  [[nodiscard]] bool is_corner(const Stretch& s, double out) const {
+    const auto at = [&](double share) { return place(*s.wall, s.from + share * (s.to - s.from), s.z); };
     const Place middle = at(0.5);
     const double length = norm(middle.point - at(0).point) + norm(at(1).point - middle.point);
-    const Ruling r = w.ruling(w.from), to = w.ruling(w.to);
-    const double turned = out * norm(to.n - r.n);
-    return length + turned <= within::exact * met_.form->size || (out <= 0 && middle.folded);
+    const double turned = out * norm(s.wall->ruling(s.to).n - s.wall->ruling(s.from).n);
+    return length + turned <= within::exact * met_.form->size || middle.folded;
+  }
+  // Beyond the tip of a flat the layer is folded over itself: the curves beside it, which the same line
+  // touches, run past each other, and end where they cross; (10).
+  void meet(Arc& last, Arc& next, double& error) const {
+    const Vec2 way = next.start - end_of(last);
+    const double over = norm(way);
+    if (over > within::same * met_.form->size) {
+      const double least = std::min(last.length, next.length);
+      const Vec2 on = direction(next.heading);
+      const bool one_line = std::abs(cross(direction(last.heading + last.turn), on)) < within::little;
+      if (!one_line || dot(way, on) >= 0 || over > 0.1 * least) return;
+      const double half = over / 2;
+      const double bent =
+          std::abs(last.turn.radians()) / last.length + std::abs(next.turn.radians()) / next.length;
+      error = std::max(error, half * half * bent);
+      const Vec2 start = point_at(next, half);
+      const Angle heading = heading_at(next, half);
+      next = {start, heading, next.length - half, (1 - half / next.length) * next.turn};
+      last = {last.start, last.heading, last.length - half, (1 - half / last.length) * last.turn};
+    }
+    // What is left is less than arcs may be off; a circle closes by itself.
+    if (&last != &next && norm(next.start - end_of(last)) > 0)
+      last = arc_between(last.start, next.start, last.turn);
+  }
+  // Where another section takes over, the ruling between them, seen along the axis; (9).
+  void add_ruling(Outline& arcs, const Arc& next) const {
+    const Vec2 from = end_of(arcs.back());
+    const Vec2 way = next.start - from;
+    if (norm(way) <= within::same * met_.form->size) return;
+    if (dot(way, direction(next.heading)) < 0)
+      refuse_end("is hollow where it leans to both sides within the plate: no hole serves all of its layers",
+                 at_.body);
+    arcs.push_back(line(from, next.start));
   }
   [[nodiscard]] bool runs_anticlockwise() const {
     double twice = 0;
@@ -143,6 +228,16 @@ void check_end(const PlateEnd& at, double thickness) {
     refuse_end("does not end in the plate's plane", "an edge that leaves it by " + shown_mm(off, 3),
                "place the plate where that end lies: place.at, place.lean");
 }
+
+}  // namespace
+
+PlateOutline hole_of(const PlateEnd& at, double thickness, double fit) {
+  check_end(at, thickness);
+  check_range("clearance", at.clearance, 0, longest, "mm");
+  return Section(at, at.met->form->thickness + at.clearance, 0).swept(thickness, fit);
+}
+
+namespace {
 
 // Of what a plate's edge has to clear on both of its faces the smaller; (5).
 PlateOutline within_end(const PlateEnd& at, double thickness, double fit) {

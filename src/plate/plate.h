@@ -15,6 +15,9 @@ struct PlateOutline {
 };
 [[nodiscard]] PlateOutline outline_of(const Plate& plate, double thickness, double fit);
 
+/// The hole of a plate round an end: clear of that part's outside, on every layer of the plate.
+[[nodiscard]] PlateOutline hole_of(const PlateEnd& at, double thickness, double fit);
+
 [[nodiscard]] GivenMiss miss_of_given(const std::vector<FormedFace>& faces, const Plate& plate,
                                       const Part& part, const PlateOutline& made);
 

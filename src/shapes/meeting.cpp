@@ -8,6 +8,7 @@
 #include "folded/closed_wall.h"
 #include "folded/tube_wall.h"
 #include "juggler/develop.h"
+#include "plate/plate.h"
 
 namespace juggler {
 namespace {
@@ -163,6 +164,11 @@ class Introduction {
       PlateEnd& at = *plate->at_end;
       const size_t other = named(i, "for", at.body);
       at.met = met(other, at.end, frames_[i].own_frame(frames_[other]));
+      try {
+        if (at.fit == PlateFit::around) cut_round(parts_[i], at);
+      } catch (const Refusal& refusal) {
+        throw PlaceRefusal(refusal.text(), i);
+      }
     }
     for (EndBody& end : parts_[i].ends) {
       if (end.key.empty()) end.key = "end.body";
@@ -180,6 +186,17 @@ class Introduction {
         if (main && (*main == i || same_shell(*main, i))) end = e.end;
       }
       o.fitted->met = met(other, end, frames_[i].own_frame(frames_[other]));
+    }
+  }
+
+  // The hole of a plate round an end.
+  static void cut_round(Part& part, const PlateEnd& at) {
+    PlateOutline hole = hole_of(at, part.sheet.thickness.value_or(0), part.making.fit / 4);
+    for (Opening& o : part.making.openings) {
+      if (!o.fitted || o.key != "for") continue;
+      o.fitted->outline = std::move(hole.arcs);
+      o.fitted->fit_error = hole.fit_error;
+      return;
     }
   }
 
