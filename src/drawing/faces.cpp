@@ -106,7 +106,7 @@ class Fills {
     if (std::abs(cross(at[1] - at[0], at[2] - at[0])) < 2 * least) return;
     const auto length = [&](size_t k) { return norm(at[(k + 1) % 3] - at[k]); };
     size_t k = 0;
-    for (const size_t other : {1, 2}) {
+    for (const size_t other : {size_t{1}, size_t{2}}) {
       if (length(other) > length(k)) k = other;
     }
     constexpr double long_side = 24;  // mm of paper

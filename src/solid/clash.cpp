@@ -247,7 +247,7 @@ std::vector<Vec3> middles_of(const Metal& metal, double step) {
       at[k] = 0.5 * (solid.points[t.corners[k]] + solid.points[t.corners[k] + n]);
     // In rows along the longest side.
     size_t k = 0;
-    for (const size_t other : {1, 2}) {
+    for (const size_t other : {size_t{1}, size_t{2}}) {
       if (norm(at[(other + 1) % 3] - at[other]) > norm(at[(k + 1) % 3] - at[k])) k = other;
     }
     const Vec3 from = at[k], along = at[(k + 1) % 3] - from, out = at[(k + 2) % 3] - from;
