@@ -164,6 +164,18 @@ TEST(Plates, PlacesSeenFromAbove) {
     EXPECT_LT(norm(twin.blank.openings[i].centre - Vec2{asked[i].x, 400 - asked[i].y}), 1e-9) << i;
 }
 
+// Letters of the twin lie at the mirrored place and read the same way up.
+TEST(Plates, LettersOfTheTwinStayUpright) {
+  Lettering l;
+  l.key = "lettering.1";
+  l.at.plan = Vec2{30, 80};
+  l.turn = Angle::degrees(20);
+  const Lettering twin = as_made(l, Hand::opposite);
+  EXPECT_EQ(twin.at.plan->x, 30);
+  EXPECT_EQ(twin.at.plan->y, -80);
+  EXPECT_EQ(twin.turn.degrees(), 20);
+}
+
 // On a dome as on a plate: the highest point there.
 TEST(Plates, OtherWallsHavePlacesFromAboveToo) {
   Part part;
@@ -276,6 +288,11 @@ TEST(Plates, RefusalsNameTheirKeys) {
   apart.together = {disc(100), disc(100)};
   apart.together[1].shift = {300, 0};
   EXPECT_EQ(key(plate(apart)), "form");
+  Part about_nothing = plate(disc(400));
+  about_nothing.making.openings = {opening_of({.circle = 100, .count = 2, .diameter = 10})};
+  about_nothing.making.openings[0].at.radius = 0;
+  about_nothing.making.openings[0].repeat = {.count = 2, .girth_pitch = 20};
+  EXPECT_EQ(key(about_nothing), "bolts.at.radius");
   const auto bolts = [](BoltCircle b) { return refusal_of([&] { (void)opening_of(b); }).key; };
   EXPECT_EQ(bolts({.circle = 100, .count = 30, .diameter = 14}), "bolts.count");
   EXPECT_EQ(bolts({.circle = 100, .count = 0, .diameter = 14}), "bolts.count");

@@ -17,6 +17,9 @@ void cut_openings(const std::vector<Blank*>& blanks, const PartWall& wall, const
   return !making.openings.empty() || !making.letterings.empty();
 }
 
+/// Two half circles in place of arcs that are all of one circle, so that it can be drilled; else as it is.
+[[nodiscard]] Outline as_circle(Outline o, double near);
+
 /// Takes openings that run over edges, and over what is added beyond these, out of the outline.
 ///
 /// Errors  Refusal where something falls out, or nothing is left; where an outline runs along an edge.

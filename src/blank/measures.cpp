@@ -3,6 +3,7 @@
 #include <map>
 #include <string>
 
+#include "cut_openings.h"
 #include "opened.h"
 
 namespace juggler {
@@ -66,6 +67,21 @@ std::string name_of(const Blank& blank, const BlankOpening& opening) {
     name += " " + std::to_string(opening.member);
   }
   return name;
+}
+
+Outline as_circle(Outline o, double near) {
+  double turned = 0;
+  for (const Arc& arc : o) turned += arc.turn.radians();
+  if (o.size() == 2 || std::abs(turned - 2 * pi) > within::rounding || is_straight(o.front())) return o;
+  const Vec2 centre = centre_of(o.front());
+  const double radius = radius_of(o.front());
+  const auto on_it = [&](const Arc& arc) {
+    return !is_straight(arc) && arc.turn.radians() > 0 && norm(centre_of(arc) - centre) <= near &&
+           std::abs(radius_of(arc) - radius) <= near;
+  };
+  if (!std::all_of(o.begin(), o.end(), on_it)) return o;
+  const Arc half{centre + Vec2{radius, 0}, Angle::radians(pi / 2), pi * radius, Angle::radians(pi)};
+  return {half, {centre - Vec2{radius, 0}, Angle::radians(-pi / 2), pi * radius, Angle::radians(pi)}};
 }
 
 std::optional<RoundHole> round_hole(const BlankOpening& opening) {

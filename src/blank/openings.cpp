@@ -35,22 +35,6 @@ Vec3 turned_about_axis(Vec3 p, double by) {
   return {c * p.x - s * p.y, s * p.x + c * p.y, p.z};
 }
 
-// Two half circles in place of arcs that are all of one circle, so that it can be drilled.
-Outline as_circle(Outline o, double near) {
-  double turned = 0;
-  for (const Arc& arc : o) turned += arc.turn.radians();
-  if (o.size() == 2 || std::abs(turned - 2 * pi) > within::rounding || is_straight(o.front())) return o;
-  const Vec2 centre = centre_of(o.front());
-  const double radius = radius_of(o.front());
-  const auto on_it = [&](const Arc& arc) {
-    return !is_straight(arc) && arc.turn.radians() > 0 && norm(centre_of(arc) - centre) <= near &&
-           std::abs(radius_of(arc) - radius) <= near;
-  };
-  if (!std::all_of(o.begin(), o.end(), on_it)) return o;
-  const Arc half{centre + Vec2{radius, 0}, Angle::radians(pi / 2), pi * radius, Angle::radians(pi)};
-  return {half, {centre - Vec2{radius, 0}, Angle::radians(-pi / 2), pi * radius, Angle::radians(pi)}};
-}
-
 class OpeningCutter {
  public:
   OpeningCutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,

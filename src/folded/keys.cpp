@@ -142,15 +142,7 @@ const std::vector<Key> face_keys{
 // A panel has no inside: its faces are left and right of the profile.
 std::vector<Key> panel_keys() {
   std::vector<Key> keys = completed(joined(joined(profile_keys, pressing_keys()), bend_keys()));
-  for (Key& key : keys) {
-    if (key.path == "face_up") key.meaning = "the face that lies up (else the left)";
-    if (key.path == "lettering.#.reads_from") key.meaning = "the face that it reads right from (else right)";
-    const bool of_faces =
-        key.path == "face_up" || key.path == "lettering.#.reads_from" || key.path == "opening.#.contact";
-    if (!of_faces) continue;
-    std::replace(key.choices.begin(), key.choices.end(), std::string("inside"), std::string("left"));
-    std::replace(key.choices.begin(), key.choices.end(), std::string("outside"), std::string("right"));
-  }
+  call_faces(keys, "left", "right", "left");
   return keys;
 }
 

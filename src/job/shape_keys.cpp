@@ -1,6 +1,8 @@
 // What each shape may be given beside its sizes.
 #include "shape_keys.h"
 
+#include <algorithm>
+
 #include "shape_row.h"
 
 namespace juggler {
@@ -120,6 +122,19 @@ const std::vector<Key>& bend_keys() {
 
 void append(std::vector<Key>& keys, const std::vector<Key>& more) {
   keys.insert(keys.end(), more.begin(), more.end());
+}
+
+void call_faces(std::vector<Key>& keys, const std::string& inside, const std::string& outside,
+                const std::string& up) {
+  for (Key& key : keys) {
+    const bool up_or_read = key.path == "face_up" || key.path == "lettering.#.reads_from";
+    if (key.path == "face_up") key.meaning = "the face that lies up (else the " + up + ")";
+    if (key.path == "lettering.#.reads_from")
+      key.meaning = "the face that it reads right from (else " + outside + ")";
+    if (!up_or_read && key.path != "opening.#.contact") continue;
+    std::replace(key.choices.begin(), key.choices.end(), std::string("inside"), inside);
+    std::replace(key.choices.begin(), key.choices.end(), std::string("outside"), outside);
+  }
 }
 
 std::vector<Key> joined(std::vector<Key> keys, const std::vector<Key>& more) {

@@ -30,6 +30,9 @@ inline const Key rulings_key{
 inline const std::vector<Key> strain_keys{
     {"strain_limit", Kind::number, "of the metal where it must stretch; more is refused (else 0.005)"},
     {"allow_strain", Kind::flag, "true makes it whatever the strain"}};
+/// Of a shape that has no inside: its faces by other words, the one that lies up unless said.
+void call_faces(std::vector<Key>& keys, const std::string& inside, const std::string& outside,
+                const std::string& up);
 /// Of a form at a path: of an opening, of a plate.
 [[nodiscard]] std::vector<Key> form_keys(const std::string& form);
 /// [[part.opening]] and [[part.lettering]].

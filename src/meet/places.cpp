@@ -64,6 +64,9 @@ Spot WallPlaces::from_above(Angle turned, double girth, double further, const st
   if (at_.plan) {
     p = *at_.plan + Vec2{girth, further};
   } else {
+    if (girth != 0 && *at_.radius == 0)
+      refuse(key_ + ".at.radius", "is 0, and no lengths run along a circle of that", {}, {},
+             "give angles, or place it by plan");
     const double on = girth == 0 ? 0 : girth / *at_.radius;
     p = (*at_.radius + further) * direction(at_.angle->radians() + turned.radians() + on);
   }

@@ -6,12 +6,7 @@
 namespace juggler {
 Lettering as_made(Lettering l, Hand hand) {
   if (hand == Hand::as_drawn || l.at.flat()) return l;
-  if (l.at.angle) l.at.angle = Angle::radians(-l.at.angle->radians());
-  if (l.at.seam_distance) l.at.seam_distance = -*l.at.seam_distance;
-  if (l.at.plan) {
-    l.at.plan->y = -l.at.plan->y;
-    l.turn = l.turn + Angle::radians(pi);
-  }
+  mirror(l.at);  // the letters read right on both
   return l;
 }
 

@@ -56,11 +56,15 @@ void mirror(OpeningForm& form) {
   for (OpeningForm& one : form.together) mirror(one);
 }
 
+}  // namespace
+
 void mirror(OpeningPlace& at) {
   if (at.angle) at.angle = opposite(*at.angle);
   if (at.seam_distance) at.seam_distance = -*at.seam_distance;
   if (at.plan) at.plan->y = -at.plan->y;
 }
+
+namespace {
 
 void check_form(const OpeningForm& form, int depth) {
   if (form.ring) {

@@ -8,6 +8,9 @@ namespace juggler {
 /// The opening of the part as made: of the mirrored twin mirrored, but for places on the flat.
 [[nodiscard]] Opening as_made(Opening opening, Hand hand);
 
+/// The same place of the twin.
+void mirror(OpeningPlace& at);
+
 /// A member of a pattern, by how far it lies from the place.
 struct Member {
   int row = 1;  ///< counted from 1, those left out too

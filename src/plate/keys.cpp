@@ -48,15 +48,7 @@ std::vector<Key> plate_keys() {
   append(keys, hole);
   append(keys, bolt_keys);
   keys = completed(std::move(keys));
-  for (Key& key : keys) {
-    if (key.path == "face_up") key.meaning = "the face that lies up (else the upper)";
-    if (key.path == "lettering.#.reads_from") key.meaning = "the face that it reads right from (else upper)";
-    const bool of_faces =
-        key.path == "face_up" || key.path == "lettering.#.reads_from" || key.path == "opening.#.contact";
-    if (!of_faces) continue;
-    std::replace(key.choices.begin(), key.choices.end(), std::string("inside"), std::string("lower"));
-    std::replace(key.choices.begin(), key.choices.end(), std::string("outside"), std::string("upper"));
-  }
+  call_faces(keys, "lower", "upper", "upper");
   return keys;
 }
 

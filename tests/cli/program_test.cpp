@@ -244,12 +244,9 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
       EXPECT_EQ(d["layers"], Json({"JUGGLER_CUT", "JUGGLER_MARK"}));
     }
     EXPECT_TRUE(has(d["texts"].dump(), pieces[i]["number"].get<std::string>())) << d["texts"];
-    const std::map<std::string, std::string> up{{"inside", "INSIDE UP"},
-                                                {"outside", "OUTSIDE UP"},
-                                                {"left", "LEFT FACE UP"},
-                                                {"right", "RIGHT FACE UP"},
-                                                {"lower", "LOWER FACE UP"},
-                                                {"upper", "UPPER FACE UP"}};
+    const std::map<std::string, std::string> up{{"inside", "INSIDE UP"},    {"outside", "OUTSIDE UP"},
+                                                {"left", "LEFT FACE UP"},   {"right", "RIGHT FACE UP"},
+                                                {"lower", "LOWER FACE UP"}, {"upper", "UPPER FACE UP"}};
     EXPECT_TRUE(has(d["texts"].dump(), up.at(pieces[i]["face_up"])));
   }
 }
