@@ -52,11 +52,9 @@ class Section {
   [[nodiscard]] PlateOutline moved(double out, double fit) const {
     std::vector<Stretch> all;
     for (const WallPiece& w : wall()) all.push_back({&w, w.from, w.to, z_});
-    std::vector<Outline> runs;
     PlateOutline made;
-    for (const Stretch& s : in_order(all)) add_run(runs, made, s, out, fit);
-    for (size_t i = 0; i < runs.size(); ++i)
-      meet(runs[i].back(), runs[(i + 1) % runs.size()].front(), made.fit_error);
+    std::vector<Outline> runs = fitted(curves_of(all, out), made, fit);
+    for (size_t i = 0; i < runs.size(); ++i) close(runs[i].back(), runs[(i + 1) % runs.size()].front());
     join_corners(runs);
     for (const Outline& run : runs) made.arcs.insert(made.arcs.end(), run.begin(), run.end());
     return made;
@@ -82,16 +80,12 @@ class Section {
         all.push_back({&w, breaks[i], breaks[i + 1], last});
       }
     }
-    std::vector<Outline> runs;
-    std::vector<double> heights;
+    const std::vector<SectionCurve> curves = curves_of(all, 0);
     PlateOutline made;
-    for (const Stretch& s : in_order(all)) {
-      add_run(runs, made, s, 0, fit);
-      heights.resize(runs.size(), s.z);
-    }
+    std::vector<Outline> runs = fitted(curves, made, fit);
     const auto after = [&](size_t i) { return (i + 1) % runs.size(); };
     for (size_t i = 0; i < runs.size(); ++i) {
-      if (heights[i] == heights[after(i)]) meet(runs[i].back(), runs[after(i)].front(), made.fit_error);
+      if (curves[i].z == curves[after(i)].z) close(runs[i].back(), runs[after(i)].front());
     }
     for (size_t i = 0; i < runs.size(); ++i) {
       made.arcs.insert(made.arcs.end(), runs[i].begin(), runs[i].end());
@@ -111,21 +105,40 @@ class Section {
     if (!runs_anticlockwise()) std::reverse(all.begin(), all.end());
     return all;
   }
-  void add_run(std::vector<Outline>& runs, PlateOutline& made, const Stretch& s, double out,
-               double fit) const {
-    if (is_corner(s, out)) return;
+  struct SectionCurve {
+    Curve curve;
+    double z;
+  };
+  [[nodiscard]] std::vector<SectionCurve> curves_of(const std::vector<Stretch>& all, double out) const {
+    std::vector<SectionCurve> curves;
+    for (const Stretch& s : in_order(all)) {
+      if (!is_corner(s, out)) curves.push_back({curve_of(s, out), s.z});
+    }
+    for (size_t i = 0; i < curves.size(); ++i) {
+      SectionCurve& next = curves[(i + 1) % curves.size()];
+      if (&next != &curves[i] && next.z == curves[i].z) end_at_crossing(curves[i].curve, next.curve);
+    }
+    return curves;
+  }
+  [[nodiscard]] Curve curve_of(const Stretch& s, double out) const {
     const double sense = runs_anticlockwise() ? 1 : -1;
-    const auto at = [&](double v) { return place(*s.wall, sense * v, s.z); };
+    const auto at = [this, w = s.wall, z = s.z, sense](double v) { return place(*w, sense * v, z); };
     const double a = sense > 0 ? s.from : -s.to, b = sense > 0 ? s.to : -s.from;
-    const auto heading = continuous([&](double v) { return heading_of(sense * at(v).way); }, a, b);
-    const auto point = [&](double v) {
+    const auto point = [=](double v) {
       const Place p = at(v);
       return p.point - (sense * out / norm(p.way)) * left_of(p.way);
     };
-    const FittedArcs fitted = fit_arcs({a, b, point, heading}, fit);
-    if (fitted.error > within::same * met_.form->size)
-      made.fit_error = std::max(made.fit_error, fitted.error);
-    runs.push_back(fitted.arcs);
+    return {a, b, point, continuous([=](double v) { return heading_of(sense * at(v).way); }, a, b)};
+  }
+  [[nodiscard]] std::vector<Outline> fitted(const std::vector<SectionCurve>& curves, PlateOutline& made,
+                                            double fit) const {
+    std::vector<Outline> runs;
+    for (const SectionCurve& c : curves) {
+      const FittedArcs arcs = fit_arcs(c.curve, fit);
+      if (arcs.error > within::same * met_.form->size) made.fit_error = std::max(made.fit_error, arcs.error);
+      runs.push_back(arcs.arcs);
+    }
+    return runs;
   }
   // Of no length there, or folded over itself on this layer.
   [[nodiscard]] bool is_corner(const Stretch& s, double out) const {
@@ -137,25 +150,39 @@ class Section {
   }
   // Beyond the tip of a flat the layer is folded over itself: the curves beside it, which the same line
   // touches, run past each other, and end where they cross; (10).
-  void meet(Arc& last, Arc& next, double& error) const {
-    const Vec2 way = next.start - end_of(last);
-    const double over = norm(way);
-    if (over > within::same * met_.form->size) {
-      const double least = std::min(last.length, next.length);
-      const Vec2 on = direction(next.heading);
-      const bool one_line = std::abs(cross(direction(last.heading + last.turn), on)) < within::little;
-      if (!one_line || dot(way, on) >= 0 || over > 0.1 * least) return;
-      const double half = over / 2;
-      const double bent =
-          std::abs(last.turn.radians()) / last.length + std::abs(next.turn.radians()) / next.length;
-      error = std::max(error, half * half * bent);
-      const Vec2 start = point_at(next, half);
-      const Angle heading = heading_at(next, half);
-      next = {start, heading, next.length - half, (1 - half / next.length) * next.turn};
-      last = {last.start, last.heading, last.length - half, (1 - half / last.length) * last.turn};
-    }
-    // What is left is less than arcs may be off; a circle closes by itself.
-    if (&last != &next && norm(next.start - end_of(last)) > 0)
+  void end_at_crossing(Curve& last, Curve& next) const {
+    const Vec2 end = last.point(last.to), start = next.point(next.from);
+    const Vec2 on = direction(next.heading(next.from)), back = end - start;
+    const auto along = [&](Vec2 p) { return dot(p - start, on); };
+    const auto least_length = [](const Curve& c) {
+      const Vec2 middle = c.point((c.from + c.to) / 2);
+      return norm(middle - c.point(c.from)) + norm(c.point(c.to) - middle);
+    };
+    const bool one_line = std::abs(cross(direction(last.heading(last.to)), on)) < within::little;
+    if (norm(back) <= within::same * met_.form->size || !one_line || along(end) <= 0 ||
+        norm(back) > 0.1 * std::min(least_length(last), least_length(next)))
+      return;
+    // Both by how far they have come along the line.
+    const auto where = [&](const Curve& c, double x, double a, double b) {
+      return root([&](double v) { return along(c.point(v)) - x; }, a, b);
+    };
+    const auto on_last = [&](double x) { return where(last, x, (last.from + last.to) / 2, last.to); };
+    const auto on_next = [&](double x) { return where(next, x, next.from, (next.from + next.to) / 2); };
+    const auto apart = [&](double x) {
+      return dot(last.point(on_last(x)) - next.point(on_next(x)), left_of(on));
+    };
+    // Beside a straight one they touch at the end of the other.
+    const double first = apart(0), second = apart(along(end));
+    const double touched = std::abs(first) < std::abs(second) ? 0 : along(end);
+    const double crossing = first * second < 0 ? root(apart, 0, along(end)) : touched;
+    const double ends = on_last(crossing), starts = on_next(crossing);
+    last.to = ends;
+    next.from = starts;
+  }
+  // What is left between fitted curves is less than arcs may be off; a circle closes by itself.
+  void close(Arc& last, const Arc& next) const {
+    const double off = norm(next.start - end_of(last));
+    if (&last != &next && off > 0 && off <= within::same * met_.form->size)
       last = arc_between(last.start, next.start, last.turn);
   }
   // Where another section takes over, the ruling between them, seen along the axis; (9).
