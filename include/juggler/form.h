@@ -396,6 +396,8 @@ struct SharpSide {
   double inset = 0;     ///< joint: by how much it stands back besides, mm
   bool lapped = false;  ///< joint: this one covers the other's edge
   bool open = false;    ///< joint: it does not reach the other
+  /// free: it goes on in line with that side of its face, and is asked to meet no plane
+  int in_line = -1;
 };
 
 /// A face before its bends are taken from it: corners on the size face, anticlockwise seen from outside.

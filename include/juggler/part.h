@@ -324,7 +324,7 @@ struct OwnShape {
 };
 
 /// What a part can be.
-using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Net, Tube, Transition, Flight, Coil, HelicalStrip,
+using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Box, Net, Tube, Transition, Flight, Coil, HelicalStrip,
                            Dome, RuledWall, Plate, OwnShape>;
 
 /// Of a course the shell that it is a part of, and where it stands in that.

@@ -2,6 +2,8 @@
 // unit.
 #pragma once
 
+#include <array>
+
 #include "juggler/sheet.h"
 
 namespace juggler {
@@ -116,6 +118,52 @@ struct Hopper {
 void check(const Hopper& hopper);
 /// "+x", "+x+y", "+y", ...: the eighths by name.
 [[nodiscard]] const char* name_of_eighth(int eighth);
+
+/// How the walls of a box meet at its corners.
+///   butt    edges touch along the inside of the corner
+///   lapped  the walls `corner_walls` cover the edges of the others
+///   tabs    the walls `corner_walls` have tabs, which are folded against the others
+enum class BoxCorner { butt, lapped, tabs };
+[[nodiscard]] const char* name_of(BoxCorner corner);
+/// The walls that face +x and -x, or those that face +y and -y.
+enum class BoxWalls { x, y };
+
+/// A wall of a box; what is not given is as of the others.
+struct BoxWall {
+  std::optional<double> height = {};  ///< of its rim above the floor, on the size face, mm
+  Angle lean = {};                    ///< outwards from upright, -60 to 75 degrees
+  bool sloping = false;  ///< its rim runs from the height of the one neighbour to that of the other
+  std::string key = {};  ///< its path in a job, for refusals
+};
+
+/// What is folded over at the rims of some walls; a second one there stands on the first.
+struct BoxReturn {
+  std::array<bool, 4> on = {true, true, true, true};  ///< the walls that face +x, +y, -x, -y
+  std::optional<double> width = {};                   ///< on the size face, mm
+  Angle turned = Angle::degrees(90);                  ///< over 0 to 150 degrees
+  bool outwards = false;
+  double clearance = 0;  ///< between mitred corners, and between its ends and taller walls, mm
+  std::string key = {};  ///< its path in a job, for refusals
+};
+
+/// A box, tray or pan: a floor, centred on the origin, and four walls folded up from it. Walls count from the
+/// one that faces +x, anticlockwise seen from above.
+struct Box {
+  std::optional<double> width = {};   ///< of the floor, along x, to the meeting points with the walls
+  std::optional<double> length = {};  ///< along y
+  std::optional<double> height = {};  ///< of walls that have none of their own
+  std::array<BoxWall, 4> walls = {};
+  BoxCorner corner = BoxCorner::butt;
+  BoxWalls corner_walls = BoxWalls::x;
+  std::optional<double> tab = {};  ///< width of the tabs, on the size face, mm
+  bool tabs_outside = false;       ///< they lie on the outside of the others
+  double tab_clearance = 0;        ///< between a tab and what it is folded against, mm
+  std::vector<BoxReturn> returns = {};
+  std::array<bool, 4> lid = {};  ///< walls that carry on as the lid: one, or two opposite ones, half each
+  Relief relief = Relief::round;
+  std::optional<double> relief_size = {};
+  Bend bend = {};
+};
 
 /// The steepest plane that trims a part, from level: beyond it a rim is all but a ruling.
 inline constexpr Angle steepest = Angle::degrees(89);

@@ -73,6 +73,7 @@ class Builder {
   double inset(int sharp_face, int k) const {
     const SharpSide& s = side(sharp_face, k);
     const double t = mould_.thickness;
+    if (s.in_line >= 0) return inset(sharp_face, s.in_line);
     if (s.kind == SideKind::free) {
       const double lean = dot(s.plane.normal, mould_.sharp_faces[static_cast<size_t>(sharp_face)].normal);
       const double across = std::sqrt(std::max(1 - lean * lean, 0.0));
@@ -88,6 +89,7 @@ class Builder {
   // What a lap takes or adds besides: the covered edge stands clear of the other's inside face. (9)
   double lap(int sharp_face, int k) const {
     const SharpSide& s = side(sharp_face, k);
+    if (s.in_line >= 0) return lap(sharp_face, s.in_line);
     if (s.kind != SideKind::joint || s.open) return 0;
     const double t = mould_.thickness;
     if (s.lapped) return -t / std::sin(turned(sharp_face, k));
@@ -111,7 +113,7 @@ class Builder {
       body_.points.push_back({static_cast<int>(i), mould_.layer, f.corners[k]});
       const SharpSide& s = f.sides[k];
       p.sides.push_back({s.kind, -1, s.name});
-      if (s.kind == SideKind::free)
+      if (s.kind == SideKind::free && s.in_line < 0)
         body_.rims.push_back({static_cast<int>(i), static_cast<int>(k), s.layer, s.plane});
     }
     const auto meet = [](const std::vector<Line2>& all, size_t k) {
@@ -191,8 +193,9 @@ class Builder {
   ZoneCut strip_end(const BendZone& st, int corner_a, int next_a, int corner_b, int next_b) {
     const SharpSide& a = side(st.face_a, next_a);
     const SharpSide& b = side(st.face_b, next_b);
-    const bool one_rim = a.kind == SideKind::free && b.kind == SideKind::free && a.layer == b.layer &&
-                         a.plane.height == b.plane.height && a.plane.normal == b.plane.normal;
+    const bool one_rim = a.kind == SideKind::free && b.kind == SideKind::free && a.in_line < 0 &&
+                         b.in_line < 0 && a.layer == b.layer && a.plane.height == b.plane.height &&
+                         a.plane.normal == b.plane.normal;
     if (one_rim) return plane_end(st, a.plane, a.layer);
     const Vec3 at_a = touching(st.face_a, corner_a);
     const Vec3 at_b = touching(st.face_b, corner_b);

@@ -1,5 +1,6 @@
 // The table of shapes: how each is formed. Adding one is a folder and a line here.
 #include "blank/laid.h"
+#include "box/box.h"
 #include "folded/folded.h"
 #include "folded/tube_wall.h"
 #include "juggler/formed.h"
@@ -18,6 +19,7 @@ struct Forming {
   Formed operator()(const Cylinder& s) const { return form_round(part, s); }
   Formed operator()(const Panel& s) const { return form_panel(part, s); }
   Formed operator()(const Hopper& s) const { return form_hopper(part, s); }
+  Formed operator()(const Box& s) const { return form_box(part, s); }
   Formed operator()(const Net& s) const { return form_net(part, s); }
   Formed operator()(const Tube& s) const {
     if (!is_tube_that_meets(part)) return form_tube(part, s);
