@@ -417,7 +417,8 @@ struct JointPlace {
 ///   mitre   two ends in one plane, of segments in a row
 ///   crotch  two legs on one base, where each ends at the other
 ///   course  two courses of a shell, end to end or one end in the other
-enum class JointKind { branch, mitre, crotch, course };
+///   seam    an edge along the edges of another part made with it, or on its face
+enum class JointKind { branch, mitre, crotch, course, seam };
 [[nodiscard]] const char* name_of(JointKind kind);
 /// Two parts where they meet, each formed again from its own blanks and held against the other. mm.
 ///

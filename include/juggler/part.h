@@ -158,6 +158,18 @@ struct RowPlace {
   Frame stands = {};         ///< in the row's frame
 };
 
+/// An edge of a part that lies along the edges of another one, or on its face: both are formed again and held
+/// against each other.
+struct EdgeMeeting {
+  std::string with = {};           ///< the other part, by its name
+  std::string edge = {};           ///< by its label
+  Face own_face = Face::inside;    ///< whose edge it is that touches
+  Face other_face = Face::inside;  ///< whose edge is touched, or which face
+  bool on_face = false;            ///< it ends on the face of a flat one
+  Frame stands = {};               ///< where both stand, in a frame that they share
+  Frame other_stands = {};
+};
+
 /// Two parts that meet: the branch's end and the hole in the main for it. Short for an EndBody of the one and
 /// a fitted Opening of the other.
 enum class Fit { set_on, set_in };
@@ -301,6 +313,8 @@ struct PlateEnd {
 struct Plate {
   std::optional<OpeningForm> form = {};  ///< its outline, x along plan angle 0; of one closed line
   std::optional<PlateEnd> at_end = {};   ///< or besides: of its outline what the form does not say
+  /// Of a drawn outline: a name for the edge along each of its curves; else edges are numbered.
+  std::vector<std::string> edges = {};
 };
 
 /// Holes evenly on a circle about the axis.
@@ -324,8 +338,8 @@ struct OwnShape {
 };
 
 /// What a part can be.
-using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Box, Net, Tube, Transition, Flight, Coil, HelicalStrip,
-                           Dome, RuledWall, Plate, OwnShape>;
+using Shape = std::variant<Cone, Cylinder, Panel, Hopper, Box, Net, Tube, Transition, Flight, Coil,
+                           HelicalStrip, Dome, RuledWall, Plate, OwnShape>;
 
 /// Of a course the shell that it is a part of, and where it stands in that.
 struct CourseOf {
@@ -357,6 +371,9 @@ struct Part {
   std::optional<CourseOf> course = {};  ///< of a shell in courses: which one
   std::vector<Mitre> parted = {};       ///< planes along which its blank is cut into those of segments
   std::vector<RowPlace> row = {};       ///< of segments: where this one stands in its row, and those like it
+  /// Of a set of parts, as an elbow: its top where the set stands, for what follows it by the set's name.
+  std::optional<Frame> set_top = {};
+  std::vector<EdgeMeeting> meetings = {};  ///< of parts made together
 };
 
 /// The segments of an elbow, base to top: those that are alike are one part, counted.
@@ -365,6 +382,14 @@ struct Part {
 /// Errors  Refusal for sizes missing, contradictory or out of range, at their keys.
 /// Source  docs/maths/elbow.md.
 [[nodiscard]] std::vector<Part> segments_of(const Elbow& elbow, const Part& like);
+/// The cheeks, throat, heel and splitters of a rectangular elbow, and those of an offset: plates and panels,
+/// with the places at which they stand.
+///
+/// like    what all have in common: sheet, making, place
+/// Errors  Refusal for sizes missing, contradictory or out of range, at their keys.
+/// Source  docs/maths/duct.md.
+[[nodiscard]] std::vector<Part> sides_of(const DuctElbow& elbow, const Part& like);
+[[nodiscard]] std::vector<Part> sides_of(const DuctOffset& offset, const Part& like);
 /// The courses of a shell, a cone or cylinder, from its base up. Openings are cut in every course that they
 /// meet, those across a joint in both; letterings lie in the course of their place; trims, flanges and edges
 /// belong to the course that has that end.

@@ -333,6 +333,72 @@ struct Elbow {
   bool strip = false;
 };
 
+/// A straight rectangular duct: four walls along z, in one piece, two (an L each where the seams lie at
+/// corners, a U each where they lie in walls) or four.
+struct Duct {
+  std::optional<double> width = {};   ///< along x
+  std::optional<double> depth = {};   ///< along y
+  std::optional<double> length = {};  ///< along the axis
+  int pieces = 1;
+  int seam = 5;                      ///< the (first) seam, in eighths as of a hopper
+  std::vector<Flange> flanges = {};  ///< folded outwards on all four sides
+  Relief relief = Relief::round;
+  std::optional<double> relief_size = {};
+  std::optional<NamedSeam> seam_kind =
+      {};  ///< side a on the wall that ends at a seam, b on the one that begins
+  Bend bend = {};
+};
+/// The same as four walls between two equal rectangles.
+/// Errors  Refusal at width, depth or length.
+[[nodiscard]] Hopper hopper_of(const Duct& duct);
+/// What its seams add, for its making.
+[[nodiscard]] std::vector<EdgeWork> seam_works(const Duct& duct, Hand hand);
+
+/// How the flat sides of a bent duct meet the walls between them.
+///   butt    edges touch along the inside of the corner
+///   cheeks  the flat sides cover the edges of the walls
+///   wraps   the walls cover the edges of the flat sides
+enum class DuctCorner { butt, cheeks, wraps };
+[[nodiscard]] const char* name_of(DuctCorner corner);
+/// A wall that turns round, along an arc, or by one bend.
+enum class DuctTurn { round, square };
+
+/// A rectangular elbow: two flat cheeks, a throat and a heel between them, and splitters. It stands on z = 0
+/// about the origin and turns towards +x.
+struct DuctElbow {
+  std::optional<double> width = {};      ///< square to the plane of the bend, along y
+  std::optional<double> depth = {};      ///< in that plane, at the base
+  std::optional<double> end_depth = {};  ///< at the top, where it is another
+  std::optional<Angle> angle = {};       ///< 1 to 170 degrees
+  DuctTurn throat = DuctTurn::round;
+  DuctTurn heel = DuctTurn::round;
+  std::optional<double> radius = {};  ///< of a round throat, on the size face
+  std::optional<double> heel_radius =
+      {};  ///< of a round heel; else as large as leaves it the throat's straights
+  double straight_base = 0, straight_top = 0;  ///< of the throat, mm
+  int splitters = 0;                           ///< evenly between throat and heel, 0 to 20
+  DuctCorner corner = DuctCorner::butt;
+  std::optional<NamedSeam> seam = {};  ///< side a on the cheeks, b on the walls between them
+  Bend bend = {};                      ///< of square throats and heels
+};
+
+/// A rectangular duct that passes over to a parallel axis: two flat cheeks and two walls between them. It
+/// stands on z = 0 about the origin.
+struct DuctOffset {
+  std::optional<double> width = {};   ///< square to the plane of the offset, along y
+  std::optional<double> depth = {};   ///< in that plane
+  std::optional<double> offset = {};  ///< of the top's centre from the base's, towards +x
+  std::optional<double> length = {};  ///< between the end planes
+  bool mitred = false;                ///< by bends in the planes that halve them, else by arcs
+  /// By arcs: of the inner sides of the turns, on the size face; else as large as leaves nothing straight
+  /// between them.
+  std::optional<double> radius = {};
+  double straight_base = 0, straight_top = 0;  ///< mm; mitred: of the shorter sides
+  DuctCorner corner = DuctCorner::butt;
+  std::optional<NamedSeam> seam = {};  ///< side a on the cheeks, b on the walls between them
+  Bend bend = {};                      ///< of mitred walls
+};
+
 enum class ProfileKind { circle, rectangle, ellipse, obround, polygon, polyline, outline };
 [[nodiscard]] const char* name_of(ProfileKind kind);
 
@@ -378,8 +444,9 @@ struct Profile {
   /// polyline, outline: not closed, for a panel between two such curves. Its inside lies left of the way it
   /// runs, its centre is the drawing's origin.
   bool open = false;
-  Angle turn = {};       ///< about its centre, anticlockwise from above
-  std::string key = {};  ///< its path in a job, for refusals; else "base.profile" and so on
+  bool about_origin = false;  ///< outline: its centre is the drawing's origin, not that of its area
+  Angle turn = {};            ///< about its centre, anticlockwise from above
+  std::string key = {};       ///< its path in a job, for refusals; else "base.profile" and so on
 };
 
 /// An end of a transition: its profile, and the plane that this lies in.

@@ -88,11 +88,21 @@ struct Seam {
 
 enum class Hand { as_drawn, opposite };
 
+/// What a hit is pressed with: a die with two shoulders, and a punch with a round nose. mm.
+struct PressDie {
+  std::string name = {};
+  double opening = 0;  ///< between the shoulders' tangent points on the top of the die
+  double radius = 0;   ///< of the shoulders
+  std::string punch = {};
+  double punch_radius = 0;  ///< of its nose
+};
+
 /// How a round wall or an arc is made: rolled smooth, or pressed by hits. At most one is given.
 struct Pressing {
   std::optional<int> hits = {};            ///< bend lines, over all arcs of the part, or once round it
   std::optional<double> facet_width = {};  ///< between bend lines, on the neutral layer, mm
   std::optional<double> facet_error = {};  ///< as few hits as keep the flats this near the smooth form, mm
+  std::optional<PressDie> die = {};        ///< on which they are made: then each hit has its stroke
 
   [[nodiscard]] bool smooth() const { return !hits && !facet_width && !facet_error; }
 };
@@ -101,11 +111,21 @@ struct Pressing {
 enum class MitreJoint { lapped, beaded, riveted, locked };
 [[nodiscard]] const char* name_of(MitreJoint joint);
 
-/// What is added beyond a straight edge: a plain lap, a hem that is folded flat back upon the part, or one
-/// side of a locked seam.
-enum class EdgeKind { lap, hem, lock };
+/// What is added beyond an edge: a plain lap; a hem that is folded flat back upon the part, or one side of a
+/// locked seam, both on straight edges; or one side of a seam of the user's own, by what it adds. Laps and
+/// such seams go along curves too.
+enum class EdgeKind { lap, hem, lock, seam };
+
+/// A line along which what is added is folded. What the fold takes is in the lengths given.
+struct EdgeFold {
+  double at = 0;  ///< beyond the edge, mm
+  Angle turned = Angle::degrees(90);
+  bool up = true;  ///< towards the face that lies up
+};
+
 struct EdgeWork {
   std::string on = {};  ///< the edge, by its label
+  std::string of = {};  ///< of a joint's two edges that of this face, by its name; else any
   int which = 1;        ///< where several have that label: the first, the second ... as laid
   EdgeKind kind = EdgeKind::lap;
   std::optional<double> width =
@@ -116,12 +136,29 @@ struct EdgeWork {
   bool up = true;                             ///< hem, lock: folded towards the face that lies up
   int layers = 1;                             ///< lock: 1 or 2
   double extra = 0;                           ///< lock: added for each fold, mm
-  std::optional<double> hole = {};            ///< diameter of holes in rows, mm
-  std::optional<double> pitch = {};           ///< that they are apart at most
-  std::optional<double> first_at = {};        ///< of the first and last from the ends; else two diameters
+  std::vector<EdgeFold> folds = {};           ///< seam: the nearest first
+  double notch = 0;       ///< lap, seam: by how much what is added begins beside the edge's ends, mm
+  std::string seam = {};  ///< its name in the user's list
+  std::optional<double> hole = {};      ///< diameter of holes in rows, mm
+  std::optional<double> pitch = {};     ///< that they are apart at most
+  std::optional<double> first_at = {};  ///< of the first and last from the ends; else two diameters
   int rows = 1;
   std::string key = {};  ///< its path in a job, for refusals
 };
+
+/// A seam of the user's own: what each of its sides adds beyond its edge, and where that is folded.
+struct SeamSide {
+  double adds = 0;  ///< mm; 0: nothing
+  std::vector<EdgeFold> folds = {};
+};
+struct NamedSeam {
+  std::string name = {};
+  SeamSide a = {}, b = {};
+  double notch = 0;  ///< at the ends of both
+};
+/// What a side of it adds to an edge; nothing where it adds none.
+[[nodiscard]] std::optional<EdgeWork> work_of(const NamedSeam& seam, bool side_b, const std::string& on,
+                                              const std::string& of = {});
 
 /// Which points of a wall's two edges a ruling joins.
 ///   developable  those whose tangents lie in one plane with the ruling, fans about an end where that needs

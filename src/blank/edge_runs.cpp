@@ -14,11 +14,20 @@ bool in_line(const Arc& first, const Arc& arc, double near) {
          dot(direction(first.heading), end_of(arc) - first.start) > 0;
 }
 
+// Arcs of a face that run on into each other.
+bool smooth(const Edge& e, size_t i) {
+  const Arc& arc = e.arcs[i - 1];
+  const Angle end = heading_at(arc, arc.length);
+  const Vec2 way = direction(end), next = direction(e.arcs[i].heading);
+  return e.zones[i - 1] < 0 && e.zones[i] < 0 && dot(way, next) > 0 &&
+         std::abs(cross(way, next)) <= within::little;
+}
+
 // Runs that are nothing but ends of bends are left out.
 void add_runs(std::vector<EdgeRun>& runs, const Edge& e, size_t index, double near) {
   for (size_t i = 0; i < e.arcs.size();) {
     size_t end = i + 1;
-    while (end < e.arcs.size() && in_line(e.arcs[i], e.arcs[end], near)) ++end;
+    while (end < e.arcs.size() && (in_line(e.arcs[i], e.arcs[end], near) || smooth(e, end))) ++end;
     const bool faces =
         std::any_of(e.zones.begin() + static_cast<long>(i), e.zones.begin() + static_cast<long>(end),
                     [](int zone) { return zone < 0; });
@@ -80,6 +89,58 @@ size_t split_off(Blank& blank, const EdgeRun& run) {
     if (tab.edge > run.edge) tab.edge += parts.size() - 1;
   }
   return run.edge + (run.first > 0 ? 1 : 0);
+}
+
+namespace {
+
+// An arc cut at a distance along it.
+std::pair<Arc, Arc> cut_at(const Arc& arc, double s) {
+  const double share = s / arc.length;
+  return {{arc.start, arc.heading, s, share * arc.turn},
+          {point_at(arc, s), heading_at(arc, s), arc.length - s, (1 - share) * arc.turn}};
+}
+
+// Makes a place along an edge one between two arcs; the number of the arc that begins there.
+size_t arc_from(Edge& e, double at) {
+  for (size_t i = 0; i < e.arcs.size(); ++i) {
+    const double length = e.arcs[i].length;
+    if (at <= within::rounding * length) return i;
+    if (at < (1 - within::rounding) * length) {
+      const auto [first, second] = cut_at(e.arcs[i], at);
+      e.arcs[i] = first;
+      e.arcs.insert(e.arcs.begin() + static_cast<long>(i) + 1, second);
+      if (i < e.zones.size()) e.zones.insert(e.zones.begin() + static_cast<long>(i) + 1, e.zones[i]);
+      return i + 1;
+    }
+    at -= length;
+  }
+  return e.arcs.size();
+}
+
+}  // namespace
+
+size_t split_between(Blank& blank, size_t edge, double from, double to) {
+  Edge& e = blank.edges[edge];
+  if (e.zones.size() != e.arcs.size()) e.zones.assign(e.arcs.size(), -1);
+  const size_t first = arc_from(e, from);
+  const size_t last = arc_from(e, to);
+  return split_off(blank, {edge, first, last - first});
+}
+
+std::vector<EdgeRun> runs_on_faces(const Blank& blank, size_t edge) {
+  const Edge& e = blank.edges[edge];
+  if (e.zones.size() != e.arcs.size()) return {{edge, 0, e.arcs.size()}};
+  const auto bent = [&](size_t i) {
+    return e.zones[i] >= 0 && !blank.folding->zones[static_cast<size_t>(e.zones[i])].rolled;
+  };
+  std::vector<EdgeRun> runs;
+  for (size_t i = 0; i < e.arcs.size();) {
+    size_t end = i;
+    while (end < e.arcs.size() && !bent(end)) ++end;
+    if (end > i) runs.push_back({edge, i, end - i});
+    i = std::max(end, i + 1);
+  }
+  return runs;
 }
 
 std::string edge_labels(const std::vector<const Blank*>& blanks) {

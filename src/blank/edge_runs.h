@@ -21,6 +21,11 @@ struct EdgeRun {
 /// Returns its index.
 size_t split_off(Blank& blank, const EdgeRun& run);
 
+/// What lies between two distances along an edge, as an edge of its own. Returns its index.
+size_t split_between(Blank& blank, size_t edge, double from, double to);
+/// Of an edge of a folded blank what lies on faces and rolled arcs, run by run; of any other the whole.
+[[nodiscard]] std::vector<EdgeRun> runs_on_faces(const Blank& blank, size_t edge);
+
 /// The labels of all edges, each once, for messages.
 [[nodiscard]] std::string edge_labels(const std::vector<const Blank*>& blanks);
 

@@ -1,6 +1,8 @@
 // Laps, hems and locked seams beyond straight edges. docs/maths/folded.md (42)-(44).
 #include <algorithm>
 
+#include <fmt/format.h>
+
 #include "cut_openings.h"
 #include "edge_runs.h"
 #include "opened.h"
@@ -22,6 +24,15 @@ void check_between(const EdgeWork& work, const char* key, double value, double l
   refuse_work(work, key, "is out of range", in_unit(value, unit), in_range(least, most, unit));
 }
 
+void check_folds(const EdgeWork& work) {
+  double before = 0;
+  for (const EdgeFold& fold : work.folds) {
+    check_between(work, ".seam", fold.at, before, *work.width, "mm");
+    check_between(work, ".seam", fold.turned.degrees(), 0.5, 180, "degrees");
+    before = fold.at;
+  }
+}
+
 void check_work(const EdgeWork& work) {
   if (!work.width) refuse_work(work, ".width", "is missing", {}, {}, "say how wide it is");
   check_between(work, ".width", *work.width, limits::shortest, 1e5, "mm");
@@ -29,6 +40,8 @@ void check_work(const EdgeWork& work) {
   check_between(work, ".extra", work.extra, 0, 1e3, "mm");
   check_between(work, ".which", work.which, 1, 1000, "");
   check_between(work, ".layers", work.layers, 1, 2, "");
+  check_between(work, ".notch", work.notch, 0, 1e5, "mm");
+  if (work.kind == EdgeKind::seam) check_folds(work);
   if (work.kind == EdgeKind::hem) {
     if (!work.neutral_factor)
       refuse_work(work, ".neutral", "is missing: nothing says what length the fold takes", {}, "0 to 1");
@@ -42,6 +55,13 @@ void check_work(const EdgeWork& work) {
   check_between(work, ".holes.pitch", *work.pitch, *work.hole, 1e5, "mm");
   check_between(work, ".holes.rows", work.rows, 1, 20, "");
   if (work.first_at) check_between(work, ".holes.first_at", *work.first_at, 0, 1e5, "mm");
+}
+
+// Whether one arc goes on from another without a corner.
+bool runs_on(const Arc& arc, const Arc& next) {
+  const Angle end = heading_at(arc, arc.length);
+  return dot(direction(end), direction(next.heading)) > 0 &&
+         std::abs(cross(direction(end), direction(next.heading))) <= within::little;
 }
 
 // The straight line that an edge is, or nothing.
@@ -58,9 +78,10 @@ std::optional<Arc> straight_edge(const Edge& e) {
 // What is added beyond an edge: how far, and where it is folded, as distances beyond the edge.
 struct Added {
   double width = 0;
-  std::vector<double> folds;  // the outermost first
-  double allowance = 0;       // of each fold
+  std::vector<EdgeFold> folds;  // the outermost first
+  double allowance = 0;         // of each fold
 };
+EdgeFold flat_back(double at, const EdgeWork& work) { return {at, Angle::degrees(180), work.up}; }
 
 // (42), (43)
 Added added_by(const EdgeWork& work, double t) {
@@ -71,13 +92,16 @@ Added added_by(const EdgeWork& work, double t) {
     if (*work.width < past)
       refuse_work(work, ".width", "is less than the fold itself", shown_mm(*work.width),
                   "at least " + shown_mm(past));
-    return {*work.width + allowance - 2 * past, {allowance / 2 - past}, allowance};
+    return {*work.width + allowance - 2 * past, {flat_back(allowance / 2 - past, work)}, allowance};
   }
+  if (work.kind == EdgeKind::seam) return {*work.width, {work.folds.rbegin(), work.folds.rend()}, 0};
   const double step = *work.width + work.extra;
   Added lock{work.layers * step, {}, work.extra};
-  for (int i = work.layers; i-- > 0;) lock.folds.push_back(i * step);
+  for (int i = work.layers; i-- > 0;) lock.folds.push_back(flat_back(i * step, work));
   return lock;
 }
+
+std::string percent(double share) { return fmt::format("{:.2f} %", 100 * share); }
 
 class Tabs {
  public:
@@ -85,42 +109,190 @@ class Tabs {
       : blank_(blank), work_(work), bend_(bend), tags_(tags) {}
 
   bool add() {
-    const std::vector<EdgeRun> runs = edge_runs(blank_, work_.on);
+    std::vector<EdgeRun> runs = edge_runs(blank_, work_.on);
+    std::erase_if(runs, [&](const EdgeRun& run) { return !of_face(run); });
     const auto which = static_cast<size_t>(work_.which);
     if (which > runs.size()) return false;
-    add_to(split_off(blank_, runs[which - 1]));
+    const size_t whole = split_off(blank_, runs[which - 1]);
+    // What is folded cannot go round bends: face by face.
+    if (work_.kind == EdgeKind::seam && !work_.folds.empty()) {
+      const std::vector<EdgeRun> faces = runs_on_faces(blank_, whole);
+      for (size_t i = faces.size(); i-- > 0;) add_to(split_off(blank_, faces[i]));
+    } else {
+      add_to(whole);
+    }
     return true;
   }
 
  private:
+  // Of the two edges of a joint the one that belongs to the face asked.
+  [[nodiscard]] bool of_face(const EdgeRun& run) const {
+    if (work_.of.empty()) return true;
+    if (!blank_.folding) return false;
+    const Arc& arc = blank_.edges[run.edge].arcs[run.first + run.count / 2];
+    const Vec2 middle = point_at(arc, arc.length / 2);
+    return std::any_of(
+        blank_.folding->joints.begin(), blank_.folding->joints.end(), [&](const BlankJoint& j) {
+          return j.name == work_.on && blank_.folding->faces[static_cast<size_t>(j.face)].name == work_.of &&
+                 norm(j.to - j.from) > 0 &&
+                 nearest(middle, line(j.from, j.to)).distance <= within::beside * blank_.size;
+        });
+  }
+
   void add_to(size_t index) {
-    const auto along = straight_edge(blank_.edges[index]);
-    if (!along)
-      refuse_work(work_, ".on", "names an edge that is not straight", work_.on, {},
-                  "laps, hems and locks go on straight edges");
     for (const EdgeTab& tab : blank_.tabs) {
       if (tab.edge == index)
         refuse_work(work_, ".on", "names an edge that has a lap, hem, lock or round end already", work_.on);
     }
+    if (work_.notch > 0) index = notched(index);
     const Added added = added_by(work_, blank_.thickness);
-    if (work_.kind == EdgeKind::hem) check_leg(*along);
-    const Vec2 way = direction(along->heading);
+    const auto along = straight_edge(blank_.edges[index]);
+    if (along)
+      add_straight(index, *along, added);
+    else
+      add_curved(index, added);
+    const char* kinds[]{"lap", "hem", "locked seam", "seam"};
+    const char* kind = kinds[static_cast<size_t>(work_.kind)];
+    blank_.notes.push_back(std::string("A ") +
+                           (work_.seam.empty() ? kind : "side of the seam " + work_.seam) + " adds " +
+                           shown_mm(added.width, 3) + " beyond the edge " + work_.on + ".");
+  }
+
+  // What lies between its notches, as an edge of its own.
+  size_t notched(size_t index) {
+    const double length = length_of(blank_.edges[index].arcs);
+    if (2 * work_.notch >= length)
+      refuse_work(work_, ".notch", "leaves no edge between its notches", shown_mm(work_.notch), {},
+                  "make them smaller");
+    return split_between(blank_, index, work_.notch, length - work_.notch);
+  }
+
+  void add_straight(size_t index, const Arc& along, const Added& added) {
+    if (work_.kind == EdgeKind::hem) check_leg(along);
+    const Vec2 way = direction(along.heading);
     const Vec2 out = Vec2{} - left_of(way);
     const double in = added.width * std::tan(work_.taper.radians());
-    if (2 * in >= along->length)
+    if (2 * in >= along.length)
       refuse_work(work_, ".taper", "leaves no edge", shown_degrees(work_.taper), {},
                   "make it less, or the lap narrower");
-    const Vec2 a = along->start;
-    const Vec2 b = end_of(*along);
+    const Vec2 a = along.start;
+    const Vec2 b = end_of(along);
     const Vec2 c = b - in * way + added.width * out;
     const Vec2 d = a + in * way + added.width * out;
     blank_.tabs.push_back({index, {line(a, d), line(d, c), line(c, b)}, work_.kind});
-    for (const double fold : added.folds)
-      add_fold(a, b, fold * out, fold / added.width * in * way, added.allowance);
-    const char* kinds[]{"lap", "hem", "locked seam"};
-    blank_.notes.push_back(std::string("A ") + kinds[static_cast<size_t>(work_.kind)] + " adds " +
-                           shown_mm(added.width, 3) + " beyond the edge " + work_.on + ".");
+    for (const EdgeFold& fold : added.folds) {
+      const double share = fold.at / added.width * in;
+      add_fold({line(a + fold.at * out + share * way, b + fold.at * out - share * way)}, fold,
+               added.allowance);
+    }
     if (work_.hole) add_holes(d, c, out, added.width);
+    note_rolled_strain(index, added);
+  }
+
+  // (44a): parallel to arcs that run on into each other.
+  void add_curved(size_t index, const Added& added) {
+    const std::vector<Arc> arcs = blank_.edges[index].arcs;
+    for (size_t i = 0; i + 1 < arcs.size(); ++i) {
+      if (!runs_on(arcs[i], arcs[i + 1]))
+        refuse_work(work_, ".on", "names an edge that turns a corner", work_.on, {},
+                    "say which of its runs, or name another edge");
+    }
+    if (work_.kind == EdgeKind::hem || work_.kind == EdgeKind::lock || work_.hole)
+      refuse_work(work_, ".on", "names an edge that is not straight", work_.on, {},
+                  "hems, locks and rows of holes go on straight edges");
+    const double in = added.width * std::tan(work_.taper.radians());
+    const std::vector<Arc> outer = trimmed(parallel(arcs, added.width), in);
+    EdgeTab tab{index, {line(arcs.front().start, outer.front().start)}, work_.kind};
+    tab.arcs.insert(tab.arcs.end(), outer.begin(), outer.end());
+    tab.arcs.push_back(line(end_of(outer.back()), end_of(arcs.back())));
+    blank_.tabs.push_back(std::move(tab));
+    for (const EdgeFold& fold : added.folds)
+      add_fold(trimmed(parallel(arcs, fold.at), fold.at / added.width * in), fold, added.allowance);
+    note_strain(arcs, added);
+  }
+  [[nodiscard]] std::vector<Arc> parallel(const std::vector<Arc>& arcs, double out) const {
+    std::vector<Arc> all;
+    for (const Arc& arc : arcs) {
+      const double length = arc.length + out * arc.turn.radians();
+      if (length <= 0)
+        refuse_work(work_, ".width", "is more than the radius of the edge leaves", shown_mm(out),
+                    "less than " + shown_mm(arc.length / std::abs(arc.turn.radians())));
+      all.push_back({arc.start - out * left_of(direction(arc.heading)), arc.heading, length, arc.turn});
+    }
+    return all;
+  }
+  [[nodiscard]] std::vector<Arc> trimmed(std::vector<Arc> arcs, double in) const {
+    if (in <= 0) return arcs;
+    if (2 * in >= length_of(arcs) || in >= arcs.front().length || in >= arcs.back().length)
+      refuse_work(work_, ".taper", "leaves no edge", shown_degrees(work_.taper), {},
+                  "make it less, or the lap narrower");
+    Arc& first = arcs.front();
+    first = {point_at(first, in), heading_at(first, in), first.length - in,
+             (1 - in / first.length) * first.turn};
+    Arc& last = arcs.back();
+    last = {last.start, last.heading, last.length - in, (1 - in / last.length) * last.turn};
+    return arcs;
+  }
+  // Folded: how far beyond the edge each of its folds and its free edge come to lie, and how high above the
+  // sheet.
+  struct Folded {
+    double flat = 0;  // beyond the edge
+    Vec2 at;
+  };
+  static std::vector<Folded> folded_places(const Added& added) {
+    std::vector<Folded> places;
+    Folded last;
+    double turned = 0;
+    const auto go = [&](double to) {
+      last = {to, last.at + (to - last.flat) * direction(turned)};
+      places.push_back(last);
+    };
+    for (auto fold = added.folds.rbegin(); fold != added.folds.rend(); ++fold) {
+      go(fold->at);
+      turned += (fold->up ? 1 : -1) * fold->turned.radians();
+    }
+    go(added.width);
+    return places;
+  }
+  // (44b): how it has to stretch where it is folded about a curve.
+  void note_strain(const std::vector<Arc>& arcs, const Added& added) {
+    if (added.folds.empty()) return;
+    double least = 0, most = 0;
+    for (const Arc& arc : arcs) {
+      const double curved = arc.turn.radians() / arc.length;
+      for (const Folded& p : folded_places(added)) {
+        const double strain = (1 + p.at.x * curved) / (1 + p.flat * curved) - 1;
+        least = std::min(least, strain);
+        most = std::max(most, strain);
+      }
+    }
+    say_strain(least, most);
+  }
+  // (44c): the same where the sheet is rolled along a straight edge.
+  void note_rolled_strain(size_t index, const Added& added) {
+    const Edge& e = blank_.edges[index];
+    if (added.folds.empty() || !blank_.folding || e.zones.size() != e.arcs.size()) return;
+    double least = 0, most = 0;
+    for (const int zone : e.zones) {
+      if (zone < 0) continue;
+      const BentZone& z = blank_.folding->zones[static_cast<size_t>(zone)];
+      const bool up_is_concave = (blank_.face_up == Face::inside) == (z.turned.radians() > 0);
+      for (const Folded& p : folded_places(added)) {
+        const double strain =
+            (up_is_concave ? -p.at.y : p.at.y) / (z.radius + z.neutral_factor * blank_.thickness);
+        least = std::min(least, strain);
+        most = std::max(most, strain);
+      }
+    }
+    say_strain(least, most);
+  }
+  void say_strain(double least, double most) {
+    const auto say = [&](double strain, const char* word) {
+      blank_.notes.push_back("Folded along the curve, the outermost edge of what is added on " + work_.on +
+                             " " + word + " by " + percent(strain) + ": draw it, or notch it there.");
+    };
+    if (least < -1e-6) say(-least, "shrinks");
+    if (most > 1e-6) say(most, "stretches");
   }
 
   // A hem lies back on the metal within its edge: flat, and as wide as it is.
@@ -148,15 +320,16 @@ class Tabs {
     }
   }
 
-  void add_fold(Vec2 a, Vec2 b, Vec2 beyond, Vec2 in, double allowance) {
+  void add_fold(std::vector<Arc> arcs, const EdgeFold& fold, double allowance) {
     Fold line;
     line.tag = tag_of(bend_, tags_++);
     line.order = static_cast<int>(bends_of(blank_).size()) + 1;
-    line.from = a + beyond + in;
-    line.to = b + beyond - in;
+    line.from = arcs.front().start;
+    line.to = end_of(arcs.back());
+    if (arcs.size() > 1 || !is_straight(arcs.front())) line.arcs = std::move(arcs);
     line.hem = true;
-    line.turned = Angle::degrees(180);
-    line.up = work_.up;
+    line.turned = fold.turned;
+    line.up = fold.up;
     line.radius = work_.kind == EdgeKind::hem ? work_.radius : 0;
     line.allowance = allowance;
     blank_.folds.insert(blank_.folds.begin() + bends_of(blank_).size(), std::move(line));
@@ -315,6 +488,22 @@ void carry_bends(Blank& b) {
 }
 
 }  // namespace
+
+std::optional<EdgeWork> work_of(const NamedSeam& seam, bool side_b, const std::string& on,
+                                const std::string& of) {
+  const SeamSide& side = side_b ? seam.b : seam.a;
+  if (side.adds <= 0) return std::nullopt;
+  EdgeWork work;
+  work.on = on;
+  work.of = of;
+  work.kind = side.folds.empty() ? EdgeKind::lap : EdgeKind::seam;
+  work.width = side.adds;
+  work.folds = side.folds;
+  work.notch = seam.notch;
+  work.seam = seam.name;
+  work.key = "seam";
+  return work;
+}
 
 Outline outline_with(const Blank& blank, const EdgeWork& work) {
   check_work(work);

@@ -338,7 +338,7 @@ ProfileCurve drawn_profile(const Profile& asked, const std::string& key) {
     }
     at = at + chords[i];
   }
-  const Vec2 centre = asked.open ? Vec2{} : centre_of_area(profile, at);
+  const Vec2 centre = asked.open || asked.about_origin ? Vec2{} : centre_of_area(profile, at);
   for (Bow& bow : profile.bows) bow = bow.moved(1, Vec2{} - centre).turned(asked.turn.radians());
   return profile;
 }

@@ -137,6 +137,6 @@ void check_version(const Entries& entries, const std::string& source);
 void check_keys(const Entries& entries);
 
 /// The job that checked entries make.
-[[nodiscard]] Job job_of(const Entries& entries, const std::string& source);
+[[nodiscard]] Job job_of(const Entries& asked, const std::string& source);
 
 }  // namespace juggler

@@ -117,6 +117,88 @@ std::vector<BendRow> read_bend_table(const Entry& named, const std::string& sour
   return table;
 }
 
+namespace {
+
+// "8 up 90; 16 down 180": how far beyond the edge, towards which face, and by how much.
+std::vector<EdgeFold> folds_of(const Csv& csv, const Csv::Row& row, const Csv::Cell& cell, double mm) {
+  std::vector<EdgeFold> folds;
+  const auto refused = [&]() {
+    csv.refuse_cell(row.line, cell, "is no list of folds", "as \"8 up 90; 16 down 180\"");
+  };
+  std::istringstream all(cell.text);
+  for (std::string one; std::getline(all, one, ';');) {
+    std::istringstream words(one);
+    std::string at, way, turned, rest;
+    if (!(words >> at >> way >> turned) || words >> rest || (way != "up" && way != "down")) refused();
+    folds.push_back({csv.number(row.line, {at, cell.column}) * mm,
+                     Angle::degrees(csv.number(row.line, {turned, cell.column})), way == "up"});
+  }
+  return folds;
+}
+
+SeamSide side_of(const Csv& csv, const Csv::Row& row, const std::string& head, double mm) {
+  std::optional<double> adds;
+  fill(csv, row, head.c_str(), mm, adds);
+  const int folds = csv.column(head + "_folds");
+  SeamSide side{adds.value_or(0), {}};
+  if (folds < 0) return side;
+  const Csv::Cell& cell = row.cells[static_cast<size_t>(folds)];
+  if (cell.text.empty()) return side;
+  side.folds = folds_of(csv, row, cell, mm);
+  double before = 0;
+  for (const EdgeFold& f : side.folds) {
+    if (!(f.at >= before && f.at < side.adds))
+      csv.refuse_cell(row.line, cell, "folds beyond what its side adds, or not in their order",
+                      "distances that rise, below " + fmt::format("{:g}", side.adds / mm));
+    before = f.at;
+    if (!(f.turned.degrees() >= 0.5 && f.turned.degrees() <= 180))
+      csv.refuse_cell(row.line, cell, "turns by an angle out of range", "0.5 to 180 degrees");
+  }
+  return side;
+}
+
+}  // namespace
+
+std::optional<NamedSeam> read_seam_kind(Reader& r, const char* key, const std::string& source) {
+  const Entry* asked = r.at(key);
+  if (!asked) return std::nullopt;
+  const Csv csv(list_of(r, "lists.seams", *asked), source, {"name", "a", "a_folds", "b", "b_folds", "notch"});
+  const Csv::Row& row = row_named(csv, *asked);
+  const double mm = r.units().mm;
+  NamedSeam seam{std::get<std::string>(asked->value), side_of(csv, row, "a", mm), side_of(csv, row, "b", mm),
+                 0};
+  std::optional<double> notch;
+  fill(csv, row, "notch", mm, notch);
+  seam.notch = notch.value_or(0);
+  if (seam.a.adds <= 0 && seam.b.adds <= 0)
+    refuse(*asked, "adds nothing on either side", "a column a or b above 0");
+  return seam;
+}
+
+std::optional<PressDie> read_die(Reader& r, const std::string& source) {
+  const Entry* asked = r.at("pressing.die");
+  const Entry* punch = r.at("pressing.punch");
+  if (!asked || !punch) {
+    if (const Entry* alone = asked ? asked : punch)
+      refuse(*alone, "is given alone: a stroke takes a die and a punch", {}, "give both, or leave it out");
+    return std::nullopt;
+  }
+  const double mm = r.units().mm;
+  const auto size = [&](const Csv& csv, const Entry& named, const char* head, double least) {
+    std::optional<double> value;
+    fill(csv, row_named(csv, named), head, mm, value);
+    if (!value || !(*value >= least && *value <= 1e4))
+      refuse(named, fmt::format("has no {} in the list, or one out of range", head),
+             fmt::format("a column {} of {:g} or more", head, least));
+    return *value;
+  };
+  const Csv dies(list_of(r, "lists.dies", *asked), source, {"name", "opening", "radius"});
+  const Csv punches(list_of(r, "lists.punches", *punch), source, {"name", "radius"});
+  return PressDie{std::get<std::string>(asked->value), size(dies, *asked, "opening", 0.1),
+                  size(dies, *asked, "radius", 0), std::get<std::string>(punch->value),
+                  size(punches, *punch, "radius", 0)};
+}
+
 void read_gauge(Reader& r, const std::string& source, Sheet& sheet) {
   const Entry* asked = r.at("gauge");
   if (!asked) return;

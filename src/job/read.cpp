@@ -26,7 +26,7 @@ constexpr std::array<std::pair<const char*, Hand>, 4> hand_words{{{"as_drawn", H
                                                                   {"right", Hand::as_drawn},
                                                                   {"left", Hand::opposite}}};
 
-Pressing read_pressing(Reader& r) {
+Pressing read_pressing(Reader& r, const std::string& source) {
   Pressing p;
   if (r.at("pressing.hits")) {
     int hits = 0;
@@ -35,6 +35,7 @@ Pressing read_pressing(Reader& r) {
   }
   r.length("pressing.facet_width", p.facet_width);
   r.length("pressing.facet_error", p.facet_error);
+  p.die = read_die(r, source);
   const int given = (p.hits ? 1 : 0) + (p.facet_width ? 1 : 0) + (p.facet_error ? 1 : 0);
   if (given > 1)
     refuse(*r.at(p.hits ? "pressing.hits" : "pressing.facet_width"),
@@ -42,8 +43,8 @@ Pressing read_pressing(Reader& r) {
   return p;
 }
 
-constexpr std::array<std::pair<const char*, EdgeKind>, 3> edge_kinds{
-    {{"lap", EdgeKind::lap}, {"hem", EdgeKind::hem}, {"lock", EdgeKind::lock}}};
+constexpr std::array<std::pair<const char*, EdgeKind>, 4> edge_kinds{
+    {{"lap", EdgeKind::lap}, {"hem", EdgeKind::hem}, {"lock", EdgeKind::lock}, {"seam", EdgeKind::seam}}};
 
 // Keys that this kind of edge does nothing with.
 void refuse_idle_keys(Reader& r, const EdgeWork& w) {
@@ -53,16 +54,44 @@ void refuse_idle_keys(Reader& r, const EdgeWork& w) {
   };
   const bool hem = w.kind == EdgeKind::hem;
   const bool lock = w.kind == EdgeKind::lock;
+  const bool seam = w.kind == EdgeKind::seam;
   belongs("radius", hem, "a hem");
   belongs("neutral", hem, "a hem");
   belongs("towards", hem || lock, "a hem or a lock");
-  belongs("side", lock, "a lock");
+  belongs("side", lock || seam, "a lock or a seam");
+  belongs("notch", w.kind == EdgeKind::lap, "a lap; of a seam the list says it");
+  belongs("width", !seam, "another kind; of a seam the list says it");
+  belongs("seam", seam, "a seam");
+  if (const Entry* side = r.at("side")) {
+    const auto& word = std::get<std::string>(side->value);
+    const bool of_seam = word == "a" || word == "b";
+    if (of_seam != seam)
+      refuse(*side, seam ? "is no side of a seam" : "is no side of a lock",
+             seam ? "a or b" : "single or double");
+  }
   belongs("extra", lock, "a lock");
   for (const char* key : {"holes.pitch", "holes.first_at", "holes.rows"})
     belongs(key, w.hole.has_value(), "holes of a diameter");
 }
 
-std::vector<EdgeWork> read_edges(Reader& part) {
+// One side of a seam of the list.
+void read_side(Reader& r, const std::string& source, EdgeWork& w) {
+  const auto seam = read_seam_kind(r, "seam", source);
+  if (!seam)
+    refuse(*r.at("kind"), "is a seam that is not named", "seam",
+           "add seam = \"...\", its name in lists.seams");
+  const Entry* side = r.at("side");
+  if (!side) refuse(*r.at("seam"), "is given without its side", {}, "add side = \"a\" or side = \"b\"");
+  const bool b = std::get<std::string>(side->value) == "b";
+  const auto work = work_of(*seam, b, w.on, w.of);
+  if (!work) refuse(*side, "adds nothing in the list", {}, "leave this edge out");
+  w.width = work->width;
+  w.folds = work->folds;
+  w.notch = work->notch;
+  w.seam = work->seam;
+}
+
+std::vector<EdgeWork> read_edges(Reader& part, const std::string& source) {
   std::vector<EdgeWork> works;
   part.tables("edge", [&](Reader& r) {
     EdgeWork w;
@@ -72,6 +101,8 @@ std::vector<EdgeWork> read_edges(Reader& part) {
       refuse(*r.first(), "belongs to an edge that is not named", {}, "add on = \"...\", the edge's name");
     r.choice("kind", edge_kinds, w.kind);
     r.count("which", w.which);
+    r.text("of", w.of);
+    r.length("notch", w.notch);
     r.length("width", w.width);
     r.angle("taper", w.taper);
     r.length("radius", w.radius);
@@ -84,6 +115,7 @@ std::vector<EdgeWork> read_edges(Reader& part) {
     r.length("holes.first_at", w.first_at);
     r.count("holes.rows", w.rows);
     refuse_idle_keys(r, w);
+    if (w.kind == EdgeKind::seam) read_side(r, source, w);
     works.push_back(std::move(w));
   });
   return works;
@@ -104,8 +136,8 @@ Making read_making(Reader& r, const Job& job, const std::string& source) {
   r.flag("marks", making.marks);
   r.choice("hand", hand_words, making.hand);
   r.choice("face_up", named_faces, making.face_up);
-  making.pressing = read_pressing(r);
-  making.edges = read_edges(r);
+  making.pressing = read_pressing(r, source);
+  making.edges = read_edges(r, source);
   making.openings = read_openings(r, source);
   making.letterings = read_letterings(r, source);
   return making;
@@ -280,7 +312,23 @@ Units read_units(const Entries& entries) {
 
 void Reader::contact(const char* key, std::optional<Contact>& out) { choice(key, contact_words, out); }
 
-Job job_of(const Entries& entries, const std::string& source) {
+namespace {
+
+// A thickness that is the name of a gauge, as "16 ga", is looked up like one.
+Entries with_gauges(Entries entries) {
+  for (Entry& e : entries) {
+    const auto* text = std::get_if<std::string>(&e.value);
+    constexpr std::string_view key = "sheet.thickness";
+    if (!text || !e.path.ends_with(key) || !(text->ends_with(" ga") || text->ends_with(" gauge"))) continue;
+    e.path.replace(e.path.size() - std::string_view("thickness").size(), std::string::npos, "gauge");
+  }
+  return entries;
+}
+
+}  // namespace
+
+Job job_of(const Entries& asked, const std::string& source) {
+  const Entries entries = with_gauges(asked);
   check_version(entries, source);
   check_keys(entries);
   Job job;

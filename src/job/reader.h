@@ -191,6 +191,10 @@ void read_profile_sizes(Reader& r, const std::string& at, Profile& profile);
                                                    const Units& units);
 /// The thickness of a gauge by its name in a list.
 void read_gauge(Reader& r, const std::string& source, Sheet& sheet);
+/// A seam of the list of seams, by the name that a key gives; none where it is not given.
+[[nodiscard]] std::optional<NamedSeam> read_seam_kind(Reader& r, const char* key, const std::string& source);
+/// The die and the punch of the lists that hits are pressed with.
+[[nodiscard]] std::optional<PressDie> read_die(Reader& r, const std::string& source);
 /// The outline in a DXF or SVG file that an entry names. A gap in it is closed by a straight line, and kept.
 void read_outline(const Entry& named, const std::string& source, const Units& units, const std::string& layer,
                   Profile& profile);

@@ -199,7 +199,15 @@ Phrase seam_text(const Seam& seam) {
   return text + " " + at;
 }
 
-Phrase pressing_text(const Pressing& p) {
+double stroke_of(const PressDie& die, double thickness, Angle turned) {
+  const double half = turned.radians() / 2;
+  const double round = thickness + die.radius + die.punch_radius;
+  return die.opening / 2 * std::tan(half) - round * (1 / std::cos(half) - 1);
+}
+
+namespace {
+
+Phrase hits_text(const Pressing& p) {
   if (p.hits) return say("pressed, {} hits", *p.hits);
   if (p.facet_width)
     return say("pressed in facets of {}",
@@ -208,6 +216,16 @@ Phrase pressing_text(const Pressing& p) {
     return say("pressed, facet error at most {}",
                length(*p.facet_error, {"flat", "smooth form", "neutral layer"}));
   return "rolled smooth";
+}
+
+}  // namespace
+
+Phrase pressing_text(const Pressing& p) {
+  if (!p.die || p.smooth()) return hits_text(p);
+  return say("{}, on the die {} (opening {}, radius {}) by the punch {} (radius {})", hits_text(p),
+             p.die->name, length(p.die->opening, {"shoulder", "shoulder", "die"}),
+             length(p.die->radius, {"centre of the shoulder", "shoulder", "die"}), p.die->punch,
+             length(p.die->punch_radius, {"centre of the nose", "nose", "punch"}));
 }
 
 Fact sheet_fact(const Sheet& sheet, bool by_neutral) {

@@ -1,4 +1,5 @@
 // Folded and pressed blanks of a result.
+#include "facts.h"
 #include "juggler/measure.h"
 #include "record_parts.h"
 
@@ -10,7 +11,7 @@ constexpr Between side_turned{"corner", "next corner", "heading"};
 constexpr Between flat_between{"bend line", "the next bend line", "neutral layer"};
 constexpr Between off_smooth{"flat", "smooth form", "neutral layer"};
 
-Record bend_record(const Fold& b) {
+Record bend_record(const Fold& b, const PressDie* die, double thickness) {
   const auto from_datum = [](double value, const char* to) { return mm(value, {"datum edge", to, "blank"}); };
   return {{"tag", b.tag},
           {"order", b.order},
@@ -30,7 +31,10 @@ Record bend_record(const Fold& b) {
           {"allowance", mm(b.allowance, {"edge of the bend", "edge of the bend", "neutral layer"})},
           {"springback", deg(b.springback, {"angle pressed", "angle left", "bend"})},
           {"facet_width", b.hit() ? mm(b.facet_width, {"bend line before", "bend line", "blank"}) : Record()},
-          {"facet_error", b.hit() ? mm(b.facet_error, off_smooth) : Record()}};
+          {"facet_error", b.hit() ? mm(b.facet_error, off_smooth) : Record()},
+          {"stroke", die && b.hit() ? mm(stroke_of(*die, thickness, b.turned + b.springback),
+                                         {"punch on the flat sheet", "punch at its lowest", "press"})
+                                    : Record()}};
 }
 
 Record joint_record(const BlankJoint& j, const Folding& f) {
@@ -67,13 +71,29 @@ Record bend_rule_record(const Bend& b) {
           {"tags", b.letters ? "letters" : "numbers"}};
 }
 
+namespace {
+
+Record die_record(const PressDie& d) {
+  return {{"name", d.name},
+          {"opening", mm(d.opening, {"shoulder", "shoulder", "die"})},
+          {"radius", mm(d.radius, {"centre of the shoulder", "shoulder", "die"})},
+          {"punch", d.punch},
+          {"punch_radius", mm(d.punch_radius, {"centre of the nose", "nose", "punch"})}};
+}
+
+}  // namespace
+
 Record pressing_record(const Pressing& p) {
   return {{"hits", count(p.hits)},
           {"facet_width", mm(p.facet_width, flat_between)},
-          {"facet_error", mm(p.facet_error, off_smooth)}};
+          {"facet_error", mm(p.facet_error, off_smooth)},
+          {"die", p.die ? die_record(*p.die) : Record()}};
 }
 
-Record bends_record(const Blank& blank) { return list_of(bends_of(blank), bend_record); }
+Record bends_record(const Blank& blank) {
+  const PressDie* die = blank.pressed && blank.pressed->asked.die ? &*blank.pressed->asked.die : nullptr;
+  return list_of(bends_of(blank), [&](const Fold& b) { return bend_record(b, die, blank.thickness); });
+}
 
 Record creases_record(const Blank& blank) {
   return list_of(creases_of(blank), [](const Fold& c) -> Record {

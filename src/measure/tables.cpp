@@ -12,7 +12,13 @@ struct BendColumns {
   bool slanting = false;
   bool sprung = false;
   bool hits = false;
+  const PressDie* die = nullptr;
+  double thickness = 0;
 };
+
+const PressDie* die_of(const Blank& b) {
+  return b.pressed && b.pressed->asked.die ? &*b.pressed->asked.die : nullptr;
+}
 
 std::vector<MeasuredColumn> heads_of(const BendColumns& has) {
   std::vector<MeasuredColumn> heads{words("tag"), words("order")};
@@ -37,6 +43,8 @@ std::vector<MeasuredColumn> heads_of(const BendColumns& has) {
     heads.push_back(lengths("facet before", {"bend line before", "bend line", "blank"}));
     heads.push_back(lengths("facet error", {"flat", "smooth form", "neutral layer"}));
   }
+  if (has.die)
+    heads.push_back(lengths("stroke", {"punch on the flat sheet", "punch at its lowest", "press"}));
   return heads;
 }
 
@@ -60,6 +68,8 @@ std::vector<Phrase> row_of(const Fold& b, const BendColumns& has, Vec2 corner) {
     row.push_back(b.hit() ? bare(b.facet_width) : Phrase("-"));
     row.push_back(b.hit() ? bare(b.facet_error) : Phrase("-"));
   }
+  if (has.die)
+    row.push_back(b.hit() ? bare(stroke_of(*has.die, has.thickness, b.turned + b.springback)) : Phrase("-"));
   return row;
 }
 
@@ -72,7 +82,9 @@ MeasuredTable bends_of(const PieceResult& piece, bool with_ends) {
   const BendColumns has{with_ends,
                         any([&](const Fold& b) { return std::abs(b.datum_to - b.datum_from) > near; }),
                         any([](const Fold& b) { return b.springback.radians() > 0; }),
-                        any([](const Fold& b) { return b.hit(); })};
+                        any([](const Fold& b) { return b.hit(); }),
+                        die_of(piece.blank),
+                        piece.blank.thickness};
   MeasuredTable table{"bends", "Bend schedule", heads_of(has)};
   const Vec2 corner = bends.empty() ? Vec2{} : as_laid(piece.blank).corner;
   for (const Fold& b : bends) table.rows.push_back(row_of(b, has, corner));

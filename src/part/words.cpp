@@ -22,6 +22,8 @@ const char* name_of(JointKind kind) {
       return "crotch";
     case JointKind::course:
       return "course";
+    case JointKind::seam:
+      return "seam";
     default:
       return "branch";
   }
@@ -30,6 +32,11 @@ const char* name_of(JointKind kind) {
 const char* name_of(MitreJoint joint) {
   constexpr std::array names{"lapped", "beaded", "riveted", "locked"};
   return names[static_cast<size_t>(joint)];
+}
+
+const char* name_of(DuctCorner corner) {
+  constexpr std::array names{"butt", "cheeks", "wraps"};
+  return names[static_cast<size_t>(corner)];
 }
 
 const char* name_of(Contact contact) {

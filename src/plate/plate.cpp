@@ -335,13 +335,32 @@ std::vector<std::string> edge_names(const Outline& arcs) {
   return names;
 }
 
-Body body_of(const PlateOutline& made, double thickness) {
+// By the drawn curve that is nearest.
+std::vector<std::string> given_names(const Outline& arcs, const Plate& plate) {
+  std::vector<std::string> names;
+  for (const Arc& arc : arcs) {
+    const Vec2 middle = point_at(arc, arc.length / 2);
+    size_t best = 0;
+    double nearest = HUGE_VAL;
+    const auto& curves = plate.form->profile.outline;
+    for (size_t i = 0; i < curves.size() && i < plate.edges.size(); ++i) {
+      const Least found = least([&](double part) { return norm(curves[i].at(part) - middle); }, 0, 1);
+      if (found.value >= nearest) continue;
+      nearest = found.value;
+      best = i;
+    }
+    names.push_back(plate.edges[best]);
+  }
+  return names;
+}
+
+Body body_of(const PlateOutline& made, const Plate& plate, double thickness) {
   Outline arcs;
   for (const Arc& arc : made.arcs) {
     for (const Arc& part : split(arc, Angle::degrees(120))) arcs.push_back(part);
   }
   BodyFace face{"plate", {}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}, {}, {}};
-  const std::vector<std::string> names = edge_names(arcs);
+  const std::vector<std::string> names = plate.edges.empty() ? edge_names(arcs) : given_names(arcs, plate);
   for (size_t i = 0; i < arcs.size(); ++i) {
     face.corners.push_back(arcs[i].start);
     face.sides.push_back({SideKind::free, -1, names[i], is_straight(arcs[i]) ? Angle{} : arcs[i].turn});
@@ -380,7 +399,7 @@ Formed form_plate(const Part& part, const Plate& plate) {
   // What lies at another part's end is as that is made.
   const Hand hand = plate.form ? part.making.hand : Hand::as_drawn;
   Formed formed = form_body(
-      part, as_made(body_of(made, thickness), hand),
+      part, as_made(body_of(made, plate, thickness), hand),
       [=](const std::vector<FormedFace>& faces) { return miss_of_given(faces, plate, part, made); });
   formed.top = top_of({}, thickness, part.making.hand);
   formed.sizes_on.reset();

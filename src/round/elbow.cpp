@@ -244,7 +244,9 @@ std::vector<Part> segments_of(const Elbow& asked, const Part& like) {
     part.place->further = frame;
     parts.push_back(std::move(part));
   }
+  const Frame top = run_of(e, like.sheet).top;
   for (Part& part : parts) {
+    part.set_top = top;
     const std::string number = std::to_string(part.row.front().position);
     part.name = like.name.empty() ? "segment-" + number : like.name + "-" + number;
   }

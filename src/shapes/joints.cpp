@@ -100,6 +100,11 @@ std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
     names.push_back(p.part.name);
     if (!p.part.mitres.empty() && p.part.row.front().position == 1) add_mitres(joints, pieces, p.part.key);
     if (p.part.course && p.part.course->number == 1) add_courses(joints, pieces, p.part.key);
+    for (const EdgeMeeting& meeting : p.part.meetings) {
+      const auto other = joined(pieces, meeting.with);
+      if (other && p.formed->body && other->body)
+        joints.push_back(prove_seam(meeting, *joined(pieces, p.part.name), *other));
+    }
     if (p.part.ends.empty()) continue;
     if (p.wall() && p.part.ends.front().beside) add_crotches(joints, pieces, p.part.name, names);
     for (const EndBody& end : p.part.ends) {

@@ -38,10 +38,19 @@ class Standing {
       const Frame below{{}, {1, 0, 0}, {0, -1, 0}, {0, 0, -1}};
       return frame(other).frame(frame_of(place, below));
     }
-    const std::optional<Frame> top = top_of_part(parts_[other]);
+    const Part& followed = parts_[other];
+    if (followed.set_top && place.follows == followed.key)
+      return place_of_set(other).frame(frame_of(place, *followed.set_top));
+    const std::optional<Frame> top = top_of_part(followed);
     if (!top) refuse("place.follows", "names a part that has no top for another to stand on", place.follows);
     return frame(other).frame(frame_of(place, *top));
   }
+  // Where the parts that were made together stand as one.
+  Frame place_of_set(size_t i) {
+    const Frame& own = frame(i);
+    return own.frame(inverse(*parts_[i].place->further));
+  }
+  static Frame inverse(const Frame& f) { return f.own_frame({}); }
   // A plate at another part's end may know of that only when all stand.
   static std::optional<Frame> top_of_part(const Part& part) {
     if (std::holds_alternative<Plate>(part.asked)) return Frame{{0, 0, part.sheet.thickness.value_or(0)}};

@@ -77,24 +77,26 @@ FlatFold hem_of(const Mapping& mapping, const EdgeTab& tab) {
   for (size_t i = 0; i < own.size(); ++i) {
     // The inner ones go round what has been folded before.
     const double layers = static_cast<double>(own.size() - 1 - i);
-    const double radius = std::max(own[i]->allowance / pi, (sharpest + layers) * b.thickness);
-    const double start = std::max(beyond(own[i]) - pi * radius / 2, i == 0 ? -width : done);
+    const double turn = own[i]->turned.radians();
+    const double radius = std::max(own[i]->allowance / turn, (sharpest + layers) * b.thickness);
+    const double start = std::max(beyond(own[i]) - turn * radius / 2, i == 0 ? -width : done);
     if (i == 0) {
       folds.start = start;
       const bool inwards = own[i]->up == (b.face_up == Face::inside);
       folds.sense = inwards ? -1 : 1;
-      const double concave = std::clamp(own[i]->allowance / pi - own[i]->radius, 0.0, b.thickness);
-      const double from_concave = own[i]->allowance / pi >= radius ? concave : b.thickness / 2;
+      const double concave = std::clamp(own[i]->allowance / turn - own[i]->radius, 0.0, b.thickness);
+      const double from_concave = own[i]->allowance / turn >= radius ? concave : b.thickness / 2;
       folds.neutral = inwards ? from_concave : b.thickness - from_concave;
     } else {
       folds.profile.add(start - done, 0);
       whole.add(start - done, 0);
     }
     const auto place = static_cast<size_t>(own[i] - b.folds.data());
-    folds.profile.add(pi * radius,
-                      (mapping.hem_shares.empty() ? mapping.options.share : mapping.hem_shares[place]) * pi);
-    whole.add(pi * radius, pi);
-    done = start + pi * radius;
+    const double share = mapping.hem_shares.empty() ? mapping.options.share : mapping.hem_shares[place];
+    const double signed_turn = own[i]->up == own.front()->up ? turn : -turn;
+    folds.profile.add(turn * radius, share * signed_turn);
+    whole.add(turn * radius, signed_turn);
+    done = start + turn * radius;
   }
   FlatFold fold;
   for (const Fold* f : own) fold.made_by.push_back(static_cast<int>(f - b.folds.data()));
@@ -194,7 +196,8 @@ std::vector<FlatFold> folds_of(const Mapping& mapping) {
     if (const Edge* e = edge(b, end.edge)) folds.push_back(turned_end(mapping, end, *e));
   }
   for (const EdgeTab& tab : b.tabs) {
-    if (tab.kind != EdgeKind::lap && tab.arcs.size() == 3) folds.push_back(hem_of(mapping, tab));
+    if (tab.kind != EdgeKind::lap && tab.arcs.size() == 3 && is_straight(tab.arcs[1]))
+      folds.push_back(hem_of(mapping, tab));
   }
   return folds;
 }

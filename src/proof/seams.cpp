@@ -1,0 +1,126 @@
+// Edges that lie along those of another part made with them, or on its face. docs/maths/duct.md (5), (6).
+#include <algorithm>
+
+#include "figures.h"
+#include "joints.h"
+
+namespace juggler {
+namespace {
+
+// A folded part formed again from its blanks, where it stands.
+class FormedSides {
+ public:
+  FormedSides(const JoinedPart& part, const Frame& stands) : stands_(stands) {
+    for (const Blank* blank : part.blanks) {
+      if (blank->folding) formed_.push_back({blank, folded_up(*blank, *part.body)});
+    }
+  }
+
+  struct Place {
+    Vec3 at, normal;
+  };
+  [[nodiscard]] std::optional<Place> at(size_t i, const Arc& arc, double run, Face face) const {
+    const auto p = formed_[i].second(point_at(arc, run));
+    if (!p) return std::nullopt;
+    const double half = formed_[i].first->thickness / 2;
+    const auto [inside, outside] = p->faces.value_or(std::pair{-half, half});
+    const double layer = face == Face::inside    ? inside
+                         : face == Face::outside ? outside
+                                                 : (inside + outside) / 2;
+    return Place{stands_.place(p->at + layer * p->normal), stands_.way(p->normal)};
+  }
+  [[nodiscard]] size_t count() const { return formed_.size(); }
+  [[nodiscard]] const Blank& blank(size_t i) const { return *formed_[i].first; }
+
+  // (6): how far a place lies from the nearest edge of all, on a face.
+  [[nodiscard]] double from_edges(Vec3 place, Face face) const {
+    double nearest = HUGE_VAL;
+    for (size_t i = 0; i < count(); ++i) {
+      for (const Edge& e : blank(i).edges) {
+        for (const Arc& arc : e.arcs) {
+          nearest = std::min(nearest, from_arc(i, arc, place, face, nearest));
+        }
+      }
+    }
+    return nearest;
+  }
+  // From a face of a flat one.
+  [[nodiscard]] double from_face(Vec3 place, Face face) const {
+    const Arc& any = blank(0).edges.front().arcs.front();
+    const auto p = at(0, any, any.length / 2, face);
+    return p ? std::abs(dot(place - p->at, p->normal)) : NAN;
+  }
+
+ private:
+  // From one arc; less exactly where that is more than what is known already.
+  [[nodiscard]] double from_arc(size_t i, const Arc& arc, Vec3 place, Face face, double known) const {
+    constexpr int looks = 12;
+    const auto off = [&](double run) {
+      const auto p = at(i, arc, run, face);
+      return p ? norm(p->at - place) : HUGE_VAL;
+    };
+    int best = 0;
+    for (int k = 1; k <= looks; ++k) {
+      if (off(arc.length * k / looks) < off(arc.length * best / looks)) best = k;
+    }
+    const double here = off(arc.length * best / looks);
+    if (here - arc.length / looks > known) return here;
+    const double from = arc.length * std::max(0, best - 1) / looks,
+                 to = arc.length * std::min(looks, best + 1) / looks;
+    const Least found = valley(off, from, to);
+    const double little = within::beside * arc.length;
+    // At an end it is the place that counts; else the line that touches there, on which it is known less
+    // well.
+    if (found.at < little || arc.length - found.at < little)
+      return std::min({found.value, off(from), off(to)});
+    const auto a = at(i, arc, found.at - little, face), b = at(i, arc, found.at + little, face);
+    if (!a || !b) return found.value;
+    const Vec3 way = unit(b->at - a->at);
+    return std::min(found.value, norm(cross(place - at(i, arc, found.at, face)->at, way)));
+  }
+
+  Frame stands_;
+  std::vector<std::pair<const Blank*, FormedPlace>> formed_;
+};
+
+}  // namespace
+
+JointProof prove_seam(const EdgeMeeting& meeting, const JoinedPart& own, const JoinedPart& other) {
+  constexpr int looks = 8;  // along each arc of the edge
+  const FormedSides edges(own, meeting.stands), others(other, meeting.other_stands);
+  JointProof joint;
+  joint.kind = JointKind::seam;
+  joint.main = other.name;
+  joint.branch = own.name;
+  joint.face = meeting.other_face;
+  joint.allowed = within::same * std::max(own.body->size, other.body->size);
+  for (size_t i = 0; i < edges.count(); ++i) {
+    for (const Edge& e : edges.blank(i).edges) {
+      if (e.label != meeting.edge) continue;
+      joint.edge_length += length_of(e.arcs);
+      for (const Arc& arc : e.arcs) {
+        for (int k = 0; k < looks; ++k) {
+          const auto p = edges.at(i, arc, arc.length * (k + 0.5) / looks, meeting.own_face);
+          const double off = !p                ? NAN
+                             : meeting.on_face ? others.from_face(p->at, meeting.other_face)
+                                               : others.from_edges(p->at, meeting.other_face);
+          if (!(off <= joint.distance)) {
+            joint.distance = off;
+            joint.where = "edge " + meeting.edge;
+          }
+          if (!p) continue;
+          JointPlace place;
+          place.at = p->at;
+          place.plan = Angle::radians(std::atan2(p->at.y, p->at.x));
+          place.walls = Angle::degrees(90);
+          note_angle(joint, place);
+          joint.places.push_back(place);
+        }
+      }
+    }
+  }
+  joint.passed = !joint.places.empty() && joint.distance <= joint.allowed;
+  return joint;
+}
+
+}  // namespace juggler
