@@ -598,5 +598,34 @@ TEST(FoldedProof, SeesDamage) {
   EXPECT_TRUE(fails([](Blank& b) { b.edges[0].arcs[0].length += 0.01; }));
 }
 
+// A gutter's corner: an L whose end leans by 45 degrees towards its first leg's way.
+TEST(MitredPanels, EndInTheirPlane) {
+  for (const double t : {0.0, 2.0}) {
+    Panel p{.profile = {{.line = 100}, {.bend = Angle::degrees(90)}, {.line = 60}},
+            .run = 400,
+            .sizes_on = PanelFace::middle,
+            .end = PanelMitre{.angle = Angle::degrees(45), .key = "mitre.end"},
+            .bend = {.radius = 3, .neutral_factor = 0.5}};
+    const Sheet sheet = sheet_of(t);
+    const Blank plain = make_blank(p, sheet);
+    EXPECT_TRUE(prove(plain, p, sheet).passed) << prove(plain, p, sheet).where;
+    // The second leg stands where the first has gone 100 along.
+    EXPECT_NEAR(as_laid(plain).height, 500, 1e-9);
+    // Flat of the first leg, the bend's middle layer, the second leg: each times its mean run.
+    const double r = 3 + t / 2, flat = 100 - r;
+    const double bend = r * (pi / 2 * (400 + flat) + r);  // the mean of sin over a quarter turn is 2 / pi
+    EXPECT_NEAR(area(plain), flat * (400 + flat / 2) + bend + (60 - r) * 500,
+                plain.fit_error * outline_length(plain) + 1e-9);
+    p.start = PanelMitre{.angle = Angle::degrees(30), .towards = Angle::degrees(90), .key = "mitre.start"};
+    const Blank both = make_blank(p, sheet);
+    EXPECT_TRUE(prove(both, p, sheet).passed) << prove(both, p, sheet).where;
+    EXPECT_LT(area(both), area(plain));
+    p.end->angle = Angle::degrees(85);
+    EXPECT_THROW((void)make_blank(p, sheet), Refusal);
+    p.end->angle = Angle::degrees(-78);
+    EXPECT_THROW((void)make_blank(p, sheet), Refusal);
+  }
+}
+
 }  // namespace
 }  // namespace juggler::testing

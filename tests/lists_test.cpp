@@ -283,5 +283,67 @@ TEST_F(Lists, SizesBesideABodysFileAreRefused) {
   EXPECT_TRUE(has(refused(net_head).text().reason, "without faces"));
 }
 
+const std::string plate_head =
+    "[lists]\nseams = \"seams.csv\"\n[sheet]\nthickness = 2\n[part]\nshape = \"plate\"\n"
+    "form = { kind = \"rectangle\", width = 300, length = 200 }\n[[part.edge]]\non = \"side 1\"\nkind = "
+    "\"seam\"\n";
+
+TEST_F(Lists, SeamsAddWhatTheListSays) {
+  write("seams.csv",
+        "name,a,a_folds,b,b_folds,notch\nstanding,24,0 down 90,35,0 down 90; 24 up 180,4\nlap,20,,,,\n");
+  const Part a = part(plate_head + "seam = \"standing\"\nside = \"a\"\n");
+  ASSERT_EQ(a.making.edges.size(), 1U);
+  EXPECT_EQ(*a.making.edges[0].width, 24);
+  EXPECT_EQ(a.making.edges[0].notch, 4);
+  const Part b = part(plate_head + "seam = \"standing\"\nside = \"b\"\n");
+  ASSERT_EQ(b.making.edges[0].folds.size(), 2U);
+  EXPECT_EQ(b.making.edges[0].folds[1].at, 24);
+  EXPECT_TRUE(b.making.edges[0].folds[1].up);
+  EXPECT_NEAR(b.making.edges[0].folds[1].turned.degrees(), 180, 1e-12);
+  EXPECT_EQ(refused(plate_head + "seam = \"standing\"\n").text().key, "part.edge.1.seam");
+  EXPECT_EQ(refused(plate_head + "seam = \"standing\"\nside = \"single\"\n").text().key, "part.edge.1.side");
+  EXPECT_EQ(refused(plate_head + "seam = \"lap\"\nside = \"b\"\n").text().key, "part.edge.1.side");
+  EXPECT_EQ(refused(plate_head + "seam = \"standin\"\nside = \"a\"\n").text().key, "part.edge.1.seam");
+}
+
+TEST_F(Lists, SeamsThatCannotBeFoldedAreRefusedAtTheirCell) {
+  for (const char* folds : {"24 up 90", "5 sideways 90", "5 up", "5 up 200", "9 up 90; 4 up 90", "x up 90"}) {
+    write("seams.csv", std::string("name,a,a_folds\nstanding,24,") + folds + "\n");
+    const JobRefusal refusal = refused(plate_head + "seam = \"standing\"\nside = \"a\"\n");
+    EXPECT_EQ(refusal.place().line, 2) << folds;
+  }
+}
+
+TEST_F(Lists, AThicknessMayBeTheNameOfAGauge) {
+  const std::string head =
+      "[sheet]\nthickness = \"16 ga\"\n[part]\nshape = \"plate\"\nform.diameter = 300\nform.kind = "
+      "\"circle\"\n";
+  write("gauges.csv", "name,thickness\n16 ga,1.6\n");
+  EXPECT_EQ(*part("[lists]\ngauges = \"gauges.csv\"\n" + head).sheet.thickness, 1.6);
+  EXPECT_NE(std::string(refused(head).what()).find("lists.gauges"), std::string::npos);
+}
+
+TEST_F(Lists, HitsHaveTheirStrokeOnADie) {
+  write("dies.csv", "name,opening,radius\nV80,80,6\n");
+  write("punches.csv", "name,radius\nR20,20\n");
+  const Part p = part(
+      "[lists]\ndies = \"dies.csv\"\npunches = \"punches.csv\"\n[sheet]\nthickness = 10\n[part]\nshape = "
+      "\"cylinder\"\n"
+      "diameter = 600\nheight = 800\nsheet.sizes_on = \"inside\"\nseam.gap = 2\npressing = { hits = 24, die "
+      "= \"V80\", punch = \"R20\" }\n");
+  ASSERT_TRUE(p.making.pressing.die);
+  // By a way of its own: the nose's centre comes down until its arc touches the line that leaves the
+  // shoulder.
+  const double turned = 15 * pi / 180, h = turned / 2;
+  const Vec2 shoulder{40, -6}, up{-std::sin(h), std::cos(h)};
+  const Vec2 on_line = shoulder + (6 + 10) * up;  // of the sheet's upper face
+  const double centre = (dot(on_line, up) + 20) / std::cos(h);
+  EXPECT_NEAR(stroke_of(*p.making.pressing.die, 10, Angle::degrees(15)), 10 + 20 - centre, 1e-12);
+  EXPECT_NEAR(stroke_of(*p.making.pressing.die, 10, {}), 0, 1e-12);
+  const std::vector<PieceResult> pieces = develop(p);
+  const MeasuredTable table = bends_of(pieces.front(), false);
+  EXPECT_EQ(table.columns.back().name, "stroke");
+}
+
 }  // namespace
 }  // namespace juggler::testing

@@ -60,9 +60,9 @@ TEST(Motion, CarriesDrawnPartsAsTheirSolidsStand) {
 
 // With laps, turned ends, hems, hits, notches.
 TEST(Motion, CarriesDemoParts) {
-  for (const char* name :
-       {"08-stack-slanting-top", "12-chain-guard", "15-water-tray", "19-fan-outlet-pressed",
-        "20-casing-to-stack", "33-duct-elbow", "38-roof-plate", "40-fan-stub"}) {
+  for (const char* name : {"08-stack-slanting-top", "12-chain-guard", "15-water-tray",
+                           "19-fan-outlet-pressed", "20-casing-to-stack", "33-duct-elbow", "38-roof-plate",
+                           "40-fan-stub", "41-drip-pans", "42-square-duct"}) {
     SCOPED_TRACE(name);
     for (const PieceResult& piece : demo_job(name).pieces) expect_carried(piece);
   }

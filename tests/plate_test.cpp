@@ -320,6 +320,59 @@ TEST(Plates, RefusalsNameTheirKeys) {
 }
 
 // Any end, any fit: proved, and as wide as it is asked.
+// Notches take of the corner what lies within the metal.
+TEST(Notches, AreCutAtTheEndsOfAnEdge) {
+  const double whole = 300 * 200;
+  const auto left = [&](EdgeNotch notch) {
+    notch.on = "side 1";
+    notch.key = "notch.1";
+    Part part = plate(form_of({.kind = ProfileKind::rectangle, .width = 300, .length = 200}));
+    part.making.openings = openings_of(notch);
+    const Made m = made(part);
+    EXPECT_EQ(m.blank.notches.size(), part.making.openings.size());
+    return whole - signed_area(outline(m.blank));
+  };
+  EXPECT_NEAR(left({.along = 20, .depth = 10}), 2 * 200, 1e-9);
+  EXPECT_NEAR(left({.along = 20}), 2 * 400, 1e-9);
+  EXPECT_NEAR(left({.along = 20, .at_end = false}), 400, 1e-9);
+  EXPECT_NEAR(left({.form = NotchForm::angled, .along = 20, .depth = 10}), 2 * 100, 1e-9);
+  EXPECT_NEAR(left({.form = NotchForm::round, .along = 20}), 2 * pi * 400 / 4, 1e-9);
+  EXPECT_THROW((void)openings_of({.on = "side 1"}), Refusal);
+  EXPECT_THROW((void)openings_of({.on = "side 1", .form = NotchForm::round, .along = 5, .depth = 3}),
+               Refusal);
+}
+
+// About the middle of every side: an even count lies astride of it, an odd one on it.
+TEST(BoltRows, LieAboutTheMiddleOfEverySide) {
+  Part part;
+  part.name = "hopper";
+  part.asked = Hopper{.base = {.width = 200, .length = 200},
+                      .top = {.width = 500, .length = 400},
+                      .height = 300,
+                      .flanges = {{.width = 40, .key = "flange.1"}},
+                      .bend = {.radius = 2, .neutral_factor = 0.4}};
+  part.sheet = sheet_of(2, Face::inside);
+  for (const int count : {3, 4}) {
+    Opening bolt;
+    bolt.name = "bolt";
+    bolt.key = "opening.1";
+    bolt.how = OpeningHow::laid;
+    bolt.form = disc(11);
+    bolt.at = {.edge = "top flange", .every = true, .along_from = AlongFrom::middle};
+    bolt.at.distance = 15;
+    bolt.repeat = {.count = count, .girth_pitch = 90, .centred = true};
+    part.making.openings = {bolt};
+    const Formed formed = form_part(part);
+    size_t holes = 0;
+    for (const Blank& b : make_blanks(formed, part.making)) {
+      EXPECT_TRUE(formed.prove(b).passed);
+      holes += b.openings.size();
+    }
+    // Of one piece one side is in halves, each a run of its own.
+    EXPECT_GE(holes, static_cast<size_t>(4 * count));
+  }
+}
+
 TEST(RandomPlates, AreProvedOrRefusedWithAReason) {
   Random random(2311);
   const int all = 400, drawn = draws(all);

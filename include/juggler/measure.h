@@ -259,9 +259,9 @@ struct CardMiss {
 /// Source   docs/maths/bench.md (7).
 [[nodiscard]] CardMiss card_miss(const BenchCard& card, const Blank& blank);
 
-/// How far below its touch on the flat sheet a punch goes for a hit that turns by an angle, under 180 degrees,
-/// as pressed: springback counted. The sheet is taken to follow the punch's nose. mm.
-/// Source    docs/maths/folded.md (57a).
+/// How far below its touch on the flat sheet a punch goes for a hit that turns by an angle, under 180
+/// degrees, as pressed: springback counted. The sheet is taken to follow the punch's nose. mm. Source
+/// docs/maths/folded.md (57a).
 [[nodiscard]] double stroke_of(const PressDie& die, double thickness, Angle turned);
 
 }  // namespace juggler

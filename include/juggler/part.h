@@ -46,6 +46,7 @@ enum class BoredWalls { near, far, both };
 ///   radius, plan  of the highest point that is seen there from above, from the axis: of plates, bottoms,
 ///                 domes. By `plan` the form's x points along the part's own, as far as the wall lets it;
 ///                 by `radius` along the circle about the axis
+enum class AlongFrom { start, middle, end };
 struct OpeningPlace {
   std::optional<Angle> angle = {};
   std::optional<double> seam_distance = {};  ///< along the level line from the first seam's start
@@ -56,8 +57,10 @@ struct OpeningPlace {
   EndName from = EndName::base;       ///< the end that height, or along_ruling, is measured from
   std::string edge = {};              ///< an edge of the flat by its label
   std::optional<int> which = {};  ///< of several edges, or straight runs of one, of that name; else the first
+  bool every = false;             ///< on each of them, of all pieces
   double along = 0;               ///< along it, as the outline runs (anticlockwise)
-  double distance = 0;            ///< square to it, inwards
+  AlongFrom along_from = AlongFrom::start;
+  double distance = 0;               ///< square to it, inwards
   std::optional<Vec2> on_flat = {};  ///< as the blank is laid
   int piece = 1;                     ///< on the flat: of which piece
 
@@ -197,6 +200,22 @@ struct Opening {
   std::optional<double> web = {};  ///< least, to edges, bends and other openings; else the thickness
   std::string key = {};            ///< its path in a job, for refusals
 };
+
+/// What is cut off the corners at the ends of an edge: a square notch, a corner cut off straight, or an arc
+/// about the corner.
+enum class NotchForm { square, angled, round };
+struct EdgeNotch {
+  std::string on = {};            ///< the edge, by its label
+  std::optional<int> which = {};  ///< of several of that name; else each
+  NotchForm form = NotchForm::square;
+  std::optional<double> along = {};  ///< along the edge, mm; of a round one its radius
+  std::optional<double> depth = {};  ///< square to the edge; else as along
+  bool at_start = true, at_end = true;
+  std::string key = {};  ///< its path in a job, for refusals
+};
+/// As openings over the edge's ends.
+/// Errors  Refusal at along and depth.
+[[nodiscard]] std::vector<Opening> openings_of(const EdgeNotch& notch);
 
 /// A letter as its font draws it: closed outlines that enclose what is inked where they run about it a number
 /// of times other than 0; or single strokes. Lengths over the height of a capital, from where it starts on

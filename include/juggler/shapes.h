@@ -61,11 +61,22 @@ struct ProfileStep {
   bool to_right = false;
 };
 
+/// An end of a panel cut by a plane that leans from square to the run, as a gutter's at a corner.
+struct PanelMitre {
+  Angle angle = {};  ///< of the plane from square, -80 to 80 degrees
+  Angle towards =
+      {};  ///< the direction in the profile's plane, from its start, in which the run grows longer
+  std::string key = {};  ///< its path in a job, for refusals
+};
+
 /// A panel: an open profile, drawn from its start, and its length square to it.
 struct Panel {
   std::vector<ProfileStep> profile = {};
   std::optional<double> run = {};
   std::optional<PanelFace> sizes_on = {};  ///< else the sheet's
+  /// The planes of its ends where they are not square to the run, which then is that of the profile's start.
+  /// They meet the middle of the sheet.
+  std::optional<PanelMitre> start = {}, end = {};
   Bend bend = {};
 };
 
@@ -120,10 +131,10 @@ void check(const Hopper& hopper);
 [[nodiscard]] const char* name_of_eighth(int eighth);
 
 /// How the walls of a box meet at its corners.
-///   butt    edges touch along the inside of the corner
-///   lapped  the walls `corner_walls` cover the edges of the others
-///   tabs    the walls `corner_walls` have tabs, which are folded against the others
-enum class BoxCorner { butt, lapped, tabs };
+///   inside_touch  edges touch along the inside of the corner
+///   lapped        the walls `corner_walls` cover the edges of the others
+///   tabs          the walls `corner_walls` have tabs, which are folded against the others
+enum class BoxCorner { inside_touch, lapped, tabs };
 [[nodiscard]] const char* name_of(BoxCorner corner);
 /// The walls that face +x and -x, or those that face +y and -y.
 enum class BoxWalls { x, y };
@@ -153,7 +164,7 @@ struct Box {
   std::optional<double> length = {};  ///< along y
   std::optional<double> height = {};  ///< of walls that have none of their own
   std::array<BoxWall, 4> walls = {};
-  BoxCorner corner = BoxCorner::butt;
+  BoxCorner corner = BoxCorner::inside_touch;
   BoxWalls corner_walls = BoxWalls::x;
   std::optional<double> tab = {};  ///< width of the tabs, on the size face, mm
   bool tabs_outside = false;       ///< they lie on the outside of the others
@@ -355,10 +366,10 @@ struct Duct {
 [[nodiscard]] std::vector<EdgeWork> seam_works(const Duct& duct, Hand hand);
 
 /// How the flat sides of a bent duct meet the walls between them.
-///   butt    edges touch along the inside of the corner
-///   cheeks  the flat sides cover the edges of the walls
-///   wraps   the walls cover the edges of the flat sides
-enum class DuctCorner { butt, cheeks, wraps };
+///   inside_touch  edges touch along the inside of the corner
+///   cheeks        the flat sides cover the edges of the walls
+///   wraps         the walls cover the edges of the flat sides
+enum class DuctCorner { inside_touch, cheeks, wraps };
 [[nodiscard]] const char* name_of(DuctCorner corner);
 /// A wall that turns round, along an arc, or by one bend.
 enum class DuctTurn { round, square };
@@ -377,7 +388,7 @@ struct DuctElbow {
       {};  ///< of a round heel; else as large as leaves it the throat's straights
   double straight_base = 0, straight_top = 0;  ///< of the throat, mm
   int splitters = 0;                           ///< evenly between throat and heel, 0 to 20
-  DuctCorner corner = DuctCorner::butt;
+  DuctCorner corner = DuctCorner::inside_touch;
   std::optional<NamedSeam> seam = {};  ///< side a on the cheeks, b on the walls between them
   Bend bend = {};                      ///< of square throats and heels
 };
@@ -394,7 +405,7 @@ struct DuctOffset {
   /// between them.
   std::optional<double> radius = {};
   double straight_base = 0, straight_top = 0;  ///< mm; mitred: of the shorter sides
-  DuctCorner corner = DuctCorner::butt;
+  DuctCorner corner = DuctCorner::inside_touch;
   std::optional<NamedSeam> seam = {};  ///< side a on the cheeks, b on the walls between them
   Bend bend = {};                      ///< of mitred walls
 };

@@ -8,11 +8,6 @@
 namespace juggler {
 namespace {
 
-const char* name_of(EdgeKind kind) {
-  constexpr const char* names[]{"lap", "hem", "locked seam"};
-  return names[static_cast<size_t>(kind)];
-}
-
 // A straight stretch of what is cut, and what it is called.
 struct CutLine {
   std::string name;

@@ -49,9 +49,13 @@ Edge part_of(const Edge& e, size_t first, size_t count) {
 // A place along an edge, and so far inwards from it.
 FlatFrame beside(std::span<const Arc> arcs, const OpeningPlace& at, const std::string& key) {
   const double whole = length_of(arcs);
-  if (at.along < 0 || at.along > whole)
-    refuse(key + ".at.along", "lies beyond the edge", shown_mm(at.along), "0 to " + shown_mm(whole));
-  double left = at.along;
+  const double from = at.along_from == AlongFrom::start    ? 0
+                      : at.along_from == AlongFrom::middle ? whole / 2
+                                                           : whole;
+  if (from + at.along < 0 || from + at.along > whole)
+    refuse(key + ".at.along", "lies beyond the edge", shown_mm(at.along),
+           shown_mm(-from) + " to " + shown_mm(whole - from));
+  double left = from + at.along;
   const Arc* arc = &arcs.front();
   for (; left > arc->length && arc != &arcs.back(); ++arc) left -= arc->length;
   const double s = std::min(left, arc->length);
@@ -154,6 +158,20 @@ std::string edge_labels(const std::vector<const Blank*>& blanks) {
     }
   }
   return known;
+}
+
+std::vector<std::pair<size_t, FlatFrame>> flat_frames(const OpeningPlace& at, const std::string& key,
+                                                      const std::vector<Blank*>& blanks) {
+  if (!at.every) return {{static_cast<size_t>(at.piece) - 1, flat_frame(at, key, blanks)}};
+  std::vector<std::pair<size_t, FlatFrame>> all;
+  for (size_t i = 0; i < blanks.size(); ++i) {
+    for (const EdgeRun& run : edge_runs(*blanks[i], at.edge))
+      all.emplace_back(
+          i, beside(std::span(blanks[i]->edges[run.edge].arcs).subspan(run.first, run.count), at, key));
+  }
+  if (!all.empty()) return all;
+  refuse(key + ".at.edge", "names no edge of the blank", at.edge,
+         edge_labels(std::vector<const Blank*>(blanks.begin(), blanks.end())));
 }
 
 FlatFrame flat_frame(const OpeningPlace& at, const std::string& key, const std::vector<Blank*>& blanks) {

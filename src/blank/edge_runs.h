@@ -37,5 +37,9 @@ struct FlatFrame {
 /// Errors  Refusal for pieces and edges that there are not.
 [[nodiscard]] FlatFrame flat_frame(const OpeningPlace& at, const std::string& key,
                                    const std::vector<Blank*>& blanks);
+/// All places that it names, and of which piece, from 0.
+[[nodiscard]] std::vector<std::pair<size_t, FlatFrame>> flat_frames(const OpeningPlace& at,
+                                                                    const std::string& key,
+                                                                    const std::vector<Blank*>& blanks);
 
 }  // namespace juggler

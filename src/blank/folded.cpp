@@ -276,6 +276,8 @@ LaidPart lay(const Body& body, const Making& making) {
   part.wall.size = body.size;
   part.wall.thickness = body.thickness;
   part.wall.top_height = box_of(body).high.z;
+  const bool names_faces = std::any_of(making.edges.begin(), making.edges.end(),
+                                       [](const EdgeWork& work) { return !work.of.empty(); });
   size_t tags = 0;  // go on from piece to piece
   for (size_t i = 0; i < pieces.size(); ++i) {
     auto [b, placing] = piece_blank(body, pieces[i], pressed, making);
@@ -283,10 +285,10 @@ LaidPart lay(const Body& body, const Making& making) {
     b.pieces = static_cast<int>(pieces.size());
     add_schedule(b, body, pieces[i], pressed, placing, tags);
     warn_of_wide_joints(b);
-    // Pieces that have openings are named and measured each for itself.
+    // Pieces that have openings, or of which one edge is named by its face, count each for itself.
     const auto same = std::find_if(part.pieces.begin(), part.pieces.end(),
                                    [&b = b](const LaidPiece& p) { return same_blank(p.blank, b); });
-    if (!has_openings(making) && same != part.pieces.end()) {
+    if (!has_openings(making) && !names_faces && same != part.pieces.end()) {
       same->blank.count += b.count;
       continue;
     }

@@ -129,4 +129,7 @@ void add_notes(Blank& blank, const Form& form, const Seam& seam);
 /// Where an end as it was before trims still shows beside the planes that cut it.
 void note_level_ends(Blank& blank, const Opened& o);
 
+/// "lap", "hem", "locked seam", "seam".
+[[nodiscard]] const char* name_of(EdgeKind kind);
+
 }  // namespace juggler

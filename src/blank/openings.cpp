@@ -294,8 +294,9 @@ class OpeningCutter {
   // --- on the flat -----------------------------------------------------------------------------------
 
   void cut_on_flat() {
-    const FlatFrame frame = flat_frame(o_.at, o_.key, blanks_);
-    const auto piece = static_cast<size_t>(o_.at.piece) - 1;
+    for (const auto& [piece, frame] : flat_frames(o_.at, o_.key, blanks_)) cut_on_flat(piece, frame);
+  }
+  void cut_on_flat(size_t piece, const FlatFrame& frame) {
     for (const Member& m : pattern_.members) {
       const Vec2 x = direction(frame.heading);
       Made made;

@@ -14,8 +14,12 @@ namespace {
 [[noreturn]] void refuse_work(const EdgeWork& work, const char* key, const Phrase& reason,
                               const Phrase& found = {}, const Phrase& allowed = {},
                               const Phrase& advice = {}) {
-  throw Refusal(
-      {.reason = reason, .key = work.key + key, .found = found, .allowed = allowed, .advice = advice});
+  // What a seam of the list adds is asked for by its name.
+  throw Refusal({.reason = reason,
+                 .key = work.key == "seam.kind" ? work.key : work.key + key,
+                 .found = found,
+                 .allowed = allowed,
+                 .advice = advice});
 }
 
 void check_between(const EdgeWork& work, const char* key, double value, double least, double most,
@@ -151,8 +155,7 @@ class Tabs {
       add_straight(index, *along, added);
     else
       add_curved(index, added);
-    const char* kinds[]{"lap", "hem", "locked seam", "seam"};
-    const char* kind = kinds[static_cast<size_t>(work_.kind)];
+    const char* kind = name_of(work_.kind);
     blank_.notes.push_back(std::string("A ") +
                            (work_.seam.empty() ? kind : "side of the seam " + work_.seam) + " adds " +
                            shown_mm(added.width, 3) + " beyond the edge " + work_.on + ".");
@@ -288,8 +291,8 @@ class Tabs {
   }
   void say_strain(double least, double most) {
     const auto say = [&](double strain, const char* word) {
-      blank_.notes.push_back("Folded along the curve, the outermost edge of what is added on " + work_.on +
-                             " " + word + " by " + percent(strain) + ": draw it, or notch it there.");
+      blank_.notes.push_back("Folded along the curve, what is added on " + work_.on + " " + word +
+                             " by up to " + percent(strain) + ": draw it, or notch it there.");
     };
     if (least < -1e-6) say(-least, "shrinks");
     if (most > 1e-6) say(most, "stretches");
@@ -481,9 +484,9 @@ void carry_bends(Blank& b) {
       line.from = from;
     }
     if (tab.kind != EdgeKind::lap && !across.empty())
-      b.warnings.push_back(std::string("The ") + (tab.kind == EdgeKind::hem ? "hem" : "locked seam") +
-                           " beyond the edge " + label_of(b.edges[tab.edge]) + " lies across the bends " +
-                           across + ": notch it there before folding.");
+      b.warnings.push_back(std::string("The ") + name_of(tab.kind) + " beyond the edge " +
+                           label_of(b.edges[tab.edge]) + " lies across the bends " + across +
+                           ": notch it there before folding.");
   }
 }
 

@@ -82,6 +82,16 @@ class Maker {
     const RimHeights heights = rim_of(box_, c.wall);
     return c.last ? heights.last : heights.first;
   }
+  // Of the wall's edge where it is moved: on the line between the sharp corners of its rim.
+  [[nodiscard]] double own_rim(const Corner& c) const {
+    const double out = moved(c);
+    if (out == 0) return rim(c);
+    const Corner last = corner_at(c.wall, true), first = corner_at(c.wall, false);
+    const Vec3 from = edge(last, rim(last)), to = edge(first, rim(first));
+    const Vec3 beyond = cross(unit(to - from), normal_of(c.wall));
+    const Vec3 low = edge(c, 0, out), way = edge(c, 1, out) - low;
+    return dot(from - low, beyond) / dot(way, beyond);
+  }
   [[nodiscard]] double others_rim(const Corner& c) const {
     const RimHeights heights = rim_of(box_, c.other);
     return c.last ? heights.first : heights.last;
@@ -138,7 +148,8 @@ class Maker {
     add_upright(w, last);
     rims_[static_cast<size_t>(w)] = static_cast<int>(f.sides.size());
     for (const double share : rim_shares(w)) {
-      const Vec3 from = edge(last, rim(last), moved(last)), to = edge(first, rim(first), moved(first));
+      const Vec3 from = edge(last, own_rim(last), moved(last)),
+                 to = edge(first, own_rim(first), moved(first));
       (void)add(from + share * (to - from), {});
     }
     add_upright(w, first);
@@ -179,10 +190,11 @@ class Maker {
                      .key = "height",
                      .found = shown_mm(std::min(rim(c), others_rim(c))),
                      .allowed = "more than " + shown_mm(from + rim(c) - to),
-                     .advice = "make the walls higher, or let the corners butt"});
+                     .advice = "make the walls higher, or let their edges touch"});
     const SharpSide beside{SideKind::free, -1, -1, end_name(c)};
-    return {
-        {0, from, beside}, {from, to, {SideKind::bend, -1, 0, named("tab", c.eighth)}}, {to, rim(c), beside}};
+    return {{0, from, beside},
+            {from, to, {SideKind::bend, -1, 0, named("tab", c.eighth)}},
+            {to, own_rim(c), beside}};
   }
   // Up to the plane of the tab's wall, that none of its layers passes.
   [[nodiscard]] std::vector<Upright> beside_tab(const Corner& c) const {
@@ -190,7 +202,7 @@ class Maker {
     const double lean = dot(normal_of(c.wall), n);
     const double layer = lean == 0 ? mould_.layer : lean > 0 ? mould_.thickness : 0;
     const Plane plane{n, dot(n, edge(c, 0, moved(c)))};
-    return {{0, rim(c), {SideKind::free, -1, -1, end_name(c), plane, layer}}};
+    return {{0, own_rim(c), {SideKind::free, -1, -1, end_name(c), plane, layer}}};
   }
   void add_runs(int w, const Corner& c, std::vector<Upright> all) {
     SharpFace& f = face(face_of(w));
@@ -245,7 +257,7 @@ class Maker {
         norm(edge(corner_at(c.other, true), heights.last) - edge(corner_at(c.other, false), heights.first));
     const double falls =
         (c.last ? heights.first - heights.last : heights.last - heights.first) / run * *box_.tab;
-    const double to = std::min({rim(c), others_rim(c), others_rim(c) - falls});
+    const double to = std::min({own_rim(c), rim(c), others_rim(c), others_rim(c) - falls});
     double fold = 0;
     for (const int w : {c.wall, c.other}) {
       for (const BoxReturn& r : box_.returns) {

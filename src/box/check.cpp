@@ -7,7 +7,7 @@
 namespace juggler {
 
 const char* name_of(BoxCorner corner) {
-  constexpr std::array names{"butt", "lapped", "tabs"};
+  constexpr std::array names{"inside_touch", "lapped", "tabs"};
   return names[static_cast<size_t>(corner)];
 }
 

@@ -42,7 +42,7 @@ void read_wall(Reader& r, Box& box, int number) {
 
 void read_corner(Reader& r, Box& box) {
   constexpr std::array<std::pair<const char*, BoxCorner>, 3> joints{
-      {{"butt", BoxCorner::butt}, {"lapped", BoxCorner::lapped}, {"tabs", BoxCorner::tabs}}};
+      {{"inside_touch", BoxCorner::inside_touch}, {"lapped", BoxCorner::lapped}, {"tabs", BoxCorner::tabs}}};
   constexpr std::array<std::pair<const char*, BoxWalls>, 2> walls{{{"x", BoxWalls::x}, {"y", BoxWalls::y}}};
   r.choice("corner.joint", joints, box.corner);
   r.choice("corner.walls", walls, box.corner_walls);
@@ -53,7 +53,7 @@ void read_corner(Reader& r, Box& box) {
     if (const Entry* idle = r.at(key); idle && box.corner != BoxCorner::tabs)
       refuse(*idle, "belongs to corners with tabs", {}, "say corner.joint = \"tabs\", or leave it out");
   }
-  if (const Entry* idle = r.at("corner.walls"); idle && box.corner == BoxCorner::butt)
+  if (const Entry* idle = r.at("corner.walls"); idle && box.corner == BoxCorner::inside_touch)
     refuse(*idle, "belongs to corners of which some walls cover the others, or have tabs", {},
            "say corner.joint, or leave it out");
 }

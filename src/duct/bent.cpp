@@ -123,8 +123,8 @@ struct Sides {
 
   // (3): how far the cheek's edge lies out of the inner faces of the walls, and how wide these are.
   [[nodiscard]] double cheek_out() const { return duct.corner == DuctCorner::cheeks ? thickness : 0; }
-  [[nodiscard]] double run() const {
-    return duct.width + (duct.corner == DuctCorner::wraps ? 2 * thickness : 0);
+  [[nodiscard]] double run(bool splitter) const {
+    return duct.width + (duct.corner == DuctCorner::wraps && !splitter ? 2 * thickness : 0);
   }
 
   [[nodiscard]] Plate cheek_plate() const {
@@ -176,7 +176,7 @@ struct Sides {
   }
 
   // (4): along the flow where the duct lies on its left, else against it.
-  [[nodiscard]] Part panel(const DuctWall& wall, PanelFace face) const {
+  [[nodiscard]] Part panel(const DuctWall& wall, bool splitter) const {
     Panel p;
     const bool along = wall.duct_on_left;
     std::vector<DuctStep> steps = wall.steps;
@@ -196,10 +196,10 @@ struct Sides {
       }
       p.profile.push_back(step);
     }
-    p.run = run();
-    p.sizes_on = face;
+    p.run = run(splitter);
+    p.sizes_on = splitter ? PanelFace::middle : PanelFace::left;
     p.bend = duct.bend;
-    Part made = part(wall.name, "panel", panel_frame(wall));
+    Part made = part(wall.name, "panel", panel_frame(wall, splitter));
     made.asked = std::move(p);
     return made;
   }
@@ -209,7 +209,7 @@ struct Sides {
       if (const auto work = work_of(*duct.seam, side_b, edge)) part.making.edges.push_back(*work);
     }
   }
-  [[nodiscard]] Frame panel_frame(const DuctWall& wall) const {
+  [[nodiscard]] Frame panel_frame(const DuctWall& wall, bool splitter) const {
     Vec2 at = wall.start, way{1, 0};
     if (!wall.duct_on_left) {
       const DuctEnd end = end_of(wall);
@@ -217,7 +217,7 @@ struct Sides {
       way = Vec2{} - direction(end.heading);
     }
     Vec3 origin = in_space(at);
-    origin.y = -run() / 2;
+    origin.y = -run(splitter) / 2;
     return {origin, in_space(way), in_space(left_of(way)), {0, 1, 0}};
   }
 
@@ -242,15 +242,16 @@ struct Sides {
 
 std::vector<Part> sides_of(const BentDuct& duct, const Part& like) {
   const Sides sides{duct, like, *like.sheet.thickness};
+  // In the order in which they can be put together: what lies within first.
   std::vector<Part> parts{sides.cheek(true), sides.cheek(false)};
+  for (const DuctWall& splitter : duct.splitters) {
+    parts.push_back(sides.panel(splitter, true));
+    sides.add_meetings(parts.back(), true);
+  }
   for (const DuctWall* wall : {&duct.right, &duct.left}) {
-    parts.push_back(sides.panel(*wall, PanelFace::left));
+    parts.push_back(sides.panel(*wall, false));
     sides.add_seam(parts.back(), true, {"run start", "run end"});
     sides.add_meetings(parts.back(), false);
-  }
-  for (const DuctWall& splitter : duct.splitters) {
-    parts.push_back(sides.panel(splitter, PanelFace::middle));
-    sides.add_meetings(parts.back(), true);
   }
   return parts;
 }

@@ -27,7 +27,7 @@ struct BentDuct {
   DuctWall right, left;
   std::vector<DuctWall> splitters = {};
   double width = 0;  ///< inside, square to the plane
-  DuctCorner corner = DuctCorner::butt;
+  DuctCorner corner = DuctCorner::inside_touch;
   std::optional<NamedSeam> seam = {};
   Bend bend = {};
 };

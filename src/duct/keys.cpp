@@ -66,8 +66,8 @@ const std::vector<Key> straight_keys{
 
 const Key corner_key{"corner",
                      Kind::choice,
-                     "how cheeks and walls meet: edge to edge, or which cover the others' edges (else butt)",
-                     {"butt", "cheeks", "wraps"}};
+                     "how cheeks and walls meet: edge to edge, or which cover the others' edges (else inside_touch)",
+                     {"inside_touch", "cheeks", "wraps"}};
 
 const Key seam_key{"seam.kind", Kind::text,
                    "a seam of the list, by its name: side a on the cheeks, b on the walls between them"};

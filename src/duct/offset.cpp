@@ -56,6 +56,11 @@ Middle by_arcs(const DuctOffset& o, double depth, const DuctSizes& sizes) {
   const double across = 2 * m.radius - aside, reach = std::hypot(along, across);
   m.turn = std::atan2(along, across) - std::acos(std::min(1.0, 2 * m.radius / reach));
   m.between = std::sqrt(std::max(0.0, reach * reach - 4 * m.radius * m.radius));
+  if (m.between < shortest) {  // no straight that could be made: the arcs meet
+    m.radius = most;
+    m.turn = 2 * std::atan2(aside, along);
+    m.between = 0;
+  }
   return m;
 }
 

@@ -7,7 +7,9 @@ namespace {
 constexpr std::array<std::pair<const char*, DuctTurn>, 2> turn_words{
     {{"round", DuctTurn::round}, {"square", DuctTurn::square}}};
 constexpr std::array<std::pair<const char*, DuctCorner>, 3> corner_words{
-    {{"butt", DuctCorner::butt}, {"cheeks", DuctCorner::cheeks}, {"wraps", DuctCorner::wraps}}};
+    {{"inside_touch", DuctCorner::inside_touch},
+     {"cheeks", DuctCorner::cheeks},
+     {"wraps", DuctCorner::wraps}}};
 
 void read_eighth_of(Reader& r, int& eighth) {
   std::string word;

@@ -24,6 +24,12 @@ void panel_rows(std::vector<Fact>& rows, const Part& part, const Panel& panel) {
   const PanelFace face = panel.sizes_on.value_or(PanelFace::middle);
   rows.push_back({"lines measured", std::string("on the ") + faces[static_cast<size_t>(face)]});
   rows.push_back({"run", length(*panel.run, {"run start", "run end", "along the bends"})});
+  for (const auto& [name, m] : {std::pair{"start mitred", panel.start}, std::pair{"end mitred", panel.end}}) {
+    if (m)
+      rows.push_back({name, say("{} from square, farther on towards {} from the profile's start",
+                                given_angle(m->angle, {"square to the run", "plane of the end", ""}),
+                                given_angle(m->towards, {"profile's start", "way it rises", ""}))});
+  }
   if (std::any_of(panel.profile.begin(), panel.profile.end(),
                   [](const ProfileStep& s) { return s.arc.has_value(); }))
     rows.push_back({"arcs", say("{}, neutral factor {:g}", pressing_text(part.making.pressing),

@@ -149,7 +149,11 @@ class PanelGiven {
     }
     for (size_t i = 0; i < faces_.size(); ++i) look_at_line(i);
     for (size_t i = 0; i + 1 < faces_.size(); ++i) look_at_turn(i);
-    if (whole) look_at_run();
+    if (whole && (panel_.start || panel_.end)) {
+      look_at_mitres();
+    } else if (whole) {
+      look_at_run();
+    }
     return miss_;
   }
 
@@ -196,6 +200,20 @@ class PanelGiven {
     const double across = norm(chord - dot(chord, run_) * run_);
     miss_.look(std::abs(across - 2 * *step.radius * std::abs(std::sin(asked.radians() / 2))),
                key + " as given");
+  }
+  // Every corner's middle lies in the plane of one of the ends.
+  void look_at_mitres() {
+    const auto off = [&](const std::optional<PanelMitre>& m, double height, Vec3 p) {
+      const double slope = m ? std::tan(m->angle.radians()) : 0, way = m ? m->towards.radians() : 0;
+      return std::abs(p.z - height - slope * (p.x * std::cos(way) + p.y * std::sin(way)));
+    };
+    for (const FormedFace& f : faces_) {
+      for (const Vec3 c : f.corners) {
+        const Vec3 middle = c + t_ / 2 * f.normal;
+        miss_.look(std::min(off(panel_.start, 0, middle), off(panel_.end, *panel_.run, middle)),
+                   "mitres as given");
+      }
+    }
   }
   void look_at_run() {
     double low = HUGE_VAL;

@@ -1,5 +1,7 @@
 // A panel: its profile walked twice, on its neutral layer for the plates and on its size face for what they
 // are asked to meet. docs/maths/folded.md (13)-(15).
+#include <array>
+
 #include "form/bends.h"
 #include "juggler/form.h"
 
@@ -55,6 +57,13 @@ void check_panel(const Panel& panel) {
                    .key = "run",
                    .found = shown_mm(*panel.run),
                    .allowed = mm_range(0.001, 1e6)});
+  for (const auto* m : {&panel.start, &panel.end}) {
+    if (*m && !(std::abs((*m)->angle.degrees()) <= 80))
+      throw Refusal({.reason = "is out of range",
+                     .key = (*m)->key + ".angle",
+                     .found = shown_degrees((*m)->angle),
+                     .allowed = "-80 to 80 degrees"});
+  }
   for (size_t i = 0; i < panel.profile.size(); ++i) {
     check_step(panel, i);
     if (i > 0 && panel.profile[i].line && panel.profile[i - 1].line)
@@ -115,6 +124,10 @@ class Walk {
       if (!face_follows) add_face(0, {});
     }
     place();
+    if (panel_.start || panel_.end) {  // zones count from where the start comes to lie
+      mitre(panel_.start.value_or(PanelMitre{}), false);
+      mitre(panel_.end.value_or(PanelMitre{}), true);
+    }
     const Box3 box = box_of(body_);
     body_.size = norm(box.high - box.low);
     return std::move(body_);
@@ -233,6 +246,39 @@ class Walk {
       at = zone_point(body_, s, std::abs(s.angle.radians()), 0, 0);
       heading += s.angle.radians();
     }
+  }
+
+  // (15a): the plane z = h + tan m (x cos a + y sin a), met by the middle of the sheet.
+  void mitre(const PanelMitre& m, bool end) {
+    const double height = end ? *panel_.run : 0, slope = std::tan(m.angle.radians());
+    const Vec3 way{slope * std::cos(m.towards.radians()), slope * std::sin(m.towards.radians()), 0};
+    const Vec3 up = unit(Vec3{0, 0, 1} - way);
+    const Plane plane{end ? up : Vec3{} - up, (end ? 1 : -1) * up.z * height};
+    for (size_t i = 0; i < body_.faces.size(); ++i) {
+      BodyFace& f = body_.faces[i];
+      for (const size_t corner : end ? std::array<size_t, 2>{2, 3} : std::array<size_t, 2>{0, 1}) {
+        const Vec3 middle = f.at(f.corners[corner]) + t_ / 2 * f.normal;
+        f.corners[corner].y = height + dot(way, middle);
+      }
+      if (f.corners[2].y <= f.corners[1].y || f.corners[3].y <= f.corners[0].y)
+        throw Refusal(
+            {.reason = "leaves nothing of " + (f.name.empty() ? std::string("the profile's end") : f.name),
+             .key = m.key + ".angle",
+             .found = shown_degrees(m.angle),
+             .advice = "lean it less, or make the run longer"});
+      body_.rims.push_back({static_cast<int>(i), end ? 2 : 0, t_ / 2, plane});
+    }
+    for (BendZone& zone : body_.zones) (end ? zone.high : zone.low) = zone_end(zone, height, way);
+  }
+  // Distances along its axis count from the start of the first face's side.
+  [[nodiscard]] ZoneCut zone_end(const BendZone& zone, double height, Vec3 way) const {
+    const BodyFace& a = body_.faces[static_cast<size_t>(zone.face_a)];
+    const double sense = zone.angle.radians() >= 0 ? 1 : -1;
+    const double on_inside = zone.radius + (sense > 0 ? 0 : t_), middle = zone.radius + t_ / 2;
+    const Vec3 start = a.at(a.corners[static_cast<size_t>(zone.side_a)]);
+    const Vec3 centre = start - (sense * on_inside) * a.normal;
+    return {height + dot(way, centre) - start.z, 0, sense * middle * dot(way, a.normal),
+            middle * dot(way, cross(zone.axis, a.normal))};
   }
 
   const Panel& panel_;

@@ -91,6 +91,19 @@ bool rolls(const Panel& panel) {
 
 }  // namespace
 
+namespace {
+
+std::optional<PanelMitre> read_panel_mitre(Reader& r, const std::string& key) {
+  if (!r.has(key.c_str())) return std::nullopt;
+  PanelMitre m;
+  m.key = key;
+  r.angle((key + ".angle").c_str(), m.angle);
+  r.angle((key + ".towards").c_str(), m.towards);
+  return m;
+}
+
+}  // namespace
+
 void read_panel(Reader& r, const std::string& source, Part& part) {
   r.length("seam.gap", part.seam.gap);
   Panel panel;
@@ -105,6 +118,8 @@ void read_panel(Reader& r, const std::string& source, Part& part) {
   });
   r.length("run", panel.run);
   r.choice("sizes_on", panel_faces, panel.sizes_on);
+  panel.start = read_panel_mitre(r, "mitre.start");
+  panel.end = read_panel_mitre(r, "mitre.end");
   panel.bend = read_bend(r, source);
   part.asked = std::move(panel);
 }

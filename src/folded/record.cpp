@@ -18,6 +18,12 @@ Record step_record(const ProfileStep& s) {
   return step;
 }
 
+Record mitre_record(const std::optional<PanelMitre>& m) {
+  if (!m) return {};
+  return {{"angle", deg(m->angle, {"square to the run", "plane of the end", "turned"})},
+          {"towards", deg(m->towards, {"profile's start", "way it rises", "profile"})}};
+}
+
 Record slant_record(const Trim& e) {
   return {{"end", name_of(e.end)},
           {"height", mm(e.height, {"base plane", "plane of the cut", "axis"})},
@@ -31,6 +37,8 @@ Record panel_record(const Panel& panel) {
   return {{"profile", list_of(panel.profile, step_record)},
           {"run", mm(panel.run, {"end", "end", "along the bends"})},
           {"sizes_on", name_of(panel.sizes_on.value_or(PanelFace::middle))},
+          {"start", mitre_record(panel.start)},
+          {"end", mitre_record(panel.end)},
           {"bend", bend_rule_record(panel.bend)}};
 }
 

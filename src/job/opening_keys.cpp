@@ -57,7 +57,12 @@ std::vector<Key> place_keys(const std::string& at) {
           {at + ".from", Kind::choice, "the end that these are measured from (else base)", end_names},
           {at + ".edge", Kind::text, "or, on the flat: an edge by its name, x along it, y inwards"},
           {at + ".which", Kind::count, "of several edges of that name, or straight runs of one"},
+          {at + ".every", Kind::flag, "true: on each of them, of all pieces"},
           {at + ".along", Kind::length, "along that edge, anticlockwise (else 0)"},
+          {at + ".along_from",
+           Kind::choice,
+           "the edge's start, middle or end, from which that counts (else start)",
+           {"start", "middle", "end"}},
           {at + ".distance", Kind::length, "inwards from that edge (else 0)"},
           {at + ".on_flat", Kind::point, "or: a point of the flat as it is laid, [x, y]"},
           {at + ".piece", Kind::count, "on the flat: of which piece (else 1)"}};

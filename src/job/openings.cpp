@@ -179,7 +179,14 @@ OpeningPlace read_place(Reader& r) {
     r.count("at.which", number);
     at.which = number;
   }
+  constexpr std::array<std::pair<const char*, AlongFrom>, 3> froms{
+      {{"start", AlongFrom::start}, {"middle", AlongFrom::middle}, {"end", AlongFrom::end}}};
+  r.flag("at.every", at.every);
+  if (const Entry* every = r.at("at.every"); every && at.every && (at.edge.empty() || at.which))
+    refuse(*every, at.which ? "is given beside which of them" : "is of edges, and no edge is named", {},
+           at.which ? "leave one of the two out" : "add at.edge, or leave it out");
   r.length("at.along", at.along);
+  r.choice("at.along_from", froms, at.along_from);
   r.length("at.distance", at.distance);
   if (r.has("at.on_flat")) {
     Vec2 p;

@@ -121,6 +121,29 @@ std::vector<EdgeWork> read_edges(Reader& part, const std::string& source) {
   return works;
 }
 
+void read_notches(Reader& part, std::vector<Opening>& openings) {
+  constexpr std::array<std::pair<const char*, NotchForm>, 3> forms{
+      {{"square", NotchForm::square}, {"angled", NotchForm::angled}, {"round", NotchForm::round}}};
+  int number = 0;
+  part.tables("notch", [&](Reader& r) {
+    EdgeNotch n;
+    n.key = fmt::format("notch.{}", ++number);
+    r.text("on", n.on);
+    if (n.on.empty())
+      refuse(*r.first(), "belongs to a notch whose edge is not named", {},
+             "add on = \"...\", the edge's name");
+    if (r.at("which")) r.count("which", n.which.emplace());
+    r.choice("form", forms, n.form);
+    r.length("along", n.along);
+    r.length("depth", n.depth);
+    std::string at = "both";
+    r.text("at", at);
+    n.at_start = at != "end";
+    n.at_end = at != "start";
+    for (Opening& o : openings_of(n)) openings.push_back(std::move(o));
+  });
+}
+
 Making read_making(Reader& r, const Job& job, const std::string& source) {
   Making making;
   making.name = job.name;
@@ -139,6 +162,7 @@ Making read_making(Reader& r, const Job& job, const std::string& source) {
   making.pressing = read_pressing(r, source);
   making.edges = read_edges(r, source);
   making.openings = read_openings(r, source);
+  read_notches(r, making.openings);
   making.letterings = read_letterings(r, source);
   return making;
 }

@@ -312,6 +312,46 @@ void check_fitted(const Opening& o) {
 
 }  // namespace
 
+// Alike about the corner: the quarter within the metal is what is asked.
+std::vector<Opening> openings_of(const EdgeNotch& n) {
+  const auto size = [&](const char* key, const std::optional<double>& value) {
+    if (!value) refuse(n.key + key, "is missing", {}, {}, "say how much is cut off");
+    check_within(n.key + key, *value, 10 * shortest, longest, "mm");
+    return *value;
+  };
+  const double along = size(".along", n.along);
+  const double depth = n.depth ? size(".depth", n.depth) : along;
+  if (n.form == NotchForm::round && n.depth)
+    refuse(n.key + ".depth", "belongs to another form: a round notch has a radius", shown_mm(depth), {},
+           "leave it out");
+  Opening o;
+  o.name = "notch";
+  o.key = n.key;
+  o.how = OpeningHow::laid;
+  o.form.key = n.key;
+  Profile& form = o.form.profile;
+  if (n.form == NotchForm::round) {
+    form.diameter = 2 * along;
+  } else if (n.form == NotchForm::square) {
+    form.kind = ProfileKind::rectangle;
+    form.width = 2 * along;
+    form.length = 2 * depth;
+  } else {
+    form.kind = ProfileKind::polyline;
+    form.points = {{along, 0}, {0, depth}, {-along, 0}, {0, -depth}};
+  }
+  o.at.edge = n.on;
+  o.at.which = n.which;
+  o.at.every = !n.which;
+  std::vector<Opening> all;
+  for (const bool end : {false, true}) {
+    if (!(end ? n.at_end : n.at_start)) continue;
+    o.at.along_from = end ? AlongFrom::end : AlongFrom::start;
+    all.push_back(o);
+  }
+  return all;
+}
+
 void check(const Opening& o) {
   if (!o.how)
     refuse(o.key + ".how", "is missing", {},

@@ -34,8 +34,13 @@ const char* name_of(MitreJoint joint) {
   return names[static_cast<size_t>(joint)];
 }
 
+const char* name_of(EdgeKind kind) {
+  constexpr std::array names{"lap", "hem", "locked seam", "seam"};
+  return names[static_cast<size_t>(kind)];
+}
+
 const char* name_of(DuctCorner corner) {
-  constexpr std::array names{"butt", "cheeks", "wraps"};
+  constexpr std::array names{"inside_touch", "cheeks", "wraps"};
   return names[static_cast<size_t>(corner)];
 }
 

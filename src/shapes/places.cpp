@@ -54,7 +54,10 @@ class Standing {
   // A plate at another part's end may know of that only when all stand.
   static std::optional<Frame> top_of_part(const Part& part) {
     if (std::holds_alternative<Plate>(part.asked)) return Frame{{0, 0, part.sheet.thickness.value_or(0)}};
-    return form_part(part).top;
+    Part plain = part;  // whatever is cut in it, and whether that is known yet
+    plain.making.openings.clear();
+    plain.ends.clear();
+    return form_part(plain).top;
   }
 
   size_t named(size_t i, const PartPlace& place) {

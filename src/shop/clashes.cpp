@@ -73,14 +73,21 @@ class Clashes {
     while (first > 0 && part_of(first - 1) == part_of(i)) --first;
     return first;
   }
-  // Sheet beyond a mitre is turned over when both are joined, and lies in the other's until then.
+  // Sheet beyond a mitre, or for a seam, is turned over when both are joined, and lies in the other's until
+  // then.
   [[nodiscard]] bool joined_later(size_t i, size_t k) const {
     const Part& a = job_.pieces[all_[i].piece].part;
     const Part& b = job_.pieces[all_[k].piece].part;
     const auto goes_beyond = [](const Part& p) {
       return std::any_of(p.mitres.begin(), p.mitres.end(), [](const Mitre& m) { return m.beyond > 0; });
     };
-    return !a.row.empty() && !b.row.empty() && (goes_beyond(a) || goes_beyond(b));
+    if (!a.row.empty() && !b.row.empty() && (goes_beyond(a) || goes_beyond(b))) return true;
+    const auto seam_with = [](const Part& p, const Part& other) {
+      return (!p.making.edges.empty() || !other.making.edges.empty()) &&
+             std::any_of(p.meetings.begin(), p.meetings.end(),
+                         [&](const EdgeMeeting& m) { return m.with == other.name; });
+    };
+    return seam_with(a, b) || seam_with(b, a);
   }
   // Edges are cut square to the sheet: where they meet in a joint some layers lie in the other's.
   [[nodiscard]] bool joined(size_t i, size_t k) const {
