@@ -9,6 +9,13 @@ namespace {
 
 // A folded part formed again from its blanks, where it stands.
 class FormedSides {
+  // An arc of an edge, and places along it on the face that is asked about.
+  struct Looked {
+    size_t blank;
+    const Arc* arc;
+    std::vector<Vec3> places;
+  };
+
  public:
   FormedSides(const JoinedPart& part, const Frame& stands) : stands_(stands) {
     for (const Blank* blank : part.blanks) {
@@ -32,16 +39,26 @@ class FormedSides {
   [[nodiscard]] size_t count() const { return formed_.size(); }
   [[nodiscard]] const Blank& blank(size_t i) const { return *formed_[i].first; }
 
-  // (6): how far a place lies from the nearest edge of all, on a face.
-  [[nodiscard]] double from_edges(Vec3 place, Face face) const {
-    double nearest = HUGE_VAL;
+  /// Before from_edges() of that face.
+  void look_along(Face face) {
+    constexpr int looks = 12;
     for (size_t i = 0; i < count(); ++i) {
       for (const Edge& e : blank(i).edges) {
         for (const Arc& arc : e.arcs) {
-          nearest = std::min(nearest, from_arc(i, arc, place, face, nearest));
+          Looked l{i, &arc, {}};
+          for (int k = 0; k <= looks; ++k) {
+            const auto p = at(i, arc, arc.length * k / looks, face);
+            l.places.push_back(p ? p->at : Vec3{HUGE_VAL, 0, 0});
+          }
+          looked_.push_back(std::move(l));
         }
       }
     }
+  }
+  // (6): how far a place lies from the nearest edge of all, on a face.
+  [[nodiscard]] double from_edges(Vec3 place, Face face) const {
+    double nearest = HUGE_VAL;
+    for (const Looked& l : looked_) nearest = std::min(nearest, from_arc(l, place, face, nearest));
     return nearest;
   }
   // From a face of a flat one.
@@ -53,17 +70,20 @@ class FormedSides {
 
  private:
   // From one arc; less exactly where that is more than what is known already.
-  [[nodiscard]] double from_arc(size_t i, const Arc& arc, Vec3 place, Face face, double known) const {
-    constexpr int looks = 12;
+  [[nodiscard]] double from_arc(const Looked& l, Vec3 place, Face face, double known) const {
+    const size_t i = l.blank;
+    const Arc& arc = *l.arc;
     const auto off = [&](double run) {
       const auto p = at(i, arc, run, face);
       return p ? norm(p->at - place) : HUGE_VAL;
     };
+    const auto looks = static_cast<int>(l.places.size()) - 1;
     int best = 0;
     for (int k = 1; k <= looks; ++k) {
-      if (off(arc.length * k / looks) < off(arc.length * best / looks)) best = k;
+      if (norm(l.places[static_cast<size_t>(k)] - place) < norm(l.places[static_cast<size_t>(best)] - place))
+        best = k;
     }
-    const double here = off(arc.length * best / looks);
+    const double here = norm(l.places[static_cast<size_t>(best)] - place);
     if (here - arc.length / looks > known) return here;
     const double from = arc.length * std::max(0, best - 1) / looks,
                  to = arc.length * std::min(looks, best + 1) / looks;
@@ -81,13 +101,16 @@ class FormedSides {
 
   Frame stands_;
   std::vector<std::pair<const Blank*, FormedPlace>> formed_;
+  std::vector<Looked> looked_;
 };
 
 }  // namespace
 
 JointProof prove_seam(const EdgeMeeting& meeting, const JoinedPart& own, const JoinedPart& other) {
   constexpr int looks = 8;  // along each arc of the edge
-  const FormedSides edges(own, meeting.stands), others(other, meeting.other_stands);
+  const FormedSides edges(own, meeting.stands);
+  FormedSides others(other, meeting.other_stands);
+  if (!meeting.on_face) others.look_along(meeting.other_face);
   JointProof joint;
   joint.kind = JointKind::seam;
   joint.main = other.name;
