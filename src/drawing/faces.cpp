@@ -117,9 +117,20 @@ class Fills {
       return;
     }
     const Vec3 middle = 1.0 / 3 * (t[0] + t[1] + t[2]);
-    const bool hidden =
-        view_.hidden(middle) && std::all_of(t.begin(), t.end(), [&](Vec3 p) { return view_.hidden(p); });
+    const bool hidden = view_.hidden(middle) && hidden_all_over(t, length(k));
     if (!hidden || behind_an_opening(at)) all_.push_back({dot(middle, view_.eye()), at, tone});
+  }
+  // Looked at no farther apart than some millimetres of paper.
+  [[nodiscard]] bool hidden_all_over(const std::array<Vec3, 3>& t, double longest) const {
+    constexpr double apart = 6;  // mm
+    const int parts = std::max(1, static_cast<int>(std::ceil(longest / apart)));
+    for (int i = 0; i <= parts; ++i) {
+      for (int k = 0; i + k <= parts; ++k) {
+        const double a = static_cast<double>(i) / parts, b = static_cast<double>(k) / parts;
+        if (!view_.hidden(a * t[0] + b * t[1] + (1 - a - b) * t[2])) return false;
+      }
+    }
+    return true;
   }
   // Of those that lie over each other the far first; all else by its tone, without what two of one tone have
   // in common.

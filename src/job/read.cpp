@@ -306,6 +306,12 @@ Part read_part(const Entries& entries, Numbers& numbers, const Job& job, const s
   read_sheet(own_sheet, source, p.sheet);
   if (has_seam(p.shape)) read_seam(part, p.seam);
   p.making = read_making(part, job, source);
+  for (const Opening& o : p.making.openings) {  // a notch is an opening that is asked for otherwise
+    if (!o.key.starts_with("notch.")) continue;
+    p.asked_as[o.key + ".at.edge"] = o.key + ".on";
+    p.asked_as[o.key + ".at.which"] = o.key + ".which";
+    p.asked_as[o.key + ".at.along"] = o.key + ".along";
+  }
   p.place = read_stand(part);
   p.ends = read_ends(part, p.shape);
   return p;
