@@ -153,13 +153,13 @@ TEST(DuctOffsets, ByArcsByHand) {
   const double r = (700.0 * 700 + 200 * 200) / (4 * 200), a = 2 * std::atan(200.0 / 700);
   // Both walls turn once with the one radius and once with the other, the inner one outside in.
   const double length = 100 + a * (2 * r + 2 * factor * t - t);
-  EXPECT_NEAR(along(piece(pieces, "outer")), length, 1e-9);
-  EXPECT_NEAR(along(piece(pieces, "inner")), length, 1e-9);
+  EXPECT_NEAR(along(piece(pieces, "back")), length, 1e-9);
+  EXPECT_NEAR(along(piece(pieces, "front")), length, 1e-9);
   EXPECT_NEAR(area(piece(pieces, "cheek-1").blank), 250 * (100 + 2 * a * r), 1e-5);
   o.radius = 200;
   pieces = made(o);
   // However it turns, it comes out at the same place: the walls end where they should, which the joints hold.
-  EXPECT_LT(along(piece(pieces, "outer")), length);
+  EXPECT_LT(along(piece(pieces, "back")), length);
 }
 
 TEST(DuctOffsets, MitredByHand) {
@@ -182,7 +182,7 @@ TEST(DuctOffsets, MitredByHand) {
   EXPECT_NEAR(area(piece(pieces, "cheek-1").blank) / 250, 100 + 250 * std::tan(low / 2) + between, 2e-2);
   // Its bends' corners are round by a little.
   const double tangent = std::tan(low / 2);
-  EXPECT_NEAR(along(piece(pieces, "outer")),
+  EXPECT_NEAR(along(piece(pieces, "back")),
               100 + 250 * tangent + between - 2 * (1 + 1 + t) * tangent + 2 * low * (1 + factor * t), 1e-8);
 }
 

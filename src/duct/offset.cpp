@@ -71,7 +71,8 @@ Middle by_mitres(const DuctOffset& o, double depth) {
   const auto off = [&](double turn) { return along(turn) * std::tan(turn) - *o.offset; };
   // It rises as long as there is something between the mitres.
   const double steepest_turn = 2 * std::atan(std::min(0.98, ends / depth));
-  double most = std::min(steepest_turn, pi / 2 - 1e-3);
+  constexpr double least_left = 1e-3;  // of a right angle, radians
+  const double most = std::min(steepest_turn, pi / 2 - least_left);
   double best = 0;
   for (int i = 1; i <= 400; ++i) {
     if (off(most * i / 400) > off(most * best)) best = i / 400.0;
@@ -120,8 +121,8 @@ std::vector<Part> sides_of(const DuctOffset& o, const Part& like) {
           {.reason = "leaves nothing inside the walls", .key = key, .found = shown_mm(inside) + " inside"});
   }
   const Middle m = o.mitred ? by_mitres(o, depth) : by_arcs(o, depth, sizes);
-  BentDuct d{.right = beside(m, -depth / 2, "outer", o.mitred),
-             .left = beside(m, depth / 2, "inner", o.mitred),
+  BentDuct d{.right = beside(m, -depth / 2, "back", o.mitred),
+             .left = beside(m, depth / 2, "front", o.mitred),
              .width = width,
              .corner = o.corner,
              .seam = o.seam,

@@ -342,6 +342,7 @@ std::string name_of_joint(const JointProof& j) {
   return j.kind == JointKind::mitre    ? fmt::format("mitre {}, {} and {}", j.position, j.main, j.branch)
          : j.kind == JointKind::course ? fmt::format("courses {} and {}", j.main, j.branch)
          : j.kind == JointKind::crotch ? fmt::format("crotch {}, {}", j.branch, j.main)
+         : j.kind == JointKind::seam   ? fmt::format("seam {} on {}", j.branch, j.main)
                                        : fmt::format("joint {} on {}", j.branch, j.main);
 }
 
@@ -351,8 +352,10 @@ Fact joint_fact(const JointProof& j) {
   Phrase text =
       say("{}, differs by {}, {} allowed; edge {}", j.passed ? "passed" : "failed",
           error_of(std::max(j.distance, j.hole_distance.value_or(0)), true, edge), error_of(j.allowed, false),
-          length(j.edge_length,
-                 {j.kind == JointKind::crotch ? "foot to foot" : "once round", "", "edge of " + j.branch}));
+          length(j.edge_length, {j.kind == JointKind::crotch ? "foot to foot"
+                                 : j.kind == JointKind::seam ? "end to end"
+                                                             : "once round",
+                                 "", "edge of " + j.branch}));
   if (j.hole_length)
     text += say(", {} {}", j.kind == JointKind::branch ? "hole" : "the other",
                 length(*j.hole_length, {"once round", "", "edge of " + j.main}));

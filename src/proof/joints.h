@@ -57,7 +57,7 @@ void note_angle(JointProof& joint, const JointPlace& place);
 /// The edges of two courses that stand on, or in, each other, held against each other. courses.md (5)
 [[nodiscard]] JointProof prove_course(const JoinedPart& lower, const CourseOf& low, const JoinedPart& upper,
                                       const CourseOf& high);
-/// An edge of a folded part held against the edges of another, or against its face. duct.md (5), (6)
+/// An edge of a folded part held against the edges of a flat one, or against its face. duct.md (5), (6)
 [[nodiscard]] JointProof prove_seam(const EdgeMeeting& meeting, const JoinedPart& own,
                                     const JoinedPart& other);
 /// Both edges of a mitre, held against each other.

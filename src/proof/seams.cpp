@@ -61,6 +61,12 @@ class FormedSides {
     for (const Looked& l : looked_) nearest = std::min(nearest, from_arc(l, place, face, nearest));
     return nearest;
   }
+  // Of a flat one.
+  [[nodiscard]] Vec3 normal() const {
+    const Arc& any = blank(0).edges.front().arcs.front();
+    const auto p = at(0, any, any.length / 2, Face::middle);
+    return p ? p->normal : Vec3{};
+  }
   // From a face of a flat one.
   [[nodiscard]] double from_face(Vec3 place, Face face) const {
     const Arc& any = blank(0).edges.front().arcs.front();
@@ -111,6 +117,7 @@ JointProof prove_seam(const EdgeMeeting& meeting, const JoinedPart& own, const J
   const FormedSides edges(own, meeting.stands);
   FormedSides others(other, meeting.other_stands);
   if (!meeting.on_face) others.look_along(meeting.other_face);
+  const Vec3 normal = others.normal();
   JointProof joint;
   joint.kind = JointKind::seam;
   joint.main = other.name;
@@ -135,7 +142,7 @@ JointProof prove_seam(const EdgeMeeting& meeting, const JoinedPart& own, const J
           JointPlace place;
           place.at = p->at;
           place.plan = Angle::radians(std::atan2(p->at.y, p->at.x));
-          place.walls = Angle::degrees(90);
+          place.walls = between_walls(p->normal, normal);
           note_angle(joint, place);
           joint.places.push_back(place);
         }

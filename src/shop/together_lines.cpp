@@ -29,6 +29,10 @@ std::string joint_line(const JobResult& job, const JointProof& j, bool main) {
   if (j.kind == JointKind::crotch)
     return fmt::format("Crotch with {}: {} from foot to foot, walls turned by {}.", other, len(j.edge_length),
                        walls(j));
+  if (j.kind == JointKind::seam)
+    return main ? std::string()
+                : fmt::format("Seam with {}: edge {}, walls turned by {}.", other, len(j.edge_length),
+                              walls(j));
   if (main)
     return j.hole_length ? fmt::format("Hole for {}: {} round.", other, len(*j.hole_length)) : std::string();
   return fmt::format("Joint with {}: edge {}, walls turned by {}, gap {}.", other, len(j.edge_length),

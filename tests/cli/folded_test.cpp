@@ -104,10 +104,11 @@ INSTANTIATE_TEST_SUITE_P(
                    "cone base.diameter=300 top.diameter=100 height=200 edge.on=seam edge.width=20 "
                    "thickness=1 sizes_on=inside",
                    "edge.1.on", "seam_start"},
-        FoldedCall{"EdgeThatBends",
-                   "cone base.diameter=300 top.diameter=100 height=200 edge.on=base edge.width=20 "
-                   "thickness=1 sizes_on=inside",
-                   "edge.1.on", "not straight"}),
+        FoldedCall{
+            "EdgeThatBends",
+            "cone base.diameter=300 top.diameter=100 height=200 edge.on=base edge.width=20 edge.kind=hem "
+            "edge.neutral=0.4 thickness=1 sizes_on=inside",
+            "edge.1.on", "not straight"}),
     [](const auto& one) { return one.param.name; });
 
 TEST_F(Program, BendTablesAreReadByLineAndColumn) {

@@ -371,6 +371,10 @@ class CardReader:
         for other, edge, least, most in self.card.take(rf"Crotch with (\S+): {L} from foot to foot, {turned}\."):
             found = [j for j in own("crotch", other) if self.part["part"] in (j["main"], j["branch"])]
             self.near("crotch", edge, min((j["edge_length"] for j in found), key=lambda long: abs(long - edge)), 0.51)
+        for other, edge, least, most in self.card.take(rf"Seam with (\S+): edge {L}, {turned}\."):
+            j = next(j for j in own("seam", other) if j["branch"] == self.part["part"])
+            self.near("edge of the seam", edge, j["edge_length"], 0.51)
+            walls(j, least, most)
         for other, edge, least, most, gap in self.card.take(rf"Joint with (\S+): edge {L}, {turned}, gap {L}\."):
             j = next(j for j in own("branch", other) if j["branch"] == self.part["part"])
             self.near("edge of the joint", edge, j["edge_length"], 0.51)

@@ -166,7 +166,8 @@ def check_turns(faults, arcs, card, at, near):
     turns = card["outline"]
     if not turns:
         return
-    first = min(range(len(arcs)), key=lambda i: math.dist(arcs[i].a, turns[0]["at"]))
+    # Of corners that lie nearer than lengths are rounded the one that the same way leads on from.
+    first = min(range(len(arcs)), key=lambda i: math.dist(arcs[i].a, turns[0]["at"]) + abs(math.dist(arcs[i].a, arcs[i].b) - turns[0]["to_next"]))
     arcs = arcs[first:] + arcs[:first]
     for turn, arc in zip(turns, arcs):
         at("a corner", turn["at"], arc.a)

@@ -529,7 +529,8 @@ def check_schedule(faults, printed, pieces):
         elif line.startswith("  wrote "):
             continue
         elif line.startswith("  "):
-            name, value = edges_by_one_name([line[2:26].strip(), line[26:]])
+            long = re.match(r"  ((?:joint|seam) \S+ on \S+) +(.*)", line)  # longer than its column
+            name, value = edges_by_one_name(list(long.groups()) if long else [line[2:26].strip(), line[26:]])
             if name in rows and rows[name] != value:
                 faults.append(f"schedule: says {line.strip()} twice")
             rows[name] = value
