@@ -526,7 +526,7 @@ class CardReader:
         if turns:
             self.near("distances in all", around[0][0], sum(t[6] for t in turns), 0.01)
             # The same way round, from the corner that the first is.
-            first = min(range(len(arcs)), key=lambda i: math.dist(arcs[i].a, turns[0][1:3]))
+            first = min(range(len(arcs)), key=lambda i: math.dist(arcs[i].a, turns[0][1:3]) + abs(math.dist(arcs[i].a, arcs[i].b) - turns[0][6]))
             arcs = arcs[first:] + arcs[:first]
             if len(arcs) != len(turns):
                 self.faults.append(f"card: {len(turns)} corners, the outline has {len(arcs)}")
