@@ -41,14 +41,13 @@ constexpr const char* offset_figure = R"(
         |<-->| offset, towards +x
 )";
 
-const std::vector<std::string> seam_places{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
 const std::vector<std::string> turns{"round", "square"};
 
 const std::vector<Key> straight_keys{
     {"width", Kind::length, "along x"},
     {"depth", Kind::length, "along y"},
     {"length", Kind::length, "along the axis"},
-    {"seam.at", Kind::choice, "a corner (+x+y ...) or the middle of a wall (+x ...), else -x-y", seam_places},
+    {"seam.at", Kind::choice, "a corner (+x+y ...) or the middle of a wall (+x ...), else -x-y", eighths},
     {"seam.pieces", Kind::count, "1, 2 (an L each from corners, a U each from walls) or 4 (else 1)"},
     {"seam.gap", Kind::length, "between joined edges, half on each side"},
     {"seam.kind", Kind::text,
@@ -64,10 +63,11 @@ const std::vector<Key> straight_keys{
      {"upright", "level", "square"}},
     {"flange.#.clearance", Kind::length, "between its corners (else 0)"}};
 
-const Key corner_key{"corner",
-                     Kind::choice,
-                     "how cheeks and walls meet: edge to edge, or which cover the others' edges (else inside_touch)",
-                     {"inside_touch", "cheeks", "wraps"}};
+const Key corner_key{
+    "corner",
+    Kind::choice,
+    "how cheeks and walls meet: edge to edge, or which cover the others' edges (else inside_touch)",
+    {"inside_touch", "cheeks", "wraps"}};
 
 const Key seam_key{"seam.kind", Kind::text,
                    "a seam of the list, by its name: side a on the cheeks, b on the walls between them"};

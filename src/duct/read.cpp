@@ -11,14 +11,6 @@ constexpr std::array<std::pair<const char*, DuctCorner>, 3> corner_words{
      {"cheeks", DuctCorner::cheeks},
      {"wraps", DuctCorner::wraps}}};
 
-void read_eighth_of(Reader& r, int& eighth) {
-  std::string word;
-  r.text("seam.at", word);
-  for (int i = 0; i < 8; ++i) {
-    if (word == name_of_eighth(i)) eighth = i;
-  }
-}
-
 }  // namespace
 
 namespace {
@@ -29,7 +21,7 @@ Duct duct_of(Reader& r, const std::string& source) {
   r.length("depth", duct.depth);
   r.length("length", duct.length);
   r.count("seam.pieces", duct.pieces);
-  read_eighth_of(r, duct.seam);
+  read_eighth(r, duct.seam);
   duct.flanges = read_flanges(r);
   HipJoint unused = HipJoint::inside_touch;
   read_corners(r, unused, duct.relief, duct.relief_size);

@@ -70,8 +70,6 @@ const std::vector<Key> profile_keys{
      "the face the lines are measured on; of the sheet's sizes_on only middle says it",
      {"concave_side", "middle", "convex_side", "left", "right"}}};
 
-const std::vector<std::string> eighths{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
-
 const std::vector<Key> wall_keys{
     {"base.width", Kind::length, "of the base, along x"},
     {"base.length", Kind::length, "of the base, along y"},

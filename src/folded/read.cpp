@@ -12,14 +12,6 @@ constexpr std::array<std::pair<const char*, PanelFace>, 5> panel_faces{
      {"left", PanelFace::left},
      {"right", PanelFace::right}}};
 
-void read_eighth(Reader& r, int& eighth) {
-  std::string word;
-  r.text("seam.at", word);
-  for (int i = 0; i < 8; ++i) {
-    if (word == name_of_eighth(i)) eighth = i;
-  }
-}
-
 PolygonSize read_polygon(Reader& r, const std::string& end) {
   PolygonSize size;
   r.length((end + ".across_flats").c_str(), size.across_flats);

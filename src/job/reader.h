@@ -169,6 +169,8 @@ void read_seam(Reader& r, Seam& seam);
 [[nodiscard]] Rulings read_rulings(Reader& part);
 [[nodiscard]] StrainLimit read_strain(Reader& part);
 [[nodiscard]] Bend read_bend(Reader& part, const std::string& source);
+/// `seam.at`: a hip or the middle of a wall, by its name, in eighths.
+void read_eighth(Reader& r, int& eighth);
 void read_corners(Reader& part, HipJoint& joint, Relief& relief, std::optional<double>& size);
 void read_profile_sizes(Reader& r, const std::string& at, Profile& profile);
 /// The sizes of a profile of a kind in the table at a path.

@@ -10,6 +10,8 @@ inline const std::vector<std::string> ends{"base", "top"};
 inline const std::vector<std::string> contacts{"size_face", "inside", "middle", "outside",
                                                "neutral",   "clear",  "full"};
 inline const std::vector<std::string> reliefs{"round", "slot", "closed"};
+/// Middles of four walls and the hips between them.
+inline const std::vector<std::string> eighths{"+x", "+x+y", "+y", "-x+y", "-x", "-x-y", "-y", "+x-y"};
 void append(std::vector<Key>& keys, const std::vector<Key>& more);
 [[nodiscard]] std::vector<Key> joined(std::vector<Key> keys, const std::vector<Key>& more);
 /// A shape's own keys between what every part has.

@@ -97,6 +97,14 @@ std::vector<Flange> read_flanges(Reader& r) {
   return flanges;
 }
 
+void read_eighth(Reader& r, int& eighth) {
+  std::string word;
+  r.text("seam.at", word);
+  for (int i = 0; i < 8; ++i) {
+    if (word == name_of_eighth(i)) eighth = i;
+  }
+}
+
 void read_corners(Reader& r, HipJoint& joint, Relief& relief, std::optional<double>& size) {
   r.choice("hip_joint", joint_words, joint);
   r.choice("relief", relief_words, relief);
