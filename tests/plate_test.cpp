@@ -320,6 +320,30 @@ TEST(Plates, RefusalsNameTheirKeys) {
 }
 
 // Any end, any fit: proved, and as wide as it is asked.
+// A lap goes along an edge whose arcs run on, but not all round, nor round a corner.
+TEST(CurvedLaps, NeedEnds) {
+  const auto area_with = [](const OpeningForm& form, const std::string& on, double notch = 0) {
+    Part part = plate(form, 3);
+    part.making.edges = {{.on = on, .width = 12, .notch = notch, .key = "edge.1"}};
+    return signed_area(outline(made(part).blank));
+  };
+  const OpeningForm rounded =
+      form_of({.kind = ProfileKind::rectangle, .width = 300, .length = 200, .corner_radius = 20});
+  const double whole = 300 * 200 - (4 - pi) * 400;
+  EXPECT_NEAR(area_with(rounded, "curve 1"), whole + 12 * pi / 2 * 20 + 144 * pi / 4, 1e-9);
+  EXPECT_NEAR(area_with(rounded, "curve 1", 2), whole + (pi / 2 - 4.0 / 20) * (12 * 20 + 72), 1e-9);
+  EXPECT_THROW((void)area_with(disc(300), "rim"), Refusal);
+  Part cone;
+  cone.asked = Cone{.base = Diameter::mm(300), .top = Diameter::mm(100), .height = 200};
+  cone.sheet = sheet_of(1);
+  cone.seam.gap = 0;
+  cone.making.edges = {{.on = "base", .width = 15, .key = "edge.1"}};
+  const Formed formed = form_part(cone);
+  EXPECT_TRUE(formed.prove(make_blanks(formed, cone.making).front()).passed);
+  cone.making.edges[0].notch = 5;
+  EXPECT_THROW((void)make_blanks(form_part(cone), cone.making), Refusal);
+}
+
 // Notches take of the corner what lies within the metal.
 TEST(Notches, AreCutAtTheEndsOfAnEdge) {
   const double whole = 300 * 200;

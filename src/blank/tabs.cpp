@@ -164,6 +164,9 @@ class Tabs {
   // What lies between its notches, as an edge of its own.
   size_t notched(size_t index) {
     const double length = length_of(blank_.edges[index].arcs);
+    if (!blank_.folding)  // its rims and seams are one edge each
+      refuse_work(work_, ".notch", "goes on edges of folded parts and plates, not on those of walls",
+                  shown_mm(work_.notch), {}, "give it a taper instead");
     if (2 * work_.notch >= length)
       refuse_work(work_, ".notch", "leaves no edge between its notches", shown_mm(work_.notch), {},
                   "make them smaller");
@@ -200,6 +203,9 @@ class Tabs {
         refuse_work(work_, ".on", "names an edge that turns a corner", work_.on, {},
                     "say which of its runs, or name another edge");
     }
+    if (norm(end_of(arcs.back()) - arcs.front().start) <= within::same * blank_.size)
+      refuse_work(work_, ".on", "names an edge that runs all round", work_.on, {},
+                  "make the outline that much larger");
     if (work_.kind == EdgeKind::hem || work_.kind == EdgeKind::lock || work_.hole)
       refuse_work(work_, ".on", "names an edge that is not straight", work_.on, {},
                   "hems, locks and rows of holes go on straight edges");

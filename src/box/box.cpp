@@ -373,12 +373,10 @@ class Maker {
     Vec3 beyond;    // in the face, square to the edge
     Vec3 normal;
     int level = 0;
-    double angle = 0;  // by which the last fold turns
   };
   struct End {
     Vec3 at, line;
     int partner = -1;  // the wall whose return it meets at a mitre
-    bool cleared = false;
   };
 
   void add_returns() {
@@ -402,7 +400,7 @@ class Maker {
       if (!r.on[w]) continue;
       const Edge& e = below[w];
       const Vec3 way = std::cos(angle) * e.beyond - std::sin(angle) * e.normal;
-      made[w] = {number++, 2, e.from, e.to, way, cross(way, unit(e.to - e.from)), e.level + 1, angle};
+      made[w] = {number++, 2, e.from, e.to, way, cross(way, unit(e.to - e.from)), e.level + 1};
     }
     for (int w = 0; w < wall_count; ++w) {
       if (!r.on[static_cast<size_t>(w)]) continue;
@@ -449,7 +447,7 @@ class Maker {
     const double in = dot(off * run, inwards);
     const Vec3 from = in > 0 ? at + off * run : at;
     const Vec3 out = (dot(line, own.beyond) < 0 ? -1 / norm(line) : 1 / norm(line)) * line;
-    return {from, out, -1, true};
+    return {from, out};
   }
   [[nodiscard]] double size() const { return std::hypot(*box_.width, *box_.length, *box_.height); }
 

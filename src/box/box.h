@@ -13,7 +13,7 @@ struct RimHeights {
   double first = 0, last = 0;
 };
 [[nodiscard]] RimHeights rim_of(const Box& box, int wall);
-/// The walls of a box that a return stands on, and how many stand below it on each.
+/// "+x", "+y", "-x", "-y": of walls 0 to 3, as they are on the part as made.
 [[nodiscard]] const char* name_of_wall(int wall, Hand hand = Hand::as_drawn);
 
 /// Refuses sizes that are missing, out of range or contradict each other.

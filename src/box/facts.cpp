@@ -40,7 +40,8 @@ void add_walls(std::vector<Fact>& rows, const Part& part, const Box& box) {
 
 void add_corners(std::vector<Fact>& rows, const Part& part, const Box& box) {
   const char* walls = box.corner_walls == BoxWalls::x ? "+x and -x" : "+y and -y";
-  Phrase text = say("edges touch inside, gap {}", length(part.seam.gap.value_or(0), {"edge", "edge", "joint"}));
+  Phrase text =
+      say("edges touch inside, gap {}", length(part.seam.gap.value_or(0), {"edge", "edge", "joint"}));
   if (box.corner == BoxCorner::lapped)
     text = say("the walls {} cover the others, gap {}", walls,
                length(part.seam.gap.value_or(0), {"edge", "edge", "joint"}));
