@@ -320,6 +320,24 @@ TEST(Plates, RefusalsNameTheirKeys) {
 }
 
 // Any end, any fit: proved, and as wide as it is asked.
+// The joint of a ring and the end that it goes round: clear by what is asked where it is nearest.
+TEST(PlatesAtEnds, AreJoints) {
+  for (const bool base : {false, true}) {
+    std::vector<PieceResult> pieces;
+    const Part ring = at_end({.end = base ? EndName::base : EndName::top, .clearance = 1.5, .width = 50});
+    for (const Part& part : introduced(std::vector{cone_part(), ring})) {
+      for (PieceResult& p : develop(part)) pieces.push_back(std::move(p));
+    }
+    const std::vector<JointProof> joints = joints_of(pieces);
+    ASSERT_EQ(joints.size(), 1U);
+    EXPECT_TRUE(joints[0].passed) << joints[0].distance;
+    EXPECT_LT(joints[0].distance, 1e-9);
+    EXPECT_NEAR(joints[0].gap_found, 1.5, 1e-9);
+    const double slope = std::atan(50.0 / 350) * 180 / pi;
+    EXPECT_NEAR(joints[0].least_angle.walls.degrees(), base ? 90 + slope : 90 - slope, 1e-6);
+  }
+}
+
 // A lap goes along an edge whose arcs run on, but not all round, nor round a corner.
 TEST(CurvedLaps, NeedEnds) {
   const auto area_with = [](const OpeningForm& form, const std::string& on, double notch = 0) {

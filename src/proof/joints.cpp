@@ -117,6 +117,23 @@ class Joining {
     for (const Blank* blank : branch.blanks) fit_ = std::max(fit_, longer * blank->fit_error);
   }
 
+  // A plate round the end: its hole before that end's outside, from both faces of the plate.
+  JointProof proved_ring() {
+    for (const FormedOnce& formed : formed_once(joined_, branch_)) {
+      for (const Edge& e : formed.blank.edges) {
+        if (is_end(e)) joint_.edge_length += formed.count * length_of(e.arcs);
+      }
+    }
+    hold_hole(other_, main_);
+    for (const FormedOnce& formed : formed_once(other_, main_)) {
+      for (const BlankOpening& o : formed.blank.openings) look_round(formed, o);
+    }
+    joint_.distance = joint_.hole_distance.value_or(NAN);
+    joint_.passed = !joint_.places.empty() && joint_.distance <= joint_.allowed + hole_fit_;
+    joint_.allowed += hole_fit_;
+    return std::move(joint_);
+  }
+
   JointProof proved(const std::vector<JoinedPart>& courses) {
     hold_edge();
     hold_hole(other_, main_);
@@ -258,6 +275,27 @@ class Joining {
     for (const BlankOpening& o : formed.blank.notches) hold(main, formed, o, &metal);
   }
 
+  void look_round(const FormedOnce& formed, const BlankOpening& o) {
+    if (o.group < 0) return;
+    const FittedBody* body = fitted(other_, formed.blank.groups[static_cast<size_t>(o.group)].key);
+    if (!body) return;
+    const NeighbourFace face(as_neighbour(branch_, *body->met, end_.end), body->face, 0);
+    for (const Arc& arc : o.outline) {
+      for (int i = 0; i < looks_along; ++i) {
+        const auto at = formed.at(point_at(arc, arc.length * i / looks_along));
+        if (!at) continue;
+        for (const double layer : {formed.inside, formed.outside}) {
+          const auto from = face.from(at->at + layer * at->normal);
+          if (!from) continue;
+          joint_.gap_found = std::min(joint_.gap_found, from->first);
+          const JointPlace place = place_of(*at, from->second);
+          note_angle(joint_, place);
+          joint_.places.push_back(place);
+        }
+      }
+    }
+  }
+
   [[nodiscard]] static const FittedBody* fitted(const JoinedPart& main, const std::string& key) {
     for (const Opening& o : *main.openings) {
       if (o.key == key && o.fitted) return &*o.fitted;
@@ -306,6 +344,14 @@ class Joining {
 };
 
 }  // namespace
+
+JointProof prove_ring(const PlateEnd& at, const JoinedPart& other, const JoinedPart& ring) {
+  EndBody end;
+  end.end = at.end;
+  end.body = ring.name;
+  end.gap = at.clearance;
+  return Joining(end, other, ring).proved_ring();
+}
 
 JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main,
                        const std::vector<JoinedPart>& courses) {

@@ -51,6 +51,8 @@ void note_angle(JointProof& joint, const JointPlace& place);
 /// the hole. meeting.md (9), (10)
 [[nodiscard]] JointProof prove_joint(const EndBody& end, const JoinedPart& branch, const JoinedPart& main,
                                      const std::vector<JoinedPart>& courses);
+/// The hole of a plate round another part's end held against that end. plates.md (8)
+[[nodiscard]] JointProof prove_ring(const PlateEnd& at, const JoinedPart& other, const JoinedPart& ring);
 /// The edge that another leg makes of a leg's base, one of its bodies by number, against that leg's own.
 /// breech.md (5), (6)
 [[nodiscard]] JointProof prove_crotch(const JoinedPart& leg, size_t body, const JoinedPart& other);

@@ -100,6 +100,12 @@ std::vector<JointProof> joints_of(std::span<const PieceResult> pieces) {
     names.push_back(p.part.name);
     if (!p.part.mitres.empty() && p.part.row.front().position == 1) add_mitres(joints, pieces, p.part.key);
     if (p.part.course && p.part.course->number == 1) add_courses(joints, pieces, p.part.key);
+    if (const auto* plate = std::get_if<Plate>(&p.part.asked);
+        plate && plate->at_end && plate->at_end->fit == PlateFit::around) {
+      const auto other = joined(pieces, plate->at_end->body);
+      if (other && (other->form || other->body))
+        joints.push_back(prove_ring(*plate->at_end, *other, *joined(pieces, p.part.name)));
+    }
     for (const EdgeMeeting& meeting : p.part.meetings) {
       const auto other = joined(pieces, meeting.with);
       if (other && p.formed->body && other->body)

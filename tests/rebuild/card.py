@@ -376,12 +376,14 @@ class CardReader:
             self.near("edge of the seam", edge, j["edge_length"], 0.51)
             walls(j, least, most)
         for other, edge, least, most, gap in self.card.take(rf"Joint with (\S+): edge {L}, {turned}, gap {L}\."):
-            j = next(j for j in own("branch", other) if j["branch"] == self.part["part"])
+            j = next(j for j in own("branch", other) if j["branch"] == self.part["part"] and other == j["main"])
             self.near("edge of the joint", edge, j["edge_length"], 0.51)
             self.near("gap of the joint", gap, j["gap"], 0.51)
             walls(j, least, most)
         for other, around in self.card.take(rf"Hole for (\S+): {L} round\."):
-            self.near("hole", around, next(j for j in own("branch", other) if j["branch"] == other)["other_length"], 0.51)
+            holes = [j for j in own("branch", other) if j["branch"] == other]
+            holes = [j for j in holes if j["main"] == self.part["part"]] or holes  # a course has its shell's
+            self.near("hole", around, holes[0]["other_length"], 0.51)
         for times, sum in self.card.take(rf"Cut it {NUMBER} times across, from edge to edge, {L} in all: take the lines from the cut file or the full-size template\."):
             self.faults.near("card: cuts across", times, len(self.piece["cuts_across"]), 0)
             self.near("cuts across in all", sum, math.fsum(self.piece["cuts_across"]), 0.51)
