@@ -30,8 +30,7 @@ const std::vector<Key> box_sizes{
     {"wall.#.sloping", Kind::flag, "true: its rim runs from the one neighbour's height to the other's"},
     {"corner.joint",
      Kind::choice,
-     "how the walls meet: edge to edge, one over the edge of the other, or by folded tabs (else "
-     "inside_touch)",
+     "how the walls meet (else inside_touch): edges touch, some cover others, or by tabs",
      {"inside_touch", "lapped", "tabs"}},
     {"corner.walls", Kind::choice, "the walls that cover, or that have the tabs (else x)", {"x", "y"}},
     {"corner.tab", Kind::length, "width of the tabs, on the size face"},

@@ -49,6 +49,9 @@ struct DuctEnd {
 };
 [[nodiscard]] DuctEnd end_of(const DuctWall& wall);
 
+/// A straight duct as it is asked for, whatever is missing: forming refuses that.
+[[nodiscard]] Hopper walls_of(const Duct& duct);
+
 /// The parts, from plates for cheeks and panels for walls, each where it stands.
 [[nodiscard]] std::vector<Part> sides_of(const BentDuct& duct, const Part& like);
 

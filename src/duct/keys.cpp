@@ -63,11 +63,10 @@ const std::vector<Key> straight_keys{
      {"upright", "level", "square"}},
     {"flange.#.clearance", Kind::length, "between its corners (else 0)"}};
 
-const Key corner_key{
-    "corner",
-    Kind::choice,
-    "how cheeks and walls meet: edge to edge, or which cover the others' edges (else inside_touch)",
-    {"inside_touch", "cheeks", "wraps"}};
+const Key corner_key{"corner",
+                     Kind::choice,
+                     "how cheeks and walls meet (else inside_touch), or which cover the others",
+                     {"inside_touch", "cheeks", "wraps"}};
 
 const Key seam_key{"seam.kind", Kind::text,
                    "a seam of the list, by its name: side a on the cheeks, b on the walls between them"};

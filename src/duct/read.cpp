@@ -1,4 +1,5 @@
 // Rectangular ducts of a job.
+#include "bent.h"
 #include "duct_rows.h"
 
 namespace juggler {
@@ -34,7 +35,7 @@ Duct duct_of(Reader& r, const std::string& source) {
 
 void read_duct(Reader& r, const std::string& source, Part& part) {
   r.length("seam.gap", part.seam.gap);
-  part.asked = hopper_of(duct_of(r, source));
+  part.asked = walls_of(duct_of(r, source));
   part.asked_as = {{"base.width", "width"}, {"base.length", "depth"}, {"height", "length"}};
 }
 

@@ -1,4 +1,5 @@
 // A straight duct as four walls between two equal rectangles.
+#include "bent.h"
 #include "part/bounds.h"
 
 namespace juggler {
@@ -11,6 +12,10 @@ Hopper hopper_of(const Duct& duct) {
   size("width", duct.width);
   size("depth", duct.depth);
   size("length", duct.length);
+  return walls_of(duct);
+}
+
+Hopper walls_of(const Duct& duct) {
   const RectangleSize end{duct.width, duct.depth};
   return {.base = end,
           .top = end,

@@ -136,6 +136,13 @@ void read_notches(Reader& part, std::vector<Opening>& openings) {
     r.choice("form", forms, n.form);
     r.length("along", n.along);
     r.length("depth", n.depth);
+    if (!n.along)
+      refuse(*r.first(), "belongs to a notch of no size", {},
+             "add along = ..., how much of the edge it takes");
+    r.check("along", n.along, 10 * limits::shortest, limits::longest);
+    r.check("depth", n.depth, 10 * limits::shortest, limits::longest);
+    if (const Entry* depth = r.at("depth"); depth && n.form == NotchForm::round)
+      refuse(*depth, "belongs to another form: a round notch has a radius", {}, "leave it out");
     std::string at = "both";
     r.text("at", at);
     n.at_start = at != "end";
