@@ -179,9 +179,10 @@ TEST(DuctOffsets, MitredByHand) {
     ((700 - 250 * std::tan(a / 2)) * std::tan(a) < 200 ? low : high) = a;
   }
   const double between = 200 / std::sin(low);
-  EXPECT_NEAR(area(piece(pieces, "cheek-1").blank) / 250, 100 + 250 * std::tan(low / 2) + between, 2e-2);
-  // Its bends' corners are round by a little.
-  const double tangent = std::tan(low / 2);
+  // Its corners are round: twice by 1 where that takes metal, twice by 1 + t where it leaves some.
+  const double tangent = std::tan(low / 2), corner = tangent - low / 2;
+  EXPECT_NEAR(area(piece(pieces, "cheek-1").blank),
+              250 * (100 + 250 * tangent + between) + 2 * corner * ((1 + t) * (1 + t) - 1), 1e-6);
   EXPECT_NEAR(along(piece(pieces, "back")),
               100 + 250 * tangent + between - 2 * (1 + 1 + t) * tangent + 2 * low * (1 + factor * t), 1e-8);
 }

@@ -616,6 +616,23 @@ TEST(MitredPanels, EndInTheirPlane) {
     const double bend = r * (pi / 2 * (400 + flat) + r);  // the mean of sin over a quarter turn is 2 / pi
     EXPECT_NEAR(area(plain), flat * (400 + flat / 2) + bend + (60 - r) * 500,
                 plain.fit_error * outline_length(plain) + 1e-9);
+    // The twin is mitred at its other end, the same face up: none of the part's own images turned over.
+    const Blank twin = make_blank(p, sheet, {}, {.hand = Hand::opposite});
+    EXPECT_TRUE(prove(twin, p, sheet, {}, {.hand = Hand::opposite}).passed);
+    EXPECT_NEAR(area(twin), area(plain), 2 * plain.fit_error * outline_length(plain) + 1e-9);
+    const auto reach = [](const Blank& b, bool up) {  // of the profile's start, the left edge
+      double most = up ? -HUGE_VAL : HUGE_VAL;
+      for (const Arc& arc : outline(b)) {
+        if (std::abs(arc.start.x) < 1e-9)
+          most = up ? std::max(most, arc.start.y) : std::min(most, arc.start.y);
+      }
+      return most;
+    };
+    // With the left face up the run goes down from the top of the blank.
+    EXPECT_NEAR(reach(plain, false), 100, 1e-9);
+    EXPECT_NEAR(reach(plain, true), 500, 1e-9);
+    EXPECT_NEAR(reach(twin, false), 0, 1e-9);
+    EXPECT_NEAR(reach(twin, true), 400, 1e-9);
     p.start = PanelMitre{.angle = Angle::degrees(30), .towards = Angle::degrees(90), .key = "mitre.start"};
     const Blank both = make_blank(p, sheet);
     EXPECT_TRUE(prove(both, p, sheet).passed) << prove(both, p, sheet).where;

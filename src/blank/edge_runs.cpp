@@ -16,11 +16,7 @@ bool in_line(const Arc& first, const Arc& arc, double near) {
 
 // Arcs of a face that run on into each other.
 bool smooth(const Edge& e, size_t i) {
-  const Arc& arc = e.arcs[i - 1];
-  const Angle end = heading_at(arc, arc.length);
-  const Vec2 way = direction(end), next = direction(e.arcs[i].heading);
-  return e.zones[i - 1] < 0 && e.zones[i] < 0 && dot(way, next) > 0 &&
-         std::abs(cross(way, next)) <= within::little;
+  return e.zones[i - 1] < 0 && e.zones[i] < 0 && runs_on(e.arcs[i - 1], e.arcs[i]);
 }
 
 // Runs that are nothing but ends of bends are left out.
@@ -64,6 +60,11 @@ FlatFrame beside(std::span<const Arc> arcs, const OpeningPlace& at, const std::s
 }
 
 }  // namespace
+
+bool runs_on(const Arc& arc, const Arc& next) {
+  const Vec2 end = direction(heading_at(arc, arc.length)), way = direction(next.heading);
+  return dot(end, way) > 0 && std::abs(cross(end, way)) <= within::little;
+}
 
 std::vector<EdgeRun> edge_runs(const Blank& blank, const std::string& label) {
   std::vector<EdgeRun> runs;

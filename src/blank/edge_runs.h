@@ -17,6 +17,9 @@ struct EdgeRun {
 /// rim of a hopper does from wall to wall, counts as its straight runs along faces.
 [[nodiscard]] std::vector<EdgeRun> edge_runs(const Blank& blank, const std::string& label);
 
+/// Whether one arc goes on from another without a corner.
+[[nodiscard]] bool runs_on(const Arc& arc, const Arc& next);
+
 /// Makes a run an edge of its own, and what is left before and after it others of the same label.
 /// Returns its index.
 size_t split_off(Blank& blank, const EdgeRun& run);

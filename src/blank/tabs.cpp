@@ -61,13 +61,6 @@ void check_work(const EdgeWork& work) {
   if (work.first_at) check_between(work, ".holes.first_at", *work.first_at, 0, 1e5, "mm");
 }
 
-// Whether one arc goes on from another without a corner.
-bool runs_on(const Arc& arc, const Arc& next) {
-  const Angle end = heading_at(arc, arc.length);
-  return dot(direction(end), direction(next.heading)) > 0 &&
-         std::abs(cross(direction(end), direction(next.heading))) <= within::little;
-}
-
 // The straight line that an edge is, or nothing.
 std::optional<Arc> straight_edge(const Edge& e) {
   const Arc whole = line(e.arcs.front().start, end_of(e.arcs.back()));
@@ -300,8 +293,9 @@ class Tabs {
       blank_.notes.push_back("Folded along the curve, what is added on " + work_.on + " " + word +
                              " by up to " + percent(strain) + ": draw it, or notch it there.");
     };
-    if (least < -1e-6) say(-least, "shrinks");
-    if (most > 1e-6) say(most, "stretches");
+    constexpr double none = 5e-5;  // what is shown as 0.00 %
+    if (least < -none) say(-least, "shrinks");
+    if (most > none) say(most, "stretches");
   }
 
   // A hem lies back on the metal within its edge: flat, and as wide as it is.

@@ -57,8 +57,23 @@ Formed form_body(const Part& part, Body body, const Given& given) {
   return formed;
 }
 
-// A panel, alike at both ends of its run, is its own twin.
-Formed form_panel(const Part& part, const Panel& panel) {
+namespace {
+
+// Mirrored and turned over, a panel is as it was drawn but for its ends, which change places. (15b)
+Panel as_made(Panel panel, Hand hand) {
+  if (hand == Hand::as_drawn) return panel;
+  std::swap(panel.start, panel.end);
+  for (auto* m : {&panel.start, &panel.end}) {
+    if (*m) (*m)->angle = Angle{} - (*m)->angle;
+  }
+  return panel;
+}
+
+}  // namespace
+
+// A panel whose ends are square to its run is its own twin.
+Formed form_panel(const Part& part, const Panel& asked) {
+  const Panel panel = as_made(asked, part.making.hand);
   const Given given = [=](const std::vector<FormedFace>& faces) {
     return miss_of_given(faces, panel, part.sheet, part.ends.empty());
   };
