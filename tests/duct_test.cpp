@@ -227,6 +227,15 @@ TEST(DuctSeams, EachSideGetsItsShareAlongCurves) {
   EXPECT_TRUE(says("on run start shrinks by up to 16.06 %", "throat"));  // 24 of 149.4
 }
 
+// A wall that is all one arc has edges as any other.
+TEST(DuctSeams, GoAlongWallsWithoutStraights) {
+  DuctElbow e = elbow();
+  e.straight_base = e.straight_top = 0;
+  e.seam = standing();
+  const double length = pi / 2 * (400 + factor * t);
+  EXPECT_NEAR(area(piece(made(e), "heel").blank), length * (500 + 2 * 35), 1e-6);
+}
+
 TEST(DuctSeams, NotchesBeginBesideTheEnds) {
   DuctElbow e = elbow();
   const double plain = area(piece(made(e), "heel").blank);

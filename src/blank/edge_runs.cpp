@@ -19,14 +19,21 @@ bool smooth(const Edge& e, size_t i) {
   return e.zones[i - 1] < 0 && e.zones[i] < 0 && runs_on(e.arcs[i - 1], e.arcs[i]);
 }
 
+// Whether an arc of an edge is the end of a bend; what is rolled counts as a face.
+bool is_bend(const Blank& blank, int zone) {
+  return zone >= 0 && !(blank.folding && blank.folding->zones[static_cast<size_t>(zone)].rolled);
+}
+
 // Runs that are nothing but ends of bends are left out.
-void add_runs(std::vector<EdgeRun>& runs, const Edge& e, size_t index, double near) {
+void add_runs(std::vector<EdgeRun>& runs, const Blank& blank, size_t index) {
+  const Edge& e = blank.edges[index];
+  const double near = within::same * blank.size;
   for (size_t i = 0; i < e.arcs.size();) {
     size_t end = i + 1;
     while (end < e.arcs.size() && (in_line(e.arcs[i], e.arcs[end], near) || smooth(e, end))) ++end;
     const bool faces =
         std::any_of(e.zones.begin() + static_cast<long>(i), e.zones.begin() + static_cast<long>(end),
-                    [](int zone) { return zone < 0; });
+                    [&](int zone) { return !is_bend(blank, zone); });
     if (faces) runs.push_back({index, i, end - i});
     i = end;
   }
@@ -72,7 +79,7 @@ std::vector<EdgeRun> edge_runs(const Blank& blank, const std::string& label) {
     const Edge& e = blank.edges[i];
     if (label_of(e) != label) continue;
     if (e.zones.size() == e.arcs.size()) {
-      add_runs(runs, e, i, within::same * blank.size);
+      add_runs(runs, blank, i);
     } else {
       runs.push_back({i, 0, e.arcs.size()});
     }
@@ -135,13 +142,10 @@ size_t split_between(Blank& blank, size_t edge, double from, double to) {
 std::vector<EdgeRun> runs_on_faces(const Blank& blank, size_t edge) {
   const Edge& e = blank.edges[edge];
   if (e.zones.size() != e.arcs.size()) return {{edge, 0, e.arcs.size()}};
-  const auto bent = [&](size_t i) {
-    return e.zones[i] >= 0 && !blank.folding->zones[static_cast<size_t>(e.zones[i])].rolled;
-  };
   std::vector<EdgeRun> runs;
   for (size_t i = 0; i < e.arcs.size();) {
     size_t end = i;
-    while (end < e.arcs.size() && !bent(end)) ++end;
+    while (end < e.arcs.size() && !is_bend(blank, e.zones[end])) ++end;
     if (end > i) runs.push_back({edge, i, end - i});
     i = std::max(end, i + 1);
   }

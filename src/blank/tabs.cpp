@@ -504,7 +504,7 @@ std::optional<EdgeWork> work_of(const NamedSeam& seam, bool side_b, const std::s
   work.folds = side.folds;
   work.notch = seam.notch;
   work.seam = seam.name;
-  work.key = "seam";
+  work.key = "seam.kind";
   return work;
 }
 
