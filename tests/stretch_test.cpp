@@ -737,7 +737,7 @@ TEST(StandingStrip, BadSizesAreRefusedByTheirKeys) {
     return refusal_of([&] { (void)stretch(s, middle); }).key;
   };
   EXPECT_EQ(key([](HelicalStrip& s) { s.tilt = Angle::degrees(180); }), "tilt");
-  EXPECT_EQ(key([](HelicalStrip& s) { s.turns_per_blank = 2; }), "blank.turns");
+  EXPECT_EQ(key([](HelicalStrip& s) { s.turns_per_blank = 51; }), "blank.turns");
   EXPECT_EQ(key([](HelicalStrip& s) { s.upright_width = 60; }), "upright_width");
   EXPECT_EQ(key([](HelicalStrip& s) { s.body_end_diameter = 300; }), "body.end_diameter");
   EXPECT_EQ(key([](HelicalStrip& s) { s.turns = 60; }), "turns");

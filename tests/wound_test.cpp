@@ -244,8 +244,34 @@ TEST(Flight, RefusalsNameTheKey) {
   f.pitch = 0;
   EXPECT_EQ(key(f), "pitch");
   f = screw();
-  f.turns_per_blank = 1.5;
+  f.turns = 3;
+  f.turns_per_blank = 1.15;  // a whole ring makes 1.144
   EXPECT_EQ(key(f), "blank.turns");
+  f.outside_to = 240;
+  EXPECT_EQ(key(f), "blank.turns");
+  f.full_rings = true;
+  EXPECT_EQ(key(f), "blank.full_rings");
+  f = screw();
+  f.slit = 2;
+  EXPECT_EQ(key(f), "blank.slit");
+  f.full_rings = true;
+  f.slit = 0;
+  EXPECT_EQ(key(f), "blank.slit");
+  f = screw();
+  f.shaft_to = 200;
+  EXPECT_EQ(key(f), "outside.diameter");
+  f = screw();
+  f.inside = 50;
+  EXPECT_EQ(key(f), "shaft.diameter");  // no ribbon runs through its shaft
+  f.inside.reset();
+  f.width = 120;
+  EXPECT_EQ(key(f), "width");
+  f.width = 30;
+  f.inside = 100;
+  EXPECT_EQ(key(f), "width");
+  f = screw();
+  f.inside_to = 90;
+  EXPECT_EQ(key(f), "inside.end_diameter");
   f = screw();
   f.pitch_to = 100;
   f.flat = FlightFlat::least_stretch;
@@ -263,6 +289,157 @@ TEST(Flight, RefusalsNameTheKey) {
   EXPECT_TRUE(has(b.warnings.front(), "upsets the metal"));
   EXPECT_TRUE(has(refusal_of([&] { (void)make_blank(Shape(screw()), plate, {.gap = 2}); }).reason,
                   "nothing closes it"));
+}
+
+// Both edges against fine sums on a cone, however the pitch grows; the strain from the two metrics.
+TEST(Flight, ShaftThatTapersIsACone) {
+  for (const double to : {90.0, 40.0}) {
+    for (const double pitch_to : {150.0, 220.0}) {
+      Flight f{.shaft = 60, .shaft_to = to, .outside = 200, .pitch = 150, .turns = 2.3, .allow_strain = true};
+      if (pitch_to != 150) f.pitch_to = pitch_to;
+      const WoundPart part = wind(f, plate);
+      double inner = 0, outer = 0;
+      for (const Blank& b : make_blanks(part, {})) {
+        EXPECT_TRUE(prove(b, part).passed);
+        inner += edge(b, EdgeName::base)->girth;
+        outer += edge(b, EdgeName::top)->girth;
+      }
+      const double height = 2.3 * (150 + pitch_to) / 2;
+      const auto at = [&](double share, bool in) {
+        const double z = 2.3 * (150 * share + (pitch_to - 150) * share * share / 2);
+        const double r = in ? 30 + (to / 2 - 30) * z / height : 100;
+        const double u = 2 * pi * 2.3 * share;
+        return Vec3{r * std::cos(u), r * std::sin(u), z};
+      };
+      const auto sum = [&](bool in, int n) {
+        double s = 0;
+        for (int i = 0; i < n; ++i) s += norm(at((i + 1.0) / n, in) - at(i * 1.0 / n, in));
+        return s;
+      };
+      for (const bool in : {true, false}) {
+        const double fine = sum(in, 40000);
+        EXPECT_NEAR(in ? inner : outer, fine + (fine - sum(in, 20000)) / 3, 1e-7) << to << ", " << pitch_to;
+      }
+    }
+  }
+}
+
+// 360 degrees less the slit, of rings by hand: n whole ones and a rest make the turns.
+TEST(Flight, FullRingsAreSlitOnce) {
+  Flight f{.shaft = 60, .outside = 200, .pitch = 200, .turns = 4, .full_rings = true, .slit = 3};
+  const double p = helix(30, 200), q = helix(100, 200);
+  const double inner = 70 * p / (q - p);
+  const double turns = (2 * pi * inner - 3) / p;
+  const WoundPart part = wind(f, plate);
+  EXPECT_EQ(part.blanks, 4);
+  const std::vector<Blank> blanks = make_blanks(part, {});
+  ASSERT_EQ(blanks.size(), 2U);
+  EXPECT_EQ(blanks[0].count, 3);
+  const Edge& edge_of_ring = *edge(blanks[0], EdgeName::base);
+  EXPECT_NEAR(length_of(edge_of_ring.arcs), 2 * pi * inner - 3, 1e-9 * 400);
+  EXPECT_NEAR(length_of(edge(blanks[1], EdgeName::base)->arcs), (4 - 3 * turns) * p, 1e-9 * 400);
+  for (const Blank& b : blanks) EXPECT_TRUE(prove(b, part).passed);
+  f.flat = FlightFlat::least_stretch;
+  const WoundPart least = wind(f, plate);
+  const FlatRing& ring = ring_of(least, FlightFlat::least_stretch);
+  EXPECT_NEAR((2 * pi - ring.sector.radians()) * ring.inner_radius, 3, 1e-9 * 400);
+  EXPECT_TRUE(prove(make_blanks(least, {}).front(), least).passed);
+}
+
+TEST(Flight, RibbonIsTheBladeOffItsShaft) {
+  const Flight ribbon{.shaft = 40, .inside = 120, .outside = 200, .pitch = 200, .turns = 1};
+  const Flight blade{.shaft = 120, .outside = 200, .pitch = 200, .turns = 1};
+  const Flight wide{.width = 40, .outside = 200, .pitch = 200, .turns = 1};
+  const Blank b = make_blanks(wind(blade, plate), {}).front();
+  for (const Flight& f : {ribbon, wide}) {
+    const WoundPart part = wind(f, plate);
+    const Blank same = make_blanks(part, {}).front();
+    EXPECT_TRUE(prove(same, part).passed);
+    EXPECT_EQ(area(same), area(b));
+  }
+  // One that narrows keeps its width.
+  Flight narrows{.width = 30, .outside = 220, .outside_to = 160, .pitch = 150, .turns = 2};
+  narrows.allow_strain = true;
+  for (const Blank& piece : make_blanks(wind(narrows, plate), {}))
+    for (const Element& e : piece.elements) EXPECT_NEAR(norm(e.top - e.base), 30, 1e-9);
+}
+
+TEST(Strip, LengthOnAFaceIsThatOfItsHelix) {
+  const Sheet sheet{.thickness = 4, .neutral_factor = 0.4};
+  const std::vector<std::pair<StripLayer, double>> layers{{StripLayer::inside, 100},
+                                                          {StripLayer::neutral, 101.6},
+                                                          {StripLayer::middle, 102},
+                                                          {StripLayer::outside, 104}};
+  for (const auto& [layer, r] : layers) {
+    HelicalStrip s{.body_diameter = 200, .width = 40, .length = 1700, .length_on = layer};
+    const auto rise_of = [&](const HelicalStrip& strip) {
+      const StripNumbers n = *wind(strip, sheet).strip;
+      EXPECT_NEAR(2 * pi * n.turns * std::hypot(r, n.pitch / (2 * pi)), 1700, 1e-9 * 1700);
+      return n;
+    };
+    HelicalStrip by_pitch = s, by_turns = s, by_height = s, by_lead = s;
+    by_pitch.pitch = 160;
+    EXPECT_NEAR(rise_of(by_pitch).pitch, 160, 1e-9 * 160);
+    by_turns.turns = 2.2;
+    EXPECT_NEAR(rise_of(by_turns).turns, 2.2, 1e-9);
+    by_height.height = 500;
+    EXPECT_NEAR(rise_of(by_height).height, 500, 1e-9 * 500);
+    by_lead.lead = Angle::degrees(15);
+    EXPECT_NEAR(rise_of(by_lead).lead.degrees(), 15, 1e-9);
+  }
+}
+
+// On a cone by points of the face and chords; standing on the middle.
+TEST(Strip, LengthOnAConeIsMeasuredOnTheFace) {
+  const Sheet sheet{.thickness = 4, .sizes_on = Face::middle};
+  for (const bool lead : {false, true}) {
+    HelicalStrip s{.body_diameter = 300,
+                   .body_end_diameter = 220,
+                   .width = 30,
+                   .length = 1500,
+                   .length_on = StripLayer::outside};
+    if (lead) {
+      s.lead = Angle::degrees(7);
+    } else {
+      s.pitch = 110;
+    }
+    const StretchedPart part = stretch(s, sheet);
+    const Surface& surface = part.pieces.front().curved.surface;
+    const auto outside = [&](double u) {
+      const SurfacePoint p = surface.point(u, 0);
+      Vec3 n = cross(p.du, p.dv);
+      if (n.x * p.at.x + n.y * p.at.y < 0) n = -1 * n;
+      return p.at + 2 / norm(n) * n;
+    };
+    const auto sum = [&](int k) {
+      double all = 0;
+      for (int i = 0; i < k; ++i) all += norm(outside((i + 1.0) / k) - outside(i * 1.0 / k));
+      return all;
+    };
+    const double fine = sum(20000);
+    EXPECT_NEAR(fine + (fine - sum(10000)) / 3, 1500, 1e-7) << lead;
+  }
+}
+
+TEST(Strip, LengthsThatCannotBeAreRefused) {
+  const auto key = [](HelicalStrip s) { return refusal_of([&] { (void)wind(s, plate); }).key; };
+  const HelicalStrip s{.body_diameter = 200, .width = 40, .length = 900};
+  HelicalStrip strip = s;
+  EXPECT_EQ(key(strip), "length");  // alone
+  strip.turns = 2;                  // two turns are longer
+  EXPECT_EQ(key(strip), "length");
+  strip.turns = 1;
+  strip.pitch = 200;
+  EXPECT_EQ(key(strip), "length");  // one too many
+  strip = s;
+  strip.pitch = 200;
+  strip.length = std::nan("");
+  EXPECT_EQ(key(strip), "length");
+  strip = s;
+  strip.tilt = Angle::degrees(90);
+  strip.pitch = 100;
+  strip.length_on = StripLayer::outside;
+  EXPECT_EQ(refusal_of([&] { (void)stretch(strip, plate); }).key, "length_on");
 }
 
 TEST(Flight, AProofSeesAnotherStrain) {
@@ -494,7 +671,10 @@ TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
              .pitch = within(10, 400),
              .turns = within(0.05, 6)};
     f.start = Angle::degrees(within(-400, 400));
-    f.turns_per_blank = random() % 2 ? 1 : within(0.1, 1);
+    f.turns_per_blank = random() % 2 ? 1 : within(0.1, 1.3);
+    if (random() % 4 == 0) f.shaft_to = within(0, 100);
+    if (random() % 5 == 0) f.width = within(2, 120);
+    if (random() % 5 == 0) f.full_rings = true;
     f.allow_strain = random() % 2;
     if (random() % 3 == 0) f.pitch_to = within(10, 400);
     if (random() % 3 == 0) f.outside_to = inner + within(5, 300);
@@ -507,6 +687,11 @@ TEST_P(RandomWound, PartsAreProvedOrRefusedWithAReason) {
                    .pitch = within(5, 400),
                    .turns = within(0.01, 6)};
     s.ends = static_cast<StripEnds>(random() % 4);
+    if (random() % 3 == 0) {
+      s.length = within(20, 5000);
+      s.length_on = static_cast<StripLayer>(random() % 4);
+      (random() % 2 ? s.pitch : s.turns).reset();
+    }
     s.start = f.start;
     using Winding = std::variant<Flight, Coil, HelicalStrip>;
     const std::vector<Winding> any{f, f, c, s};

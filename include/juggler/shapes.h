@@ -508,21 +508,30 @@ enum class FlightFlat { equal_edges, least_stretch };
 /// An auger's blade: the surface swept by a level line that turns about the shaft and rises with it. Sizes
 /// lie on the middle of the sheet; its inside is the face that looks up the axis.
 struct Flight {
-  std::optional<double> shaft = {};       ///< diameter of the inner edge
+  std::optional<double> shaft = {};       ///< diameter of the inner edge; of a ribbon only seen
+  std::optional<double> shaft_to = {};    ///< at the upper end, where it tapers: a cone
+  std::optional<double> inside = {};      ///< of a ribbon, off the shaft: diameter of the inner edge
+  std::optional<double> inside_to = {};   ///< at the upper end, where it differs: it changes evenly per turn
+  std::optional<double> width = {};       ///< or of a ribbon: from edge to edge along the radius
   std::optional<double> outside = {};     ///< diameter of the outer edge, at the lower end
   std::optional<double> outside_to = {};  ///< at the upper end, where it differs: it changes evenly per turn
   std::optional<double> pitch = {};       ///< rise for one turn, at the lower end
   std::optional<double> pitch_to = {};    ///< at the upper end, where it differs: it changes evenly per turn
   std::optional<double> turns = {};       ///< 0.01 to 200
   Angle start = {};                       ///< plan angle of the lower end
-  double turns_per_blank = 1;             ///< above 0, up to 1
+  double turns_per_blank = 1;             ///< above 0; what lies over itself on the flat is refused
+  bool full_rings = false;                ///< or: each blank a whole ring, slit once: more than a turn
+  std::optional<double> slit = {};        ///< of a full ring, at its inner edge; else the sheet's thickness
   FlightFlat flat = FlightFlat::equal_edges;
   bool allow_strain = false;  ///< also beyond the limit
   double strain_limit = 0.05;
 
-  /// Whether pitch or outside change from end to end.
+  [[nodiscard]] bool is_ribbon() const { return inside || width; }
+  /// Whether pitch, outside or the inner edge change from end to end.
   [[nodiscard]] bool grows() const {
-    return (outside_to && outside_to != outside) || (pitch_to && pitch_to != pitch);
+    const auto differ = [](const auto& to, const auto& from) { return to && to != from; };
+    return differ(outside_to, outside) || differ(pitch_to, pitch) || differ(inside_to, inside) ||
+           (!is_ribbon() && differ(shaft_to, shaft));
   }
 };
 
@@ -543,8 +552,12 @@ struct Coil {
 enum class StripEnds { square, level, upright, round };
 [[nodiscard]] const char* name_of(StripEnds ends);
 
+/// The layer of a strip on which its length is given.
+enum class StripLayer { inside, neutral, middle, outside };
+[[nodiscard]] const char* name_of(StripLayer layer);
+
 /// A strip that winds up a cylinder or cone and lies against it, or stands on it with one edge. Two of pitch,
-/// turns, height and lead angle. A standing one is measured on its middle; it stretches.
+/// turns, height, lead angle and length. A standing one is measured on its middle; it stretches.
 struct HelicalStrip {
   std::optional<double> body_diameter = {};  ///< diameter of the body: the strip's inside face lies on it
   std::optional<double> body_end_diameter =
@@ -554,14 +567,17 @@ struct HelicalStrip {
   std::optional<double> pitch = {};          ///< rise for one turn
   std::optional<double> turns = {};          ///< of its lower edge, from end to end
   std::optional<double> height = {};         ///< that the lower edge rises
-  std::optional<Angle> lead = {};  ///< of the edges on the body, from level, above 0 and under 90 degrees
-  Angle start = {};                ///< plan angle of the lower edge's lower end
+  std::optional<Angle> lead = {};     ///< of the edges on the body, from level, above 0 and under 90 degrees
+  std::optional<double> length = {};  ///< of its lower edge, from end to end
+  StripLayer length_on = StripLayer::neutral;  ///< the layer on which that is; of a standing one the middle
+  Angle start = {};                            ///< plan angle of the lower edge's lower end
   StripEnds ends = StripEnds::square;
   /// From the body's upright lines (its generators) outwards, above 0 and under 180 degrees: 90 stands square
   /// to the body, more leans downwards. Without it the strip lies against the body.
   std::optional<Angle> tilt = {};
-  double turns_per_blank = 1;  ///< standing: equal blanks of no more, above 0 and up to 1
-  StrainLimit strain = {};     ///< standing
+  double turns_per_blank =
+      1;                    ///< standing: equal blanks of no more, above 0; what lies over itself is refused
+  StrainLimit strain = {};  ///< standing
 };
 
 /// What a dome's meridian is: one arc about a centre on the axis; or a crown of a large radius, a knuckle of

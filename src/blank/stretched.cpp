@@ -340,6 +340,13 @@ void check_making(const StretchedPart& part, const Making& making) {
 
 namespace {
 
+void check_beside_itself(const Blank& b, const StretchedPart& part) {
+  if (!overlaps_itself(b)) return;
+  throw Refusal({.reason = "leaves a blank that would lie over itself on the flat",
+                 .key = part.divided_by,
+                 .advice = "divide the part into more blanks"});
+}
+
 // What tells a piece from others: those of which these places agree are counted together.
 void add_looks(LaidPiece& p, const StretchedPiece& piece, const Placing& placing) {
   const Surface& s = piece.curved.surface;
@@ -363,6 +370,7 @@ LaidPart lay(const StretchedPart& part, const Making& making) {
   laid.wall.thickness = part.thickness;
   for (const StretchedPiece& piece : part.pieces) {
     const auto [blank, placing] = blank_of(part, piece, making);
+    check_beside_itself(blank, part);
     const std::vector<CopyPlace>& copies = piece.curved.copies;
     const auto laid_piece = [&, &b = blank, &at = placing](size_t first, size_t last) {
       LaidPiece p;

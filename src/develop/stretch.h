@@ -91,6 +91,7 @@ struct StretchedPart {
   StrainLimit limit = {};
   double warned = 0;  ///< strain above which there is a warning
   std::vector<Phrase> notes = {};
+  const char* divided_by = "pieces";  ///< the key that makes its blanks smaller
 
   /// The piece of which a copy has a number: they count on from that of the first.
   [[nodiscard]] const StretchedPiece& piece(int number) const;
@@ -109,6 +110,7 @@ struct Stretching {
   double warned = 0;  ///< strain above which there is a warning
   std::vector<Phrase> notes = {};
   std::vector<EndBody> bodies = {};  ///< that have cut the form's ends
+  const char* divided_by = "pieces";  ///< the key that makes the blanks smaller
   /// What to do where the strain is beyond the limit.
   std::function<std::string(double greatest)> advice = {};
 };

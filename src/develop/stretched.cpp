@@ -83,6 +83,7 @@ StretchedPart lay_out(CurvedForm curved, const Sheet& sheet, const Stretching& h
   part.warned = how.warned;
   part.notes = how.notes;
   part.bodies = how.bodies;
+  part.divided_by = how.divided_by;
   part.rulings = curved.rulings;
   part.once_round = std::move(curved.once_round);
   part.thickness = *sheet.thickness;

@@ -17,16 +17,32 @@ Phrase turns_text(double turns, bool left, Angle start) {
   return say("{:g}, {} hand, from plan angle {}", turns, left ? "left" : "right", plan_angle(start));
 }
 
+const char* on_layer(StripLayer layer) {
+  switch (layer) {
+    case StripLayer::inside:
+      return "on the inside";
+    case StripLayer::outside:
+      return "on the outside";
+    case StripLayer::middle:
+      return "on the middle";
+    default:
+      return "on the neutral layer";
+  }
+}
+
 void flight_sizes(std::vector<Fact>& rows, const Flight& f, bool is_left) {
   const auto grows = [&](double from, const std::optional<double>& to, const Where& where) {
     return to && *to != from ? say("{} to {}", length(from, where), length(*to, where)) : length(from, where);
   };
-  rows.push_back({"shaft", "dia " + length(*f.shaft, diameter_on_middle)});
+  if (f.shaft) rows.push_back({"shaft", "dia " + grows(*f.shaft, f.shaft_to, diameter_on_middle)});
+  if (f.inside) rows.push_back({"inner edge", "dia " + grows(*f.inside, f.inside_to, diameter_on_middle)});
+  if (f.width) rows.push_back({"width", length(*f.width, {"inner edge", "outer edge", "radius"})});
   rows.push_back({"outside", "dia " + grows(*f.outside, f.outside_to, diameter_on_middle)});
   rows.push_back({"pitch", grows(*f.pitch, f.pitch_to, {"a turn", "the next", "axis"})});
   rows.push_back({"turns", turns_text(*f.turns, is_left, f.start)});
-  rows.push_back({"blanks", say("of {:g} turns, {}", f.turns_per_blank,
-                                f.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch")});
+  const char* flat = f.flat == FlightFlat::equal_edges ? "equal edges" : "least stretch";
+  rows.push_back({"blanks", f.full_rings ? say("full rings, {:.6g} turns each, {}", f.turns_per_blank, flat)
+                                         : say("of {:g} turns, {}", f.turns_per_blank, flat)});
 }
 
 void coil_sizes(std::vector<Fact>& rows, const Coil& c, const CoilNumbers& n, bool is_left) {
@@ -40,6 +56,12 @@ void coil_sizes(std::vector<Fact>& rows, const Coil& c, const CoilNumbers& n, bo
   rows.push_back({"width", length(*c.width, {"edge", "edge", "axis"})});
 }
 
+void length_row(std::vector<Fact>& rows, const HelicalStrip& s) {
+  if (s.length)
+    rows.push_back({"length", say("{} along the lower edge, {}",
+                                  length(*s.length, {"start", "end", "lower edge"}), on_layer(s.length_on))});
+}
+
 void strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const StripNumbers& n, bool is_left) {
   rows.push_back(
       {"on", "a body of dia " + length(*s.body_diameter, {"wall", "wall across the axis", "inside"})});
@@ -49,6 +71,7 @@ void strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const StripNumb
   rows.push_back({"pitch", length(n.pitch, {"a turn", "the next", "axis"})});
   rows.push_back({"turns", turns_text(n.turns, is_left, s.start)});
   rows.push_back({"rise", length(n.height, {"start", "end", "axis"})});
+  length_row(rows, s);
   rows.push_back({"lead angle", say("{} on the body, {} on the neutral layer, from level",
                                     angle(n.lead, {"level", "edge", "inside"}),
                                     angle(n.neutral_lead, {"level", "edge", "neutral layer"}))});
@@ -75,11 +98,12 @@ void winding_rows(std::vector<Fact>& rows, const HelicalStrip& s, const Sizes& c
   }
   rows.push_back({"turns", turns_text(turns, is_left, s.start)});
   rows.push_back({"rise", length(c.height, {"start", "end", "axis"})});
+  length_row(rows, s);
   rows.push_back({"ends", name_of(s.ends)});
 }
 
-void standing_sizes(std::vector<Fact>& rows, const HelicalStrip& s, bool is_left) {
-  const StandingSizes c = solve_standing(s);
+void standing_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const Sheet& sheet, bool is_left) {
+  const StandingSizes c = solve_standing(without_length(s, sheet));
   rows.push_back({"on", body_text(s)});
   rows.push_back({"tilt", say("{} from the body's upright lines",
                               given_angle(*s.tilt, {"upright line of the body", "ruling", ""}))});
@@ -91,7 +115,7 @@ void standing_sizes(std::vector<Fact>& rows, const HelicalStrip& s, bool is_left
 
 void cone_strip_sizes(std::vector<Fact>& rows, const HelicalStrip& s, const Part& p) {
   rows.push_back({"on", body_text(s)});
-  winding_rows(rows, s, solve_on_cone(s, p.sheet), left(p));
+  winding_rows(rows, s, solve_on_cone(without_length(s, p.sheet), p.sheet), left(p));
 }
 
 void ring_rows(std::vector<Fact>& rows, const FlatRing& r, bool made) {
@@ -149,7 +173,7 @@ std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s, const Str
 std::vector<Fact> asked_facts(const Part& part, const HelicalStrip& s) {
   return beside_sheet(part, false, [&](std::vector<Fact>& rows) {
     if (s.tilt) {
-      standing_sizes(rows, s, left(part));
+      standing_sizes(rows, s, part.sheet, left(part));
     } else {
       cone_strip_sizes(rows, s, part);
     }

@@ -3,20 +3,22 @@
 #include <cmath>
 
 #include "develop/unroll.h"
+#include "part/bounds.h"
 #include "ring.h"
 
 namespace juggler {
 namespace {
 
-Section section_at(const FlightSizes& s, double u) { return {s.shaft, s.outer(u), s.rise(u)}; }
+Section section_at(const FlightSizes& s, double u) { return {s.inner(u), s.outer(u), s.rise(u)}; }
 
-// How fast the inner edge of a flat runs, and its level lines turn.
+// How fast a line of the flat runs that crosses its level lines where they are told from, and how they turn.
 struct Run {
   double speed = 0, turn = 0;
 };
 
 // A wall in the plane from that: (3).
-Form laid(double from, double to, double size, const std::function<Run(double)>& run, const Rim& top) {
+Form laid(double from, double to, double size, const std::function<Run(double)>& run, const Rim& base,
+          const Rim& top) {
   const auto rates_only = [run](double u) {
     const Run now = run(u);
     return Ruling{{}, {0, 1, 0}, {0, 0, 1}, {now.speed, 0, 0}, {now.turn, 0, 0}, {}};
@@ -32,7 +34,7 @@ Form laid(double from, double to, double size, const std::function<Run(double)>&
     const Vec3 across{e.y, -e.x, 0};  // to the right of the ruling
     return Ruling{{r.c.x, r.c.y, 0}, {e.x, e.y, 0}, {0, 0, 1}, now.speed * across, now.turn * across, {}};
   });
-  f.base = Rim([](double) -> Cut { return {0, 0}; });
+  f.base = base;
   f.top = top;
   f.open = true;
   f.size = size;
@@ -136,20 +138,19 @@ Form laid_ring(const FlatRing& ring, double from, double to, double size) {
   const double k = ring.sector.radians() / (to - from);
   const double width = ring.outer_radius - ring.inner_radius;
   const Run run{k * ring.inner_radius, k};
+  const auto at = [](double along) { return Rim([along](double) -> Cut { return {along, 0}; }); };
   return laid(
-      from, to, size, [run](double) { return run; }, Rim([width](double) -> Cut {
-        return {width, 0};
-      }));
+      from, to, size, [run](double) { return run; }, at(0), at(width));
 }
 
 Form laid_equal(const FlightSizes& s, double from, double to, double size) {
   const auto run = [s](double u) {
     const Section section = section_at(s, u);
-    return Run{section.p(), section.k()};
+    return Run{section.p() + section.k() * (s.shaft - section.a), section.k()};
   };
-  return laid(from, to, size, run, Rim([s](double u) -> Cut {
-                return {s.outer(u) - s.shaft, s.outer_rate()};
-              }));
+  const Rim base([s](double u) -> Cut { return {s.inner(u) - s.shaft, s.inner_rate(u)}; });
+  const Rim top([s](double u) -> Cut { return {s.outer(u) - s.shaft, s.outer_rate()}; });
+  return laid(from, to, size, run, base, top);
 }
 
 void check_strain(const Flight& f, const FlatRing& ring) {
@@ -162,6 +163,17 @@ void check_strain(const Flight& f, const FlatRing& ring) {
                  .found = shown_percent(std::abs(ring.greatest)),
                  .allowed = "up to " + shown_percent(f.strain_limit),
                  .advice = "make the pitch smaller or the shaft larger, or say allow_strain = true"});
+}
+
+// One blank lies beside itself on the flat.
+void check_sector(const Flight& f, const FlatRing& ring) {
+  if (ring.sector.radians() < two_pi) return;
+  const double most = f.turns_per_blank * two_pi / ring.sector.radians();
+  throw Refusal({.reason = "is more than a whole ring of the flat: its ends would lie over each other",
+                 .key = "blank.turns",
+                 .found = shown(f.turns_per_blank) + " turns",
+                 .allowed = "less than " + shown(most) + " turns",
+                 .advice = "make it less, or say blank.full_rings = true"});
 }
 
 WoundPiece piece_of_flight(const Flight& f, const FlightSizes& s, const std::optional<LeastRing>& least,
@@ -208,6 +220,30 @@ std::vector<WoundPiece> pieces_of_flight(const Flight& f, const FlightSizes& s, 
 
 }  // namespace
 
+Flight with_ring_turns(const Flight& f, const Sheet& sheet) {
+  if (!f.full_rings) {
+    if (f.slit)
+      refuse("blank.slit", "is given without full rings", shown_mm(*f.slit), "beside blank.full_rings",
+             "say blank.full_rings = true, or leave it out");
+    return f;
+  }
+  if (f.grows())
+    refuse("blank.full_rings", "is true of a flight whose flats are no rings: pitch or an edge grows", "true",
+           "a flight that is the same in every turn", "give blank.turns");
+  const FlightSizes s = solve(f);
+  const Section section = section_at(s, s.start);
+  std::optional<LeastRing> ring;
+  if (f.flat == FlightFlat::least_stretch) ring.emplace(section);
+  const double k = ring ? ring->k() : section.k();
+  const double inner = ring ? ring->radius(section.a) : section.p() / section.k();
+  const double slit = f.slit.value_or(*sheet.thickness);
+  check_range("blank.slit", slit, shortest, pi / 2 * inner, "mm");
+  Flight rings = f;
+  // (6a)
+  rings.turns_per_blank = (1 - slit / (two_pi * inner)) / k;
+  return rings;
+}
+
 WoundPart wound_flight(const Flight& f, const FlightSizes& s) {
   if (f.flat == FlightFlat::least_stretch && !s.even())
     throw Refusal({.reason = "is no flat ring where pitch or outside grow",
@@ -223,6 +259,7 @@ WoundPart wound_flight(const Flight& f, const FlightSizes& s) {
   part.blanks = 0;
   for (const WoundPiece& piece : part.pieces) {
     part.blanks += piece.count;
+    check_sector(f, piece.flat_rings.front());
     check_strain(f, piece.flat_rings.front());
   }
   return part;

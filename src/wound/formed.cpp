@@ -119,9 +119,11 @@ Formed even_flight(const Part& part, const Flight& flight) {
   formed.says.numbers = [=](const Blank& b) { return wound_numbers(flats->of(b), b); };
   formed.says.members = [=](const Blank& b) { return ring_members(flats->of(b)); };
   formed.says.strain = [=](const Blank& b) { return std::optional(strain_field(flats->of(b).front(), b)); };
+  const double shaft = flight.shaft.value_or(0);
   const bool even = *flight.turns >= 1 && !flight.pitch_to;
   see(formed, made,
-      {*flight.shaft, flight.turns_per_blank, part.making.hand == Hand::opposite, even ? *flight.pitch : 0});
+      {shaft, flight.shaft_to.value_or(shaft), flight.turns_per_blank, part.making.hand == Hand::opposite,
+       even ? *flight.pitch : 0});
   return formed;
 }
 
@@ -166,7 +168,8 @@ Formed strip_that_stretches(const Part& part, const HelicalStrip& strip) {
 
 }  // namespace
 
-Formed form_flight(const Part& part, const Flight& flight) {
+Formed form_flight(const Part& part, const Flight& asked) {
+  const Flight flight = with_ring_turns(asked, part.sheet);
   return flight.grows() && flight.flat == FlightFlat::least_stretch ? growing_flight(part, flight)
                                                                     : even_flight(part, flight);
 }
@@ -194,7 +197,7 @@ Formed form_strip(const Part& part, const HelicalStrip& strip) {
   formed.says.numbers = [=](const Blank& b) { return wound_numbers(*made->strip, b); };
   formed.says.part = [=](const Blank& b) { return with_elements(strip_record(strip, *made->strip), b); };
   formed.says.members = [=](const Blank&) { return strip_members(*made->strip); };
-  see(formed, made, {*strip.body_diameter});
+  see(formed, made, {*strip.body_diameter, *strip.body_diameter});
   return formed;
 }
 

@@ -2,8 +2,10 @@
 #include <algorithm>
 #include <cmath>
 
+#include "proof/figures.h"
 #include "proof/given_middle.h"
 #include "wound.h"
+#include "wound_sizes.h"
 
 namespace juggler {
 namespace {
@@ -18,6 +20,17 @@ struct AnglesTurned {
   }
 };
 
+// A shaft tapers with the height, a ribbon with the turns.
+double inner_diameter(const Flight& f, double z, double passed) {
+  const auto from_to = [](double from, const std::optional<double>& to, double share) {
+    return from + (to.value_or(from) - from) * share;
+  };
+  if (f.width) return from_to(*f.outside, f.outside_to, passed) - 2 * *f.width;
+  if (f.inside) return from_to(*f.inside, f.inside_to, passed);
+  const double height = *f.turns * (*f.pitch + f.pitch_to.value_or(*f.pitch)) / 2;
+  return from_to(*f.shaft, f.shaft_to, z / height);
+}
+
 GivenMiss miss_of(const Flight& f, const Middle& middle) {
   GivenMiss miss;
   const double whole = two_pi * *f.turns;
@@ -26,10 +39,13 @@ GivenMiss miss_of(const Flight& f, const Middle& middle) {
   AnglesTurned all;
   middle.each_across([&](Vec3 in, Vec3 out) {
     const double turned = 2 * in.z / (rise + std::sqrt(rise * rise + 4 * growth * in.z));
+    const double inside = inner_diameter(f, in.z, turned / whole);
     const double outside = *f.outside + (f.outside_to.value_or(*f.outside) - *f.outside) * turned / whole;
     miss.look(off_plan(in, f.start, turned), "pitch as given");
     miss.look(off_plan(out, f.start, turned), "pitch as given");
-    miss.look(std::abs(out_of(in) - *f.shaft / 2), "shaft.diameter as given");
+    miss.look(std::abs(out_of(in) - inside / 2), f.width    ? "width as given"
+                                                 : f.inside ? "inside.diameter as given"
+                                                            : "shaft.diameter as given");
     miss.look(std::abs(out_of(out) - outside / 2), "outside.diameter as given");
     miss.look(std::abs(out.z - in.z), "level lines of the flight");
     all.look(turned);
@@ -64,6 +80,10 @@ class LowerEdge {
   [[nodiscard]] double half_angle() const { return half_; }
   [[nodiscard]] double whole() const { return whole_; }
   [[nodiscard]] double height() const { return height_; }
+  [[nodiscard]] Vec3 at(double turned, double off) const {
+    const double out = radius(turned) + off * std::cos(half_);
+    return {out * std::cos(turned), out * std::sin(turned), z(turned) - off * std::sin(half_)};
+  }
   [[nodiscard]] double widest() const { return std::max(from_, to_); }
   [[nodiscard]] double pace(double turned) const {
     return growth_ == 0 ? turned / whole_ : from_ * std::expm1(growth_ * turned) / (to_ - from_);
@@ -84,6 +104,20 @@ void look_at_ends(GivenMiss& miss, const HelicalStrip& s, const LowerEdge& edge,
   if (s.ends == StripEnds::round) return;  // these begin half a width from the ends
   miss.look(std::abs(all.least) * edge.widest(), "start.at as given");
   miss.look(std::abs(all.most - edge.whole()) * edge.widest(), "turns, height or pitch as given");
+}
+
+// The length as given, measured by chords along the lower edge as it winds up.
+void look_at_length(GivenMiss& miss, const HelicalStrip& given, const LowerEdge& edge, const Sheet& sheet) {
+  if (!given.length) return;
+  const double t = *sheet.thickness;
+  const double off = given.tilt                               ? 0
+                     : given.length_on == StripLayer::inside  ? 0
+                     : given.length_on == StripLayer::outside ? t
+                     : given.length_on == StripLayer::middle  ? t / 2
+                                                              : sheet.neutral_factor * t;
+  const double length =
+      length_by_chords([&](double turned) { return edge.at(turned, off); }, 0, edge.whole());
+  miss.look(std::abs(length - *given.length), "length as given");
 }
 
 // (13)
@@ -216,14 +250,20 @@ GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const Flight& f,
 
 GivenMiss miss_of_given(const std::vector<CurvedPiece>& pieces, const HelicalStrip& given, const Sheet& sheet,
                         Hand hand) {
-  const HelicalStrip s = seen_in_mirror(given, hand);
+  const HelicalStrip s = seen_in_mirror(without_length(given, sheet), hand);
   const Middle middle(pieces, hand);
-  return s.tilt ? miss_of_standing(s, middle) : miss_of_cone_strip(s, *sheet.thickness, middle);
+  GivenMiss miss = s.tilt ? miss_of_standing(s, middle) : miss_of_cone_strip(s, *sheet.thickness, middle);
+  look_at_length(miss, given, LowerEdge(s), sheet);
+  return miss;
 }
 
 GivenMiss miss_of_given(std::vector<FormedLine> lines, const HelicalStrip& s, const Sheet& sheet, Hand hand) {
   mirror_back(lines, hand);
-  return lines.empty() ? GivenMiss() : miss_of_strip(seen_in_mirror(s, hand), sheet, lines);
+  if (lines.empty()) return {};
+  const HelicalStrip by_size = seen_in_mirror(without_length(s, sheet), hand);
+  GivenMiss miss = miss_of_strip(by_size, sheet, lines);
+  look_at_length(miss, s, LowerEdge(by_size), sheet);
+  return miss;
 }
 
 GivenMiss miss_of_given(std::vector<FormedLine> lines, const Coil& c, const Sheet& sheet, Hand hand) {

@@ -68,7 +68,10 @@ std::vector<Key> wound(std::vector<Key> own) {
 
 // A flight's own, with those of its blanks; a slide's floor is one.
 std::vector<Key> bladed(std::vector<Key> own, const std::string& of) {
-  append(own, {{"blank.turns", Kind::number, "of one blank" + of + ", 0.01 to 1 (else 1)"},
+  append(own, {{"blank.turns", Kind::number, "of one blank" + of + ", up to what lies flat (else 1)"},
+               {"blank.full_rings", Kind::flag,
+                "true makes each blank" + of + " a whole ring, slit once: more than a turn"},
+               {"blank.slit", Kind::length, "of a full ring, at its inner edge (else the thickness)"},
                {"blank.flat",
                 Kind::choice,
                 "what a blank" + of +
@@ -80,7 +83,11 @@ std::vector<Key> bladed(std::vector<Key> own, const std::string& of) {
 }
 
 const std::vector<Key> blade_sizes{
-    {"shaft.diameter", Kind::length, "of the inner edge"},
+    {"shaft.diameter", Kind::length, "of the inner edge; of a ribbon's shaft, which is only drawn"},
+    {"shaft.end_diameter", Kind::length, "of a shaft that tapers: at the upper end"},
+    {"inside.diameter", Kind::length, "of a ribbon, off the shaft: of its inner edge, at the lower end"},
+    {"inside.end_diameter", Kind::length, "at the upper end, where it grows or narrows"},
+    {"width", Kind::length, "or of a ribbon: from its inner edge to its outer, along the radius"},
     {"outside.diameter", Kind::length, "of the outer edge, at the lower end"},
     {"outside.end_diameter", Kind::length, "of the outer edge at the upper end, where it grows or narrows"},
     {"pitch", Kind::length, "rise for one turn"},
@@ -105,10 +112,15 @@ const std::vector<Key> strip_sizes{
     {"turns", Kind::number, "of the lower edge from end to end, 0.001 to 1000"},
     {"height", Kind::length, "by which the lower edge rises"},
     {"lead_angle", Kind::angle, "of the edges on the body, from level: constant on a cone, too"},
+    {"length", Kind::length, "of the lower edge, from end to end"},
+    {"length_on",
+     Kind::choice,
+     "the layer on which that is (else neutral)",
+     {"inside", "neutral", "middle", "outside"}},
     {"ends", Kind::choice, "how its ends are cut (else square)", {"square", "level", "upright", "round"}},
     {"tilt", Kind::angle,
      "or: it stands, by so much from the body's upright lines outwards; 90 is square to the body"},
-    {"blank.turns", Kind::number, "standing: of one blank at most, 0.01 to 1 (else 1)"},
+    {"blank.turns", Kind::number, "standing: of one blank at most, up to what lies flat (else 1)"},
     {"strain_limit", Kind::number, "standing: of the metal; more is refused (else 0.005)"},
     {"allow_strain", Kind::flag, "standing: true makes it whatever the strain"}};
 
@@ -128,8 +140,10 @@ std::vector<Key> slide_keys() { return bladed(slide_sizes, " of the floor"); }
 }  // namespace
 
 std::vector<ShapeRow> wound_rows() {
-  return {{"flight", "a flight: the blade of a conveyor screw, in blanks of up to a turn", flight_figure,
-           "shaft.diameter, outside.diameter, pitch and turns. It does not open flat without stretching: the "
+  return {{"flight", "a flight: the blade or ribbon of a conveyor screw, in blanks of a turn or so",
+           flight_figure,
+           "shaft.diameter, outside.diameter, pitch and turns; of a ribbon inside.diameter or width. It does "
+           "not open flat without stretching: the "
            "strain is "
            "stated,\nwarned of above 2 %, and refused above strain_limit unless allow_strain = true.",
            flight_keys, read_flight, nullptr, nullptr},
@@ -138,7 +152,8 @@ std::vector<ShapeRow> wound_rows() {
            coil_keys, read_coil, nullptr, idle_of_wound},
           {"helical_strip",
            "a helical strip: wound up a cylinder or cone, lying against it or standing on it", strip_figure,
-           "body.diameter, width, and two of pitch, turns, height and lead_angle. With tilt it stands on the "
+           "body.diameter, width, and two of pitch, turns, height, lead_angle and length. With tilt it "
+           "stands on the "
            "body "
            "and\nstretches: more than strain_limit is refused unless allow_strain = true.",
            strip_keys, read_strip, nullptr, idle_of_wound},

@@ -28,7 +28,7 @@ double mismatch(const Blank& b, const WoundPart& part, const WoundPiece& piece, 
   const Form& f = part.form;
   const auto at = [&](double u) {
     const Ruling r = ruling_at(f.wall, u);
-    return r.c + share * f.top(u).s * r.e;
+    return r.c + (f.base(u).s + share * (f.top(u).s - f.base(u).s)) * r.e;
   };
   return std::abs(length_on_flat(b, share) * (1 + strain) - length_by_chords(at, piece.from, piece.to));
 }
@@ -42,7 +42,7 @@ CurvedPiece middle_of(const Form& f) {
   s.vs = {0, 1};
   s.point = [&f](double u, double v) -> SurfacePoint {
     const Ruling r = ruling_at(f.wall, u);
-    return {r.c + v * f.top(u).s * r.e, {}, {}};
+    return {r.c + (f.base(u).s + v * (f.top(u).s - f.base(u).s)) * r.e, {}, {}};
   };
   s.size = f.size;
   return piece;

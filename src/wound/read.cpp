@@ -12,9 +12,16 @@ constexpr std::array<std::pair<const char*, StripEnds>, 4> strip_end_words{{{"sq
                                                                             {"upright", StripEnds::upright},
                                                                             {"round", StripEnds::round}}};
 
+constexpr std::array<std::pair<const char*, StripLayer>, 4> strip_layer_words{
+    {{"inside", StripLayer::inside},
+     {"neutral", StripLayer::neutral},
+     {"middle", StripLayer::middle},
+     {"outside", StripLayer::outside}}};
+
 Flight read_blade(Reader& r) {
   Flight f;
   r.length("shaft.diameter", f.shaft);
+  r.length("shaft.end_diameter", f.shaft_to);
   r.length("outside.diameter", f.outside);
   r.length("outside.end_diameter", f.outside_to);
   r.length("pitch", f.pitch);
@@ -31,6 +38,11 @@ Flight read_blade(Reader& r) {
   r.angle("start.at", f.start);
   r.number("blank.turns", f.turns_per_blank);
   r.choice("blank.flat", flat_words, f.flat);
+  r.flag("blank.full_rings", f.full_rings);
+  r.length("blank.slit", f.slit);
+  if (f.full_rings && r.at("blank.turns"))
+    refuse(*r.at("blank.turns"), "is given beside full rings, which have turns of their own", {},
+           "keep one of them");
   r.flag("allow_strain", f.allow_strain);
   r.number("strain_limit", f.strain_limit);
   return f;
@@ -60,7 +72,13 @@ Part wall_of(const Part& floor, EndName edge, double on, const std::optional<dou
 
 }  // namespace
 
-void read_flight(Reader& r, const std::string&, Part& part) { part.asked = read_blade(r); }
+void read_flight(Reader& r, const std::string&, Part& part) {
+  Flight f = read_blade(r);
+  r.length("inside.diameter", f.inside);
+  r.length("inside.end_diameter", f.inside_to);
+  r.length("width", f.width);
+  part.asked = std::move(f);
+}
 
 void read_strip(Reader& r, const std::string&, Part& part) {
   HelicalStrip s;
@@ -72,11 +90,15 @@ void read_strip(Reader& r, const std::string&, Part& part) {
   r.number("turns", s.turns);
   r.length("height", s.height);
   r.angle("lead_angle", s.lead);
+  r.length("length", s.length);
+  r.choice("length_on", strip_layer_words, s.length_on);
   r.angle("start.at", s.start);
   r.choice("ends", strip_end_words, s.ends);
   r.angle("tilt", s.tilt);
   r.number("blank.turns", s.turns_per_blank);
   s.strain = read_strain(r);
+  if (!s.length && r.at("length_on"))
+    refuse(*r.at("length_on"), "is given without a length", {}, "give length, or leave it out");
   for (const char* key : {"blank.turns", "strain_limit", "allow_strain"}) {
     if (!s.tilt && r.at(key))
       refuse(*r.at(key), "belongs to a standing strip; one that lies against its body does not stretch", {},

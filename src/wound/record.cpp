@@ -1,4 +1,5 @@
 // Flights, coils and helical strips in the result document.
+#include <array>
 #include <cmath>
 
 #include "measure/record_parts.h"
@@ -11,6 +12,13 @@ namespace {
 
 constexpr Between across_axis{"edge", "edge across the axis", "middle"};
 constexpr Between turned{"lower end", "upper end", "turns"};
+
+Record length_record(const HelicalStrip& s) {
+  if (!s.length) return {};
+  constexpr std::array layers{"lower edge, inside", "lower edge, neutral layer", "lower edge, middle",
+                              "lower edge, outside"};
+  return mm(*s.length, {"start", "end", layers[static_cast<size_t>(s.length_on)]});
+}
 
 // Of a strip on a cone, or of a standing one.
 template <typename Sizes>
@@ -33,6 +41,7 @@ Record curved_strip(const HelicalStrip& s, const Sizes& c) {
           {"pitch", c.lead ? Record() : mm(c.height / turns, per_turn)},
           {"turns", plain(turns, turned)},
           {"height", mm(c.height, {"start", "end", "axis"})},
+          {"length", length_record(s)},
           {"lead_angle", of_lead()},
           {"neutral_lead_angle", {}},
           {"start", {{"at", deg(s.start, plan_of_place)}}},
@@ -90,6 +99,7 @@ Record strip_record(const HelicalStrip& s, const StripNumbers& n) {
       {"pitch", mm(n.pitch, per_turn)},
       {"turns", plain(n.turns, turned)},
       {"height", mm(n.height, {"start", "end", "axis"})},
+      {"length", length_record(s)},
       {"lead_angle", deg(n.lead, {"level", "edge", "body that it lies against"})},
       {"neutral_lead_angle", deg(n.neutral_lead, {"level", "edge", "neutral layer"})},
       {"start", {{"at", deg(s.start, plan_of_place)}}},
@@ -101,18 +111,29 @@ Record strip_record(const HelicalStrip& s, const StripNumbers& n) {
 }
 
 Record strip_record(const HelicalStrip& s, const Part& part) {
-  return s.tilt ? curved_strip(s, solve_standing(s)) : curved_strip(s, solve_on_cone(s, part.sheet));
+  const HelicalStrip by_size = without_length(s, part.sheet);
+  return s.tilt ? curved_strip(s, solve_standing(by_size))
+                : curved_strip(s, solve_on_cone(by_size, part.sheet));
 }
 
 Record flight_record(const Flight& f) {
-  return {{"shaft", {{"diameter", mm(f.shaft, across_axis)}}},
+  const auto end = [](const std::optional<double>& to, const std::optional<double>& from) {
+    return mm(to ? to : from, across_axis);
+  };
+  return {{"shaft", {{"diameter", mm(f.shaft, across_axis)}, {"end_diameter", end(f.shaft_to, f.shaft)}}},
+          {"inside", {{"diameter", mm(f.inside, across_axis)}, {"end_diameter", end(f.inside_to, f.inside)}}},
+          {"width", mm(f.width, {"inner edge", "outer edge", "radius"})},
           {"outside",
            {{"diameter", mm(f.outside, across_axis)},
             {"end_diameter", mm(f.outside_to.value_or(*f.outside), across_axis)}}},
           {"pitch", {{"from", mm(f.pitch, per_turn)}, {"to", mm(f.pitch_to.value_or(*f.pitch), per_turn)}}},
           {"turns", plain(*f.turns, turned)},
           {"start", {{"at", deg(f.start, plan_of_place)}}},
-          {"blank", {{"turns", plain(f.turns_per_blank, turned)}, {"flat", name_of(f.flat)}}},
+          {"blank",
+           {{"turns", plain(f.turns_per_blank, turned)},
+            {"flat", name_of(f.flat)},
+            {"full_rings", f.full_rings},
+            {"slit", f.full_rings ? mm(f.slit, {"end", "end of the same ring", "inner edge"}) : Record()}}},
           {"strain_limit", share(f.strain_limit, stretched)},
           {"allow_strain", f.allow_strain}};
 }

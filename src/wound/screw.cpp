@@ -7,12 +7,8 @@
 namespace juggler {
 namespace {
 
-double height_at(const FlightSizes& s, double u) {
-  const double t = s.part(u);
-  return s.turns * (s.pitch * t + (s.pitch_to - s.pitch) * t * t / 2);
-}
-
-// (1). The normal is that of the inner edge; the inside looks up the axis.
+// (1), from the inner edge's radius at the lower end: the rims say where the blade lies. The normal is that
+// of that line; the inside looks up the axis.
 Ruling ruling_of(const FlightSizes& s, double u) {
   const Vec3 out{std::cos(u), std::sin(u), 0};
   const Vec3 on{-std::sin(u), std::cos(u), 0};
@@ -23,7 +19,7 @@ Ruling ruling_of(const FlightSizes& s, double u) {
   const double p = std::hypot(a, h);
   const double dp = h * dh / p;
   const Vec3 down = h * on - a * up;
-  return {a * out + height_at(s, u) * up,
+  return {a * out + s.height(u) * up,
           out,
           1 / p * down,
           a * on + h * up,
@@ -37,10 +33,10 @@ Form form(const FlightSizes& s) {
   Form f;
   f.edge_words = inner_and_outer;
   f.wall = in_stretches(s.plan(0), s.plan(1), pi, [s](double u) { return ruling_of(s, u); });
-  f.base = Rim([](double) -> Cut { return {0, 0}; });
+  f.base = Rim([s](double u) -> Cut { return {s.inner(u) - s.shaft, s.inner_rate(u)}; });
   f.top = Rim([s](double u) -> Cut { return {s.outer(u) - s.shaft, s.outer_rate()}; });
   f.open = true;
-  f.size = std::hypot(2 * std::max(s.outside, s.outside_to), s.turns * (s.pitch + s.pitch_to) / 2);
+  f.size = std::hypot(2 * std::max(s.outside, s.outside_to), s.whole_height());
   return f;
 }
 
@@ -50,12 +46,13 @@ namespace {
 std::vector<double> rows_of(const FlightSizes& s) {
   const double h = std::max(s.pitch, s.pitch_to) / (two_pi);
   const double wide = std::max(s.outside, s.outside_to);
-  const double from = std::asinh(s.shaft / h);
+  const double narrow = s.least_inner();
+  const double from = std::asinh(narrow / h);
   const double to = std::asinh(wide / h);
   const int rows = std::min(2, 1 + static_cast<int>(to - from));
   std::vector<double> shares{0};
   for (int i = 1; i < rows; ++i)
-    shares.push_back((h * std::sinh(from + (to - from) * i / rows) - s.shaft) / (wide - s.shaft));
+    shares.push_back((h * std::sinh(from + (to - from) * i / rows) - narrow) / (wide - narrow));
   shares.push_back(1);
   return shares;
 }
@@ -66,7 +63,7 @@ double overall_height(const FlightSizes& s) {
   const double low = s.plan(0);
   const double high = s.plan(1);
   const auto lean = [&](double u) { return s.outer(u) / std::hypot(s.outer(u), s.rise(u)); };
-  return height_at(s, high) - height_at(s, low) + s.thickness / 2 * (lean(low) + lean(high));
+  return s.whole_height() + s.thickness / 2 * (lean(low) + lean(high));
 }
 
 CurvedForm form(const FlightSizes& s, double turns_per_blank) {
@@ -89,10 +86,10 @@ CurvedForm form(const FlightSizes& s, double turns_per_blank) {
     surface.size = f.size;
     surface.point = [s](double u, double v) -> SurfacePoint {
       const Vec2 out = direction(u);
-      const double wide = s.outer(u) - s.shaft;
-      const double r = s.shaft + v * wide;
-      const double grows = v * s.outer_rate();
-      return {{r * out.x, r * out.y, height_at(s, u)},
+      const double wide = s.outer(u) - s.inner(u);
+      const double r = s.inner(u) + v * wide;
+      const double grows = s.inner_rate(u) + v * (s.outer_rate() - s.inner_rate(u));
+      return {{r * out.x, r * out.y, s.height(u)},
               {grows * out.x - r * out.y, grows * out.y + r * out.x, s.rise(u)},
               {wide * out.x, wide * out.y, 0}};
     };

@@ -110,11 +110,11 @@ class WoundScene {
 
   // The shaft, or the body that a strip lies against.
   void add_shaft(Scene& s, const Projection& projection) const {
-    const double radius = winding_.body / 2;
-    if (radius == 0) return;
+    if (winding_.body == 0 && winding_.body_to == 0) return;
     constexpr int sides = 48;
     const double height = part_->overall_height;
-    const auto at = [=](double i, double z) {
+    const auto at = [=, from = winding_.body / 2, to = winding_.body_to / 2](double i, double z) {
+      const double radius = from + (to - from) * z / height;
       const Vec2 d = direction(two_pi * i / sides);
       return Vec3{radius * d.x, radius * d.y, z};
     };

@@ -1,7 +1,8 @@
-// Sizes of flights, coils and helical strips. Equation numbers: docs/maths/winding.md.
+// Sizes of flights and coils. Equation numbers: docs/maths/winding.md.
 #include <array>
 #include <cmath>
 
+#include "needed.h"
 #include "part/bounds.h"
 #include "wound_sizes.h"
 
@@ -15,24 +16,11 @@ const char* name_of(StripEnds ends) {
   constexpr std::array names{"square", "level", "upright", "round"};
   return names[static_cast<size_t>(ends)];
 }
-namespace {
 
-constexpr double widest_winding = 1e5;  // mm
-
-double needed(const std::optional<double>& value, const char* key, double least, double most,
-              const char* unit, const Phrase& advice) {
-  if (!value) refuse(key, "is missing", "", in_range(least, most, unit), advice);
-  check_range(key, *value, least, most, unit);
-  return *value;
+const char* name_of(StripLayer layer) {
+  constexpr std::array names{"inside", "neutral", "middle", "outside"};
+  return names[static_cast<size_t>(layer)];
 }
-
-// Plan angle, radians.
-double start_of(Angle start) {
-  check_range("start.at", start.degrees(), -3600, 3600, "degrees");
-  return start.radians();
-}
-
-}  // namespace
 
 // --- flights
 
@@ -40,23 +28,94 @@ double FlightSizes::part(double u) const { return (u - start) / (two_pi * turns)
 double FlightSizes::plan(double part) const { return start + two_pi * turns * part; }
 double FlightSizes::rise(double u) const { return (pitch + (pitch_to - pitch) * part(u)) / two_pi; }
 double FlightSizes::rise_rate() const { return (pitch_to - pitch) / (two_pi * two_pi * turns); }
+double FlightSizes::height(double u) const {
+  const double t = part(u);
+  return turns * (pitch * t + (pitch_to - pitch) * t * t / 2);
+}
+double FlightSizes::inner(double u) const {
+  return shaft + (shaft_to - shaft) * (shaft_by_height ? height(u) / whole_height() : part(u));
+}
+double FlightSizes::inner_rate(double u) const {
+  return (shaft_to - shaft) * (shaft_by_height ? rise(u) / whole_height() : 1 / (two_pi * turns));
+}
 double FlightSizes::outer(double u) const { return outside + (outside_to - outside) * part(u); }
 double FlightSizes::outer_rate() const { return (outside_to - outside) / (two_pi * turns); }
 
+namespace {
+
+constexpr const char* flight_needs = "give the diameters of shaft and outside, and the pitch";
+
+// A pair of diameters, at the lower and the upper end; the second as the first where it is not given.
+struct Pair {
+  double from = 0, to = 0;
+};
+Pair radii(const std::optional<double>& from, const char* key, const std::optional<double>& to,
+           const char* to_key, Pair least) {
+  const double a = needed(from, key, least.from, widest_winding, "mm", flight_needs) / 2;
+  if (!to && !from) return {a, a};
+  // Where only one is given it must do for both ends.
+  if (!to) check_range(key, *from, std::max(least.from, least.to), widest_winding, "mm");
+  return {a, to ? needed(to, to_key, least.to, widest_winding, "mm", flight_needs) / 2 : a};
+}
+
+// A ribbon's width from edge to edge.
+Pair inside_by_width(const Flight& f, Pair outside) {
+  if (f.inside)
+    refuse("width", "is given beside inside.diameter", shown_mm(*f.width), "one of them", "keep one");
+  const double most = std::min(outside.from, outside.to) * (1 - within::beside);
+  check_range("width", *f.width, shortest, most, "mm");
+  return {outside.from - *f.width, outside.to - *f.width};
+}
+
+void check_shaft(const Flight& f, Pair inner) {
+  if (!f.shaft && f.shaft_to)
+    refuse("shaft.diameter", "is missing beside shaft.end_diameter", "", "both, or neither", "give it");
+  if (!f.shaft) return;
+  check_range("shaft.diameter", *f.shaft, 0, 2 * inner.from, "mm");
+  check_range(f.shaft_to ? "shaft.end_diameter" : "shaft.diameter", f.shaft_to.value_or(*f.shaft), 0,
+              2 * inner.to, "mm");
+}
+
+// (1c)
+void solve_edges(const Flight& f, FlightSizes& s) {
+  const auto over = [](Pair inner) {
+    const auto least = [](double r) { return 2 * r * (1 + within::beside) + shortest; };
+    return Pair{least(inner.from), least(inner.to)};
+  };
+  const auto outer = [&](Pair least) {
+    return radii(f.outside, "outside.diameter", f.outside_to, "outside.end_diameter", least);
+  };
+  Pair inner, outside;
+  if (f.width) {
+    outside = outer({shortest, shortest});
+    inner = inside_by_width(f, outside);
+  } else {
+    inner = f.inside ? radii(f.inside, "inside.diameter", f.inside_to, "inside.end_diameter", {})
+                     : radii(f.shaft, "shaft.diameter", f.shaft_to, "shaft.end_diameter", {});
+    outside = outer(over(inner));
+  }
+  if (f.inside_to && !f.inside)
+    refuse("inside.end_diameter", "is given without inside.diameter", shown_mm(*f.inside_to),
+           "beside inside.diameter", "give both, or neither");
+  if (f.is_ribbon()) check_shaft(f, inner);
+  s.shaft = inner.from;
+  s.shaft_to = inner.to;
+  s.shaft_by_height = !f.is_ribbon();
+  s.outside = outside.from;
+  s.outside_to = outside.to;
+}
+
+}  // namespace
+
 FlightSizes solve(const Flight& f) {
-  const char* missing = "give the diameters of shaft and outside, and the pitch";
   FlightSizes s;
-  s.shaft = needed(f.shaft, "shaft.diameter", 0, widest_winding, "mm", missing) / 2;
-  const double least = 2 * s.shaft * (1 + within::beside) + shortest;
-  s.outside = needed(f.outside, "outside.diameter", least, widest_winding, "mm", missing) / 2;
-  s.outside_to = f.outside_to
-                     ? needed(f.outside_to, "outside.end_diameter", least, widest_winding, "mm", missing) / 2
-                     : s.outside;
+  solve_edges(f, s);
+  const char* missing = flight_needs;
   s.pitch = needed(f.pitch, "pitch", shortest, widest_winding, "mm", missing);
   s.pitch_to = f.pitch_to ? needed(f.pitch_to, "pitch.to", shortest, widest_winding, "mm", missing) : s.pitch;
   s.turns = needed(f.turns, "turns", 0.01, 200, "turns", "say how many turns the flight makes");
   s.start = start_of(f.start);
-  check_range("blank.turns", f.turns_per_blank, 0.01, 1, "turns");
+  check_range("blank.turns", f.turns_per_blank, 0.01, most_turns_of_blank, "turns");
   check_range("strain_limit", f.strain_limit, 0, 1, "of the length");
   return s;
 }
@@ -66,7 +125,7 @@ FlightSizes solve(const Flight& f) {
 void check_turns(const FlightSizes& s, double thickness) {
   if (s.turns <= 1) return;
   const double pitch = std::min(s.pitch, s.pitch_to);
-  const double r = std::max(s.shaft, thickness);
+  const double r = std::max(s.least_inner(), thickness);
   const double apart = pitch * r / std::hypot(r, pitch / two_pi);
   if (apart >= thickness) return;
   refuse("pitch", "is so small that the turns lie in each other", shown_mm(pitch),
@@ -162,189 +221,6 @@ CoilSizes solve(const Coil& c, const Sheet& sheet) {
     refuse("spacing", "is too small: neighbouring turns would lie in each other", shown_mm(spacing),
            "a clearance of 0 or more, here " + shown_mm(s.clearance), "widen the spacing");
   return s;
-}
-
-// --- helical strips
-
-double StripSizes::run() const { return std::hypot(neutral, rise); }
-
-namespace {
-
-constexpr const char* two_of =
-    "give two of pitch, turns, height and lead_angle, but not pitch and lead_angle alone";
-
-void check_two_sizes(const HelicalStrip& s) {
-  const int given = s.pitch.has_value() + s.turns.has_value() + s.height.has_value() + s.lead.has_value();
-  const char* key = given < 2 ? "pitch" : s.lead ? "lead_angle" : "height";
-  if (given != 2)
-    refuse(key, given < 2 ? "is missing" : "is one too many", std::to_string(given) + " given",
-           "two of pitch, turns, height and lead_angle", two_of);
-  if (s.pitch && s.lead)
-    refuse("lead_angle", "says the same as the pitch: nothing says how far the strip goes",
-           shown_degrees(*s.lead), "turns or height beside one of them", two_of);
-}
-
-void wind_up(const HelicalStrip& s, StripSizes& sizes) {
-  check_two_sizes(s);
-  constexpr double most = 1000;
-  if (s.pitch) sizes.rise = needed(s.pitch, "pitch", shortest, widest_winding, "mm", two_of) / two_pi;
-  if (s.lead) {
-    check_range("lead_angle", s.lead->degrees(), 0.01, 89.9, "degrees");
-    sizes.rise = sizes.body * std::tan(s.lead->radians());
-  }
-  if (s.height) check_range("height", *s.height, shortest, longest, "mm");
-  if (s.turns) {
-    check_range("turns", *s.turns, least_turns, most, "turns");
-    sizes.angle = two_pi * *s.turns;
-    if (s.height) sizes.rise = *s.height / sizes.angle;
-    return;
-  }
-  sizes.angle = *s.height / sizes.rise;
-  if (sizes.angle > most * two_pi)
-    refuse("height", "makes too many turns", shown(sizes.angle / two_pi), "up to 1000 turns",
-           "make the pitch larger");
-}
-
-// (11)
-void widen(const HelicalStrip& s, StripSizes& sizes) {
-  if (s.width && s.upright_width)
-    refuse("upright_width", "is given beside the width", shown_mm(*s.upright_width), "width or upright_width",
-           "keep one of them");
-  const double lean = sizes.neutral / sizes.run();
-  const char* key = s.upright_width ? "upright_width" : "width";
-  const double given = needed(s.upright_width ? s.upright_width : s.width, key, shortest, widest_winding,
-                              "mm", "give the width of the strip, or how wide it is upright");
-  sizes.width = s.upright_width ? lean * given : given;
-  sizes.upright_width = sizes.width / lean;
-  const double pitch = two_pi * sizes.rise;
-  if (sizes.upright_width >= pitch)
-    refuse(key, "is so wide that the strip's turns lie over each other", shown_mm(given),
-           "less than " + shown_mm(s.upright_width ? pitch : pitch * lean),
-           "make it narrower, or the pitch larger");
-}
-
-}  // namespace
-
-namespace {
-
-// (15): turns and height of the lower edge, and the cone that it winds up.
-void wind_up_cone(const HelicalStrip& s, ConeStripSizes& c) {
-  check_two_sizes(s);
-  constexpr double most = 1000;
-  if (s.pitch) check_range("pitch", *s.pitch, shortest, widest_winding, "mm");
-  if (s.height) check_range("height", *s.height, shortest, longest, "mm");
-  if (s.turns) check_range("turns", *s.turns, least_turns, most, "turns");
-  if (s.lead) {
-    check_range("lead_angle", s.lead->degrees(), 0.01, 89.9, "degrees");
-    c.lead = s.lead->radians();
-  }
-  const double grows = std::log(c.to / c.from);
-  if (s.lead && s.turns) {
-    c.angle = two_pi * *s.turns;
-    const double sine = grows / (c.angle * std::tan(*c.lead));
-    if (std::abs(sine) >= 1)
-      refuse("lead_angle", "is too small to reach the end of the body in these turns", shown_degrees(*s.lead),
-             "more than " + shown_degrees(Angle::radians(std::atan(std::abs(grows) / c.angle))),
-             "make it steeper, or the turns more");
-    c.half_angle = std::asin(sine);
-    c.height = (c.to - c.from) / std::tan(c.half_angle);
-    return;
-  }
-  c.height = s.height ? *s.height : *s.pitch * *s.turns;
-  c.half_angle = std::atan((c.to - c.from) / c.height);
-  c.angle = s.lead    ? grows / (std::tan(*c.lead) * std::sin(c.half_angle))
-            : s.turns ? two_pi * *s.turns
-                      : two_pi * c.height / *s.pitch;
-  if (c.angle > most * two_pi)
-    refuse("height", "makes too many turns", shown(c.angle / two_pi), "up to 1000 turns",
-           "make the pitch larger");
-}
-
-// The radii of the body.
-ConeStripSizes cone_of(const HelicalStrip& s) {
-  ConeStripSizes c;
-  c.from = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
-                  "give the diameter of the body") /
-           2;
-  c.to = needed(s.body_end_diameter, "body.end_diameter", shortest, widest_winding, "mm", "") / 2;
-  if (std::abs(c.to - c.from) < within::same * c.from)
-    refuse("body.end_diameter", "makes a cylinder of the body", shown_mm(*s.body_end_diameter),
-           "another diameter", "leave it out");
-  return c;
-}
-
-}  // namespace
-
-ConeStripSizes solve_on_cone(const HelicalStrip& s, const Sheet& sheet) {
-  if (s.upright_width)
-    refuse("upright_width", "changes along a strip on a cone", shown_mm(*s.upright_width), "width",
-           "give the width square to its edges");
-  ConeStripSizes c = cone_of(s);
-  wind_up_cone(s, c);
-  c.width = needed(s.width, "width", shortest, widest_winding, "mm", "give the width of the strip");
-  c.ends = s.ends;
-  c.start = start_of(s.start);
-  c.thickness = *sheet.thickness;
-  return c;
-}
-
-StandingSizes solve_standing(const HelicalStrip& s) {
-  StandingSizes all;
-  all.from = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
-                    "give the diameter of the body") /
-             2;
-  all.to = all.from;
-  if (s.body_end_diameter) {
-    ConeStripSizes cone = cone_of(s);
-    wind_up_cone(s, cone);
-    all.to = cone.to;
-    all.angle = cone.angle;
-    all.height = cone.height;
-    all.half_angle = cone.half_angle;
-    all.lead = cone.lead;
-  } else {
-    StripSizes sizes;
-    sizes.body = all.from;
-    wind_up(s, sizes);
-    all.angle = sizes.angle;
-    all.height = sizes.rise * sizes.angle;
-  }
-  const double turns = all.angle / two_pi;
-  check_range("turns", turns, least_turns, 50, "turns of a standing strip");
-  if (s.upright_width)
-    refuse("upright_width", "belongs to a strip that lies against the body", shown_mm(*s.upright_width),
-           "width", "give the width along its rulings");
-  all.width = needed(s.width, "width", shortest, widest_winding, "mm", "give the width of the strip");
-  check_range("tilt", s.tilt->degrees(), 0.1, 179.9, "degrees");
-  all.lean = all.half_angle + s.tilt->radians();
-  check_range("blank.turns", s.turns_per_blank, 0.01, 1, "turns");
-  check(s.strain);
-  all.start = start_of(s.start);
-  all.ends = s.ends;
-  constexpr double most = 64;
-  const double pieces = std::ceil(turns / s.turns_per_blank * (1 - within::same));
-  if (pieces > most)
-    refuse("blank.turns", "makes too many blanks", shown(pieces), "up to 64", "make the blanks longer");
-  all.pieces = static_cast<int>(pieces);
-  return all;
-}
-
-StripSizes solve(const HelicalStrip& s, const Sheet& sheet) {
-  StripSizes sizes;
-  sizes.body = needed(s.body_diameter, "body.diameter", shortest, widest_winding, "mm",
-                      "give the diameter of the body") /
-               2;
-  sizes.neutral = sizes.body + sheet.neutral_factor * *sheet.thickness;
-  sizes.start = start_of(s.start);
-  sizes.ends = s.ends;
-  wind_up(s, sizes);
-  widen(s, sizes);
-  const double both_tips = s.ends == StripEnds::round ? sizes.width / sizes.run() : 0;
-  if (sizes.angle <= both_tips)
-    refuse(s.turns ? "turns" : "height", "leaves no strip between its round ends",
-           shown(sizes.angle / two_pi) + " turns", "more than " + shown(both_tips / two_pi) + " turns",
-           "make it longer or narrower");
-  return sizes;
 }
 
 }  // namespace juggler

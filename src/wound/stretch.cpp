@@ -14,6 +14,7 @@ const char* up_the_axis = "The inside is the face that looks up the axis; base i
 
 Stretching stretching(const StrainLimit& limit, double warned) {
   Stretching how{limit, warned};
+  how.divided_by = "blank.turns";
   how.advice = [](double) -> std::string {
     return "make the pitch smaller, the strip narrower or the body larger";
   };
@@ -24,6 +25,7 @@ Stretching stretching(const StrainLimit& limit, double warned) {
 
 StretchedPart stretch(const Flight& f, const Sheet& sheet, Hand hand) {
   check_on_middle(sheet);
+  (void)with_ring_turns(f, sheet);  // refuses full rings
   FlightSizes sizes = solve(to_the_right(f, hand));
   check_turns(sizes, *sheet.thickness);
   sizes.thickness = *sheet.thickness;
@@ -42,7 +44,7 @@ StretchedPart stretch(const Flight& f, const Sheet& sheet, Hand hand) {
 
 StretchedPart stretch(const HelicalStrip& strip, const Sheet& sheet, Hand hand) {
   check_on_middle(sheet);
-  const HelicalStrip drawn = to_the_right(strip, hand);
+  const HelicalStrip drawn = to_the_right(without_length(strip, sheet), hand);
   if (!strip.tilt) return lay_out(as_made(form(solve_on_cone(drawn, sheet)), hand), sheet, stretching({}, 0));
   StandingSizes sizes = solve_standing(drawn);
   sizes.thickness = *sheet.thickness;

@@ -59,10 +59,11 @@ WoundPart mirrored(const WoundPart& part) {
 WoundPart wind(const Flight& flight, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
   check_middle(sheet);
-  FlightSizes sizes = solve(to_the_right(flight, hand));
+  const Flight made = with_ring_turns(flight, sheet);
+  FlightSizes sizes = solve(to_the_right(made, hand));
   sizes.thickness = *sheet.thickness;
   check_turns(sizes, sizes.thickness);
-  return as_made(wound_flight(flight, sizes), hand);
+  return as_made(wound_flight(made, sizes), hand);
 }
 
 WoundPart wind(const Coil& coil, const Sheet& sheet, Hand hand) {
@@ -75,7 +76,7 @@ WoundPart wind(const Coil& coil, const Sheet& sheet, Hand hand) {
 
 WoundPart wind(const HelicalStrip& strip, const Sheet& sheet, Hand hand) {
   check(sheet, {}, {});
-  const StripSizes sizes = solve(to_the_right(strip, hand), sheet);
+  const StripSizes sizes = solve(to_the_right(without_length(strip, sheet), hand), sheet);
   WoundPart part = of_one_wall(form(sizes, sheet));
   part.strip = numbers_of(sizes, sheet);
   return as_made(std::move(part), hand);

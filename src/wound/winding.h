@@ -113,6 +113,13 @@ struct WoundPart {
 [[nodiscard]] WoundPart wind(const Coil& coil, const Sheet& sheet, Hand hand = Hand::as_drawn);
 [[nodiscard]] WoundPart wind(const HelicalStrip& strip, const Sheet& sheet, Hand hand = Hand::as_drawn);
 
+/// A flight of full rings, with the turns of a whole one: those of a ring less its slit. Another one is as it
+/// was.
+///
+/// Errors  Refusal of full rings where the flight grows, for a slit of no width, and beside turns of a blank.
+/// Source  docs/maths/winding.md (6a).
+[[nodiscard]] Flight with_ring_turns(const Flight& flight, const Sheet& sheet);
+
 /// The walls in space: of a flight its middle, with the normal of its inner edge.
 [[nodiscard]] Form form(const FlightSizes& sizes);
 [[nodiscard]] Form form(const CoilSizes& sizes, const Sheet& sheet);

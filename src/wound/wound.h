@@ -55,7 +55,8 @@ void add_rings(std::vector<Fact>& rows, const std::vector<FlatRing>& rings);
 [[nodiscard]] StrainField strain_field(const FlatRing& ring, const Blank& blank);
 /// What is seen beside the metal.
 struct Winding {
-  double body = 0;             ///< diameter of the shaft, or of what a strip lies against; 0: none
+  double body = 0;     ///< diameter of the shaft, or of what a strip lies against; 0 at both ends: none
+  double body_to = 0;  ///< at its upper end
   double turns_per_blank = 0;  ///< of a flight
   bool left = false;
   double pitch = 0;  ///< to be shown, of a turn at the lower end; 0: not

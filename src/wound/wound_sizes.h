@@ -1,6 +1,8 @@
 // Sizes of flights, coils and helical strips. Private to the family.
 #pragma once
 
+#include <algorithm>
+
 #include "juggler/shapes.h"
 #include "juggler/sheet.h"
 
@@ -8,7 +10,9 @@ namespace juggler {
 
 /// A right-hand flight worked out: radii, mm; plan angles, radians.
 struct FlightSizes {
-  double shaft = 0;
+  double shaft = 0;                    ///< of the inner edge at the lower end
+  double shaft_to = 0;                 ///< at the upper end
+  bool shaft_by_height = true;         ///< on a cone, else evenly per turn
   double outside = 0, outside_to = 0;  ///< at the lower and at the upper end
   double pitch = 0, pitch_to = 0;
   double turns = 0;
@@ -21,11 +25,18 @@ struct FlightSizes {
   /// Rise per radian, mm, and its derivative by u. Source docs/maths/winding.md (1).
   [[nodiscard]] double rise(double u) const;
   [[nodiscard]] double rise_rate() const;
+  /// Of the middle over its lower end, and of the whole.
+  [[nodiscard]] double height(double u) const;
+  [[nodiscard]] double whole_height() const { return turns * (pitch + pitch_to) / 2; }
+  /// Radius of the inner edge, and its derivative by u. Source docs/maths/winding.md (1c).
+  [[nodiscard]] double inner(double u) const;
+  [[nodiscard]] double inner_rate(double u) const;
+  [[nodiscard]] double least_inner() const { return std::min(shaft, shaft_to); }
   /// Radius of the outer edge, and its derivative by u.
   [[nodiscard]] double outer(double u) const;
   [[nodiscard]] double outer_rate() const;
   /// Whether every turn is like the last.
-  [[nodiscard]] bool even() const { return outside == outside_to && pitch == pitch_to; }
+  [[nodiscard]] bool even() const { return outside == outside_to && pitch == pitch_to && shaft == shaft_to; }
 };
 
 /// A coil worked out: the middle of the strip lies on r = first + growth a, a from 0 to `angle`, radians.
@@ -94,6 +105,11 @@ struct StandingSizes {
 [[nodiscard]] FlightSizes solve(const Flight& flight);
 [[nodiscard]] CoilSizes solve(const Coil& coil, const Sheet& sheet);
 [[nodiscard]] StripSizes solve(const HelicalStrip& strip, const Sheet& sheet);
+/// The same strip by its turns or its height, where its length is given.
+///
+/// Errors    Refusal where the length is out of range, too short for its turns or height, or one size too
+/// many. Accuracy  rounding. Source    docs/maths/winding.md (13a)-(13c).
+[[nodiscard]] HelicalStrip without_length(const HelicalStrip& strip, const Sheet& sheet);
 /// A strip on a cone, on the middle of the sheet.
 [[nodiscard]] ConeStripSizes solve_on_cone(const HelicalStrip& strip, const Sheet& sheet);
 [[nodiscard]] StandingSizes solve_standing(const HelicalStrip& strip);

@@ -199,7 +199,8 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
         "29-sight-cone",   "30-drum-skin",    "31-frame-leg",          "32-duct-branch",
         "33-duct-elbow",   "34-breech",       "35-taper-elbow",        "36-dust-pipe",
         "37-body-shell",   "38-roof-plate",   "39-hopper-on-conveyor", "40-fan-stub",
-        "41-drip-pans",    "42-square-duct",  "43-workshop-extract",   "44-take-offs"}) {
+        "41-drip-pans",    "42-square-duct",  "43-workshop-extract",   "44-take-offs",
+        "45-screw-feeders"}) {
     Json d = Json::parse(read(std::string("demo/") + path + ".json"));
     // In the order of the files' names.
     std::stable_sort(d["pieces"].begin(), d["pieces"].end(), [](const Json& a, const Json& b) {
