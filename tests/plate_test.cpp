@@ -111,8 +111,7 @@ TEST(Plates, BoltsLieOnTheirCircle) {
   for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
     Part part = plate(disc(400));
     part.making.hand = hand;
-    part.making.openings = {
-        opening_of({.circle = 340, .count = 6, .diameter = 14, .from = Angle::degrees(10), .astride = true})};
+    part.bolts = {{.diameter = 14, .count = 6, .circle = 340, .from = Angle::degrees(10), .astride = true}};
     const Made m = made(part);
     ASSERT_EQ(m.blank.openings.size(), 6U);
     const double sense = hand == Hand::opposite ? -1 : 1;
@@ -130,7 +129,7 @@ TEST(Plates, BoltsLieOnTheirCircle) {
 // A web that is just as wide as asked is not below it.
 TEST(Plates, WebsAsWideAsAskedAreNotWarnedOf) {
   Part part = plate(disc(406.4), 9.525);
-  part.making.openings = {opening_of({.circle = 361.95, .count = 12, .diameter = 25.4, .astride = true})};
+  part.bolts = {{.diameter = 25.4, .count = 12, .circle = 361.95, .astride = true}};
   EXPECT_TRUE(made(part).blank.warnings.empty()) << made(part).blank.warnings.front().in({});
 }
 
@@ -289,14 +288,21 @@ TEST(Plates, RefusalsNameTheirKeys) {
   apart.together[1].shift = {300, 0};
   EXPECT_EQ(key(plate(apart)), "form");
   Part about_nothing = plate(disc(400));
-  about_nothing.making.openings = {opening_of({.circle = 100, .count = 2, .diameter = 10})};
+  about_nothing.bolts = {{.diameter = 10, .count = 2, .circle = 100}};
+  about_nothing = with_bolt_holes(about_nothing);
   about_nothing.making.openings[0].at.radius = 0;
   about_nothing.making.openings[0].repeat = {.count = 2, .girth_pitch = 20};
   EXPECT_EQ(key(about_nothing), "bolts.at.radius");
-  const auto bolts = [](BoltCircle b) { return refusal_of([&] { (void)opening_of(b); }).key; };
-  EXPECT_EQ(bolts({.circle = 100, .count = 30, .diameter = 14}), "bolts.count");
-  EXPECT_EQ(bolts({.circle = 100, .count = 0, .diameter = 14}), "bolts.count");
-  EXPECT_EQ(bolts({.circle = -1, .count = 3, .diameter = 14}), "bolts.circle");
+  const auto bolts = [](const BoltHoles& b) {
+    Part part = plate(disc(400));
+    part.bolts = {b};
+    return refusal_of([&] { (void)with_bolt_holes(part); }).key;
+  };
+  EXPECT_EQ(bolts({.diameter = 14, .count = 30, .circle = 100}), "bolts.count");
+  EXPECT_EQ(bolts({.diameter = 14, .count = 0, .circle = 100}), "bolts.count");
+  EXPECT_EQ(bolts({.diameter = 14, .count = 3, .circle = -1}), "bolts.circle");
+  EXPECT_EQ(bolts({.diameter = 14, .count = 3}), "bolts.circle");
+  EXPECT_EQ(bolts({.diameter = 14, .circle = 100}), "bolts.count");
   const auto with = [&](const Part& other, const Part& part) {
     return refusal_of([&] { (void)made_with(other, part); }).key;
   };

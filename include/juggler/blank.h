@@ -180,10 +180,13 @@ struct BlankJoint {
 /// What is added beyond an edge: the outline runs this way instead.
 struct EdgeTab {
   size_t edge = 0;
-  std::vector<Arc> arcs = {};
+  std::vector<Arc> arcs = {};  ///< from the edge's start to its end
   EdgeKind kind = EdgeKind::lap;
   bool round = false;  ///< the half circle of a strip's end, no lap
   double beyond = 0;   ///< of an edge that need not be straight: by which its rulings are prolonged, mm
+  /// Of a flange: what is added run by run, one side, the free edge, the other side.
+  std::vector<std::vector<Arc>> strips = {};
+  std::vector<Vec3> ways = {};  ///< of each strip: where it points at its middle, formed
 };
 
 /// A bore's prism in space: a point of its centre line, the form's x and y, and the way it goes.

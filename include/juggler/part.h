@@ -100,6 +100,11 @@ struct Repeat {
   };
   std::vector<LeftOut> left_out = {};
   bool backwards = false;  ///< of the mirrored twin: clockwise
+  /// On edges of the flat: as many of the pitch, or so many at equal pitch, about the middle of each whole
+  /// side, halved by a seam or not, as lie so far from its corners, mm. Two of them lie astride of the
+  /// middle, or one on it, or what takes more.
+  std::optional<double> from_corners = {};
+  std::optional<bool> astride = {};
 };
 
 /// Another part, as one that meets it finds it: made by introduced() (develop.h).
@@ -336,20 +341,41 @@ struct Plate {
   std::vector<std::string> edges = {};
 };
 
-/// Holes evenly on a circle about the axis.
-struct BoltCircle {
-  double circle = 0;     ///< its diameter, mm
-  int count = 0;         ///< 1 to 1000
-  double diameter = 0;   ///< of a hole, mm
-  Angle from = {};       ///< the centre line's plan angle
-  bool astride = false;  ///< the first two lie on both sides of the centre line, else the first on it
+/// Bolt holes round a flange or an end: alike on a circle about the axis, or along straight sides alike about
+/// the middle of each. Source docs/maths/openings.md (40)-(43).
+struct BoltHoles {
+  /// Which: the end of a cone, cylinder or of a transition that is round there, "base" or "top"; of other
+  /// parts an edge of the flat by its label, of a flange's end also that end's name. A plate's lie about its
+  /// axis.
+  std::string on = {};
+  std::optional<double> diameter = {};  ///< of a hole, mm
+  std::optional<int> count = {};        ///< round the part, or on each side: 1 to 1000
+  /// Or how far apart, mm: round the part as many as lie no farther apart along their circle; on each side
+  /// just so, as many as it takes.
+  std::optional<double> pitch = {};
+  std::optional<double> circle =
+      {};  ///< round the part: diameter of their circle, on the flange turned over, mm
+  std::optional<double> inset = {};  ///< or inwards from the free edge, mm
+  Angle from = {};                   ///< round the part: the centre line's plan angle
+  /// The first two lie on both sides of the centre line, or of the middle of each side; else one on it. Of
+  /// sides it is left to what takes the most where neither is said.
+  std::optional<bool> astride = {};
+  std::optional<double> from_ends =
+      {};  ///< along sides: of the outermost from the corners at least; else two diameters
+  /// Or as those of another part, by its name, whose pattern they meet: diameter, number, circle, centre
+  /// line.
+  std::string like = {};
+  std::string like_on = {};  ///< where that has several: which of them, by their `on`
+  std::string key = "bolts";
 };
-/// As an opening of a plate.
-///
-/// Errors  Refusal at bolts.* for sizes missing or out of range, and holes that run into each other.
-[[nodiscard]] Opening opening_of(const BoltCircle& bolts);
 
 struct Part;
+/// A part with the openings that its bolt holes are, and without them. Those that are like another part's are
+/// settled before, by introduced() (develop.h).
+///
+/// Errors  Refusal at the keys of the bolt holes for sizes missing or out of range, holes that run into each
+///         other, ends that there are not; as the part's own sizes are refused.
+[[nodiscard]] Part with_bolt_holes(Part part);
 struct Formed;
 /// A shape of one's own: how a part of it is formed (formed.h).
 struct OwnShape {
@@ -393,6 +419,7 @@ struct Part {
   /// Of a set of parts, as an elbow: its top where the set stands, for what follows it by the set's name.
   std::optional<Frame> set_top = {};
   std::vector<EdgeMeeting> meetings = {};  ///< of parts made together
+  std::vector<BoltHoles> bolts = {};
 };
 
 /// The segments of an elbow, base to top: those that are alike are one part, counted.

@@ -97,14 +97,18 @@ enum class Relief { round, slot, closed };
 /// Where a flange points: along the axis, level outwards, square to the wall outwards, or at an angle
 /// from level outwards (90 is upright, 180 level inwards).
 enum class FlangeDirection { upright, level, square, at_angle };
+///
+/// On hoppers, ducts and transitions folded with the bend's radius at straight sides, their width on the size
+/// face from the end's plane. Round ends are turned over by their width along the wall, which stretches or
+/// upsets the free edge. "Level" lies in the plane of the end.
 struct Flange {
   EndName end = EndName::top;
   std::optional<double> width = {};  ///< on the size face, from the end plane, mm
   FlangeDirection direction = FlangeDirection::level;
   Angle rise = {};            ///< for `at_angle`
   double clearance = 0;       ///< between mitred corners, mm
-  double strain_limit = 0.1;  ///< round ends: of the free edge, over its length; more is refused
-  bool allow_strain = false;  ///< round ends: more is made, and said
+  double strain_limit = 0.1;  ///< along curves: of the free edge, over its length; more is refused
+  bool allow_strain = false;  ///< along curves: more is made, and said
   std::string key = {};       ///< its path in a job, for refusals
 };
 
@@ -483,6 +487,8 @@ struct Transition {
   Bend bend = {};
   Rulings rulings = Rulings::developable;
   StrainLimit strain = {};
+  /// Folded at straight sides, with the bend's radius; turned over along curves. Where the wall opens flat.
+  std::vector<Flange> flanges = {};
 };
 
 /// A leg of a breech: a wall from the breech's base to a top of its own.

@@ -114,7 +114,8 @@ enum class MitreJoint { lapped, beaded, riveted, locked };
 /// What is added beyond an edge: a plain lap; a hem that is folded flat back upon the part, or one side of a
 /// locked seam, both on straight edges; or one side of a seam of the user's own, by what it adds. Laps and
 /// such seams go along curves too.
-enum class EdgeKind { lap, hem, lock, seam };
+/// Flanges are asked for by the end that they stand at.
+enum class EdgeKind { lap, hem, lock, seam, flange };
 
 /// A line along which what is added is folded. What the fold takes is in the lengths given.
 struct EdgeFold {

@@ -3,6 +3,7 @@
 
 #include "closing.h"
 #include "cut_openings.h"
+#include "end_flange.h"
 #include "laid.h"
 #include "opened.h"
 #include "pieces_of_body.h"
@@ -120,6 +121,7 @@ std::vector<Blank> make_blanks(LaidPart part, const Making& making) {
   }
   std::vector<Blank> blanks;
   for (LaidPiece& kind : kinds) blanks.push_back(std::move(kind.blank));
+  tag_flanges(blanks, part.bend);
   finish_blanks(blanks, making, part.bend);
   return blanks;
 }

@@ -58,15 +58,19 @@ FlatFrame beside(std::span<const Arc> arcs, const OpeningPlace& at, const std::s
   if (from + at.along < 0 || from + at.along > whole)
     refuse(key + ".at.along", "lies beyond the edge", shown_mm(at.along),
            shown_mm(-from) + " to " + shown_mm(whole - from));
-  double left = from + at.along;
-  const Arc* arc = &arcs.front();
-  for (; left > arc->length && arc != &arcs.back(); ++arc) left -= arc->length;
-  const double s = std::min(left, arc->length);
-  const Angle heading = heading_at(*arc, s);
-  return {point_at(*arc, s) + at.distance * left_of(direction(heading)), heading};
+  return juggler::beside(arcs, from + at.along, at.distance);
 }
 
 }  // namespace
+
+FlatFrame beside(std::span<const Arc> arcs, double along, double distance) {
+  const Arc* arc = &arcs.front();
+  for (; along > arc->length && arc != &arcs.back(); ++arc) along -= arc->length;
+  const double s = std::clamp(along, 0.0, arc->length);
+  const Angle heading = heading_at(*arc, s);
+  const Vec2 way = direction(heading);
+  return {point_at(*arc, s) + (along - s) * way + distance * left_of(way), heading};
+}
 
 bool runs_on(const Arc& arc, const Arc& next) {
   const Vec2 end = direction(heading_at(arc, arc.length)), way = direction(next.heading);

@@ -37,6 +37,8 @@ struct FlatFrame {
   Vec2 at;
   Angle heading = {};
 };
+/// A place along arcs, also a little before or beyond them, and so far inwards.
+[[nodiscard]] FlatFrame beside(std::span<const Arc> arcs, double along, double distance);
 /// Errors  Refusal for pieces and edges that there are not.
 [[nodiscard]] FlatFrame flat_frame(const OpeningPlace& at, const std::string& key,
                                    const std::vector<Blank*>& blanks);

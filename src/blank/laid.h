@@ -38,6 +38,22 @@ struct LaidPart {
 /// Errors  Refusal as cut_openings() and finish_blanks() do.
 [[nodiscard]] std::vector<Blank> make_blanks(LaidPart part, const Making& making);
 
+/// A flange at an end of a wall that no TurnedEnd is: folded where the end is straight in space, else turned
+/// over.
+struct EndFlange {
+  Flange asked = {};
+  Vec3 beyond = {};  ///< the normal of the end's plane, away from the wall
+  double layer = 0;  ///< of the size face, from the inside, mm
+  Bend bend = {};
+};
+
+/// A flange at an end of a wall: in its own plane, or in the one that trims it.
+///
+/// level   the normal of the end's own plane, upwards; none: along the axis
+/// Errors  Refusal at the flange's end where other parts or several planes cut it.
+[[nodiscard]] EndFlange end_flange(const Flange& asked, const Form& wall, double layer, const Bend& bend,
+                                   const std::optional<Vec3>& level);
+
 /// A wall once round, and what its pieces are made with.
 struct WholeWall {
   PieceMaker piece;
@@ -45,6 +61,7 @@ struct WholeWall {
   Seam seam = {};         ///< as made
   double top_height = 0;  ///< of the top's plane or centre, mm
   std::vector<TurnedEnd> turned_ends = {};
+  std::vector<EndFlange> flanges = {};
   /// Of a course: how far the shell goes on past its ends, along the axis. Openings are placed and met there
   /// too; what lies off its metal is another course's.
   double below = 0, above = 0;

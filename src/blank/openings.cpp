@@ -1,6 +1,7 @@
 // Openings as asked for, placed on the wall and cut. Equation numbers: docs/maths/openings.md.
 #include "cut_openings.h"
 #include "geom/patience.h"
+#include "side_rows.h"
 
 #include <algorithm>
 
@@ -39,7 +40,7 @@ class OpeningCutter {
  public:
   OpeningCutter(const PartWall& wall, const std::vector<Blank*>& blanks, const Opening& opening, double fit,
                 size_t number)
-      : wall_(wall), blanks_(blanks), o_(opening), fit_(fit) {
+      : wall_(wall), blanks_(blanks), o_(opening), fit_(fit), rows_(opening.repeat.rows) {
     name_ = o_.name.empty() ? "opening-" + std::to_string(number) : o_.name;
     group_of_.assign(blanks.size(), -1);
     if (o_.how == OpeningHow::fitted) return;
@@ -57,6 +58,7 @@ class OpeningCutter {
       for (const Made& made : fitted(pattern_.members.front())) add(pattern_.members.front(), made);
       return;
     }
+    if (o_.repeat.from_corners) return cut_on_sides();
     if (o_.at.flat()) {
       pattern_ = pattern_of(o_, 0);
       cut_on_flat();
@@ -72,8 +74,8 @@ class OpeningCutter {
  private:
   [[nodiscard]] Named named(const Member& m) const { return {name_of(m), o_.key}; }
   [[nodiscard]] std::string name_of(const Member& m) const {
-    if (pattern_.in_row == 1 && o_.repeat.rows == 1) return name_;
-    return name_ + " " + (o_.repeat.rows > 1 ? std::to_string(m.row) + "/" : "") + std::to_string(m.number);
+    if (pattern_.in_row == 1 && rows_ == 1) return name_;
+    return name_ + " " + (rows_ > 1 ? std::to_string(m.row) + "/" : "") + std::to_string(m.number);
   }
 
   // --- one member ------------------------------------------------------------------------------------
@@ -293,22 +295,39 @@ class OpeningCutter {
 
   // --- on the flat -----------------------------------------------------------------------------------
 
+  // Each kind of side has rows, and a group, of its own.
+  void cut_on_sides() {
+    const std::vector<SideRows> kinds = side_rows(o_, blanks_);
+    const std::string name = name_;
+    for (size_t i = 0; i < kinds.size(); ++i) {
+      if (kinds.size() > 1) name_ = name + "-" + std::to_string(i + 1);
+      pattern_ = {};
+      pattern_.in_row = kinds[i].count;
+      pattern_.girth_pitch = kinds[i].pitch;
+      rows_ = kinds[i].rows;
+      group_of_.assign(blanks_.size(), -1);
+      for (int row = 1; row <= rows_; ++row) {
+        for (int k = 1; k <= kinds[i].count; ++k) pattern_.members.push_back({row, k, {}, 0, 0});
+      }
+      for (const OnSide& m : kinds[i].members) cut_on_flat(m.piece, m.at, {m.row, m.number, {}, 0, 0});
+    }
+  }
   void cut_on_flat() {
     for (const auto& [piece, frame] : flat_frames(o_.at, o_.key, blanks_)) cut_on_flat(piece, frame);
   }
   void cut_on_flat(size_t piece, const FlatFrame& frame) {
-    for (const Member& m : pattern_.members) {
-      const Vec2 x = direction(frame.heading);
-      Made made;
-      made.piece = static_cast<int>(piece);
-      made.at = frame.at + (m.girth + shift_.x) * x + (m.further + shift_.y) * left_of(x);
-      made.heading = frame.heading;
-      made.x_heading = frame.heading + turn_of_x();
-      for (const Outline& o : form_.loops)
-        made.outlines.push_back(placed(o, {false, frame.heading, made.at}));
-      made.centre = centre_on(static_cast<int>(piece), made.at);
-      add(m, made);
-    }
+    for (const Member& m : pattern_.members) cut_on_flat(piece, frame, m);
+  }
+  void cut_on_flat(size_t piece, const FlatFrame& frame, const Member& m) {
+    const Vec2 x = direction(frame.heading);
+    Made made;
+    made.piece = static_cast<int>(piece);
+    made.at = frame.at + (m.girth + shift_.x) * x + (m.further + shift_.y) * left_of(x);
+    made.heading = frame.heading;
+    made.x_heading = frame.heading + turn_of_x();
+    for (const Outline& o : form_.loops) made.outlines.push_back(placed(o, {false, frame.heading, made.at}));
+    made.centre = centre_on(static_cast<int>(piece), made.at);
+    add(m, made);
   }
 
   // Where it comes to stand on the formed part, where that is known.
@@ -433,7 +452,7 @@ class OpeningCutter {
     g.loops = form_.loops;
     g.asked = static_cast<int>(pattern_.members.size());
     g.in_row = pattern_.in_row;
-    g.rows = o_.repeat.rows;
+    g.rows = rows_;
     g.fit_error = form_.fit_error;
     g.key = o_.key;
     g.least_web = o_.web.value_or(wall_.thickness);
@@ -507,6 +526,7 @@ class OpeningCutter {
   FormOutlines form_;
   Vec2 shift_;  // of the form from the place, as turned
   Pattern pattern_;
+  int rows_ = 1;
   std::optional<WallPlaces> places_;
   double girth_ = 0;           // where lengths run along a level line
   std::vector<int> group_of_;  // by piece

@@ -386,7 +386,10 @@ void shift(std::vector<Arc>& arcs, Vec2 by) {
 void into_quadrant(Blank& b) {
   const Vec2 by = Vec2{} - as_laid(b).corner;
   for (Edge& e : b.edges) shift(e.arcs, by);
-  for (EdgeTab& tab : b.tabs) shift(tab.arcs, by);
+  for (EdgeTab& tab : b.tabs) {
+    shift(tab.arcs, by);
+    for (std::vector<Arc>& strip : tab.strips) shift(strip, by);
+  }
   for (Outline& cut : b.partings) shift(cut, by);
   shift(b.marks.lines, by);
   const auto move = [&](std::initializer_list<Vec2*> points) {

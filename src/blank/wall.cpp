@@ -8,6 +8,7 @@
 
 #include "closing.h"
 #include "cut_openings.h"
+#include "end_flange.h"
 #include "form/cuts.h"
 #include "laid.h"
 #include "meet/end_face.h"
@@ -293,6 +294,7 @@ LaidPiece make_piece(const WholeWall& w, const Span& span, int number, int piece
       return own;
     };
   }
+  for (const EndFlange& flange : w.flanges) add_end_flange(p.blank, made, flange);
   p.mark = [mark = p.mark, ends = w.turned_ends, made, making](Blank& b) {
     mark(b);
     for (const TurnedEnd& end : ends) add_turned_end(b, end, making.marks);

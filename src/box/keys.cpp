@@ -51,7 +51,9 @@ const std::vector<Key> box_sizes{
     {"relief.size", Kind::length,
      "diameter of the hole or width of the slot (else by thickness and radius)"}};
 
-std::vector<Key> box_keys() { return completed(joined(box_sizes, bend_keys())); }
+std::vector<Key> box_keys() {
+  return completed(joined(joined(box_sizes, bend_keys()), bolt_keys("bolts.#", true)));
+}
 
 }  // namespace
 

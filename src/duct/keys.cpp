@@ -54,14 +54,8 @@ const std::vector<Key> straight_keys{
      "a seam of the list, by its name: side a on the wall that ends there, b on the one that begins"},
     {"relief", Kind::choice, "what is cut away where bends meet (else round)", reliefs},
     {"relief.kind", Kind::choice, "the same, where relief.size is given", reliefs},
-    {"relief.size", Kind::length, "diameter of the hole or width of the slot (else by thickness and radius)"},
-    {"flange.#.end", Kind::choice, "[[part.flange]]: the end at which it stands, on all four sides", ends},
-    {"flange.#.width", Kind::length, "from the end plane to its edge"},
-    {"flange.#.direction",
-     Kind::direction,
-     "where it points (else level, outwards); an angle: from level outwards",
-     {"upright", "level", "square"}},
-    {"flange.#.clearance", Kind::length, "between its corners (else 0)"}};
+    {"relief.size", Kind::length,
+     "diameter of the hole or width of the slot (else by thickness and radius)"}};
 
 const Key corner_key{"corner",
                      Kind::choice,
@@ -100,7 +94,9 @@ const std::vector<Key> offset_sizes{
     seam_key};
 
 std::vector<Key> all_of(const std::vector<Key>& own) { return completed(joined(own, bend_keys())); }
-std::vector<Key> duct_keys() { return all_of(straight_keys); }
+std::vector<Key> duct_keys() {
+  return all_of(joined(joined(straight_keys, flange_keys(Flanges::folded)), bolt_keys("bolts.#", true)));
+}
 std::vector<Key> duct_elbow_keys() {
   return completed(joined(joined(elbow_sizes, pressing_keys()), bend_keys()));
 }

@@ -37,12 +37,6 @@ void panel_rows(std::vector<Fact>& rows, const Part& part, const Panel& panel) {
   rows.push_back({"bends", bend_text(panel.bend, *part.sheet.thickness)});
 }
 
-Phrase direction_text(const Flange& f) {
-  constexpr const char* words[]{"upright", "level", "square to the wall"};
-  if (f.direction != FlangeDirection::at_angle) return words[static_cast<size_t>(f.direction)];
-  return say("at {} from level outwards", given_angle(f.rise, {"level", "flange", ""}));
-}
-
 void hopper_rows(std::vector<Fact>& rows, const Part& part, const Hopper& h) {
   const auto end = [&](const char* name, const RectangleSize& r) {
     const char* face = name_of(r.sizes_on ? *r.sizes_on : part.sheet.sizes_on.value_or(Face::middle));
@@ -61,12 +55,7 @@ void hopper_rows(std::vector<Fact>& rows, const Part& part, const Hopper& h) {
   if (h.pieces > 1 || h.seam % 2 == 1)
     rows.push_back(
         {"welded hips", h.hip_joint == HipJoint::lapped ? "lapped by the walls +x and -x" : "touch inside"});
-  for (const Flange& f : h.flanges) {
-    rows.push_back({std::string(name_of(f.end)) + " flange",
-                    say("{} wide, {}, corners {} apart",
-                        length(*f.width, {"corner of wall and flange", "free edge", "size face"}),
-                        direction_text(f), length(f.clearance, {"flange", "flange", "corner"}))});
-  }
+  add_flanges(rows, h.flanges);
   if (!h.flanges.empty()) rows.push_back({"relief", name_of(h.relief)});
   rows.push_back({"bends", bend_text(h.bend, *part.sheet.thickness)});
 }

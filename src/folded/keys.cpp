@@ -87,14 +87,8 @@ const std::vector<Key> wall_keys{
     {"hip_joint", Kind::choice, "how welded hips meet (else inside_touch)", {"inside_touch", "lapped"}},
     {"relief", Kind::choice, "what is cut away where bends meet (else round)", reliefs},
     {"relief.kind", Kind::choice, "the same, where relief.size is given", reliefs},
-    {"relief.size", Kind::length, "diameter of the hole or width of the slot (else by thickness and radius)"},
-    {"flange.#.end", Kind::choice, "[[part.flange]]: the end at which it stands", ends},
-    {"flange.#.width", Kind::length, "from the end plane to its edge"},
-    {"flange.#.direction",
-     Kind::direction,
-     "where it points (else level); an angle: from level outwards",
-     {"upright", "level", "square"}},
-    {"flange.#.clearance", Kind::length, "between mitred corners (else 0)"}};
+    {"relief.size", Kind::length,
+     "diameter of the hole or width of the slot (else by thickness and radius)"}};
 
 std::vector<Key> polygon_keys(const std::string& end) {
   return {{end + ".across_flats", Kind::length, "of the " + end + ", from side to opposite side"},
@@ -144,18 +138,23 @@ const std::vector<Key> face_keys{
 
 // A panel has no inside: its faces are left and right of the profile.
 std::vector<Key> panel_keys() {
-  std::vector<Key> keys = completed(joined(joined(profile_keys, pressing_keys()), bend_keys()));
+  std::vector<Key> keys = completed(
+      joined(joined(joined(profile_keys, pressing_keys()), bend_keys()), bolt_keys("bolts.#", true)));
   call_faces(keys, "left", "right", "left");
   return keys;
 }
 
-std::vector<Key> hopper_keys() { return completed(joined(wall_keys, bend_keys())); }
+std::vector<Key> hopper_keys() {
+  return completed(joined(joined(joined(wall_keys, flange_keys(Flanges::folded)), bend_keys()),
+                          bolt_keys("bolts.#", true)));
+}
 
 std::vector<Key> net_keys() {
   std::vector<Key> keys = polygon_keys("base");
   append(keys, polygon_keys("top"));
   append(keys, body_keys);
   append(keys, bend_keys());
+  append(keys, bolt_keys("bolts.#", true));
   return completed(std::move(keys));
 }
 

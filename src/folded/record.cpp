@@ -49,15 +49,6 @@ Record hopper_record(const Hopper& h) {
             {"sizes_on", face(r.sizes_on)},
             {"contact", name_of(contact.value_or(Contact::size_face))}};
   };
-  constexpr const char* directions[]{"upright", "level", "square"};
-  const auto flange = [&](const Flange& f) -> Record {
-    return {{"end", name_of(f.end)},
-            {"width", mm(f.width, {"corner of wall and flange", "free edge", "size face"})},
-            {"direction", f.direction == FlangeDirection::at_angle
-                              ? deg(f.rise, {"level", "flange", "outwards"})
-                              : Record(directions[static_cast<size_t>(f.direction)])},
-            {"clearance", mm(f.clearance, {"flange", "flange", "corner"})}};
-  };
   return {{"base", end(h.base, h.base_contact)},
           {"top", end(h.top, h.top_contact)},
           {"height", mm(h.height, along_axis)},
@@ -65,7 +56,7 @@ Record hopper_record(const Hopper& h) {
           {"seam", {{"at", name_of_eighth(h.seam)}, {"pieces", h.pieces}}},
           {"hip_joint", name_of(h.hip_joint)},
           {"relief", name_of(h.relief)},
-          {"flanges", list_of(h.flanges, flange)},
+          {"flanges", list_of(h.flanges, flange_record)},
           {"bend", bend_rule_record(h.bend)}};
 }
 

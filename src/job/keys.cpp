@@ -107,8 +107,8 @@ const std::vector<KeyTable>& key_tables() {
 const std::vector<Key>& sheet_key_table() { return key_tables()[1].keys; }
 
 const std::vector<std::string>& list_names() {
-  static const std::vector<std::string> names{"trim",      "flange", "profile", "edge", "opening",
-                                              "lettering", "legs",   "notch",   "wall", "return"};
+  static const std::vector<std::string> names{"trim", "flange", "profile", "edge",   "opening", "lettering",
+                                              "legs", "notch",  "wall",    "return", "bolts"};
   return names;
 }
 

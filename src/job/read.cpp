@@ -319,6 +319,15 @@ Part read_part(const Entries& entries, Numbers& numbers, const Job& job, const s
     p.asked_as[o.key + ".at.which"] = o.key + ".which";
     p.asked_as[o.key + ".at.along"] = o.key + ".along";
   }
+  if (find(shape_key_table(p.shape), "bolts.1.on") != nullptr)
+    part.tables("bolts", [&](Reader& r) {
+      p.bolts.push_back(read_bolts(r, "", fmt::format("bolts.{}", p.bolts.size() + 1)));
+    });
+  for (const BoltHoles& b : p.bolts) {
+    for (const char* own : {".edge", ".which", ".along"}) p.asked_as[b.key + ".at" + own] = b.key + ".on";
+    p.asked_as[b.key + ".at.along_ruling"] = b.key + ".inset";
+    p.asked_as[b.key + ".at.radius"] = b.key + ".circle";
+  }
   p.place = read_stand(part);
   p.ends = read_ends(part, p.shape);
   return p;

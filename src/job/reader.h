@@ -186,6 +186,8 @@ void read_profile_sizes(Reader& r, const std::string& at, Profile& profile);
 [[nodiscard]] std::vector<Lettering> read_letterings(Reader& part, const std::string& source);
 
 [[nodiscard]] std::vector<Flange> read_flanges(Reader& part);
+/// Bolt holes: of the table at a path before its keys, "" or "bolts."; `key` is the whole path of that table.
+[[nodiscard]] BoltHoles read_bolts(Reader& r, const std::string& at, std::string key);
 /// One of [[part.flange]].
 [[nodiscard]] Flange read_flange(Reader& r, size_t number);
 /// A bend table that an entry names.

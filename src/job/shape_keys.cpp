@@ -208,4 +208,56 @@ const std::vector<ShapeHelp>& shapes() {
   return all;
 }
 
+std::vector<Key> flange_keys(Flanges how) {
+  const bool folded = how != Flanges::turned_over, turned = how != Flanges::folded;
+  std::vector<Key> keys{
+      {"flange.#.end", Kind::choice, "[[part.flange]]: the end at which it stands", {"base", "top"}},
+      {"flange.#.width", Kind::length,
+       how == Flanges::folded ? "from the end's plane to its edge"
+       : how == Flanges::both ? "from the end's plane to its edge, along curves along the wall"
+                              : "along the wall"},
+      {"flange.#.direction",
+       Kind::direction,
+       "where it points (else level: in the end's plane); an angle: from there outwards",
+       {"upright", "level", "square"}}};
+  if (folded) keys.push_back({"flange.#.clearance", Kind::length, "between mitred corners (else 0)"});
+  if (turned) {
+    keys.push_back(
+        {"flange.#.strain_limit", Kind::number, "of a free edge along a curve; more is refused (else 0.1)"});
+    keys.push_back({"flange.#.allow_strain", Kind::flag, "true makes it whatever the strain"});
+  }
+  return keys;
+}
+
+std::vector<Key> bolt_keys(const std::string& at, bool at_ends) {
+  std::vector<Key> keys;
+  const auto add = [&](const char* key, Kind kind, std::string meaning, std::vector<std::string> words = {}) {
+    keys.push_back({at + key, kind, std::move(meaning), std::move(words)});
+  };
+  if (at_ends)
+    add(".on", Kind::text,
+        "[[part.bolts]], bolt holes round an end or flange: base or top, or along an edge: its name");
+  add(".circle", Kind::length,
+      at_ends ? "round the part, in its flange: diameter of their circle"
+              : "holes on a circle: its diameter");
+  if (at_ends) add(".inset", Kind::length, "or inwards from the free edge");
+  add(".count", Kind::count, at_ends ? "how many, round the part or on each side" : "how many");
+  add(".pitch", Kind::length,
+      at_ends ? "or: round the part that they are apart at most, on sides just so"
+              : "or: that they are apart at most");
+  add(".diameter", Kind::length, "of a hole");
+  add(".from", Kind::angle, "the centre line's plan angle (else 0)");
+  add(".first", Kind::choice,
+      at_ends ? "one on the centre line or the middle of each side, or two astride of it (else on; of sides "
+                "what takes "
+                "more)"
+              : "the first on the centre line, or two astride of it (else on)",
+      {"on", "astride"});
+  if (at_ends)
+    add(".from_ends", Kind::length, "along sides: of the outermost from the corners (else two diameters)");
+  add(".like", Kind::text, "or: with the pattern of another part's, by its name");
+  add(".like_on", Kind::text, "where that has several: which, by their on");
+  return keys;
+}
+
 }  // namespace juggler

@@ -22,6 +22,11 @@ void append(std::vector<Key>& keys, const std::vector<Key>& more);
 [[nodiscard]] const std::vector<Key>& pressing_keys();
 /// How a folded part is bent.
 [[nodiscard]] const std::vector<Key>& bend_keys();
+/// What is done at the ends that flanges stand at.
+enum class Flanges { folded, turned_over, both };
+[[nodiscard]] std::vector<Key> flange_keys(Flanges how);
+/// Of bolt holes, under a table's path: "bolts" of a plate, or "bolts.#" of parts that have ends.
+[[nodiscard]] std::vector<Key> bolt_keys(const std::string& at, bool at_ends);
 /// Which points rulings join, and what a wall that need not open flat may do to the metal.
 inline const Key rulings_key{
     "rulings",

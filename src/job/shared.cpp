@@ -91,6 +91,34 @@ Flange read_flange(Reader& r, size_t number) {
   return f;
 }
 
+BoltHoles read_bolts(Reader& r, const std::string& at, std::string key) {
+  const auto path = [&](const char* own) { return at + own; };
+  BoltHoles b;
+  b.key = std::move(key);
+  r.text(path("on").c_str(), b.on);
+  r.length(path("diameter").c_str(), b.diameter);
+  if (r.at(path("count").c_str())) r.count(path("count").c_str(), b.count.emplace());
+  r.length(path("pitch").c_str(), b.pitch);
+  r.length(path("circle").c_str(), b.circle);
+  r.length(path("inset").c_str(), b.inset);
+  r.angle(path("from").c_str(), b.from);
+  if (r.at(path("first").c_str())) {
+    b.astride = false;
+    r.either(path("first").c_str(), "astride", *b.astride);
+  }
+  r.length(path("from_ends").c_str(), b.from_ends);
+  r.text(path("like").c_str(), b.like);
+  r.text(path("like_on").c_str(), b.like_on);
+  if (const Entry* idle = r.at(path("like_on").c_str()); idle && b.like.empty())
+    refuse(*idle, "tells apart rows of another part, and none is named", {}, "add like, or leave it out");
+  if (b.like.empty()) return b;
+  for (const char* own : {"count", "pitch", "from", "first"}) {
+    if (const Entry* idle = r.at(path(own).c_str()))
+      refuse(*idle, "is what the other part says of holes that are like its", {}, "leave it out");
+  }
+  return b;
+}
+
 std::vector<Flange> read_flanges(Reader& r) {
   std::vector<Flange> flanges;
   r.tables("flange", [&](Reader& one) { flanges.push_back(read_flange(one, flanges.size() + 1)); });

@@ -181,6 +181,20 @@ Phrase shift_of(Vec2 shift) {
              length(shift.y, {"centre of the base", "centre of the top", "y"}));
 }
 
+void add_flanges(std::vector<Fact>& rows, const std::vector<Flange>& flanges) {
+  constexpr const char* words[]{"upright", "level", "square to the wall"};
+  for (const Flange& f : flanges) {
+    Phrase text =
+        say("{} wide, {}", length(*f.width, {"corner of wall and flange", "free edge", "size face"}),
+            f.direction == FlangeDirection::at_angle
+                ? say("at {} from level outwards", given_angle(f.rise, {"level", "flange", ""}))
+                : Phrase(words[static_cast<size_t>(f.direction)]));
+    if (f.clearance > 0)
+      text += say(", corners {} apart", length(f.clearance, {"flange", "flange", "corner"}));
+    rows.push_back({std::string(name_of(f.end)) + " flange", text});
+  }
+}
+
 Phrase seam_text(const Seam& seam) {
   const Phrase at = seam_place(seam);
   if (seam.wedge) return say("wedge gap of {} {}", angle(*seam.wedge, {"edge", "edge", "axis"}), at);

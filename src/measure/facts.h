@@ -9,6 +9,8 @@ namespace juggler {
 /// The sheet; with the neutral factor where the blank hangs on it.
 [[nodiscard]] Fact sheet_fact(const Sheet& sheet, bool by_neutral);
 [[nodiscard]] Phrase seam_text(const Seam& seam);
+/// A row for each.
+void add_flanges(std::vector<Fact>& rows, const std::vector<Flange>& flanges);
 [[nodiscard]] Phrase shift_of(Vec2 shift);
 [[nodiscard]] Phrase pressing_text(const Pressing& pressing);
 [[nodiscard]] Phrase bend_text(const Bend& bend, double thickness);

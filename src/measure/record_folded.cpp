@@ -61,6 +61,16 @@ Record wall_record(const WallNumbers& w) {
 
 }  // namespace
 
+Record flange_record(const Flange& f) {
+  constexpr const char* directions[]{"upright", "level", "square"};
+  return {{"end", name_of(f.end)},
+          {"width", mm(f.width, {"corner of wall and flange", "free edge", "size face"})},
+          {"direction", f.direction == FlangeDirection::at_angle
+                            ? deg(f.rise, {"level", "flange", "outwards"})
+                            : Record(directions[static_cast<size_t>(f.direction)])},
+          {"clearance", mm(f.clearance, {"flange", "flange", "corner"})}};
+}
+
 Record bend_rule_record(const Bend& b) {
   return {{"radius", mm(b.radius, {"centre of the bend", "concave face", "bend"})},
           {"neutral", share(b.neutral_factor, {"concave face", "other face", "thickness"})},

@@ -71,6 +71,7 @@ inline constexpr Between stretched{"flat", "formed", ""};
 [[nodiscard]] Record folding_record(const Blank& blank, const Body& body);
 [[nodiscard]] Record pressed_record(const std::optional<Pressed>& pressed);
 [[nodiscard]] Record bend_rule_record(const Bend& bend);
+[[nodiscard]] Record flange_record(const Flange& flange);
 /// Where the seams of a part with a wall lie, worked out; `at` is the first.
 [[nodiscard]] Record seam_record(const Part& part, const Form& wall);
 [[nodiscard]] Record creases_record(const Blank& blank);

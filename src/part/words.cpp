@@ -35,7 +35,7 @@ const char* name_of(MitreJoint joint) {
 }
 
 const char* name_of(EdgeKind kind) {
-  constexpr std::array names{"lap", "hem", "locked seam", "seam"};
+  constexpr std::array names{"lap", "hem", "locked seam", "seam", "flange"};
   return names[static_cast<size_t>(kind)];
 }
 

@@ -29,15 +29,6 @@ const std::vector<Key> end_keys{
     {"clearance", Kind::length, "around, within: between that end and the plate (else 0)"},
     {"width", Kind::length, "around, over: beyond that end's outside, where no form is given"}};
 
-const std::vector<Key> bolt_keys{{"bolts.circle", Kind::length, "holes on a circle: its diameter"},
-                                 {"bolts.count", Kind::count, "how many"},
-                                 {"bolts.diameter", Kind::length, "of a hole"},
-                                 {"bolts.from", Kind::angle, "the centre line's plan angle (else 0)"},
-                                 {"bolts.first",
-                                  Kind::choice,
-                                  "the first on the centre line, or two astride of it (else on)",
-                                  {"on", "astride"}}};
-
 // A plate has a lower and an upper face.
 std::vector<Key> plate_keys() {
   std::vector<Key> keys = form_keys("form");
@@ -46,7 +37,7 @@ std::vector<Key> plate_keys() {
   for (Key& key : hole) key.meaning.clear();
   hole.front().meaning = "of an opening about its centre, with keys as of the form";
   append(keys, hole);
-  append(keys, bolt_keys);
+  append(keys, bolt_keys("bolts", false));
   keys = completed(std::move(keys));
   call_faces(keys, "lower", "upper", "upper");
   return keys;

@@ -409,28 +409,4 @@ Formed form_plate(const Part& part, const Plate& plate) {
   return formed;
 }
 
-Opening opening_of(const BoltCircle& b) {
-  check_range("bolts.circle", b.circle, shortest, longest, "mm");
-  check_range("bolts.diameter", b.diameter, shortest, longest, "mm");
-  check_range("bolts.count", b.count, 1, 1000, "");
-  check_range("bolts.from", b.from.degrees(), -3600, 3600, "degrees");
-  const double apart = b.count > 1 ? b.circle * std::sin(pi / b.count) : HUGE_VAL;
-  if (apart <= b.diameter)
-    throw Refusal({.reason = "makes bolt holes run into each other",
-                   .key = "bolts.count",
-                   .found = std::to_string(b.count) + ", " + "their centres " + shown_mm(apart, 3) + " apart",
-                   .allowed = "centres more than " + shown_mm(b.diameter) + " apart"});
-  Opening o;
-  o.name = "bolt";
-  o.key = "bolts";
-  o.how = OpeningHow::laid;
-  o.form.profile.diameter = b.diameter;
-  o.form.key = "bolts";
-  const double half = b.astride ? 180.0 / b.count : 0;
-  o.at.angle = Angle::degrees(b.from.degrees() + half);
-  o.at.radius = b.circle / 2;
-  o.repeat.count = b.count;
-  return o;
-}
-
 }  // namespace juggler

@@ -27,22 +27,6 @@ std::optional<PlateEnd> read_end(Reader& r) {
   return at;
 }
 
-std::optional<BoltCircle> read_bolts(Reader& r) {
-  const Entry* any = r.below("bolts");
-  if (!any) return std::nullopt;
-  for (const char* key : {"bolts.circle", "bolts.count", "bolts.diameter"}) {
-    if (!r.at(key))
-      refuse(*any, std::string("belongs to bolt holes without ") + (key + 6), {}, std::string("add ") + key);
-  }
-  BoltCircle b;
-  r.length("bolts.circle", b.circle);
-  r.count("bolts.count", b.count);
-  r.length("bolts.diameter", b.diameter);
-  r.angle("bolts.from", b.from);
-  r.either("bolts.first", "astride", b.astride);
-  return b;
-}
-
 }  // namespace
 
 void read_plate(Reader& r, const std::string& source, Part& part) {
@@ -68,7 +52,7 @@ std::vector<Part> plate_with_holes(Reader& r, const std::string& source, Part pa
   if (const Entry* idle = r.below("hole"); idle && at && at->fit == PlateFit::around)
     refuse(*idle, "is what the other part says of a plate round its end", {},
            "leave it out, or say fits = \"over\"");
-  if (const auto bolts = read_bolts(r)) holes.push_back(opening_of(*bolts));
+  if (r.below("bolts")) part.bolts.push_back(read_bolts(r, "bolts.", "bolts"));
   part.making.openings.insert(part.making.openings.begin(), holes.begin(), holes.end());
   return {std::move(part)};
 }

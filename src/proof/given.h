@@ -18,7 +18,21 @@ struct FormedLine {
   Vec3 base, top;
   Vec3 e;
   Vec3 n;
+  Vec2 flat_base = {}, flat_top = {};  ///< where its ends lie on the blank, where that is asked
 };
+
+/// A flange folded along a straight side of an end: that side in space, the wall's normal outwards, and where
+/// the flange points.
+struct FormedFlange {
+  EndName end = EndName::top;
+  Vec3 along = {}, n = {}, way = {};
+  double flat_width = 0;  ///< beyond the rim, mm
+  double turned = 0, radius = 0, allowance = 0;
+  bool outwards = false;
+};
+/// Those of a blank, by its folds, beside the wall that it forms.
+[[nodiscard]] std::vector<FormedFlange> formed_flanges(const Blank& blank,
+                                                       const std::vector<FormedLine>& lines);
 
 /// An element formed again, and what is said of it: its lengths to either end as that was before trims.
 struct FormedElement {
@@ -33,6 +47,7 @@ struct WallProof {
   std::vector<FormedLine> lines;
   std::vector<FormedElement> elements;
   std::vector<EndName> met;  ///< ends that other parts cut: what was given of their planes cuts no more
+  std::vector<FormedFlange> flanges = {};
 };
 [[nodiscard]] WallProof prove_wall(const Blank& blank, const Form& asked, const Seam& seam);
 struct GivenMiss;

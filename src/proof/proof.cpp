@@ -351,7 +351,9 @@ double seam_mismatch(const Blank& blank, const Form& f, const Seam& seam,
 namespace {
 
 FormedLine line_of(const FormedRuling& r, const FlatPanel& panel, double u) {
-  return {r.base, r.base + dot(panel.top(u) - panel.base(u), direction(panel.heading(u))) * r.e, r.e, r.n};
+  return {r.base,        r.base + dot(panel.top(u) - panel.base(u), direction(panel.heading(u))) * r.e,
+          r.e,           r.n,
+          panel.base(u), panel.top(u)};
 }
 
 std::vector<FormedLine> lines_of(const FormedRulings& formed, const Form& f,
@@ -453,7 +455,10 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
   std::vector<EndName> met;
   for (const EndBody& end : f.bodies) met.push_back(end.end);
   for (const Mitre& mitre : f.mitres) met.push_back(mitre.end);
-  return {p, lines_of(formed, f, panels), elements_of(blank, of_elements, formed, panels), std::move(met)};
+  std::vector<FormedLine> lines = lines_of(formed, f, panels);
+  std::vector<FormedFlange> flanges = formed_flanges(blank, lines);
+  return {p, std::move(lines), elements_of(blank, of_elements, formed, panels), std::move(met),
+          std::move(flanges)};
 }
 
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) { return prove_wall(blank, f, seam).proof; }

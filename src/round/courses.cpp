@@ -276,6 +276,9 @@ class Course {
   void keep_own(Round& c) {
     std::erase_if(c.trims, [&](const Trim& t) { return !has(t.end); });
     std::erase_if(c.flanges, [&](const Flange& f) { return !has(f.end); });
+    std::erase_if(part_.bolts, [&](const BoltHoles& b) {
+      return (b.on == "base" && !has(EndName::base)) || (b.on == "top" && !has(EndName::top));
+    });
     for (Trim& t : c.trims) {
       // The course's own axis stands aside of the shell's.
       const double up = dot(direction(t.uphill.radians()), aside());

@@ -1,5 +1,7 @@
 // Flanges at round ends: the wall goes on along its rulings and is turned over, which stretches its free
 // edge.
+#include <algorithm>
+
 #include "part/bounds.h"
 #include "round_sizes.h"
 
@@ -18,17 +20,12 @@ void check(const Flange& f, const RoundSizes& s) {
   check_range((f.key + ".strain_limit").c_str(), f.strain_limit, 0, 1, "of the length");
   if (f.direction == FlangeDirection::at_angle)
     check_range((f.key + ".direction").c_str(), f.rise.degrees(), -90, 270, "degrees");
-  if (!s.coaxial())
-    refuse_flange(f, ".end", "stands on an offset cone, whose wall meets its end at many angles", {},
-                  "a right cone or a cylinder");
   const bool base = f.end == EndName::base;
   if (base ? s.base_pointed : s.top_pointed)
     refuse_flange(f, ".end", "stands at an end that is a point", name_of(f.end));
-  for (const Trim& t : s.trims) {
-    if (t.end == f.end)
-      refuse_flange(f, ".end", "stands at an end that is trimmed", name_of(f.end), "a level end");
-  }
-  if (base ? s.base_flange : s.top_flange)
+  const bool along = std::any_of(s.along_curves.begin(), s.along_curves.end(),
+                                 [&](const Flange& other) { return other.end == f.end; });
+  if (along || (base ? s.base_flange : s.top_flange))
     refuse_flange(f, ".end", "is a second flange at one end", name_of(f.end), {}, "keep one for each end");
 }
 
@@ -36,6 +33,14 @@ void check(const Flange& f, const RoundSizes& s) {
 
 void add_round_flange(RoundSizes& s, const Flange& f, const Sheet& sheet) {
   check(f, s);
+  const auto trims =
+      std::count_if(s.trims.begin(), s.trims.end(), [&](const Trim& t) { return t.end == f.end; });
+  if (trims > 1)
+    refuse_flange(f, ".end", "stands at an end that several planes cut", name_of(f.end), "one plane");
+  if (trims == 1 || !s.coaxial()) {
+    s.along_curves.push_back(f);
+    return;
+  }
   const bool base = f.end == EndName::base;
   const double lean = s.taper.radians();  // positive where the base is wider
   const double layer = base ? s.base_layer : s.top_layer;
@@ -56,7 +61,7 @@ void add_round_flange(RoundSizes& s, const Flange& f, const Sheet& sheet) {
   if (before <= 0 || after <= 0)
     refuse_flange(f, ".width", "reaches past the axis", shown_mm(*f.width),
                   "less than " + shown_mm(radius / std::max(-flat, -level)));
-  RoundFlange made{*f.width, after / before - 1,
+  RoundFlange made{*f.width, radius, level, after / before - 1,
                    Angle::radians(std::acos(std::clamp(flat * level + std::cos(lean) * up, -1.0, 1.0)))};
   if (std::abs(made.strain) > f.strain_limit && !f.allow_strain) {
     refuse_flange(f, ".width", "strains the metal at its free edge too far",
@@ -65,6 +70,13 @@ void add_round_flange(RoundSizes& s, const Flange& f, const Sheet& sheet) {
                   "make the flange narrower, weld one on, or set " + f.key + ".allow_strain = true");
   }
   (base ? s.base_flange : s.top_flange) = made;
+}
+
+std::optional<double> inset_of_circle(const RoundFlange& f, double radius) {
+  if (std::abs(f.grows) < within::little) return std::nullopt;
+  const double inset = f.width - (radius - f.radius) / f.grows;
+  if (inset < 0 || inset > f.width) return std::nullopt;
+  return inset;
 }
 
 }  // namespace juggler

@@ -65,6 +65,9 @@ Formed form_round(const Part& part, const RoundShape& shape, const RoundGivenMis
     return f;
   };
   WholeWall whole{pieces, pieces({0, two_pi, 0, 0}), seam, sizes.height, turned_ends(sizes)};
+  for (const Flange& f : sizes.along_curves)
+    whole.flanges.push_back(
+        end_flange(f, whole.form, f.end == EndName::base ? sizes.base_layer : sizes.top_layer, {}, {}));
   if (part.course) std::tie(whole.below, whole.above) = std::pair{part.course->below, part.course->above};
   whole.refuse_gap = [=, sheet = part.sheet](const Form& f) { refuse_gap(sizes, sheet, seam, f, made); };
   const double from = seam_spans(whole.form, seam).front().from;

@@ -30,8 +30,14 @@ void read_end(GivenEnd& to, const End& end, const Sheet& sheet) {
   to.layer = depth_of(end.sizes_on.value_or(sheet.sizes_on.value_or(Face::middle)), *sheet.thickness);
 }
 
+// One turned over along a level circle lengthens the wall; others lie beyond its edge.
 void read_flanges(GivenRound& g, const std::vector<Flange>& flanges) {
-  for (const Flange& f : flanges) (f.end == EndName::base ? g.base_flange : g.top_flange) = true;
+  for (const Flange& f : flanges) {
+    const bool trimmed =
+        std::any_of(g.trims.begin(), g.trims.end(), [&](const Trim& t) { return t.end == f.end; });
+    if (trimmed || !(g.shift == Vec2{})) continue;
+    (f.end == EndName::base ? g.base_flange : g.top_flange) = true;
+  }
 }
 
 GivenRound given(const Cone& c, const Sheet& sheet) {

@@ -44,16 +44,8 @@ std::vector<Key> end_keys(const std::string& end) {
            contacts}};
 }
 
-const std::vector<std::string> flange_words{"upright", "level", "square"};
-
 // Of every round part, after its sizes.
 const std::vector<Key> round_keys{
-    {"flange.#.end", Kind::choice, "[[part.flange]]: the level end at which a flange is turned over", ends},
-    {"flange.#.width", Kind::length, "along the wall"},
-    {"flange.#.direction", Kind::direction, "where it points (else level); an angle: from level outwards",
-     flange_words},
-    {"flange.#.strain_limit", Kind::number, "of its free edge; more is refused (else 0.1)"},
-    {"flange.#.allow_strain", Kind::flag, "true makes it whatever the strain"},
     {"courses", Kind::count, "so many courses of equal height, each a part (else one)"},
     {"courses.number", Kind::count, "the same"},
     {"courses.plate", Kind::length, "or: as few as leave blanks no wider than this"},
@@ -81,8 +73,10 @@ const std::vector<Key> round_keys{
 
 std::vector<Key> with_round_keys(std::vector<Key> keys) {
   append(keys, round_keys);
+  append(keys, flange_keys(Flanges::turned_over));
   append(keys, seam_keys());
   append(keys, pressing_keys());
+  append(keys, bolt_keys("bolts.#", true));
   return completed(std::move(keys));
 }
 

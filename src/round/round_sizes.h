@@ -8,6 +8,8 @@ namespace juggler {
 /// A flange at a round end.
 struct RoundFlange {
   double width = 0;   ///< along the ruling, mm
+  double radius = 0;  ///< of the neutral layer where it is turned over, mm
+  double grows = 0;   ///< by how much the radius does so for each mm of its width, turned
   double strain = 0;  ///< of its free edge; negative: upset
   Angle turned = {};
 };
@@ -38,6 +40,7 @@ struct RoundSizes {
   bool one_size = false;  ///< a cylinder: its size has no end's name
   std::optional<RoundFlange> base_flange = {};
   std::optional<RoundFlange> top_flange = {};
+  std::vector<Flange> along_curves = {};  ///< of offset cones and trimmed ends, turned over at many angles
 
   [[nodiscard]] bool coaxial() const { return shift == Vec2{}; }
 };
@@ -54,6 +57,9 @@ struct RoundSizes {
 [[nodiscard]] RoundSizes solved(const Cone& cone, const Sheet& sheet);
 /// Adds a flange to an end.
 void add_round_flange(RoundSizes& sizes, const Flange& flange, const Sheet& sheet);
+/// How far inwards from its free edge a circle on the flange turned over lies, mm; none where the flange
+/// stands upright, or off it.
+[[nodiscard]] std::optional<double> inset_of_circle(const RoundFlange& flange, double radius);
 /// Refuses a trim that is not given in exactly one way, or out of range.
 void check_trim(const Trim& trim);
 

@@ -64,6 +64,7 @@ void add_sizes(std::vector<Fact>& rows, const Part& part, const Transition& t, c
   rows.push_back({"height", length(*t.height, {"centre of the base", "centre of the top", "axis"})});
   if (!(t.shift == Vec2{})) rows.push_back({"top shift", shift_of(t.shift)});
   if (!t.base.profile.open) rows.push_back({"seam", seam_text(part.seam)});
+  add_flanges(rows, t.flanges);
   if (!wall) return;
   rows.push_back({"wall", even ? even_text(t) : regions_text(*wall)});
   if (even) rows.push_back({"strain", strain_text(t.strain)});

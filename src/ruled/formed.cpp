@@ -20,13 +20,41 @@ void see_rulings(Formed& formed, const Part& part, const Transition& asked) {
   };
 }
 
+[[noreturn]] void refuse_flange(const Transition& t, const char* reason, const char* advice) {
+  throw Refusal({.reason = reason, .key = t.flanges.front().key + ".end", .advice = advice});
+}
+
+// Each in the plane of its end, as made.
+std::vector<EndFlange> flanges_of(const Transition& t, const Part& part, const Form& wall) {
+  std::vector<EndFlange> all;
+  for (const Flange& f : t.flanges) {
+    const TransitionEnd& end = f.end == EndName::base ? t.base : t.top;
+    if (end.profile.open)
+      refuse_flange(t, "stands on a wall between open curves",
+                    "add a lap, or a seam of the list, by [[part.edge]]");
+    if (end.contact.value_or(Contact::size_face) != Contact::size_face)
+      throw Refusal(
+          {.reason = "is given of an end with a flange, which begins where the size face meets the plane",
+           .key = std::string(name_of(f.end)) + ".contact",
+           .found = name_of(*end.contact),
+           .allowed = "size_face",
+           .advice = "leave it out"});
+    Vec3 up = tilted_plane(0, end.tilt, end.uphill).normal;
+    if (part.making.hand == Hand::opposite) up.y = -up.y;
+    const Face face = end.sizes_on.value_or(part.sheet.sizes_on.value_or(Face::middle));
+    all.push_back(end_flange(f, wall, depth_of(face, *part.sheet.thickness), t.bend, up));
+  }
+  return all;
+}
+
 // By its true rulings.
 Formed opened_flat(const Part& part, const Transition& asked) {
   const Hand hand = part.making.hand;
   const RuledGivenMiss given = [=](WallProof wall) {
     return miss_of_given(std::move(wall), asked, part.sheet, part.seam, hand);
   };
-  Formed formed = joined_wall(part, pieces_of(asked, part.sheet), asked.height.value_or(0), given);
+  Formed formed = joined_wall(part, pieces_of(asked, part.sheet), asked.height.value_or(0), given,
+                              [&](const Form& wall) { return flanges_of(asked, part, wall); });
   formed.says.asked = [=, form = formed.form]() {
     return ruled_asked(part, asked, form.get(), Rulings::developable);
   };
@@ -84,6 +112,12 @@ Formed folded(const Part& part, const Transition& asked) {
 
 Formed form_ruled(const Part& part, const Transition& asked) {
   const auto even = even_where_needed(asked, part.sheet, part.seam);
+  if (even && !asked.flanges.empty())
+    refuse_flange(asked, "stands on a wall that stretches",
+                  "give the ends a wall that opens flat, or weld one on");
+  if (!even && !asked.flanges.empty() && is_folded(asked, part.sheet))
+    refuse_flange(asked, "stands on a wall of flats and folds between two polygons",
+                  "make it a hopper, or round the corners of a profile");
   Formed formed = even                           ? by_even_rulings(part, asked, *even)
                   : is_folded(asked, part.sheet) ? folded(part, asked)
                                                  : opened_flat(part, asked);

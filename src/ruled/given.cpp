@@ -15,7 +15,12 @@ namespace {
 class TransitionGiven : public Given {
  public:
   TransitionGiven(const Transition& t, WallProof wall, const Sheet& sheet, Hand hand)
-      : Given(std::move(wall), sheet, hand), t_given_(t), sheet_(sheet) {}
+      : Given(wall, sheet, hand), t_given_(t), sheet_(sheet), flanges_(std::move(wall.flanges)) {
+    if (hand == Hand::as_drawn) return;
+    for (FormedFlange& f : flanges_) {
+      for (Vec3* v : {&f.along, &f.n, &f.way}) v->y = -v->y;
+    }
+  }
 
   GivenMiss result(const Seam& seam) {
     miss_ = miss_of_untrimmed(elements_, met_);
@@ -36,10 +41,33 @@ class TransitionGiven : public Given {
     }
     look_at_end(t_given_.base, {0, 0, 0}, false);
     look_at_end(t_given_.top, {t_given_.shift.x, t_given_.shift.y, *t_given_.height}, true);
+    for (const FormedFlange& f : flanges_) look_at_flange(f);
     return miss_;
   }
 
  private:
+  // (50), (52): it points where it was asked to, as wide as asked from its sharp line.
+  void look_at_flange(const FormedFlange& f) {
+    const bool top = f.end == EndName::top;
+    const auto asked = std::find_if(t_given_.flanges.begin(), t_given_.flanges.end(),
+                                    [&](const Flange& g) { return g.end == f.end; });
+    if (asked == t_given_.flanges.end()) return;
+    const TransitionEnd& end = top ? t_given_.top : t_given_.base;
+    const Vec3 beyond = (top ? 1.0 : -1.0) * given_frame(end, {}).normal;
+    Vec3 level = cross(f.along, beyond);
+    if (dot(level, f.n) < 0) level = Vec3{} - level;
+    const double rise = asked->rise.radians();
+    const Vec3 way = asked->direction == FlangeDirection::level     ? level
+                     : asked->direction == FlangeDirection::upright ? beyond
+                     : asked->direction == FlangeDirection::square
+                         ? f.n
+                         : std::cos(rise) * level + std::sin(rise) * beyond;
+    miss_.look(norm(f.way - way) * *asked->width, "direction of the flange as given");
+    const double layer = depth_of(end.sizes_on.value_or(sheet_.sizes_on.value_or(Face::inside)), t_);
+    const double on_size_face = f.radius + (f.outwards ? t_ - layer : layer);
+    const double wide = f.flat_width + 2 * on_size_face * std::tan(f.turned / 2) - f.allowance;
+    miss_.look(std::abs(wide - *asked->width), "width of the flange as given");
+  }
   // (5a): where an end faces a direction, the wall's normal has it in the end's plane.
   void look_at_facing(const Seam& seam) {
     const bool base = seam.ruling == SeamRuling::facing_base;
@@ -68,6 +96,7 @@ class TransitionGiven : public Given {
 
   const Transition& t_given_;
   const Sheet& sheet_;
+  std::vector<FormedFlange> flanges_;
 };
 
 std::vector<GivenCorner> corners_of(const Transition& t, const Sheet& sheet) {

@@ -68,6 +68,8 @@ std::vector<Key> transition_keys() {
                 {"relief.size", Kind::length,
                  "diameter of the hole or width of the slot (else by thickness and radius)"}});
   append(keys, seam_keys());
+  append(keys, flange_keys(Flanges::both));
+  append(keys, bolt_keys("bolts.#", true));
   return completed(keys);
 }
 

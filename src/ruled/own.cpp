@@ -10,10 +10,12 @@
 
 namespace juggler {
 
-Formed joined_wall(const Part& part, const PieceMaker& drawn, double height, const RuledGivenMiss& given) {
+Formed joined_wall(const Part& part, const PieceMaker& drawn, double height, const RuledGivenMiss& given,
+                   const std::function<std::vector<EndFlange>(const Form&)>& flanges) {
   const PieceMaker piece = ended_by(as_made(drawn, part.making.hand), part.ends, part.mitres);
   const Seam seam = seam_as_made(part.seam, part.making);
-  const WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, height};
+  WholeWall whole{piece, piece({0, two_pi, 0, 0}), seam, height};
+  if (flanges) whole.flanges = flanges(whole.form);
   const double from = seam_spans(whole.form, seam).front().from;
   Formed formed = formed_of(part);
   formed.form = std::make_shared<const Form>(piece({from, from + two_pi, 0, 0}));

@@ -103,6 +103,7 @@ Transition read_wall(Reader& r, const std::string& source) {
   t.bend = read_bend(r, source);
   t.rulings = read_rulings(r);
   t.strain = read_strain(r);
+  t.flanges = read_flanges(r);
   return t;
 }
 
@@ -158,6 +159,7 @@ std::optional<Part> read_collar(Reader& r, const Part& of, EndName end) {
   straight.height = length;
   straight.shift = {};
   straight.rulings = Rulings::developable;
+  straight.flanges = {};
   Part collar = of;
   collar.asked = straight;
   collar.name = of.name.empty() ? name + "-collar" : of.name + "-" + name + "-collar";

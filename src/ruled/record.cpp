@@ -82,6 +82,7 @@ Record ruled_record(const Part& part, const Transition& t, const Form* wall, Rul
           {"allow_strain", t.strain.allowed},
           {"hip_joint", name_of(t.hip_joint)},
           {"relief", name_of(t.relief)},
+          {"flanges", list_of(t.flanges, flange_record)},
           {"bend", bend_rule_record(t.bend)}};
 }
 

@@ -1,6 +1,7 @@
 // Transitions. Private to the families.
 #pragma once
 
+#include "blank/laid.h"
 #include "juggler/formed.h"
 #include "proof/given.h"
 #include "transition.h"
@@ -15,7 +16,8 @@ using RuledGivenMiss = std::function<GivenMiss(WallProof)>;
 /// A wall by straight rulings that opens flat, joined at the part's seam: its blanks, their proof and its
 /// numbers.
 [[nodiscard]] Formed joined_wall(const Part& part, const PieceMaker& piece, double height,
-                                 const RuledGivenMiss& given);
+                                 const RuledGivenMiss& given,
+                                 const std::function<std::vector<EndFlange>(const Form&)>& flanges = {});
 
 /// Opened flat, folded, or by even rulings.
 [[nodiscard]] GivenMiss miss_of_given(WallProof wall, const Transition& asked, const Sheet& sheet,

@@ -31,8 +31,9 @@ void prove_together(std::vector<PieceResult>& pieces) {
 
 }  // namespace
 
-std::vector<PieceResult> develop(const Part& part, const Patience& patience) {
+std::vector<PieceResult> develop(const Part& asked, const Patience& patience) {
   const Watch watch(patience);
+  const Part part = asked.bolts.empty() ? asked : with_bolt_holes(asked);
   const auto formed = std::make_shared<const Formed>(form_part(part));
   std::vector<PieceResult> pieces;
   for (Blank& blank : make_blanks(*formed, part.making)) {

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "blank/laid.h"
+#include "bolts.h"
 #include "develop/net.h"
 #include "folded/closed_wall.h"
 #include "folded/tube_wall.h"
@@ -67,6 +68,7 @@ class Introduction {
     if (std::none_of(parts_.begin(), parts_.end(), names_others)) return std::move(parts_);
     frames_ = frames_of(parts_);
     for (size_t i = 0; i < parts_.size(); ++i) introduce(i);
+    settle_bolts();
     return std::move(parts_);
   }
 
@@ -74,6 +76,7 @@ class Introduction {
   static bool names_others(const Part& p) {
     const auto* plate = std::get_if<Plate>(&p.asked);
     return (plate && plate->at_end) || !p.ends.empty() ||
+           std::any_of(p.bolts.begin(), p.bolts.end(), [](const BoltHoles& b) { return !b.like.empty(); }) ||
            std::any_of(p.making.openings.begin(), p.making.openings.end(),
                        [](const Opening& o) { return o.fitted.has_value(); });
   }
@@ -187,6 +190,46 @@ class Introduction {
       }
       o.fitted->met = met(other, end, frames_[i].own_frame(frames_[other]));
     }
+  }
+
+  // The pattern that bolt holes are like, of a part that has one of its own.
+  [[nodiscard]] const BoltHoles& pattern_of(size_t i, const BoltHoles& b, size_t other) const {
+    const auto fits = [&](const BoltHoles& o) {
+      return b.like_on.empty() || o.on == b.like_on || parts_[other].bolts.size() == 1;
+    };
+    const std::vector<BoltHoles>& all = parts_[other].bolts;
+    const auto refuse_like = [&](const char* key, const char* reason, const std::string& found,
+                                 const char* advice) {
+      throw PlaceRefusal({.reason = reason, .key = b.key + key, .found = found, .advice = advice}, i);
+    };
+    const auto found = std::find_if(all.begin(), all.end(), fits);
+    if (found == all.end())
+      refuse_like(b.like_on.empty() ? ".like" : ".like_on", "names no bolt holes of a part",
+                  b.like_on.empty() ? b.like : b.like_on, "give that part bolt holes");
+    if (std::count_if(all.begin(), all.end(), fits) > 1)
+      refuse_like(".like", "names a part that has several rows of bolt holes", b.like,
+                  "say like_on, the end or edge of the one meant");
+    if (!found->like.empty())
+      refuse_like(".like", "names a part whose bolt holes are like another's themselves", b.like,
+                  "name the part that has the sizes");
+    return *found;
+  }
+  void settle_bolts() {
+    std::vector<std::vector<BoltHoles>> all;
+    for (size_t i = 0; i < parts_.size(); ++i) {
+      all.push_back(parts_[i].bolts);
+      for (BoltHoles& b : all.back()) {
+        if (b.like.empty()) continue;
+        const size_t other = named(i, b.key + ".like", b.like);
+        const BoltHoles& pattern = pattern_of(i, b, other);
+        try {
+          b = settled(b, pattern, parts_[other], frames_[i].own_frame(frames_[other]));
+        } catch (const Refusal& refusal) {
+          throw PlaceRefusal(refusal.text(), i);
+        }
+      }
+    }
+    for (size_t i = 0; i < parts_.size(); ++i) parts_[i].bolts = std::move(all[i]);
   }
 
   // The hole of a plate round an end.

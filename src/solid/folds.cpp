@@ -198,6 +198,10 @@ std::vector<FlatFold> folds_of(const Mapping& mapping) {
   for (const EdgeTab& tab : b.tabs) {
     if (tab.kind != EdgeKind::lap && tab.arcs.size() == 3 && is_straight(tab.arcs[1]))
       folds.push_back(hem_of(mapping, tab));
+    for (const std::vector<Arc>& strip : tab.strips) {
+      if (strip.size() == 3 && is_straight(strip[1]))
+        folds.push_back(hem_of(mapping, {.edge = tab.edge, .arcs = strip, .kind = tab.kind}));
+    }
   }
   return folds;
 }
