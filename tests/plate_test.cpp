@@ -27,7 +27,8 @@ struct Made {
   Blank blank;
   Proof proof;
 };
-Made made(const Part& part) {
+Made made(const Part& asked) {
+  const Part part = with_bolt_holes(asked);
   const Formed formed = form_part(part);
   Blank blank = make_blanks(formed, part.making).front();
   Proof proof = formed.prove(blank);

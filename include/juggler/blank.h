@@ -186,7 +186,11 @@ struct EdgeTab {
   double beyond = 0;   ///< of an edge that need not be straight: by which its rulings are prolonged, mm
   /// Of a flange: what is added run by run, one side, the free edge, the other side.
   std::vector<std::vector<Arc>> strips = {};
-  std::vector<Vec3> ways = {};  ///< of each strip: where it points at its middle, formed
+  std::vector<Vec3> ways = {};  ///< of each straight strip: where it points, formed; else 0
+  /// Of each straight strip: where its side begins and ends in space, seam or corner, along its free edge
+  /// from that one's start, mm.
+  std::vector<std::pair<double, double>> sides = {};
+  std::vector<Vec3> free = {};  ///< places of the free edges on both faces, formed
 };
 
 /// A bore's prism in space: a point of its centre line, the form's x and y, and the way it goes.

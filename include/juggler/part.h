@@ -105,6 +105,8 @@ struct Repeat {
   /// middle, or one on it, or what takes more.
   std::optional<double> from_corners = {};
   std::optional<bool> astride = {};
+  std::optional<Vec3> about =
+      {};  ///< then: each side's middle is where it comes nearest to this place, formed
 };
 
 /// Another part, as one that meets it finds it: made by introduced() (develop.h).

@@ -71,6 +71,7 @@ class EndLine {
 struct Turned {
   Vec3 way;
   double angle = 0;
+  Vec3 normal;  // of the flange, from its inside face to its outside
 };
 Turned turned_at(const EndFlange& flange, const AtRuling& r, Vec3 along) {
   const Vec3 t = 1 / norm(along) * along;
@@ -87,7 +88,8 @@ Turned turned_at(const EndFlange& flange, const AtRuling& r, Vec3 along) {
                    : f.direction == FlangeDirection::square
                        ? n
                        : std::cos(f.rise.radians()) * out + std::sin(f.rise.radians()) * flange.beyond;
-  return {way, std::atan2(dot(way, n), dot(way, on))};
+  const double angle = std::atan2(dot(way, n), dot(way, on));
+  return {way, angle, std::cos(angle) * n - std::sin(angle) * on};
 }
 
 // A run of the rim between corners, and the strip beyond it.
@@ -125,8 +127,15 @@ class Maker {
     for (size_t i = 0; i + 1 < strips_.size(); ++i) part(strips_[i], strips_[i + 1]);
     EdgeTab tab{.edge = index, .kind = EdgeKind::flange};
     tab.arcs = path(tab.strips);
-    for (const Strip& s : strips_) tab.ways.push_back(s.folded ? s.way_from : Vec3{});
+    for (const Strip& s : strips_) {
+      tab.ways.push_back(s.folded ? s.way_from : Vec3{});
+      tab.sides.push_back(s.folded ? side_of(s) : std::pair{0.0, 0.0});
+      add_free_edge(s, tab.free);
+    }
     b_.tabs.push_back(std::move(tab));
+    if (crosses_itself(outline(b_), within::same * b_.size))
+      refuse_flange(f_, ".width", "makes the blank lie over itself on the flat", shown_mm(*f_.width), {},
+                    "make the flange narrower, or the part of more pieces");
     for (const Strip& s : strips_) add_fold(s);
     note();
   }
@@ -155,11 +164,23 @@ class Maker {
 
   [[nodiscard]] std::vector<Strip> runs_of(const std::vector<Arc>& arcs) const {
     std::vector<Strip> all(1);
+    bool after_round = false;
     for (const Arc& arc : arcs) {
-      if (!all.back().rim.empty() && is_corner(all.back().rim.back(), arc)) all.emplace_back();
+      const bool round = goes_round_corner(arc);
+      if (!all.back().rim.empty() && (round || after_round || is_corner(all.back().rim.back(), arc)))
+        all.emplace_back();
       all.back().rim.push_back(arc);
+      after_round = round;
     }
     return all;
+  }
+  // What is sharp on a face goes round in the sheet, in space: about as far as it is thick.
+  [[nodiscard]] bool goes_round_corner(const Arc& arc) const {
+    if (arc.length > pi * b_.thickness) return false;
+    const auto at = [&](double share) { return line_.at(line_.u_at(point_at(arc, share * arc.length))).at; };
+    const Vec3 first = at(0.1) - at(0.02), last = at(0.98) - at(0.9);
+    constexpr double turns = 0.1;
+    return norm(cross(first, last)) > turns * norm(first) * norm(last);
   }
   // On the flat or in space: a corner of an end may come out straight. Fitted arcs join smoothly to their
   // fit.
@@ -202,14 +223,14 @@ class Maker {
       off = std::max(off, norm(cross(r.at - looks.front().at, chord)) / norm(chord));
     s.folded = off <= within::beside * b_.size;
     s.width = *f_.width;
-    if (s.folded) return fold(s, looks, chord);
+    if (s.folded) return fold(s, line_.at(line_.u_at(place(length / 2))), chord);
     turn_over(s);
   }
 
   // (52)
-  void fold(Strip& s, const std::vector<AtRuling>& looks, Vec3 chord) const {
+  void fold(Strip& s, const AtRuling& middle, Vec3 chord) const {
     s.along_from = s.along_to = 1 / norm(chord) * chord;
-    const Turned turned = turned_at(flange_, looks[looks.size() / 2], chord);
+    const Turned turned = turned_at(flange_, middle, chord);
     s.way_from = s.way_to = turned.way;
     s.least = s.most = turned.angle;
     const double angle = std::abs(turned.angle), t = b_.thickness;
@@ -297,8 +318,13 @@ class Maker {
       const double corner = std::acos(std::clamp(-dot(a.along_to, b.along_from), -1.0, 1.0));
       formed = 1 / std::tan(corner / 2);
     }
-    a.lean_to = std::max({a.width * on_flat, *f_.width * formed + f_.clearance / 2});
-    b.lean_from = std::max({b.width * on_flat, *f_.width * formed + f_.clearance / 2});
+    const double apart = std::max(f_.clearance, b_.thickness > 0 ? b_.thickness : least_apart) / 2;
+    const auto lean = [&](double width) {
+      const double most = std::max(width * on_flat, *f_.width * formed);
+      return most > 0 ? most + apart : 0;
+    };
+    a.lean_to = lean(a.width);
+    b.lean_from = lean(b.width);
   }
 
   // The free edge of a strip: parallel to the rim, as much shorter as it leans.
@@ -376,6 +402,54 @@ class Maker {
     return corner + 2 * in / dot(middle, middle) * middle;
   }
 
+  // About the middle of a straight run, and how far along it that is.
+  [[nodiscard]] std::pair<AtRuling, double> middle_of(const Strip& s) const {
+    const double half = length_of(s.rim) / 2;
+    const Vec2 foot = juggler::beside(s.rim, half, 0).at;
+    const AtRuling middle = line_.at(line_.u_at(foot));
+    return {middle, half + dot(middle.flat - foot, direction(s.rim.front().heading))};
+  }
+
+  // From the seam's ruling, or from the corner that it comes to, which a gap does not move.
+  [[nodiscard]] std::pair<double, double> side_of(const Strip& s) const {
+    const double near = within::beside * b_.size, length = length_of(s.rim);
+    const double free_from = std::max(s.notch_from, s.lean_from);
+    const auto [middle, run] = middle_of(s);
+    const auto along = [&, &from = middle, at = run](double u) {
+      return at + dot(line_.at(u).at - from.at, s.along_from);
+    };
+    std::pair side{0.0, length};
+    const Form& f = *made_.form;
+    const bool forwards = s.u_to > s.u_from;
+    if (norm(s.rim.front().start - from_) <= near) side.first = along(forwards ? f.from() : f.to());
+    if (norm(end_of(s.rim.back()) - to_) <= near) side.second = along(forwards ? f.to() : f.from());
+    return {side.first - free_from, side.second - free_from};
+  }
+
+  // The free edge in space on both faces: of a straight one its ends, else places along it.
+  void add_free_edge(const Strip& s, std::vector<Vec3>& places) const {
+    const auto add = [&](const AtRuling& rim, const Turned& turned, Vec3 on) {
+      const Vec3 size_face =
+          rim.at + on + (flange_.layer - made_.form->neutral_depth) * rim.n + *f_.width * turned.way;
+      for (const double face : {0.0, b_.thickness})
+        places.push_back(size_face + (face - flange_.layer) * turned.normal);
+    };
+    if (s.folded) {
+      const double length = length_of(s.rim), from = std::max(s.notch_from, s.lean_from),
+                   to = std::max(s.notch_to, s.lean_to);
+      const auto [middle, here] = middle_of(s);
+      const Turned turned = turned_at(flange_, middle, s.along_from);
+      add(middle, turned, (from - here) * s.along_from);
+      add(middle, turned, (length - to - here) * s.along_from);
+      return;
+    }
+    constexpr int count = 200;
+    for (int i = 1; i < count; ++i) {
+      const double u = s.u_from + (s.u_to - s.u_from) * i / count;
+      if (const auto free = free_at(s, u)) add(line_.at(u), free->turned, {});
+    }
+  }
+
   void add_fold(const Strip& s) {
     const double turned = std::abs(s.least + s.most) / 2;
     if (turned < within::little) return;
@@ -448,6 +522,7 @@ class Maker {
   }
 
   static constexpr double most_folded = 175 * pi / 180;
+  static constexpr double least_apart = 1;  // mm, of film
   Blank& b_;
   const FormBlank& made_;
   const EndFlange& flange_;

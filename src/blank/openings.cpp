@@ -297,7 +297,11 @@ class OpeningCutter {
 
   // Each kind of side has rows, and a group, of its own.
   void cut_on_sides() {
-    const std::vector<SideRows> kinds = side_rows(o_, blanks_);
+    const std::vector<SideRows> kinds =
+        side_rows(o_, blanks_, [&](size_t piece, Vec2 laid) -> std::optional<Vec3> {
+          const auto spot = centre_on(static_cast<int>(piece), laid);
+          return spot ? std::optional(spot->point) : std::nullopt;
+        });
     const std::string name = name_;
     for (size_t i = 0; i < kinds.size(); ++i) {
       if (kinds.size() > 1) name_ = name + "-" + std::to_string(i + 1);

@@ -54,43 +54,68 @@ std::vector<OnPiece> flange_sides(const std::vector<Blank*>& blanks, const std::
   struct AtSeam {
     size_t side = 0;
     Vec3 way;
-    double half_gap = 0;
+    double part = 0;  // of the side that the piece has
   };
   std::vector<AtSeam> begin, end;
   for (size_t i = 0; i < blanks.size(); ++i) {
     for (const EdgeTab& tab : blanks[i]->tabs) {
       const Edge& e = blanks[i]->edges[tab.edge];
       if (tab.strips.empty() || label_of(e) + " flange" != label) continue;
-      const double gap = e.name == EdgeName::base ? blanks[i]->gap.neutral_base : blanks[i]->gap.neutral_top;
       for (size_t k = 0; k < tab.strips.size(); ++k) {
         const std::vector<Arc>& strip = tab.strips[k];
         all.push_back({i, {strip.begin() + 1, strip.end() - 1}, {}});
-        all.back().of.whole = length_of(all.back().arcs);
-        if (k == 0) begin.push_back({all.size() - 1, tab.ways[k], gap / 2});
-        if (k + 1 == tab.strips.size()) end.push_back({all.size() - 1, tab.ways[k], gap / 2});
+        const auto [from, to] = tab.sides[k];
+        all.back().of = {-from, to - from};
+        if (k == 0) begin.push_back({all.size() - 1, tab.ways[k], to - from});
+        if (k + 1 == tab.strips.size()) end.push_back({all.size() - 1, tab.ways[k], to - from});
       }
     }
   }
   for (const AtSeam& e : end) {
     for (const AtSeam& b : begin) {
       if (b.side == e.side || norm(b.way) == 0 || norm(b.way - e.way) > within::little) continue;
-      OfSide& first = all[e.side].of;
-      OfSide& second = all[b.side].of;
-      const double whole = first.whole + second.whole + e.half_gap + b.half_gap;
-      second = {whole - second.whole, whole, "seam " + std::to_string(e.side)};
-      first = {0, whole, second.seam};
+      const std::string seam = "seam " + std::to_string(e.side);
+      all[e.side].of.whole = all[b.side].of.whole = e.part + b.part;
+      all[b.side].of.begins += e.part;
+      all[e.side].of.seam = all[b.side].of.seam = seam;
       break;
     }
   }
   return all;
 }
 
-std::vector<OnPiece> sides_named(const std::vector<Blank*>& blanks, const std::string& label) {
+// (43a): the middle of a side by its place in space. Of two halves each has what lies on its side of it.
+std::optional<OfSide> about(const std::vector<Arc>& arcs, Vec3 place, const FormedPlace& formed, size_t piece,
+                            OfSide of, double inset) {
+  const double length = length_of(arcs), step = length / 4;
+  const double in = std::max(inset, 1e-3 * length);  // on the metal
+  const auto a = formed(piece, beside(arcs, step, in).at),
+             z = formed(piece, beside(arcs, length - step, in).at);
+  if (!a || !z) return std::nullopt;
+  const Vec3 way = 1 / norm(*z - *a) * (*z - *a);
+  const double middle = step + dot(place - *a, way);
+  const double before = middle, after = length - middle;
+  // Halved, the outer end says how long it is; else the nearer one.
+  const double half = of.seam.empty() ? std::min(before, after) : std::max(before, after);
+  if (half <= 0) return std::nullopt;
+  of.whole = 2 * half;
+  of.begins = half - middle;
+  return of;
+}
+
+std::vector<OnPiece> sides_named(const Opening& o, const std::vector<Blank*>& blanks,
+                                 const FormedPlace& formed) {
+  const std::string& label = o.at.edge;
   std::vector<OnPiece> all = flange_sides(blanks, label);
   for (size_t i = 0; i < blanks.size(); ++i) {
     for (const EdgeRun& run : edge_runs(*blanks[i], label)) {
       const auto arcs = std::span(blanks[i]->edges[run.edge].arcs).subspan(run.first, run.count);
-      all.push_back({i, {arcs.begin(), arcs.end()}, side_of(*blanks[i], run, length_of(arcs))});
+      OnPiece on{i, {arcs.begin(), arcs.end()}, side_of(*blanks[i], run, length_of(arcs))};
+      if (o.repeat.about) {
+        if (const auto better = about(on.arcs, *o.repeat.about, formed, i, on.of, o.at.distance))
+          on.of = *better;
+      }
+      all.push_back(std::move(on));
     }
   }
   return all;
@@ -131,7 +156,8 @@ double width_of(const Opening& o) { return o.form.profile.diameter.value_or(0) /
 
 }  // namespace
 
-std::vector<SideRows> side_rows(const Opening& o, const std::vector<Blank*>& blanks) {
+std::vector<SideRows> side_rows(const Opening& o, const std::vector<Blank*>& blanks,
+                                const FormedPlace& formed) {
   std::vector<SideRows> all;
   const auto rows_of = [&](const Spread& s, double whole) -> SideRows& {
     for (SideRows& rows : all) {
@@ -140,7 +166,7 @@ std::vector<SideRows> side_rows(const Opening& o, const std::vector<Blank*>& bla
     return all.emplace_back(SideRows{s.count, s.pitch});
   };
   std::vector<std::pair<std::string, int>> begun;  // rows by the seam that halves their side
-  for (const OnPiece& on : sides_named(blanks, o.at.edge)) {
+  for (const OnPiece& on : sides_named(o, blanks, formed)) {
     const double length = length_of(on.arcs);
     const Spread s = spread_on(o, on.of.whole);
     SideRows& rows = rows_of(s, on.of.whole);

@@ -19,11 +19,15 @@ struct SideRows {
   std::vector<OnSide> members = {};
 };
 
+using FormedPlace = std::function<std::optional<Vec3>(size_t piece, Vec2 laid)>;
+
 /// The rows along every side that a place names, about the middle of each: of one that a seam halves about
 /// the middle of the whole. The longest first.
 ///
 /// Errors  Refusal at the place for edges that there are not, at the opening's key for sides with no room for
 /// one. Source  docs/maths/openings.md (43).
-[[nodiscard]] std::vector<SideRows> side_rows(const Opening& opening, const std::vector<Blank*>& blanks);
+/// formed  where a place of a piece's flat comes to lie in space, where that is known
+[[nodiscard]] std::vector<SideRows> side_rows(const Opening& opening, const std::vector<Blank*>& blanks,
+                                              const FormedPlace& formed);
 
 }  // namespace juggler

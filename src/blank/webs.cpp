@@ -190,11 +190,11 @@ class Webs {
     const BlankOpening& o = cut_out(i);
     OpeningGroup& g = b_.groups[static_cast<size_t>(o.group)];
     const Box box = box_about(o.outline);
-    for (const Edge& e : b_.edges) {
-      const Nearest web = nearest_of(o.outline, e.arcs);
+    for (size_t e = 0; e < b_.edges.size(); ++e) {
+      const Nearest web = nearest_of(o.outline, cut_arcs(e));
       if (web.distance <= touching(g) || !is_metal(web)) continue;
       if (is_below(web.distance, g)) ++below_[static_cast<size_t>(o.group)].edges;
-      keep(g.edge, {web.distance, name_of(b_, o), label_of(e), web.on_a});
+      keep(g.edge, {web.distance, name_of(b_, o), label_of(b_.edges[e]), web.on_a});
     }
     measure_openings(o, g, box, i);
     look_at_bends(o, g, box);

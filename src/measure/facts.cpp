@@ -153,13 +153,18 @@ void add_faces(std::vector<Fact>& rows, const Blank& b, const std::string& insid
   face("outside", b.outside);
 }
 
-void add_overall(std::vector<Fact>& rows, const Form& f) {
+void add_overall(std::vector<Fact>& rows, const Form& f, const std::vector<Vec3>& beyond) {
+  const auto farthest = [&](Vec2 way) {
+    double far = reach(f, way);
+    for (const Vec3 p : beyond) far = std::max(far, p.x * way.x + p.y * way.y);
+    return far;
+  };
   const Where along_x{"outermost metal", "outermost metal", "x"};
   const Where along_y{"outermost metal", "outermost metal", "y"};
   rows.push_back(
-      {"formed, along x", length(reach(f, {1, 0}) + reach(f, {-1, 0}), along_x), RowKind::elsewhere});
+      {"formed, along x", length(farthest({1, 0}) + farthest({-1, 0}), along_x), RowKind::elsewhere});
   rows.push_back(
-      {"formed, along y", length(reach(f, {0, 1}) + reach(f, {0, -1}), along_y), RowKind::elsewhere});
+      {"formed, along y", length(farthest({0, 1}) + farthest({0, -1}), along_y), RowKind::elsewhere});
 }
 
 void add_height(std::vector<Fact>& rows, const Blank& b) {

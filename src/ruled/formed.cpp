@@ -47,6 +47,16 @@ std::vector<EndFlange> flanges_of(const Transition& t, const Part& part, const F
   return all;
 }
 
+// The free edges of the flanges of all pieces.
+std::vector<Vec3> free_edges(const Formed& formed, const Transition& t) {
+  std::vector<Vec3> places;
+  if (t.flanges.empty()) return places;
+  for (const LaidPiece& piece : formed.lay({}).pieces) {
+    for (const EdgeTab& tab : piece.blank.tabs) places.insert(places.end(), tab.free.begin(), tab.free.end());
+  }
+  return places;
+}
+
 // By its true rulings.
 Formed opened_flat(const Part& part, const Transition& asked) {
   const Hand hand = part.making.hand;
@@ -58,9 +68,10 @@ Formed opened_flat(const Part& part, const Transition& asked) {
   formed.says.asked = [=, form = formed.form]() {
     return ruled_asked(part, asked, form.get(), Rulings::developable);
   };
-  formed.says.numbers = [numbers = formed.says.numbers, form = formed.form](const Blank& b) {
+  const std::vector<Vec3> free = free_edges(formed, asked);
+  formed.says.numbers = [numbers = formed.says.numbers, form = formed.form, free](const Blank& b) {
     std::vector<Fact> rows = numbers(b);
-    add_overall(rows, *form);
+    add_overall(rows, *form, free);
     return rows;
   };
   formed.says.part = [=, form = formed.form](const Blank& b) {

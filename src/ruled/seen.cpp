@@ -43,7 +43,10 @@ Seen ruled_seen(const Transition& asked, const std::shared_ptr<const Form>& form
   const Form& f = *form;
   const std::vector<double> seams =
       f.open ? std::vector<double>() : seams_of(f, seam_as_made(part.seam, part.making));
-  const std::vector<Fold> bends(bends_of(b).begin(), bends_of(b).end());
+  std::vector<Fold> bends;  // those along rulings
+  for (const Fold& bend : bends_of(b)) {
+    if (!bend.hem) bends.push_back(bend);
+  }
   Seen seen;
   seen.pictorial = pictorial_from(plan_at(f, f.from()) + Angle::radians(0.6));
   seen.scene = [=](const Projection& projection) { return scene_of(*form, seams, bends, projection); };

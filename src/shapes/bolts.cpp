@@ -47,7 +47,11 @@ void check_sizes(const BoltHoles& b) {
   range(".pitch", b.pitch);
   range(".circle", b.circle);
   range(".from_ends", b.from_ends);
-  if (b.inset) check_range((b.key + ".inset").c_str(), *b.inset, 0, longest, "mm");
+  if (b.inset && *b.inset < *b.diameter / 2 * (1 + within::beside))
+    refuse_bolts(b, ".inset", "brings the holes over the free edge", shown_mm(*b.inset),
+                 "more than half their diameter, " + shown_mm(*b.diameter / 2),
+                 "set them farther in, or make them smaller");
+  range(".inset", b.inset);
   if (b.count) check_range((b.key + ".count").c_str(), *b.count, 1, 1000, "");
   check_range((b.key + ".from").c_str(), b.from.degrees(), -3600, 3600, "degrees");
   if (b.count && b.pitch)
@@ -183,6 +187,15 @@ Opening round_holes(const BoltHoles& b, const Part& part) {
   return o;
 }
 
+// Of what has four walls about an axis: where the middles of its sides lie nearest to.
+std::optional<Vec3> middle_of_sides(const BoltHoles& b, const Part& part) {
+  if (std::holds_alternative<Box>(part.asked)) return Vec3{};
+  const auto* h = std::get_if<Hopper>(&part.asked);
+  if (!h || !is_end(b.on)) return std::nullopt;
+  const double side = part.making.hand == Hand::opposite ? -1 : 1;
+  return b.on == "top" ? Vec3{h->shift.x, side * h->shift.y, h->height.value_or(0)} : Vec3{};
+}
+
 // (43)
 Opening side_holes(const BoltHoles& b, const Part& part) {
   refuse_idle(b, ".circle", b.circle.has_value(), "round an axis");
@@ -196,6 +209,7 @@ Opening side_holes(const BoltHoles& b, const Part& part) {
   o.repeat.astride = b.astride;
   o.repeat.count = b.count;
   o.repeat.girth_pitch = b.pitch;
+  o.repeat.about = middle_of_sides(b, part);
   return o;
 }
 

@@ -24,6 +24,7 @@ Part bare(Part part) {
   part.making = {};
   part.making.hand = hand;
   part.ends.clear();
+  part.bolts.clear();
   return std::holds_alternative<Tube>(part.asked) ? tube_as_wall(part) : part;
 }
 

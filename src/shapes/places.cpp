@@ -56,6 +56,7 @@ class Standing {
     if (std::holds_alternative<Plate>(part.asked)) return Frame{{0, 0, part.sheet.thickness.value_or(0)}};
     Part plain = part;  // whatever is cut in it, and whether that is known yet
     plain.making.openings.clear();
+    plain.bolts.clear();
     plain.ends.clear();
     return form_part(plain).top;
   }

@@ -51,6 +51,9 @@ Part part_of(const Shape& shape, const Sheet& sheet, const Seam& seam, const Mak
 
 Formed form_part(const Part& part) {
   check(part.sheet, part.seam, part.making);
+  if (!part.bolts.empty())
+    throw Refusal(
+        {.reason = "are no openings yet", .key = part.bolts.front().key, .advice = "form with_bolt_holes()"});
   for (const EndBody& end : part.ends) check(end);
   Formed formed = std::visit(Forming{part}, part.asked);
   // Families that know nothing of them leave them out.
