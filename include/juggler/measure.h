@@ -182,6 +182,7 @@ struct CardTab {
   double radius = 0;  ///< of a half circle; 0: corners
   Vec2 centre = {};
   double beyond = 0;  ///< by which every element is prolonged, to an edge that need not be straight; else 0
+  double strip = 0;   ///< of a flange along a curve: how wide a strip square to the edge; else 0
 };
 
 /// A cut-out by its place and its extent.

@@ -163,6 +163,12 @@ std::vector<std::string> folded_card_lines(const JobResult& job, const PieceResu
   return FoldedCard(job, piece).lines();
 }
 
+// Whether folds beyond edges are those of a flange.
+bool has_flange(const Blank& b) {
+  return std::any_of(b.tabs.begin(), b.tabs.end(),
+                     [](const EdgeTab& t) { return t.kind == EdgeKind::flange; });
+}
+
 std::vector<std::string> added_lines(const JobResult& job, const PieceResult& piece, const BenchCard& card) {
   const Blank& b = piece.blank;
   const auto len = [&](double mm) { return rounded_length(mm, job); };
@@ -174,6 +180,11 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
                   "Beyond the edge {} prolong every element by {}, to corners {} across, {} up, and {} "
                   "across, {} up, {} apart.",
                   t.edge, len(t.beyond), len(t.from.x), len(t.from.y), len(t.to.x), len(t.to.y), len(t.apart))
+        : t.strip > 0
+            ? fmt::format("Beyond the edge {} add a strip {} wide, square to it all along, from {} across, "
+                          "{} up, to {} "
+                          "across, {} up.",
+                          t.edge, len(t.strip), len(t.from.x), len(t.from.y), len(t.to.x), len(t.to.y))
         : t.radius > 0
             ? fmt::format("Beyond the edge {} swing a half circle of radius {} about {} across, {} up.",
                           t.edge, len(t.radius), len(t.centre.x), len(t.centre.y))
@@ -181,6 +192,14 @@ std::vector<std::string> added_lines(const JobResult& job, const PieceResult& pi
                           t.edge, len(t.from.x), len(t.from.y), len(t.to.x), len(t.to.y), len(t.apart)));
   }
   for (std::string& line : opening_lines(job, piece, card)) lines.push_back(std::move(line));
+  for (const Fold& fold : bends_of(b)) {
+    if (!fold.hem || !has_flange(b)) continue;
+    lines.push_back(fold.arcs.empty()
+                        ? fmt::format("Fold {}: a line {} inside the free edge; {} by {} deg.", fold.tag,
+                                      len(fold.datum_from), fold.up ? "up" : "down",
+                                      fixed(fold.turned.degrees(), 1))
+                        : fmt::format("Fold {}: all along the edge, {}.", fold.tag, fold.up ? "up" : "down"));
+  }
   for (const Fold& c : creases_of(b))
     lines.push_back(
         fmt::format("Crease {}: from {} along the base to {} along the top, counted from seam start; "

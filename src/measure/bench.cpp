@@ -409,9 +409,24 @@ void add_lines(BenchCard& card, const PieceResult& piece) {
     add(CardLine::Of::stock, edge, seam.stock);
 }
 
+// Its straight strips by the corners of their free edges, others by their width.
+void add_strips(BenchCard& card, const EdgeTab& tab, const std::string& edge) {
+  const double step = card.round_to;
+  for (const std::vector<Arc>& strip : tab.strips) {
+    const Vec2 from = strip[1].start, to = strip.back().start;
+    CardTab t{edge, rounded(from, step), rounded(to, step), rounded(norm(to - from), step)};
+    if (strip.size() > 3 || !is_straight(strip[1])) t.strip = rounded(strip.front().length, step);
+    card.tabs.push_back(t);
+  }
+}
+
 void add_tabs(BenchCard& card, const Blank& b) {
   const double step = card.round_to;
   for (const EdgeTab& tab : b.tabs) {
+    if (!tab.strips.empty()) {
+      add_strips(card, tab, label_of(b.edges[tab.edge]));
+      continue;
+    }
     CardTab t{label_of(b.edges[tab.edge])};
     if (tab.arcs.size() == 1) {
       t.radius = rounded(radius_of(tab.arcs.front()), step);

@@ -146,6 +146,7 @@ Record card_tab_record(const CardTab& t) {
           {"to", half_circle ? Record() : on_blank(t.to)},
           {"apart", half_circle ? Record() : mm(t.apart, {"corner", "corner", "outer edge"})},
           {"beyond", t.beyond > 0 ? mm(t.beyond, {"edge", "end of the sheet", "elements"}) : Record()},
+          {"strip", t.strip > 0 ? mm(t.strip, {"edge", "free edge", "square to the edge"}) : Record()},
           {"radius", half_circle ? mm(t.radius, {"centre", "edge", "blank"}) : Record()},
           {"centre", half_circle ? on_blank(t.centre) : Record()}};
 }
