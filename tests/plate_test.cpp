@@ -345,8 +345,8 @@ TEST(PlatesAtEnds, AreJoints) {
   }
 }
 
-// A lap goes along an edge whose arcs run on, but not all round, nor round a corner.
-TEST(CurvedLaps, NeedEnds) {
+// A lap goes along an edge whose arcs run on, all round too, but not round a corner.
+TEST(CurvedLaps, RunOnWithoutCorners) {
   const auto area_with = [](const OpeningForm& form, const std::string& on, double notch = 0) {
     Part part = plate(form, 3);
     part.making.edges = {{.on = on, .width = 12, .notch = notch, .key = "edge.1"}};
@@ -357,7 +357,24 @@ TEST(CurvedLaps, NeedEnds) {
   const double whole = 300 * 200 - (4 - pi) * 400;
   EXPECT_NEAR(area_with(rounded, "curve 1"), whole + 12 * pi / 2 * 20 + 144 * pi / 4, 1e-9);
   EXPECT_NEAR(area_with(rounded, "curve 1", 2), whole + (pi / 2 - 4.0 / 20) * (12 * 20 + 72), 1e-9);
-  EXPECT_THROW((void)area_with(disc(300), "rim"), Refusal);
+  EXPECT_NEAR(area_with(disc(300), "rim"), pi * 162 * 162, 1e-9 * 90000);
+  EXPECT_NEAR(area_with(disc(300), "rim", 2), pi * 162 * 162, 1e-9 * 90000);  // no ends, no notches
+  Part tapered = plate(disc(300), 3);
+  tapered.making.edges = {{.on = "rim", .width = 12, .taper = Angle::degrees(20), .key = "edge.1"}};
+  EXPECT_EQ(refusal_of([&] { (void)made(tapered); }).key, "edge.1.taper");
+  // A side of a seam folded all round: its circles, and how the metal shrinks where it stands up.
+  Part bottom = plate(disc(300), 1);
+  bottom.making.edges = {{.on = "rim",
+                          .kind = EdgeKind::seam,
+                          .width = 15,
+                          .folds = {{.at = 5, .turned = Angle::degrees(90)}},
+                          .key = "edge.1"}};
+  const Blank b = made(bottom).blank;
+  EXPECT_NEAR(signed_area(outline(b)), pi * 165 * 165, 1e-9 * 90000);
+  ASSERT_EQ(bends_of(b).size(), 1U);
+  EXPECT_NEAR(radius_of(bends_of(b).front().arcs.front()), 155, 1e-9);
+  // Its free edge comes to stand at 155 of 165: 6.06 % less.
+  EXPECT_TRUE(std::any_of(b.notes.begin(), b.notes.end(), [](const Phrase& n) { return has(n, "6.06 %"); }));
   Part cone;
   cone.asked = Cone{.base = Diameter::mm(300), .top = Diameter::mm(100), .height = 200};
   cone.sheet = sheet_of(1);

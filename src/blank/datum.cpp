@@ -176,9 +176,30 @@ void measure_on_rims(Blank& b) {
   }
 }
 
+// (50a): one along a curve from the free edge beyond it, to which it is parallel.
+bool measure_from_curve(const Blank& b, Fold& line) {
+  if (!line.hem || line.arcs.empty()) return false;
+  const Arc& arc = line.arcs[line.arcs.size() / 2];
+  const Vec2 middle = point_at(arc, arc.length / 2);
+  double least = HUGE_VAL;
+  for (const EdgeTab& tab : b.tabs) {
+    for (const Arc& free : tab.arcs) {
+      const double off = norm(point_at(free, run_to({&free, 1}, middle)) - middle);
+      if (is_straight(free) || off >= least) continue;
+      least = off;
+      line.datum = label_of(b.edges[tab.edge]) + " with its " + name_of(tab.kind);
+    }
+  }
+  if (least == HUGE_VAL) return false;
+  line.datum_from = line.datum_to = least;
+  line.tangent_a = least - line.allowance / 2;
+  line.tangent_b = least + line.allowance / 2;
+  return true;
+}
+
 // (50)
-void measure_square(const Datums& datums, Fold& line) {
-  if (line.length() == 0) return;
+void measure_square(const Datums& datums, const Blank& b, Fold& line) {
+  if (measure_from_curve(b, line) || line.length() == 0) return;
   const CutLine datum = datums.of(line);
   line.datum = datum.name;
   line.datum_from = datum.from(line.from);
@@ -233,7 +254,7 @@ void measure_bends(Blank& b) {
   const Datums datums(b);
   const Fold* before = nullptr;
   for (Fold& line : bends_of(b)) {
-    if (b.folding || line.hem) measure_square(datums, line);
+    if (b.folding || line.hem) measure_square(datums, b, line);
     if (!b.folding || !line.hit()) {
       before = line.hem ? before : &line;
       continue;

@@ -141,7 +141,7 @@ class Tabs {
       if (tab.edge == index)
         refuse_work(work_, ".on", "names an edge that has a lap, hem, lock or round end already", work_.on);
     }
-    if (work_.notch > 0) index = notched(index);
+    if (work_.notch > 0 && !is_closed(index)) index = notched(index);
     const Added added = added_by(work_, blank_.thickness);
     const auto along = straight_edge(blank_.edges[index]);
     if (along)
@@ -152,6 +152,11 @@ class Tabs {
     blank_.notes.push_back(std::string("A ") +
                            (work_.seam.empty() ? kind : "side of the seam " + work_.seam) + " adds " +
                            shown_mm(added.width, 3) + " beyond the edge " + work_.on + ".");
+  }
+
+  [[nodiscard]] bool is_closed(size_t index) const {
+    const std::vector<Arc>& arcs = blank_.edges[index].arcs;
+    return norm(end_of(arcs.back()) - arcs.front().start) <= within::same * blank_.size;
   }
 
   // What lies between its notches, as an edge of its own.
@@ -196,21 +201,32 @@ class Tabs {
         refuse_work(work_, ".on", "names an edge that turns a corner", work_.on, {},
                     "say which of its runs, or name another edge");
     }
-    if (norm(end_of(arcs.back()) - arcs.front().start) <= within::same * blank_.size)
-      refuse_work(work_, ".on", "names an edge that runs all round", work_.on, {},
-                  "make the outline that much larger");
+    const bool closed = is_closed(index);
+    if (closed) check_closed(arcs);
     if (work_.kind == EdgeKind::hem || work_.kind == EdgeKind::lock || work_.hole)
       refuse_work(work_, ".on", "names an edge that is not straight", work_.on, {},
                   "hems, locks and rows of holes go on straight edges");
     const double in = added.width * std::tan(work_.taper.radians());
     const std::vector<Arc> outer = trimmed(parallel(arcs, added.width), in);
-    EdgeTab tab{index, {line(arcs.front().start, outer.front().start)}, work_.kind};
-    tab.arcs.insert(tab.arcs.end(), outer.begin(), outer.end());
-    tab.arcs.push_back(line(end_of(outer.back()), end_of(arcs.back())));
-    blank_.tabs.push_back(std::move(tab));
+    std::vector<Arc> strip{line(arcs.front().start, outer.front().start)};
+    strip.insert(strip.end(), outer.begin(), outer.end());
+    strip.push_back(line(end_of(outer.back()), end_of(arcs.back())));
+    if (closed)
+      blank_.tabs.push_back({.edge = index, .arcs = outer, .kind = work_.kind, .strips = {strip}});
+    else
+      blank_.tabs.push_back({index, strip, work_.kind});
     for (const EdgeFold& fold : added.folds)
       add_fold(trimmed(parallel(arcs, fold.at), fold.at / added.width * in), fold, added.allowance);
     note_strain(arcs, added);
+  }
+  // What runs all round has no ends that a taper or a notch would be at.
+  void check_closed(const std::vector<Arc>& arcs) const {
+    if (!runs_on(arcs.back(), arcs.front()))
+      refuse_work(work_, ".on", "names an edge that turns a corner", work_.on, {},
+                  "say which of its runs, or name another edge");
+    if (work_.taper.radians() > 0)
+      refuse_work(work_, ".taper", "is given of an edge that runs all round, and has no ends",
+                  shown_degrees(work_.taper), {}, "leave it out");
   }
   [[nodiscard]] std::vector<Arc> parallel(const std::vector<Arc>& arcs, double out) const {
     std::vector<Arc> all;

@@ -263,6 +263,7 @@ class Numbers {
 
   // Some straight stretch of what is cut, parallel to the line and named as its datum, lies so far off.
   void square_to(const Fold& l) {
+    if (l.hem && !l.arcs.empty()) return beside_curve(l);
     if (l.datum == "left edge of the box") {
       // A blank is laid in the positive quadrant: its left edge is at 0.
       keep(std::abs(l.from.x - l.datum_from), "distance of bend " + l.tag);
@@ -292,6 +293,27 @@ class Numbers {
       look(tab == b_.tabs.end() ? b_.edges[i].arcs : tab->arcs);
     }
     keep(least, "distance of bend " + l.tag);
+  }
+
+  // One along a curve lies all along as far from the free edge, or there is none of that name.
+  void beside_curve(const Fold& l) {
+    if (l.datum == "left edge of the box") return;
+    for (size_t i = 0; i < b_.edges.size(); ++i) {
+      const auto tab =
+          std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
+      if (tab == b_.tabs.end() || !l.datum.starts_with(label_of(b_.edges[i]))) continue;
+      std::vector<Arc> free;
+      for (const Arc& arc : tab->arcs) {
+        if (!is_straight(arc)) free.push_back(arc);
+      }
+      double worst = free.empty() ? HUGE_VAL : 0;
+      for (const Arc& arc : l.arcs) {
+        const double off = on_arcs(free, point_at(arc, arc.length / 2)).off;
+        if (!is_straight(arc)) worst = std::max(worst, std::abs(off - l.datum_from));
+      }
+      return keep_fitted(worst, "distance of bend " + l.tag);
+    }
+    keep(HUGE_VAL, "distance of bend " + l.tag);
   }
 
   // From the place that is named to every edge of that name.
