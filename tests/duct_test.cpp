@@ -332,6 +332,71 @@ TEST(Ducts, RefusalsNameTheirKeys) {
   EXPECT_THROW((void)hopper_of({.width = 100, .depth = 100}), Refusal);
 }
 
+// By points: the twelve flats lie in planes, the middle keeps the duct's section square to its own axis.
+TEST(TwoPlanes, OffsetIsAPartOfFourWalls) {
+  DuctOffset o{.width = 300, .depth = 200, .offset = 150, .aside = -90, .length = 700, .mitred = true};
+  o.straight_base = 40;
+  o.straight_top = 60;
+  o.bend = {.radius = 1, .neutral_factor = 0.4};
+  Part like;
+  like.name = "offset";
+  like.sheet = {.thickness = 1, .sizes_on = Face::inside};
+  for (const Hand hand : hands()) {
+    like.making.hand = hand;
+    const std::vector<Part> parts = sides_of(o, like);
+    ASSERT_EQ(parts.size(), 1U);
+    Part next = parts.front();
+    next.key = next.name = "next";
+    next.place = PartPlace{.follows = "offset"};
+    Part first = parts.front();
+    first.key = "offset";
+    const Frame stands = frames_of(std::vector{first, next})[1];
+    EXPECT_LT(norm(stands.origin - Vec3{150, hand == Hand::opposite ? 90.0 : -90.0, 700}), 1e-9);
+    const std::vector<PieceResult> pieces = develop(parts.front());
+    int blanks = 0;
+    for (const PieceResult& p : pieces) {
+      EXPECT_TRUE(p.proof.passed) << p.proof.where.in({});
+      EXPECT_EQ(bends_of(p.blank).size(), 2U);
+      blanks += p.blank.count;
+    }
+    EXPECT_EQ(blanks, 4);
+    const auto& net = std::get<Net>(parts.front().asked);
+    const auto at = [&](size_t ring, size_t k) { return net.points[4 * ring + k]; };
+    for (size_t k = 0; k < 4; ++k) {
+      for (size_t ring = 0; ring < 3; ++ring) {  // each flat is one
+        const Vec3 a = at(ring, k), b = at(ring, (k + 1) % 4), c = at(ring + 1, k),
+                   d = at(ring + 1, (k + 1) % 4);
+        EXPECT_NEAR(dot(cross(b - a, c - a), d - a), 0, 1e-6 * norm(b - a) * norm(c - a));
+      }
+    }
+    // Square to the middle's axis neighbouring edges are as far apart as at the ends, turned about the level
+    // line.
+    const Vec3 axis = 1 / norm(at(2, 0) - at(1, 0)) * (at(2, 0) - at(1, 0));
+    const Vec2 way = 1 / std::hypot(150, 90) * Vec2{150, -90};
+    const Vec3 turned{way.x * axis.z, way.y * axis.z, -norm(Vec2{axis.x, axis.y})};
+    for (size_t k = 0; k < 4; ++k) {
+      const Vec3 side = at(1, (k + 1) % 4) - at(1, k), end = at(0, (k + 1) % 4) - at(0, k);
+      EXPECT_NEAR(dot(side, turned), dot(Vec2{end.x, end.y}, way), 1e-9);
+    }
+    // The shorter sides of both straights are as long as asked.
+    double low = HUGE_VAL, high = HUGE_VAL;
+    for (size_t k = 0; k < 4; ++k) {
+      low = std::min(low, at(1, k).z);
+      high = std::min(high, 700 - at(2, k).z);
+    }
+    EXPECT_NEAR(low, 40, 1e-9);
+    EXPECT_NEAR(high, 60, 1e-9);
+  }
+  const auto key = [&](auto change) {
+    DuctOffset bad = o;
+    change(bad);
+    return refusal_of([&] { (void)sides_of(bad, like); }).key;
+  };
+  EXPECT_EQ(key([](DuctOffset& d) { d.mitred = false; }), "aside");
+  EXPECT_EQ(key([](DuctOffset& d) { d.length = 260; }), "length");
+  EXPECT_EQ(key([](DuctOffset& d) { d.corner = DuctCorner::cheeks; }), "corner");
+}
+
 TEST(RandomDucts, CloseOrAreRefusedWithAReason) {
   Random random(1931);
   const int all = 500, drawn = draws(all);

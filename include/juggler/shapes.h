@@ -403,6 +403,8 @@ struct DuctOffset {
   std::optional<double> width = {};   ///< square to the plane of the offset, along y
   std::optional<double> depth = {};   ///< in that plane
   std::optional<double> offset = {};  ///< of the top's centre from the base's, towards +x
+  /// In two planes: towards +y. Then it is mitred: four walls, each of three flats, in one part.
+  std::optional<double> aside = {};
   std::optional<double> length = {};  ///< between the end planes
   bool mitred = false;                ///< by bends in the planes that halve them, else by arcs
   /// By arcs: of the inner sides of the turns, on the size face; else as large as leaves nothing straight

@@ -84,6 +84,7 @@ const std::vector<Key> offset_sizes{
     {"width", Kind::length, "square to the plane of the offset, along y"},
     {"depth", Kind::length, "in that plane"},
     {"offset", Kind::length, "of the top's centre from the base's, towards +x"},
+    {"aside", Kind::length, "in two planes, mitred: towards +y, too"},
     {"length", Kind::length, "between the end planes"},
     {"mitred", Kind::flag, "true: by bends in place of arcs"},
     {"radius", Kind::length,

@@ -1,4 +1,6 @@
 // Rectangular offsets. docs/maths/duct.md (10)-(12).
+#include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "bent.h"
@@ -109,10 +111,120 @@ DuctWall beside(const Middle& m, double left, const char* name, bool sharp) {
   return w;
 }
 
+// (13): the rings of corners at both ends and both mitres, on the size face.
+class TwoPlanes {
+ public:
+  TwoPlanes(const DuctOffset& o, const Middle& m) : o_(o) {
+    const Vec2 over{*o.offset, *o.aside};
+    const Vec2 way = 1 / norm(over) * over;
+    const double tangent = std::tan(m.turn / 2);
+    const Vec3 lean = m.between * Vec3{std::sin(m.turn) * way.x, std::sin(m.turn) * way.y, std::cos(m.turn)};
+    for (size_t k = 0; k < 4; ++k) {
+      const Vec2 c = corner(k);
+      const Vec3 mitre{c.x, c.y, m.first - tangent * dot(c, way)};
+      rings_[0][k] = {c.x, c.y, 0};
+      rings_[1][k] = mitre;
+      rings_[2][k] = mitre + lean;
+      rings_[3][k] = {c.x + over.x, c.y + over.y, *o.length};
+    }
+  }
+
+  [[nodiscard]] Net net() {
+    Net net;
+    for (const auto& ring : rings_) net.points.insert(net.points.end(), ring.begin(), ring.end());
+    net.faces.push_back({"base", {0, 3, 2, 1}});
+    net.faces.push_back({"top", {12, 13, 14, 15}});
+    for (size_t wall = 0; wall < 4; ++wall) {
+      for (size_t i = 0; i < 3; ++i) net.faces.push_back({name(wall, i), points_of(wall, i)});
+      for (size_t i = 0; i < 2; ++i) net.bends.push_back(name(wall, i) + " / " + name(wall, i + 1));
+    }
+    net.open = {"base", "top"};
+    net.bend = o_.bend;
+    return net;
+  }
+
+  // A seam of the list on every hip: side a on the walls that face along y, b on the others.
+  [[nodiscard]] std::vector<EdgeWork> seams() const {
+    std::vector<EdgeWork> works;
+    if (!o_.seam) return works;
+    for (size_t wall = 0; wall < 4; ++wall) {
+      for (size_t i = 0; i < 3; ++i) {
+        const size_t next = (wall + 1) % 4;
+        const std::string on = name(std::min(wall, next), i) + " / " + name(std::max(wall, next), i);
+        for (const size_t side : {wall, next}) {
+          if (const auto work = work_of(*o_.seam, side % 2 == 0, on, name(side, i))) works.push_back(*work);
+        }
+      }
+    }
+    return works;
+  }
+
+ private:
+  [[nodiscard]] Vec2 corner(size_t k) const {
+    return {(k < 2 ? 0.5 : -0.5) * *o_.depth, (k == 1 || k == 2 ? 0.5 : -0.5) * *o_.width};
+  }
+  static std::string name(size_t wall, size_t i) {
+    constexpr const char* walls[]{"+x", "+y", "-x", "-y"};
+    constexpr const char* parts[]{"lower", "middle", "upper"};
+    return std::string("wall ") + walls[wall] + " " + parts[i];
+  }
+  // A straight of no length leaves a corner of the mitre at that of the end.
+  [[nodiscard]] int point(size_t ring, size_t k) const {
+    const auto same = [&](size_t other) { return norm(rings_[ring][k] - rings_[other][k]) < shortest; };
+    if (ring == 1 && same(0)) ring = 0;
+    if (ring == 2 && same(3)) ring = 3;
+    return static_cast<int>(4 * ring + k);
+  }
+  [[nodiscard]] std::vector<int> points_of(size_t wall, size_t i) const {
+    const size_t next = (wall + 1) % 4;
+    std::vector<int> all;
+    for (const int p : {point(i, wall), point(i, next), point(i + 1, next), point(i + 1, wall)}) {
+      if (all.empty() || (p != all.back() && p != all.front())) all.push_back(p);
+    }
+    return all;
+  }
+
+  const DuctOffset& o_;
+  std::array<std::array<Vec3, 4>, 4> rings_;
+};
+
+// How far the mitre reaches from the axis, in the direction of the offset.
+double reach_of(const DuctOffset& o, Vec2 over) {
+  return (*o.depth * std::abs(over.x) + *o.width * std::abs(over.y)) / (2 * norm(over));
+}
+
+std::vector<Part> in_two_planes(const DuctOffset& o, const Part& like) {
+  check_range("aside", std::abs(*o.aside), shortest, longest, "mm");
+  if (!o.mitred)
+    throw Refusal({.reason = "is given of an offset by arcs, whose cheeks would be twisted",
+                   .key = "aside",
+                   .found = shown_mm(*o.aside),
+                   .allowed = "an offset in one plane, or mitred = true"});
+  if (o.corner != DuctCorner::inside_touch)
+    throw Refusal({.reason = "is of an offset in one plane",
+                   .key = "corner",
+                   .found = name_of(o.corner),
+                   .allowed = "inside_touch"});
+  const Vec2 over{*o.offset, *o.aside};
+  DuctOffset along = o;
+  along.offset = norm(over);
+  TwoPlanes walls(o, by_mitres(along, 2 * reach_of(o, over)));
+  Part part = like;
+  part.shape = "net";  // as what it is said and recorded
+  part.asked = walls.net();
+  if (!part.place) part.place = PartPlace{.at = Vec3{}};
+  part.place->further = Frame{};
+  const double side = like.making.hand == Hand::opposite ? -1 : 1;
+  part.set_top = Frame{{over.x, side * over.y, *o.length}};
+  for (EdgeWork& work : walls.seams()) part.making.edges.push_back(std::move(work));
+  return {part};
+}
+
 }  // namespace
 
 std::vector<Part> sides_of(const DuctOffset& o, const Part& like) {
   check_offset(o);
+  if (o.aside) return in_two_planes(o, like);
   const DuctSizes sizes = duct_sizes(like.sheet);
   const double depth = *o.depth - 2 * sizes.beyond, width = *o.width - 2 * sizes.beyond;
   for (const auto& [key, inside] : {std::pair{"depth", depth}, std::pair{"width", width}}) {

@@ -71,6 +71,7 @@ std::vector<Part> sides_of_offset(Reader& r, const std::string& source, Part lik
   r.length("width", o.width);
   r.length("depth", o.depth);
   r.length("offset", o.offset);
+  r.length("aside", o.aside);
   r.length("length", o.length);
   r.flag("mitred", o.mitred);
   r.length("radius", o.radius);
