@@ -265,7 +265,8 @@ class Maker {
     Vec2 flat = {};
   };
   [[nodiscard]] std::optional<Free> free_at(const Strip& s, double u) const {
-    const double step = 1e-6 * (s.u_to - s.u_from);
+    constexpr double share = 1e-6;  // for the tangent
+    const double step = share * (s.u_to - s.u_from);
     const AtRuling here = line_.at(u), before = line_.at(u - step), after = line_.at(u + step);
     const Vec3 along = after.at - before.at;
     const Vec2 flat = after.flat - before.flat;
@@ -281,7 +282,8 @@ class Maker {
     constexpr int count = 200;
     s.least = HUGE_VAL;
     s.most = -HUGE_VAL;
-    const double step = 1e-3 * (s.u_to - s.u_from) / count;
+    constexpr double share = 1e-3;  // of the way between looks, for the strain
+    const double step = share * (s.u_to - s.u_from) / count;
     bool first = true;
     for (int i = 1; i < count; ++i) {
       const double u = s.u_from + (s.u_to - s.u_from) * i / count;
@@ -482,12 +484,18 @@ class Maker {
   };
   static Phrase in_degrees(const Between& b) {
     const Phrase high = shown_degrees(Angle::radians(b.high), 2);
-    if (b.high - b.low < 1e-4) return high;
+    constexpr double as_shown = 5e-5;  // half of the last digit, radians
+    if (b.high - b.low < as_shown) return high;
     return shown(Angle::radians(b.low).degrees(), 2) + " to " + high;
   }
   static Phrase in_mm(const Between& b) {
     const Phrase high = shown_mm(b.high, 3);
     return b.high - b.low < 5e-4 ? high : shown_mm(b.low, 3) + " to " + high;
+  }
+  [[nodiscard]] double notch() const {
+    double most = 0;
+    for (const Strip& s : strips_) most = std::max(most, s.notch());
+    return most;
   }
   void note() {
     const Phrase which = std::string("The ") + name_of(f_.end) + " flange of " + shown_mm(*f_.width);
@@ -507,7 +515,9 @@ class Maker {
     if (angles.any())
       b_.notes.push_back(which + " is folded at straight sides by " + in_degrees(angles) +
                          "; on the flat it lies " + in_mm(wide) + " beyond the edge." +
-                         (strips_.size() > 1 ? " Its corners are notched: fill them." : ""));
+                         (strips_.size() > 1 ? " Its corners are notched, " + shown_mm(notch()) +
+                                                   " beside them and as deep as the bends reach: fill them."
+                                             : Phrase()));
     if (turned.any())
       b_.notes.push_back(which + " is turned over along the curve by " + in_degrees(turned) +
                          "; its free edge " + strained(shrinks, stretches) +

@@ -88,7 +88,8 @@ std::vector<OnPiece> flange_sides(const std::vector<Blank*>& blanks, const std::
 std::optional<OfSide> about(const std::vector<Arc>& arcs, Vec3 place, const FormedPlace& formed, size_t piece,
                             OfSide of, double inset) {
   const double length = length_of(arcs), step = length / 4;
-  const double in = std::max(inset, 1e-3 * length);  // on the metal
+  constexpr double on_metal = 1e-3;  // of the length
+  const double in = std::max(inset, on_metal * length);
   const auto a = formed(piece, beside(arcs, step, in).at),
              z = formed(piece, beside(arcs, length - step, in).at);
   if (!a || !z) return std::nullopt;

@@ -228,6 +228,22 @@ void add_corners(BenchCard& card, const Edge& e) {
   }
 }
 
+// Of a rim with a flange: where the outline turns beside its strips, whose free edges are told by themselves.
+void add_notch_corners(BenchCard& card, EdgeName name, const EdgeTab& flange, double size) {
+  const auto is_free_corner = [&](Vec2 p) {
+    return std::any_of(flange.strips.begin(), flange.strips.end(), [&](const std::vector<Arc>& strip) {
+      return std::min(norm(strip[1].start - p), norm(strip.back().start - p)) <= within::same * size;
+    });
+  };
+  for (size_t i = 0; i + 1 < flange.arcs.size(); ++i) {
+    const Vec2 at = end_of(flange.arcs[i]);
+    const Angle arrives = heading_at(flange.arcs[i], flange.arcs[i].length);
+    const double bend = std::remainder((flange.arcs[i + 1].heading - arrives).radians(), two_pi);
+    if (std::abs(bend) >= within::beside && !is_free_corner(at))
+      card.corners.push_back({name, rounded(at, card.round_to)});
+  }
+}
+
 // The ends of the elements on a rim, in order along it.
 std::vector<Vec2> rim_points(const Blank& b, EdgeName name) {
   std::vector<Vec2> points;
@@ -307,7 +323,13 @@ void add_sides(BenchCard& card, const Blank& b) {
 void add_points(BenchCard& card, const Blank& b) {
   for (const Element& e : b.elements) card.points.push_back(point_of(e, card.round_to));
   for (const Edge* e : rims_of(b)) {
-    add_corners(card, *e);
+    const auto flange = std::find_if(b.tabs.begin(), b.tabs.end(), [&](const EdgeTab& t) {
+      return t.kind == EdgeKind::flange && &b.edges[t.edge] == e;
+    });
+    if (flange == b.tabs.end())
+      add_corners(card, *e);
+    else
+      add_notch_corners(card, e->name, *flange, b.size);
     card.between_points = std::max(card.between_points, farthest_between(rim_and_corners(b, *e), *e));
   }
   add_sides(card, b);

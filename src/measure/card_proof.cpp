@@ -73,7 +73,12 @@ class CardProof {
       look_at_end(EdgeName::top, card_.points[i].top, b_.elements[i].top);
     }
     for (const CardCorner& c : card_.corners) {
-      if (const Edge* e = edge(b_, c.edge)) look(off_joint(*e, c.at), step_, "a corner of the card");
+      const Edge* e = edge(b_, c.edge);
+      if (!e) continue;
+      const bool flanged = std::any_of(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) {
+        return t.kind == EdgeKind::flange && &b_.edges[t.edge] == e;
+      });
+      look(flanged ? off_outline_joint(c.at) : off_joint(*e, c.at), step_, "a corner of the card");
     }
     for (const CardSide& s : card_.sides) {
       look(off_edge(*edge(b_, EdgeName::seam_start), s.start), step_, places);

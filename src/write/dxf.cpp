@@ -291,20 +291,22 @@ class DxfWriter {
     text(100, kind);
   }
 
-  // One closed polyline; an arc's bulge is the tangent of a quarter of its turn.
-  void cut_loop(const Outline& loop) {
+  // One polyline; an arc's bulge is the tangent of a quarter of its turn.
+  void polyline(Layer layer, const std::vector<Arc>& arcs, bool closed) {
     std::vector<Arc> parts;
-    for (const Arc& arc : loop) {
+    for (const Arc& arc : arcs) {
       for (const Arc& part : split(arc, Angle::degrees(170))) parts.push_back(part);
     }
-    entity("LWPOLYLINE", Layer::cut, "AcDbPolyline");
-    number(90, static_cast<int>(parts.size()));
-    number(70, 1);
+    entity("LWPOLYLINE", layer, "AcDbPolyline");
+    number(90, static_cast<int>(parts.size()) + (closed ? 0 : 1));
+    number(70, closed ? 1 : 0);
     for (const Arc& part : parts) {
       point(10, part.start, false);
       real(42, is_straight(part) ? 0 : std::tan(part.turn.radians() / 4));
     }
+    if (!closed) point(10, end_of(parts.back()), false);
   }
+  void cut_loop(const Outline& loop) { polyline(Layer::cut, loop, true); }
 
   void circle(const RoundHole& hole) {
     entity("CIRCLE", Layer::cut, "AcDbCircle");
@@ -338,7 +340,9 @@ class DxfWriter {
   void bends() {
     for (const Fold& fold : blank_.folds) {
       if (fold.arcs.empty()) straight(Layer::bend, fold.from, fold.to);
-      for (const Arc& arc : fold.arcs) one_arc(Layer::bend, arc);
+      const bool closed = norm(fold.to - fold.from) <= within::same * blank_.size;
+      if (fold.arcs.size() == 1 && !closed) one_arc(Layer::bend, fold.arcs.front());
+      if (fold.arcs.size() > 1 || (closed && !fold.arcs.empty())) polyline(Layer::bend, fold.arcs, closed);
     }
     if (!blank_.folding) return;
     for (const BentZone& s : blank_.folding->zones) {

@@ -26,7 +26,17 @@ def loop_area(points):
 def length(entity):
     if entity.dxftype() == "ARC":
         return entity.dxf.radius * math.radians((entity.dxf.end_angle - entity.dxf.start_angle) % 360)
+    if entity.dxftype() == "LWPOLYLINE":
+        points = list(entity.get_points("xyb"))
+        pairs = zip(points, points[1:] + points[:1] if entity.closed else points[1:])
+        return sum(along(math.dist(p[:2], q[:2]), p[2]) for p, q in pairs)
     return math.dist(entity.dxf.start, entity.dxf.end)
+
+
+def along(chord, bulge):
+    """An arc by its chord and bulge."""
+    half_turn = 2 * math.atan(abs(bulge))
+    return chord if half_turn < 1e-9 else chord * half_turn / math.sin(half_turn)
 
 
 def inspect(path):

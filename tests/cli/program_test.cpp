@@ -289,7 +289,7 @@ TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {
   const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/validate.py' '" SOURCE_FOLDER
                                  "/docs/result.schema.json' demo/*.json");
   EXPECT_EQ(r.code, 0) << r.err;
-  EXPECT_EQ(r.out, "valid 44\n");
+  EXPECT_EQ(r.out, "valid 46\n");
 }
 
 TEST_F(Program, DemoPicturesAreWellFormed) {

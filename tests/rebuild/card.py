@@ -626,6 +626,25 @@ class CardReader:
                 end = tuple(a + width * w for a, w in zip(at, way))
                 if ruling.get("on_metal", True):
                     self.on_outline(f"element prolonged beyond {edge}", end)
+        for edge, width, x0, y0, x1, y1 in self.card.take(
+                rf"Beyond the edge ([^|]*?) add a strip {L} wide, square to it all along, from {L} across, {L} up, to {L} across, {L} up\."):
+            self.on_corner(f"corner beyond {edge}", (x0, y0))
+            self.on_corner(f"corner beyond {edge}", (x1, y1))
+            # The ends of the elements lie as far inside the outline, but at the seam.
+            for ruling in self.elements.values():
+                at_seam = edge in self.rims and min(math.dist(ruling[edge], p) for p in self.rims[edge]) < 2 * width
+                if ruling.get("on_metal", True) and edge in ("base", "top") and not at_seam:
+                    self.near(f"strip beyond {edge}", width, self.outline.off(ruling[edge]))
+        bends = {b["tag"]: b for b in self.piece["bends"]}
+        for tag, inside, way, turned in self.card.take(rf"Fold (\w+): a line {L} inside the free edge; (up|down) by {NUMBER} deg\."):
+            b = bends[tag]
+            self.near(f"fold {tag}", inside, b["distance"][0])
+            self.faults.near(f"card: angle of fold {tag}", turned, b["turned"], 0.051)
+            if way != b["direction"]:
+                self.faults.append(f"card: fold {tag} goes {way}")
+        for tag, way in self.card.take(r"Fold (\w+): all along the edge, (up|down)\."):
+            if way != bends[tag]["direction"]:
+                self.faults.append(f"card: fold {tag} goes {way}")
         for edge, radius, x, y in self.card.take(rf"Beyond the edge ([^|]*?) swing a half circle of radius {L} about {L} across, {L} up\."):
             arc = min((a for a in self.outline.arcs if a.radius != math.inf), key=lambda a: math.dist(centre_of(a), (x, y)))
             self.at(f"half circle beyond {edge}", (x, y), centre_of(arc))

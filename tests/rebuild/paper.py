@@ -130,6 +130,7 @@ class Drawing:
         units = next(int(groups[i + 1][1]) for i, g in enumerate(groups) if g == (9, "$INSUNITS"))
         self.mm = UNITS[units]
         self.loops, self.circles, self.bends, self.texts, self.marks = [], [], [], [], []
+        self.curves = []  # bend lines of several arcs
         start = groups.index((2, "ENTITIES"))
         end = groups.index((0, "ENDSEC"), start)
         entity = []
@@ -153,6 +154,10 @@ class Drawing:
                     points[-1][1] = float(value)
                 elif code == 42:
                     points[-1][2] = float(value)
+            if layer == "JUGGLER_BEND":
+                self.bends.append((at(*points[0][:2]), at(*points[-1][:2])))
+                self.curves.append([Arc(at(*p[:2]), at(*q[:2]), p[2]) for p, q in zip(points, points[1:])])
+                return
             arcs = [Arc(at(*p[:2]), at(*q[:2]), p[2]) for p, q in zip(points, points[1:] + points[:1])]
             assert layer == "JUGGLER_CUT", layer
             self.loops.append(Loop([a for a in arcs if a.length > 0]))

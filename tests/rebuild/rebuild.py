@@ -81,6 +81,12 @@ def check_bends(faults, drawing, rows, piece):
         name = f"bend {row['tag']}"
         faults.near(f"{name} begins", math.dist(found[0], ends[0]), 0, step)
         faults.near(f"{name} ends", math.dist(found[1], ends[1]), 0, step)
+        curve = next((c for c in drawing.curves if math.dist(c[0].a, found[0]) + math.dist(c[-1].b, found[1]) < 1e-9), None)
+        if curve is not None:  # along a curve, as far from the free edge everywhere
+            faults.near(f"{name} is long", sum(arc.length for arc in curve), row["length"], step)
+            for arc in curve:
+                faults.near(f"{name} from the free edge", outline.off(arc.at(0.5)), row["distance"], step / 2 + 1e-6)
+            continue
         faults.near(f"{name} is long", math.dist(*found), row["length"], step)
         said = row["distance"], row.get("at other end", row["distance"])
         if "along the rims" in row["datum edge"]:
@@ -590,7 +596,8 @@ def check_piece(faults, folder, stem, piece, parts, joints):
     piece["seam_in_plan"] = seam if isinstance(seam, dict) and "lap" in seam else {"lap": None, "stock": 0.0}
     pointed = [e for e in ("base", "top") if isinstance(part.get(e), dict) and part[e].get("pointed")]
     piece["cone_point"] = pointed[0] if pointed else None
-    piece["tabs_added"] = any("adds" in note and "beyond the edge" in note or "past its mitre" in note for note in piece["notes"])
+    piece["tabs_added"] = any("adds" in note and "beyond the edge" in note or "past its mitre" in note
+                              or " flange of " in note and "turned over at the marked line" not in note for note in piece["notes"])
     check_measures(faults, drawing, piece, part)
     check_document(faults, drawing, piece, part)
     path = os.path.join(folder, f"{stem}-bends.csv")
