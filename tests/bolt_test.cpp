@@ -55,6 +55,41 @@ TEST(BoltHoles, APitchMakesAsManyAsItTakes) {
   for (const BlankOpening& o : only_blank(part).openings) EXPECT_NEAR(o.centre.y, 11, 1e-9);
 }
 
+// Of a transition that is round at its base: on the elements of equal plan angles, which its top does not
+// have.
+TEST(BoltHoles, OfATransitionsRoundBaseLieAtEqualPlanAngles) {
+  Part part;
+  part.shape = "transition";
+  Transition t;
+  t.base.profile.diameter = 300;
+  t.top.profile.kind = ProfileKind::rectangle;
+  t.top.profile.width = 200;
+  t.top.profile.length = 150;
+  t.height = 250;
+  part.asked = t;
+  part.sheet = {.thickness = 1, .sizes_on = Face::inside};
+  part.seam.at = Angle::degrees(-20);
+  part.bolts = {{.on = "base", .diameter = 9, .count = 8, .inset = 12, .from = Angle::degrees(10)}};
+  const Blank b = only_blank(part);
+  ASSERT_EQ(b.openings.size(), 8U);
+  for (const BlankOpening& o : b.openings) {
+    // 12 along its element from where that meets the base on the inside; at most the thickness off that
+    // layer.
+    const Vec2 at = o.radius * direction(o.plan.radians());
+    double nearest = HUGE_VAL;
+    for (int k = 0; k < 8; ++k) {
+      const Vec2 foot = 150 * direction((10 + 45 * k) * pi / 180);
+      nearest = std::min(nearest, norm(Vec3{at.x - foot.x, at.y - foot.y, o.height}));
+    }
+    EXPECT_GE(nearest, 12 - 1e-9);
+    EXPECT_LE(nearest, std::hypot(12, 1) + 1e-9);
+  }
+  part.bolts.front().on = "top";
+  EXPECT_EQ(refusal_of([&] { (void)with_bolt_holes(part); }).key, "bolts.on");  // sides without a flange
+  std::swap(std::get<Transition>(part.asked).base, std::get<Transition>(part.asked).top);
+  EXPECT_EQ(refusal_of([&] { (void)with_bolt_holes(part); }).key, "bolts.on");  // a round top
+}
+
 TEST(BoltHoles, AreRefusedAtTheirKeys) {
   const auto key = [](BoltHoles b, double flange = 30) {
     Part part = round_duct(flange);

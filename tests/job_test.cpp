@@ -243,6 +243,20 @@ TEST(Job, ACylinderIsReadAndASingleTrimNeedsNoNumber) {
     EXPECT_EQ(job.parts[0].seam.lap_on, SeamEdge::start);
   }
   const Job listed = quick_job("cone", {{"top.shift", "[40, 0]"}, {"seam.at", "[0, 90]"}});
+  // A plate's bolts are one table, others' a list of which a single one needs no number.
+  const std::vector<Setting> bolts{{"bolts.count", "6"}, {"bolts.diameter", "9"}, {"thickness", "3"}};
+  std::vector<Setting> plate = bolts, pipe = bolts;
+  for (const Setting& s : {Setting{"form.kind", "circle"}, {"form.diameter", "300"}, {"bolts.circle", "250"}})
+    plate.push_back(s);
+  for (const Setting& s :
+       {Setting{"diameter", "300"}, {"height", "200"}, {"bolts.on", "top"}, {"bolts.inset", "15"}})
+    pipe.push_back(s);
+  for (const auto& [shape, settings] : {std::pair{"plate", plate}, {"cylinder", pipe}}) {
+    for (const Job& job : {quick_job(shape, settings), read_job(quick_job_text(shape, settings), "saved")}) {
+      ASSERT_EQ(job.parts.front().bolts.size(), 1U) << shape;
+      EXPECT_EQ(job.parts.front().bolts.front().count, 6);
+    }
+  }
   const std::string text = quick_job_text("cone", {{"top.shift", "[40, 0]"}, {"seam.at", "[0, 90]"}});
   EXPECT_EQ(std::get<Cone>(listed.parts[0].asked).shift, (Vec2{40, 0}));
   EXPECT_EQ(read_job(text, "saved").parts[0].seam.each.size(), 2u) << text;

@@ -39,8 +39,9 @@ std::string full_path(const std::string& key, const std::string& shape) {
   return (!own && find(sheet_key_table(), key) ? "sheet." : "part.") + key;
 }
 
-// A single trim needs no number: trim.tilt is trim.1.tilt.
-std::string numbered(std::string path) {
+// A single trim needs no number: trim.tilt is trim.1.tilt. A plate's bolts are one table.
+std::string numbered(std::string path, const std::string& shape) {
+  if (path.starts_with("part.") && find(shape_key_table(shape), path.substr(5)) != nullptr) return path;
   for (const std::string& name : list_names()) {
     const std::string list = "part." + name + ".";
     if (path.starts_with(list) && path.size() > list.size() && !std::isdigit(path[list.size()]))
@@ -53,7 +54,7 @@ Entries quick_entries(const std::string& shape, const std::vector<Setting>& sett
   Entries entries = entries_of_text("juggler", "1", {"quick", 0, 0});
   entries.push_back({"part.shape", shape, false, {"quick " + shape, 0, 0}});
   for (const Setting& s : settings) {
-    const std::string path = numbered(full_path(s.path, shape));
+    const std::string path = numbered(full_path(s.path, shape), shape);
     const Place place{s.path + "=" + s.text, 0, 0};
     if (has_below(entries, path)) {
       throw JobRefusal(place,
@@ -114,8 +115,10 @@ bool is_member(const std::string& path) {
 }
 
 bool is_of_list(const std::string& path) {
-  return std::any_of(list_names().begin(), list_names().end(),
-                     [&](const std::string& name) { return path.starts_with("part." + name + "."); });
+  return std::any_of(list_names().begin(), list_names().end(), [&](const std::string& name) {
+    const std::string list = "part." + name + ".";
+    return path.starts_with(list) && path.size() > list.size() && std::isdigit(path[list.size()]) != 0;
+  });
 }
 
 // The lines of the entries below a prefix, lists put together again.

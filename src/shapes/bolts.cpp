@@ -170,6 +170,10 @@ Opening round_holes(const BoltHoles& b, const Part& part) {
     return o;
   }
   check_one_place(b);
+  if (std::holds_alternative<Transition>(part.asked) && b.on == "top")
+    refuse_bolts(
+        b, ".on", "is the round top of a transition, where plan angles do not tell its elements apart", b.on,
+        "its base, or a straight side", "place the holes by at.angle and at.height, or bolt on a ring");
   refuse_along_curves(b, part);
   const std::optional<RoundSizes> s = round_sizes(part);
   if (!s) {  // a transition, whose rulings differ
@@ -198,6 +202,9 @@ std::optional<Vec3> middle_of_sides(const BoltHoles& b, const Part& part) {
 
 // (43)
 Opening side_holes(const BoltHoles& b, const Part& part) {
+  if (std::holds_alternative<Transition>(part.asked) && is_end(b.on) && !has_flange(part, end_of(b)))
+    refuse_bolts(b, ".on", "is an end with sides and without a flange", b.on, "an end with a flange",
+                 "give it one, or place the holes by [[part.opening]]");
   refuse_idle(b, ".circle", b.circle.has_value(), "round an axis");
   refuse_idle(b, ".from", b.from.radians() != 0, "round an axis");
   if (!b.inset) refuse_bolts(b, ".inset", "is missing", {}, {}, "say how far from the edge the holes lie");
