@@ -1,6 +1,7 @@
 // Flanges at the ends of walls, against angles and widths worked out by hand.
 #include <random>
 
+#include "blank/laid.h"
 #include "common.h"
 
 namespace juggler::testing {
@@ -79,6 +80,31 @@ TEST(EndFlanges, OfStraightSidesAreFoldedWithTheirBend) {
       }
     }
   }
+}
+
+// Outwards 40 beyond the sharp lines of the inside; inwards the walls end in their bends, worked out on the
+// section.
+TEST(EndFlanges, WhatIsFormedReachesAsFarAsItIsSaid) {
+  Part part = square_to_round();
+  auto& t = std::get<Transition>(part.asked);
+  const auto reach = [&](Vec3 way) {
+    std::vector<const Blank*> all;
+    const std::vector<PieceResult> pieces = made(part);
+    for (const PieceResult& p : pieces) all.push_back(&p.blank);
+    return reach_of(*pieces.front().formed->form, all, way);
+  };
+  EXPECT_NEAR(reach({1, 0, 0}), 240, 1e-9);
+  EXPECT_NEAR(reach({-1, 0, 0}), 240, 1e-9);
+  EXPECT_NEAR(reach({0, 1, 0}), 190, 1e-9);
+  EXPECT_NEAR(reach({0, 0, -1}), 0, 1e-9);  // its inside face lies in the end's plane, the other above it
+  t.flanges[0].direction = FlangeDirection::at_angle;
+  t.flanges[0].rise = Angle::degrees(180);
+  // The section at y = 0: the inside runs from (100, 300) to (200, 0), the flange's inside back along z = 0.
+  // A bend of 3 inside about a centre 3 from both; its outside reaches 5 from there.
+  const double slope = std::atan2(300, 100);  // of the wall from level
+  const double centre = 200 - 3 / std::tan(slope / 2);
+  EXPECT_NEAR(reach({1, 0, 0}), centre + 5, 1e-9);
+  EXPECT_NEAR(reach({0, 0, -1}), 2, 1e-9);
 }
 
 // The bolt holes of both halves of the side with the seam lie about the middle of the whole.
@@ -206,7 +232,8 @@ std::string told(const Part& part) {
         static_cast<double>(part.seam.pieces), part.seam.gap.value_or(0)})
     all += " " + std::to_string(value);
   for (const BoltHoles& b : part.bolts)
-    all += " bolts " + std::to_string(*b.diameter) + " " + std::to_string(*b.pitch) + " " + std::to_string(*b.inset);
+    all += " bolts " + std::to_string(*b.diameter) + " " + std::to_string(*b.pitch) + " " +
+           std::to_string(*b.inset);
   return all;
 }
 

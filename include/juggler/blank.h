@@ -190,7 +190,9 @@ struct EdgeTab {
   /// Of each straight strip: where its side begins and ends in space, seam or corner, along its free edge
   /// from that one's start, mm.
   std::vector<std::pair<double, double>> sides = {};
-  std::vector<Vec3> free = {};  ///< places of the free edges on both faces, formed
+  /// Of a flange folded at straight sides: places of all that is formed there, the farthest of them along
+  /// every axis of the part among them.
+  std::vector<Vec3> formed = {};
 };
 
 /// A bore's prism in space: a point of its centre line, the form's x and y, and the way it goes.

@@ -130,8 +130,8 @@ class Maker {
     for (const Strip& s : strips_) {
       tab.ways.push_back(s.folded ? s.way_from : Vec3{});
       tab.sides.push_back(s.folded ? side_of(s) : std::pair{0.0, 0.0});
-      add_free_edge(s, tab.free);
     }
+    tab.formed = formed_places();
     b_.tabs.push_back(std::move(tab));
     if (crosses_itself(outline(b_), within::same * b_.size))
       refuse_flange(f_, ".width", "makes the blank lie over itself on the flat", shown_mm(*f_.width), {},
@@ -428,28 +428,73 @@ class Maker {
     return {side.first - free_from, side.second - free_from};
   }
 
-  // The free edge in space on both faces: of a straight one its ends, else places along it.
-  void add_free_edge(const Strip& s, std::vector<Vec3>& places) const {
-    const auto add = [&](const AtRuling& rim, const Turned& turned, Vec3 on) {
-      const Vec3 size_face =
-          rim.at + on + (flange_.layer - made_.form->neutral_depth) * rim.n + *f_.width * turned.way;
+  // (57): of a folded strip its bend and its free edge, on both faces, at both of its ends.
+  void add_places(const Strip& s, std::vector<Vec3>& places) const {
+    const double length = length_of(s.rim);
+    const auto [middle, here] = middle_of(s);
+    const Turned turned = turned_at(flange_, middle, s.along_from);
+    const Vec3 sharp = middle.at + (flange_.layer - made_.form->neutral_depth) * middle.n;
+    const double from = std::max(s.notch_from, s.lean_from), to = std::max(s.notch_to, s.lean_to);
+    for (const double run : {from, length - to}) {
       for (const double face : {0.0, b_.thickness})
-        places.push_back(size_face + (face - flange_.layer) * turned.normal);
+        places.push_back(sharp + (run - here) * s.along_from + *f_.width * turned.way +
+                         (face - flange_.layer) * turned.normal);
+    }
+    for (const double run : {s.notch_from, length - s.notch_to})
+      add_bend(s, turned, sharp + (run - here) * s.along_from, places);
+  }
+  void add_bend(const Strip& s, const Turned& turned, Vec3 sharp, std::vector<Vec3>& places) const {
+    const double sense = turned.angle > 0 ? 1 : -1, angle = std::abs(turned.angle);
+    const Vec3 n = std::cos(turned.angle) * turned.normal + std::sin(turned.angle) * turned.way;
+    const Vec3 on = std::cos(turned.angle) * turned.way - std::sin(turned.angle) * turned.normal;
+    const double r = flange_.bend.radius.value_or(0), t = b_.thickness;
+    const Vec3 centre = sharp - s.inside * on + ((turned.angle > 0 ? t : 0) - flange_.layer + sense * r) * n;
+    std::vector<double> turns{0, angle};
+    for (const Vec3 way :
+         {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}}) {  // where it reaches farthest along an axis
+      for (const double side : {-1.0, 1.0}) {
+        const double at = std::atan2(side * dot(on, way), -side * sense * dot(n, way));
+        if (at > 0 && at < angle) turns.push_back(at);
+      }
+    }
+    for (const double turn : turns) {
+      for (const double radius : {r, r + t})
+        places.push_back(centre + radius * (std::sin(turn) * on - sense * std::cos(turn) * n));
+    }
+  }
+  // The bottom of the notch between two of them, which lies on a ruling about their corner.
+  void add_notch(const Strip& a, const Strip& b, std::vector<Vec3>& places) const {
+    const Vec2 bottom = inner_corner(a, b);
+    const auto off = [&](double u) {
+      const Vec2 rim = line_.at(u).flat;
+      const EndName other = f_.end == EndName::base ? EndName::top : EndName::base;
+      const Vec2 way = rim - placed(rim_point(*made_.opened, other, u), made_.placing);
+      return std::abs(cross(way, bottom - rim)) / norm(way);
     };
-    if (s.folded) {
-      const double length = length_of(s.rim), from = std::max(s.notch_from, s.lean_from),
-                   to = std::max(s.notch_to, s.lean_to);
-      const auto [middle, here] = middle_of(s);
-      const Turned turned = turned_at(flange_, middle, s.along_from);
-      add(middle, turned, (from - here) * s.along_from);
-      add(middle, turned, (length - to - here) * s.along_from);
-      return;
+    const AtRuling ruling = line_.at(valley(off, std::min(a.u_to, b.u_from), std::max(a.u_to, b.u_from)).at);
+    const Vec3 at = ruling.at - norm(bottom - ruling.flat) * ruling.e;
+    for (const double face : {0.0, b_.thickness})
+      places.push_back(at + (face - made_.form->neutral_depth) * ruling.n);
+  }
+  // Of what is turned over along a curve the rim: sizes are those before.
+  void add_rim(const Strip& s, std::vector<Vec3>& places) const {
+    constexpr int count = 400;
+    for (const AtRuling& r : looks_along(s, count)) {
+      for (const double face : {0.0, b_.thickness})
+        places.push_back(r.at + (face - made_.form->neutral_depth) * r.n);
     }
-    constexpr int count = 200;
-    for (int i = 1; i < count; ++i) {
-      const double u = s.u_from + (s.u_to - s.u_from) * i / count;
-      if (const auto free = free_at(s, u)) add(line_.at(u), free->turned, {});
+  }
+  [[nodiscard]] std::vector<Vec3> formed_places() const {
+    std::vector<Vec3> places;
+    if (std::none_of(strips_.begin(), strips_.end(), [](const Strip& s) { return s.folded; })) return places;
+    for (size_t i = 0; i < strips_.size(); ++i) {
+      if (strips_[i].folded)
+        add_places(strips_[i], places);
+      else
+        add_rim(strips_[i], places);
+      if (i + 1 < strips_.size()) add_notch(strips_[i], strips_[i + 1], places);
     }
+    return places;
   }
 
   void add_fold(const Strip& s) {
@@ -558,6 +603,35 @@ EndFlange end_flange(const Flange& asked, const Form& wall, double layer, const 
   }
   if (up.z < 0) up = Vec3{} - up;
   return {asked, asked.end == EndName::top ? up : Vec3{} - up, layer, bend};
+}
+
+double reach_of(const Form& wall, const std::vector<const Blank*>& blanks, Vec3 way) {
+  double most = -HUGE_VAL;
+  const auto flanged = [&](EndName end) {
+    const EdgeName name = end == EndName::base ? EdgeName::base : EdgeName::top;
+    return std::any_of(blanks.begin(), blanks.end(), [&](const Blank* b) {
+      return std::any_of(b->tabs.begin(), b->tabs.end(), [&](const EdgeTab& t) {
+        return b->edges[t.edge].name == name && !t.formed.empty();
+      });
+    });
+  };
+  for (const EndName end : {EndName::base, EndName::top}) {
+    if (flanged(end)) continue;
+    for (const double layer : {0.0, wall.thickness}) {
+      for (const RimPiece& piece : wall.rim(end).pieces()) {
+        const double from = std::max(piece.from, wall.from()), to = std::min(piece.to, wall.to());
+        if (from >= to) continue;
+        const auto short_of = [&](double u) { return -dot(edge_point(wall, end, layer, u), way); };
+        most = std::max(most, -least(short_of, from, to).value);
+      }
+    }
+  }
+  for (const Blank* b : blanks) {
+    for (const EdgeTab& tab : b->tabs) {
+      for (const Vec3 p : tab.formed) most = std::max(most, dot(p, way));
+    }
+  }
+  return most;
 }
 
 void add_end_flange(Blank& blank, const FormBlank& made, const EndFlange& flange) {

@@ -54,6 +54,10 @@ struct EndFlange {
 [[nodiscard]] EndFlange end_flange(const Flange& asked, const Form& wall, double layer, const Bend& bend,
                                    const std::optional<Vec3>& level);
 
+/// How far the metal of a wall once round reaches in a direction along an axis, with the flanges folded at
+/// its ends; what is turned over along curves as it was before.
+[[nodiscard]] double reach_of(const Form& wall, const std::vector<const Blank*>& blanks, Vec3 way);
+
 /// A wall once round, and what its pieces are made with.
 struct WholeWall {
   PieceMaker piece;

@@ -389,6 +389,12 @@ LaidPart lay(const WholeWall& w, const Making& making) {
         make_piece(w, spans[i], static_cast<int>(i), static_cast<int>(spans.size()), hits, making));
     add_sizes(part.pieces.back().blank, sizes);
   }
+  if (!w.flanges.empty()) {
+    std::vector<const Blank*> all;
+    for (const LaidPiece& piece : part.pieces) all.push_back(&piece.blank);
+    const double height = reach_of(w.form, all, {0, 0, 1}) + reach_of(w.form, all, {0, 0, -1});
+    for (LaidPiece& piece : part.pieces) piece.blank.overall_height = height;
+  }
   part.seam = w.seam;
   part.closed = w.form.goes_round();
   part.trims = w.form.trims;

@@ -6,6 +6,7 @@
 #include <set>
 #include <stdexcept>
 
+#include "blank/laid.h"
 #include "say.h"
 
 namespace juggler {
@@ -41,25 +42,6 @@ Phrase seam_place(const Seam& seam) {
 }
 
 // How far a wall once round reaches along a level direction: to where one of its faces' edges is farthest.
-double reach(const Form& f, Vec2 way) {
-  double most = -HUGE_VAL;
-  for (const EndName end : {EndName::base, EndName::top}) {
-    for (const double layer : {0.0, f.thickness}) {
-      for (const RimPiece& piece : f.rim(end).pieces()) {
-        const double from = std::max(piece.from, f.from());
-        const double to = std::min(piece.to, f.to());
-        if (from >= to) continue;
-        const auto short_of = [&](double u) {
-          const Vec3 p = edge_point(f, end, layer, u);
-          return -(way.x * p.x + way.y * p.y);
-        };
-        most = std::max(most, -least(short_of, from, to).value);
-      }
-    }
-  }
-  return most;
-}
-
 Phrase proof_text(const Blank& b, const Proof& proof) {
   Phrase text = say("{}, differs by {}, {} allowed", proof.passed ? "passed" : "FAILED",
                     error_of(proof.greatest_distance, true, {"part asked for", "part formed again", ""}),
@@ -153,18 +135,12 @@ void add_faces(std::vector<Fact>& rows, const Blank& b, const std::string& insid
   face("outside", b.outside);
 }
 
-void add_overall(std::vector<Fact>& rows, const Form& f, const std::vector<Vec3>& beyond) {
-  const auto farthest = [&](Vec2 way) {
-    double far = reach(f, way);
-    for (const Vec3 p : beyond) far = std::max(far, p.x * way.x + p.y * way.y);
-    return far;
-  };
-  const Where along_x{"outermost metal", "outermost metal", "x"};
-  const Where along_y{"outermost metal", "outermost metal", "y"};
-  rows.push_back(
-      {"formed, along x", length(farthest({1, 0}) + farthest({-1, 0}), along_x), RowKind::elsewhere});
-  rows.push_back(
-      {"formed, along y", length(farthest({0, 1}) + farthest({0, -1}), along_y), RowKind::elsewhere});
+void add_overall(std::vector<Fact>& rows, const Form& f, const std::vector<const Blank*>& blanks) {
+  const auto across = [&](Vec3 way) { return reach_of(f, blanks, way) + reach_of(f, blanks, Vec3{} - way); };
+  rows.push_back({"formed, along x", length(across({1, 0, 0}), {"outermost metal", "outermost metal", "x"}),
+                  RowKind::elsewhere});
+  rows.push_back({"formed, along y", length(across({0, 1, 0}), {"outermost metal", "outermost metal", "y"}),
+                  RowKind::elsewhere});
 }
 
 void add_height(std::vector<Fact>& rows, const Blank& b) {

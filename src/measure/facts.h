@@ -28,8 +28,8 @@ void add_rims(std::vector<Fact>& rows, const Blank& blank);
 /// The edges as cut on each face; the first by a name where there is but one.
 void add_faces(std::vector<Fact>& rows, const Blank& blank, const std::string& inside = "inside");
 /// How far a wall once round reaches along x and y.
-/// beyond  further places of the metal
-void add_overall(std::vector<Fact>& rows, const Form& form, const std::vector<Vec3>& beyond = {});
+/// blanks  all of the part, whose flanges count
+void add_overall(std::vector<Fact>& rows, const Form& form, const std::vector<const Blank*>& blanks = {});
 void add_height(std::vector<Fact>& rows, const Blank& blank);
 /// Hits, facet error and flat widths, asked and achieved; nothing of what is rolled.
 void add_pressed_numbers(std::vector<Fact>& rows, const Blank& blank);

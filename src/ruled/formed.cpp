@@ -47,16 +47,6 @@ std::vector<EndFlange> flanges_of(const Transition& t, const Part& part, const F
   return all;
 }
 
-// The free edges of the flanges of all pieces.
-std::vector<Vec3> free_edges(const Formed& formed, const Transition& t) {
-  std::vector<Vec3> places;
-  if (t.flanges.empty()) return places;
-  for (const LaidPiece& piece : formed.lay({}).pieces) {
-    for (const EdgeTab& tab : piece.blank.tabs) places.insert(places.end(), tab.free.begin(), tab.free.end());
-  }
-  return places;
-}
-
 // By its true rulings.
 Formed opened_flat(const Part& part, const Transition& asked) {
   const Hand hand = part.making.hand;
@@ -68,10 +58,12 @@ Formed opened_flat(const Part& part, const Transition& asked) {
   formed.says.asked = [=, form = formed.form]() {
     return ruled_asked(part, asked, form.get(), Rulings::developable);
   };
-  const std::vector<Vec3> free = free_edges(formed, asked);
-  formed.says.numbers = [numbers = formed.says.numbers, form = formed.form, free](const Blank& b) {
+  const auto laid = std::make_shared<const LaidPart>(asked.flanges.empty() ? LaidPart() : formed.lay({}));
+  formed.says.numbers = [numbers = formed.says.numbers, form = formed.form, laid](const Blank& b) {
     std::vector<Fact> rows = numbers(b);
-    add_overall(rows, *form, free);
+    std::vector<const Blank*> blanks;
+    for (const LaidPiece& piece : laid->pieces) blanks.push_back(&piece.blank);
+    add_overall(rows, *form, blanks);
     return rows;
   };
   formed.says.part = [=, form = formed.form](const Blank& b) {
