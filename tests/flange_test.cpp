@@ -205,6 +205,9 @@ TEST(EndFlanges, AreRefusedAtTheirKeys) {
   EXPECT_EQ(key([](Transition& t) { t.flanges[0].width.reset(); }), "flange.1.width");
   EXPECT_EQ(key([](Transition& t) { t.flanges[0].width = 3; }), "flange.1.width");
   EXPECT_EQ(key([](Transition& t) { t.bend = {}; }), "bend.radius");
+  Part pressed = square_to_round();
+  pressed.making.pressing.hits = 36;
+  EXPECT_EQ(refusal_of([&] { (void)develop(pressed); }).key, "flange.1.end");
   EXPECT_EQ(key([](Transition& t) { t.base.contact = Contact::clear; }), "base.contact");
   EXPECT_EQ(key([](Transition& t) { t.flanges.push_back(t.flanges[0]); }), "flange.1.end");
   EXPECT_EQ(key([](Transition& t) {
@@ -261,6 +264,7 @@ TEST_P(RandomEndFlanges, AreProvedOrRefusedWithAReason) {
     part.seam.at = Angle::degrees(within(0, 360));
     if (random() % 2) part.seam.gap = within(0, 3);
     t.flanges[0].width = within(5, 60);
+    t.flanges[0].allow_strain = random() % 2;
     t.flanges[0].direction = static_cast<FlangeDirection>(random() % 4);
     t.flanges[0].rise = Angle::degrees(within(-30, 200));
     if (random() % 3 == 0)

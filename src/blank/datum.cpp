@@ -176,6 +176,17 @@ void measure_on_rims(Blank& b) {
   }
 }
 
+// What is added beyond an edge ends there: without the sides that come back to the edge.
+std::vector<Arc> free_edge(const EdgeTab& tab) {
+  std::vector<Arc> free;
+  const auto add = [&](const std::vector<Arc>& strip) {
+    if (strip.size() > 2) free.insert(free.end(), strip.begin() + 1, strip.end() - 1);
+  };
+  if (tab.strips.empty()) add(tab.arcs);
+  for (const std::vector<Arc>& strip : tab.strips) add(strip);
+  return free;
+}
+
 // (50a): one along a curve from the free edge beyond it, to which it is parallel.
 bool measure_from_curve(const Blank& b, Fold& line) {
   if (!line.hem || line.arcs.empty()) return false;
@@ -183,9 +194,9 @@ bool measure_from_curve(const Blank& b, Fold& line) {
   const Vec2 middle = point_at(arc, arc.length / 2);
   double least = HUGE_VAL;
   for (const EdgeTab& tab : b.tabs) {
-    for (const Arc& free : tab.arcs) {
+    for (const Arc& free : free_edge(tab)) {
       const double off = norm(point_at(free, run_to({&free, 1}, middle)) - middle);
-      if (is_straight(free) || off >= least) continue;
+      if (off >= least) continue;
       least = off;
       line.datum = label_of(b.edges[tab.edge]) + " with its " + name_of(tab.kind);
     }

@@ -124,6 +124,10 @@ class Maker {
     strips_ = runs_of(arcs);
     std::erase_if(strips_, [&](const Strip& s) { return strips_.size() > 1 && is_of_corner(s); });
     for (Strip& s : strips_) measure(s);
+    if (b_.pressed && notch() > 0)
+      refuse_flange(f_, ".end", "has notched corners, to which bend lines of the pressed wall run",
+                    name_of(f_.end), {},
+                    "roll the wall, round the corners of the profile, or weld the flange on");
     for (size_t i = 0; i + 1 < strips_.size(); ++i) part(strips_[i], strips_[i + 1]);
     EdgeTab tab{.edge = index, .kind = EdgeKind::flange};
     tab.arcs = path(tab.strips);
@@ -252,9 +256,10 @@ class Maker {
     const double less = 2 * s.inside - s.allowance;
     s.width -= less;
     s.fold_at = -less / 2;
-    if (*f_.width <= s.inside)
+    const double taken = std::max(s.inside, less);  // of its leg by the bend; of the flat up to the rim
+    if (*f_.width <= taken * (1 + within::beside))
       refuse_flange(f_, ".width", "is less than its bend takes", shown_mm(*f_.width),
-                    "more than " + shown_mm(s.inside), "make it wider, or the bend's radius smaller");
+                    "more than " + shown_mm(taken), "make it wider, or the bend's radius smaller");
     s.notch_from = s.notch_to = s.inside > 0 ? r + t : 0;
   }
 

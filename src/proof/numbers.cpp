@@ -295,25 +295,20 @@ class Numbers {
     keep(least, "distance of bend " + l.tag);
   }
 
-  // One along a curve lies all along as far from the free edge, or there is none of that name.
+  // Some arc of what is cut beyond the edge that is named lies so far from the middle of one along a curve.
   void beside_curve(const Fold& l) {
     if (l.datum == "left edge of the box") return;
+    const Arc& arc = l.arcs[l.arcs.size() / 2];
+    const Vec2 middle = point_at(arc, arc.length / 2);
+    double least = HUGE_VAL;
     for (size_t i = 0; i < b_.edges.size(); ++i) {
       const auto tab =
           std::find_if(b_.tabs.begin(), b_.tabs.end(), [&](const EdgeTab& t) { return t.edge == i; });
       if (tab == b_.tabs.end() || !l.datum.starts_with(label_of(b_.edges[i]))) continue;
-      std::vector<Arc> free;
-      for (const Arc& arc : tab->arcs) {
-        if (!is_straight(arc)) free.push_back(arc);
-      }
-      double worst = free.empty() ? HUGE_VAL : 0;
-      for (const Arc& arc : l.arcs) {
-        const double off = on_arcs(free, point_at(arc, arc.length / 2)).off;
-        if (!is_straight(arc)) worst = std::max(worst, std::abs(off - l.datum_from));
-      }
-      return keep_fitted(worst, "distance of bend " + l.tag);
+      for (const Arc& cut : tab->arcs)
+        least = std::min(least, std::abs(on_arc(cut, middle).off - l.datum_from));
     }
-    keep(HUGE_VAL, "distance of bend " + l.tag);
+    keep_fitted(least, "distance of bend " + l.tag);
   }
 
   // From the place that is named to every edge of that name.
