@@ -114,6 +114,17 @@ TEST(EndFlanges, BoltsLieAboutTheMiddleOfEachSide) {
   const Blank b = made(part).front().blank;
   // 400 - 2 (5 + 18) = 354: four; 300 - 46 = 254: two.
   ASSERT_EQ(b.openings.size(), 12U);
+  for (const OpeningGroup& g : b.groups) {
+    EXPECT_EQ(g.cut, g.asked);
+    for (const OpeningGroup::Row& row : g.by_row)
+      EXPECT_FALSE(row.on_wall);  // beyond the rim: no height is said
+  }
+  // One on the middle of the side with the seam is cut in both halves, and counts once.
+  Part on_middle = part;
+  on_middle.bolts.front().astride = false;
+  const Blank halved = made(on_middle).front().blank;
+  EXPECT_EQ(halved.notches.size(), 2U);
+  for (const OpeningGroup& g : halved.groups) EXPECT_EQ(g.cut, g.asked);
   const EdgeTab& flange = flange_of(b);
   for (const BlankOpening& o : b.openings) {
     double least_off = HUGE_VAL;

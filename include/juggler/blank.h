@@ -255,8 +255,9 @@ struct OpeningGroup {
   Angle flat_pitch = {};    ///< by which neighbours are turned against each other on the flat
   struct Row {
     int number = 1;
-    double height = 0;  ///< of the centre of the first one cut
-    double radius = 0;  ///< its distance from the axis, seen from above
+    bool on_wall = true;  ///< else it lies on the flat alone, as beyond a rim: no height and no radius
+    double height = 0;    ///< of the centre of the first one cut
+    double radius = 0;    ///< its distance from the axis, seen from above
     /// Where the axis is on the flat as laid: of holes on a circle about it, on a level face.
     std::optional<Vec2> middle = {};
     FaceSize inside, outside, neutral;

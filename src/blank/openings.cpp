@@ -313,7 +313,8 @@ class OpeningCutter {
       for (int row = 1; row <= rows_; ++row) {
         for (int k = 1; k <= kinds[i].count; ++k) pattern_.members.push_back({row, k, {}, 0, 0});
       }
-      for (const OnSide& m : kinds[i].members) cut_on_flat(m.piece, m.at, {m.row, m.number, {}, 0, 0});
+      for (const OnSide& m : kinds[i].members)
+        cut_on_flat(m.piece, m.at, {m.row, m.number, {}, 0, 0}, m.again);
     }
   }
   void cut_on_flat() {
@@ -322,7 +323,7 @@ class OpeningCutter {
   void cut_on_flat(size_t piece, const FlatFrame& frame) {
     for (const Member& m : pattern_.members) cut_on_flat(piece, frame, m);
   }
-  void cut_on_flat(size_t piece, const FlatFrame& frame, const Member& m) {
+  void cut_on_flat(size_t piece, const FlatFrame& frame, const Member& m, bool again = false) {
     const Vec2 x = direction(frame.heading);
     Made made;
     made.piece = static_cast<int>(piece);
@@ -331,6 +332,7 @@ class OpeningCutter {
     made.x_heading = frame.heading + turn_of_x();
     for (const Outline& o : form_.loops) made.outlines.push_back(placed(o, {false, frame.heading, made.at}));
     made.centre = centre_on(static_cast<int>(piece), made.at);
+    made.share = again;
     add(m, made);
   }
 
@@ -502,6 +504,7 @@ class OpeningCutter {
     if (same != g.by_row.end() && !(made.far && !same->far_inside && o_.walls == BoredWalls::both)) return;
     OpeningGroup::Row row;
     row.number = m.row;
+    row.on_wall = made.centre.has_value();
     if (made.centre) {
       const Chart& c = wall_.charts[made.centre->chart];
       row.height = made.centre->point.z;

@@ -179,7 +179,9 @@ std::vector<SideRows> side_rows(const Opening& o, const std::vector<Blank*>& bla
     for (int k = 0; k < s.count; ++k) {
       const double at = on.of.whole / 2 + (k - (s.count - 1) / 2.0) * s.pitch - on.of.begins;
       if (at < -width_of(o) || at > length + width_of(o)) continue;
-      rows.members.push_back({on.piece, row, k + 1, beside(on.arcs, at, o.at.distance)});
+      const bool again = std::any_of(rows.members.begin(), rows.members.end(),
+                                     [&](const OnSide& m) { return m.row == row && m.number == k + 1; });
+      rows.members.push_back({on.piece, row, k + 1, beside(on.arcs, at, o.at.distance), again});
     }
   }
   if (all.empty())

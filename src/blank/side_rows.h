@@ -10,6 +10,7 @@ struct OnSide {
   size_t piece = 0;
   int row = 1, number = 1;
   FlatFrame at = {};
+  bool again = false;  ///< the other half of one that a seam goes through
 };
 /// Rows that are alike, each on a side of its own.
 struct SideRows {

@@ -69,8 +69,8 @@ MeasuredTable opening_groups_of(const PieceResult& piece) {
                            bool first) {
         const auto once = [&](Phrase text) { return first ? std::move(text) : Phrase(); };
         std::vector<Phrase> cells{name, once(g.form), once(name_of(g.how)), once(cut_cell(g))};
-        if (!all) cells.push_back(g.from_above ? Phrase("-") : bare(row.height));
-        if (some) cells.push_back(g.from_above ? bare(row.radius) : Phrase("-"));
+        if (!all) cells.push_back(g.from_above || !row.on_wall ? Phrase("-") : bare(row.height));
+        if (some) cells.push_back(g.from_above && row.on_wall ? bare(row.radius) : Phrase("-"));
         cells.push_back(size_cell(inside, faces.inside));
         cells.push_back(size_cell(outside, faces.outside));
         table.rows.push_back(std::move(cells));

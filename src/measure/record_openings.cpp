@@ -59,8 +59,8 @@ Record opening_record(const Blank& b, const BlankOpening& o) {
 
 Record row_record(const OpeningGroup::Row& r) {
   return {{"row", r.number},
-          {"height", mm(r.height, {"base plane", "place of the opening", "axis"})},
-          {"radius", mm(r.radius, {"axis", "place of the opening", "plan"})},
+          {"height", r.on_wall ? mm(r.height, {"base plane", "place of the opening", "axis"}) : Record()},
+          {"radius", r.on_wall ? mm(r.radius, {"axis", "place of the opening", "plan"}) : Record()},
           {"inside", face_record(r.inside, "inside")},
           {"outside", face_record(r.outside, "outside")},
           {"neutral", face_record(r.neutral, "neutral layer")},
