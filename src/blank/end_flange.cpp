@@ -6,109 +6,12 @@
 #include <utility>
 
 #include "edge_runs.h"
+#include "flange_strips.h"
 #include "part/bounds.h"
 #include "pieces_of_body.h"
 
 namespace juggler {
 namespace {
-
-[[noreturn]] void refuse_flange(const Flange& f, const char* key, const Phrase& reason,
-                                const Phrase& found = {}, const Phrase& allowed = {},
-                                const Phrase& advice = {}) {
-  throw Refusal({.reason = reason, .key = f.key + key, .found = found, .allowed = allowed, .advice = advice});
-}
-
-// The end in space and on the flat, by the ruling.
-struct AtRuling {
-  double u = 0;
-  Vec2 flat;
-  Vec3 at, e, n;  // on the neutral layer; beyond the end along the ruling; outwards
-};
-
-class EndLine {
- public:
-  EndLine(const FormBlank& made, EndName end) : made_(made), end_(end) {
-    const Form& f = *made_.form;
-    const double from = f.wall.front().from, to = f.wall.back().to;
-    for (int i = 0; i <= looks; ++i) {
-      us_.push_back(from + (to - from) * i / looks);
-      flats_.push_back(flat_at(us_.back()));
-    }
-  }
-
-  [[nodiscard]] AtRuling at(double u) const {
-    const Form& f = *made_.form;
-    const Ruling r = ruling_at(f.wall, u);
-    const Vec3 n = 1 / norm(r.n) * r.n;
-    const Vec3 e = 1 / norm(r.e) * r.e;
-    return {u, placed(rim_point(*made_.opened, end_, u), made_.placing),
-            r.c + f.neutral_depth * n + f.rim(end_)(u).s * r.e, end_ == EndName::top ? e : Vec3{} - e, n};
-  }
-  // The ruling that ends at a place of the rim.
-  [[nodiscard]] double u_at(Vec2 p) const {
-    size_t best = 0;
-    for (size_t i = 1; i < us_.size(); ++i) {
-      if (norm(flats_[i] - p) < norm(flats_[best] - p)) best = i;
-    }
-    const auto off = [&](double u) { return norm(flat_at(u) - p); };
-    return valley(off, us_[best == 0 ? 0 : best - 1], us_[std::min(best + 1, us_.size() - 1)]).at;
-  }
-
- private:
-  [[nodiscard]] Vec2 flat_at(double u) const {
-    return placed(rim_point(*made_.opened, end_, u), made_.placing);
-  }
-
-  static constexpr int looks = 720;
-  const FormBlank& made_;
-  EndName end_;
-  std::vector<double> us_;
-  std::vector<Vec2> flats_;
-};
-
-// (50), (51): where the wall goes on beyond the end, square to it, and where the flange points; the angle
-// from one to the other, positive outwards.
-struct Turned {
-  Vec3 way;
-  double angle = 0;
-  Vec3 normal;  // of the flange, from its inside face to its outside
-};
-Turned turned_at(const EndFlange& flange, const AtRuling& r, Vec3 along) {
-  const Vec3 t = 1 / norm(along) * along;
-  Vec3 on = r.e - dot(r.e, t) * t;
-  on = 1 / norm(on) * on;
-  Vec3 n = r.n - dot(r.n, t) * t - dot(r.n, on) * on;
-  n = 1 / norm(n) * n;
-  Vec3 out = cross(t, flange.beyond);
-  if (dot(out, n) < 0) out = Vec3{} - out;
-  out = 1 / norm(out) * out;
-  const Flange& f = flange.asked;
-  const Vec3 way = f.direction == FlangeDirection::level     ? out
-                   : f.direction == FlangeDirection::upright ? flange.beyond
-                   : f.direction == FlangeDirection::square
-                       ? n
-                       : std::cos(f.rise.radians()) * out + std::sin(f.rise.radians()) * flange.beyond;
-  const double angle = std::atan2(dot(way, n), dot(way, on));
-  return {way, angle, std::cos(angle) * n - std::sin(angle) * on};
-}
-
-// A run of the rim between corners, and the strip beyond it.
-struct Strip {
-  std::vector<Arc> rim;
-  double u_from = 0, u_to = 0;  // just within its ends, as it runs
-  bool folded = false;          // straight in space
-  Vec3 along_from, along_to;    // in space, as it runs
-  Vec3 way_from, way_to;        // where the flange points at its ends
-  double least = 0, most = 0;   // of the angle turned
-  double width = 0;             // on the flat
-  double fold_at = 0;           // of its middle line beyond the edge
-  double inside = 0;            // from the edge to where the bend begins in the wall
-  double allowance = 0;
-  double notch_from = 0, notch_to = 0;  // by which it begins and ends beside its corners
-  double lean_from = 0, lean_to = 0;    // by which its free edge does, at least
-  double strain_least = 0, strain_most = 0;
-  [[nodiscard]] double notch() const { return std::max(notch_from, notch_to); }
-};
 
 class Maker {
  public:
@@ -116,14 +19,14 @@ class Maker {
       : b_(blank), made_(made), flange_(flange), f_(flange.asked), line_(made, f_.end) {}
 
   void make() {
-    check();
+    check_sizes(f_);
     const size_t index = rim();
     const std::vector<Arc>& arcs = b_.edges[index].arcs;
     from_ = arcs.front().start;
     to_ = end_of(arcs.back());
     strips_ = runs_of(arcs);
-    std::erase_if(strips_, [&](const Strip& s) { return strips_.size() > 1 && is_of_corner(s); });
-    for (Strip& s : strips_) measure(s);
+    std::erase_if(strips_, [&](const FlangeStrip& s) { return strips_.size() > 1 && is_of_corner(s); });
+    for (FlangeStrip& s : strips_) measure(s);
     if (b_.pressed && notch() > 0)
       refuse_flange(f_, ".end", "has notched corners, to which bend lines of the pressed wall run",
                     name_of(f_.end), {},
@@ -131,28 +34,20 @@ class Maker {
     for (size_t i = 0; i + 1 < strips_.size(); ++i) part(strips_[i], strips_[i + 1]);
     EdgeTab tab{.edge = index, .kind = EdgeKind::flange};
     tab.arcs = path(tab.strips);
-    for (const Strip& s : strips_) {
+    for (const FlangeStrip& s : strips_) {
       tab.ways.push_back(s.folded ? s.way_from : Vec3{});
       tab.sides.push_back(s.folded ? side_of(s) : std::pair{0.0, 0.0});
     }
-    tab.formed = formed_places();
+    tab.formed = formed_places(b_, made_, flange_, line_, strips_);
     b_.tabs.push_back(std::move(tab));
     if (crosses_itself(outline(b_), within::same * b_.size))
       refuse_flange(f_, ".width", "makes the blank lie over itself on the flat", shown_mm(*f_.width), {},
                     "make the flange narrower, or the part of more pieces");
-    for (const Strip& s : strips_) add_fold(s);
+    for (const FlangeStrip& s : strips_) add_fold(s);
     note();
   }
 
  private:
-  void check() const {
-    if (!f_.width) refuse_flange(f_, ".width", "is missing", {}, {}, "say how wide the flange is");
-    check_range((f_.key + ".width").c_str(), *f_.width, shortest, longest, "mm");
-    check_range((f_.key + ".strain_limit").c_str(), f_.strain_limit, 0, 1, "of the length");
-    if (f_.direction == FlangeDirection::at_angle)
-      check_range((f_.key + ".direction").c_str(), f_.rise.degrees(), -90, 270, "degrees");
-  }
-
   [[nodiscard]] size_t rim() const {
     const EdgeName name = f_.end == EndName::base ? EdgeName::base : EdgeName::top;
     for (size_t i = 0; i < b_.edges.size(); ++i) {
@@ -166,8 +61,8 @@ class Maker {
     refuse_flange(f_, ".end", "stands at an end that is a point", name_of(f_.end));
   }
 
-  [[nodiscard]] std::vector<Strip> runs_of(const std::vector<Arc>& arcs) const {
-    std::vector<Strip> all(1);
+  [[nodiscard]] std::vector<FlangeStrip> runs_of(const std::vector<Arc>& arcs) const {
+    std::vector<FlangeStrip> all(1);
     bool after_round = false;
     for (const Arc& arc : arcs) {
       const bool round = goes_round_corner(arc);
@@ -202,28 +97,28 @@ class Maker {
   }
 
   // What is sharp on one face goes round in the sheet.
-  [[nodiscard]] bool is_of_corner(const Strip& s) const {
+  [[nodiscard]] bool is_of_corner(const FlangeStrip& s) const {
     return b_.thickness > 0 && length_of(s.rim) <= pi * b_.thickness;
   }
 
   // Looks along a run, as it runs.
-  [[nodiscard]] std::vector<AtRuling> looks_along(const Strip& s, int count) const {
-    std::vector<AtRuling> all;
+  [[nodiscard]] std::vector<EndRuling> looks_along(const FlangeStrip& s, int count) const {
+    std::vector<EndRuling> all;
     for (int i = 0; i <= count; ++i) all.push_back(line_.at(s.u_from + (s.u_to - s.u_from) * i / count));
     return all;
   }
 
-  void measure(Strip& s) const {
+  void measure(FlangeStrip& s) const {
     const double length = length_of(s.rim);
     const auto place = [&](double run) { return juggler::beside(s.rim, run, 0).at; };
     constexpr double within_ends = 1e-3;
     s.u_from = line_.u_at(place(within_ends * length));
     s.u_to = line_.u_at(place((1 - within_ends) * length));
     constexpr int count = 200;
-    const std::vector<AtRuling> looks = looks_along(s, count);
+    const std::vector<EndRuling> looks = looks_along(s, count);
     const Vec3 chord = looks.back().at - looks.front().at;
     double off = 0;
-    for (const AtRuling& r : looks)
+    for (const EndRuling& r : looks)
       off = std::max(off, norm(cross(r.at - looks.front().at, chord)) / norm(chord));
     s.folded = off <= within::beside * b_.size;
     s.width = *f_.width;
@@ -232,9 +127,9 @@ class Maker {
   }
 
   // (52)
-  void fold(Strip& s, const AtRuling& middle, Vec3 chord) const {
+  void fold(FlangeStrip& s, const EndRuling& middle, Vec3 chord) const {
     s.along_from = s.along_to = 1 / norm(chord) * chord;
-    const Turned turned = turned_at(flange_, middle, chord);
+    const TurnedOver turned = turned_at(flange_, middle, chord);
     s.way_from = s.way_to = turned.way;
     s.least = s.most = turned.angle;
     const double angle = std::abs(turned.angle), t = b_.thickness;
@@ -265,14 +160,14 @@ class Maker {
 
   // A place of the free edge, in space and on the flat, and its rim; none within the fan of a corner.
   struct Free {
-    Turned turned;
+    TurnedOver turned;
     Vec3 along = {}, at = {};
     Vec2 flat = {};
   };
-  [[nodiscard]] std::optional<Free> free_at(const Strip& s, double u) const {
+  [[nodiscard]] std::optional<Free> free_at(const FlangeStrip& s, double u) const {
     constexpr double share = 1e-6;  // for the tangent
     const double step = share * (s.u_to - s.u_from);
-    const AtRuling here = line_.at(u), before = line_.at(u - step), after = line_.at(u + step);
+    const EndRuling here = line_.at(u), before = line_.at(u - step), after = line_.at(u + step);
     const Vec3 along = after.at - before.at;
     const Vec2 flat = after.flat - before.flat;
     if (norm(flat) <= within::exact * b_.size) return std::nullopt;
@@ -283,7 +178,7 @@ class Maker {
   }
 
   // (53), (54): what is turned over along a curve; its free edge in space and on the flat.
-  void turn_over(Strip& s) const {
+  void turn_over(FlangeStrip& s) const {
     constexpr int count = 200;
     s.least = HUGE_VAL;
     s.most = -HUGE_VAL;
@@ -316,7 +211,7 @@ class Maker {
   }
 
   // (55): at a corner the two must neither lie over each other on the flat nor, folded, on one another.
-  void part(Strip& a, Strip& b) const {
+  void part(FlangeStrip& a, FlangeStrip& b) const {
     const double turn = std::remainder(
         (b.rim.front().heading - heading_at(a.rim.back(), a.rim.back().length)).radians(), two_pi);
     const double on_flat = turn < 0 ? std::tan(-turn / 2) : 0;
@@ -335,7 +230,7 @@ class Maker {
   }
 
   // The free edge of a strip: parallel to the rim, as much shorter as it leans.
-  [[nodiscard]] std::vector<Arc> free_edge(const Strip& s) const {
+  [[nodiscard]] std::vector<Arc> free_edge(const FlangeStrip& s) const {
     std::vector<Arc> all;
     for (const Arc& arc : s.rim) {
       const double length = arc.length + s.width * arc.turn.radians();
@@ -376,7 +271,7 @@ class Maker {
     if (norm(strips_.front().rim.front().start - from_) <= near) strips_.front().notch_from = 0;
     if (norm(end_of(strips_.back().rim.back()) - to_) <= near) strips_.back().notch_to = 0;
     for (size_t i = 0; i < strips_.size(); ++i) {
-      const Strip& s = strips_[i];
+      const FlangeStrip& s = strips_[i];
       const double length = length_of(s.rim);
       if (s.notch_from + s.notch_to >= length)
         refuse_flange(f_, ".end", "has a side too short for the notches at its corners", shown_mm(length),
@@ -399,29 +294,11 @@ class Maker {
     go(to_);
     return way;
   }
-  // Where both bends would begin in the wall; the corner itself where nothing is folded.
-  [[nodiscard]] Vec2 inner_corner(const Strip& a, const Strip& b) const {
-    const Vec2 corner = 0.5 * (end_of(a.rim.back()) + b.rim.front().start);
-    const double in = std::max(a.notch_to > 0 ? a.inside : 0, b.notch_from > 0 ? b.inside : 0);
-    const Vec2 from = direction(heading_at(a.rim.back(), a.rim.back().length)),
-               to = direction(b.rim.front().heading);
-    const Vec2 middle = left_of(from) + left_of(to);
-    return corner + 2 * in / dot(middle, middle) * middle;
-  }
-
-  // About the middle of a straight run, and how far along it that is.
-  [[nodiscard]] std::pair<AtRuling, double> middle_of(const Strip& s) const {
-    const double half = length_of(s.rim) / 2;
-    const Vec2 foot = juggler::beside(s.rim, half, 0).at;
-    const AtRuling middle = line_.at(line_.u_at(foot));
-    return {middle, half + dot(middle.flat - foot, direction(s.rim.front().heading))};
-  }
-
   // From the seam's ruling, or from the corner that it comes to, which a gap does not move.
-  [[nodiscard]] std::pair<double, double> side_of(const Strip& s) const {
+  [[nodiscard]] std::pair<double, double> side_of(const FlangeStrip& s) const {
     const double near = within::beside * b_.size, length = length_of(s.rim);
     const double free_from = std::max(s.notch_from, s.lean_from);
-    const auto [middle, run] = middle_of(s);
+    const auto [middle, run] = middle_of(s, line_);
     const auto along = [&, &from = middle, at = run](double u) {
       return at + dot(line_.at(u).at - from.at, s.along_from);
     };
@@ -433,76 +310,7 @@ class Maker {
     return {side.first - free_from, side.second - free_from};
   }
 
-  // (57): of a folded strip its bend and its free edge, on both faces, at both of its ends.
-  void add_places(const Strip& s, std::vector<Vec3>& places) const {
-    const double length = length_of(s.rim);
-    const auto [middle, here] = middle_of(s);
-    const Turned turned = turned_at(flange_, middle, s.along_from);
-    const Vec3 sharp = middle.at + (flange_.layer - made_.form->neutral_depth) * middle.n;
-    const double from = std::max(s.notch_from, s.lean_from), to = std::max(s.notch_to, s.lean_to);
-    for (const double run : {from, length - to}) {
-      for (const double face : {0.0, b_.thickness})
-        places.push_back(sharp + (run - here) * s.along_from + *f_.width * turned.way +
-                         (face - flange_.layer) * turned.normal);
-    }
-    for (const double run : {s.notch_from, length - s.notch_to})
-      add_bend(s, turned, sharp + (run - here) * s.along_from, places);
-  }
-  void add_bend(const Strip& s, const Turned& turned, Vec3 sharp, std::vector<Vec3>& places) const {
-    const double sense = turned.angle > 0 ? 1 : -1, angle = std::abs(turned.angle);
-    const Vec3 n = std::cos(turned.angle) * turned.normal + std::sin(turned.angle) * turned.way;
-    const Vec3 on = std::cos(turned.angle) * turned.way - std::sin(turned.angle) * turned.normal;
-    const double r = flange_.bend.radius.value_or(0), t = b_.thickness;
-    const Vec3 centre = sharp - s.inside * on + ((turned.angle > 0 ? t : 0) - flange_.layer + sense * r) * n;
-    std::vector<double> turns{0, angle};
-    for (const Vec3 way :
-         {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}}) {  // where it reaches farthest along an axis
-      for (const double side : {-1.0, 1.0}) {
-        const double at = std::atan2(side * dot(on, way), -side * sense * dot(n, way));
-        if (at > 0 && at < angle) turns.push_back(at);
-      }
-    }
-    for (const double turn : turns) {
-      for (const double radius : {r, r + t})
-        places.push_back(centre + radius * (std::sin(turn) * on - sense * std::cos(turn) * n));
-    }
-  }
-  // The bottom of the notch between two of them, which lies on a ruling about their corner.
-  void add_notch(const Strip& a, const Strip& b, std::vector<Vec3>& places) const {
-    const Vec2 bottom = inner_corner(a, b);
-    const auto off = [&](double u) {
-      const Vec2 rim = line_.at(u).flat;
-      const EndName other = f_.end == EndName::base ? EndName::top : EndName::base;
-      const Vec2 way = rim - placed(rim_point(*made_.opened, other, u), made_.placing);
-      return std::abs(cross(way, bottom - rim)) / norm(way);
-    };
-    const AtRuling ruling = line_.at(valley(off, std::min(a.u_to, b.u_from), std::max(a.u_to, b.u_from)).at);
-    const Vec3 at = ruling.at - norm(bottom - ruling.flat) * ruling.e;
-    for (const double face : {0.0, b_.thickness})
-      places.push_back(at + (face - made_.form->neutral_depth) * ruling.n);
-  }
-  // Of what is turned over along a curve the rim: sizes are those before.
-  void add_rim(const Strip& s, std::vector<Vec3>& places) const {
-    constexpr int count = 400;
-    for (const AtRuling& r : looks_along(s, count)) {
-      for (const double face : {0.0, b_.thickness})
-        places.push_back(r.at + (face - made_.form->neutral_depth) * r.n);
-    }
-  }
-  [[nodiscard]] std::vector<Vec3> formed_places() const {
-    std::vector<Vec3> places;
-    if (std::none_of(strips_.begin(), strips_.end(), [](const Strip& s) { return s.folded; })) return places;
-    for (size_t i = 0; i < strips_.size(); ++i) {
-      if (strips_[i].folded)
-        add_places(strips_[i], places);
-      else
-        add_rim(strips_[i], places);
-      if (i + 1 < strips_.size()) add_notch(strips_[i], strips_[i + 1], places);
-    }
-    return places;
-  }
-
-  void add_fold(const Strip& s) {
+  void add_fold(const FlangeStrip& s) {
     const double turned = std::abs(s.least + s.most) / 2;
     if (turned < within::little) return;
     Fold fold;
@@ -544,14 +352,14 @@ class Maker {
   }
   [[nodiscard]] double notch() const {
     double most = 0;
-    for (const Strip& s : strips_) most = std::max(most, s.notch());
+    for (const FlangeStrip& s : strips_) most = std::max(most, s.notch());
     return most;
   }
   void note() {
     const Phrase which = std::string("The ") + name_of(f_.end) + " flange of " + shown_mm(*f_.width);
     Between turned, wide, angles;
     double shrinks = 0, stretches = 0;
-    for (const Strip& s : strips_) {
+    for (const FlangeStrip& s : strips_) {
       if (s.folded) {
         angles.look(std::abs(s.least));
         wide.look(s.width);
@@ -589,7 +397,7 @@ class Maker {
   const Flange& f_;
   EndLine line_;
   Vec2 from_, to_;  // the rim's ends
-  std::vector<Strip> strips_;
+  std::vector<FlangeStrip> strips_;
 };
 
 }  // namespace
@@ -608,35 +416,6 @@ EndFlange end_flange(const Flange& asked, const Form& wall, double layer, const 
   }
   if (up.z < 0) up = Vec3{} - up;
   return {asked, asked.end == EndName::top ? up : Vec3{} - up, layer, bend};
-}
-
-double reach_of(const Form& wall, const std::vector<const Blank*>& blanks, Vec3 way) {
-  double most = -HUGE_VAL;
-  const auto flanged = [&](EndName end) {
-    const EdgeName name = end == EndName::base ? EdgeName::base : EdgeName::top;
-    return std::any_of(blanks.begin(), blanks.end(), [&](const Blank* b) {
-      return std::any_of(b->tabs.begin(), b->tabs.end(), [&](const EdgeTab& t) {
-        return b->edges[t.edge].name == name && !t.formed.empty();
-      });
-    });
-  };
-  for (const EndName end : {EndName::base, EndName::top}) {
-    if (flanged(end)) continue;
-    for (const double layer : {0.0, wall.thickness}) {
-      for (const RimPiece& piece : wall.rim(end).pieces()) {
-        const double from = std::max(piece.from, wall.from()), to = std::min(piece.to, wall.to());
-        if (from >= to) continue;
-        const auto short_of = [&](double u) { return -dot(edge_point(wall, end, layer, u), way); };
-        most = std::max(most, -least(short_of, from, to).value);
-      }
-    }
-  }
-  for (const Blank* b : blanks) {
-    for (const EdgeTab& tab : b->tabs) {
-      for (const Vec3 p : tab.formed) most = std::max(most, dot(p, way));
-    }
-  }
-  return most;
 }
 
 void add_end_flange(Blank& blank, const FormBlank& made, const EndFlange& flange) {

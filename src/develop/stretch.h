@@ -109,7 +109,7 @@ struct Stretching {
   StrainLimit limit = {};
   double warned = 0;  ///< strain above which there is a warning
   std::vector<Phrase> notes = {};
-  std::vector<EndBody> bodies = {};  ///< that have cut the form's ends
+  std::vector<EndBody> bodies = {};   ///< that have cut the form's ends
   const char* divided_by = "pieces";  ///< the key that makes the blanks smaller
   /// What to do where the strain is beyond the limit.
   std::function<std::string(double greatest)> advice = {};

@@ -41,7 +41,6 @@ Phrase seam_place(const Seam& seam) {
   return seam.pieces == 1 ? at : say("in {} pieces, the first seam {}", seam.pieces, at);
 }
 
-// How far a wall once round reaches along a level direction: to where one of its faces' edges is farthest.
 Phrase proof_text(const Blank& b, const Proof& proof) {
   Phrase text = say("{}, differs by {}, {} allowed", proof.passed ? "passed" : "FAILED",
                     error_of(proof.greatest_distance, true, {"part asked for", "part formed again", ""}),

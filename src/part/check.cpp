@@ -122,4 +122,17 @@ void check(const EndBody& end) {
     refuse(end.key, "is a part that this one does not know yet", end.body, {}, "let both be introduced()");
 }
 
+void refuse_flange(const Flange& f, const char* key, const Phrase& reason, const Phrase& found,
+                   const Phrase& allowed, const Phrase& advice) {
+  throw Refusal({.reason = reason, .key = f.key + key, .found = found, .allowed = allowed, .advice = advice});
+}
+
+void check_sizes(const Flange& f) {
+  if (!f.width) refuse_flange(f, ".width", "is missing", {}, {}, "say how wide the flange is");
+  check_range((f.key + ".width").c_str(), *f.width, shortest, longest, "mm");
+  check_range((f.key + ".strain_limit").c_str(), f.strain_limit, 0, 1, "of the length");
+  if (f.direction == FlangeDirection::at_angle)
+    check_range((f.key + ".direction").c_str(), f.rise.degrees(), -90, 270, "degrees");
+}
+
 }  // namespace juggler

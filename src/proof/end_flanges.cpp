@@ -12,8 +12,8 @@ const Fold* fold_along(const Blank& b, const Arc& foot, double width) {
   const Vec2 way = direction(foot.heading);
   for (const Fold& fold : bends_of(b)) {
     const Vec2 middle = 0.5 * (fold.from + fold.to) - foot.start;
-    const bool beside =
-        dot(middle, way) > 0 && dot(middle, way) < foot.length && std::abs(cross(way, middle)) < width + fold.allowance;
+    const bool beside = dot(middle, way) > 0 && dot(middle, way) < foot.length &&
+                        std::abs(cross(way, middle)) < width + fold.allowance;
     if (fold.hem && beside && std::abs(cross(way, fold.to - fold.from)) <= within::beside * b.size)
       return &fold;
   }

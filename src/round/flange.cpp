@@ -8,18 +8,8 @@
 namespace juggler {
 namespace {
 
-[[noreturn]] void refuse_flange(const Flange& f, const char* key, const Phrase& reason,
-                                const Phrase& found = {}, const Phrase& allowed = {},
-                                const Phrase& advice = {}) {
-  throw Refusal({.reason = reason, .key = f.key + key, .found = found, .allowed = allowed, .advice = advice});
-}
-
 void check(const Flange& f, const RoundSizes& s) {
-  if (!f.width) refuse_flange(f, ".width", "is missing", {}, {}, "say how wide the flange is");
-  check_range((f.key + ".width").c_str(), *f.width, shortest, longest, "mm");
-  check_range((f.key + ".strain_limit").c_str(), f.strain_limit, 0, 1, "of the length");
-  if (f.direction == FlangeDirection::at_angle)
-    check_range((f.key + ".direction").c_str(), f.rise.degrees(), -90, 270, "degrees");
+  check_sizes(f);
   const bool base = f.end == EndName::base;
   if (base ? s.base_pointed : s.top_pointed)
     refuse_flange(f, ".end", "stands at an end that is a point", name_of(f.end));

@@ -66,7 +66,8 @@ FlatFold hem_of(const Mapping& mapping, const EdgeTab& tab) {
   for (const Fold& fold : b.folds) {
     const Vec2 middle = 0.5 * (fold.from + fold.to);
     if (fold.hem && std::abs(cross(way, fold.to - fold.from)) <= within::beside * b.size &&
-        line.along(middle) > 0 && line.along(middle) < line.length && std::abs(line.beyond(middle)) <= width + fold.allowance)
+        line.along(middle) > 0 && line.along(middle) < line.length &&
+        std::abs(line.beyond(middle)) <= width + fold.allowance)
       own.push_back(&fold);
   }
   const auto beyond = [&](const Fold* f) { return line.beyond(f->from); };
