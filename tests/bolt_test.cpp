@@ -192,19 +192,29 @@ TEST(BoltHoles, LikeAnotherPartsMeetThem) {
   next.place = PartPlace{.follows = "duct", .spin = Angle::degrees(-70)};
   std::get<Cylinder>(next.asked).flanges.front().end = EndName::base;
   next.bolts = {{.on = "base", .like = "duct"}};
-  const std::vector<Part> parts = introduced(std::vector{duct, ring, next});
-  const std::vector<Frame> frames = frames_of(parts);
-  for (const size_t i : {1U, 2U}) {
-    const Blank b = only_blank(parts[i]);
-    ASSERT_EQ(b.openings.size(), 8U);
-    for (const BlankOpening& o : b.openings) {
-      const Vec2 way = direction(o.plan.radians());
-      const Vec3 seen = way.x * frames[i].x + way.y * frames[i].y;
-      const double step = (std::atan2(seen.y, seen.x) * 180 / pi - 20 - 22.5) / 45;
-      EXPECT_NEAR(step, std::round(step), 1e-9);
+  // Of a twin all is mirrored that is drawn, its own pattern as well.
+  for (const bool duct_is_twin : {false, true}) {
+    for (const bool others_are : {false, true}) {
+      duct.making.hand = duct_is_twin ? Hand::opposite : Hand::as_drawn;
+      ring.making.hand = next.making.hand = others_are ? Hand::opposite : Hand::as_drawn;
+      const std::vector<Part> all = introduced(std::vector{duct, ring, next});
+      const std::vector<Frame> frames = frames_of(all);
+      for (size_t i = 0; i < 3; ++i) {
+        const Blank b = only_blank(all[i]);
+        ASSERT_EQ(b.openings.size(), 8U);
+        for (const BlankOpening& o : b.openings) {
+          const Vec2 way = direction(o.plan.radians());
+          const Vec3 seen = way.x * frames[i].x + way.y * frames[i].y;
+          const double line = duct_is_twin ? -20 : 20;
+          const double step = (std::atan2(seen.y, seen.x) * 180 / pi - line - 22.5) / 45;
+          EXPECT_NEAR(step, std::round(step), 1e-9) << i << duct_is_twin << others_are;
+        }
+      }
     }
-    EXPECT_EQ(parts[i].bolts.front().count, 8);
   }
+  duct.making.hand = ring.making.hand = next.making.hand = Hand::as_drawn;
+  const std::vector<Part> parts = introduced(std::vector{duct, ring, next});
+  for (const size_t i : {1U, 2U}) EXPECT_EQ(parts[i].bolts.front().count, 8);
   EXPECT_EQ(parts[1].bolts.front().circle, 340);
   EXPECT_EQ(parts[1].bolts.front().diameter, 11);  // its own
   EXPECT_EQ(parts[2].bolts.front().diameter, 9);

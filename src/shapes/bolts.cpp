@@ -241,7 +241,8 @@ Part with_bolt_holes(Part part) {
 }
 
 // (44): the other's direction of the centre line, seen in this part's frame.
-BoltHoles settled(const BoltHoles& own, const BoltHoles& pattern, const Part& of, const Frame& stands) {
+BoltHoles settled(const BoltHoles& own, const BoltHoles& pattern, const Part& of, const Frame& stands,
+                  Hand hand) {
   BoltHoles b = own;
   b.like.clear();
   b.like_on.clear();
@@ -254,12 +255,13 @@ BoltHoles settled(const BoltHoles& own, const BoltHoles& pattern, const Part& of
     if (!b.inset) b.inset = pattern.inset;
     return b;
   }
-  const Vec2 line = direction(pattern.from.radians());
+  const bool of_twin = of.making.hand == Hand::opposite, twin = hand == Hand::opposite;
+  const Vec2 line = direction(of_twin ? -pattern.from.radians() : pattern.from.radians());
   const Vec3 seen = line.x * stands.x + line.y * stands.y;
   if (norm(Vec2{seen.x, seen.y}) < within::little)
     refuse_bolts(own, ".like", "names a part whose axis stands square to this one's", own.like,
                  "parts in line");
-  b.from = Angle::radians(std::atan2(seen.y, seen.x));
+  b.from = Angle::radians(std::atan2(twin ? -seen.y : seen.y, seen.x));
   const Opening hole = opening_of(pattern, of);
   b.count = hole.repeat.count;
   b.pitch.reset();

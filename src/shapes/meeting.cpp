@@ -224,7 +224,7 @@ class Introduction {
         const size_t other = named(i, b.key + ".like", b.like);
         const BoltHoles& pattern = pattern_of(i, b, other);
         try {
-          b = settled(b, pattern, parts_[other], frames_[i].own_frame(frames_[other]));
+          b = settled(b, pattern, parts_[other], frames_[i].own_frame(frames_[other]), parts_[i].making.hand);
         } catch (const Refusal& refusal) {
           throw PlaceRefusal(refusal.text(), i);
         }
