@@ -346,9 +346,9 @@ struct Plate {
 /// Bolt holes round a flange or an end: alike on a circle about the axis, or along straight sides alike about
 /// the middle of each. Source docs/maths/openings.md (40)-(43).
 struct BoltHoles {
-  /// Which: an end of a cone or cylinder, or the base of a transition that is round there, "base" or "top"; of
-  /// other parts an edge of the flat by its label, of a flange's end also that end's name. A plate's lie about
-  /// its axis.
+  /// Which: an end of a cone or cylinder, or the base of a transition that is round there, "base" or "top";
+  /// of other parts an edge of the flat by its label, of a flange's end also that end's name. A plate's lie
+  /// about its axis.
   std::string on = {};
   std::optional<double> diameter = {};  ///< of a hole, mm
   std::optional<int> count = {};        ///< round the part, or on each side: 1 to 1000

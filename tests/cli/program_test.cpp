@@ -189,18 +189,18 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
   ASSERT_EQ(r.code, 0) << r.err;
   std::vector<Json> pieces;
   for (const auto& path :
-       {"01-cyclone-cone", "02-rain-cap",     "03-storm-collar",       "04-stack-adapter",
-        "05-funnel-inch",  "06-cooler-hoods", "07-body-shell",         "08-stack-slanting-top",
-        "09-roaster-hood", "10-offset-taper", "11-bean-hopper",        "12-chain-guard",
-        "13-stand-leg",    "14-bracket",      "15-water-tray",         "16-chute-head",
-        "17-fan-outlet",   "18-oval-duct",    "19-fan-outlet-pressed", "20-casing-to-stack",
-        "21-screw-flight", "22-coil-guard",   "23-roller-band",        "24-bean-slide",
-        "25-domed-lid",    "26-chute-liner",  "27-beam-boot",          "28-inlet-shell",
-        "29-sight-cone",   "30-drum-skin",    "31-frame-leg",          "32-duct-branch",
-        "33-duct-elbow",   "34-breech",       "35-taper-elbow",        "36-dust-pipe",
-        "37-body-shell",   "38-roof-plate",   "39-hopper-on-conveyor", "40-fan-stub",
-        "41-drip-pans",    "42-square-duct",  "43-workshop-extract",   "44-take-offs",
-        "45-screw-feeders",   "46-flanged-boot"}) {
+       {"01-cyclone-cone",  "02-rain-cap",     "03-storm-collar",       "04-stack-adapter",
+        "05-funnel-inch",   "06-cooler-hoods", "07-body-shell",         "08-stack-slanting-top",
+        "09-roaster-hood",  "10-offset-taper", "11-bean-hopper",        "12-chain-guard",
+        "13-stand-leg",     "14-bracket",      "15-water-tray",         "16-chute-head",
+        "17-fan-outlet",    "18-oval-duct",    "19-fan-outlet-pressed", "20-casing-to-stack",
+        "21-screw-flight",  "22-coil-guard",   "23-roller-band",        "24-bean-slide",
+        "25-domed-lid",     "26-chute-liner",  "27-beam-boot",          "28-inlet-shell",
+        "29-sight-cone",    "30-drum-skin",    "31-frame-leg",          "32-duct-branch",
+        "33-duct-elbow",    "34-breech",       "35-taper-elbow",        "36-dust-pipe",
+        "37-body-shell",    "38-roof-plate",   "39-hopper-on-conveyor", "40-fan-stub",
+        "41-drip-pans",     "42-square-duct",  "43-workshop-extract",   "44-take-offs",
+        "45-screw-feeders", "46-flanged-boot"}) {
     Json d = Json::parse(read(std::string("demo/") + path + ".json"));
     // In the order of the files' names.
     std::stable_sort(d["pieces"].begin(), d["pieces"].end(), [](const Json& a, const Json& b) {
