@@ -158,6 +158,7 @@ struct Formed {
   std::string laid_out_by = {};       ///< where the neutral layer lies and who says so, in few words
   bool has_hand = false;              ///< of its own, right or left: it winds
   bool edges_open = false;            ///< its two ends are not joined to each other
+  bool cut_out = false;               ///< of a wall that only leads about it: its blanks are cut out
   bool joints_made = true;            ///< what meets along edges is joined; else they are only parted
   /// Where a part that follows it stands: the centre of its top, the axis square to its plane. None where it
   /// has no top.
@@ -168,8 +169,8 @@ struct Formed {
   std::function<Proof(const Blank&)> prove = {};
   Sayings says = {};
 
-  /// The wall, where it opens flat as it is; else null.
-  [[nodiscard]] const Form* wall() const { return opens_flat ? form.get() : nullptr; }
+  /// The wall, where it opens flat as it is, all of it; else null.
+  [[nodiscard]] const Form* wall() const { return opens_flat && !cut_out ? form.get() : nullptr; }
 };
 
 /// A part of which only its sheet is known yet.

@@ -317,8 +317,9 @@ void check(const Sheet& sheet, const Seam& seam, const Making& making);
 void check(const EndBody& end);
 
 /// How a plate lies at another part's end: round it, its upper face in the end's plane; over it, its lower
-/// face there; or within it, its upper face there.
-enum class PlateFit { around, over, within };
+/// face there; or within it, its upper face there. Or where that part meets a third one, round it on the
+/// outside of that one's wall, formed as it is: a saddle pad.
+enum class PlateFit { around, over, within, saddle };
 [[nodiscard]] const char* name_of(PlateFit fit);
 
 /// What a plate has from the end of another part that it lies at: introduced() (develop.h) gives it its place
@@ -327,13 +328,17 @@ struct PlateEnd {
   std::string body = {};  ///< that part's name
   EndName end = EndName::top;
   PlateFit fit = PlateFit::around;
-  double clearance = 0;              ///< around, within: between that end and the plate's edge, mm
-  std::optional<double> width = {};  ///< around, over: beyond that end's outside face, square to it, mm
+  double clearance = 0;  ///< between that end and the plate's edge, of a saddle its hole, mm
+  /// Beyond that end's outside face, square to it; of a saddle beyond its hole, along the sheet, mm.
+  std::optional<double> width = {};
+  std::string on = {};  ///< of a saddle: the part on whose wall it lies; else the one that a joint says
   std::shared_ptr<const Neighbour> met = {};
+  std::shared_ptr<const Neighbour> lies_on = {};
 };
 
 /// A flat plate, its lower face (the inside) at z = 0, its centre on the axis. Its outline is alike on both
-/// faces.
+/// faces. A saddle stands where the part does that it lies on, its lower face on that one's outside; a form is
+/// laid about the middle of its hole.
 ///
 /// Source docs/maths/plates.md.
 struct Plate {

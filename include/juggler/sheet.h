@@ -95,6 +95,8 @@ struct PressDie {
   double radius = 0;   ///< of the shoulders
   std::string punch = {};
   double punch_radius = 0;  ///< of its nose
+  /// Between the sides of the groove, as far as which legs can be bent; none: that sets no limit.
+  std::optional<Angle> angle = {};
 };
 
 /// How a round wall or an arc is made: rolled smooth, or pressed by hits. At most one is given.

@@ -96,6 +96,19 @@ struct WallRow {
 };
 [[nodiscard]] LaidPart lay(const WallRow& row, const Making& making);
 
+/// A blank cut out of a wall by an outline of its own.
+struct CutOut {
+  std::shared_ptr<const Form> wall = {};
+  Outline outline = {};                 ///< on its flat as developed
+  std::vector<std::string> edges = {};  ///< what they are called along each of its arcs
+  double fit_error = 0;
+  FaceNames face_names = {};
+  double upright = 0;               ///< the ruling that comes to lie upright
+  std::vector<double> marked = {};  ///< rulings that are marked
+  std::vector<Phrase> notes = {};
+};
+[[nodiscard]] LaidPart lay(const CutOut& cut, const Making& making);
+
 /// A folded part whose body has been made.
 [[nodiscard]] LaidPart lay(const Body& body, const Making& making);
 

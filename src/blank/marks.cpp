@@ -310,6 +310,26 @@ void add_text_in_largest_face(Blank& blank, const Making& making) {
   blank.marks.texts.insert(blank.marks.texts.end(), texts.begin(), texts.end());
 }
 
+void mark_cut_out(Blank& b, const Making& making, std::vector<Arc> lines) {
+  if (!making.marks) return;
+  b.marks.lines.insert(b.marks.lines.end(), lines.begin(), lines.end());
+  const Outline edge = outline(b);
+  const Rectangle box = upright_box(edge);
+  constexpr int steps = 12;
+  Marks best;
+  for (int i = 1; i < steps; ++i) {
+    for (int k = 1; k < steps; ++k) {
+      const Vec2 at = box.corner + Vec2{box.width * i / steps, box.height * k / steps};
+      Marks tried;
+      const Space space{at, pi / 2, box.height / 4, box.width / 4};
+      if (add_texts(tried, space, identity_lines(b, making), b, edge, lines) &&
+          (best.texts.empty() || tried.texts.front().height > best.texts.front().height))
+        best = std::move(tried);
+    }
+  }
+  b.marks.texts.insert(b.marks.texts.end(), best.texts.begin(), best.texts.end());
+}
+
 void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {
   const Outline edge_line = outline(b);
   const auto mark = [&](const Element& e, SeamEdge edge) {

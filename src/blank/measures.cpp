@@ -15,7 +15,9 @@ const char* name_of(EdgeName name) {
 
 void name_edges(Blank& b, const EdgeWords& words) {
   b.edge_words = words;
-  for (Edge& e : b.edges) e.label = words.of(e.name);
+  for (Edge& e : b.edges) {
+    if (e.label.empty()) e.label = words.of(e.name);
+  }
 }
 
 std::string label_of(const Edge& edge) { return edge.label.empty() ? name_of(edge.name) : edge.label; }

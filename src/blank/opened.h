@@ -98,6 +98,8 @@ struct LaidPiece;
 /// The same, the element lines given, and where the middles of the spaces between them lie.
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> element_lines,
                                const std::vector<Vec2>& middles);
+/// The lines given, number and face wherever there is most room for them.
+void mark_cut_out(Blank& blank, const Making& making, std::vector<Arc> lines);
 /// Openings that a lap of the seam, or of work on a seam edge, lies over are cut in the lap as well.
 ///
 /// Errors  Refusal where the lap's edge would run through a letter.

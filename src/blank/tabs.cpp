@@ -535,6 +535,26 @@ Outline outline_with(const Blank& blank, const EdgeWork& work) {
   return outline(b);
 }
 
+namespace {
+
+// A hit bends legs no farther than to the sides of the groove.
+void refuse_past_groove(const Blank& b, const std::optional<PressDie>& die) {
+  if (!die || !die->angle) return;
+  const Angle most = Angle::degrees(180) - *die->angle;
+  for (const Fold& l : bends_of(b)) {
+    const Angle bent = l.turned + l.springback;
+    if (l.hit() && bent.radians() > most.radians() + within::rounding)
+      throw Refusal({.reason = "has a groove whose sides stop the hit " + l.tag +
+                               (l.springback.radians() > 0 ? ", springback counted" : ""),
+                     .key = "pressing.die",
+                     .found = shown_degrees(bent, 3),
+                     .allowed = "up to " + shown_degrees(most, 3) + " on the die " + die->name,
+                     .advice = "take more hits, or a die with a narrower groove"});
+  }
+}
+
+}  // namespace
+
 void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend& bend) {
   add_tabs(blanks, making.edges, bend);
   refuse_under_laps(blanks);
@@ -546,6 +566,7 @@ void finish_blanks(std::vector<Blank>& blanks, const Making& making, const Bend&
     keep_marks_on_metal(blank);
     measure_bends(blank);
     order_bends(blank);
+    refuse_past_groove(blank, making.pressing.die);
     if (making.marks) warn_of_no_identity(blank, making);
   }
 }

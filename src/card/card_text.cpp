@@ -447,7 +447,7 @@ class CardText {
 }  // namespace
 
 std::vector<std::string> card_lines(const JobResult& job, const PieceResult& piece) {
-  if (piece.blank.folding) return folded_card_lines(job, piece);
+  if (piece.blank.folding || piece.blank.cut_out) return folded_card_lines(job, piece);
   return CardText(job, piece).lines();
 }
 

@@ -29,6 +29,7 @@ class FoldedCard {
     step(fmt::format("Square up a box {} wide and {} high.", len(card_.width), len(card_.height)),
          fmt::format("both diagonals measure {}", len(card_.diagonal)));
     corners();
+    roll_lines();
     bend_lines();
     holes();
     bends();
@@ -93,6 +94,19 @@ class FoldedCard {
         "Mark the corners, once round anticlockwise: across from the left edge of the box, up from its foot.",
         fmt::format("the straight distances from each to the next are {} in all", len(card_.around)));
     table(heads, rows);
+  }
+
+  // Of what is cut out of a wall all lines marked are such.
+  void roll_lines() {
+    if (!blank_.cut_out || blank_.marks.lines.empty()) return;
+    std::vector<std::vector<std::string>> rows;
+    for (const Arc& l : blank_.marks.lines) {
+      const Vec2 to = end_of(l);
+      rows.push_back({fmt::format("{}", rows.size() + 1), len(l.start.x), len(l.start.y), len(to.x),
+                      len(to.y), len(l.length)});
+    }
+    step("Mark the lines along the elements from point to point, across and up.", "each line's length");
+    table({"no", "across", "up", "across", "up", "length"}, rows);
   }
 
   void bend_lines() {

@@ -54,7 +54,7 @@ class BlankView {
         layout_.draw_outline({fold.arcs, view_.scale, view_.origin, Pen::bend});
     }
     draw_mark_texts();
-    if (blank_.folding) {
+    if (blank_.folding || blank_.cut_out) {
       if (dimensioned_) draw_rectangle();
       draw_tags();
       draw_hole_circles();

@@ -73,7 +73,7 @@ const std::vector<KeyTable>& key_tables() {
          "a CSV file: name, and diameter or side or width and depth, corner_radius, wall_thickness"},
         {"gauges", Kind::text, "a CSV file: name and thickness"},
         {"seams", Kind::text, "a CSV file: name, what sides a and b add, a_folds, b_folds, notch"},
-        {"dies", Kind::text, "a CSV file: name, opening and radius"},
+        {"dies", Kind::text, "a CSV file: name, opening, radius, and angle of the groove"},
         {"punches", Kind::text, "a CSV file: name and radius"}}},
       {"bench",
        {{"round", Kind::length, "what the bench card's lengths are rounded to (else 0.5 mm or 1/32 in)"},

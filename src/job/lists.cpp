@@ -192,11 +192,16 @@ std::optional<PressDie> read_die(Reader& r, const std::string& source) {
              fmt::format("a column {} of {:g} or more", head, least));
     return *value;
   };
-  const Csv dies(list_of(r, "lists.dies", *asked), source, {"name", "opening", "radius"});
+  const Csv dies(list_of(r, "lists.dies", *asked), source, {"name", "opening", "radius", "angle"});
   const Csv punches(list_of(r, "lists.punches", *punch), source, {"name", "radius"});
-  return PressDie{std::get<std::string>(asked->value), size(dies, *asked, "opening", 0.1),
-                  size(dies, *asked, "radius", 0), std::get<std::string>(punch->value),
-                  size(punches, *punch, "radius", 0)};
+  std::optional<double> angle;
+  fill(dies, row_named(dies, *asked), "angle", 1, angle);
+  if (angle && !(*angle >= 1 && *angle < 180))
+    refuse(*asked, "has an angle out of range in the list", "1 to under 180 degrees, or an empty cell");
+  return PressDie{
+      std::get<std::string>(asked->value), size(dies, *asked, "opening", 0.1),
+      size(dies, *asked, "radius", 0),     std::get<std::string>(punch->value),
+      size(punches, *punch, "radius", 0),  angle ? std::optional(Angle::degrees(*angle)) : std::nullopt};
 }
 
 void read_gauge(Reader& r, const std::string& source, Sheet& sheet) {

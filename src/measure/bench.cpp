@@ -509,7 +509,7 @@ BenchCard bench_card(const PieceResult& piece, const Bench& bench) {
   card.diagonal = rounded(std::hypot(box.width, box.height), bench.round_to);
   add_tabs(card, b);
   add_openings(card, b);
-  if (b.folding) {
+  if (b.folding || b.cut_out) {
     add_turned(card, b);
     card.marking = Marking::coordinates;
     add_outline(card, b);

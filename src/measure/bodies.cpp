@@ -131,6 +131,7 @@ void add_folded_numbers(std::vector<Fact>& rows, const Blank& b, const Body& bod
 }
 
 std::vector<JointNumbers> joints_of(const PieceResult& piece) {
+  if (!piece.blank.folding) return {};
   const Folding& f = *piece.blank.folding;
   const auto face = [&](const BlankJoint& j) { return f.faces[static_cast<size_t>(j.face)].name; };
   const auto along = [](const BlankJoint& j) {

@@ -216,9 +216,11 @@ Phrase hits_text(const Pressing& p) {
 
 Phrase pressing_text(const Pressing& p) {
   if (!p.die || p.smooth()) return hits_text(p);
-  return say("{}, on the die {} (opening {}, radius {}) by the punch {} (radius {})", hits_text(p),
+  const Where groove{"one side of the groove", "the other", "die"};
+  return say("{}, on the die {} (opening {}, radius {}{}) by the punch {} (radius {})", hits_text(p),
              p.die->name, length(p.die->opening, {"shoulder", "shoulder", "die"}),
-             length(p.die->radius, {"centre of the shoulder", "shoulder", "die"}), p.die->punch,
+             length(p.die->radius, {"centre of the shoulder", "shoulder", "die"}),
+             p.die->angle ? say(", angle {}", angle(*p.die->angle, groove)) : Phrase(), p.die->punch,
              length(p.die->punch_radius, {"centre of the nose", "nose", "punch"}));
 }
 

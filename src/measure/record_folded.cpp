@@ -87,6 +87,7 @@ Record die_record(const PressDie& d) {
   return {{"name", d.name},
           {"opening", mm(d.opening, {"shoulder", "shoulder", "die"})},
           {"radius", mm(d.radius, {"centre of the shoulder", "shoulder", "die"})},
+          {"angle", deg(d.angle, {"one side of the groove", "the other", "die"})},
           {"punch", d.punch},
           {"punch_radius", mm(d.punch_radius, {"centre of the nose", "nose", "punch"})}};
 }

@@ -27,7 +27,8 @@ double off_ring(const RingSegment& r, Vec2 p) {
   return off;
 }
 
-// (6): how far a place lies from the border of a form, or of one of its parts.
+}  // namespace
+
 double off_form(const OpeningForm& form, Vec2 p) {
   p = p - form.shift;
   if (form.ring) return off_ring(*form.ring, p);
@@ -36,6 +37,8 @@ double off_form(const OpeningForm& form, Vec2 p) {
   for (const OpeningForm& one : form.together) off = std::min(off, off_form(one, p));
   return off;
 }
+
+namespace {
 
 // The places of a form's border, but for a union, of which some lie within.
 std::vector<Vec2> places_of(const OpeningForm& form) {

@@ -24,10 +24,12 @@ const std::vector<Key> end_keys{
     {"end", Kind::choice, "which end of that part (else top)", ends},
     {"fits",
      Kind::choice,
-     "round that end, flush with it; on it; or within it, flush (else around)",
-     {"around", "over", "within"}},
-    {"clearance", Kind::length, "around, within: between that end and the plate (else 0)"},
-    {"width", Kind::length, "around, over: beyond that end's outside, where no form is given"}};
+     "round that end, flush with it; on it; within it, flush; or a saddle on what it meets (else around)",
+     {"around", "over", "within", "saddle"}},
+    {"on", Kind::text, "saddle: the part on whose wall it lies (else the one that a joint says)"},
+    {"clearance", Kind::length, "but over: between that end and the plate or its hole (else 0)"},
+    {"width", Kind::length,
+     "around, over: beyond that end's outside; saddle: beyond its hole, along the sheet"}};
 
 // A plate has a lower and an upper face.
 std::vector<Key> plate_keys() {

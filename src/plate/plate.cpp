@@ -9,11 +9,12 @@
 #include "part/openings.h"
 #include "part/place.h"
 #include "plate.h"
+#include "saddle.h"
 
 namespace juggler {
 
 const char* name_of(PlateFit fit) {
-  constexpr std::array names{"around", "over", "within"};
+  constexpr std::array names{"around", "over", "within", "saddle"};
   return names[static_cast<size_t>(fit)];
 }
 
@@ -315,6 +316,8 @@ PlateOutline drawn(const OpeningForm& form, double fit) {
   return made;
 }
 
+}  // namespace
+
 // Straight sides one by one; what is round between two of them together.
 std::vector<std::string> edge_names(const Outline& arcs) {
   std::vector<std::string> names;
@@ -334,6 +337,8 @@ std::vector<std::string> edge_names(const Outline& arcs) {
   }
   return names;
 }
+
+namespace {
 
 // By the drawn curve that is nearest.
 std::vector<std::string> given_names(const Outline& arcs, const Plate& plate) {
@@ -387,13 +392,14 @@ PlateOutline outline_of(const Plate& plate, double thickness, double fit) {
 }
 
 Formed form_plate(const Part& part, const Plate& plate) {
-  if (!part.sheet.thickness) check(part.sheet, part.seam, part.making);
-  const double thickness = *part.sheet.thickness;
   if (plate.form && plate.at_end && plate.at_end->width)
     throw Refusal({.reason = "is given beside a form, which says the outline",
                    .key = "width",
                    .found = shown_mm(*plate.at_end->width),
                    .advice = "leave one of the two out"});
+  if (plate.at_end && plate.at_end->fit == PlateFit::saddle) return form_saddle(part, plate);
+  if (!part.sheet.thickness) check(part.sheet, part.seam, part.making);
+  const double thickness = *part.sheet.thickness;
   if (plate.at_end) check_end(*plate.at_end, thickness);
   const PlateOutline made = outline_of(plate, thickness, part.making.fit);
   // What lies at another part's end is as that is made.

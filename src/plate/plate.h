@@ -15,9 +15,14 @@ struct PlateOutline {
 };
 [[nodiscard]] PlateOutline outline_of(const Plate& plate, double thickness, double fit);
 
+/// What the edges along its arcs are called.
+[[nodiscard]] std::vector<std::string> edge_names(const Outline& arcs);
+
 /// The hole of a plate round an end: clear of that part's outside, on every layer of the plate.
 [[nodiscard]] PlateOutline hole_of(const PlateEnd& at, double thickness, double fit);
 
+/// (6): how far a place lies from the border of a form, or of one of its parts.
+[[nodiscard]] double off_form(const OpeningForm& form, Vec2 place);
 [[nodiscard]] GivenMiss miss_of_given(const std::vector<FormedFace>& faces, const Plate& plate,
                                       const Part& part, const PlateOutline& made);
 

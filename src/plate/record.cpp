@@ -9,11 +9,17 @@ Record plate_record(const Plate& plate) {
   Record end;
   if (plate.at_end) {
     const PlateEnd& at = *plate.at_end;
-    end = {{"part", at.body},
-           {"end", name_of(at.end)},
-           {"fits", name_of(at.fit)},
-           {"clearance", mm(at.clearance, {"that end", "edge of the plate", "its plane"})},
-           {"width", mm(at.width, {"outside of that end", "edge of the plate", "its plane"})}};
+    const bool saddle = at.fit == PlateFit::saddle;
+    end = {
+        {"part", at.body},
+        {"end", name_of(at.end)},
+        {"fits", name_of(at.fit)},
+        {"on", at.on.empty() ? Record() : Record(at.on)},
+        {"clearance",
+         mm(at.clearance, saddle ? Between{"outside of that part", "edge of the hole", "square to it"}
+                                 : Between{"that end", "edge of the plate", "its plane"})},
+        {"width", mm(at.width, saddle ? Between{"edge of the hole", "edge of the plate", "flat"}
+                                      : Between{"outside of that end", "edge of the plate", "its plane"})}};
   }
   return {{"form", plate.form ? Record(in_words(*plate.form).in({})) : Record()}, {"for", end}};
 }

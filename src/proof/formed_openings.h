@@ -26,6 +26,9 @@ struct OpeningProof {
 [[nodiscard]] OpeningProof prove_openings(const Blank& blank, const FormedPlace& formed, double inside,
                                           double outside);
 
+/// Of a blank whose wall opens flat: rolled up as it stands in that.
+[[nodiscard]] FormedPlace rolled_up(const Blank& blank, const Form& wall);
+
 /// Of a folded blank, bent up: on the middle of its plates, or the neutral layer of its bends.
 [[nodiscard]] FormedPlace folded_up(const Blank& blank, const Body& body);
 

@@ -461,6 +461,15 @@ WallProof prove_wall(const Blank& blank, const Form& f, const Seam& seam) {
           std::move(flanges)};
 }
 
+FormedPlace rolled_up(const Blank& blank, const Form& f) {
+  struct Rolled {
+    std::vector<FlatPanel> panels;
+    FormedWall wall;
+    Rolled(const Blank& b, const Form& form) : panels(flat_panels(b)), wall(panels, first_ruling(b, form)) {}
+  };
+  return [rolled = std::make_shared<const Rolled>(blank, f)](Vec2 at) { return rolled->wall.at(at); };
+}
+
 Proof prove(const Blank& blank, const Form& f, const Seam& seam) { return prove_wall(blank, f, seam).proof; }
 
 namespace {

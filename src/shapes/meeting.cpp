@@ -9,6 +9,7 @@
 #include "folded/closed_wall.h"
 #include "folded/tube_wall.h"
 #include "juggler/develop.h"
+#include "part/bounds.h"
 #include "plate/plate.h"
 
 namespace juggler {
@@ -88,18 +89,54 @@ class Introduction {
     const auto* plate = std::get_if<Plate>(&part.asked);
     if (!plate || !plate->at_end) return;
     const PlateEnd& at = *plate->at_end;
-    static_cast<void>(named(i, "for", at.body));
+    const size_t other = named(i, "for", at.body);
+    if (at.fit == PlateFit::saddle) return settle_saddle(i, other);
     if (!part.place) {
       part.place = PartPlace{.follows = at.body, .follows_end = at.end};
       if (at.fit != PlateFit::over) part.place->further = Frame{{0, 0, -part.sheet.thickness.value_or(0)}};
     }
-    if (at.fit != PlateFit::around) return;
+    if (at.fit == PlateFit::around) add_hole_for(part, at);
+  }
+  static void add_hole_for(Part& part, const PlateEnd& at) {
     Opening hole;
     hole.name = at.body;
     hole.key = "for";
     hole.how = OpeningHow::fitted;
     hole.fitted = FittedBody{at.body, Face::outside, at.clearance, at.end};
     part.making.openings.insert(part.making.openings.begin(), std::move(hole));
+  }
+
+  // On the part that its branch meets, standing as that does.
+  void settle_saddle(size_t i, size_t branch) {
+    Part& part = parts_[i];
+    PlateEnd& at = *std::get<Plate>(part.asked).at_end;
+    const auto fits = [&](const EndBody& end) {
+      return !end.beside && (at.on.empty() || find(end.body) == find(at.on));
+    };
+    const std::vector<EndBody>& ends = parts_[branch].ends;
+    const auto end = std::find_if(ends.begin(), ends.end(), fits);
+    if (end != ends.end()) at.end = end->end;
+    if (at.on.empty()) {
+      if (end == ends.end() || std::count_if(ends.begin(), ends.end(), fits) > 1)
+        throw PlaceRefusal({.reason = end == ends.end() ? "is missing: no joint says what the branch meets"
+                                                        : "is missing: the branch meets several parts",
+                            .key = "on",
+                            .found = at.body,
+                            .advice = "say on = \"NAME\", the part that the saddle lies on"},
+                           i);
+      at.on = end->body;
+    }
+    const size_t main = named(i, "on", at.on);
+    if (main == branch)
+      throw PlaceRefusal({.reason = "is the branch itself", .key = "on", .found = at.on}, i);
+    if (part.place)
+      throw PlaceRefusal({.reason = "is given of a saddle, which stands where the part does that it lies on",
+                          .key = "place",
+                          .found = at.on,
+                          .advice = "leave it out"},
+                         i);
+    part.place = parts_[main].place;
+    add_hole_for(part, at);
   }
 
   [[nodiscard]] std::optional<size_t> find(const std::string& name) const {
@@ -170,6 +207,11 @@ class Introduction {
       at.met = met(other, at.end, frames_[i].own_frame(frames_[other]));
       try {
         if (at.fit == PlateFit::around) cut_round(parts_[i], at);
+        if (at.fit == PlateFit::saddle) {
+          const size_t main = named(i, "on", at.on);
+          check_range("clearance", at.clearance, 0, limits::longest, "mm");
+          at.lies_on = met(main, EndName::base, frames_[i].own_frame(frames_[main]));
+        }
       } catch (const Refusal& refusal) {
         throw PlaceRefusal(refusal.text(), i);
       }

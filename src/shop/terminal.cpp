@@ -93,8 +93,9 @@ std::vector<std::string> draw_in_letters(const PieceResult& piece, const Units& 
   trace(canvas, outline(b), dots, squash, 1, '*');
   for (const BlankOpening& o : b.openings) trace(canvas, o.outline, dots, squash, 1, '*');
   std::vector<std::string> lines = canvas.lines();
-  const std::string seam =
-      b.folding ? "" : fmt::format(", seam start on the {}", b.face_up == Face::inside ? "right" : "left");
+  const std::string seam = b.folding || b.cut_out ? ""
+                                                  : fmt::format(", seam start on the {}",
+                                                                b.face_up == Face::inside ? "right" : "left");
   lines.push_back(fmt::format("{} wide, {} high, {} face up{}", said(piece, "blank as laid", units),
                               said(piece, "blank as laid", units, 1), face_up(b), seam));
   return lines;

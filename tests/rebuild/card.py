@@ -64,6 +64,8 @@ class CardReader:
     def __init__(self, faults, drawing, text, piece, part, joints=()):
         self.faults, self.drawing, self.piece, self.part, self.met = faults, drawing, piece, part, joints
         self.card = Card(text)
+        # Folded, or cut out of a wall by an outline of its own.
+        self.by_corners = piece["folding"] or "rolled" in piece
         self.outline = drawing.outline()
         self.box = self.outline.box()
         self.fit = piece["fit_error"] + 1e-6
@@ -97,7 +99,7 @@ class CardReader:
     def read(self):
         self.heading()
         self.square()
-        self.folded() if self.piece["folding"] else self.rolled()
+        self.folded() if self.by_corners else self.rolled()
         self.together()
         self.additions()
         self.notes()
@@ -111,7 +113,7 @@ class CardReader:
                 break
 
     def heading(self):
-        if self.piece["folding"]:
+        if self.by_corners:
             said = self.card.take(rf"lengths rounded to {L}; sheet {L} thick; cut (\d+)")
             self.step, sheet, count = said[0]
         else:
@@ -557,6 +559,11 @@ class CardReader:
                 self.faults.append(f"card: bend line {tag} is measured from {datum}")
             for said, found in zip((at, at if other is None else other), b["distance"]):
                 self.near(f"distance of bend line {tag}", said, found)
+        for number, x0, y0, x1, y1, long in self.card.take_rows(rf"\s+(\d+)\s+{L}\s+{L}\s+{L}\s+{L}\s+{L}"):
+            line = min(self.drawing.marks, key=lambda l: math.dist(l[0], (x0, y0)) + math.dist(l[1], (x1, y1)))
+            self.at(f"start of the line {number:g}", (x0, y0), line[0])
+            self.at(f"end of the line {number:g}", (x1, y1), line[1])
+            self.near(f"line {number:g}", long, math.dist(*line))
         order = self.card.take_rows(rf"\s+(\d+)\s+(\w+)\s+(up|down)\s+{NUMBER}\s+{NUMBER}\s+{NUMBER}\s+{L}")
         for number, tag, way, turned, legs, to, radius in order:
             tag = f"{tag:g}" if isinstance(tag, float) else tag
@@ -580,7 +587,7 @@ class CardReader:
 
     def joints_table(self):
         joints = {}
-        for j in self.piece["folding"]["joints"]:
+        for j in (self.piece["folding"] or {"joints": []})["joints"]:
             joints.setdefault(j["name"], []).append(j)
         whole = 0.0
         for name, one, other, degrees, how in self.card.take_rows(rf"\s+(\S.*?)\s{{2,}}\S.*?\s{{2,}}{L}(?:, {L})?\s+{NUMBER}\s+(\S.*)"):
@@ -692,6 +699,12 @@ class CardReader:
             self.faults.near(f"card: bend {tag} turns", turned, b["turned"], 0.0051)
 
     def notes(self):
+        for sentence in self.piece["notes"]:
+            said = re.search(rf"Roll it about the lines marked.* to a radius of {L}(?: to {L})? on the lower face", sentence)
+            if said:
+                least, most = length(said[1]), length(said[2] or said[1])
+                self.faults.near("card: least radius", least, self.piece["rolled"]["least"], 0.0051)
+                self.faults.near("card: greatest radius", most, self.piece["rolled"]["most"], 0.0051)
         for sentence in self.piece["notes"] + ["WARNING: " + w for w in self.piece["warnings"]]:
             sentence = re.sub(r"\s+", " ", sentence)
             if sentence not in self.card.words:
