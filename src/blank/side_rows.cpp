@@ -60,7 +60,7 @@ std::vector<OnPiece> flange_sides(const std::vector<Blank*>& blanks, const std::
   for (size_t i = 0; i < blanks.size(); ++i) {
     for (const EdgeTab& tab : blanks[i]->tabs) {
       const Edge& e = blanks[i]->edges[tab.edge];
-      if (tab.strips.empty() || label_of(e) + " flange" != label) continue;
+      if (tab.kind != EdgeKind::flange || label_of(e) + " flange" != label) continue;
       for (size_t k = 0; k < tab.strips.size(); ++k) {
         const std::vector<Arc>& strip = tab.strips[k];
         all.push_back({i, {strip.begin() + 1, strip.end() - 1}, {}});

@@ -145,9 +145,9 @@ class Tabs {
     const Added added = added_by(work_, blank_.thickness);
     const auto along = straight_edge(blank_.edges[index]);
     if (along)
-      add_straight(index, *along, added);
+      add_straight(index, between_notches(index, {*along}), added);
     else
-      add_curved(index, added);
+      add_curved(index, between_notches(index, blank_.edges[index].arcs), added);
     const char* kind = name_of(work_.kind);
     blank_.notes.push_back(std::string("A ") +
                            (work_.seam.empty() ? kind : "side of the seam " + work_.seam) + " adds " +
@@ -159,19 +159,47 @@ class Tabs {
     return norm(end_of(arcs.back()) - arcs.front().start) <= within::same * blank_.size;
   }
 
-  // What lies between its notches, as an edge of its own.
+  // An edge, and of one that stays whole what is beside the notches at its ends.
+  struct Run {
+    std::vector<Arc> before = {}, on, after = {};
+  };
+  // Rims and seams of a wall are one edge each.
+  [[nodiscard]] Run between_notches(size_t index, const std::vector<Arc>& arcs) const {
+    if (blank_.folding || work_.notch <= 0 || is_closed(index)) return {{}, arcs, {}};
+    const double length = length_of(arcs);
+    return {stretch(arcs, 0, work_.notch), stretch(arcs, work_.notch, length - work_.notch),
+            stretch(arcs, length - work_.notch, length)};
+  }
+  static std::vector<Arc> stretch(const std::vector<Arc>& arcs, double from, double to) {
+    std::vector<Arc> part;
+    double before = 0;
+    for (const Arc& arc : arcs) {
+      const double a = std::max(0.0, from - before), b = std::min(arc.length, to - before);
+      if (b > a) part.push_back(juggler::stretch(arc, a, b));
+      before += arc.length;
+    }
+    return part;
+  }
+  void add_tab(size_t index, const Run& run, const std::vector<Arc>& strip) {
+    EdgeTab tab{.edge = index, .arcs = run.before, .kind = work_.kind};
+    tab.arcs.insert(tab.arcs.end(), strip.begin(), strip.end());
+    tab.arcs.insert(tab.arcs.end(), run.after.begin(), run.after.end());
+    if (!run.before.empty()) tab.strips = {strip};
+    blank_.tabs.push_back(std::move(tab));
+  }
+
+  // What lies between its notches, of a folded part and a plate as an edge of its own.
   size_t notched(size_t index) {
     const double length = length_of(blank_.edges[index].arcs);
-    if (!blank_.folding)  // its rims and seams are one edge each
-      refuse_work(work_, ".notch", "goes on edges of folded parts and plates, not on those of walls",
-                  shown_mm(work_.notch), {}, "give it a taper instead");
     if (2 * work_.notch >= length)
       refuse_work(work_, ".notch", "leaves no edge between its notches", shown_mm(work_.notch), {},
                   "make them smaller");
+    if (!blank_.folding) return index;
     return split_between(blank_, index, work_.notch, length - work_.notch);
   }
 
-  void add_straight(size_t index, const Arc& along, const Added& added) {
+  void add_straight(size_t index, const Run& run, const Added& added) {
+    const Arc& along = run.on.front();
     if (work_.kind == EdgeKind::hem) check_leg(along);
     const Vec2 way = direction(along.heading);
     const Vec2 out = Vec2{} - left_of(way);
@@ -183,7 +211,7 @@ class Tabs {
     const Vec2 b = end_of(along);
     const Vec2 c = b - in * way + added.width * out;
     const Vec2 d = a + in * way + added.width * out;
-    blank_.tabs.push_back({index, {line(a, d), line(d, c), line(c, b)}, work_.kind});
+    add_tab(index, run, {line(a, d), line(d, c), line(c, b)});
     for (const EdgeFold& fold : added.folds) {
       const double share = fold.at / added.width * in;
       add_fold({line(a + fold.at * out + share * way, b + fold.at * out - share * way)}, fold,
@@ -194,8 +222,8 @@ class Tabs {
   }
 
   // (44a): parallel to arcs that run on into each other.
-  void add_curved(size_t index, const Added& added) {
-    const std::vector<Arc> arcs = blank_.edges[index].arcs;
+  void add_curved(size_t index, const Run& run, const Added& added) {
+    const std::vector<Arc>& arcs = run.on;
     for (size_t i = 0; i + 1 < arcs.size(); ++i) {
       if (!runs_on(arcs[i], arcs[i + 1]))
         refuse_work(work_, ".on", "names an edge that turns a corner", work_.on, {},
@@ -214,7 +242,7 @@ class Tabs {
     if (closed)
       blank_.tabs.push_back({.edge = index, .arcs = outer, .kind = work_.kind, .strips = {strip}});
     else
-      blank_.tabs.push_back({index, strip, work_.kind});
+      add_tab(index, run, strip);
     for (const EdgeFold& fold : added.folds)
       add_fold(trimmed(parallel(arcs, fold.at), fold.at / added.width * in), fold, added.allowance);
     note_strain(arcs, added);
