@@ -69,6 +69,17 @@ struct PanelMitre {
   std::string key = {};  ///< its path in a job, for refusals
 };
 
+/// What is folded over at an end of a panel's run, line by line; arcs have none.
+struct PanelFlange {
+  bool at_end = true;  ///< of the run, else at its start
+  /// From the sharp line of the fold on the panel's size face, up to which the run is measured there, mm.
+  std::optional<double> width = {};
+  Angle turned = Angle::degrees(90);  ///< over 0 to 150 degrees
+  bool to_right = false;              ///< towards the right face, else the left one
+  double clearance = 0;               ///< between mitred corners, mm
+  std::string key = {};               ///< its path in a job, for refusals
+};
+
 /// A panel: an open profile, drawn from its start, and its length square to it.
 struct Panel {
   std::vector<ProfileStep> profile = {};
@@ -77,6 +88,7 @@ struct Panel {
   /// The planes of its ends where they are not square to the run, which then is that of the profile's start.
   /// They meet the middle of the sheet.
   std::optional<PanelMitre> start = {}, end = {};
+  std::vector<PanelFlange> flanges = {};  ///< one at each end at most
   Bend bend = {};
 };
 

@@ -30,6 +30,13 @@ void panel_rows(std::vector<Fact>& rows, const Part& part, const Panel& panel) {
                                 given_angle(m->angle, {"square to the run", "plane of the end", ""}),
                                 given_angle(m->towards, {"profile's start", "way it rises", ""}))});
   }
+  for (const PanelFlange& f : panel.flanges)
+    rows.push_back(
+        {std::string(f.at_end ? "end" : "start") + " flange",
+         say("{} wide, {} to the {}{}", length(*f.width, {"sharp line", "free edge", "size face"}),
+             given_angle(f.turned, {"flat", "folded", "turned"}), f.to_right ? "right" : "left",
+             f.clearance > 0 ? say(", corners {} apart", length(f.clearance, {"corner", "corner", "mitre"}))
+                             : Phrase())});
   if (std::any_of(panel.profile.begin(), panel.profile.end(),
                   [](const ProfileStep& s) { return s.arc.has_value(); }))
     rows.push_back({"arcs", say("{}, neutral factor {:g}", pressing_text(part.making.pressing),

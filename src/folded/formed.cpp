@@ -63,6 +63,7 @@ namespace {
 Panel as_made(Panel panel, Hand hand) {
   if (hand == Hand::as_drawn) return panel;
   std::swap(panel.start, panel.end);
+  for (PanelFlange& f : panel.flanges) f.at_end = !f.at_end;
   for (auto* m : {&panel.start, &panel.end}) {
     if (*m) (*m)->angle = Angle{} - (*m)->angle;
   }
@@ -74,6 +75,10 @@ Panel as_made(Panel panel, Hand hand) {
 // A panel whose ends are square to its run is its own twin.
 Formed form_panel(const Part& part, const Panel& asked) {
   const Panel panel = as_made(asked, part.making.hand);
+  if (!panel.flanges.empty() && !part.ends.empty())
+    throw Refusal({.reason = "is given of a panel whose end another part cuts",
+                   .key = panel.flanges.front().key,
+                   .advice = "leave the flange or the joint out"});
   const Given given = [=](const std::vector<FormedFace>& faces) {
     return miss_of_given(faces, panel, part.sheet, part.ends.empty());
   };

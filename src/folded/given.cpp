@@ -137,7 +137,9 @@ void look_at_seams(GivenMiss& miss, const std::vector<FormedFace>& faces, const 
 class PanelGiven {
  public:
   PanelGiven(const Panel& panel, const std::vector<FormedFace>& faces, const Sheet& sheet)
-      : panel_(panel), faces_(faces), t_(*sheet.thickness) {
+      : panel_(panel), t_(*sheet.thickness) {
+    for (const FormedFace& f : faces)
+      (f.name.find(" flange, ") == std::string::npos ? faces_ : flanges_).push_back(f);
     face_ = panel.sizes_on ? *panel.sizes_on : PanelFace::middle;
   }
 
@@ -149,9 +151,10 @@ class PanelGiven {
     }
     for (size_t i = 0; i < faces_.size(); ++i) look_at_line(i);
     for (size_t i = 0; i + 1 < faces_.size(); ++i) look_at_turn(i);
+    for (const PanelFlange& f : panel_.flanges) look_at_flange(f);
     if (whole && (panel_.start || panel_.end)) {
       look_at_mitres();
-    } else if (whole) {
+    } else if (whole && panel_.flanges.size() < 2) {
       look_at_run();
     }
     return miss_;
@@ -215,9 +218,39 @@ class PanelGiven {
       }
     }
   }
+  // On every leg: the angle turned, where the size faces of leg and flange meet, and how far that is from the
+  // free edge. (8a)
+  void look_at_flange(const PanelFlange& f) {
+    const std::string name = f.at_end ? "run end flange, " : "run start flange, ";
+    const double layer = depth_of(face_, !f.to_right, t_);
+    for (const FormedFace& leg : faces_) {
+      const auto own = std::find_if(flanges_.begin(), flanges_.end(),
+                                    [&](const FormedFace& o) { return o.name == name + leg.name; });
+      if (own == flanges_.end()) {
+        miss_.look(HUGE_VAL, f.key + " as given");
+        continue;
+      }
+      const Vec3 out = f.at_end ? run_ : Vec3{} - run_;
+      const Vec3 towards = f.to_right ? leg.normal : Vec3{} - leg.normal;
+      const double turned = f.turned.radians();
+      const Vec3 way = std::cos(turned) * out + std::sin(turned) * towards;
+      const Vec3 a = leg.at + layer * leg.normal, b = own->at + layer * own->normal;
+      miss_.look(std::abs(dot(way, own->normal)) * *f.width, f.key + ".angle as given");
+      const Vec3 meet = a + dot(b - a, own->normal) / dot(out, own->normal) * out;
+      miss_.look(std::abs(dot(meet, run_) - (f.at_end ? *panel_.run : 0)), "run as given");
+      double most = 0;
+      for (const Vec3 c : own->corners) most = std::max(most, dot(c + layer * own->normal - meet, way));
+      miss_.look(std::abs(most - *f.width), f.key + ".width as given");
+    }
+  }
+  // Where an end has a flange that says it.
   void look_at_run() {
     double low = HUGE_VAL;
     double high = -HUGE_VAL;
+    for (const PanelFlange& f : panel_.flanges) {
+      low = f.at_end ? low : 0;
+      high = f.at_end ? *panel_.run : high;
+    }
     for (const FormedFace& p : faces_) {
       for (const Vec3 c : p.corners) {
         low = std::min(low, dot(c, run_));
@@ -228,7 +261,7 @@ class PanelGiven {
   }
 
   const Panel& panel_;
-  const std::vector<FormedFace>& faces_;
+  std::vector<FormedFace> faces_, flanges_;
   double t_;
   PanelFace face_ = PanelFace::middle;
   GivenMiss miss_;

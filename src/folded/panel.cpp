@@ -1,5 +1,6 @@
 // A panel: its profile walked twice, on its neutral layer for the plates and on its size face for what they
 // are asked to meet. docs/maths/folded.md (13)-(15).
+#include <algorithm>
 #include <array>
 
 #include "form/bends.h"
@@ -44,6 +45,31 @@ void check_step(const Panel& panel, size_t i) {
                 "give the lines on both sides, or an arc with its radius");
 }
 
+void check_flange(const Panel& panel, const PanelFlange& f) {
+  const auto out_of_range = [&](const char* what, const Phrase& found, const Phrase& allowed) {
+    throw Refusal({.reason = "is out of range", .key = f.key + what, .found = found, .allowed = allowed});
+  };
+  if (!f.width)
+    throw Refusal({.reason = "is missing", .key = f.key + ".width", .advice = "say how wide the flange is"});
+  if (!(*f.width >= limits::shortest && *f.width <= 1e6))
+    out_of_range(".width", shown_mm(*f.width), mm_range(limits::shortest, 1e6));
+  if (!(f.turned.degrees() > 0.01 && f.turned.degrees() <= 150))
+    out_of_range(".angle", shown_degrees(f.turned), "over 0.01 to 150 degrees");
+  if (!(f.clearance >= 0 && f.clearance <= 1e6))
+    out_of_range(".clearance", shown_mm(f.clearance), mm_range(0, 1e6));
+  if (f.at_end ? panel.end : panel.start)
+    throw Refusal({.reason = "stands at an end of the run that is mitred",
+                   .key = f.key + ".end",
+                   .found = f.at_end ? "end" : "start",
+                   .advice = "leave the flange or the mitre out"});
+  const auto same = [&](const PanelFlange& other) { return other.at_end == f.at_end; };
+  if (std::count_if(panel.flanges.begin(), panel.flanges.end(), same) > 1)
+    throw Refusal({.reason = "stands at an end of the run that has one already",
+                   .key = f.key + ".end",
+                   .found = f.at_end ? "end" : "start",
+                   .advice = "leave one of the two out"});
+}
+
 void check_panel(const Panel& panel) {
   if (panel.profile.empty())
     throw Refusal({.reason = "is missing",
@@ -70,6 +96,7 @@ void check_panel(const Panel& panel) {
       refuse_step(i, "line", "follows a line", shown_mm(*panel.profile[i].line),
                   "a bend or an arc between two lines");
   }
+  for (const PanelFlange& f : panel.flanges) check_flange(panel, f);
 }
 
 PanelFace face_of(const Panel& panel, const Sheet& sheet) {
@@ -109,6 +136,14 @@ class Walk {
       break;
     }
     first_layer_ = layer_;
+    run_to_ = *panel.run;
+    for (const PanelFlange& f : panel.flanges)
+      (f.at_end ? run_to_ : run_from_) += (f.at_end ? -1 : 1) * back(f);
+    if (run_to_ - run_from_ < limits::shortest)
+      throw Refusal({.reason = "is shorter than the folds of its flanges take",
+                     .key = "run",
+                     .found = shown_mm(*panel.run),
+                     .allowed = "more than " + shown_mm(*panel.run - run_to_ + run_from_)});
   }
 
   Body body() {
@@ -128,6 +163,7 @@ class Walk {
       mitre(panel_.start.value_or(PanelMitre{}), false);
       mitre(panel_.end.value_or(PanelMitre{}), true);
     }
+    for (const PanelFlange& f : panel_.flanges) add_flange(f);
     const Box3 box = box_of(body_);
     body_.size = norm(box.high - box.low);
     return std::move(body_);
@@ -162,8 +198,8 @@ class Walk {
   }
 
   void add_face(double width, const std::string& name) {
-    const double run = *panel_.run;
-    BodyFace p{name, {}, {}, {}, {}, {{0, 0}, {width, 0}, {width, run}, {0, run}}, {}};
+    BodyFace p{name, {}, {}, {}, {}, {{0, run_from_}, {width, run_from_}, {width, run_to_}, {0, run_to_}},
+               {}};
     const int number = static_cast<int>(body_.faces.size());
     p.sides = {{SideKind::free, -1, "run start"},
                {SideKind::free, -1, "profile end"},
@@ -213,7 +249,7 @@ class Walk {
     zone.neutral_factor =
         zone.rolled ? sheet_.neutral_factor : neutral_factor(panel_.bend, t_, zone.radius, angle);
     zone.neutral_radius = zone.radius + zone.neutral_factor * t_;
-    zone.high.from = *panel_.run;
+    zone.high.from = run_to_ - run_from_;
     body_.zones.push_back(zone);
     turn_size_face(s, way, angle);
   }
@@ -243,7 +279,7 @@ class Walk {
       p.origin = at;
       if (i == body_.zones.size()) break;
       const BendZone& s = body_.zones[i];
-      at = zone_point(body_, s, std::abs(s.angle.radians()), 0, 0);
+      at = zone_point(body_, s, std::abs(s.angle.radians()), -run_from_, 0);
       heading += s.angle.radians();
     }
   }
@@ -281,10 +317,148 @@ class Walk {
             middle * dot(way, cross(zone.axis, a.normal))};
   }
 
+  // --- flanges at the ends of the run; (15c)-(15e)
+
+  // Of a fold towards one side the depth of the size face below its concave one.
+  [[nodiscard]] double depth_in(const PanelFlange& f) const {
+    const double layer = layer_beside(face_, f.to_right, t_);
+    return f.to_right ? t_ - layer : layer;
+  }
+  [[nodiscard]] double fold_radius() const { return common_radius(panel_.bend, t_); }
+  [[nodiscard]] double back(const PanelFlange& f) const {
+    return (fold_radius() + depth_in(f)) * std::tan(f.turned.radians() / 2);
+  }
+  // How far places of the flange stand off the concave face of its leg: so far past the fold, the greater of
+  // both faces.
+  [[nodiscard]] double off_leg(const PanelFlange& f, double past) const {
+    const double a = f.turned.radians(), r = fold_radius();
+    return std::max(r - r * std::cos(a), r - (r + t_) * std::cos(a)) + past * std::sin(a);
+  }
+
+  // What is cut off a flange beside the bend that a leg has there: at the fold, and at the free edge.
+  struct Inset {
+    double fold = 0, edge = 0;
+  };
+  [[nodiscard]] Inset inset(const PanelFlange& f, double flat, const BendZone* beside) const {
+    if (!beside) return {};
+    const double notch = t_ + fold_radius();
+    const bool towards = (beside->angle.radians() < 0) == f.to_right;
+    const double turned = std::abs(beside->angle.radians());
+    if (!towards) return {notch, notch};
+    if (turned > pi - within::same)
+      throw Refusal({.reason = "is folded towards an arc of half a turn or more, which leaves it no room",
+                     .key = f.key + ".side",
+                     .found = f.to_right ? "right" : "left",
+                     .advice = "fold it to the other side"});
+    const double slope = std::tan(turned / 2);
+    const double given = beside->radius * slope - f.clearance / 2 / std::cos(turned / 2);
+    const double fold = std::max(notch, off_leg(f, 0) * slope - given);
+    return {fold, std::max(fold, off_leg(f, flat) * slope - given)};
+  }
+
+  void add_flange(const PanelFlange& f) {
+    const double flat = *f.width - back(f);
+    if (flat < limits::shortest)
+      throw Refusal({.reason = "is less than its fold takes",
+                     .key = f.key + ".width",
+                     .found = shown_mm(*f.width),
+                     .allowed = "more than " + shown_mm(back(f))});
+    const size_t legs = body_.faces.size(), bends = body_.zones.size();
+    for (size_t i = 0; i < legs; ++i) {
+      if (body_.faces[i].name.empty() || body_.faces[i].flange) continue;
+      const BendZone* before = nullptr;
+      const BendZone* after = nullptr;
+      for (size_t z = 0; z < bends; ++z) {
+        if (body_.zones[z].axis != Vec3{0, 0, 1}) continue;
+        if (body_.zones[z].face_b == static_cast<int>(i)) before = &body_.zones[z];
+        if (body_.zones[z].face_a == static_cast<int>(i)) after = &body_.zones[z];
+      }
+      add_flange(f, i, flat, inset(f, flat, before), inset(f, flat, after));
+    }
+  }
+  // On one leg, between what its neighbours take.
+  void add_flange(const PanelFlange& f, size_t leg, double flat, Inset before, Inset after) {
+    BodyFace& face = body_.faces[leg];
+    double wide = 0;
+    for (const Vec2 c : face.corners) wide = std::max(wide, c.x);
+    if (wide - before.edge - after.edge < limits::shortest)
+      throw Refusal({.reason = "leaves nothing of itself on " + face.name,
+                     .key = f.key + ".width",
+                     .found = shown_mm(*f.width),
+                     .advice = "make it narrower, or the profile's lines longer"});
+    // The side in the way that it runs: from corner 0 on at the start, from corner 2 on at the end.
+    const std::string name = f.at_end ? "run end" : "run start";
+    const double y = f.at_end ? run_to_ : run_from_;
+    const Vec2 from = f.at_end ? Vec2{wide - after.fold, y} : Vec2{before.fold, y};
+    const Vec2 to = f.at_end ? Vec2{before.fold, y} : Vec2{wide - after.fold, y};
+    const int number = static_cast<int>(body_.faces.size()), zone = static_cast<int>(body_.zones.size());
+    const size_t side = split_side(face, from, to, name, zone);
+
+    BendZone fold;
+    fold.face_a = static_cast<int>(leg);
+    fold.side_a = static_cast<int>(side);
+    fold.face_b = number;
+    fold.side_b = 0;
+    const Vec3 way = unit(face.at(to) - face.at(from));
+    fold.axis = way;
+    fold.angle = f.to_right ? Angle{} - f.turned : f.turned;
+    fold.radius = fold_radius();
+    fold.neutral_factor = neutral_factor(panel_.bend, t_, fold.radius, f.turned);
+    fold.neutral_radius = fold.radius + fold.neutral_factor * t_;
+    const double length = norm(to - from);
+    fold.high.from = length;
+
+    const Inset first = f.at_end ? before : after, last = f.at_end ? after : before;
+    const double in_first = first.edge - first.fold, in_last = last.edge - last.fold;
+    BodyFace flange;
+    flange.name = name + " flange, " + face.name;
+    flange.flange = true;
+    flange.corners = {{0, 0}, {length, 0}, {length - in_last, flat}, {in_first, flat}};
+    flange.sides = {{SideKind::bend, zone, flange.name},
+                    {SideKind::free, -1, flange.name},
+                    {SideKind::free, -1, name + " flange"},
+                    {SideKind::free, -1, flange.name}};
+    const double a = f.turned.radians();
+    const Vec3 beyond = cross(way, face.normal);
+    flange.x = Vec3{} - way;
+    flange.y = std::cos(a) * beyond + (f.to_right ? 1 : -1) * std::sin(a) * face.normal;
+    flange.normal = cross(flange.x, flange.y);
+    body_.zones.push_back(fold);
+    flange.origin = zone_point(body_, body_.zones.back(), a, length, 0);
+    body_.faces.push_back(std::move(flange));
+  }
+  // A side of a leg at an end of the run in up to three: the middle one is bent. Returns its number.
+  size_t split_side(BodyFace& face, Vec2 from, Vec2 to, const std::string& name, int zone) {
+    size_t side = 0;
+    const auto is_end = [&](size_t k) {
+      const Vec2 a = face.corners[k], b = face.corners[(k + 1) % face.corners.size()];
+      return face.sides[k].kind == SideKind::free && std::abs(a.y - from.y) + std::abs(b.y - from.y) == 0;
+    };
+    while (!is_end(side)) ++side;
+    const auto insert = [&](size_t at, Vec2 corner, FaceSide s) {
+      face.corners.insert(face.corners.begin() + static_cast<std::ptrdiff_t>(at), corner);
+      face.sides.insert(face.sides.begin() + static_cast<std::ptrdiff_t>(at), std::move(s));
+      // Zones name sides by their numbers.
+      for (BendZone& z : body_.zones) {
+        if (&body_.faces[static_cast<size_t>(z.face_a)] == &face && z.side_a >= static_cast<int>(at))
+          ++z.side_a;
+        if (&body_.faces[static_cast<size_t>(z.face_b)] == &face && z.side_b >= static_cast<int>(at))
+          ++z.side_b;
+      }
+    };
+    const FaceSide free{SideKind::free, -1, name};
+    const Vec2 end = face.corners[(side + 1) % face.corners.size()];
+    if (norm(to - end) > 0) insert(side + 1, to, free);
+    if (norm(from - face.corners[side]) > 0) insert(++side, from, free);
+    face.sides[side] = {SideKind::bend, zone, {}};
+    return side;
+  }
+
   const Panel& panel_;
   const Sheet& sheet_;
   double t_;
   PanelFace face_;
+  double run_from_ = 0, run_to_ = 0;  // of the legs, between the folds of flanges
   Body body_;
   Vec3 at_ = {};      // on the size face
   double layer_ = 0;  // that the size face is there

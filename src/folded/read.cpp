@@ -96,6 +96,26 @@ std::optional<PanelMitre> read_panel_mitre(Reader& r, const std::string& key) {
 
 }  // namespace
 
+namespace {
+
+void read_panel_flanges(Reader& r, Panel& panel) {
+  r.tables("flange", [&](Reader& one) {
+    PanelFlange f;
+    f.key = fmt::format("flange.{}", panel.flanges.size() + 1);
+    if (!one.at("end"))
+      refuse(*one.first(), "belongs to a flange that does not say at which end it stands", {},
+             "add end = \"start\" or \"end\", of the run");
+    one.choice("end", std::array{std::pair{"start", false}, std::pair{"end", true}}, f.at_end);
+    one.length("width", f.width);
+    one.angle("angle", f.turned);
+    one.either("side", "right", f.to_right);
+    one.length("clearance", f.clearance);
+    panel.flanges.push_back(std::move(f));
+  });
+}
+
+}  // namespace
+
 void read_panel(Reader& r, const std::string& source, Part& part) {
   r.length("seam.gap", part.seam.gap);
   Panel panel;
@@ -112,6 +132,7 @@ void read_panel(Reader& r, const std::string& source, Part& part) {
   r.choice("sizes_on", panel_faces, panel.sizes_on);
   panel.start = read_panel_mitre(r, "mitre.start");
   panel.end = read_panel_mitre(r, "mitre.end");
+  read_panel_flanges(r, panel);
   panel.bend = read_bend(r, source);
   part.asked = std::move(panel);
 }

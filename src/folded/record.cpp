@@ -39,6 +39,15 @@ Record panel_record(const Panel& panel) {
           {"sizes_on", name_of(panel.sizes_on.value_or(PanelFace::middle))},
           {"start", mitre_record(panel.start)},
           {"end", mitre_record(panel.end)},
+          {"flanges", list_of(panel.flanges,
+                              [](const PanelFlange& f) -> Record {
+                                return {{"end", f.at_end ? "end" : "start"},
+                                        {"width",
+                                         mm(f.width, {"sharp line of the fold", "free edge", "size face"})},
+                                        {"angle", deg(f.turned, {"flat", "folded", "turned"})},
+                                        {"side", f.to_right ? "right" : "left"},
+                                        {"clearance", mm(f.clearance, {"corner", "corner", "mitre"})}};
+                              })},
           {"bend", bend_rule_record(panel.bend)}};
 }
 

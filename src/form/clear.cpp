@@ -11,6 +11,11 @@ namespace {
 
 [[noreturn]] void refuse_through(const Body& body, const std::string& one, const std::string& other) {
   const bool panel = body.lie == Lie::profile;
+  if (panel && (one + other).find("flange") != std::string::npos)
+    throw Refusal({.reason = "makes flanges that run through others: " + one + " and " + other,
+                   .key = "flange",
+                   .allowed = "metal that stays clear of itself",
+                   .advice = "make them narrower, or fold them to the other side"});
   throw Refusal({.reason = "makes a part that runs through itself: " + one + " and " + other,
                  .key = panel ? "profile" : "height",
                  .allowed = "metal that stays clear of itself",
@@ -167,7 +172,15 @@ void check_layers(const Body& body, const std::vector<Metal>& all) {
 
 void check_clear(const Body& body) {
   const std::vector<Metal> all = metal_of(body);
-  body.lie == Lie::profile ? check_section(body, all) : check_layers(body, all);
+  if (body.lie != Lie::profile) return check_layers(body, all);
+  const auto is_flange = [&](int face) { return body.faces[static_cast<size_t>(face)].flange; };
+  std::vector<Metal> profile;
+  for (const Metal& s : all) {
+    if (s.face >= 0 ? !is_flange(s.face) : !is_flange(body.zones[static_cast<size_t>(s.zone)].face_b))
+      profile.push_back(s);
+  }
+  check_section(body, profile);
+  if (profile.size() < all.size()) check_layers(body, all);
 }
 
 }  // namespace juggler
