@@ -383,7 +383,14 @@ TEST(CurvedLaps, RunOnWithoutCorners) {
   const Formed formed = form_part(cone);
   EXPECT_TRUE(formed.prove(make_blanks(formed, cone.making).front()).passed);
   cone.making.edges[0].notch = 5;
-  EXPECT_THROW((void)make_blanks(form_part(cone), cone.making), Refusal);
+  const Blank notched = make_blanks(form_part(cone), cone.making).front();
+  EXPECT_TRUE(formed.prove(notched).passed);
+  const Arc base = edge(notched, EdgeName::base)->arcs.front();
+  const double swing = radius_of(base), turned = (base.length - 10) / swing;
+  EXPECT_NEAR(signed_area(outline(notched)) - signed_area(bare_outline(notched)),
+              turned * (15 * swing + 15 * 15 / 2.0), 1e-6);
+  cone.making.edges[0].notch = base.length / 2;
+  EXPECT_EQ(refusal_of([&] { (void)make_blanks(form_part(cone), cone.making); }).key, "edge.1.notch");
 }
 
 // Notches take of the corner what lies within the metal.

@@ -200,7 +200,7 @@ TEST_F(Demo, DrawingsAuditCleanAndMeasureLikeTheDocuments) {
         "33-duct-elbow",    "34-breech",       "35-taper-elbow",        "36-dust-pipe",
         "37-body-shell",    "38-roof-plate",   "39-hopper-on-conveyor", "40-fan-stub",
         "41-drip-pans",     "42-square-duct",  "43-workshop-extract",   "44-take-offs",
-        "45-screw-feeders", "46-flanged-boot"}) {
+        "45-screw-feeders", "46-flanged-boot", "47-saddle-pads",        "48-drive-cover"}) {
     Json d = Json::parse(read(std::string("demo/") + path + ".json"));
     // In the order of the files' names.
     std::stable_sort(d["pieces"].begin(), d["pieces"].end(), [](const Json& a, const Json& b) {
@@ -289,7 +289,7 @@ TEST_F(Demo, DocumentsAreValidAgainstTheSchema) {
   const Outcome r = shell(PYTHON " '" SOURCE_FOLDER "/tests/cli/validate.py' '" SOURCE_FOLDER
                                  "/docs/result.schema.json' demo/*.json");
   EXPECT_EQ(r.code, 0) << r.err;
-  EXPECT_EQ(r.out, "valid 46\n");
+  EXPECT_EQ(r.out, "valid 48\n");
 }
 
 TEST_F(Program, DemoPicturesAreWellFormed) {
