@@ -86,8 +86,45 @@ TEST(BoltHoles, OfATransitionsRoundBaseLieAtEqualPlanAngles) {
   }
   part.bolts.front().on = "top";
   EXPECT_EQ(refusal_of([&] { (void)with_bolt_holes(part); }).key, "bolts.on");  // sides without a flange
-  std::swap(std::get<Transition>(part.asked).base, std::get<Transition>(part.asked).top);
-  EXPECT_EQ(refusal_of([&] { (void)with_bolt_holes(part); }).key, "bolts.on");  // a round top
+}
+
+// Of its round top by the directions in which that is seen from its own centre, aside of the base's.
+TEST(BoltHoles, OfATransitionsRoundTopLieAboutItsOwnCentre) {
+  for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
+    Part part;
+    part.shape = "transition";
+    Transition t;
+    t.top.profile.diameter = 300;
+    t.base.profile.kind = ProfileKind::rectangle;
+    t.base.profile.width = 400;
+    t.base.profile.length = 250;
+    t.height = 250;
+    t.shift = {70, 40};
+    part.asked = t;
+    part.sheet = {.thickness = 1, .sizes_on = Face::inside};
+    part.seam.at = Angle::degrees(-20);
+    part.making.hand = hand;
+    part.bolts = {{.on = "top", .diameter = 9, .count = 8, .inset = 12, .from = Angle::degrees(10)}};
+    const Blank b = only_blank(part);
+    ASSERT_EQ(b.openings.size(), 8U);
+    const double side = hand == Hand::opposite ? -1 : 1;
+    std::vector<bool> taken(8, false);
+    for (const BlankOpening& o : b.openings) {
+      const Vec2 at = o.radius * direction(o.plan.radians());
+      size_t best = 0;
+      double nearest = HUGE_VAL;
+      for (size_t k = 0; k < 8; ++k) {
+        const Vec2 rim =
+            Vec2{70, side * 40} + 150 * direction(side * (10 + 45.0 * static_cast<double>(k)) * pi / 180);
+        const double far = std::hypot(norm(at - rim), o.height - 250);
+        if (far < nearest) best = k, nearest = far;
+      }
+      // 12 along the element, from the inside's rim to the neutral layer.
+      EXPECT_NEAR(nearest, std::hypot(12, 0.5), 0.3) << o.member;
+      EXPECT_FALSE(taken[best]);
+      taken[best] = true;
+    }
+  }
 }
 
 TEST(BoltHoles, AreRefusedAtTheirKeys) {

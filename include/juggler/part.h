@@ -55,6 +55,7 @@ struct OpeningPlace {
   std::optional<double> radius = {};  ///< from the axis, seen from above
   std::optional<Vec2> plan = {};      ///< seen from above, from the axis
   EndName from = EndName::base;       ///< the end that height, or along_ruling, is measured from
+  bool about_end = false;             ///< the angle is one about the middle of that end; with along_ruling
   std::string edge = {};              ///< an edge of the flat by its label
   std::optional<int> which = {};  ///< of several edges, or straight runs of one, of that name; else the first
   bool every = false;             ///< on each of them, of all pieces

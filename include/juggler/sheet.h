@@ -140,7 +140,8 @@ struct EdgeWork {
   int layers = 1;                             ///< lock: 1 or 2
   double extra = 0;                           ///< lock: added for each fold, mm
   std::vector<EdgeFold> folds = {};           ///< seam: the nearest first
-  double notch = 0;       ///< lap, seam: by how much what is added begins beside the edge's ends, mm
+  double notch = 0;       ///< lap, seam: by how much what is added begins beside the edge's ends, mm,
+  double notch_by_thickness = 0;  ///< and so many thicknesses more
   std::string seam = {};  ///< its name in the user's list
   std::optional<double> hole = {};      ///< diameter of holes in rows, mm
   std::optional<double> pitch = {};     ///< that they are apart at most
@@ -157,7 +158,8 @@ struct SeamSide {
 struct NamedSeam {
   std::string name = {};
   SeamSide a = {}, b = {};
-  double notch = 0;  ///< at the ends of both
+  double notch = 0;               ///< at the ends of both, mm,
+  double notch_by_thickness = 0;  ///< and so many thicknesses more
 };
 /// What a side of it adds to an edge; nothing where it adds none.
 [[nodiscard]] std::optional<EdgeWork> work_of(const NamedSeam& seam, bool side_b, const std::string& on,

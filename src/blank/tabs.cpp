@@ -103,7 +103,9 @@ std::string percent(double share) { return fmt::format("{:.2f} %", 100 * share);
 class Tabs {
  public:
   Tabs(Blank& blank, const EdgeWork& work, const Bend& bend, size_t& tags)
-      : blank_(blank), work_(work), bend_(bend), tags_(tags) {}
+      : blank_(blank), work_(work), bend_(bend), tags_(tags) {
+    work_.notch += work.notch_by_thickness * blank.thickness;
+  }
 
   bool add() {
     std::vector<EdgeRun> runs = edge_runs(blank_, work_.on);
@@ -141,7 +143,8 @@ class Tabs {
       if (tab.edge == index)
         refuse_work(work_, ".on", "names an edge that has a lap, hem, lock or round end already", work_.on);
     }
-    if (work_.notch > 0 && !is_closed(index)) index = notched(index);
+    const bool closed = is_closed(index);
+    if (work_.notch > 0 && !closed) index = notched(index);
     const Added added = added_by(work_, blank_.thickness);
     const auto along = straight_edge(blank_.edges[index]);
     if (along)
@@ -149,9 +152,11 @@ class Tabs {
     else
       add_curved(index, between_notches(index, blank_.edges[index].arcs), added);
     const char* kind = name_of(work_.kind);
-    blank_.notes.push_back(std::string("A ") +
-                           (work_.seam.empty() ? kind : "side of the seam " + work_.seam) + " adds " +
-                           shown_mm(added.width, 3) + " beyond the edge " + work_.on + ".");
+    blank_.notes.push_back(
+        std::string("A ") + (work_.seam.empty() ? kind : "side of the seam " + work_.seam) + " adds " +
+        shown_mm(added.width, 3) + " beyond the edge " + work_.on +
+        (work_.notch > 0 && !closed ? ", from " + shown_mm(work_.notch, 3) + " beside its ends on."
+                                    : Phrase(".")));
   }
 
   [[nodiscard]] bool is_closed(size_t index) const {
@@ -417,7 +422,7 @@ class Tabs {
   }
 
   Blank& blank_;
-  const EdgeWork& work_;
+  EdgeWork work_;
   const Bend& bend_;
   size_t& tags_;  // given so far, over all pieces
 };
@@ -550,6 +555,7 @@ std::optional<EdgeWork> work_of(const NamedSeam& seam, bool side_b, const std::s
   work.width = side.adds;
   work.folds = side.folds;
   work.notch = seam.notch;
+  work.notch_by_thickness = seam.notch_by_thickness;
   work.seam = seam.name;
   work.key = "seam.kind";
   return work;

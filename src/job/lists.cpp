@@ -159,17 +159,32 @@ SeamSide side_of(const Csv& csv, const Csv::Row& row, const std::string& head, d
 
 }  // namespace
 
+namespace {
+
+// "4", or by the sheet: "2t".
+void fill_notch(const Csv& csv, const Csv::Row& row, double mm, NamedSeam& seam) {
+  const int column = csv.column("notch");
+  if (column < 0) return;
+  Csv::Cell cell = row.cells[static_cast<size_t>(column)];
+  if (cell.text.empty()) return;
+  const bool by_thickness = cell.text.back() == 't';
+  if (by_thickness) cell.text.pop_back();
+  const double value = csv.number(row.line, cell);
+  if (value < 0 || value > 1e5)
+    csv.refuse_cell(row.line, cell, "is out of range", "0 to 100000, or so many thicknesses, as 2t");
+  (by_thickness ? seam.notch_by_thickness : seam.notch) = by_thickness ? value : value * mm;
+}
+
+}  // namespace
+
 std::optional<NamedSeam> read_seam_kind(Reader& r, const char* key, const std::string& source) {
   const Entry* asked = r.at(key);
   if (!asked) return std::nullopt;
   const Csv csv(list_of(r, "lists.seams", *asked), source, {"name", "a", "a_folds", "b", "b_folds", "notch"});
   const Csv::Row& row = row_named(csv, *asked);
   const double mm = r.units().mm;
-  NamedSeam seam{std::get<std::string>(asked->value), side_of(csv, row, "a", mm), side_of(csv, row, "b", mm),
-                 0};
-  std::optional<double> notch;
-  fill(csv, row, "notch", mm, notch);
-  seam.notch = notch.value_or(0);
+  NamedSeam seam{std::get<std::string>(asked->value), side_of(csv, row, "a", mm), side_of(csv, row, "b", mm)};
+  fill_notch(csv, row, mm, seam);
   if (seam.a.adds <= 0 && seam.b.adds <= 0)
     refuse(*asked, "adds nothing on either side", "a column a or b above 0");
   return seam;

@@ -88,6 +88,7 @@ void read_side(Reader& r, const std::string& source, EdgeWork& w) {
   w.width = work->width;
   w.folds = work->folds;
   w.notch = work->notch;
+  w.notch_by_thickness = work->notch_by_thickness;
   w.seam = work->seam;
 }
 

@@ -96,7 +96,9 @@ Spot WallPlaces::by_plan(double plan, double height, const std::string& name) co
 }
 
 Spot WallPlaces::on_ruling(double plan, double further, const std::string& name) const {
-  const double u = u_at_plan(*wall_.once_round, Angle::radians(plan));
+  const Angle way = Angle::radians(plan);
+  const double u =
+      at_.about_end ? u_facing(*wall_.once_round, at_.from, way) : u_at_plan(*wall_.once_round, way);
   const double given = *at_.along_ruling + further;
   const double rim = wall_.once_round->whole_rim(at_.from)(u).s;
   const double s =

@@ -170,10 +170,6 @@ Opening round_holes(const BoltHoles& b, const Part& part) {
     return o;
   }
   check_one_place(b);
-  if (std::holds_alternative<Transition>(part.asked) && b.on == "top")
-    refuse_bolts(
-        b, ".on", "is the round top of a transition, where plan angles do not tell its elements apart", b.on,
-        "its base, or a straight side", "place the holes by at.angle and at.height, or bolt on a ring");
   refuse_along_curves(b, part);
   const std::optional<RoundSizes> s = round_sizes(part);
   if (!s) {  // a transition, whose rulings differ
@@ -182,6 +178,7 @@ Opening round_holes(const BoltHoles& b, const Part& part) {
     Opening o = round_about(b, HUGE_VAL);
     o.at.along_ruling = *b.inset;
     o.at.from = end_of(b);
+    o.at.about_end = true;
     return o;
   }
   const OnEnd at = on_end(b, *s, part.sheet);
