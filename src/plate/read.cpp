@@ -61,6 +61,9 @@ std::vector<Part> plate_with_holes(Reader& r, const std::string& source, Part pa
   if (const Entry* idle = r.below("hole"); idle && has_hole)
     refuse(*idle, "is what the other part says of a plate round it", {},
            "leave it out, or say fits = \"over\"");
+  if (const Entry* idle = r.below("bolts"); idle && at && at->fit == PlateFit::saddle)
+    refuse(*idle, "lies on a circle about the axis of a flat plate, and a saddle is none", {},
+           "place the holes by [[part.opening]], on the flat or by angle and height");
   if (r.below("bolts")) part.bolts.push_back(read_bolts(r, "bolts.", "bolts"));
   part.making.openings.insert(part.making.openings.begin(), holes.begin(), holes.end());
   return {std::move(part)};

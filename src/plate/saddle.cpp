@@ -200,6 +200,7 @@ class SaddleMaker {
     if (hole.outlines.size() != 1) refuse_on("is met by the branch in several places", at_.lies_on->name, "");
     check_hole(wall, hole);
     saddle_.u = hole.centre.u;
+    saddle_.alike = main_.coaxial;
     saddle_.outline = outline_about(hole);
     narrow(wall);
     const FlatRuling from = wall.charts.front().flat(saddle_.u),
@@ -422,7 +423,9 @@ Phrase how_formed(const Saddle& saddle, const std::string& main) {
   const Phrase words = "Roll it about the lines marked, which lie along the elements of " + main +
                        ", upper face outwards, to a radius of ";
   const bool even = most - least <= within::same * saddle.wall->size;
-  return words + shown_mm(least, 2) + (even ? Phrase() : " to " + shown_mm(most, 2)) + " on the lower face.";
+  return words + shown_mm(least, 2) + (even ? Phrase() : " to " + shown_mm(most, 2)) + " on the lower face" +
+         (saddle.alike ? "."
+                       : ", along the middle one; along others it is another: hold it against the wall.");
 }
 
 CutOut cut_out_of(const Saddle& saddle, const std::string& main) {

@@ -17,6 +17,7 @@ struct Saddle {
   /// To which the inside is rolled, square to the rulings, least and most on the centre line; none where it
   /// is flat all along that.
   std::optional<std::pair<double, double>> rolled = {};
+  bool alike = true;  ///< so is it along all others
 };
 /// Errors  Refusal where the branch does not come through the wall, where that does not open flat or is
 ///         bent within the saddle's width of a hollow of the hole; where the saddle reaches past its ends.
