@@ -209,6 +209,9 @@ TEST(Saddles, RefusalsNameTheirKeys) {
   disc.profile.diameter = 200;
   std::get<Plate>(pad.asked).form = disc;
   EXPECT_EQ(refused_key({main, branch, pad}, on), "form");
+  // Its end stands within the saddle.
+  EXPECT_EQ(refused_key({main, branch_pipe(300, 304, 6, on_main(600, 30, 0, 0)), saddle(80, 2, 8)}, on),
+            "for");
   // All round a thin main.
   EXPECT_EQ(refused_key({pipe("main", 310, 3000, 6, Face::outside),
                          branch_pipe(300, 500, 6, on_main(1500, 30, 0, 0)), saddle(700, 2, 8)},

@@ -229,27 +229,23 @@ class SaddleMaker {
               "place the branch on it");
   }
 
-  // What the branch's own length, or layers that touch by turns, leave of the clearance.
-  void check_hole(const PartWall& wall, BoredWall hole) const {
-    Outline finer;
+  // On both faces of the saddle there is something of the branch.
+  void check_hole(const PartWall& wall, const BoredWall& hole) const {
     for (const Arc& arc : hole.outlines.front()) {
-      constexpr int parts = 4;
-      for (int i = 0; i < parts; ++i)
-        finer.push_back(stretch(arc, arc.length * i / parts, arc.length * (i + 1) / parts));
+      constexpr int looks = 8;
+      for (int i = 0; i < looks; ++i) {
+        const auto spot = spot_on(wall, 0, point_at(arc, arc.length * i / looks));
+        if (!spot) continue;
+        for (const WallLayer& face : {inside_layer, outside_layer}) {
+          if (std::isfinite(lines_.loop.outside(spot->point + face.on(wall.charts.front()) * spot->normal)))
+            continue;
+          throw Refusal({.reason = "ends within the saddle's thickness, or before it",
+                         .key = "for",
+                         .found = at_.body,
+                         .advice = "make that part longer beyond " + at_.lies_on->name});
+        }
+      }
     }
-    hole.outlines = {std::move(finer)};
-    const double off = juggler::off_form(wall, hole, lines_.loop.outside, Contact::clear);
-    if (!std::isfinite(off) || off > *part_.sheet.thickness + at_.clearance)
-      throw Refusal({.reason = "ends within the saddle's thickness, or before it",
-                     .key = "for",
-                     .found = at_.body,
-                     .advice = "make that part longer beyond " + at_.lies_on->name});
-    if (off > 2 * hole.fit_error + within::same * main_.size)
-      throw Refusal(
-          {.reason = "touches the saddle's hole with several layers by turns, which it does not follow",
-           .key = "for",
-           .found = at_.body + ", by which it would be " + shown_mm(off, 3) + " off",
-           .advice = "turn or move that part a little"});
   }
   [[nodiscard]] PlateOutline at_width(const Outline& inner, const BoredWall& hole) const {
     const double near = within::same * main_.size;
