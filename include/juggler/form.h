@@ -434,6 +434,8 @@ struct Body {
       {};  ///< what it was made from, where its faces are given by their corners
 };
 
+/// Whether some of its faces are folded over at rims.
+[[nodiscard]] bool has_flanges(const Body& body);
 /// A point of a bend zone: phi from its first face, `along` its axis, on a layer. Source docs/maths/folded.md
 /// (7).
 [[nodiscard]] Vec3 zone_point(const Body& body, const BendZone& zone, double phi, double along, double layer);

@@ -237,8 +237,7 @@ std::pair<Blank, Placing> piece_blank(const Body& body, const Laid& laid, const 
   if (placing.mirror) reverse_edges(b.edges);
   b.folding = folding_of(body, laid, placing, walked.stretches);
   b.folding->relief = relief;
-  b.folding->chain = body.lie == Lie::profile && std::none_of(body.faces.begin(), body.faces.end(),
-                                                              [](const BodyFace& f) { return f.flange; });
+  b.folding->chain = body.lie == Lie::profile && !has_flanges(body);
   if (pressed.summary) b.pressed = pressed.summary;
   const Box3 box = box_of(body);
   b.overall_height = box.high.z - box.low.z;

@@ -178,8 +178,9 @@ Seen body_seen(const std::shared_ptr<const Body>& body, const std::vector<Fact>&
   Seen seen;
   seen.pictorial = scene->pictorial();
   seen.scene = [=](const Projection& projection) { return scene->scene(projection); };
-  seen.in_front.emplace_back(
-      ViewDimension{ViewSide::left, say("{} {}", profile ? "run" : "overall height", overall(2))});
+  // With flanges the metal may reach beyond the run.
+  seen.in_front.emplace_back(ViewDimension{
+      ViewSide::left, say("{} {}", profile && !has_flanges(*body) ? "run" : "overall height", overall(2))});
   seen.in_front.emplace_back(
       ViewDimension{.side = ViewSide::below, .text = say("overall {}", overall(0)), .out = 5});
   if (profile) seen.in_above.emplace_back(scene->tags(false));

@@ -350,6 +350,10 @@ std::vector<Vec2> extremes_of(const BodyFace& face, const Arc& arc) {
 
 }  // namespace
 
+bool has_flanges(const Body& body) {
+  return std::any_of(body.faces.begin(), body.faces.end(), [](const BodyFace& f) { return f.flange; });
+}
+
 Box3 box_of(const Body& body) {
   Box3 box;
   const auto add = [&](Vec3 p) {

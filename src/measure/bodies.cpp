@@ -120,9 +120,7 @@ void add_folded_numbers(std::vector<Fact>& rows, const Blank& b, const Body& bod
                         angle(l.turned, {"flat", "bent", "turned"}, 3)),
                     RowKind::elsewhere});
   }
-  const bool flanged =
-      std::any_of(body.faces.begin(), body.faces.end(), [](const BodyFace& f) { return f.flange; });
-  if (body.lie == Lie::profile && !flanged && !bends_of(b).empty())
+  if (body.lie == Lie::profile && !has_flanges(body) && !bends_of(b).empty())
     rows.push_back({"angles turned", sum_of_angles(b, body, pressed)});
   add_pressed_numbers(rows, b);
   if (b.folding->relief > 0)

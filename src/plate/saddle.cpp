@@ -52,16 +52,6 @@ PartWall wall_of(const std::shared_ptr<const Form>& form) {
   return wall;
 }
 
-// Whether it has no hollow, and no corner inwards.
-bool is_convex(const Outline& o, double near) {
-  for (size_t i = 0; i < o.size(); ++i) {
-    const Angle end = o[i].heading + o[i].turn;
-    const double corner = std::remainder((o[(i + 1) % o.size()].heading - end).radians(), two_pi);
-    if (o[i].turn.radians() < 0 || corner < -near) return false;
-  }
-  return true;
-}
-
 // (12): moved by a width to the right of where it runs, corners rounded.
 Outline moved(const Outline& hole, double width, double near) {
   Outline out;
@@ -249,7 +239,7 @@ class SaddleMaker {
   }
   [[nodiscard]] PlateOutline at_width(const Outline& inner, const BoredWall& hole) const {
     const double near = within::same * main_.size;
-    if (is_convex(inner, within::same)) return {moved(inner, *at_.width, near), hole.fit_error};
+    if (is_convex(inner)) return {moved(inner, *at_.width, near), hole.fit_error};
     PlateOutline made = About(inner, hole.centre.at, *at_.width).fitted(part_.making.fit / 4);
     made.fit_error += hole.fit_error;
     return made;
@@ -439,6 +429,15 @@ CutOut cut_out_of(const Saddle& saddle, const std::string& main) {
 }
 
 }  // namespace
+
+bool is_convex(const Outline& o) {
+  for (size_t i = 0; i < o.size(); ++i) {
+    const Angle end = o[i].heading + o[i].turn;
+    const double corner = std::remainder((o[(i + 1) % o.size()].heading - end).radians(), two_pi);
+    if (o[i].turn.radians() < 0 || corner < -within::same) return false;
+  }
+  return true;
+}
 
 Saddle saddle_of(const Part& part, const Plate& plate) {
   check_saddle(part, plate);

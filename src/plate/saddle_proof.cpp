@@ -31,19 +31,9 @@ double off_wall(const FormedPlace& rolled, const NeighbourFace& face, double dep
   return off ? std::abs(off->first) : NAN;
 }
 
-// Whether an outline has no hollow, and no corner inwards.
-bool without_hollow(const Outline& hole) {
-  for (size_t i = 0; i < hole.size(); ++i) {
-    const Angle end = hole[i].heading + hole[i].turn;
-    const double corner = std::remainder((hole[(i + 1) % hole.size()].heading - end).radians(), two_pi);
-    if (hole[i].turn.radians() < 0 || corner < -within::same) return false;
-  }
-  return true;
-}
-
 // (16): of an edge all at one distance from a hole without hollows the area follows from that one's.
 double area_off(const Outline& outer, const Outline& hole, double width) {
-  if (!without_hollow(hole)) return 0;
+  if (!is_convex(hole)) return 0;
   const double asked = std::abs(signed_area(hole)) + width * length_of(hole) + pi * width * width;
   return std::abs(std::abs(signed_area(outer)) - asked);
 }
