@@ -345,5 +345,53 @@ TEST_F(Lists, HitsHaveTheirStrokeOnADie) {
   EXPECT_EQ(table.columns.back().name, "stroke");
 }
 
+// 24 hits turn by 15 degrees each: a groove of 160 degrees lets them, one of 166 stops them at 14.
+TEST_F(Lists, HitsEndAtTheSidesOfAGroove) {
+  write("dies.csv", "name,opening,radius,angle\nwide,80,6,160\nflat,80,6,166\nnone,80,6,\nbad,80,6,200\n");
+  write("punches.csv", "name,radius\nR20,20\n");
+  const auto pressed_on = [](const std::string& die) {
+    return "[lists]\ndies = \"dies.csv\"\npunches = \"punches.csv\"\n[sheet]\nthickness = 10\n[part]\nshape "
+           "= "
+           "\"cylinder\"\ndiameter = 600\nheight = 800\nsheet.sizes_on = \"inside\"\nseam.gap = 2\n"
+           "pressing = { hits = 24, die = \"" +
+           die + "\", punch = \"R20\" }\n";
+  };
+  EXPECT_EQ(part(pressed_on("wide")).making.pressing.die->angle, Angle::degrees(160));
+  EXPECT_FALSE(part(pressed_on("none")).making.pressing.die->angle);
+  EXPECT_TRUE(develop(part(pressed_on("wide"))).front().proof.passed);
+  EXPECT_TRUE(develop(part(pressed_on("none"))).front().proof.passed);
+  try {
+    (void)develop(part(pressed_on("flat")));
+    ADD_FAILURE() << "bends past the groove";
+  } catch (const Refusal& refusal) {
+    EXPECT_EQ(refusal.text().key, "pressing.die");
+    EXPECT_NE(std::string(refusal.what()).find("14 degrees"), std::string::npos) << refusal.what();
+  }
+  EXPECT_NE(std::string(refused(pressed_on("bad")).what()).find("1 to under 180"), std::string::npos);
+}
+
+// A notch by the sheet: two thicknesses.
+TEST_F(Lists, NotchesOfSeamsMayBeByTheSheet) {
+  write("seams.csv",
+        "name,a,a_folds,b,b_folds,notch\nlap,20,,,,2t\nmm,20,,,,5\nbad,20,,,,t\nless,20,,,,-1t\n");
+  const auto seamed = [](const std::string& name) {
+    return "[lists]\nseams = \"seams.csv\"\n[sheet]\nthickness = 3\n[part]\nshape = \"plate\"\nform = { kind "
+           "= "
+           "\"rectangle\", width = 300, length = 200 }\n[[part.edge]]\non = \"side 1\"\nkind = "
+           "\"seam\"\nside = "
+           "\"a\"\nseam = \"" +
+           name + "\"\n";
+  };
+  const auto added = [&](const std::string& name) {
+    const Blank b = develop(part(seamed(name))).front().blank;
+    return signed_area(outline(b)) - 300 * 200;
+  };
+  const double side = added("mm") / 20 + 10;  // 200 or 300
+  EXPECT_NEAR(std::remainder(side, 100), 0, 1e-9);
+  EXPECT_NEAR(added("lap"), 20 * (side - 2 * 6), 1e-9);
+  EXPECT_NE(std::string(refused(seamed("bad")).what()).find("seams.csv:4"), std::string::npos);
+  EXPECT_NE(std::string(refused(seamed("less")).what()).find("seams.csv:5"), std::string::npos);
+}
+
 }  // namespace
 }  // namespace juggler::testing

@@ -197,8 +197,6 @@ class SaddleMaker {
                      to = wall_of(saddle_.wall).charts.front().flat(saddle_.u);
     const Placing move = laid_upon(from, to);
     saddle_.outline.arcs = placed(saddle_.outline.arcs, move);
-    saddle_.middle = placed(hole.centre.at, move);
-    saddle_.level = placed_heading(hole.centre.level, move);
     add_rolled();
     return std::move(saddle_);
   }

@@ -10,9 +10,7 @@ namespace juggler {
 struct Saddle {
   std::shared_ptr<const Form> wall = {};  ///< a piece of the other's outside that it is cut from
   PlateOutline outline = {};              ///< on the flat of that as developed
-  Vec2 middle = {};                       ///< where the branch's middle comes through, there
-  Angle level = {};                       ///< heading of the level line there
-  double u = 0;                           ///< its ruling
+  double u = 0;                           ///< the ruling of the branch's middle
   double u_from = 0, u_to = 0;            ///< between which the saddle lies
   /// To which the inside is rolled, square to the rulings, least and most on the centre line; none where it
   /// is flat all along that.
