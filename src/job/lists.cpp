@@ -171,7 +171,8 @@ void fill_notch(const Csv& csv, const Csv::Row& row, double mm, NamedSeam& seam)
   if (by_thickness) cell.text.pop_back();
   const double value = csv.number(row.line, cell);
   if (value < 0 || value > 1e5)
-    csv.refuse_cell(row.line, cell, "is out of range", "0 to 100000, or so many thicknesses, as 2t");
+    csv.refuse_cell(row.line, row.cells[static_cast<size_t>(column)], "is out of range",
+                    "0 to 100000, or so many thicknesses, as 2t");
   (by_thickness ? seam.notch_by_thickness : seam.notch) = by_thickness ? value : value * mm;
 }
 
