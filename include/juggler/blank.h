@@ -336,10 +336,10 @@ struct Blank {
   std::vector<FormingPanel> forming = {};
   std::vector<StretchPatch> patches = {};  ///< walls that forming stretches
   bool open = false;                       ///< a wall with two ends: its seam edges do not meet
-  bool cut_out = false;  ///< of a wall, by an outline of its own: it has neither rims nor a seam, nor elements
-  std::optional<Folding> folding = {};     ///< folded parts
-  std::vector<Fold> folds = {};            ///< bends and hits in the order of their tags, then creases
-  std::vector<Fold> folds_in_gap = {};     ///< of a wall: no metal is left there to bend
+  bool cut_out = false;  ///< of a wall by an outline of its own: it has neither rims, seam nor elements
+  std::optional<Folding> folding = {};  ///< folded parts
+  std::vector<Fold> folds = {};         ///< bends and hits in the order of their tags, then creases
+  std::vector<Fold> folds_in_gap = {};  ///< of a wall: no metal is left there to bend
   std::optional<Pressed> pressed = {};
   GapReport gap = {};
   LayerSizes inside, middle, outside, neutral_sizes;

@@ -338,8 +338,8 @@ struct PlateEnd {
 };
 
 /// A flat plate, its lower face (the inside) at z = 0, its centre on the axis. Its outline is alike on both
-/// faces. A saddle stands where the part does that it lies on, its lower face on that one's outside; a form is
-/// laid about the middle of its hole.
+/// faces. A saddle stands where the part does that it lies on, its lower face on that one's outside; a form
+/// is laid about the middle of its hole.
 ///
 /// Source docs/maths/plates.md.
 struct Plate {

@@ -140,9 +140,9 @@ struct EdgeWork {
   int layers = 1;                             ///< lock: 1 or 2
   double extra = 0;                           ///< lock: added for each fold, mm
   std::vector<EdgeFold> folds = {};           ///< seam: the nearest first
-  double notch = 0;       ///< lap, seam: by how much what is added begins beside the edge's ends, mm,
+  double notch = 0;               ///< lap, seam: by how much what is added begins beside the edge's ends, mm,
   double notch_by_thickness = 0;  ///< and so many thicknesses more
-  std::string seam = {};  ///< its name in the user's list
+  std::string seam = {};          ///< its name in the user's list
   std::optional<double> hole = {};      ///< diameter of holes in rows, mm
   std::optional<double> pitch = {};     ///< that they are apart at most
   std::optional<double> first_at = {};  ///< of the first and last from the ends; else two diameters
