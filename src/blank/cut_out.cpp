@@ -36,10 +36,10 @@ LaidPart lay(const CutOut& cut, const Making& making) {
   LaidPart part;
   part.wall.size = cut.wall->size;
   part.wall.thickness = cut.wall->thickness;
-  LaidPiece p;
+  LaidPiece p;  // keeps the wall, which what is opened only refers to
   p.blank = std::move(b);
   p.charts = [form = cut.wall, placing](int piece) { return std::vector{chart_of(form, piece, placing)}; };
-  p.mark = [opened, placing, making, marked = cut.marked, wall = cut.wall](Blank& blank) {
+  p.mark = [opened, placing, making, marked = cut.marked, kept = cut.wall](Blank& blank) {
     std::vector<Arc> lines;
     for (const double u : marked) {
       const auto parts = on_metal(blank, placed(rim_point(*opened, EndName::base, u), placing),

@@ -258,6 +258,16 @@ void move_texts_to_flats(Blank& b, const Opened& o, const Placing& placing, cons
   if (!best.empty()) b.marks.texts = std::move(best);
 }
 
+namespace {
+
+// Which of two tries has the larger letters.
+void keep_larger(std::vector<MarkText>& texts, std::vector<MarkText> other) {
+  if (!other.empty() && (texts.empty() || other.front().height > texts.front().height))
+    texts = std::move(other);
+}
+
+}  // namespace
+
 void add_text_in_largest_face(Blank& blank, const Making& making) {
   Space best;
   for (const FlatFace& face : blank.folding->faces) {
@@ -287,8 +297,7 @@ void add_text_in_largest_face(Blank& blank, const Making& making) {
       if (space.along == 0) continue;
       space.middle = space.middle + (share * space.along) * direction(space.heading);
       space.along /= 4;
-      const auto other = tried(space);
-      if (!other.empty() && (texts.empty() || other.front().height > texts.front().height)) texts = other;
+      keep_larger(texts, tried(space));
     }
   }
   // A face whose middle is cut out: wherever there is most room.
@@ -303,31 +312,29 @@ void add_text_in_largest_face(Blank& blank, const Making& making) {
                      place(i % (steps + 1)) * whole.across * left_of(direction(whole.heading));
       space.along /= 2;
       space.across /= 2;
-      const auto other = tried(space);
-      if (!other.empty() && (texts.empty() || other.front().height > texts.front().height)) texts = other;
+      keep_larger(texts, tried(space));
     }
   }
   blank.marks.texts.insert(blank.marks.texts.end(), texts.begin(), texts.end());
 }
 
-void mark_cut_out(Blank& b, const Making& making, std::vector<Arc> lines) {
+void mark_cut_out(Blank& b, const Making& making, const std::vector<Arc>& lines) {
   if (!making.marks) return;
   b.marks.lines.insert(b.marks.lines.end(), lines.begin(), lines.end());
   const Outline edge = outline(b);
   const Rectangle box = upright_box(edge);
   constexpr int steps = 12;
-  Marks best;
+  std::vector<MarkText> texts;
   for (int i = 1; i < steps; ++i) {
     for (int k = 1; k < steps; ++k) {
       const Vec2 at = box.corner + Vec2{box.width * i / steps, box.height * k / steps};
       Marks tried;
-      const Space space{at, pi / 2, box.height / 4, box.width / 4};
-      if (add_texts(tried, space, identity_lines(b, making), b, edge, lines) &&
-          (best.texts.empty() || tried.texts.front().height > best.texts.front().height))
-        best = std::move(tried);
+      (void)add_texts(tried, {at, pi / 2, box.height / 4, box.width / 4}, identity_lines(b, making), b, edge,
+                      lines);
+      keep_larger(texts, std::move(tried.texts));
     }
   }
-  b.marks.texts.insert(b.marks.texts.end(), best.texts.begin(), best.texts.end());
+  b.marks.texts.insert(b.marks.texts.end(), texts.begin(), texts.end());
 }
 
 void mark_seam_lines(Blank& b, const Form& f, const Seam& seam) {

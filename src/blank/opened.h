@@ -99,7 +99,7 @@ struct LaidPiece;
 [[nodiscard]] Marks make_marks(const Blank& blank, const Making& making, std::vector<Arc> element_lines,
                                const std::vector<Vec2>& middles);
 /// The lines given, number and face wherever there is most room for them.
-void mark_cut_out(Blank& blank, const Making& making, std::vector<Arc> lines);
+void mark_cut_out(Blank& blank, const Making& making, const std::vector<Arc>& lines);
 /// Openings that a lap of the seam, or of work on a seam edge, lies over are cut in the lap as well.
 ///
 /// Errors  Refusal where the lap's edge would run through a letter.

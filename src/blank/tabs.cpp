@@ -261,17 +261,12 @@ class Tabs {
     }
     return all;
   }
-  [[nodiscard]] std::vector<Arc> trimmed(std::vector<Arc> arcs, double in) const {
+  [[nodiscard]] std::vector<Arc> trimmed(const std::vector<Arc>& arcs, double in) const {
     if (in <= 0) return arcs;
     if (2 * in >= length_of(arcs) || in >= arcs.front().length || in >= arcs.back().length)
       refuse_work(work_, ".taper", "leaves no edge", shown_degrees(work_.taper), {},
                   "make it less, or the lap narrower");
-    Arc& first = arcs.front();
-    first = {point_at(first, in), heading_at(first, in), first.length - in,
-             (1 - in / first.length) * first.turn};
-    Arc& last = arcs.back();
-    last = {last.start, last.heading, last.length - in, (1 - in / last.length) * last.turn};
-    return arcs;
+    return stretch(arcs, in, length_of(arcs) - in);
   }
   // Folded: how far beyond the edge each of its folds and its free edge come to lie, and how high above the
   // sheet.

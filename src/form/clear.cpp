@@ -9,20 +9,6 @@
 namespace juggler {
 namespace {
 
-[[noreturn]] void refuse_through(const Body& body, const std::string& one, const std::string& other) {
-  const bool panel = body.lie == Lie::profile;
-  if (panel && (one + other).find("flange") != std::string::npos)
-    throw Refusal({.reason = "makes flanges that run through others: " + one + " and " + other,
-                   .key = "flange",
-                   .allowed = "metal that stays clear of itself",
-                   .advice = "make them narrower, or fold them to the other side"});
-  throw Refusal({.reason = "makes a part that runs through itself: " + one + " and " + other,
-                 .key = panel ? "profile" : "height",
-                 .allowed = "metal that stays clear of itself",
-                 .advice = panel ? "change the lengths or angles between them"
-                                 : "change the sizes, or make the flanges narrower"});
-}
-
 // A stretch of a body: a face, or a chord of a bent zone.
 struct Metal {
   int face = -1, zone = -1;
@@ -72,11 +58,31 @@ std::string face_name(const Body& body, int face) {
   return name.empty() ? "the profile's end" : name;
 }
 
+bool is_flange(const Body& body, const Metal& s) {
+  const int face = s.face >= 0 ? s.face : body.zones[static_cast<size_t>(s.zone)].face_b;
+  return body.faces[static_cast<size_t>(face)].flange;
+}
+
 std::string name_of(const Body& body, const Metal& s) {
   if (s.face >= 0) return face_name(body, s.face);
   const BendZone& zone = body.zones[static_cast<size_t>(s.zone)];
   return std::string(zone.rolled ? "the arc" : "the bend") + " between " + face_name(body, zone.face_a) +
          " and " + face_name(body, zone.face_b);
+}
+
+[[noreturn]] void refuse_through(const Body& body, const Metal& a, const Metal& b) {
+  const bool panel = body.lie == Lie::profile;
+  const std::string both = name_of(body, a) + " and " + name_of(body, b);
+  if (panel && (is_flange(body, a) || is_flange(body, b)))
+    throw Refusal({.reason = "makes flanges that run through others: " + both,
+                   .key = "flange",
+                   .allowed = "metal that stays clear of itself",
+                   .advice = "make them narrower, or fold them to the other side"});
+  throw Refusal({.reason = "makes a part that runs through itself: " + both,
+                 .key = panel ? "profile" : "height",
+                 .allowed = "metal that stays clear of itself",
+                 .advice = panel ? "change the lengths or angles between them"
+                                 : "change the sizes, or make the flanges narrower"});
 }
 
 // Whether two touch by what they are: a bend and its faces, the plates of a bend, the ends of an arc and
@@ -129,8 +135,7 @@ void check_section(const Body& body, const std::vector<Metal>& all) {
       };
       const bool points = is_point(sections[i]) || is_point(sections[k]);  // sharp bends of no thickness
       if (points || are_neighbours(body, all[i], all[k])) continue;
-      if (depth_of_overlap(sections[i], sections[k]) > near)
-        refuse_through(body, name_of(body, all[i]), name_of(body, all[k]));
+      if (depth_of_overlap(sections[i], sections[k]) > near) refuse_through(body, all[i], all[k]);
     }
   }
 }
@@ -162,8 +167,7 @@ void check_layers(const Body& body, const std::vector<Metal>& all) {
     for (size_t j = i + 1; j < all.size(); ++j) {
       bool through = true;
       for (size_t k = 0; k < layers.size(); ++k) through = through && cut_through(of[i][k], of[j][k]);
-      if (through && !are_neighbours(body, all[i], all[j]))
-        refuse_through(body, name_of(body, all[i]), name_of(body, all[j]));
+      if (through && !are_neighbours(body, all[i], all[j])) refuse_through(body, all[i], all[j]);
     }
   }
 }
@@ -173,11 +177,9 @@ void check_layers(const Body& body, const std::vector<Metal>& all) {
 void check_clear(const Body& body) {
   const std::vector<Metal> all = metal_of(body);
   if (body.lie != Lie::profile) return check_layers(body, all);
-  const auto is_flange = [&](int face) { return body.faces[static_cast<size_t>(face)].flange; };
   std::vector<Metal> profile;
-  for (const Metal& s : all) {
-    if (s.face >= 0 ? !is_flange(s.face) : !is_flange(body.zones[static_cast<size_t>(s.zone)].face_b))
-      profile.push_back(s);
+  for (const Metal& m : all) {
+    if (!is_flange(body, m)) profile.push_back(m);
   }
   check_section(body, profile);
   if (profile.size() < all.size()) check_layers(body, all);

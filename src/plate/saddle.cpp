@@ -361,7 +361,6 @@ void check_saddle(const Part& part, const Plate& plate) {
   if (!at.met->form || at.met->form->open)
     throw Refusal(
         {.reason = "is no part with a closed wall by straight rulings", .key = "for", .found = at.body});
-  check_range("clearance", at.clearance, 0, longest, "mm");
   if (!plate.form && !at.width)
     throw Refusal({.reason = "is missing",
                    .key = "width",
@@ -386,12 +385,18 @@ std::vector<Fact> asked(const Part& part, const Plate& plate) {
   return rows;
 }
 
+// Rolled to one radius all along.
+bool is_even(const Saddle& saddle) {
+  return saddle.rolled->second - saddle.rolled->first <= within::same * saddle.wall->size;
+}
+
 std::vector<Fact> numbers(const Saddle& saddle) {
   if (!saddle.rolled) return {{"formed", "flat along the centre line"}};
-  const Where where{"centre of the bend", "inside face", "square to the lines marked"};
+  const Where where{"centre of the bend", "lower face", "square to the lines marked"};
   const auto [least, most] = *saddle.rolled;
-  if (most - least <= within::same * saddle.wall->size) return {{"inside radius", length(least, where)}};
-  return {{"inside radius, least", length(least, where)}, {"inside radius, most", length(most, where)}};
+  if (is_even(saddle)) return {{"radius of the lower face", length(least, where)}};
+  return {{"radius of the lower face, least", length(least, where)},
+          {"radius of the lower face, most", length(most, where)}};
 }
 
 Record rolled_record(const Saddle& saddle) {
@@ -406,8 +411,8 @@ Phrase how_formed(const Saddle& saddle, const std::string& main) {
   const auto [least, most] = *saddle.rolled;
   const Phrase words = "Roll it about the lines marked, which lie along the elements of " + main +
                        ", upper face outwards, to a radius of ";
-  const bool even = most - least <= within::same * saddle.wall->size;
-  return words + shown_mm(least, 2) + (even ? Phrase() : " to " + shown_mm(most, 2)) + " on the lower face" +
+  return words + shown_mm(least, 2) + (is_even(saddle) ? Phrase() : " to " + shown_mm(most, 2)) +
+         " on the lower face" +
          (saddle.alike ? "."
                        : ", along the middle one; along others it is another: hold it against the wall.");
 }
@@ -437,14 +442,10 @@ bool is_convex(const Outline& o) {
   return true;
 }
 
-Saddle saddle_of(const Part& part, const Plate& plate) {
-  check_saddle(part, plate);
-  return SaddleMaker(part, plate).made();
-}
-
 Formed form_saddle(const Part& part, const Plate& plate) {
   if (!part.sheet.thickness) check(part.sheet, part.seam, part.making);
-  const auto saddle = std::make_shared<const Saddle>(saddle_of(part, plate));
+  check_saddle(part, plate);
+  const auto saddle = std::make_shared<const Saddle>(SaddleMaker(part, plate).made());
   Formed formed = formed_of(part);
   formed.form = saddle->wall;
   formed.cut_out = true;

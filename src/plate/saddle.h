@@ -17,13 +17,11 @@ struct Saddle {
   std::optional<std::pair<double, double>> rolled = {};
   bool alike = true;  ///< so is it along all others
 };
-/// Errors  Refusal where the branch does not come through the wall or ends within the saddle, where that wall
-///         does not open flat or is bent beside a flat; where the saddle reaches past its ends.
-[[nodiscard]] Saddle saddle_of(const Part& part, const Plate& plate);
-
 /// Whether an outline, run anticlockwise, has no hollow, and no corner inwards.
 [[nodiscard]] bool is_convex(const Outline& outline);
 
+/// Errors  Refusal where the branch does not come through the wall or ends within the saddle, where that wall
+///         does not open flat or is bent beside a flat; where the saddle reaches past its ends.
 [[nodiscard]] Formed form_saddle(const Part& part, const Plate& plate);
 
 /// (15), (16): the blank rolled up, against the wall, the hole and the width, or form, asked for.

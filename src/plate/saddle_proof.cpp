@@ -16,7 +16,7 @@ double distance_from(const Outline& outline, Vec2 p) {
   return least;
 }
 
-const BlankOpening* hole_of(const Blank& b) {
+const BlankOpening* hole_in(const Blank& b) {
   const auto hole = std::find_if(b.openings.begin(), b.openings.end(), [&](const BlankOpening& o) {
     return o.group >= 0 && b.groups[static_cast<size_t>(o.group)].key == "for";
   });
@@ -42,7 +42,7 @@ double area_off(const Outline& outer, const Outline& hole, double width) {
 
 Proof prove_saddle(const Blank& blank, const Saddle& saddle, const Plate& plate) {
   Proof p;
-  const BlankOpening* hole = hole_of(blank);
+  const BlankOpening* hole = hole_in(blank);
   if (!blank.cut_out || blank.forming.empty() || !hole)
     throw Refusal({.reason = "the blank is not one of a saddle, as the part is"});
   const Form& f = *saddle.wall;

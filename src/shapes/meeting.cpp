@@ -211,6 +211,8 @@ class Introduction {
           const size_t main = named(i, "on", at.on);
           check_range("clearance", at.clearance, 0, limits::longest, "mm");
           at.lies_on = met(main, EndName::base, frames_[i].own_frame(frames_[main]));
+          // The way in which that was placed is that part's.
+          if (parts_[i].place) parts_[i].place = PartPlace{.further = frames_[i]};
         }
       } catch (const Refusal& refusal) {
         throw PlaceRefusal(refusal.text(), i);
