@@ -394,9 +394,8 @@ std::vector<Fact> numbers(const Saddle& saddle) {
   if (!saddle.rolled) return {{"formed", "flat along the centre line"}};
   const Where where{"centre of the bend", "lower face", "square to the lines marked"};
   const auto [least, most] = *saddle.rolled;
-  if (is_even(saddle)) return {{"radius of the lower face", length(least, where)}};
-  return {{"radius of the lower face, least", length(least, where)},
-          {"radius of the lower face, most", length(most, where)}};
+  if (is_even(saddle)) return {{"rolled radius", length(least, where)}};
+  return {{"rolled radius, least", length(least, where)}, {"rolled radius, most", length(most, where)}};
 }
 
 Record rolled_record(const Saddle& saddle) {
