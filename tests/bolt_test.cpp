@@ -55,21 +55,33 @@ TEST(BoltHoles, APitchMakesAsManyAsItTakes) {
   for (const BlankOpening& o : only_blank(part).openings) EXPECT_NEAR(o.centre.y, 11, 1e-9);
 }
 
-// Of a transition that is round at its base: on the elements of equal plan angles, which its top does not
-// have.
-TEST(BoltHoles, OfATransitionsRoundBaseLieAtEqualPlanAngles) {
+// Round at one end, its seam aside, with eight holes about it.
+Part round_and_square(bool round_base, double width, double length, Vec2 shift = {}) {
   Part part;
   part.shape = "transition";
   Transition t;
   t.base.profile.diameter = 300;
   t.top.profile.kind = ProfileKind::rectangle;
-  t.top.profile.width = 200;
-  t.top.profile.length = 150;
+  t.top.profile.width = width;
+  t.top.profile.length = length;
+  if (!round_base) std::swap(t.base, t.top);
   t.height = 250;
+  t.shift = shift;
   part.asked = t;
   part.sheet = {.thickness = 1, .sizes_on = Face::inside};
   part.seam.at = Angle::degrees(-20);
-  part.bolts = {{.on = "base", .diameter = 9, .count = 8, .inset = 12, .from = Angle::degrees(10)}};
+  part.bolts = {{.on = round_base ? "base" : "top",
+                 .diameter = 9,
+                 .count = 8,
+                 .inset = 12,
+                 .from = Angle::degrees(10)}};
+  return part;
+}
+
+// Of a transition that is round at its base: on the elements of equal plan angles, which its top does not
+// have.
+TEST(BoltHoles, OfATransitionsRoundBaseLieAtEqualPlanAngles) {
+  Part part = round_and_square(true, 200, 150);
   const Blank b = only_blank(part);
   ASSERT_EQ(b.openings.size(), 8U);
   for (const BlankOpening& o : b.openings) {
@@ -91,20 +103,8 @@ TEST(BoltHoles, OfATransitionsRoundBaseLieAtEqualPlanAngles) {
 // Of its round top by the directions in which that is seen from its own centre, aside of the base's.
 TEST(BoltHoles, OfATransitionsRoundTopLieAboutItsOwnCentre) {
   for (const Hand hand : {Hand::as_drawn, Hand::opposite}) {
-    Part part;
-    part.shape = "transition";
-    Transition t;
-    t.top.profile.diameter = 300;
-    t.base.profile.kind = ProfileKind::rectangle;
-    t.base.profile.width = 400;
-    t.base.profile.length = 250;
-    t.height = 250;
-    t.shift = {70, 40};
-    part.asked = t;
-    part.sheet = {.thickness = 1, .sizes_on = Face::inside};
-    part.seam.at = Angle::degrees(-20);
+    Part part = round_and_square(false, 400, 250, {70, 40});
     part.making.hand = hand;
-    part.bolts = {{.on = "top", .diameter = 9, .count = 8, .inset = 12, .from = Angle::degrees(10)}};
     const Blank b = only_blank(part);
     ASSERT_EQ(b.openings.size(), 8U);
     const double side = hand == Hand::opposite ? -1 : 1;

@@ -23,4 +23,16 @@ class Random {
   std::mt19937 engine_;
 };
 
+/// Whether it is made; what is refused names a key.
+template <typename Make>
+bool made_or_refused(const Make& make, const std::string& about) {
+  try {
+    make();
+    return true;
+  } catch (const Refusal& refusal) {
+    EXPECT_FALSE(refusal.text().key.empty()) << about << ": " << refusal.what();
+    return false;
+  }
+}
+
 }  // namespace juggler::testing
