@@ -328,10 +328,13 @@ void mark_cut_out(Blank& b, const Making& making, const std::vector<Arc>& lines)
   for (int i = 1; i < steps; ++i) {
     for (int k = 1; k < steps; ++k) {
       const Vec2 at = box.corner + Vec2{box.width * i / steps, box.height * k / steps};
-      Marks tried;
-      (void)add_texts(tried, {at, pi / 2, box.height / 4, box.width / 4}, identity_lines(b, making), b, edge,
-                      lines);
-      keep_larger(texts, std::move(tried.texts));
+      // Beside an opening there may be room across alone, or along.
+      for (const Vec2 share : {Vec2{0.25, 0.25}, Vec2{0.25, 0.06}, Vec2{0.06, 0.25}}) {
+        Marks tried;
+        (void)add_texts(tried, {at, pi / 2, share.y * box.height, share.x * box.width},
+                        identity_lines(b, making), b, edge, lines);
+        keep_larger(texts, std::move(tried.texts));
+      }
     }
   }
   b.marks.texts.insert(b.marks.texts.end(), texts.begin(), texts.end());
