@@ -164,12 +164,46 @@ TEST(PanelFlanges, AreRefusedAtTheirKeys) {
   EXPECT_EQ(key([](Panel& p) { p.end = PanelMitre{.angle = Angle::degrees(10), .key = "mitre.end"}; }),
             "flange.1.end");
   EXPECT_EQ(key([](Panel& p) { p.run = 3; }), "run");
+  // Legs that lean towards each other: their flanges lie over each other in one plane.
+  EXPECT_EQ(key([](Panel& p) {
+              p.profile[0].line = p.profile[4].line = 88;
+              p.profile[1].bend = p.profile[3].bend = Angle::degrees(120);
+              p.profile[2].line = 100;
+              p.flanges[0].width = 18;
+            }),
+            "flange");
   // Over each other, from both legs into the middle.
   EXPECT_EQ(key([](Panel& p) {
               p.profile[0].line = p.profile[4].line = 400;
               p.flanges[0].width = 101;
             }),
             "flange.1.width");
+}
+
+// Whether places of a flange, well within it, lie in another one's metal.
+bool reaches_into(const BodyFace& a, const BodyFace& b, double t) {
+  Outline other;
+  for (size_t k = 0; k < b.corners.size(); ++k) other.push_back(b.side(k));
+  const Vec2 middle = 0.25 * (a.corners[0] + a.corners[1] + a.corners[2] + a.corners[3]);
+  for (size_t k = 0; k < a.corners.size(); ++k) {
+    for (int i = 0; i <= 20; ++i) {
+      const Vec2 from = a.corners[k], to = a.corners[(k + 1) % a.corners.size()];
+      const Vec2 on = from + i / 20.0 * (to - from);
+      const Vec3 p = a.at(on + 1e-3 * (middle - on)) + t / 2 * a.normal;
+      const double depth = dot(p - b.origin, b.normal);
+      if (depth > 0 && depth < t && contains(other, {dot(p - b.origin, b.x), dot(p - b.origin, b.y)}))
+        return true;
+    }
+  }
+  return false;
+}
+void expect_clear(const Body& body, const std::string& about) {
+  for (const BodyFace& a : body.faces) {
+    for (const BodyFace& b : body.faces) {
+      if (&a != &b && a.flange && b.flange)
+        EXPECT_FALSE(reaches_into(a, b, body.thickness)) << about << ": " << a.name << " and " << b.name;
+    }
+  }
 }
 
 TEST(RandomPanelFlanges, AreProvedOrRefusedWithAReason) {
@@ -215,7 +249,9 @@ TEST(RandomPanelFlanges, AreProvedOrRefusedWithAReason) {
     part.making.face_up = random.one_in(2) ? Face::inside : Face::outside;
     const auto make = [&] {
       const Formed formed = form_part(part);
-      for (const Blank& b : make_blanks(formed, part.making)) {
+      const std::vector<Blank> blanks = make_blanks(formed, part.making);
+      expect_clear(*formed.body, std::to_string(i));
+      for (const Blank& b : blanks) {
         const Proof proof = formed.prove(b);
         EXPECT_TRUE(proof.passed) << i << ": " << proof.greatest_distance << " " << proof.where.in({}) << ", "
                                   << proof.number.in({});

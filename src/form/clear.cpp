@@ -172,10 +172,36 @@ void check_layers(const Body& body, const std::vector<Metal>& all) {
   }
 }
 
+// Flanges that lie in one plane do not pass through each other, but may lie over each other.
+void check_flanges(const Body& body, const std::vector<Metal>& all) {
+  const double near = within::beside * body.size;
+  const auto in_plane = [](const Metal& s, const BodyFace& of) {
+    Polygon p;
+    for (const Vec3 q : s.inside) p.push_back({dot(q - of.origin, of.x), dot(q - of.origin, of.y)});
+    return p;
+  };
+  for (size_t i = 0; i < all.size(); ++i) {
+    for (size_t k = i + 1; k < all.size(); ++k) {
+      if (all[i].face < 0 || all[k].face < 0 || !is_flange(body, all[i]) || !is_flange(body, all[k]))
+        continue;
+      const BodyFace& a = body.faces[static_cast<size_t>(all[i].face)];
+      const BodyFace& b = body.faces[static_cast<size_t>(all[k].face)];
+      const bool one_way = dot(a.normal, b.normal) > 0;
+      const double apart = std::abs(dot(b.origin - a.origin, a.normal) - (one_way ? 0 : body.thickness));
+      if (norm(cross(a.normal, b.normal)) > within::beside || apart > std::max(near, body.thickness - near))
+        continue;
+      Polygon other = in_plane(all[k], a);
+      if (!one_way) std::reverse(other.begin(), other.end());
+      if (depth_of_overlap(in_plane(all[i], a), other) > near) refuse_through(body, all[i], all[k]);
+    }
+  }
+}
+
 }  // namespace
 
 void check_clear(const Body& body) {
   const std::vector<Metal> all = metal_of(body);
+  check_flanges(body, all);
   if (body.lie != Lie::profile) return check_layers(body, all);
   std::vector<Metal> profile;
   for (const Metal& m : all) {
